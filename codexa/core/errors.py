@@ -1,0 +1,55 @@
+"""The core's errors; each message says what to do next."""
+
+from dataclasses import dataclass
+
+
+class CoreError(Exception):
+    """The core refused its input."""
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Span:
+    """A piece of a formula's text: `start` inclusive, `end` exclusive, both in characters from 0."""
+
+    start: int
+    end: int
+
+
+class FormulaSyntaxError(CoreError):
+    """The formula can't be read.
+
+    `message` is for people; `span` is the place in the formula's text, which the editor underlines.
+    """
+
+    def __init__(self, message: str, span: Span) -> None:
+        super().__init__(message)
+        self.message = message
+        self.span = span
+
+
+class AnswerError(CoreError):
+    """What a visitor typed can't be this field's value.
+
+    `code` is stable ("not_a_number"); `message` is the sentence shown beside the field.
+    """
+
+    def __init__(self, code: str, message: str) -> None:
+        super().__init__(message)
+        self.code = code
+        self.message = message
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Problem:
+    """One thing that is wrong with a document: `path` is where ("pages.0.blocks.2.minimum")."""
+
+    path: str
+    message: str
+
+
+class DefinitionError(CoreError):
+    """The document is no form definition; `problems` lists everything that is wrong, not just the first thing."""
+
+    def __init__(self, problems: list[Problem]) -> None:
+        super().__init__("; ".join(f"{problem.path}: {problem.message}" for problem in problems))
+        self.problems = problems

@@ -1,0 +1,59 @@
+"""E-mail: an address that mail can be sent to, judged by its form."""
+
+from random import Random
+from typing import Any, Literal
+
+from email_validator import EmailNotValidError, validate_email
+
+from codexa.core.definition.parts import Field, FieldFace, Label
+from codexa.core.errors import AnswerError
+from codexa.core.fields.field_type import Family, Region
+from codexa.core.fields.text_value import TextFieldType
+
+
+class EmailFace(FieldFace):
+    """What the browser may know of an e-mail field."""
+
+    type: Literal["email"] = "email"
+    placeholder: Label = ""
+
+
+class Email(EmailFace, Field):
+    """One e-mail address (RFC 5321, internationalised by RFC 6531)."""
+
+
+class EmailType(TextFieldType[Email]):
+    """E-mail."""
+
+    name = "email"
+    title = "E-mail"
+    family = Family.PEOPLE
+    purpose = "An e-mail address, checked for its form."
+    face = EmailFace
+    block = Email
+    can_be_wrong = True
+
+    def parse(self, raw: Any, block: Email, region: Region) -> str | None:
+        """Return the address with its domain in small letters."""
+        text = super().parse(raw, block, region)
+        if text is None:
+            return None
+        try:
+            return validate_email(text, check_deliverability=False).normalized
+        except EmailNotValidError:
+            raise AnswerError(
+                "not_an_email", "Enter an e-mail address such as name@example.org; this one can't receive mail."
+            ) from None
+
+    def limits(self, block: Email) -> str:
+        """The form of an address."""
+        return "an e-mail address"
+
+    def answer_schema(self, block: Email) -> dict[str, Any]:
+        """A string in the form of an address."""
+        return {"type": "string", "format": "email"}
+
+    def sample(self, block: Email, random: Random, region: Region) -> str:
+        """An invented address."""
+        name = random.choice(("mira", "jonas", "aylin", "tomas", "ingrid", "kofi", "yuki", "salma", "pavel", "noor"))
+        return f"{name}{random.randrange(100)}@example.{random.choice(('org', 'com'))}"

@@ -1,0 +1,208 @@
+"""The conversions and comparisons of formulas where the kind is known only when they run.
+
+Where it is known before, `emit` writes a bare operator instead; both must agree, and tests compare them.
+"""
+
+import datetime
+import re
+from decimal import Decimal
+from typing import Any
+
+from codexa.core.formula.values import ONE, ZERO, Choice, Choices, ErrorCode, compared, fail
+
+_PLAIN_DECIMAL = re.compile(r"[+-]?(\d{1,100}(\.\d{0,100})?|\.\d{1,100})", re.ASCII)
+_DAY = datetime.timedelta(days=1)
+_SECONDS_IN_DAY = Decimal(86_400)
+MAX_TEXT = 50_000  # characters; a longer result is an error, so that a formula can't exhaust memory
+
+
+def number(value: Any) -> Decimal:
+    """Return a value as arithmetic sees it: blank is 0, yes is 1, a choice is what it counts as."""
+    if value.__class__ is Decimal:
+        return value  # type: ignore[no-any-return]
+    if value is None:
+        return ZERO
+    if isinstance(value, bool):
+        return ONE if value else ZERO
+    if isinstance(value, Choice | Choices):
+        return value.counts
+    if isinstance(value, str):
+        return _number_of_text(value)
+    return fail(ErrorCode.VALUE, f"A number is wanted here, and this is {called(value)}.")
+
+
+def _number_of_text(value: str) -> Decimal:
+    # Only plain decimal text: what looks like a number to one reader is a date or a code to another.
+    text = value.strip()
+    if not text:
+        return ZERO
+    if not _PLAIN_DECIMAL.fullmatch(text):
+        fail(ErrorCode.VALUE, f'A number is wanted here, and this is the text "{value[:40]}".')
+    return Decimal(text)
+
+
+def text(value: Any) -> str:
+    """Return a value as joined text: blank is "", a choice its code, a date ISO 8601, yes is TRUE."""
+    if isinstance(value, str):
+        return value
+    if value is None:
+        return ""
+    if value.__class__ is Decimal:
+        return text_of_number(value)
+    if isinstance(value, bool):
+        return "TRUE" if value else "FALSE"
+    if isinstance(value, Choices):
+        return ", ".join(value)
+    if isinstance(value, datetime.datetime):
+        return value.isoformat(sep=" ", timespec="minutes")
+    if isinstance(value, datetime.date):
+        return value.isoformat()
+    if isinstance(value, datetime.time):
+        return value.isoformat(timespec="minutes")
+    return fail(ErrorCode.VALUE, f"Text is wanted here, and this is {called(value)}.")
+
+
+def text_of_number(value: Decimal) -> str:
+    """Return a number as plain text, rounded to 28 digits, without trailing zeros."""
+    rounded = compared(value)
+    if not rounded:
+        return "0"
+    whole = format(rounded, "f") if -40 <= rounded.adjusted() <= 40 else str(rounded.normalize())
+    return whole.rstrip("0").rstrip(".") if "." in whole and "E" not in whole else whole
+
+
+def condition(value: Any) -> bool:
+    """Return a value as yes or no: blank is no, a number is yes unless it is 0."""
+    if value is True or value is False:
+        return value  # type: ignore[no-any-return]
+    if value is None:
+        return False
+    if isinstance(value, Decimal):
+        return value != 0
+    return fail(ErrorCode.VALUE, f"Yes or no is wanted here, and this is {called(value)}.")
+
+
+def date(value: Any) -> datetime.date:
+    """Return a value as a date; text must be an ISO 8601 date."""
+    if isinstance(value, datetime.datetime):
+        return value.date()
+    if isinstance(value, datetime.date):
+        return value
+    if isinstance(value, str) and not isinstance(value, Choice):
+        try:
+            return datetime.date.fromisoformat(value.strip())
+        except ValueError:
+            pass
+    return fail(ErrorCode.VALUE, f"A date is wanted here, and this is {called(value)}.")
+
+
+def join(left: str, right: str) -> str:
+    """Return two texts joined."""
+    if len(left) + len(right) > MAX_TEXT:
+        fail(ErrorCode.VALUE, f"This text would be longer than {MAX_TEXT} characters.")
+    return left + right
+
+
+def add(left: Any, right: Any) -> Any:
+    """Add numbers, or a number of days to a date."""
+    if isinstance(left, datetime.date):
+        return shift(left, number(right)) if not isinstance(right, datetime.date) else _no_sum()
+    if isinstance(right, datetime.date):
+        return shift(right, number(left))
+    return number(left) + number(right)
+
+
+def _no_sum() -> Any:
+    return fail(ErrorCode.VALUE, "Two dates can't be added; their difference is left - right.")
+
+
+def subtract(left: Any, right: Any) -> Any:
+    """Subtract numbers, a number of days from a date, or two dates (a number of days)."""
+    if isinstance(left, datetime.date):
+        if isinstance(right, datetime.date):
+            return days_between(left, right)
+        return shift(left, -number(right))
+    return number(left) - number(right)
+
+
+def shift(day: datetime.date, days: Decimal) -> datetime.date:
+    """Return a date or date-time that many days later; a date counts whole days only."""
+    try:
+        if isinstance(day, datetime.datetime):
+            return day + datetime.timedelta(seconds=int((days * _SECONDS_IN_DAY).to_integral_value()))
+        return day + int(days) * _DAY
+    except (OverflowError, ValueError):
+        return fail(ErrorCode.NUMBER, "This date is before the year 1 or after the year 9999.")
+
+
+def days_between(left: datetime.date, right: datetime.date) -> Decimal:
+    """Return left - right in days, with a fraction where both have a time."""
+    if isinstance(left, datetime.datetime) and isinstance(right, datetime.datetime):
+        difference = left - right
+        return Decimal(difference.days) + Decimal(difference.seconds) / _SECONDS_IN_DAY
+    return Decimal((date(left) - date(right)).days)
+
+
+_FAMILIES: tuple[type, ...] = (bool, Decimal, str, datetime.datetime, datetime.date, datetime.time)
+
+
+def _comparable(value: Any) -> tuple[type, Any]:
+    if isinstance(value, Choices):
+        return str, ", ".join(value).casefold()
+    for family in _FAMILIES:
+        if isinstance(value, family):
+            break
+    else:
+        fail(ErrorCode.VALUE, f"{called(value).capitalize()} can't be compared.")
+    if family is Decimal:
+        return Decimal, compared(value)
+    return family, value.casefold() if family is str else value
+
+
+def _pair(left: Any, right: Any) -> tuple[tuple[type, Any], tuple[type, Any]]:
+    # A choice is its number beside a number, and its code beside anything else.
+    if isinstance(left, Choice | Choices) and isinstance(right, Decimal):
+        left = left.counts
+    if isinstance(right, Choice | Choices) and isinstance(left, Decimal):
+        right = right.counts
+    return _comparable(left), _comparable(right)
+
+
+def equal(left: Any, right: Any) -> bool:
+    """Compare for equality: a blank equals a blank and empty text and nothing else; text ignores case."""
+    if left is None or right is None:
+        other = right if left is None else left
+        return other is None or (isinstance(other, str) and other == "") or other == ()
+    (left_family, left), (right_family, right) = _pair(left, right)
+    return left_family is right_family and bool(left == right)
+
+
+def less(left: Any, right: Any) -> bool:
+    """Say whether left < right; FALSE where either is blank, an error where they are of different kinds."""
+    if left is None or right is None:
+        return False
+    (left_family, left), (right_family, right) = _pair(left, right)
+    if left_family is not right_family:
+        fail(ErrorCode.VALUE, "Values of different kinds have no order.")
+    return bool(left < right)
+
+
+def not_more(left: Any, right: Any) -> bool:
+    """Say whether left <= right, by the rules of `less`."""
+    return left is not None and right is not None and not less(right, left)
+
+
+def called(value: Any) -> str:
+    """Return what a value is called in a message: "a date"."""
+    names: dict[type, str] = {
+        bool: "yes or no",
+        Decimal: "a number",
+        datetime.datetime: "a date and time",
+        datetime.date: "a date",
+        datetime.time: "a time",
+        Choices: "several choices",
+        list: "a list",
+    }
+    if value is None:
+        return "blank"
+    return names.get(type(value), "text")

@@ -1,0 +1,239 @@
+"""From a typed tree to Python source, specialised on what is known of each part.
+
+Bare operators stand where both sides are known numbers, constants are hoisted, and a visitor's answers are fetched
+once with blank as 0. Where a kind is known only at run time, the same formula calls `convert` instead.
+Names in the source come from this module's own tables, never from what a person typed.
+"""
+
+from collections.abc import Callable, Sequence
+from decimal import Decimal
+from typing import Any
+
+from codexa.core.formula import convert, tree
+from codexa.core.formula.check import Typed
+from codexa.core.formula.functions.function import Role
+from codexa.core.formula.scope import Reference
+from codexa.core.formula.types import NUMBERS, WORDS, Kind, Type
+from codexa.core.formula.values import HUNDREDTH, ONE, ZERO, ErrorCode, compared, fail
+
+_CONVERSIONS: dict[Role, Callable[[Any], Any]] = {
+    Role.NUMBER: convert.number,
+    Role.TEXT: convert.text,
+    Role.CONDITION: convert.condition,
+    Role.DATE: convert.date,
+}
+_SWAPPED = {">": "<", ">=": "<=", "<": ">", "<=": ">="}
+
+
+class Emitter:
+    """Writes one formula's code and collects what the code needs: fetched answers, constants, functions."""
+
+    def __init__(self) -> None:
+        self.environment: dict[str, Any] = {}
+        self.fetched: dict[str, str] = {}
+        self._names: dict[object, str] = {}
+
+    def helper(self, function: Callable[..., Any]) -> str:
+        """Return the name under which the code may call this function."""
+        return self._bind(function, "f")
+
+    def constant(self, value: object) -> str:
+        """Return the name of a constant worked out once."""
+        return self._bind((type(value), str(value)), "k", value)
+
+    def _bind(self, key: object, letter: str, value: object = None) -> str:
+        if key not in self._names:
+            name = f"{letter}{len(self._names)}"
+            self._names[key] = name
+            self.environment[name] = key if value is None else value
+        return self._names[key]
+
+    def constant_in(self, value: bool, role: Role) -> str:
+        """Return yes or no as the place sees it."""
+        if role is Role.NUMBER:
+            return self.constant(ONE if value else ZERO)
+        return repr(value) if role in (Role.VALUE, Role.CONDITION) else repr(str(value).upper())
+
+    def within(self, part: Typed, result: Type, role: Role) -> str:
+        """Write a branch of a function whose result has that type, in the role in which the result is used."""
+        return self.emit(part, role if result.kind is not Kind.BLANK else Role.VALUE)
+
+    def emit(self, part: Typed, role: Role) -> str:
+        """Write one part as the place sees it; the code is safe to stand beside any operator."""
+        if part.type.is_list and role not in (Role.VALUE, Role.NUMBERS, Role.VALUES):
+            return self._failing(ErrorCode.VALUE, f"A single value is wanted here, and this is a {part.type.name}.")
+        match part.node:
+            case tree.Number() | tree.Text() | tree.Boolean() | tree.Missing():
+                return self._literal(part.node, role)
+            case tree.Name():
+                return self._name(part, role)
+            case tree.Unary():
+                operand = self.emit(part.parts[0], Role.NUMBER)
+                return self.convert(f"(-{operand})" if part.node.operator == "-" else operand, part.type, role)
+            case tree.Percent():
+                code = f"({self.emit(part.parts[0], Role.NUMBER)} * {self.constant(HUNDREDTH)})"
+                return self.convert(code, part.type, role)
+            case tree.Binary():
+                return self.convert(self._binary(part.node.operator, *part.parts, part.type), part.type, role)
+        return self._call(part, role)
+
+    def _failing(self, code: ErrorCode, message: str) -> str:
+        return f"{self.helper(fail)}({self.constant(code)}, {message!r})"
+
+    def _literal(self, node: tree.Number | tree.Text | tree.Boolean | tree.Missing, role: Role) -> str:
+        value: Any = None if isinstance(node, tree.Missing) else node.value
+        if role in _CONVERSIONS:
+            try:
+                value = _CONVERSIONS[role](value)
+            except Exception:  # the conversion fails again, with its cause, when the formula runs
+                return f"{self.helper(_CONVERSIONS[role])}({value!r})"
+        return repr(value) if value is None or isinstance(value, bool) else self.constant(value)
+
+    def _name(self, part: Typed, role: Role) -> str:
+        reference = part.reference
+        if reference is None:
+            assert isinstance(part.node, tree.Name)
+            return self._failing(ErrorCode.NAME, f"There is no field or figure named {part.node.text}.")
+        if role is Role.NUMBER and part.type.kind in NUMBERS:
+            return self._fetched("n", reference, "({} or " + self.constant(ZERO) + ")")
+        raw = self._fetched("r", reference, "{}")
+        if reference.can_fail and role is Role.TEXT:
+            return f"{self.helper(convert.text)}({raw})"
+        return self.convert(raw, part.type, role)
+
+    def _fetched(self, letter: str, reference: Reference, pattern: str) -> str:
+        place = f"v[{reference.slot}]"
+        if reference.can_fail:
+            return pattern.format(place)
+        name = f"{letter}{reference.slot}_"
+        self.fetched[name] = pattern.format(place)
+        return name
+
+    def convert(self, code: str, kind: Type, role: Role) -> str:
+        """Write the conversion of a value of that type to a role; nothing where there is nothing to do."""
+        if role not in _CONVERSIONS:
+            return code
+        quick = self._quick_conversion(code, kind, role)
+        return quick if quick is not None else f"{self.helper(_CONVERSIONS[role])}({code})"
+
+    def _quick_conversion(self, code: str, kind: Type, role: Role) -> str | None:
+        match role, kind.kind:
+            case Role.NUMBER, Kind.NUMBER | Kind.MONEY:
+                return f"({code} or {self.constant(ZERO)})" if kind.may_be_blank else code
+            case Role.NUMBER, Kind.YES_NO:
+                return f"({self.constant(ONE)} if {code} else {self.constant(ZERO)})"
+            case Role.TEXT, Kind.TEXT | Kind.CHOICE:
+                return f'({code} or "")' if kind.may_be_blank else code
+            case Role.CONDITION, Kind.YES_NO:
+                return f"({code} or False)" if kind.may_be_blank else code
+            case Role.CONDITION, Kind.NUMBER | Kind.MONEY if not kind.may_be_blank:
+                return f"({code} != 0)"
+            case Role.DATE, Kind.DATE if not kind.may_be_blank:
+                return code
+        return None
+
+    def _binary(self, operator: str, left: Typed, right: Typed, result: Type) -> str:
+        match operator:
+            case "&":
+                return f"{self.helper(convert.join)}({self.emit(left, Role.TEXT)}, {self.emit(right, Role.TEXT)})"
+            case "+" | "-" if result.kind not in NUMBERS or not _numbers_only(left, right):
+                function = convert.add if operator == "+" else convert.subtract
+                return f"{self.helper(function)}({self.emit(left, Role.VALUE)}, {self.emit(right, Role.VALUE)})"
+            case "+" | "-" | "*" | "/" | "^":
+                python = "**" if operator == "^" else operator
+                return f"({self.emit(left, Role.NUMBER)} {python} {self.emit(right, Role.NUMBER)})"
+            case "=":
+                return self._equal(left, right)
+            case "<>":
+                return f"(not {self._equal(left, right)})"
+        return self._ordered(operator, left, right)
+
+    def _equal(self, left: Typed, right: Typed) -> str:
+        kinds = {left.type.kind, right.type.kind}
+        if kinds <= NUMBERS and not (left.type.may_be_blank and right.type.may_be_blank):
+            if all(part.type.digits and part.type.digits.comparable_as_is for part in (left, right)):
+                return f"({self.emit(left, Role.VALUE)} == {self.emit(right, Role.VALUE)})"
+            if not (left.type.may_be_blank or right.type.may_be_blank):
+                return f"({self._rounded(left)} == {self._rounded(right)})"
+        if kinds <= WORDS:
+            return f"({self._folded(left)} == {self._folded(right)})"
+        return f"{self.helper(convert.equal)}({self.emit(left, Role.VALUE)}, {self.emit(right, Role.VALUE)})"
+
+    def _folded(self, part: Typed) -> str:
+        if isinstance(part.node, tree.Text):
+            return repr(part.node.value.casefold())
+        return f"{self.emit(part, Role.TEXT)}.casefold()"
+
+    def _rounded(self, part: Typed) -> str:
+        code = self.emit(part, Role.NUMBER)
+        return code if part.type.digits and part.type.digits.comparable_as_is else f"{self.helper(compared)}({code})"
+
+    def _ordered(self, operator: str, left: Typed, right: Typed) -> str:
+        quick = self._quickly_ordered(operator, left, right)
+        if quick is not None:
+            return quick
+        if operator in (">", ">="):
+            operator, left, right = _SWAPPED[operator], right, left
+        function = convert.less if operator == "<" else convert.not_more
+        return f"{self.helper(function)}({self.emit(left, Role.VALUE)}, {self.emit(right, Role.VALUE)})"
+
+    def _quickly_ordered(self, operator: str, left: Typed, right: Typed) -> str | None:
+        kinds = {left.type.kind, right.type.kind}
+        if not (kinds <= NUMBERS or kinds == {Kind.DATE}):
+            return None
+        blank = [part for part in (left, right) if part.type.may_be_blank]
+        if not all(isinstance(part.node, tree.Name) for part in blank):
+            return None
+        sides = [
+            self.emit(part, Role.VALUE) if part in blank or kinds == {Kind.DATE} else self._rounded(part)
+            for part in (left, right)
+        ]
+        if any(kinds <= NUMBERS and not (part.type.digits and part.type.digits.comparable_as_is) for part in blank):
+            return None
+        tests = [f"{self.emit(part, Role.VALUE)} is not None and " for part in blank]
+        return f"({''.join(tests)}{sides[0]} {operator} {sides[1]})"
+
+    def flat_list(self, parts: Sequence[Typed], role: Role) -> str:
+        """Write values and lists as one list; with NUMBERS single texts are read as numbers, blanks stay blank."""
+        items = []
+        for part in parts:
+            if part.type.is_list:
+                items.append(f"*{self.emit(part, Role.VALUE)}")
+            elif role is Role.NUMBERS and not part.type.may_be_blank:
+                items.append(self.emit(part, Role.NUMBER))
+            elif role is Role.NUMBERS and part.type.kind not in NUMBERS:
+                items.append(f"{self.helper(_number_or_blank)}({self.emit(part, Role.VALUE)})")
+            else:
+                items.append(self.emit(part, Role.VALUE))
+        return f"[{', '.join(items)}]"
+
+    def _call(self, part: Typed, role: Role) -> str:
+        function = part.function
+        if function is None:
+            assert isinstance(part.node, tree.Call)
+            return self._failing(ErrorCode.NAME, f"There is no function {part.node.function} for these arguments.")
+        if function.emit is not None:
+            return function.emit(self, part, role)
+        assert function.call is not None
+        arguments = ["c"] if function.needs_context else []
+        for index, parameter in enumerate(function.parameters):
+            given = part.parts[index:] if parameter.repeated else part.parts[index : index + 1]
+            following = index + 1 < len(function.parameters) and function.parameters[index + 1].repeated
+            if parameter.role in (Role.NUMBERS, Role.VALUES):
+                if not parameter.repeated:  # the repeated one that follows belongs to the same list
+                    rest = part.parts[index:] if following else given
+                    arguments.append(self.flat_list(rest, parameter.role))
+            else:
+                arguments.extend(self.emit(argument, parameter.role) for argument in given)
+        return self.convert(f"{self.helper(function.call)}({', '.join(arguments)})", part.type, role)
+
+
+def _numbers_only(left: Typed, right: Typed) -> bool:
+    return Kind.ANY not in (left.type.kind, right.type.kind) and not {
+        left.type.kind,
+        right.type.kind,
+    } & {Kind.DATE, Kind.DATE_TIME}
+
+
+def _number_or_blank(value: Any) -> Decimal | None:
+    return None if value is None else convert.number(value)

@@ -1,0 +1,83 @@
+"""What a function of the formula language is."""
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from enum import StrEnum
+from typing import TYPE_CHECKING, Any
+
+from codexa.core.formula.types import Type
+
+if TYPE_CHECKING:
+    from codexa.core.formula.check import Typed
+    from codexa.core.formula.emit import Emitter
+
+
+class Role(StrEnum):
+    """How the place where a value is used sees it."""
+
+    VALUE = "value"  # as it is, blank included
+    NUMBER = "number"  # blank is 0, a choice is its number
+    TEXT = "text"  # blank is "", a choice is its code
+    CONDITION = "condition"  # blank is no, a number is yes unless 0
+    DATE = "date"  # a date; ISO 8601 text is read as one
+    NUMBERS = "numbers"  # a number or a list of them
+    VALUES = "values"  # a value or a list of them
+
+
+LISTS = frozenset({Role.NUMBERS, Role.VALUES})
+
+
+@dataclass(frozen=True, slots=True)
+class Parameter:
+    """One argument: its name in the documentation and how it is seen."""
+
+    name: str
+    role: Role
+    optional: bool = False
+    repeated: bool = False  # the last one only: any number of further arguments like it
+
+
+@dataclass(frozen=True, slots=True)
+class Example:
+    """A formula without names and what it gives, as text; run as a test and printed in the reference."""
+
+    formula: str
+    result: str
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Function:
+    """A function: what it takes and gives, what it is for, and either Python to call or code to write out.
+
+    `emit` writes the code itself where arguments are computed only when needed (IF, AND) or where bare operators are
+    quicker than a call (SUM). `needs_context` passes the surroundings (today, who is signed in) as first argument.
+    """
+
+    name: str
+    parameters: tuple[Parameter, ...]
+    result: Type | Callable[[list[Type]], Type]
+    purpose: str
+    examples: tuple[Example, ...]
+    call: Callable[..., Any] | None = None
+    emit: "Callable[[Emitter, Typed, Role], str] | None" = None
+    needs_context: bool = False
+
+    @property
+    def least(self) -> int:
+        """How many arguments there must be."""
+        return sum(not parameter.optional for parameter in self.parameters)
+
+    @property
+    def most(self) -> int | None:
+        """How many arguments there may be; None for any number."""
+        return None if self.parameters and self.parameters[-1].repeated else len(self.parameters)
+
+    @property
+    def signature(self) -> str:
+        """The call as the documentation shows it: "ROUND(number, [decimals])"."""
+        words = [f"[{each.name}]" if each.optional else each.name for each in self.parameters]
+        return f"{self.name}({', '.join(words)}{', …' if self.most is None else ''})"
+
+    def parameter(self, index: int) -> Parameter:
+        """Return the parameter that argument number `index` (from 0) belongs to."""
+        return self.parameters[min(index, len(self.parameters) - 1)]

@@ -1,0 +1,174 @@
+"""Logic: only the branch that is taken is computed, and AND and OR stop at the argument that decides."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import TYPE_CHECKING, Any
+
+from codexa.core.formula import convert
+from codexa.core.formula.functions.function import Example, Function, Parameter, Role
+from codexa.core.formula.types import YES_NO, Type, common
+from codexa.core.formula.values import ErrorCode, Failed, fail
+
+if TYPE_CHECKING:
+    from codexa.core.formula.check import Typed
+    from codexa.core.formula.emit import Emitter
+
+_CONDITION = Parameter("condition", Role.CONDITION)
+_FURTHER = Parameter("further", Role.CONDITION, optional=True, repeated=True)
+
+
+def _emit_if(emitter: Emitter, call: Typed, role: Role) -> str:
+    condition, yes, *no = call.parts
+    otherwise = emitter.within(no[0], call.type, role) if no else emitter.constant_in(False, role)
+    return f"({emitter.within(yes, call.type, role)} if {emitter.emit(condition, Role.CONDITION)} else {otherwise})"
+
+
+def _if_type(types: list[Type]) -> Type:
+    return common(types[1:] if len(types) > 2 else [*types[1:], YES_NO])
+
+
+def _emit_ifs(emitter: Emitter, call: Typed, role: Role) -> str:
+    code = f"{emitter.helper(_no_condition_holds)}()"
+    pairs = list(zip(call.parts[::2], call.parts[1::2], strict=False))
+    for condition, value in reversed(pairs):
+        code = f"({emitter.within(value, call.type, role)} if {emitter.emit(condition, Role.CONDITION)} else {code})"
+    return code
+
+
+def _no_condition_holds() -> Any:
+    return fail(ErrorCode.NOT_AVAILABLE, "None of the conditions holds; end with TRUE and a value for all the rest.")
+
+
+def _emit_switch(emitter: Emitter, call: Typed, role: Role) -> str:
+    subject, *cases = call.parts
+    code = f"{emitter.helper(_no_case_fits)}()"
+    if len(cases) % 2:
+        code = emitter.within(cases.pop(), call.type, role)
+    equal = emitter.helper(convert.equal)
+    looked_at = emitter.emit(subject, Role.VALUE)
+    for case, value in reversed(list(zip(cases[::2], cases[1::2], strict=False))):
+        fits = f"{equal}({looked_at}, {emitter.emit(case, Role.VALUE)})"
+        code = f"({emitter.within(value, call.type, role)} if {fits} else {code})"
+    return code
+
+
+def _no_case_fits() -> Any:
+    return fail(ErrorCode.NOT_AVAILABLE, "None of the cases fits; add a last argument for all the rest.")
+
+
+def _switch_type(types: list[Type]) -> Type:
+    values = types[2::2] + (types[-1:] if len(types) % 2 == 0 else [])
+    return common(values)
+
+
+def _emit_all(emitter: Emitter, call: Typed, role: Role) -> str:
+    conditions = " and ".join(emitter.emit(part, Role.CONDITION) for part in call.parts)
+    return emitter.convert(f"({conditions})", YES_NO, role)
+
+
+def _emit_any(emitter: Emitter, call: Typed, role: Role) -> str:
+    conditions = " or ".join(emitter.emit(part, Role.CONDITION) for part in call.parts)
+    return emitter.convert(f"({conditions})", YES_NO, role)
+
+
+def _emit_not(emitter: Emitter, call: Typed, role: Role) -> str:
+    return emitter.convert(f"(not {emitter.emit(call.parts[0], Role.CONDITION)})", YES_NO, role)
+
+
+def _exactly_odd(*conditions: bool) -> bool:
+    return sum(conditions) % 2 == 1
+
+
+def _emit_if_error(emitter: Emitter, call: Typed, role: Role) -> str:
+    tried, instead = (emitter.within(part, call.type, role) for part in call.parts)
+    return f"{emitter.helper(_unless_error)}(lambda: {tried}, lambda: {instead})"
+
+
+def _unless_error(tried: Callable[[], Any], instead: Callable[[], Any]) -> Any:
+    try:
+        value = tried()
+    except Exception:  # whatever a formula can meet is an error value to its author
+        return instead()
+    return instead() if isinstance(value, Failed) else value
+
+
+FUNCTIONS = (
+    Function(
+        name="IF",
+        parameters=(
+            _CONDITION,
+            Parameter("then", Role.VALUE),
+            Parameter("otherwise", Role.VALUE, optional=True),
+        ),
+        result=_if_type,
+        purpose="One value where the condition holds, another where it does not.",
+        examples=(Example('IF(3 > 2, "more", "less")', "more"), Example("IF(FALSE, 1/0, 7)", "7")),
+        emit=_emit_if,
+    ),
+    Function(
+        name="IFS",
+        parameters=(
+            _CONDITION,
+            Parameter("value", Role.VALUE),
+            Parameter("further", Role.VALUE, optional=True, repeated=True),
+        ),
+        result=lambda types: common(types[1::2]),
+        purpose="The value after the first condition that holds.",
+        examples=(Example('IFS(FALSE, "a", TRUE, "b")', "b"),),
+        emit=_emit_ifs,
+    ),
+    Function(
+        name="SWITCH",
+        parameters=(
+            Parameter("subject", Role.VALUE),
+            Parameter("case", Role.VALUE),
+            Parameter("value", Role.VALUE),
+            Parameter("further", Role.VALUE, optional=True, repeated=True),
+        ),
+        result=_switch_type,
+        purpose="The value after the first case that equals the subject; a last single argument is for all the rest.",
+        examples=(Example('SWITCH(2, 1, "one", 2, "two", "many")', "two"),),
+        emit=_emit_switch,
+    ),
+    Function(
+        name="AND",
+        parameters=(_CONDITION, _FURTHER),
+        result=YES_NO,
+        purpose="Whether all hold; stops at the first that does not.",
+        examples=(Example("AND(2 > 1, 3 > 2)", "TRUE"), Example("AND(FALSE, 1/0 > 2)", "FALSE")),
+        emit=_emit_all,
+    ),
+    Function(
+        name="OR",
+        parameters=(_CONDITION, _FURTHER),
+        result=YES_NO,
+        purpose="Whether at least one holds; stops at the first that does.",
+        examples=(Example("OR(2 > 1, 1/0 > 2)", "TRUE"), Example("OR(FALSE, FALSE)", "FALSE")),
+        emit=_emit_any,
+    ),
+    Function(
+        name="NOT",
+        parameters=(_CONDITION,),
+        result=YES_NO,
+        purpose="Whether the condition does not hold.",
+        examples=(Example("NOT(1 > 2)", "TRUE"),),
+        emit=_emit_not,
+    ),
+    Function(
+        name="XOR",
+        parameters=(_CONDITION, _FURTHER),
+        result=YES_NO,
+        purpose="Whether an odd number of the conditions hold.",
+        examples=(Example("XOR(TRUE, FALSE, FALSE)", "TRUE"), Example("XOR(TRUE, TRUE)", "FALSE")),
+        call=_exactly_odd,
+    ),
+    Function(
+        name="IFERROR",
+        parameters=(Parameter("value", Role.VALUE), Parameter("instead", Role.VALUE)),
+        result=common,
+        purpose="The value, or another where the value is an error.",
+        examples=(Example("IFERROR(1/0, 0)", "0"), Example("IFERROR(6/2, 0)", "3")),
+        emit=_emit_if_error,
+    ),
+)

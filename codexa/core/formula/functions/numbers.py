@@ -1,0 +1,235 @@
+"""Numbers: sums, counts and rounding, in exact decimals."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from decimal import ROUND_CEILING, ROUND_DOWN, ROUND_FLOOR, ROUND_HALF_UP, ROUND_UP, Decimal
+from typing import TYPE_CHECKING, Any
+
+from codexa.core.formula import convert
+from codexa.core.formula.functions.function import Example, Function, Parameter, Role
+from codexa.core.formula.types import NUMBER, NUMBERS, Digits, Kind, Type
+from codexa.core.formula.values import ARITHMETIC, ONE, ZERO, ErrorCode, compared, fail
+
+if TYPE_CHECKING:
+    from codexa.core.formula.check import Typed
+    from codexa.core.formula.emit import Emitter
+
+_MOST_DECIMALS = 300  # further from the point than this no number here has a digit
+
+_NUMBERS = (Parameter("numbers", Role.NUMBERS), Parameter("further", Role.NUMBERS, optional=True, repeated=True))
+_VALUES = (Parameter("values", Role.VALUES), Parameter("further", Role.VALUES, optional=True, repeated=True))
+_NUMBER = Parameter("number", Role.NUMBER)
+_DECIMALS = Parameter("decimals", Role.NUMBER, optional=True)
+_STEP = Parameter("step", Role.NUMBER, optional=True)
+
+
+def _like_arguments(types: list[Type]) -> Type:
+    kinds = {each.kind for each in types}
+    return Type(kind=Kind.MONEY if Kind.MONEY in kinds else Kind.NUMBER)
+
+
+def _sum_type(types: list[Type]) -> Type:
+    digits = [each.digits for each in types if each.digits is not None and not each.is_list]
+    exact = None
+    if len(digits) == len(types):
+        exact = Digits(
+            whole=max(each.whole for each in digits) + len(str(len(digits))),
+            decimals=max(each.decimals for each in digits),
+        )
+    return Type(kind=_like_arguments(types).kind, digits=exact)
+
+
+def _emit_sum(emitter: Emitter, call: Typed, role: Role) -> str:
+    if any(part.type.is_list for part in call.parts):
+        code = f"{emitter.helper(_sum)}({emitter.flat_list(call.parts, Role.NUMBERS)})"
+    else:
+        code = "(" + " + ".join(emitter.emit(part, Role.NUMBER) for part in call.parts) + ")"
+    return emitter.convert(code, call.type, role)
+
+
+def _numbers(values: list[Any]) -> list[Decimal]:
+    # As in the standard, text in a list is passed over; a blank counts for nothing.
+    return [convert.number(value) for value in values if value is not None and value.__class__ is not str]
+
+
+def _sum(values: list[Any]) -> Decimal:
+    return sum(_numbers(values), ZERO)
+
+
+def _product(values: list[Any]) -> Decimal:
+    result = ONE
+    for value in _numbers(values):
+        result *= value
+    return result
+
+
+def _average(values: list[Any]) -> Decimal:
+    numbers = _numbers(values)
+    return sum(numbers, ZERO) / len(numbers)
+
+
+def _median(values: list[Any]) -> Decimal:
+    numbers = sorted(_numbers(values))
+    if not numbers:
+        fail(ErrorCode.NUMBER, "There is no number to find the middle of.")
+    middle = len(numbers) // 2
+    return numbers[middle] if len(numbers) % 2 else (numbers[middle - 1] + numbers[middle]) / 2
+
+
+def _least(values: list[Any]) -> Decimal:
+    return min(_numbers(values), default=ZERO)
+
+
+def _greatest(values: list[Any]) -> Decimal:
+    return max(_numbers(values), default=ZERO)
+
+
+def _count(values: list[Any]) -> Decimal:
+    return Decimal(len([value for value in values if isinstance(value, Decimal)]))
+
+
+def _count_filled(values: list[Any]) -> Decimal:
+    return Decimal(len([value for value in values if value is not None]))
+
+
+def _count_blank(values: list[Any]) -> Decimal:
+    return Decimal(len([value for value in values if value is None or (isinstance(value, str) and not value)]))
+
+
+def _rounder(rounding: str) -> Callable[..., Decimal]:
+    def round_to(number: Decimal, decimals: Decimal = ZERO) -> Decimal:
+        places = int(compared(decimals).to_integral_value(rounding=ROUND_DOWN))
+        if places > _MOST_DECIMALS or number.is_zero():
+            return number
+        if places < -_MOST_DECIMALS:
+            return ZERO
+        number = compared(number)
+        # A number that ends before the last wanted digit is already round; quantizing it could overflow 34 digits.
+        exponent = number.as_tuple().exponent
+        if isinstance(exponent, int) and exponent >= -places:
+            return number
+        rounded = number.quantize(Decimal(1).scaleb(-places), rounding=rounding, context=ARITHMETIC)
+        return rounded if places >= 0 else rounded + ZERO
+
+    return round_to
+
+
+_round = _rounder(ROUND_HALF_UP)
+
+
+def _to_step(rounding: str) -> Callable[..., Decimal]:
+    def round_to_step(number: Decimal, step: Decimal = ONE) -> Decimal:
+        if not step:
+            return ZERO
+        return compared(number / step).to_integral_value(rounding=rounding) * step
+
+    return round_to_step
+
+
+def _whole(number: Decimal) -> Decimal:
+    return compared(number).to_integral_value(rounding=ROUND_FLOOR)
+
+
+def _modulo(number: Decimal, divisor: Decimal) -> Decimal:
+    # The result has the sign of the divisor (OpenFormula 6.16.37), Python's % that of the number.
+    quotient = compared(number / divisor).to_integral_value(rounding=ROUND_FLOOR)
+    return number - divisor * quotient
+
+
+def _root(number: Decimal) -> Decimal:
+    if number < 0:
+        fail(ErrorCode.NUMBER, "A negative number has no square root.")
+    return number.sqrt(ARITHMETIC)
+
+
+def _emit_absolute(emitter: Emitter, call: Typed, role: Role) -> str:
+    return emitter.convert(f"abs({emitter.emit(call.parts[0], Role.NUMBER)})", call.type, role)
+
+
+def _over(name: str, call: Callable[..., Any], purpose: str, *examples: Example) -> Function:
+    takes_values = name in ("COUNT", "COUNTA", "COUNTBLANK")
+    return Function(
+        name=name,
+        parameters=_VALUES if takes_values else _NUMBERS,
+        result=NUMBER if takes_values else _like_arguments,
+        purpose=purpose,
+        examples=examples,
+        call=call,
+    )
+
+
+def _rounding(name: str, call: Callable[..., Any], last: Parameter, purpose: str, *examples: Example) -> Function:
+    return Function(
+        name=name,
+        parameters=(_NUMBER, last),
+        result=lambda types: Type(kind=types[0].kind if types[0].kind in NUMBERS else Kind.NUMBER),
+        purpose=purpose,
+        examples=examples,
+        call=call,
+    )
+
+
+FUNCTIONS = (
+    Function(
+        name="SUM",
+        parameters=_NUMBERS,
+        result=_sum_type,
+        purpose="All numbers added; blanks count as 0.",
+        examples=(Example("SUM(1, 2.5, 3)", "6.5"), Example("0.1 + 0.2 = 0.3", "TRUE")),
+        emit=_emit_sum,
+    ),
+    _over("PRODUCT", _product, "All numbers multiplied.", Example("PRODUCT(2, 3, 4)", "24")),
+    _over("AVERAGE", _average, "The mean of the numbers; blanks are left out.", Example("AVERAGE(1, 2, 6)", "3")),
+    _over("MEDIAN", _median, "The middle one of the numbers in order.", Example("MEDIAN(1, 9, 2)", "2")),
+    _over("MIN", _least, "The smallest number.", Example("MIN(4, 2, 8)", "2")),
+    _over("MAX", _greatest, "The greatest number.", Example("MAX(4, 2, 8)", "8")),
+    _over("COUNT", _count, "How many of the values are numbers.", Example('COUNT(1, "a", 2)', "2")),
+    _over("COUNTA", _count_filled, "How many of the values are not blank.", Example('COUNTA(1, "a")', "2")),
+    _over("COUNTBLANK", _count_blank, "How many of the values are blank.", Example('COUNTBLANK(1, "")', "1")),
+    _rounding(
+        "ROUND",
+        _round,
+        _DECIMALS,
+        "Rounded to so many decimals, half away from zero.",
+        Example("ROUND(2.345, 2)", "2.35"),
+        Example("ROUND(-2.5)", "-3"),
+        Example("ROUND(1234, -2)", "1200"),
+    ),
+    _rounding("ROUNDUP", _rounder(ROUND_UP), _DECIMALS, "Rounded away from zero.", Example("ROUNDUP(2.01)", "3")),
+    _rounding("ROUNDDOWN", _rounder(ROUND_DOWN), _DECIMALS, "Rounded towards zero.", Example("ROUNDDOWN(-2.9)", "-2")),
+    _rounding("CEILING", _to_step(ROUND_CEILING), _STEP, "Up to a multiple of the step.", Example("CEILING(7, 5)", "10")),
+    _rounding("FLOOR", _to_step(ROUND_FLOOR), _STEP, "Down to a multiple of the step.", Example("FLOOR(7, 5)", "5")),
+    Function(
+        name="INT",
+        parameters=(_NUMBER,),
+        result=NUMBER,
+        purpose="The greatest whole number that is not more.",
+        examples=(Example("INT(-1.5)", "-2"), Example("INT(1/3*3)", "1")),
+        call=_whole,
+    ),
+    Function(
+        name="MOD",
+        parameters=(_NUMBER, Parameter("divisor", Role.NUMBER)),
+        result=NUMBER,
+        purpose="What a division leaves over; it has the sign of the divisor.",
+        examples=(Example("MOD(-7, 3)", "2"), Example("MOD(7, -3)", "-2")),
+        call=_modulo,
+    ),
+    Function(
+        name="ABS",
+        parameters=(_NUMBER,),
+        result=lambda types: Type(kind=_like_arguments(types).kind, digits=types[0].digits),
+        purpose="The number without its sign.",
+        examples=(Example("ABS(-3)", "3"),),
+        emit=_emit_absolute,
+    ),
+    Function(
+        name="SQRT",
+        parameters=(_NUMBER,),
+        result=NUMBER,
+        purpose="The square root.",
+        examples=(Example("SQRT(9)", "3"),),
+        call=_root,
+    ),
+)

@@ -1,0 +1,176 @@
+"""Text: counted from 1, case ignored in searches."""
+
+import re
+from decimal import Decimal
+from typing import Any
+
+from codexa.core.formula import convert
+from codexa.core.formula.functions.function import Example, Function, Parameter, Role
+from codexa.core.formula.types import NUMBER, TEXT, YES_NO
+from codexa.core.formula.values import ONE, Choices, ErrorCode, fail
+
+_TEXT = Parameter("text", Role.TEXT)
+_LENGTH = Parameter("length", Role.NUMBER, optional=True)
+_SPACES = re.compile(r" {2,}")
+
+
+def _length(text: str) -> Decimal:
+    return Decimal(len(text))
+
+
+def _whole_number(number: Decimal, least: int) -> int:
+    whole = int(min(max(number, Decimal(-1)), Decimal(convert.MAX_TEXT)))
+    return whole if whole >= least else fail(ErrorCode.VALUE, f"A length or place from {least} on is wanted here.")
+
+
+def _left(text: str, length: Decimal = ONE) -> str:
+    return text[: _whole_number(length, 0)]
+
+
+def _right(text: str, length: Decimal = ONE) -> str:
+    count = _whole_number(length, 0)
+    return text[-count:] if count else ""
+
+
+def _middle(text: str, start: Decimal, length: Decimal) -> str:
+    first = _whole_number(start, 1) - 1
+    return text[first : first + _whole_number(length, 0)]
+
+
+def _trim(text: str) -> str:
+    return _SPACES.sub(" ", text.strip(" "))
+
+
+def _joined(values: list[Any]) -> str:
+    result = ""
+    for value in values:
+        result = convert.join(result, convert.text(value))
+    return result
+
+
+def _joined_with(separator: str, skip_blank: bool, values: list[Any]) -> str:
+    parts = [convert.text(value) for value in values]
+    result, first = "", True
+    for part in parts:
+        if skip_blank and not part:
+            continue
+        result = convert.join(result, part if first else separator + part)
+        first = False
+    return result
+
+
+def _mentions(text: str, words: list[Any]) -> bool:
+    folded = text.casefold()
+    wanted = [convert.text(word).strip().casefold() for word in words]
+    return any(word and re.search(rf"(?<!\w){re.escape(word)}(?!\w)", folded) for word in wanted)
+
+
+def _has(chosen: Any, code: str) -> bool:
+    if chosen is None:
+        return False
+    codes = chosen if isinstance(chosen, Choices) else [convert.text(chosen)]
+    return code.casefold() in {each.casefold() for each in codes}
+
+
+FUNCTIONS = (
+    Function(
+        name="LEN",
+        parameters=(_TEXT,),
+        result=NUMBER,
+        purpose="How many characters the text has.",
+        examples=(Example('LEN("dome")', "4"),),
+        call=_length,
+    ),
+    Function(
+        name="LEFT",
+        parameters=(_TEXT, _LENGTH),
+        result=TEXT,
+        purpose="The first characters.",
+        examples=(Example('LEFT("Alderlight", 5)', "Alder"),),
+        call=_left,
+    ),
+    Function(
+        name="RIGHT",
+        parameters=(_TEXT, _LENGTH),
+        result=TEXT,
+        purpose="The last characters.",
+        examples=(Example('RIGHT("Alderlight", 5)', "light"),),
+        call=_right,
+    ),
+    Function(
+        name="MID",
+        parameters=(_TEXT, Parameter("start", Role.NUMBER), Parameter("length", Role.NUMBER)),
+        result=TEXT,
+        purpose="So many characters from a place on, counted from 1.",
+        examples=(Example('MID("Alderlight", 2, 3)', "lde"),),
+        call=_middle,
+    ),
+    Function(
+        name="UPPER",
+        parameters=(_TEXT,),
+        result=TEXT,
+        purpose="In capitals.",
+        examples=(Example('UPPER("dome")', "DOME"),),
+        call=str.upper,
+    ),
+    Function(
+        name="LOWER",
+        parameters=(_TEXT,),
+        result=TEXT,
+        purpose="In small letters.",
+        examples=(Example('LOWER("DOME")', "dome"),),
+        call=str.lower,
+    ),
+    Function(
+        name="TRIM",
+        parameters=(_TEXT,),
+        result=TEXT,
+        purpose="Without spaces at the ends and with single ones between words.",
+        examples=(Example('TRIM("  two   words ")', "two words"),),
+        call=_trim,
+    ),
+    Function(
+        name="CONCATENATE",
+        parameters=(Parameter("texts", Role.VALUES), Parameter("further", Role.VALUES, optional=True, repeated=True)),
+        result=TEXT,
+        purpose="The texts one after another, as & does.",
+        examples=(Example('CONCATENATE("a", 1, TRUE)', "a1TRUE"),),
+        call=_joined,
+    ),
+    Function(
+        name="TEXTJOIN",
+        parameters=(
+            Parameter("separator", Role.TEXT),
+            Parameter("skip_blank", Role.CONDITION),
+            Parameter("texts", Role.VALUES),
+            Parameter("further", Role.VALUES, optional=True, repeated=True),
+        ),
+        result=TEXT,
+        purpose="The texts with a separator between them.",
+        examples=(Example('TEXTJOIN(", ", TRUE, "a", "", "b")', "a, b"),),
+        call=_joined_with,
+    ),
+    Function(
+        name="MENTIONS",
+        parameters=(
+            _TEXT,
+            Parameter("words", Role.VALUES),
+            Parameter("further", Role.VALUES, optional=True, repeated=True),
+        ),
+        result=YES_NO,
+        purpose="Whether the text has any of these words, whole and in any case.",
+        examples=(
+            Example('MENTIONS("A Great night", "superb", "great")', "TRUE"),
+            Example('MENTIONS("greatest", "great")', "FALSE"),
+        ),
+        call=_mentions,
+    ),
+    Function(
+        name="HAS",
+        parameters=(Parameter("choices", Role.VALUE), Parameter("code", Role.TEXT)),
+        result=YES_NO,
+        purpose="Whether the option with this code is among the chosen ones.",
+        examples=(Example('HAS("towel", "towel")', "TRUE"),),
+        call=_has,
+    ),
+)

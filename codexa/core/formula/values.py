@@ -1,0 +1,110 @@
+"""What formulas compute with: decimals, texts, dates, choices, blanks and error values."""
+
+import datetime
+from dataclasses import dataclass
+from decimal import ROUND_HALF_UP, Context, Decimal, DivisionByZero, InvalidOperation, Overflow, setcontext
+from enum import StrEnum
+from typing import NoReturn
+
+from codexa.core.errors import Span
+
+# IEEE 754 decimal128 holds 34 digits; half-up is how invoices are rounded.
+ARITHMETIC = Context(
+    prec=34, rounding=ROUND_HALF_UP, Emax=6144, Emin=-6143, traps=[DivisionByZero, InvalidOperation, Overflow]
+)
+# 1/3*3 must equal 1: what 34 digits leave over is rounded away before anything is compared.
+_COMPARED = Context(prec=28, rounding=ROUND_HALF_UP, Emax=6144, Emin=-6143, traps=[InvalidOperation, Overflow])
+compared = _COMPARED.plus
+
+ZERO = Decimal(0)
+ONE = Decimal(1)
+HUNDREDTH = Decimal("0.01")
+
+
+def use_exact_arithmetic() -> None:
+    """Make this thread compute with 34 digits, half-up; called once before formulas run."""
+    setcontext(ARITHMETIC)
+
+
+class ErrorCode(StrEnum):
+    """The standard's names of error values (OpenFormula 1.3, part 4, 5.12)."""
+
+    DIVISION = "#DIV/0!"  # divided by zero
+    VALUE = "#VALUE!"  # not the kind of value that is wanted
+    NAME = "#NAME?"  # no such name or function
+    NUMBER = "#NUM!"  # no such number, or too large to hold
+    NOT_AVAILABLE = "#N/A"  # looked for and not found
+    REFERENCE = "#REF!"  # the thing referred to is gone
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class ErrorValue:
+    """A formula's result when there is none: the standard's code, the cause in words, and where it arose if asked."""
+
+    code: ErrorCode
+    message: str
+    span: Span | None = None
+
+
+class FormulaFailure(Exception):
+    """Carries an error value up to the formula's edge; never leaves the core."""
+
+    def __init__(self, error: ErrorValue) -> None:
+        super().__init__(error.message)
+        self.error = error
+
+
+def fail(code: ErrorCode, message: str) -> NoReturn:
+    """Stop the formula with an error value."""
+    raise FormulaFailure(ErrorValue(code=code, message=message))
+
+
+class Failed:
+    """Stands in a slot for a fact that failed: whatever a formula does with it fails for the same cause.
+
+    So the code written out for a formula needs no test before each use, and a branch not taken costs nothing.
+    """
+
+    __slots__ = ("error",)
+
+    def __init__(self, error: ErrorValue) -> None:
+        self.error = error
+
+    def _spread(self, *_ignored: object) -> NoReturn:
+        raise FormulaFailure(self.error)
+
+    def __getattr__(self, name: str) -> NoReturn:
+        raise FormulaFailure(self.error)
+
+    __bool__ = __eq__ = __ne__ = __lt__ = __le__ = __gt__ = __ge__ = __hash__ = _spread  # type: ignore[assignment]
+    __add__ = __radd__ = __sub__ = __rsub__ = __mul__ = __rmul__ = __truediv__ = __rtruediv__ = _spread
+    __pow__ = __rpow__ = __neg__ = __pos__ = __iter__ = __len__ = __contains__ = __getitem__ = _spread
+
+
+class Choice(str):
+    """The chosen option: as text its code, in arithmetic the number that it counts as."""
+
+    __slots__ = ("counts", "label")
+    counts: Decimal
+    label: str
+
+    def __new__(cls, code: str, *, counts: Decimal = ZERO, label: str = "") -> "Choice":
+        choice = super().__new__(cls, code)
+        choice.counts = counts
+        choice.label = label or code
+        return choice
+
+
+class Choices(tuple[Choice, ...]):
+    """The chosen options in the order in which they are offered; in arithmetic their numbers add up."""
+
+    __slots__ = ()
+
+    @property
+    def counts(self) -> Decimal:
+        """The sum of what the options count as."""
+        return sum((choice.counts for choice in self), ZERO)
+
+
+Scalar = str | Decimal | bool | datetime.date | datetime.time | Choice | Choices | None
+Value = Scalar | list[Scalar]
