@@ -1,0 +1,61 @@
+"""What a use case refuses; the message is for people and says what to do next."""
+
+from typing import ClassVar
+
+
+class ServiceError(Exception):
+    """Something was refused."""
+
+    code: ClassVar[str] = "refused"
+
+    def __init__(self, message: str = "") -> None:
+        self.message = message or (type(self).__doc__ or "").strip()
+        super().__init__(self.message)
+
+
+class NotFoundError(ServiceError):
+    """There is nothing at this address for your team; it may have been deleted. Go back to the desk."""
+
+    code = "not_found"
+
+
+class NotAllowedError(ServiceError):
+    """Your role in the team does not allow this. Ask an owner of the team."""
+
+    code = "not_allowed"
+
+
+class WrongSignInError(ServiceError):
+    """E-mail and password don't belong together. Check both and try again."""
+
+    code = "wrong_sign_in"
+
+
+class TooManyAttemptsError(ServiceError):
+    """Too many wrong passwords. Wait 15 minutes, then try again."""
+
+    code = "too_many_attempts"
+
+
+class ClashError(ServiceError):
+    """Somebody else has saved this form since you opened it."""
+
+    code = "clash"
+
+
+class NotProvenError(ServiceError):
+    """The proof has errors. Correct them in Compose, then publish."""
+
+    code = "not_proven"
+
+
+class KeyReusedError(ServiceError):
+    """This Idempotency-Key was used with other answers. Send these answers with a new key."""
+
+    code = "key_reused"
+
+
+class ClosedError(ServiceError):
+    """This form takes no answers any more."""
+
+    code = "closed"

@@ -1,0 +1,60 @@
+"""Publishing: an edition of a proven draft, and the websites that may show it."""
+
+from urllib.parse import urlsplit
+from uuid import UUID
+
+from codexa.core.definition.form import read_form
+from codexa.core.errors import DefinitionError, Problem
+from codexa.core.formula.check import Severity
+from codexa.core.program.program import compile_form
+from codexa.core.program.proof import proof
+from codexa.services.errors import ClashError, NotFoundError, NotProvenError
+from codexa.store import editions, forms
+from codexa.store.database import Connection
+from codexa.store.sessions import SignedIn
+
+
+def publish(connection: Connection, *, who: SignedIn, form: UUID, revision: int) -> int:
+    """Publish that revision of the draft and return the edition's number; once more gives the same edition.
+
+    Raises NotFoundError, ClashError where the draft has moved on, NotProvenError where the proof has errors.
+    """
+    found = forms.find_form(connection, team=who.team_id, form=form)
+    if found is None:
+        raise NotFoundError
+    if found.live_edition is not None and found.live_revision == found.revision == revision:
+        return found.live_edition
+    findings = proof(compile_form(read_form(found.draft)))
+    errors = [finding for finding in findings if finding.severity is Severity.ERROR]
+    if errors:
+        raise NotProvenError(f"{errors[0].message} {errors[0].remedy}")
+    number = editions.publish(connection, team=who.team_id, form=form, person=who.person_id, revision=revision)
+    if number is None:
+        raise ClashError("The draft has changed since. Look at the changes, then publish again.")
+    return number
+
+
+def set_sites(connection: Connection, *, who: SignedIn, form: UUID, sites: list[str]) -> list[str]:
+    """Set the websites that may frame the form and return them as origins.
+
+    Raises DefinitionError for what is no website address, NotFoundError.
+    """
+    origins = list(dict.fromkeys(_origin(site, index) for index, site in enumerate(sites)))
+    if not forms.set_sites(connection, team=who.team_id, form=form, sites=origins):
+        raise NotFoundError
+    return origins
+
+
+def _origin(site: str, index: int) -> str:
+    parts = urlsplit(site.strip() if "://" in site else f"https://{site.strip()}")
+    host = parts.hostname or ""
+    # What is written into a policy header must be a plain host; anything else could widen the policy.
+    plain = host.replace("-", "").replace(".", "")
+    try:
+        port = f":{parts.port}" if parts.port else ""
+    except ValueError:
+        plain, port = "", ""
+    if parts.scheme not in ("http", "https") or not plain.isascii() or not plain.isalnum():
+        message = f'"{site[:80]}" is no website address; write one such as https://www.example.org'
+        raise DefinitionError([Problem(path=f"sites.{index}", message=message)])
+    return f"{parts.scheme}://{host}{port}"

@@ -1,0 +1,28 @@
+"""Who may do what: the one place that says so."""
+
+from enum import StrEnum
+
+from codexa.services.errors import NotAllowedError
+from codexa.store.sessions import SignedIn
+
+
+class Right(StrEnum):
+    """What can be done with a team's forms."""
+
+    SEE_FORMS = "see forms"
+    EDIT_FORMS = "edit forms"
+    SEE_RESPONSES = "see responses"
+
+
+_RIGHTS: dict[str, frozenset[Right]] = {
+    "owner": frozenset(Right),
+    "editor": frozenset(Right),
+    "reviewer": frozenset({Right.SEE_FORMS, Right.SEE_RESPONSES}),
+    "viewer": frozenset({Right.SEE_FORMS}),
+}
+
+
+def require(signed_in: SignedIn, right: Right) -> None:
+    """Raise NotAllowedError where the person's role in the team does not have the right."""
+    if right not in _RIGHTS[signed_in.role]:
+        raise NotAllowedError

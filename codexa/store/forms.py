@@ -1,0 +1,98 @@
+"""Forms and their drafts."""
+
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Any
+from uuid import UUID
+
+from psycopg.types.json import Jsonb
+
+from codexa.store.database import Connection, exactly_one, many, one
+from codexa.store.queries import queries
+
+_QUERIES = queries("forms")
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class FormRow:
+    """A form on the desk; `days` are its responses on each of the last 14 days, today last."""
+
+    id: UUID
+    name: str
+    slug: str
+    revision: int
+    live_edition: int | None
+    live_revision: int | None
+    changed_at: datetime
+    changed_by: str | None
+    responses: int
+    days: list[int]
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class FormWithDraft:
+    """A form with its draft as JSON; `revision` grows by one with each save."""
+
+    id: UUID
+    name: str
+    slug: str
+    sites: list[str]
+    draft: dict[str, Any]
+    revision: int
+    live_edition: int | None
+    live_revision: int | None
+    changed_at: datetime
+    changed_by: str | None
+    responses: int
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Saved:
+    """A draft was kept as this revision."""
+
+    revision: int
+    changed_at: datetime
+
+
+def list_forms(connection: Connection, *, team: UUID) -> list[FormRow]:
+    """Return the team's forms, latest change first."""
+    return [FormRow(**row) for row in many(connection, _QUERIES["list_forms"], team=team)]
+
+
+def insert_form(
+    connection: Connection, *, team: UUID, person: UUID, name: str, slug: str, draft: dict[str, Any], sites: list[str]
+) -> UUID:
+    """Make a form and return its id."""
+    values = {"team": team, "person": person, "name": name, "slug": slug, "draft": Jsonb(draft), "sites": sites}
+    form_id: UUID = exactly_one(connection, _QUERIES["insert_form"], **values)["id"]
+    return form_id
+
+
+def find_form(connection: Connection, *, team: UUID, form: UUID) -> FormWithDraft | None:
+    """Return one form of the team."""
+    row = one(connection, _QUERIES["find_form"], team=team, form=form)
+    return FormWithDraft(**row) if row else None
+
+
+def slugs_like(connection: Connection, *, team: UUID, slug: str) -> set[str]:
+    """Return the addresses in use that are this one or begin with it and a hyphen."""
+    return {row["slug"] for row in many(connection, _QUERIES["slugs_like"], team=team, slug=slug)}
+
+
+def save_draft(
+    connection: Connection, *, team: UUID, form: UUID, person: UUID, revision: int, name: str, draft: dict[str, Any]
+) -> Saved | None:
+    """Keep a draft made from that revision; None where somebody has saved another since."""
+    values = {"team": team, "form": form, "person": person, "revision": revision, "name": name, "draft": Jsonb(draft)}
+    row = one(connection, _QUERIES["save_draft"], **values)
+    return Saved(**row) if row else None
+
+
+def set_sites(connection: Connection, *, team: UUID, form: UUID, sites: list[str]) -> bool:
+    """Set the websites that may frame the form; False where the team has no such form."""
+    return one(connection, _QUERIES["set_sites"], team=team, form=form, sites=sites) is not None
+
+
+def set_deleted(connection: Connection, *, team: UUID, form: UUID, deleted: bool) -> bool:
+    """Delete a form or bring it back; False where there is nothing to change."""
+    return one(connection, _QUERIES["set_deleted"], team=team, form=form, deleted=deleted) is not None

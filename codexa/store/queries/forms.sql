@@ -1,0 +1,65 @@
+-- name: list_forms
+-- The desk: every form of the team with what came in lately, latest change first.
+SELECT form.id, form.name, form.slug, form.revision, form.live_edition, form.changed_at, person.name AS changed_by,
+    edition.revision AS live_revision, form.last_response AS responses, coalesce(lately.days, '{}') AS days
+FROM form
+LEFT JOIN person ON person.id = form.changed_by
+LEFT JOIN edition ON edition.form_id = form.id AND edition.number = form.live_edition
+LEFT JOIN LATERAL (
+    SELECT array_agg(coalesce(received.count, 0) ORDER BY day) AS days
+    FROM generate_series(current_date - 13, current_date, interval '1 day') AS day
+    LEFT JOIN (
+        SELECT received_at::date AS on_day, count(*)::integer AS count
+        FROM response
+        WHERE response.form_id = form.id AND received_at >= current_date - 13
+        GROUP BY 1
+    ) AS received ON received.on_day = day::date
+) AS lately ON true
+WHERE form.team_id = %(team)s AND form.deleted_at IS NULL
+ORDER BY form.changed_at DESC, form.id;
+
+-- name: insert_form
+-- Makes a form with its first draft.
+WITH made AS (
+    INSERT INTO form (team_id, name, slug, draft, sites, changed_by)
+    VALUES (%(team)s, %(name)s, %(slug)s, %(draft)s, %(sites)s, %(person)s)
+    RETURNING id, revision, draft, changed_by
+), kept AS (
+    INSERT INTO saved_state (form_id, revision, draft, saved_by) SELECT id, revision, draft, changed_by FROM made
+)
+SELECT id FROM made;
+
+-- name: find_form
+-- One form of the team with its draft.
+SELECT form.id, form.name, form.slug, form.sites, form.draft, form.revision, form.live_edition, form.changed_at,
+    person.name AS changed_by, edition.revision AS live_revision, form.last_response AS responses
+FROM form
+LEFT JOIN person ON person.id = form.changed_by
+LEFT JOIN edition ON edition.form_id = form.id AND edition.number = form.live_edition
+WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL;
+
+-- name: slugs_like
+-- The addresses that begin so, deleted forms included: an address is never given twice.
+SELECT slug FROM form WHERE team_id = %(team)s AND (slug = %(slug)s OR slug LIKE %(slug)s || '-%%');
+
+-- name: save_draft
+-- Keeps a new draft where the one it was made from is still the latest; gives no row otherwise.
+WITH saved AS (
+    UPDATE form SET draft = %(draft)s, name = %(name)s, revision = revision + 1, changed_at = now(), changed_by = %(person)s
+    WHERE team_id = %(team)s AND id = %(form)s AND revision = %(revision)s AND deleted_at IS NULL
+    RETURNING id, revision, draft, changed_at, changed_by
+), kept AS (
+    INSERT INTO saved_state (form_id, revision, draft, saved_at, saved_by)
+    SELECT id, revision, draft, changed_at, changed_by FROM saved
+)
+SELECT revision, changed_at FROM saved;
+
+-- name: set_sites
+-- Sets the websites that may frame the form.
+UPDATE form SET sites = %(sites)s WHERE team_id = %(team)s AND id = %(form)s AND deleted_at IS NULL RETURNING id;
+
+-- name: set_deleted
+-- Deletes a form, or brings it back; its responses stay either way.
+UPDATE form SET deleted_at = CASE WHEN %(deleted)s THEN now() END
+WHERE team_id = %(team)s AND id = %(form)s AND (deleted_at IS NULL) = %(deleted)s
+RETURNING id;

@@ -1,0 +1,55 @@
+"""Publishing and the editions of a form."""
+
+from uuid import UUID
+
+from flask import Blueprint
+
+from codexa.services import publishing
+from codexa.services.errors import NotFoundError
+from codexa.services.roles import Right
+from codexa.store import editions as store
+from codexa.store import forms
+from codexa.web.contract import (
+    EditionReply,
+    EditionsReply,
+    PublishedReply,
+    PublishRequest,
+    SitesReply,
+    SitesRequest,
+)
+from codexa.web.database import connection
+from codexa.web.drafts import address_of
+from codexa.web.endpoint import endpoint
+from codexa.web.guard import may
+
+blueprint = Blueprint("editions", __name__, url_prefix="/api/forms/<uuid:form>")
+
+
+@endpoint(blueprint, "GET", "/editions", reply=EditionsReply)
+def list_all(form: UUID) -> EditionsReply:
+    """List the editions of a form, newest first."""
+    who = may(Right.SEE_FORMS)
+    with connection() as database:
+        rows = store.list_editions(database, team=who.team_id, form=form)
+        if not rows and forms.find_form(database, team=who.team_id, form=form) is None:
+            raise NotFoundError
+    return EditionsReply(editions=[EditionReply.model_validate(row) for row in rows])
+
+
+@endpoint(blueprint, "POST", "/editions", body=PublishRequest, reply=PublishedReply)
+def publish(asked: PublishRequest, form: UUID) -> PublishedReply:
+    """Publish the draft as the next edition."""
+    who = may(Right.EDIT_FORMS)
+    with connection() as database:
+        edition = publishing.publish(database, who=who, form=form, revision=asked.revision)
+        found = forms.find_form(database, team=who.team_id, form=form)
+    assert found is not None
+    return PublishedReply(edition=edition, address=address_of(who, found.slug))
+
+
+@endpoint(blueprint, "PUT", "/sites", body=SitesRequest, reply=SitesReply)
+def set_sites(asked: SitesRequest, form: UUID) -> SitesReply:
+    """Set the websites that may show the form in a frame."""
+    who = may(Right.EDIT_FORMS)
+    with connection() as database:
+        return SitesReply(sites=publishing.set_sites(database, who=who, form=form, sites=asked.sites))

@@ -1,0 +1,81 @@
+"""Every error as one shape with a clear sentence; a person never sees a stack trace."""
+
+import structlog
+from flask import Flask, Response, g, render_template, request
+from psycopg import OperationalError
+from psycopg_pool import PoolTimeout
+from werkzeug.exceptions import HTTPException
+
+from codexa.core.errors import DefinitionError
+from codexa.services.errors import ServiceError
+from codexa.web.endpoint import BadRequestError, error_reply
+
+_STATUSES = {
+    "not_found": 404,
+    "not_allowed": 403,
+    "foreign_request": 403,
+    "not_signed_in": 401,
+    "wrong_sign_in": 401,
+    "too_many_attempts": 429,
+    "clash": 409,
+    "key_reused": 409,
+    "not_proven": 422,
+    "closed": 410,
+}
+_SENTENCES = {
+    404: "There is nothing at this address.",
+    405: "This address does not take such requests.",
+    413: "This is more than can be taken at once. Send less.",
+    415: "Send JSON, with the header Content-Type: application/json.",
+    429: "Too many requests came from your address. Wait a minute, then try again.",
+}
+_log = structlog.get_logger()
+
+
+def install(app: Flask) -> None:
+    """Answer each kind of error."""
+    app.register_error_handler(ServiceError, _refused)
+    app.register_error_handler(DefinitionError, _not_a_definition)
+    app.register_error_handler(BadRequestError, _not_readable)
+    app.register_error_handler(HTTPException, _http)
+    app.register_error_handler(OperationalError, _database_away)
+    app.register_error_handler(PoolTimeout, _database_away)
+    app.register_error_handler(Exception, _unexpected)
+
+
+def _reply(code: str, message: str, status: int) -> Response:
+    if request.path.startswith("/api/") or request.path.endswith(".csv"):
+        return error_reply(code, message, status)
+    return Response(render_template("message.html", message=message, status=status), status)
+
+
+def _refused(error: ServiceError) -> Response:
+    return _reply(error.code, error.message, _STATUSES[error.code])
+
+
+def _not_a_definition(error: DefinitionError) -> Response:
+    first = error.problems[0]
+    more = f" And {len(error.problems) - 1} more." if len(error.problems) > 1 else ""
+    return error_reply("not_a_definition", f"{first.path}: {first.message}.{more}", 422, error.problems)
+
+
+def _not_readable(error: BadRequestError) -> Response:
+    return error_reply("not_readable", error.message, 400, error.problems)
+
+
+def _http(error: HTTPException) -> Response:
+    status = error.code or 500
+    return _reply(f"http_{status}", _SENTENCES.get(status, "This request can't be answered."), status)
+
+
+def _database_away(error: Exception) -> Response:
+    _log.error("database_away", cause=type(error).__name__)
+    response = _reply("away", "Codexa can't reach its data just now. Nothing you typed is lost; try again.", 503)
+    response.headers["Retry-After"] = "5"
+    return response
+
+
+def _unexpected(error: Exception) -> Response:
+    _log.error("unexpected", exc_info=error)
+    message = f"Something went wrong on our side. Nothing was changed; tell us the number {g.get('request_id', '–')}."
+    return _reply("unexpected", message, 500)

@@ -1,0 +1,90 @@
+"""Who asks, and whether they may: sessions, CSRF protection and security headers, in one place."""
+
+import secrets
+from urllib.parse import urlsplit
+
+from flask import Flask, Response, current_app, g, request
+
+from codexa.services.errors import ServiceError
+from codexa.services.roles import Right, require
+from codexa.services.signing_in import digest_of
+from codexa.settings import Settings
+from codexa.store import sessions
+from codexa.store.sessions import SignedIn
+from codexa.web.database import connection
+
+COOKIE = "codexa_session"
+_SAFE_METHODS = frozenset({"GET", "HEAD", "OPTIONS"})
+
+
+class NotSignedInError(ServiceError):
+    """You are not signed in, or were signed out after 12 hours. Sign in to go on; nothing is lost."""
+
+    code = "not_signed_in"
+
+
+class ForeignRequestError(ServiceError):
+    """This request did not come from Codexa's own pages. Reload the page and try again."""
+
+    code = "foreign_request"
+
+
+def signed_in() -> SignedIn:
+    """Return who asks. Raises NotSignedInError, or ForeignRequestError for a changing request of another site."""
+    token = request.cookies.get(COOKIE, "")
+    with connection() as database:
+        found = sessions.find_session(database, digest=digest_of(token)) if token else None
+    if found is None:
+        raise NotSignedInError
+    if request.method not in _SAFE_METHODS and not secrets.compare_digest(
+        request.headers.get("X-CSRF-Token", "").encode(), found.csrf_token.encode()
+    ):
+        raise ForeignRequestError
+    return found
+
+
+def may(right: Right) -> SignedIn:
+    """Return who asks, if their role has the right. Raises NotAllowedError and what `signed_in` raises."""
+    who = signed_in()
+    require(who, right)
+    return who
+
+
+def refuse_foreign_origin() -> None:
+    """Raise ForeignRequestError where a browser says that another site sent this (there is no session to hold a token yet)."""
+    settings: Settings = current_app.config["SETTINGS"]
+    origin = request.headers.get("Origin")
+    if origin is not None and origin != settings.origin and urlsplit(origin).netloc != request.host:
+        raise ForeignRequestError
+
+
+def install(app: Flask) -> None:
+    """Give every reply its security headers."""
+    app.before_request(_make_nonce)
+    app.after_request(_set_headers)
+
+
+def frame_policy(origins: list[str] | None) -> str:
+    """Return the directive that says who may frame a page: nobody, or these origins."""
+    return "frame-ancestors " + (" ".join(["'self'", *origins]) if origins is not None else "'none'")
+
+
+def _make_nonce() -> None:
+    g.nonce = secrets.token_urlsafe(16)
+
+
+def _set_headers(response: Response) -> Response:
+    policy = (
+        "default-src 'none'; script-src 'self'; font-src 'self'; img-src 'self' data:; connect-src 'self'; "
+        f"style-src 'self' 'nonce-{g.get('nonce', '')}'; base-uri 'none'; form-action 'self'; "
+    )
+    response.headers.setdefault("Content-Security-Policy", policy + g.get("frame_policy", frame_policy(None)))
+    response.headers.setdefault("X-Content-Type-Options", "nosniff")
+    response.headers.setdefault("Referrer-Policy", "strict-origin-when-cross-origin")
+    response.headers.setdefault("Permissions-Policy", "camera=(), microphone=(), geolocation=()")
+    response.headers.setdefault("Cross-Origin-Opener-Policy", "same-origin")
+    if current_app.config["SETTINGS"].secure:
+        response.headers.setdefault("Strict-Transport-Security", "max-age=31536000")
+    if request.path.startswith("/api/"):
+        response.headers.setdefault("Cache-Control", "no-store")
+    return response

@@ -1,0 +1,84 @@
+"""The API's OpenAPI 3.1 document and the JSON Schemas that TypeScript types are made from."""
+
+import re
+from typing import Any
+
+from pydantic import BaseModel
+from pydantic.json_schema import models_json_schema
+
+from codexa import __version__
+from codexa.core.definition.form import Form
+from codexa.web import app, contract
+from codexa.web.endpoint import ENDPOINTS, Endpoint
+
+_PLACE = re.compile(r"<(?:(\w+):)?(\w+)>")
+
+
+def form_schema() -> dict[str, Any]:
+    """Return the JSON Schema (2020-12) of a form's document, as it is accepted."""
+    schema = Form.model_json_schema()
+    return {"$schema": "https://json-schema.org/draft/2020-12/schema", "title": "Codexa form", **schema}
+
+
+def wire_schema() -> dict[str, Any]:
+    """Return one JSON Schema with every shape that crosses between server and browser."""
+    models = [
+        each for each in vars(contract).values() if isinstance(each, type) and issubclass(each, contract.Message)
+    ]
+    _, schema = models_json_schema([(each, "serialization") for each in [*models, Form]])
+    return {"$schema": "https://json-schema.org/draft/2020-12/schema", "title": "Wire", **schema}
+
+
+def openapi() -> dict[str, Any]:
+    """Return the OpenAPI document of every endpoint."""
+    assert app._BLUEPRINTS  # importing the application is what registers the endpoints
+    schema = wire_schema()
+    paths: dict[str, dict[str, Any]] = {}
+    for endpoint in ENDPOINTS:
+        path = _PLACE.sub(r"{\2}", endpoint.rule)
+        paths.setdefault(path, {})[endpoint.method.lower()] = _operation(endpoint)
+    definitions = _moved(schema["$defs"])
+    return {
+        "openapi": "3.1.0",
+        "info": {"title": "Codexa", "version": __version__},
+        "paths": paths,
+        "components": {"schemas": definitions},
+    }
+
+
+def _operation(endpoint: Endpoint) -> dict[str, Any]:
+    operation: dict[str, Any] = {
+        "summary": endpoint.purpose,
+        "parameters": [
+            {"name": name, "in": "path", "required": True, "schema": _place_schema(kind)}
+            for kind, name in _PLACE.findall(endpoint.rule)
+        ],
+        "responses": {
+            "200" if endpoint.reply else "204": _content(endpoint.reply, "Done."),
+            "default": _content(contract.ErrorReply, "What went wrong."),
+        },
+    }
+    if endpoint.request:
+        operation["requestBody"] = {"required": True, **_content(endpoint.request, "")}
+    return operation
+
+
+def _place_schema(kind: str) -> dict[str, str]:
+    return {"type": "integer"} if kind == "int" else {"type": "string", "format": "uuid"}
+
+
+def _content(model: type[BaseModel] | None, description: str) -> dict[str, Any]:
+    content: dict[str, Any] = {"description": description} if description else {}
+    if model:
+        schema = {"$ref": f"#/components/schemas/{model.__name__}"}
+        content["content"] = {"application/json": {"schema": schema}}
+    return content
+
+
+def _moved(part: Any) -> Any:
+    if isinstance(part, dict):
+        return {
+            name: value.replace("#/$defs/", "#/components/schemas/") if name == "$ref" else _moved(value)
+            for name, value in part.items()
+        }
+    return [_moved(each) for each in part] if isinstance(part, list) else part

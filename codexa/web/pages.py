@@ -1,0 +1,32 @@
+"""The workbench's page, and whether the server is well."""
+
+from flask import Blueprint, Response, g, render_template
+
+from codexa.web.built import entry
+from codexa.web.database import connection
+
+blueprint = Blueprint("pages", __name__)
+
+
+@blueprint.get("/")
+@blueprint.get("/sign-in")
+@blueprint.get("/forms/<path:_area>")
+def app(_area: str = "") -> Response:
+    """The workbench; which part of it the browser shows hangs on the address."""
+    response = Response(render_template("app.html", entry=entry("app"), nonce=g.nonce))
+    response.headers["Cache-Control"] = "no-cache"
+    return response
+
+
+@blueprint.get("/health")
+def health() -> Response:
+    """Say that the process runs."""
+    return Response("well\n", mimetype="text/plain")
+
+
+@blueprint.get("/ready")
+def ready() -> Response:
+    """Say that requests can be answered: the database is there."""
+    with connection() as database:
+        database.execute("SELECT 1")
+    return Response("ready\n", mimetype="text/plain")

@@ -1,0 +1,58 @@
+"""What the project needs of its own: the Python environment, the front end's packages and its build."""
+
+import os
+import shutil
+import subprocess
+import sys
+from pathlib import Path
+
+from launch import PYTHON, ROOT
+from launch.machine import CHROMIUM, POSTGRES_BIN, require_node, require_package, require_room
+from launch.steps import call, once
+
+_FRONTEND = ROOT / "frontend"
+_BUILT = ROOT / "codexa" / "web" / "static" / "built"
+_PACKAGES = "The Python and npm package registries must be reachable the first time; check the connection and try again."
+
+
+def install(*, for_tests: bool) -> None:
+    """Install what starting needs, and what tests need on top."""
+    require_room()
+    require_node()
+    require_package("postgresql-15", POSTGRES_BIN / "postgres")
+    if for_tests:
+        require_package("chromium", CHROMIUM)
+    requirements = [ROOT / "requirements.txt", *([ROOT / "requirements-dev.txt"] if for_tests else [])]
+    name = "python-for-tests" if for_tests else "python"
+    once(name, "Python packages", requirements, PYTHON, lambda: _install_python(requirements))
+    lock = _FRONTEND / "package-lock.json"
+    once("npm", "Front-end packages", [lock], _FRONTEND / "node_modules", _install_npm)
+    once("build", "Front-end build", _front_end_sources(), _BUILT / ".vite" / "manifest.json", _build)
+
+
+def _install_python(requirements: list[Path]) -> None:
+    if not PYTHON.exists():
+        if subprocess.run([sys.executable, "-c", "import ensurepip"], capture_output=True, check=False).returncode:
+            require_package("python3-venv", ROOT / "no-such-file")
+        call([sys.executable, "-m", "venv", ROOT / ".venv"], remedy="Remove the folder .venv and try again.")
+    wanted = [word for path in requirements for word in ("-r", str(path))]
+    pip = [PYTHON, "-m", "pip", "install", "--quiet", "--disable-pip-version-check"]
+    call([*pip, *wanted], remedy=_PACKAGES)
+
+
+def _install_npm() -> None:
+    call([shutil.which("npm") or "npm", "ci", "--no-audit", "--no-fund"], folder=_FRONTEND, remedy=_PACKAGES)
+
+
+def _build() -> None:
+    command = [shutil.which("npm") or "npm", "run", "build"]
+    call(command, folder=_FRONTEND, remedy="Correct what the build says, then try again.", environment=_quiet())
+
+
+def _quiet() -> dict[str, str]:
+    return {**os.environ, "NO_COLOR": "1"}
+
+
+def _front_end_sources() -> list[Path]:
+    files = [path for path in (_FRONTEND / "src").rglob("*") if path.is_file()]
+    return [*files, _FRONTEND / "vite.config.ts", _FRONTEND / "package-lock.json"]
