@@ -7,13 +7,15 @@ from pathlib import Path
 
 from codexa.settings import SettingsError, read_settings
 from codexa.store.database import migrate
-from codexa.web.openapi import form_schema, openapi, wire_schema
+from codexa.web.openapi import block_types, form_schema, functions, openapi, wire_schema
 
 _ROOT = Path(__file__).parent.parent
 GENERATED = {
     "docs/form.schema.json": form_schema,
     "docs/openapi.json": openapi,
     "frontend/src/api/generated/wire.schema.json": wire_schema,
+    "frontend/src/api/generated/block_types.json": block_types,
+    "frontend/src/api/generated/functions.json": functions,
 }
 
 

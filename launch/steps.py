@@ -44,7 +44,7 @@ def call(
     except FileNotFoundError:
         raise StopError(f"{command[0]} is not on this machine. {remedy}") from None
     if done.returncode:
-        last = "\n".join((done.stdout + done.stderr).strip().splitlines()[-12:])
+        last = "\n".join((done.stdout + done.stderr).strip().splitlines()[-30:])
         raise StopError(f"This did not work: {' '.join(map(str, command))}\n{last}\n{remedy}")
     return done.stdout
 

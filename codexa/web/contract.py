@@ -18,7 +18,7 @@ from codexa.core.program.public import ErrorFace, FormFace, FormState
 class Message(BaseModel):
     """A request or reply; unknown keys are refused."""
 
-    model_config = ConfigDict(extra="forbid", from_attributes=True)
+    model_config = ConfigDict(extra="forbid", from_attributes=True, json_schema_serialization_defaults_required=True)
 
 
 class ErrorReply(Message):

@@ -8,6 +8,8 @@ from pydantic.json_schema import models_json_schema
 
 from codexa import __version__
 from codexa.core.definition.form import Form
+from codexa.core.fields import BLOCK_TYPES
+from codexa.core.formula.functions import FUNCTIONS
 from codexa.web import app, contract
 from codexa.web.endpoint import ENDPOINTS, Endpoint
 
@@ -27,6 +29,25 @@ def wire_schema() -> dict[str, Any]:
     ]
     _, schema = models_json_schema([(each, "serialization") for each in [*models, Form]])
     return {"$schema": "https://json-schema.org/draft/2020-12/schema", "title": "Wire", **schema}
+
+
+def block_types() -> list[dict[str, Any]]:
+    """Return what the workbench says of each type of block, in the order in which they are offered."""
+    return [
+        {
+            "type": each.name,
+            "title": each.title,
+            "family": str(each.family),
+            "purpose": each.purpose,
+            "blank": each.blank().model_dump(mode="json"),
+        }
+        for each in BLOCK_TYPES
+    ]
+
+
+def functions() -> list[dict[str, str]]:
+    """Return what the formula editor says of each function."""
+    return [{"name": each.name, "signature": each.signature, "purpose": each.purpose} for each in FUNCTIONS.values()]
 
 
 def openapi() -> dict[str, Any]:

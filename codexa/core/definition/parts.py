@@ -48,7 +48,7 @@ ComputedBy = Annotated[str, FormulaText(Role.VALUE, "value")]
 class Part(BaseModel):
     """A frozen piece of a definition; unknown keys are refused."""
 
-    model_config = ConfigDict(extra="forbid", frozen=True)
+    model_config = ConfigDict(extra="forbid", frozen=True, json_schema_serialization_defaults_required=True)
 
 
 class BlockFace(Part):

@@ -21,7 +21,7 @@ class CalculatedFace(FieldFace):
     type: Literal["calculated"] = "calculated"
 
 
-class Calculated(CalculatedFace, Field):
+class CalculatedField(CalculatedFace, Field):
     """The result of `formula`, shown as a number, money in the form's currency, text or a date.
 
     Money is rounded to the currency's minor unit (ISO 4217) where it is worked out; a number is shown with so many
@@ -36,7 +36,7 @@ class Calculated(CalculatedFace, Field):
 _KINDS = {"number": Kind.NUMBER, "money": Kind.MONEY, "text": Kind.TEXT, "date": Kind.DATE}
 
 
-class CalculatedType(FieldType[Calculated]):
+class CalculatedType(FieldType[CalculatedField]):
     """Calculated."""
 
     name = "calculated"
@@ -44,20 +44,20 @@ class CalculatedType(FieldType[Calculated]):
     family = Family.NUMBERS
     purpose = "A total, a price, a result: worked out by a formula, always."
     face = CalculatedFace
-    block = Calculated
+    block = CalculatedField
     answered = False
 
-    def findings(self, block: Calculated) -> list[tuple[str, str, str]]:
+    def findings(self, block: CalculatedField) -> list[tuple[str, str, str]]:
         """A missing formula."""
         if block.formula.strip():
             return []
         return [("formula", "There is no formula to calculate with.", "Write it in the margin, such as adults * 2.")]
 
-    def value_type(self, block: Calculated) -> Type:
+    def value_type(self, block: CalculatedField) -> Type:
         """The kind of its format; blank where the formula gives a blank."""
         return Type(kind=_KINDS.get(block.format, ANY.kind), may_be_blank=True)
 
-    def settle(self, value: Any, block: Calculated, region: Region) -> Any:
+    def settle(self, value: Any, block: CalculatedField, region: Region) -> Any:
         """Return a formula's result as the value of this field: of its format's kind, money to the minor unit.
 
         Raises FormulaFailure where the result is of another kind.
@@ -71,7 +71,7 @@ class CalculatedType(FieldType[Calculated]):
                 return convert.date(value)
         return value.label if isinstance(value, Choice) else convert.text(value)
 
-    def present(self, value: Any, block: Calculated, region: Region, medium: Medium) -> str:
+    def present(self, value: Any, block: CalculatedField, region: Region, medium: Medium) -> str:
         """In the form's language for people; plain for programs."""
         if medium is Medium.CSV:
             return _plain_money(value, region) if block.format == "money" else convert.text(value)
@@ -88,13 +88,13 @@ class CalculatedType(FieldType[Calculated]):
         """Plain decimal text, ISO date or the text."""
         return convert.text(value)
 
-    def load(self, stored: str, block: Calculated) -> Any:
+    def load(self, stored: str, block: CalculatedField) -> Any:
         """The value of that text."""
         if block.format in ("number", "money"):
             return Decimal(stored)
         return datetime.date.fromisoformat(stored) if block.format == "date" else stored
 
-    def answer_schema(self, block: Calculated) -> dict[str, Any]:
+    def answer_schema(self, block: CalculatedField) -> dict[str, Any]:
         """A string."""
         return {"type": "string"}
 

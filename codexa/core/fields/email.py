@@ -18,11 +18,11 @@ class EmailFace(FieldFace):
     placeholder: Label = ""
 
 
-class Email(EmailFace, Field):
+class EmailField(EmailFace, Field):
     """One e-mail address (RFC 5321, internationalised by RFC 6531)."""
 
 
-class EmailType(TextFieldType[Email]):
+class EmailType(TextFieldType[EmailField]):
     """E-mail."""
 
     name = "email"
@@ -30,10 +30,10 @@ class EmailType(TextFieldType[Email]):
     family = Family.PEOPLE
     purpose = "An e-mail address, checked for its form."
     face = EmailFace
-    block = Email
+    block = EmailField
     can_be_wrong = True
 
-    def parse(self, raw: Any, block: Email, region: Region) -> str | None:
+    def parse(self, raw: Any, block: EmailField, region: Region) -> str | None:
         """Return the address with its domain in small letters."""
         text = super().parse(raw, block, region)
         if text is None:
@@ -45,15 +45,15 @@ class EmailType(TextFieldType[Email]):
                 "not_an_email", "Enter an e-mail address such as name@example.org; this one can't receive mail."
             ) from None
 
-    def limits(self, block: Email) -> str:
+    def limits(self, block: EmailField) -> str:
         """The form of an address."""
         return "an e-mail address"
 
-    def answer_schema(self, block: Email) -> dict[str, Any]:
+    def answer_schema(self, block: EmailField) -> dict[str, Any]:
         """A string in the form of an address."""
         return {"type": "string", "format": "email"}
 
-    def sample(self, block: Email, random: Random, region: Region) -> str:
+    def sample(self, block: EmailField, random: Random, region: Region) -> str:
         """An invented address."""
         name = random.choice(("mira", "jonas", "aylin", "tomas", "ingrid", "kofi", "yuki", "salma", "pavel", "noor"))
         return f"{name}{random.randrange(100)}@example.{random.choice(('org', 'com'))}"

@@ -49,6 +49,10 @@ class BlockType(ABC, Generic[BlockModel]):
     face: ClassVar[type[BlockFace]]
     block: type[BlockModel]
 
+    @abstractmethod
+    def blank(self) -> BlockModel:
+        """Return the block as it is when it was just added; id and key are placeholders."""
+
     def findings(self, block: BlockModel) -> list[tuple[str, str, str]]:
         """Return what is wrong in the block's own settings: (setting, message, remedy)."""
         return []
@@ -61,6 +65,10 @@ class FieldType(BlockType[FieldModel]):
     answered: ClassVar[bool] = True
     # Whether an answer can be wrong in itself, so that leaving the field is worth asking the core.
     can_be_wrong: ClassVar[bool] = False
+
+    def blank(self) -> FieldModel:
+        """The field with the type's title as its label."""
+        return self.block(id="new", type=self.name, key=self.name, label=self.title)
 
     @abstractmethod
     def value_type(self, block: FieldModel) -> Type:

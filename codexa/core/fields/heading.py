@@ -14,11 +14,11 @@ class HeadingFace(BlockFace):
     lead: Words = ""
 
 
-class Heading(HeadingFace, Block):
+class HeadingBlock(HeadingFace, Block):
     """A heading with an optional line below it."""
 
 
-class HeadingType(BlockType[Heading]):
+class HeadingType(BlockType[HeadingBlock]):
     """Heading."""
 
     name = "heading"
@@ -26,8 +26,12 @@ class HeadingType(BlockType[Heading]):
     family = Family.LAYOUT
     purpose = "Divides a page and tells what comes next."
     face = HeadingFace
-    block = Heading
+    block = HeadingBlock
 
-    def findings(self, block: Heading) -> list[tuple[str, str, str]]:
+    def blank(self) -> HeadingBlock:
+        """A heading to write over."""
+        return HeadingBlock(id="new", key="heading", text="Heading")
+
+    def findings(self, block: HeadingBlock) -> list[tuple[str, str, str]]:
         """A heading that says nothing."""
         return [] if block.text.strip() else [("text", "The heading is empty.", "Write it, or delete the block.")]

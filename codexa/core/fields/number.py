@@ -27,14 +27,14 @@ class NumberFace(FieldFace):
     decimals: Annotated[int, Setting(ge=0, le=MAX_DECIMALS)] = 0
 
 
-class Number(NumberFace, Field):
+class NumberField(NumberFace, Field):
     """A number from `minimum` to `maximum`, both included, with at most so many `decimals`."""
 
     minimum: Decimal | None = None
     maximum: Decimal | None = None
 
 
-class NumberType(FieldType[Number]):
+class NumberType(FieldType[NumberField]):
     """Number."""
 
     name = "number"
@@ -42,16 +42,16 @@ class NumberType(FieldType[Number]):
     family = Family.NUMBERS
     purpose = "A number to count or calculate with, exact to its decimals."
     face = NumberFace
-    block = Number
+    block = NumberField
     can_be_wrong = True
 
-    def findings(self, block: Number) -> list[tuple[str, str, str]]:
+    def findings(self, block: NumberField) -> list[tuple[str, str, str]]:
         """Limits that no number meets."""
         if block.minimum is not None and block.maximum is not None and block.minimum > block.maximum:
             return [("minimum", "The minimum is more than the maximum.", "Swap the two or empty one of them.")]
         return []
 
-    def value_type(self, block: Number) -> Type:
+    def value_type(self, block: NumberField) -> Type:
         """A number of bounded digits, or blank."""
         digits = Digits(whole=MAX_WHOLE_DIGITS, decimals=block.decimals)
         if block.minimum is not None and block.maximum is not None:
@@ -59,7 +59,7 @@ class NumberType(FieldType[Number]):
             digits = Digits(whole=min(MAX_WHOLE_DIGITS, Digits.of(greatest).whole), decimals=block.decimals)
         return Type(kind=Kind.NUMBER, may_be_blank=True, digits=digits)
 
-    def parse(self, raw: Any, block: Number, region: Region) -> Decimal | None:
+    def parse(self, raw: Any, block: NumberField, region: Region) -> Decimal | None:
         """Return the number of a text in the form's language, or of a JSON number."""
         if isinstance(raw, bool) or not isinstance(raw, str | int | Decimal):
             raise AnswerError("not_a_number", "Enter a number here.")
@@ -68,7 +68,7 @@ class NumberType(FieldType[Number]):
             raise AnswerError("too_many_decimals", _decimals_message(block.decimals))
         return value
 
-    def check(self, value: Decimal, block: Number, region: Region) -> str | None:
+    def check(self, value: Decimal, block: NumberField, region: Region) -> str | None:
         """The minimum and the maximum."""
         if block.minimum is not None and value < block.minimum:
             return f"Enter {_shown(block.minimum, region)} or more."
@@ -76,14 +76,14 @@ class NumberType(FieldType[Number]):
             return f"Enter {_shown(block.maximum, region)} or less."
         return None
 
-    def limits(self, block: Number) -> str:
+    def limits(self, block: NumberField) -> str:
         """The limits in words."""
         least, most = (None if each is None else text_of_number(each) for each in (block.minimum, block.maximum))
         if least is not None and most is not None:
             return f"from {least} to {most}"
         return f"{least} or more" if least is not None else f"{most} or less" if most is not None else ""
 
-    def present(self, value: Decimal, block: Number, region: Region, medium: Medium) -> str:
+    def present(self, value: Decimal, block: NumberField, region: Region, medium: Medium) -> str:
         """The number with its unit for people; plain for programs."""
         if medium is Medium.CSV:
             return text_of_number(value)
@@ -93,15 +93,15 @@ class NumberType(FieldType[Number]):
         """Plain decimal text, so that nothing on the way makes a binary float of it."""
         return text_of_number(value)
 
-    def load(self, stored: str, block: Number) -> Decimal:
+    def load(self, stored: str, block: NumberField) -> Decimal:
         """The decimal of that text."""
         return Decimal(stored)
 
-    def answer_schema(self, block: Number) -> dict[str, Any]:
+    def answer_schema(self, block: NumberField) -> dict[str, Any]:
         """A string that is a plain decimal."""
         return {"type": "string", "pattern": r"^-?\d+(\.\d+)?$"}
 
-    def sample(self, block: Number, random: Random, region: Region) -> str:
+    def sample(self, block: NumberField, random: Random, region: Region) -> str:
         """A number within the limits, small ones more often."""
         least = int(block.minimum or 0)
         most = int(block.maximum) if block.maximum is not None else least + 40

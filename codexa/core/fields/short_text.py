@@ -18,11 +18,11 @@ class ShortTextFace(FieldFace):
     max_length: Annotated[int, Setting(ge=1, le=MAX_LENGTH)] | None = None
 
 
-class ShortText(ShortTextFace, Field):
+class ShortTextField(ShortTextFace, Field):
     """One line of text; `max_length` in characters."""
 
 
-class ShortTextType(TextFieldType[ShortText]):
+class ShortTextType(TextFieldType[ShortTextField]):
     """Short text."""
 
     name = "short_text"
@@ -30,19 +30,19 @@ class ShortTextType(TextFieldType[ShortText]):
     family = Family.WORDS
     purpose = "One line: a name, a town, a subject."
     face = ShortTextFace
-    block = ShortText
+    block = ShortTextField
 
-    def check(self, value: str, block: ShortText, region: Region) -> str | None:
+    def check(self, value: str, block: ShortTextField, region: Region) -> str | None:
         """The greatest length."""
         if block.max_length is not None and len(value) > block.max_length:
             return f"Enter at most {block.max_length} characters; these are {len(value)}."
         return None
 
-    def limits(self, block: ShortText) -> str:
+    def limits(self, block: ShortTextField) -> str:
         """The greatest length in words."""
         return "" if block.max_length is None else f"at most {block.max_length} characters"
 
-    def sample(self, block: ShortText, random: Random, region: Region) -> str:
+    def sample(self, block: ShortTextField, random: Random, region: Region) -> str:
         """An invented name."""
         first = random.choice(("Mira", "Jonas", "Aylin", "Tomás", "Ingrid", "Kofi", "Yuki", "Salma", "Pavel", "Noor"))
         last = random.choice(("Okafor", "Lindqvist", "Demir", "Reyes", "Haugen", "Mensah", "Tanaka", "Haddad", "Novak"))

@@ -19,13 +19,13 @@ class SingleChoiceFace(FieldFace):
     arrangement: Literal["row", "column"] = "column"
 
 
-class SingleChoice(SingleChoiceFace, Field):
+class SingleChoiceField(SingleChoiceFace, Field):
     """One of the options, all of them in sight."""
 
     options: tuple[Option, ...] = ()
 
 
-class SingleChoiceType(FieldType[SingleChoice]):
+class SingleChoiceType(FieldType[SingleChoiceField]):
     """Single choice."""
 
     name = "single_choice"
@@ -33,17 +33,25 @@ class SingleChoiceType(FieldType[SingleChoice]):
     family = Family.CHOICES
     purpose = "One of a few options, all in sight; an option may count as a number."
     face = SingleChoiceFace
-    block = SingleChoice
+    block = SingleChoiceField
 
-    def findings(self, block: SingleChoice) -> list[tuple[str, str, str]]:
+    def blank(self) -> SingleChoiceField:
+        """Two options to write over."""
+        options = (
+            Option(id="first", code="first", label="First option"),
+            Option(id="second", code="second", label="Second option"),
+        )
+        return super().blank().model_copy(update={"options": options})
+
+    def findings(self, block: SingleChoiceField) -> list[tuple[str, str, str]]:
         """Missing, unnamed and doubled options."""
         return option_findings(block.options)
 
-    def value_type(self, block: SingleChoice) -> Type:
+    def value_type(self, block: SingleChoiceField) -> Type:
         """A choice, or blank."""
         return Type(kind=Kind.CHOICE, may_be_blank=True)
 
-    def parse(self, raw: Any, block: SingleChoice, region: Region) -> Choice | None:
+    def parse(self, raw: Any, block: SingleChoiceField, region: Region) -> Choice | None:
         """Return the choice of an option's id or code."""
         if raw == "":
             return None
@@ -52,7 +60,7 @@ class SingleChoiceType(FieldType[SingleChoice]):
             raise AnswerError("not_an_option", "Choose one of the options.")
         return choice_of(option)
 
-    def present(self, value: Choice, block: SingleChoice, region: Region, medium: Medium) -> str:
+    def present(self, value: Choice, block: SingleChoiceField, region: Region, medium: Medium) -> str:
         """The label for people, the code for programs."""
         return str(value) if medium is Medium.CSV else value.label
 
@@ -60,15 +68,15 @@ class SingleChoiceType(FieldType[SingleChoice]):
         """The code."""
         return str(value)
 
-    def load(self, stored: str, block: SingleChoice) -> Choice:
+    def load(self, stored: str, block: SingleChoiceField) -> Choice:
         """The choice of that code; one that the edition does not have keeps its code as label."""
         option = find_option(block.options, stored)
         return choice_of(option) if option else Choice(stored)
 
-    def answer_schema(self, block: SingleChoice) -> dict[str, Any]:
+    def answer_schema(self, block: SingleChoiceField) -> dict[str, Any]:
         """One of the codes."""
         return {"enum": [option.code for option in block.options]}
 
-    def sample(self, block: SingleChoice, random: Random, region: Region) -> str | None:
+    def sample(self, block: SingleChoiceField, random: Random, region: Region) -> str | None:
         """Any option."""
         return random.choice(block.options).id if block.options else None

@@ -8,7 +8,7 @@ from typing import Any
 from codexa.core.definition.form import Form
 from codexa.core.definition.parts import Block, Field
 from codexa.core.fields import FieldType, field_type_of
-from codexa.core.fields.calculated import Calculated, CalculatedType
+from codexa.core.fields.calculated import CalculatedField, CalculatedType
 from codexa.core.fields.field_type import Region
 from codexa.core.formula.compile import Compiled, Computation, compile_formula
 from codexa.core.formula.values import ErrorCode, ErrorValue, Failed, FormulaFailure
@@ -182,7 +182,7 @@ class _Facts:
     def _computed(self, place: Place) -> None:
         formula = self._formulas.get((place.block.id, "value"))
         assert place.value is not None
-        assert isinstance(place.block, Calculated)
+        assert isinstance(place.block, CalculatedField)
         assert isinstance(place.field_type, CalculatedType)
         self.reads[place.value] = (place.shown, *(formula.reads if formula else ()))
         if formula:
@@ -207,7 +207,7 @@ def _hiding_step(value: int, shown: int) -> Computation:
 
 
 def _settling_step(
-    run: Computation, shown: int, field_type: CalculatedType, block: Calculated, region: Region
+    run: Computation, shown: int, field_type: CalculatedType, block: CalculatedField, region: Region
 ) -> Computation:
     settle: Callable[..., Any] = field_type.settle
 

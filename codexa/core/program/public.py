@@ -21,7 +21,7 @@ else:
 
 
 class _Face(BaseModel):
-    model_config = ConfigDict(frozen=True, extra="forbid")
+    model_config = ConfigDict(frozen=True, extra="forbid", json_schema_serialization_defaults_required=True)
 
 
 class PageFace(_Face):

@@ -1,0 +1,18 @@
+// Server state as query hooks; nothing of it is copied into the draft.
+import { queryOptions } from "@tanstack/react-query";
+import { api } from "./client";
+
+export const queries = {
+  session: () => queryOptions({ queryKey: ["session"], queryFn: api.whoIsSignedIn, retry: false, staleTime: Infinity }),
+  forms: () => queryOptions({ queryKey: ["forms"], queryFn: api.forms }),
+  form: (form: string) => queryOptions({ queryKey: ["form", form], queryFn: () => api.form(form), gcTime: 0, staleTime: Infinity }),
+  editions: (form: string) => queryOptions({ queryKey: ["editions", form], queryFn: () => api.editions(form) }),
+  responses: (form: string, limit: number, offset: number) =>
+    queryOptions({
+      queryKey: ["responses", form, limit, offset],
+      queryFn: () => api.responses(form, limit, offset),
+      placeholderData: (previous) => previous,
+    }),
+  response: (form: string, number: number) =>
+    queryOptions({ queryKey: ["response", form, number], queryFn: () => api.response(form, number) }),
+};

@@ -1,0 +1,42 @@
+// Which screen the address means, once it is known who is signed in.
+import { useQuery } from "@tanstack/react-query";
+import { lazy, Suspense } from "react";
+import { Navigate, Route, Routes, useParams } from "react-router";
+import { queries } from "../api/queries";
+import { Desk } from "./desk/Desk";
+import { SignedInProvider } from "./signed_in";
+import { SignIn } from "./sign_in/SignIn";
+import { Waiting } from "./Waiting";
+
+const Workbench = lazy(() => import("./workbench/Workbench").then((module) => ({ default: module.Workbench })));
+
+export function App() {
+  const session = useQuery(queries.session());
+  if (session.isPending) return <Waiting />;
+  if (!session.data) {
+    return (
+      <Routes>
+        <Route path="/sign-in" element={<SignIn />} />
+        <Route path="*" element={<Navigate to="/sign-in" replace />} />
+      </Routes>
+    );
+  }
+  return (
+    <SignedInProvider value={session.data}>
+      <Suspense fallback={<Waiting />}>
+        <Routes>
+          <Route path="/" element={<Desk />} />
+          <Route path="/forms/:form/:area" element={<OneWorkbench />} />
+          <Route path="/forms/:form/responses/:response" element={<OneWorkbench />} />
+          <Route path="*" element={<Navigate to="/" replace />} />
+        </Routes>
+      </Suspense>
+    </SignedInProvider>
+  );
+}
+
+/** A workbench holds one form's draft; another form is another workbench. */
+function OneWorkbench() {
+  const { form = "", area = "responses" } = useParams();
+  return <Workbench key={form} formId={form} area={area} />;
+}

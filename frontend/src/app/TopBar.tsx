@@ -1,0 +1,58 @@
+// The dark bar above every screen: the mark, what stands in it, and the person's menu.
+import Avatar from "@mui/material/Avatar";
+import Box from "@mui/material/Box";
+import IconButton from "@mui/material/IconButton";
+import Menu from "@mui/material/Menu";
+import MenuItem from "@mui/material/MenuItem";
+import Typography from "@mui/material/Typography";
+import { useQueryClient } from "@tanstack/react-query";
+import { type PropsWithChildren, useState } from "react";
+import { Link, useNavigate } from "react-router";
+import { api } from "../api/client";
+import { Mark } from "../ui/Mark";
+import { useSignedIn } from "./signed_in";
+
+export function TopBar({ children }: PropsWithChildren) {
+  return (
+    <Box
+      component="header"
+      sx={{ height: 48, px: 2, display: "flex", alignItems: "center", gap: 1.5, color: "bar.text", bgcolor: "bar.main", "& :focus-visible": { outlineColor: "var(--mui-palette-bar-text)" } }}
+    >
+      <Link to="/" aria-label="Codexa: to the desk" style={{ display: "flex" }}>
+        <Mark />
+      </Link>
+      {children}
+      <PersonMenu />
+    </Box>
+  );
+}
+
+function PersonMenu() {
+  const who = useSignedIn();
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const queryClient = useQueryClient();
+  const navigate = useNavigate();
+  const signOut = async () => {
+    await api.signOut();
+    queryClient.clear();
+    await navigate("/sign-in");
+    await queryClient.resetQueries({ queryKey: ["session"] });
+  };
+  const initials = who.person_name.split(" ").map((word) => word[0]).slice(0, 2).join("");
+  return (
+    <>
+      <IconButton aria-label={`You: ${who.person_name}`} onClick={(event) => setAnchor(event.currentTarget)} sx={{ p: 0 }}>
+        <Avatar sx={{ width: 28, height: 28, fontSize: 12, fontWeight: 650, color: "bar.main", bgcolor: "bar.quiet" }}>{initials}</Avatar>
+      </IconButton>
+      <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
+        <Box sx={{ px: 2, py: 1 }}>
+          <Typography sx={{ fontWeight: 600 }}>{who.person_name}</Typography>
+          <Typography variant="body2" color="text.secondary">
+            {who.email} · {who.role}
+          </Typography>
+        </Box>
+        <MenuItem onClick={() => void signOut()}>Sign out</MenuItem>
+      </Menu>
+    </>
+  );
+}

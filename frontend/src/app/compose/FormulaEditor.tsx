@@ -1,0 +1,154 @@
+// The formula editor: names and functions completed, errors underlined at their place.
+import { acceptCompletion, autocompletion, closeBrackets, closeBracketsKeymap, type Completion, type CompletionContext, type CompletionResult, completionKeymap } from "@codemirror/autocomplete";
+import { defaultKeymap } from "@codemirror/commands";
+import { HighlightStyle, StreamLanguage, syntaxHighlighting } from "@codemirror/language";
+import { type Diagnostic, setDiagnostics } from "@codemirror/lint";
+import { EditorState, Prec } from "@codemirror/state";
+import { EditorView, keymap, placeholder } from "@codemirror/view";
+import { tags } from "@lezer/highlight";
+import Box from "@mui/material/Box";
+import { useEffect, useRef } from "react";
+import functions from "../../api/generated/functions.json";
+import type { FindingReply } from "../../api/generated/wire";
+import { isField, titleOf, typeOf } from "../../model/blocks";
+import { MONO } from "../../theme/theme";
+import { styleNonce } from "../style_nonce";
+import { useBench } from "../workbench/bench";
+
+interface Props {
+  label: string;
+  text: string;
+  findings: FindingReply[];
+  readOnly: boolean;
+  onChange: (text: string) => void;
+  onDone: () => void;
+}
+
+const language = StreamLanguage.define({
+  token(stream) {
+    if (stream.match(/"(?:[^"]|"")*"?/)) return "string";
+    if (stream.match(/\d+(\.\d+)?/)) return "number";
+    if (stream.match(/[^\W\d]\w*(?=\s*\()/u)) return "keyword";
+    if (stream.match(/(TRUE|FALSE)\b/i)) return "atom";
+    if (stream.match(/[^\W\d][\w.]*/u)) return "variableName";
+    stream.next();
+    return null;
+  },
+});
+
+const colour = (name: string) => `var(--mui-palette-${name})`;
+
+const highlighting = HighlightStyle.define([
+  { tag: tags.string, color: colour("note-data") },
+  { tag: [tags.number, tags.atom], color: colour("note-money") },
+  { tag: tags.keyword, color: colour("note-calculation"), fontWeight: "600" },
+  { tag: tags.variableName, color: colour("note-rule") },
+]);
+
+const look = EditorView.theme({
+  "&": { fontSize: "12.500px", border: `1px solid ${colour("divider")}`, borderRadius: "6px", backgroundColor: colour("background-default") },
+  "&.cm-focused": { outline: `2px solid ${colour("primary-main")}` },
+  ".cm-content": { fontFamily: MONO, padding: "6px 4px", caretColor: colour("text-primary") },
+  ".cm-tooltip": { color: colour("text-primary"), backgroundColor: colour("background-paper"), border: `1px solid ${colour("divider")}` },
+  ".cm-tooltip-autocomplete > ul": { fontFamily: "inherit", maxHeight: "240px" },
+  ".cm-tooltip-autocomplete > ul > li[aria-selected]": { color: colour("text-primary"), backgroundColor: colour("noteTint-rule") },
+  ".cm-completionInfo": { padding: "6px 10px", maxWidth: "300px" },
+});
+
+const FUNCTIONS: Completion[] = functions.map(({ name, signature, purpose }) => ({
+  label: name,
+  detail: signature.slice(name.length),
+  info: purpose,
+  apply: (view, _completion, from, to) => {
+    view.dispatch({ changes: { from, to, insert: `${name}()` }, selection: { anchor: from + name.length + 1 } });
+  },
+}));
+
+/** What can be written here: keys by key or label, then functions. */
+function useCompletions() {
+  const { places } = useBench();
+  const names = useRef<Completion[]>([]);
+  names.current = [...places.values()]
+    .filter(({ block }) => isField(block))
+    .map(({ block, number }) => ({
+      label: block.key,
+      displayLabel: `${number} ${titleOf(block)}`,
+      detail: ` ${block.key}`,
+      info: typeOf(block.type).title,
+      boost: 50,
+    }));
+  return (context: CompletionContext): CompletionResult | null => {
+    const word = context.matchBefore(/[^\W\d][\w.]*/u);
+    if (!word && !context.explicit) return null;
+    const typed = (word?.text ?? "").toLowerCase();
+    const fits = (completion: Completion) => `${completion.label} ${completion.displayLabel ?? ""}`.toLowerCase().includes(typed);
+    const from = word?.from ?? context.pos;
+    return { from, options: [...names.current.filter(fits), ...FUNCTIONS.filter((each) => each.label.toLowerCase().startsWith(typed))], filter: false };
+  };
+}
+
+export function FormulaEditor({ label, text, findings, readOnly, onChange, onDone }: Props) {
+  const place = useRef<HTMLDivElement>(null);
+  const view = useRef<EditorView | null>(null);
+  const completions = useCompletions();
+  const latest = useRef({ onChange, onDone, completions });
+  useEffect(() => {
+    latest.current = { onChange, onDone, completions };
+  });
+
+  useEffect(() => {
+    const done = () => {
+      latest.current.onDone();
+      return true;
+    };
+    const editor = new EditorView({
+      parent: place.current!,
+      state: EditorState.create({
+        doc: text,
+        selection: { anchor: text.length },
+        extensions: [
+          EditorView.cspNonce.of(styleNonce()),
+          EditorView.lineWrapping,
+          EditorView.contentAttributes.of({ "aria-label": label }),
+          EditorState.readOnly.of(readOnly),
+          language,
+          syntaxHighlighting(highlighting),
+          look,
+          closeBrackets(),
+          autocompletion({ override: [(context) => latest.current.completions(context)], icons: false }),
+          placeholder("Type a name, a label or a function"),
+          Prec.highest(keymap.of([...completionKeymap, { key: "Tab", run: acceptCompletion }])),
+          keymap.of([{ key: "Enter", run: done }, { key: "Escape", run: done }, ...closeBracketsKeymap, ...defaultKeymap]),
+          EditorView.updateListener.of((update) => {
+            if (update.docChanged) latest.current.onChange(update.state.doc.toString().replaceAll("\n", " "));
+          }),
+        ],
+      }),
+    });
+    view.current = editor;
+    editor.focus();
+    return () => editor.destroy();
+    // The editor is made once; what comes later from outside is put in below.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, []);
+
+  useEffect(() => {
+    const editor = view.current;
+    const shown = editor?.state.doc.toString();
+    if (editor && shown !== text) editor.dispatch({ changes: { from: 0, to: shown!.length, insert: text } });
+  }, [text]);
+
+  useEffect(() => {
+    const editor = view.current;
+    if (!editor) return;
+    const end = editor.state.doc.length;
+    const diagnostics = findings.flatMap((finding): Diagnostic[] => {
+      if (finding.start === null || finding.end === null) return [];
+      const from = Math.min(finding.start, end);
+      return [{ from, to: Math.max(from, Math.min(finding.end, end)), message: finding.message, severity: finding.severity === "error" ? "error" : "warning" }];
+    });
+    editor.dispatch(setDiagnostics(editor.state, diagnostics));
+  }, [findings]);
+
+  return <Box ref={place} />;
+}

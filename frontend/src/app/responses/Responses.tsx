@@ -1,0 +1,111 @@
+// Responses: a grid that the server pages, one response beside it, and the export.
+import Alert from "@mui/material/Alert";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Typography from "@mui/material/Typography";
+import { DataGrid, type GridColDef } from "@mui/x-data-grid";
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { useNavigate, useParams } from "react-router";
+import { api } from "../../api/client";
+import type { ColumnReply, ResponsesReply, RowReply } from "../../api/generated/wire";
+import { queries } from "../../api/queries";
+import { asDayAndTime, counted } from "../../text/words";
+import { SERIF } from "../../theme/theme";
+import { SingleResponse } from "./SingleResponse";
+
+const PAGE_SIZES = [25, 50, 100];
+
+export function Responses({ formId }: { formId: string }) {
+  const [page, setPage] = useState({ page: 0, pageSize: 25 });
+  const { response } = useParams();
+  const navigate = useNavigate();
+  const found = useQuery(queries.responses(formId, page.pageSize, page.page * page.pageSize));
+  const open = (number: number | null) => void navigate(`/forms/${formId}/responses${number === null ? "" : `/${number}`}`);
+  return (
+    <Box sx={{ height: "100%", display: "grid", gridTemplateColumns: response ? "minmax(0,1fr) 380px" : "minmax(0,1fr)" }}>
+      <Box sx={{ display: "flex", flexDirection: "column", p: 2, pt: 1.5, minHeight: 0 }}>
+        <Box sx={{ display: "flex", alignItems: "center", gap: 1.5, mb: 1.5 }}>
+          <Typography variant="h1">Responses</Typography>
+          <Typography color="text.secondary" sx={{ flex: 1 }}>
+            {found.data && `${counted(found.data.count, "response")}, newest first`}
+          </Typography>
+          <Button variant="outlined" color="inherit" href={api.exportAddress(formId)} download>
+            Export all as CSV
+          </Button>
+        </Box>
+        {found.isError && (
+          <Alert severity="error" action={<Button onClick={() => void found.refetch()}>Try again</Button>}>
+            {found.error.message}
+          </Alert>
+        )}
+        {found.data?.count === 0 ? <NoneYet /> : <Grid data={found.data} page={page} loading={found.isFetching} selected={response} onPage={setPage} onOpen={open} />}
+      </Box>
+      {response && <SingleResponse formId={formId} number={Number(response)} onClose={() => open(null)} />}
+    </Box>
+  );
+}
+
+interface GridProps {
+  data: ResponsesReply | undefined;
+  page: { page: number; pageSize: number };
+  loading: boolean;
+  selected: string | undefined;
+  onPage: (page: { page: number; pageSize: number }) => void;
+  onOpen: (number: number) => void;
+}
+
+function Grid({ data, page, loading, selected, onPage, onOpen }: GridProps) {
+  return (
+    <DataGrid
+      aria-label="Responses"
+      rows={data?.rows ?? []}
+      columns={columnsOf(data?.columns ?? [])}
+      getRowId={(row) => row.number}
+      rowCount={data?.count ?? 0}
+      loading={loading}
+      paginationMode="server"
+      paginationModel={page}
+      onPaginationModelChange={onPage}
+      pageSizeOptions={PAGE_SIZES}
+      density="compact"
+      disableColumnSorting
+      disableColumnFilter
+      disableColumnMenu
+      rowSelectionModel={{ type: "include", ids: new Set(selected ? [Number(selected)] : []) }}
+      onRowClick={({ row }) => onOpen((row as RowReply).number)}
+      onCellKeyDown={({ row }, event) => event.key === "Enter" && onOpen((row as RowReply).number)}
+      sx={{ flex: 1, minHeight: 0, bgcolor: "background.paper", "& .numeric": { fontFamily: SERIF, fontSize: 14, fontVariantNumeric: "tabular-nums lining-nums" }, "& .MuiDataGrid-row": { cursor: "pointer" }, "& .MuiDataGrid-columnHeaderTitle": { fontWeight: 650, fontSize: 12 } }}
+    />
+  );
+}
+
+function columnsOf(columns: ColumnReply[]): GridColDef<RowReply>[] {
+  return [
+    { field: "number", headerName: "No.", width: 64, align: "right", headerAlign: "right" },
+    { field: "received_at", headerName: "Received", width: 116, valueFormatter: (value: string) => asDayAndTime(value) },
+    ...columns.map(
+      (column): GridColDef<RowReply> => ({
+        field: column.id,
+        headerName: column.number ? `${column.number} ${column.label}` : `${column.label} (earlier edition)`,
+        minWidth: 110,
+        flex: column.numeric ? 0.7 : 1,
+        align: column.numeric ? "right" : "left",
+        headerAlign: column.numeric ? "right" : "left",
+        cellClassName: column.numeric ? "numeric" : "",
+        valueGetter: (_value, row) => row.cells[column.id] ?? "",
+      }),
+    ),
+    { field: "edition", headerName: "Edition", width: 70, align: "right", headerAlign: "right" },
+  ];
+}
+
+function NoneYet() {
+  return (
+    <Box sx={{ p: 4 }}>
+      <Typography variant="h2">No response yet</Typography>
+      <Typography color="text.secondary">What visitors send stands here, newest first, with everything that was worked out. Publish the form and share its link.</Typography>
+    </Box>
+  );
+}
+

@@ -1,0 +1,108 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Chip from "@mui/material/Chip";
+import IconButton from "@mui/material/IconButton";
+import InputBase from "@mui/material/InputBase";
+import Tooltip from "@mui/material/Tooltip";
+import Typography from "@mui/material/Typography";
+import { useState } from "react";
+import { Link } from "react-router";
+import { asTime, counted } from "../../text/words";
+import { TopBar } from "../TopBar";
+import { useSignedIn } from "../signed_in";
+import { useBench } from "./bench";
+import { PublishButton } from "./PublishButton";
+
+export function WorkbenchHeader() {
+  const who = useSignedIn();
+  const bench = useBench();
+  return (
+    <TopBar>
+      <Typography component={Link} to="/" sx={{ color: "bar.quiet", textDecoration: "none", whiteSpace: "nowrap", "&:hover": { color: "bar.text" } }}>
+        {who.team_name}
+      </Typography>
+      <Box aria-hidden="true" sx={{ color: "bar.quiet" }}>
+        /
+      </Box>
+      <FormName />
+      <Chip size="small" label={editionState(bench.saved.liveEdition, bench.saved.changes)} sx={{ color: "bar.text", bgcolor: "bar.raised" }} />
+      <Box sx={{ flex: 1 }} />
+      {bench.mayEdit && (
+        <>
+          <BarButton title="Undo" keys="Ctrl+Z" sign="↶" disabled={!bench.canUndo} onClick={bench.undo} />
+          <BarButton title="Redo" keys="Ctrl+Shift+Z" sign="↷" disabled={!bench.canRedo} onClick={bench.redo} />
+        </>
+      )}
+      <SaveState />
+      {bench.saved.liveEdition !== null && (
+        <Button href={bench.reply.address} target="_blank" rel="noopener" variant="outlined" color="inherit" sx={{ borderColor: "bar.quiet", whiteSpace: "nowrap" }}>
+          Open the live form
+        </Button>
+      )}
+      {bench.mayEdit && <PublishButton />}
+    </TopBar>
+  );
+}
+
+function editionState(live: number | null, changes: number): string {
+  if (live === null) return "Draft, never published";
+  return changes === 0 ? `Edition ${live} live` : `Edition ${live} live · ${counted(changes, "change")} since`;
+}
+
+/** Edited in place; an empty name goes back to what it was. */
+function FormName() {
+  const { form, act, mayEdit } = useBench();
+  const [typed, setTyped] = useState<string | null>(null);
+  const keep = () => {
+    if (typed?.trim()) act({ do: "edit_form", changes: { name: typed.trim() } });
+    setTyped(null);
+  };
+  const shown = typed ?? form.name;
+  return (
+    <InputBase
+      value={shown}
+      readOnly={!mayEdit}
+      inputProps={{ "aria-label": "Name of the form", size: Math.min(44, Math.max(8, shown.length)) }}
+      onFocus={(event) => mayEdit && event.target.select()}
+      onChange={(event) => setTyped(event.target.value)}
+      onBlur={keep}
+      onKeyDown={(event) => {
+        if (event.key === "Enter") (event.target as HTMLElement).blur();
+        if (event.key === "Escape") setTyped(null);
+      }}
+      sx={{ color: "inherit", fontSize: 16, fontWeight: 650, px: 0.75, borderRadius: 1, "&:hover, &.Mui-focused": { bgcolor: "bar.raised" } }}
+    />
+  );
+}
+
+function BarButton({ title, keys, sign, disabled, onClick }: { title: string; keys: string; sign: string; disabled: boolean; onClick: () => void }) {
+  return (
+    <Tooltip title={`${title} (${keys})`}>
+      <span>
+        <IconButton aria-label={title} disabled={disabled} onClick={onClick} sx={{ width: 32, height: 32, fontSize: 18, color: "inherit", "&.Mui-disabled": { color: "bar.quiet", opacity: 0.5 } }}>
+          {sign}
+        </IconButton>
+      </span>
+    </Tooltip>
+  );
+}
+
+function SaveState() {
+  const { saveState, saved, problem, mayEdit } = useBench();
+  if (!mayEdit) return <Typography sx={{ color: "bar.quiet" }}>Only to look at</Typography>;
+  const words = {
+    saved: `Saved ${asTime(saved.at)}`,
+    saving: "Saving …",
+    unreachable: "Not saved yet; trying again",
+    refused: "Not saved",
+    clash: "Not saved: choose above the sheet",
+  }[saveState];
+  const worried = saveState !== "saved" && saveState !== "saving";
+  return (
+    <Tooltip title={worried ? (problem ?? "") : ""}>
+      <Typography role="status" sx={{ color: worried ? "bar.alarm" : "bar.quiet", whiteSpace: "nowrap" }}>
+        {words}
+      </Typography>
+    </Tooltip>
+  );
+}

@@ -1,0 +1,29 @@
+// Words on the screen that several places share.
+import type { NoteKind } from "../api/generated/wire";
+
+/** Each kind of note has a sign and a word, so that colour is never the only difference. */
+export const NOTE_KINDS: Record<NoteKind, { sign: string; word: string }> = {
+  rule: { sign: "◇", word: "Rule" },
+  calculation: { sign: "ƒ", word: "Calculation" },
+  check: { sign: "!", word: "Check" },
+  money: { sign: "#", word: "Counts as" },
+  data: { sign: "→", word: "Data" },
+};
+
+export const REQUIRED_SIGN = "*";
+
+const dayAndTime = new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "short", hour: "2-digit", minute: "2-digit" });
+const day = new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "short" });
+const time = new Intl.DateTimeFormat("en-GB", { hour: "2-digit", minute: "2-digit" });
+
+export const asTime = (iso: string): string => time.format(new Date(iso));
+export const asDayAndTime = (iso: string): string => dayAndTime.format(new Date(iso));
+
+/** "today", "yesterday" or the day. */
+export function asDay(iso: string, now = new Date()): string {
+  const midnight = new Date(now.getFullYear(), now.getMonth(), now.getDate()).getTime();
+  const days = Math.ceil((midnight - new Date(iso).getTime()) / 86_400_000);
+  return days <= 0 ? "today" : days === 1 ? "yesterday" : day.format(new Date(iso));
+}
+
+export const counted = (count: number, one: string, many = `${one}s`): string => `${count} ${count === 1 ? one : many}`;
