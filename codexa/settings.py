@@ -47,7 +47,9 @@ class Settings:
 def read_settings(environment: Mapping[str, str] = os.environ) -> Settings:
     """Return the settings. Raises SettingsError where production would run with unsafe or unusable ones."""
     given = {
-        each.name: environment[name] for each in fields(Settings) if (name := f"CODEXA_{each.name.upper()}") in environment
+        each.name: environment[name]
+        for each in fields(Settings)
+        if (name := f"CODEXA_{each.name.upper()}") in environment
     }
     settings = Settings(**given)
     if settings.mode not in ("demo", "production"):

@@ -104,9 +104,7 @@ def _refuse_second() -> None:
 
 
 @contextmanager
-def _supervised(
-    ports: Ports, cluster: Cluster
-) -> Iterator[tuple[subprocess.Popen[bytes], dict[str, str], list[str]]]:
+def _supervised(ports: Ports, cluster: Cluster) -> Iterator[tuple[subprocess.Popen[bytes], dict[str, str], list[str]]]:
     (VAR / "log").mkdir(parents=True, exist_ok=True)
     with tempfile.TemporaryDirectory(prefix="codexa-") as folder:
         environment = {

@@ -12,7 +12,9 @@ from launch.steps import call, once
 
 _FRONTEND = ROOT / "frontend"
 _BUILT = ROOT / "codexa" / "web" / "static" / "built"
-_PACKAGES = "The Python and npm package registries must be reachable the first time; check the connection and try again."
+_PACKAGES = (
+    "The Python and npm package registries must be reachable the first time; check the connection and try again."
+)
 
 
 def install(*, for_tests: bool) -> None:
@@ -36,7 +38,7 @@ def _install_python(requirements: list[Path]) -> None:
             require_package("python3-venv", ROOT / "no-such-file")
         call([sys.executable, "-m", "venv", ROOT / ".venv"], remedy="Remove the folder .venv and try again.")
     wanted = [word for path in requirements for word in ("-r", str(path))]
-    pip = [PYTHON, "-m", "pip", "install", "--quiet", "--disable-pip-version-check"]
+    pip: list[str | Path] = [PYTHON, "-m", "pip", "install", "--quiet", "--disable-pip-version-check"]
     call([*pip, *wanted], remedy=_PACKAGES)
 
 

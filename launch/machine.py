@@ -18,7 +18,9 @@ def require_room() -> None:
     """Stop where the disk is nearly full."""
     free = shutil.disk_usage(ROOT).free
     if free < _LEAST_ROOM:
-        raise StopError(f"Only {free // 1_000_000} MB are free on the disk of {ROOT}. Free 1.5 GB, then run this again.")
+        raise StopError(
+            f"Only {free // 1_000_000} MB are free on the disk of {ROOT}. Free 1.5 GB, then run this again."
+        )
 
 
 def require_node() -> None:

@@ -98,6 +98,6 @@ class Cluster:
         environment = {**os.environ, "PGPASSWORD": self._password_file.read_text().strip()}
         psql = [str(POSTGRES_BIN / "psql"), "-X", "-h", "127.0.0.1", "-p", str(self.port), "-U", USER, "-d", "postgres"]
         remedy = "Run ./run reset and try again."
-        exists = f"SELECT 1 FROM pg_database WHERE datname = '{name}'"
-        if not call([*psql, "-tAc", exists], remedy=remedy, environment=environment).strip():
+        names = call([*psql, "-tAc", "SELECT datname FROM pg_database"], remedy=remedy, environment=environment)
+        if name not in names.split():
             call([*psql, "-qc", f'CREATE DATABASE "{name}"'], remedy=remedy, environment=environment)

@@ -12,7 +12,7 @@ from psycopg.errors import UniqueViolation
 from psycopg_pool import ConnectionPool
 
 from codexa.core.definition.form import read_form
-from codexa.core.program.accept import Accepted, Refused, accept
+from codexa.core.program.accept import Refused, accept
 from codexa.core.program.evaluate import evaluate
 from codexa.core.program.program import Program, compile_form
 from codexa.core.program.public import FormFace, FormState, form_face, form_state
@@ -103,7 +103,16 @@ def receive(
         raise ClosedError
     try:
         with connection.transaction():
-            number = _insert(connection, form, edition, result, key, digest, received_at)
+            number = responses.insert_response(
+                connection,
+                form=form,
+                edition=edition,
+                answers=result.answers,
+                computed=result.computed,
+                key=key,
+                digest=digest,
+                received_at=received_at,
+            )
     except UniqueViolation:
         # The same request came twice at the same moment; the other one was quicker.
         kept = responses.find_by_key(connection, form=form, key=key)
@@ -116,24 +125,3 @@ def _repeated(kept: Kept, digest: bytes) -> Received:
     if kept.content_digest != digest:
         raise KeyReusedError
     return Received(number=kept.number, repeated=True)
-
-
-def _insert(
-    connection: Connection,
-    form: UUID,
-    edition: int,
-    accepted: Accepted,
-    key: str,
-    digest: bytes,
-    received_at: datetime | None,
-) -> int:
-    return responses.insert_response(
-        connection,
-        form=form,
-        edition=edition,
-        answers=accepted.answers,
-        computed=accepted.computed,
-        key=key,
-        digest=digest,
-        received_at=received_at,
-    )

@@ -46,7 +46,9 @@ def context_of(form: Form) -> Context:
     return Context(now=datetime.datetime.now(ZoneInfo(form.time_zone)))
 
 
-def save_draft(connection: Connection, *, who: SignedIn, form: UUID, revision: int, document: Any) -> tuple[Saved, Form]:
+def save_draft(
+    connection: Connection, *, who: SignedIn, form: UUID, revision: int, document: Any
+) -> tuple[Saved, Form]:
     """Keep a draft made from that revision.
 
     Raises DefinitionError where the document is no form, NotFoundError, and ClashError where somebody saved another

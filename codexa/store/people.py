@@ -31,9 +31,7 @@ def team_exists(connection: Connection, *, slug: str) -> bool:
     return bool(exactly_one(connection, _QUERIES["team_exists"], slug=slug)["exists"])
 
 
-def insert_person(
-    connection: Connection, *, team: UUID, role: str, email: str, name: str, password_hash: str
-) -> UUID:
+def insert_person(connection: Connection, *, team: UUID, role: str, email: str, name: str, password_hash: str) -> UUID:
     """Make a person in a team and return their id."""
     row = exactly_one(connection, _QUERIES["insert_person"], email=email, name=name, password_hash=password_hash)
     connection.execute(_QUERIES["insert_membership"], {"team": team, "person": row["id"], "role": role})

@@ -12,7 +12,7 @@ from codexa.web import drafts, editions, errors, forms, guard, logging, pages, p
 from codexa.web.limits import limiter
 
 MAX_REQUEST = 2 * 1024 * 1024  # bytes; the largest draft is well below
-_BLUEPRINTS = (
+BLUEPRINTS = (
     sessions.blueprint,
     forms.blueprint,
     drafts.blueprint,
@@ -42,7 +42,7 @@ def create_app(settings: Settings) -> Flask:
     guard.install(app)
     errors.install(app)
     limiter.init_app(app)
-    for blueprint in _BLUEPRINTS:
+    for blueprint in BLUEPRINTS:
         app.register_blueprint(blueprint)
     if int(settings.proxies):
         app.wsgi_app = ProxyFix(  # type: ignore[method-assign]

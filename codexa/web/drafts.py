@@ -23,8 +23,8 @@ from codexa.web.contract import (
     FindingReply,
     FormReply,
     RenameKeyRequest,
-    SavedReply,
     SaveDraftRequest,
+    SavedReply,
 )
 from codexa.web.database import connection
 from codexa.web.endpoint import endpoint
@@ -64,9 +64,7 @@ def save(asked: SaveDraftRequest, form: UUID) -> SavedReply:
     """Save the draft; 409 where somebody else has saved one since."""
     who = may(Right.EDIT_FORMS)
     with connection() as database:
-        saved, draft = drafts.save_draft(
-            database, who=who, form=form, revision=asked.revision, document=asked.draft
-        )
+        saved, draft = drafts.save_draft(database, who=who, form=form, revision=asked.revision, document=asked.draft)
         changes = _changes(database, _find(database, who, form), draft)
     return SavedReply(
         revision=saved.revision,

@@ -87,7 +87,8 @@ def _read(model: type[BaseModel]) -> BaseModel:
         return model.model_validate(document)
     except ValidationError as error:
         problems = [
-            Problem(path=".".join(map(str, each["loc"])), message=each["msg"]) for each in error.errors(include_url=False)
+            Problem(path=".".join(map(str, each["loc"])), message=each["msg"])
+            for each in error.errors(include_url=False)
         ]
         raise BadRequestError("The request has another shape than this address takes.", problems) from None
 

@@ -51,7 +51,7 @@ def may(right: Right) -> SignedIn:
 
 
 def refuse_foreign_origin() -> None:
-    """Raise ForeignRequestError where a browser says that another site sent this (there is no session to hold a token yet)."""
+    """Raise ForeignRequestError where a browser says that another site sent this; for before there is a session."""
     settings: Settings = current_app.config["SETTINGS"]
     origin = request.headers.get("Origin")
     if origin is not None and origin != settings.origin and urlsplit(origin).netloc != request.host:

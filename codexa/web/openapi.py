@@ -24,10 +24,9 @@ def form_schema() -> dict[str, Any]:
 
 def wire_schema() -> dict[str, Any]:
     """Return one JSON Schema with every shape that crosses between server and browser."""
-    models = [
-        each for each in vars(contract).values() if isinstance(each, type) and issubclass(each, contract.Message)
-    ]
-    _, schema = models_json_schema([(each, "serialization") for each in [*models, Form]])
+    models = [each for each in vars(contract).values() if isinstance(each, type) and issubclass(each, contract.Message)]
+    wanted: list[type[BaseModel]] = [*models, Form]
+    _, schema = models_json_schema([(each, "serialization") for each in wanted])
     return {"$schema": "https://json-schema.org/draft/2020-12/schema", "title": "Wire", **schema}
 
 
@@ -52,7 +51,7 @@ def functions() -> list[dict[str, str]]:
 
 def openapi() -> dict[str, Any]:
     """Return the OpenAPI document of every endpoint."""
-    assert app._BLUEPRINTS  # importing the application is what registers the endpoints
+    assert app.BLUEPRINTS  # importing the application is what registers the endpoints
     schema = wire_schema()
     paths: dict[str, dict[str, Any]] = {}
     for endpoint in ENDPOINTS:

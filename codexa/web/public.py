@@ -6,6 +6,7 @@ import orjson
 from flask import Blueprint, Response, current_app, g, render_template, request, send_from_directory
 
 from codexa.core.program.accept import Refused
+from codexa.core.program.public import ErrorFace
 from codexa.services import answering
 from codexa.web.built import entry
 from codexa.web.contract import (
@@ -72,9 +73,7 @@ def state(asked: EvaluateRequest, form: UUID, edition: int) -> EvaluateReply:
     return EvaluateReply(turn=asked.turn, state=answering.state_of(program, asked.answers))
 
 
-@endpoint(
-    blueprint, "POST", "/api/public/<uuid:form>/<int:edition>/responses", body=SubmitRequest, reply=ReceivedReply
-)
+@endpoint(blueprint, "POST", "/api/public/<uuid:form>/<int:edition>/responses", body=SubmitRequest, reply=ReceivedReply)
 @limiter.limit(public_rate)
 def submit(asked: SubmitRequest, form: UUID, edition: int) -> Response:
     """Keep a response once per Idempotency-Key, or say what is wrong with it (422)."""
@@ -83,9 +82,7 @@ def submit(asked: SubmitRequest, form: UUID, edition: int) -> Response:
         raise BadRequestError("Send the header Idempotency-Key with 8 to 100 characters, new for each response.")
     program = programs().of(form, edition)
     with connection() as database:
-        result = answering.receive(
-            database, program, form=form, edition=edition, key=key, answers=asked.answers
-        )
+        result = answering.receive(database, program, form=form, edition=edition, key=key, answers=asked.answers)
     if isinstance(result, Refused):
         return json_reply(_refused(result), 422)
     return json_reply(ReceivedReply(number=result.number), 200 if result.repeated else 201)
@@ -99,6 +96,5 @@ def _refused(refused: Refused) -> RefusedReply:
             message=f"This edition of the form has no field {names}. Send answers to its own fields only.",
             errors={},
         )
-    return RefusedReply.model_validate(
-        {"code": "answers_wrong", "message": "Some answers need another look.", "errors": refused.errors}
-    )
+    errors = {block_id: ErrorFace.model_validate(error) for block_id, error in refused.errors.items()}
+    return RefusedReply(code="answers_wrong", message="Some answers need another look.", errors=errors)

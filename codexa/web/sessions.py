@@ -45,9 +45,12 @@ def sign_in(asked: SignInRequest) -> Response:
 
 
 @endpoint(blueprint, "GET", "", reply=SignedInReply)
-def show() -> SignedInReply:
-    """Tell who is signed in."""
-    return _reply(guard.signed_in())
+def show() -> SignedInReply | None:
+    """Tell who is signed in; 204 where nobody is."""
+    try:
+        return _reply(guard.signed_in())
+    except guard.NotSignedInError:
+        return None
 
 
 @endpoint(blueprint, "DELETE", "")

@@ -10,7 +10,8 @@ from codexa.core.formula.parse import parse
 def rename_key(form: Form, block_id: str, key: str) -> Form:
     """Return the form with that block's key changed and the formulas that use it rewritten.
 
-    Raises DefinitionError where the key is no key or another block has it. Formulas that can't be read stay as they are.
+    Raises DefinitionError where the key is no key or another block has it. Formulas that can't be read stay
+    as they are.
     """
     target = next((block for block in form.blocks() if block.id == block_id), None)
     if target is None:
@@ -25,9 +26,9 @@ def rename_key(form: Form, block_id: str, key: str) -> Form:
 
 
 def _renamed(block: Block, target: Block, key: str) -> Block:
-    changes = {
-        setting: _rewritten(text, target.key, key) for setting, text in block.formula_texts().items()
-    } | ({"key": key} if block.id == target.id else {})
+    changes = {setting: _rewritten(text, target.key, key) for setting, text in block.formula_texts().items()} | (
+        {"key": key} if block.id == target.id else {}
+    )
     return block.model_copy(update=changes)
 
 

@@ -134,7 +134,7 @@ def _read(text: str, locale: str) -> Decimal | None:
 def _fitting(value: Decimal) -> Decimal:
     if not value.is_finite():
         raise AnswerError("not_a_number", "Enter a number here.")
-    if value and value.adjusted() >= MAX_WHOLE_DIGITS or value.adjusted() < -40:
+    if (value and value.adjusted() >= MAX_WHOLE_DIGITS) or value.adjusted() < -40:
         raise AnswerError("too_large", _size_message())
     return value
 

@@ -1,5 +1,6 @@
 """Short text: one line."""
 
+import re
 from random import Random
 from typing import Annotated, Literal
 
@@ -43,7 +44,9 @@ class ShortTextType(TextFieldType[ShortTextField]):
         return "" if block.max_length is None else f"at most {block.max_length} characters"
 
     def sample(self, block: ShortTextField, random: Random, region: Region) -> str:
-        """An invented name."""
+        """Something like the placeholder, or an invented name."""
+        if block.placeholder:
+            return re.sub(r"\d", lambda _: str(random.randint(1, 9)), block.placeholder)[: block.max_length]
         first = random.choice(("Mira", "Jonas", "Aylin", "Tomás", "Ingrid", "Kofi", "Yuki", "Salma", "Pavel", "Noor"))
         last = random.choice(("Okafor", "Lindqvist", "Demir", "Reyes", "Haugen", "Mensah", "Tanaka", "Haddad", "Novak"))
         return f"{first} {last}"[: block.max_length]

@@ -19,7 +19,7 @@ MAX_TEXT = 50_000  # characters; a longer result is an error, so that a formula 
 def number(value: Any) -> Decimal:
     """Return a value as arithmetic sees it: blank is 0, yes is 1, a choice is what it counts as."""
     if value.__class__ is Decimal:
-        return value  # type: ignore[no-any-return]
+        return value
     if value is None:
         return ZERO
     if isinstance(value, bool):
@@ -74,7 +74,7 @@ def text_of_number(value: Decimal) -> str:
 def condition(value: Any) -> bool:
     """Return a value as yes or no: blank is no, a number is yes unless it is 0."""
     if value is True or value is False:
-        return value  # type: ignore[no-any-return]
+        return value
     if value is None:
         return False
     if isinstance(value, Decimal):
@@ -154,9 +154,9 @@ def _comparable(value: Any) -> tuple[type, Any]:
             break
     else:
         fail(ErrorCode.VALUE, f"{called(value).capitalize()} can't be compared.")
-    if family is Decimal:
+    if isinstance(value, Decimal):
         return Decimal, compared(value)
-    return family, value.casefold() if family is str else value
+    return family, value.casefold() if isinstance(value, str) else value
 
 
 def _pair(left: Any, right: Any) -> tuple[tuple[type, Any], tuple[type, Any]]:

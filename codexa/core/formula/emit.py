@@ -74,7 +74,7 @@ class Emitter:
                 code = f"({self.emit(part.parts[0], Role.NUMBER)} * {self.constant(HUNDREDTH)})"
                 return self.convert(code, part.type, role)
             case tree.Binary():
-                return self.convert(self._binary(part.node.operator, *part.parts, part.type), part.type, role)
+                return self.convert(self._binary(part.node.operator, part), part.type, role)
         return self._call(part, role)
 
     def _failing(self, code: ErrorCode, message: str) -> str:
@@ -132,11 +132,12 @@ class Emitter:
                 return code
         return None
 
-    def _binary(self, operator: str, left: Typed, right: Typed, result: Type) -> str:
+    def _binary(self, operator: str, part: Typed) -> str:
+        left, right = part.parts
         match operator:
             case "&":
                 return f"{self.helper(convert.join)}({self.emit(left, Role.TEXT)}, {self.emit(right, Role.TEXT)})"
-            case "+" | "-" if result.kind not in NUMBERS or not _numbers_only(left, right):
+            case "+" | "-" if part.type.kind not in NUMBERS or not _numbers_only(left, right):
                 function = convert.add if operator == "+" else convert.subtract
                 return f"{self.helper(function)}({self.emit(left, Role.VALUE)}, {self.emit(right, Role.VALUE)})"
             case "+" | "-" | "*" | "/" | "^":

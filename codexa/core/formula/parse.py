@@ -50,11 +50,11 @@ def _syntax_error(text: str, error: UnexpectedInput) -> FormulaSyntaxError:
         if text[start] == '"':
             return FormulaSyntaxError('This text has no closing ".', Span(start=start, end=len(text)))
         return FormulaSyntaxError(f"The sign {text[start]} has no meaning here.", Span(start=start, end=start + 1))
-    token = str(error.token) if isinstance(error, UnexpectedToken) else text[start]
-    span = Span(start=start, end=start + len(token))
-    if token == ")":
+    word = str(error.token) if isinstance(error, UnexpectedToken) else text[start]
+    span = Span(start=start, end=start + len(word))
+    if word == ")":
         return FormulaSyntaxError("Something is missing before this ), or it closes nothing.", span)
-    return FormulaSyntaxError(f"{token} can't follow here; an operator such as + or & may be missing before it.", span)
+    return FormulaSyntaxError(f"{word} can't follow here; an operator such as + or & may be missing before it.", span)
 
 
 def _unfinished(text: str) -> str:
@@ -66,8 +66,8 @@ def _span(items: list[Any]) -> Span:
     # Lark hands no positions to a builder that works while it reads; every token is kept so that the edges are here.
     first, last = items[0], items[-1]
     return Span(
-        start=first.start_pos if isinstance(first, Token) else first.span.start,
-        end=last.end_pos if isinstance(last, Token) else last.span.end,
+        start=int(first.start_pos or 0) if isinstance(first, Token) else first.span.start,
+        end=int(last.end_pos or 0) if isinstance(last, Token) else last.span.end,
     )
 
 

@@ -120,5 +120,3 @@ def depth(tree: Tree) -> int:
         deepest = max(deepest, level)
         waiting.extend((child, level + 1) for child in children(node))
     return deepest
-
-

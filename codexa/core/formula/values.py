@@ -4,7 +4,7 @@ import datetime
 from dataclasses import dataclass
 from decimal import ROUND_HALF_UP, Context, Decimal, DivisionByZero, InvalidOperation, Overflow, setcontext
 from enum import StrEnum
-from typing import NoReturn
+from typing import NoReturn, Self
 
 from codexa.core.errors import Span
 
@@ -46,7 +46,7 @@ class ErrorValue:
     span: Span | None = None
 
 
-class FormulaFailure(Exception):
+class FormulaFailure(Exception):  # noqa: N818 - it carries an ErrorValue, which is the error
     """Carries an error value up to the formula's edge; never leaves the core."""
 
     def __init__(self, error: ErrorValue) -> None:
@@ -76,7 +76,7 @@ class Failed:
     def __getattr__(self, name: str) -> NoReturn:
         raise FormulaFailure(self.error)
 
-    __bool__ = __eq__ = __ne__ = __lt__ = __le__ = __gt__ = __ge__ = __hash__ = _spread  # type: ignore[assignment]
+    __bool__ = __eq__ = __ne__ = __lt__ = __le__ = __gt__ = __ge__ = __hash__ = _spread
     __add__ = __radd__ = __sub__ = __rsub__ = __mul__ = __rmul__ = __truediv__ = __rtruediv__ = _spread
     __pow__ = __rpow__ = __neg__ = __pos__ = __iter__ = __len__ = __contains__ = __getitem__ = _spread
 
@@ -88,7 +88,8 @@ class Choice(str):
     counts: Decimal
     label: str
 
-    def __new__(cls, code: str, *, counts: Decimal = ZERO, label: str = "") -> "Choice":
+    def __new__(cls, code: str, *, counts: Decimal = ZERO, label: str = "") -> Self:
+        """Make the choice of the option with that code."""
         choice = super().__new__(cls, code)
         choice.counts = counts
         choice.label = label or code

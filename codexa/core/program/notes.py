@@ -103,7 +103,9 @@ class _Writer:
             case tree.Call(function="ISBLANK", arguments=(tree.Name() as name,)):
                 yield from self._named(name)
                 yield Words(text=" is blank")
-            case tree.Call(function="NOT", arguments=(tree.Call(function="ISBLANK", arguments=(tree.Name() as name,)),)):
+            case tree.Call(
+                function="NOT", arguments=(tree.Call(function="ISBLANK", arguments=(tree.Name() as name,)),)
+            ):
                 yield from self._named(name)
                 yield Words(text=" is filled in")
             case tree.Binary(operator=operator) if operator in _COMPARED and self._is_simple(node):

@@ -7,9 +7,9 @@ from typing import Any
 
 from codexa.core.definition.form import Form
 from codexa.core.definition.parts import Block, Field
-from codexa.core.fields import FieldType, field_type_of
+from codexa.core.fields import field_type_of
 from codexa.core.fields.calculated import CalculatedField, CalculatedType
-from codexa.core.fields.field_type import Region
+from codexa.core.fields.field_type import FieldType, Region
 from codexa.core.formula.compile import Compiled, Computation, compile_formula
 from codexa.core.formula.values import ErrorCode, ErrorValue, Failed, FormulaFailure
 from codexa.core.program.facts import Formula, in_order
@@ -98,15 +98,14 @@ def _places(form: Form) -> dict[str, Place]:
     fields = sum(1 for _ in form.fields())
     places, value = {}, 0
     for index, block in enumerate(form.blocks()):
-        is_field = isinstance(block, Field)
         places[block.id] = Place(
             block=block,
-            field_type=field_type_of(block) if is_field else None,
-            value=value if is_field else None,
+            field_type=field_type_of(block) if isinstance(block, Field) else None,
+            value=value if isinstance(block, Field) else None,
             shown=fields + 2 * index,
             required=fields + 2 * index + 1,
         )
-        value += is_field
+        value += isinstance(block, Field)
     return places
 
 
@@ -225,5 +224,3 @@ def _settling_step(
             return Failed(ErrorValue(code=ErrorCode.NUMBER, message="The number is too large to hold."))
 
     return compute
-
-

@@ -21,7 +21,9 @@ else:
 
 
 class _Face(BaseModel):
-    model_config = ConfigDict(frozen=True, extra="forbid", json_schema_serialization_defaults_required=True)
+    model_config = ConfigDict(
+        frozen=True, extra="forbid", from_attributes=True, json_schema_serialization_defaults_required=True
+    )
 
 
 class PageFace(_Face):
@@ -70,7 +72,9 @@ def form_face(program: Program) -> FormFace:
     """Return what the browser may know of the form."""
     form = program.form
     pages = tuple(
-        PageFace(id=page.id, title=page.title, blocks=tuple(_block_face(program.places[each.id]) for each in page.blocks))
+        PageFace(
+            id=page.id, title=page.title, blocks=tuple(_block_face(program.places[each.id]) for each in page.blocks)
+        )
         for page in form.pages
     )
     return FormFace(
@@ -108,5 +112,5 @@ def _block_state(state: State, place: Place) -> BlockState:
         shown=True,
         required=state.required(place),
         value=state.presented(place) if calculated else None,
-        error=ErrorFace(code=error.code, message=error.message) if error else None,
+        error=ErrorFace.model_validate(error) if error else None,
     )

@@ -57,7 +57,11 @@ const remember = (who: SignedInReply): SignedInReply => {
 };
 
 export const api = {
-  whoIsSignedIn: async () => remember(await call<SignedInReply>("GET", "/session")),
+  /** Null where nobody is. */
+  whoIsSignedIn: async () => {
+    const who = await call<SignedInReply | undefined>("GET", "/session");
+    return who ? remember(who) : null;
+  },
   signIn: async (email: string, password: string) =>
     remember(await call<SignedInReply>("POST", "/session", { email, password })),
   signOut: async () => {

@@ -6,6 +6,7 @@ import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter } from "react-router";
+import "../form/fonts.css";
 import "../form/form.css";
 import "../theme/fonts";
 import { theme } from "../theme/theme";

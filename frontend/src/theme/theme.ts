@@ -86,6 +86,8 @@ export const theme = createTheme({
       styleOverrides: {
         ":focus-visible": { outline: "2px solid var(--mui-palette-primary-main)", outlineOffset: 1 },
         body: { fontSize: 14, lineHeight: "20px" },
+        // Formulas and addresses are read sign by sign.
+        "code, pre, .cm-content": { fontVariantLigatures: "none" },
       },
     },
   },

@@ -198,7 +198,9 @@ FUNCTIONS = (
     ),
     _rounding("ROUNDUP", _rounder(ROUND_UP), _DECIMALS, "Rounded away from zero.", Example("ROUNDUP(2.01)", "3")),
     _rounding("ROUNDDOWN", _rounder(ROUND_DOWN), _DECIMALS, "Rounded towards zero.", Example("ROUNDDOWN(-2.9)", "-2")),
-    _rounding("CEILING", _to_step(ROUND_CEILING), _STEP, "Up to a multiple of the step.", Example("CEILING(7, 5)", "10")),
+    _rounding(
+        "CEILING", _to_step(ROUND_CEILING), _STEP, "Up to a multiple of the step.", Example("CEILING(7, 5)", "10")
+    ),
     _rounding("FLOOR", _to_step(ROUND_FLOOR), _STEP, "Down to a multiple of the step.", Example("FLOOR(7, 5)", "5")),
     Function(
         name="INT",

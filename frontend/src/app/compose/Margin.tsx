@@ -18,16 +18,19 @@ export function Margin({ block, actions }: Props) {
   const notes = analysis.notes[block.id] ?? [];
   const chosen = selected === block.id;
   const editing = chosen && setting && FORMULA_SETTINGS[setting] && setting in block ? setting : null;
+  const editor = editing && <NoteEditor key={editing} block={block} setting={editing} actions={actions} />;
   const absent = chosen && mayEdit ? absentSettings(block, notes) : [];
   return (
     <Box sx={{ position: "relative", pl: 1.5, mb: 0.5 }}>
       {chosen && (notes.length > 0 || absent.length > 0) && <Box aria-hidden="true" sx={{ position: "absolute", left: -2, top: 18, width: 14, borderTop: 1, borderColor: "primary.main" }} />}
-      {notes
-        .filter((note) => note.setting !== editing)
-        .map((note, index) => (
+      {notes.map((note, index) =>
+        note.setting === editing ? (
+          editor
+        ) : (
           <NoteCard key={`${note.setting} ${index}`} note={note} raised={chosen} onOpen={() => select(block.id, note.setting)} />
-        ))}
-      {editing && <NoteEditor block={block} setting={editing} actions={actions} />}
+        ),
+      )}
+      {!notes.some((note) => note.setting === editing) && editor}
       {absent
         .filter((each) => each !== editing)
         .map((each) => (
@@ -57,7 +60,6 @@ function NoteCard({ note, raised, onOpen }: { note: Note; raised: boolean; onOpe
       component="button"
       type="button"
       onClick={onOpen}
-      aria-label={undefined}
       sx={{
         display: "block", width: "100%", px: 1.25, py: 0.5, font: "inherit", fontSize: 13, lineHeight: "18px", textAlign: "left", color: "text.primary", cursor: "pointer", overflowWrap: "anywhere",
         border: 0, borderLeft: 2, borderColor: `note.${note.kind}`, bgcolor: raised ? "background.paper" : "transparent", boxShadow: raised ? 1 : 0, "&:hover": { bgcolor: "background.paper" },

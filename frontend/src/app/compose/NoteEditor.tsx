@@ -41,6 +41,7 @@ export function NoteEditor({ block, setting, actions }: Props) {
   const current = textOf(known, setting) === text;
   const findings = current ? analysis.findings.filter((each) => each.block === block.id && each.setting === setting) : [];
   const box = useRef<HTMLDivElement>(null);
+  useEffect(() => box.current?.scrollIntoView({ block: "nearest" }), []);
   useEffect(() => {
     const closeOutside = (event: PointerEvent) => {
       const target = event.target as Element;

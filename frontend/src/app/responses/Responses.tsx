@@ -12,6 +12,7 @@ import type { ColumnReply, ResponsesReply, RowReply } from "../../api/generated/
 import { queries } from "../../api/queries";
 import { asDayAndTime, counted } from "../../text/words";
 import { SERIF } from "../../theme/theme";
+import { styleNonce } from "../style_nonce";
 import { SingleResponse } from "./SingleResponse";
 
 const PAGE_SIZES = [25, 50, 100];
@@ -69,6 +70,8 @@ function Grid({ data, page, loading, selected, onPage, onOpen }: GridProps) {
       onPaginationModelChange={onPage}
       pageSizeOptions={PAGE_SIZES}
       density="compact"
+      hideFooterSelectedRowCount
+      nonce={styleNonce()}
       disableColumnSorting
       disableColumnFilter
       disableColumnMenu

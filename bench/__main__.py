@@ -1,0 +1,21 @@
+"""Runs the benchmarks that are named, or all of them."""
+
+import sys
+
+from bench import evaluate, evaluate_request, page_weight
+
+_BENCHMARKS = {"evaluate": evaluate.run, "evaluate_request": evaluate_request.run, "page_weight": page_weight.run}
+
+
+def main(names: list[str]) -> int:
+    """Run benchmarks; returns 0 where every target is met, 1 where one is not, 2 for an unknown name."""
+    unknown = [name for name in names if name not in _BENCHMARKS]
+    if unknown:
+        print(f"There is no benchmark {unknown[0]}. There are: {', '.join(_BENCHMARKS)}.")
+        return 2
+    results = [_BENCHMARKS[name]() for name in names or _BENCHMARKS]
+    return 0 if all(results) else 1
+
+
+if __name__ == "__main__":
+    sys.exit(main(sys.argv[1:]))
