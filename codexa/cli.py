@@ -5,6 +5,7 @@ import json
 import sys
 from pathlib import Path
 
+from codexa.reference import definition_reference, formula_reference
 from codexa.settings import SettingsError, read_settings
 from codexa.store.database import migrate
 from codexa.web.openapi import block_types, form_schema, functions, openapi, wire_schema
@@ -12,6 +13,8 @@ from codexa.web.openapi import block_types, form_schema, functions, openapi, wir
 _ROOT = Path(__file__).parent.parent
 GENERATED = {
     "docs/form.schema.json": form_schema,
+    "docs/form-definition.md": definition_reference,
+    "docs/formulas.md": formula_reference,
     "docs/openapi.json": openapi,
     "frontend/src/api/generated/wire.schema.json": wire_schema,
     "frontend/src/api/generated/block_types.json": block_types,
@@ -44,6 +47,8 @@ def main() -> int:
 
 def document_text(document: object) -> str:
     """Return a generated document as it is written to disk."""
+    if isinstance(document, str):
+        return document
     return json.dumps(document, indent=2, ensure_ascii=False, sort_keys=True) + "\n"
 
 

@@ -200,17 +200,17 @@ class _Checker:
 
     def _comparing(self, node: tree.Binary, left: Typed, right: Typed) -> None:
         kinds = (left.type.kind, right.type.kind)
-        if Kind.ANY in kinds or Kind.BLANK in kinds or _family(kinds[0]) & _family(kinds[1]):
+        if Kind.ANY in kinds or Kind.BLANK in kinds or kinds[1] in _comparable_with(kinds[0]):
             return
         if isinstance(left.node, tree.Text | tree.Missing) and left.node == tree.Text(value=""):
             return
         if isinstance(right.node, tree.Text) and not right.node.value:
             return
-        message = f"{left.type.name.capitalize()} is compared with {right.type.name}: they are never equal."
+        message = f"{left.type.name.capitalize()} is compared with {right.type.name}: that can never hold."
         self._report(node, "wrong_comparison", message)
 
 
-def _family(kind: Kind) -> frozenset[Kind]:
+def _comparable_with(kind: Kind) -> frozenset[Kind]:
     if kind in NUMBERS:
         return NUMBERS | {Kind.CHOICE, Kind.CHOICES}
     if kind in (Kind.CHOICE, Kind.CHOICES):

@@ -133,6 +133,7 @@ def _whole(number: Decimal) -> Decimal:
 
 def _modulo(number: Decimal, divisor: Decimal) -> Decimal:
     # The result has the sign of the divisor (OpenFormula 6.16.37), Python's % that of the number.
+    number, divisor = compared(number), compared(divisor)
     quotient = compared(number / divisor).to_integral_value(rounding=ROUND_FLOOR)
     return number - divisor * quotient
 

@@ -1,0 +1,141 @@
+CREATE FUNCTION public.refuse_edition_change() RETURNS trigger
+    LANGUAGE plpgsql
+    AS $$
+BEGIN
+    -- A deleted person may be forgotten; what was published may not change.
+    IF (NEW.form_id, NEW.number, NEW.definition, NEW.published_at)
+        IS DISTINCT FROM (OLD.form_id, OLD.number, OLD.definition, OLD.published_at) THEN
+        RAISE EXCEPTION 'Edition % can not be changed; publish a new one.', OLD.number;
+    END IF;
+    RETURN NEW;
+END $$;
+CREATE TABLE public.edition (
+    form_id uuid NOT NULL,
+    number integer NOT NULL,
+    definition jsonb NOT NULL,
+    revision integer NOT NULL,
+    published_at timestamp with time zone DEFAULT now() NOT NULL,
+    published_by uuid,
+    CONSTRAINT edition_number_check CHECK ((number > 0))
+);
+CREATE TABLE public.failed_sign_in (
+    subject text NOT NULL,
+    at timestamp with time zone DEFAULT now() NOT NULL
+);
+CREATE TABLE public.form (
+    id uuid DEFAULT gen_random_uuid() NOT NULL,
+    team_id uuid NOT NULL,
+    name text NOT NULL,
+    slug text NOT NULL,
+    sites text[] DEFAULT '{}'::text[] NOT NULL,
+    draft jsonb NOT NULL,
+    revision integer DEFAULT 1 NOT NULL,
+    live_edition integer,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    changed_by uuid,
+    deleted_at timestamp with time zone,
+    last_response integer DEFAULT 0 NOT NULL,
+    CONSTRAINT form_slug_check CHECK ((slug ~ '^[a-z0-9]+(-[a-z0-9]+)*$'::text))
+);
+CREATE TABLE public.membership (
+    team_id uuid NOT NULL,
+    person_id uuid NOT NULL,
+    role text NOT NULL,
+    CONSTRAINT membership_role_check CHECK ((role = ANY (ARRAY['owner'::text, 'editor'::text, 'reviewer'::text, 'viewer'::text])))
+);
+CREATE TABLE public.person (
+    id uuid DEFAULT gen_random_uuid() NOT NULL,
+    email text NOT NULL,
+    name text NOT NULL,
+    password_hash text NOT NULL,
+    created_at timestamp with time zone DEFAULT now() NOT NULL
+);
+CREATE TABLE public.response (
+    form_id uuid NOT NULL,
+    number integer NOT NULL,
+    edition integer NOT NULL,
+    received_at timestamp with time zone DEFAULT now() NOT NULL,
+    answers jsonb NOT NULL,
+    computed jsonb NOT NULL,
+    idempotency_key text NOT NULL,
+    content_digest bytea NOT NULL
+);
+CREATE TABLE public.saved_state (
+    form_id uuid NOT NULL,
+    revision integer NOT NULL,
+    draft jsonb NOT NULL,
+    saved_at timestamp with time zone DEFAULT now() NOT NULL,
+    saved_by uuid
+);
+CREATE TABLE public.session (
+    token_digest bytea NOT NULL,
+    person_id uuid NOT NULL,
+    team_id uuid NOT NULL,
+    csrf_token text NOT NULL,
+    created_at timestamp with time zone DEFAULT now() NOT NULL,
+    expires_at timestamp with time zone NOT NULL
+);
+CREATE TABLE public.team (
+    id uuid DEFAULT gen_random_uuid() NOT NULL,
+    slug text NOT NULL,
+    name text NOT NULL,
+    created_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT team_slug_check CHECK ((slug ~ '^[a-z0-9]+(-[a-z0-9]+)*$'::text))
+);
+ALTER TABLE ONLY public.edition
+    ADD CONSTRAINT edition_form_id_revision_key UNIQUE (form_id, revision);
+ALTER TABLE ONLY public.edition
+    ADD CONSTRAINT edition_pkey PRIMARY KEY (form_id, number);
+ALTER TABLE ONLY public.form
+    ADD CONSTRAINT form_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.form
+    ADD CONSTRAINT form_team_id_slug_key UNIQUE (team_id, slug);
+ALTER TABLE ONLY public.membership
+    ADD CONSTRAINT membership_pkey PRIMARY KEY (team_id, person_id);
+ALTER TABLE ONLY public.person
+    ADD CONSTRAINT person_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.response
+    ADD CONSTRAINT response_form_id_idempotency_key_key UNIQUE (form_id, idempotency_key);
+ALTER TABLE ONLY public.response
+    ADD CONSTRAINT response_pkey PRIMARY KEY (form_id, number);
+ALTER TABLE ONLY public.saved_state
+    ADD CONSTRAINT saved_state_pkey PRIMARY KEY (form_id, revision);
+ALTER TABLE ONLY public.session
+    ADD CONSTRAINT session_pkey PRIMARY KEY (token_digest);
+ALTER TABLE ONLY public.team
+    ADD CONSTRAINT team_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.team
+    ADD CONSTRAINT team_slug_key UNIQUE (slug);
+CREATE INDEX failed_sign_in_subject ON public.failed_sign_in USING btree (subject, at);
+CREATE INDEX form_desk ON public.form USING btree (team_id, changed_at DESC) WHERE (deleted_at IS NULL);
+CREATE INDEX membership_person ON public.membership USING btree (person_id);
+CREATE UNIQUE INDEX person_email ON public.person USING btree (lower(email));
+CREATE INDEX response_newest ON public.response USING btree (form_id, received_at DESC, number DESC);
+CREATE INDEX session_expiry ON public.session USING btree (expires_at);
+CREATE TRIGGER edition_is_immutable BEFORE UPDATE ON public.edition FOR EACH ROW EXECUTE FUNCTION public.refuse_edition_change();
+ALTER TABLE ONLY public.edition
+    ADD CONSTRAINT edition_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.edition
+    ADD CONSTRAINT edition_published_by_fkey FOREIGN KEY (published_by) REFERENCES public.person(id) ON DELETE SET NULL;
+ALTER TABLE ONLY public.form
+    ADD CONSTRAINT form_changed_by_fkey FOREIGN KEY (changed_by) REFERENCES public.person(id) ON DELETE SET NULL;
+ALTER TABLE ONLY public.form
+    ADD CONSTRAINT form_id_live_edition_fkey FOREIGN KEY (id, live_edition) REFERENCES public.edition(form_id, number);
+ALTER TABLE ONLY public.form
+    ADD CONSTRAINT form_team_id_fkey FOREIGN KEY (team_id) REFERENCES public.team(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.membership
+    ADD CONSTRAINT membership_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.membership
+    ADD CONSTRAINT membership_team_id_fkey FOREIGN KEY (team_id) REFERENCES public.team(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.response
+    ADD CONSTRAINT response_form_id_edition_fkey FOREIGN KEY (form_id, edition) REFERENCES public.edition(form_id, number);
+ALTER TABLE ONLY public.response
+    ADD CONSTRAINT response_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.saved_state
+    ADD CONSTRAINT saved_state_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.saved_state
+    ADD CONSTRAINT saved_state_saved_by_fkey FOREIGN KEY (saved_by) REFERENCES public.person(id) ON DELETE SET NULL;
+ALTER TABLE ONLY public.session
+    ADD CONSTRAINT session_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.session
+    ADD CONSTRAINT session_team_id_fkey FOREIGN KEY (team_id) REFERENCES public.team(id) ON DELETE CASCADE;

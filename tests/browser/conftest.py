@@ -1,0 +1,150 @@
+"""The real thing for browser tests: gunicorn, the practice website, and Debian's Chromium."""
+
+import json
+import os
+import subprocess
+import time
+import urllib.request
+from pathlib import Path
+
+import psycopg
+import pytest
+from conftest import EXAMPLES
+from playwright.sync_api import expect
+
+from codexa.services.demo import PASSWORD, PEOPLE, load_demo
+from codexa.store.database import migrate
+from launch import PYTHON, ROOT
+from launch.machine import CHROMIUM, free_port
+
+RESULTS = ROOT / "test-results"
+AXE = (ROOT / "frontend/node_modules/axe-core/axe.min.js").read_text(encoding="utf-8")
+FLAGS = "no-sandbox disable-gpu disable-quic no-first-run disable-background-networking disable-component-update disable-sync"
+
+expect.set_options(timeout=10_000)
+
+
+@pytest.fixture(scope="session")
+def browser_type_launch_args(browser_type_launch_args):
+    return {
+        **browser_type_launch_args,
+        "executable_path": str(CHROMIUM),
+        "args": [f"--{flag}" for flag in FLAGS.split()],
+    }
+
+
+@pytest.fixture(scope="session")
+def browser_context_args(browser_context_args):
+    return {**browser_context_args, "viewport": {"width": 1280, "height": 800}, "locale": "en-GB"}
+
+
+class Servers:
+    """Where everything answers, and what it wrote."""
+
+    def __init__(self, log):
+        self.log = log
+        self.web = f"http://127.0.0.1:{free_port()}"
+        self.website = f"http://127.0.0.1:{free_port()}"
+        self.processes = []
+
+    def start(self, what, address, environment):
+        command = [
+            PYTHON,
+            "-m",
+            "gunicorn",
+            what,
+            "--bind",
+            address.removeprefix("http://"),
+            "--worker-class",
+            "gthread",
+        ]
+        options = ["--threads", "8", "--no-control-socket"]
+        with self.log.open("ab") as log:
+            process = subprocess.Popen([*command, *options], cwd=ROOT, env=environment, stdout=log, stderr=log)
+        self.processes.append(process)
+        for _ in range(150):
+            try:
+                urllib.request.urlopen(f"{address}/health" if "web.server" in what else address, timeout=2).close()
+                return
+            except OSError:
+                time.sleep(0.1)
+        pytest.fail(f"{what} does not answer:\n{self.log.read_text()[-3000:]}")
+
+
+@pytest.fixture(scope="session")
+def servers(cluster, tmp_path_factory):
+    with psycopg.connect(cluster.address("postgres"), autocommit=True) as connection:
+        connection.execute("CREATE DATABASE browser")
+    database = cluster.address("browser")
+    migrate(database)
+    servers = Servers(tmp_path_factory.mktemp("logs") / "servers.log")
+    load_demo(database, examples=EXAMPLES, sites=[servers.website])
+    environment = {
+        **os.environ,
+        "CODEXA_DATABASE": database,
+        "CODEXA_PUBLIC_ADDRESS": servers.web,
+        "CODEXA_PUBLIC_RATE": "100000 per minute",
+    }
+    servers.start("codexa.web.server:application()", servers.web, environment)
+    servers.start("codexa.practice.website.server:application()", servers.website, environment)
+    yield servers
+    for process in servers.processes:
+        process.terminate()
+    for process in servers.processes:
+        process.wait()
+
+
+@pytest.hookimpl(wrapper=True)
+def pytest_runtest_makereport(item, call):
+    report = yield
+    servers = getattr(item, "funcargs", {}).get("servers")
+    if report.failed and servers:
+        RESULTS.mkdir(exist_ok=True)
+        (RESULTS / f"{item.name.replace('/', '-')[:80]}.log").write_text(servers.log.read_text())
+    return report
+
+
+@pytest.fixture(autouse=True)
+def no_page_errors(page):
+    """A script error or a refusal by the content security policy fails the test that met it."""
+    met = []
+    page.on("pageerror", lambda error: met.append(str(error)))
+    page.on("console", lambda message: met.append(message.text) if "Content Security Policy" in message.text else None)
+    yield
+    assert met == []
+
+
+def sign_in(page, servers, who=PEOPLE[0]):
+    page.goto(servers.web)
+    page.get_by_label("E-mail").fill(who[1])
+    page.get_by_label("Password").fill(PASSWORD)
+    page.get_by_role("button", name="Sign in").click()
+    expect(page.get_by_role("heading", name="Alderlight Observatory")).to_be_visible()
+
+
+@pytest.fixture
+def desk(page, servers):
+    """A page on the desk, signed in as Mira."""
+    sign_in(page, servers)
+    return page
+
+
+def axe_findings(page):
+    """Return what axe-core finds on the page as it is now: WCAG 2.2 A and AA."""
+    page.evaluate(AXE)
+    tags = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"]
+    found = page.evaluate("tags => axe.run({runOnly: tags})", tags)["violations"]
+    return [f"{each['id']}: {node['target']} {node['failureSummary']}" for each in found for node in each["nodes"]]
+
+
+def import_form(page, path_or_document):
+    """Make a form of a JSON document by the desk's menu; leaves the page in its workbench."""
+    document = (
+        path_or_document if isinstance(path_or_document, dict) else json.loads(Path(path_or_document).read_text())
+    )
+    page.get_by_role("button", name="New form").click()
+    with page.expect_file_chooser() as chooser:
+        page.get_by_role("menuitem", name="From a JSON file").click()
+    chooser.value.set_files(
+        {"name": "form.json", "mimeType": "application/json", "buffer": json.dumps(document).encode()}
+    )

@@ -1,0 +1,173 @@
+"""What tests share: one PostgreSQL cluster for the run, and an empty, migrated database for each test that asks."""
+
+import subprocess
+import tempfile
+import uuid
+from pathlib import Path
+
+import psycopg
+import pytest
+from psycopg import sql
+from psycopg.rows import dict_row
+
+from codexa.services import desk, publishing, signing_in
+from codexa.settings import Settings
+from codexa.store import people, sessions
+from codexa.store.database import migrate
+from codexa.web.app import create_app
+from launch.machine import free_port
+from launch.postgres import Cluster
+
+EXAMPLES = Path(__file__).parent.parent / "examples"
+
+
+@pytest.fixture(scope="session")
+def cluster():
+    with tempfile.TemporaryDirectory(prefix="codexa-test-") as folder:
+        Path(folder).chmod(0o755)
+        cluster = Cluster(Path(folder) / "postgres", free_port())
+        cluster.initialise()
+        with subprocess.Popen(cluster.command(), cwd="/", stderr=subprocess.DEVNULL) as postgres:
+            cluster.wait()
+            cluster.create_database("template_migrated")
+            migrate(cluster.address("template_migrated"))
+            yield cluster
+            postgres.terminate()
+            postgres.wait()
+        cluster.remove()
+
+
+@pytest.fixture
+def database(cluster):
+    """The address of a database of this test's own."""
+    name = f"test_{uuid.uuid4().hex[:12]}"
+    with psycopg.connect(cluster.address("postgres"), autocommit=True) as connection:
+        make = sql.SQL("CREATE DATABASE {} TEMPLATE template_migrated")
+        connection.execute(make.format(sql.Identifier(name)))
+        yield cluster.address(name)
+        connection.execute(sql.SQL("DROP DATABASE {} WITH (FORCE)").format(sql.Identifier(name)))
+
+
+@pytest.fixture
+def connection(database):
+    with psycopg.connect(database, row_factory=dict_row) as connection:
+        yield connection
+
+
+def make_person(connection, *, team="alderlight", role="owner", email=None):
+    """Make somebody (and their team, if it is new) and return them as signed in."""
+    found = connection.execute("SELECT id FROM team WHERE slug = %s", (team,)).fetchone()
+    team_id = found["id"] if found else people.insert_team(connection, slug=team, name=team.title())
+    email = email or f"{role}-{uuid.uuid4().hex[:6]}@example.org"
+    hashed = signing_in.hash_password("a long password")
+    people.insert_person(connection, team=team_id, role=role, email=email, name=role.title(), password_hash=hashed)
+    session = signing_in.sign_in(connection, email=email, password="a long password")
+    return sessions.find_session(connection, digest=signing_in.digest_of(session.token))
+
+
+@pytest.fixture
+def mira(connection):
+    """The owner of a team, signed in."""
+    return make_person(connection, email="mira@example.org")
+
+
+def visit_document():
+    """A small form: two numbers, a rule on their sum, a calculated price."""
+    return {
+        "name": "Visit",
+        "title": "Your visit",
+        "pages": [
+            {
+                "id": "p1",
+                "title": "Visit",
+                "blocks": [
+                    {
+                        "id": "show",
+                        "type": "single_choice",
+                        "key": "show",
+                        "label": "Show",
+                        "options": [
+                            {"id": "o1", "code": "stars", "label": "First stars", "counts_as": "4.50"},
+                            {"id": "o2", "code": "deep", "label": "Deep sky", "counts_as": "6"},
+                        ],
+                    },
+                    {
+                        "id": "people",
+                        "type": "number",
+                        "key": "people",
+                        "label": "People",
+                        "required": "TRUE",
+                        "minimum": "1",
+                        "maximum": "60",
+                    },
+                    {
+                        "id": "school",
+                        "type": "short_text",
+                        "key": "school",
+                        "label": "School",
+                        "shown": "people > 12",
+                        "required": "TRUE",
+                    },
+                    {"id": "mail", "type": "email", "key": "mail", "label": "E-mail"},
+                    {
+                        "id": "price",
+                        "type": "calculated",
+                        "key": "price",
+                        "label": "Price",
+                        "format": "money",
+                        "formula": "show * people",
+                    },
+                ],
+            }
+        ],
+    }
+
+
+@pytest.fixture
+def published(connection, mira):
+    """The id of a published form of Mira's team."""
+    form = desk.import_form(connection, who=mira, document=visit_document())
+    publishing.publish(connection, who=mira, form=form, revision=1)
+    connection.commit()
+    return form
+
+
+@pytest.fixture
+def app(database):
+    settings = Settings(database=database, pool_size="4", public_rate="100000 per minute")
+    app = create_app(settings)
+    yield app
+    app.extensions["codexa_pool"].close()
+
+
+class Browser:
+    """A client that keeps its cookies and sends the CSRF token, as the workbench does."""
+
+    def __init__(self, app):
+        self.client = app.test_client()
+        self.headers = {}
+
+    def sign_in(self, email, password="a long password"):
+        reply = self.client.post("/api/session", json={"email": email, "password": password})
+        if reply.status_code == 200:
+            self.headers = {"X-CSRF-Token": reply.json["csrf_token"]}
+        return reply
+
+    def __getattr__(self, method):
+        call = getattr(self.client, method)
+        return lambda address, **options: call(
+            address, headers={**self.headers, **options.pop("headers", {})}, **options
+        )
+
+
+@pytest.fixture
+def agent(app):
+    return Browser(app)
+
+
+@pytest.fixture
+def as_mira(agent, mira, connection):
+    """The workbench with Mira signed in."""
+    connection.commit()
+    assert agent.sign_in("mira@example.org").status_code == 200
+    return agent

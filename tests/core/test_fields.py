@@ -1,0 +1,169 @@
+"""Every block type is complete, and what each makes of what people type."""
+
+import json
+from decimal import Decimal
+from pathlib import Path
+from random import Random
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+from jsonschema import Draft202012Validator
+
+from codexa.core.definition.form import Form, Page, read_form
+from codexa.core.errors import AnswerError
+from codexa.core.fields import BLOCK_TYPES
+from codexa.core.fields.field_type import FieldType, Medium, Region
+from codexa.core.fields.number import NumberField, NumberType
+from codexa.core.fields.short_text import ShortTextField, ShortTextType
+from codexa.core.fields.single_choice import SingleChoiceType
+
+REGION = Region(locale="en", currency="EUR", time_zone="Europe/Berlin")
+GERMAN = Region(locale="de", currency="EUR", time_zone="Europe/Berlin")
+FRONT_END = Path(__file__).parent.parent.parent / "frontend" / "src" / "fields"
+ANSWERED = [each for each in BLOCK_TYPES if isinstance(each, FieldType) and each.answered]
+
+
+@pytest.mark.parametrize("block_type", BLOCK_TYPES, ids=lambda each: each.name)
+class TestEveryBlockType:
+    def test_has_words_and_a_face_that_is_part_of_it(self, block_type):
+        assert block_type.title
+        assert block_type.purpose.endswith(".")
+        assert set(block_type.face.model_fields) <= set(block_type.block.model_fields)
+        assert not {"shown", "required", "key", "formula", "minimum", "maximum"} & set(block_type.face.model_fields)
+
+    def test_starts_blank_as_a_valid_block(self, block_type):
+        blank = block_type.blank()
+        assert blank.type == block_type.name
+        read_form({"name": "x", "pages": [{"id": "p", "blocks": [blank.model_dump(mode="json")]}]})
+
+    def test_has_a_view_and_settings_in_the_front_end(self, block_type):
+        assert (FRONT_END / block_type.name / "Input.tsx").exists()
+        for index in ("inputs.ts", "settings.ts"):
+            assert f"{block_type.name}:" in (FRONT_END / index).read_text(encoding="utf-8")
+
+    def test_is_documented(self, block_type):
+        text = (Path(__file__).parent.parent.parent / "docs" / "form-definition.md").read_text(encoding="utf-8")
+        assert f"`{block_type.name}`" in text
+
+
+@pytest.mark.parametrize("field_type", ANSWERED, ids=lambda each: each.name)
+class TestEveryAnsweredFieldType:
+    @given(
+        raw=st.recursive(
+            st.none() | st.booleans() | st.integers() | st.text() | st.decimals(),
+            lambda inner: st.lists(inner) | st.dictionaries(st.text(), inner),
+            max_leaves=5,
+        )
+    )
+    def test_reads_anything_or_says_what_is_wrong(self, field_type, raw):
+        if raw is None:
+            return
+        try:
+            value = field_type.parse(raw, field_type.blank(), REGION)
+        except AnswerError as error:
+            assert error.code
+            assert error.message.endswith(".")
+        else:
+            assert value is None or field_type.present(value, field_type.blank(), REGION, Medium.PAGE)
+
+    @given(seed=st.integers())
+    def test_keeps_a_sample_exactly_and_as_its_schema_says(self, field_type, seed):
+        block = field_type.blank()
+        value = field_type.parse(field_type.sample(block, Random(seed), GERMAN), block, GERMAN)
+        assert field_type.check(value, block, GERMAN) is None
+        stored = json.loads(json.dumps(field_type.dump(value)))
+        assert field_type.load(stored, block) == value
+        Draft202012Validator(field_type.answer_schema(block)).validate(stored)
+
+
+def number(raw, region=REGION, **settings):
+    block = NumberField(id="n", key="n", label="N", **settings)
+    value = NumberType().parse(raw, block, region)
+    return value, None if value is None else NumberType().check(value, block, region)
+
+
+@pytest.mark.parametrize(
+    ("raw", "region", "expected"),
+    [
+        ("1,234", REGION, "1234"),
+        ("1.234", GERMAN, "1234"),
+        ("1.234,50", GERMAN, "1234.5"),
+        ("\u22125", REGION, "-5"),
+        (" 7 ", REGION, "7"),
+        (7, REGION, "7"),
+        (Decimal("2.50"), REGION, "2.5"),
+        ("0005", REGION, "5"),
+        ("٣٤", REGION, "34"),
+    ],
+)
+def test_a_number_is_read_as_its_language_writes_it(raw, region, expected):
+    assert number(raw, region, decimals=2)[0] == Decimal(expected)
+
+
+@pytest.mark.parametrize(
+    ("raw", "code"),
+    [
+        ("twelve", "not_a_number"),
+        ("1,23", "not_a_number"),
+        ("NaN", "not_a_number"),
+        ("Infinity", "not_a_number"),
+        ("1e400", "too_large"),
+        (True, "not_a_number"),
+        ([1], "not_a_number"),
+        ("9" * 16, "too_large"),
+        ("9" * 500, "too_large"),
+        ("1.5", "too_many_decimals"),
+        (10**400, "too_large"),
+    ],
+)
+def test_what_is_no_number_is_refused_in_words(raw, code):
+    with pytest.raises(AnswerError) as refused:
+        number(raw)
+    assert refused.value.code == code
+
+
+@pytest.mark.parametrize(
+    ("raw", "message"), [("0", "Enter 1 or more."), ("1", None), ("60", None), ("61", "Enter 60 or less.")]
+)
+def test_limits_are_included(raw, message):
+    assert number(raw, minimum=1, maximum=60)[1] == message
+
+
+def test_text_is_trimmed_composed_and_kept_in_any_script():
+    block = ShortTextField(id="t", key="t", label="T", max_length=5)
+    read = ShortTextType()
+    assert read.parse("  e\u0301t\u00e9 ", block, REGION) == "été"
+    assert read.parse("   ", block, REGION) is None
+    assert read.parse("\u05d0\u05d1\u200f", block, REGION) == "\u05d0\u05d1\u200f"
+    assert read.parse("a\x00b", block, REGION) == "ab"
+    assert read.check("123456", block, REGION) == "Enter at most 5 characters; these are 6."
+
+
+def test_a_choice_is_named_by_id_or_code_and_counts_exactly():
+    block = SingleChoiceType().blank().model_copy()
+    options = [
+        {"id": "a", "code": "one", "label": "One", "counts_as": "0.1"},
+        {"id": "b", "code": "two", "label": "One", "counts_as": "0.1"},
+    ]
+    block = type(block).model_validate({**block.model_dump(), "options": options})
+    by_id, by_code = (SingleChoiceType().parse(raw, block, REGION) for raw in ("b", "two"))
+    assert by_id == by_code == "two"
+    assert by_id.counts + by_code.counts == Decimal("0.2")
+    with pytest.raises(AnswerError):
+        SingleChoiceType().parse("three", block, REGION)
+
+
+def test_two_options_may_read_and_count_the_same_but_not_share_a_code():
+    block = SingleChoiceType().blank()
+    twice = block.model_copy(
+        update={"options": (block.options[0], block.options[0].model_copy(update={"id": "other"}))}
+    )
+    assert [setting for setting, _, _ in SingleChoiceType().findings(twice)] == ["options"]
+
+
+def test_a_page_lists_blocks_of_every_type():
+    page = Page(
+        id="p", blocks=tuple(each.blank().model_copy(update={"id": f"b{at}"}) for at, each in enumerate(BLOCK_TYPES))
+    )
+    assert len(list(Form(name="x", pages=(page,)).blocks())) == len(BLOCK_TYPES)

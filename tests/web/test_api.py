@@ -1,0 +1,409 @@
+"""The API as a agent meets it: who may what, bad input, and what comes back."""
+
+import csv
+import io
+import json
+import uuid
+from pathlib import Path
+
+import pytest
+from conftest import Browser, make_person, visit_document
+
+from codexa.cli import GENERATED, document_text
+from codexa.services.response_grid import defused
+from codexa.store import editions
+from codexa.web.endpoint import ENDPOINTS
+
+ROOT = Path(__file__).parent.parent.parent
+OPEN_ADDRESSES = ("/api/session", "/api/public/")
+
+
+@pytest.mark.parametrize("name", GENERATED)
+def test_generated_documents_are_up_to_date(name):
+    assert (ROOT / name).read_text(encoding="utf-8") == document_text(GENERATED[name]()), (
+        "python -m codexa.cli write-schemas"
+    )
+
+
+class TestEveryRoute:
+    """Walks every endpoint as nobody, as another team's owner, and as each role."""
+
+    @staticmethod
+    def ask(agent, endpoint, form, **options):
+        address = (
+            endpoint.rule.replace("<uuid:form>", str(form)).replace("<int:number>", "1").replace("<int:edition>", "1")
+        )
+        return agent.client.open(
+            address,
+            method=endpoint.method,
+            headers={**agent.headers, **options.get("headers", {})},
+            json=options.get("json"),
+        )
+
+    @pytest.fixture
+    def stranger(self, app, connection):
+        agent = Browser(app)
+        agent.sign_in(make_person_and_commit(connection, team="harbour"))
+        return agent
+
+    @pytest.mark.parametrize(
+        "endpoint",
+        [each for each in ENDPOINTS if not each.rule.startswith(OPEN_ADDRESSES)],
+        ids=lambda each: f"{each.method} {each.rule}",
+    )
+    def test_is_closed_to_nobody_and_empty_for_strangers(self, agent, stranger, published, endpoint):
+        body = example_of(endpoint)
+        assert self.ask(agent, endpoint, published, json=body).status_code == 401
+        reply = self.ask(stranger, endpoint, published, json=body)
+        if "<uuid:form>" in endpoint.rule:
+            assert reply.status_code == 404
+        text = reply.get_data(as_text=True)
+        assert str(published) not in text
+        assert "Your visit" not in text
+
+    @pytest.mark.parametrize(
+        "endpoint",
+        [each for each in ENDPOINTS if each.method != "GET" and not each.rule.startswith(OPEN_ADDRESSES)],
+        ids=lambda each: f"{each.method} {each.rule}",
+    )
+    @pytest.mark.parametrize("role", ["viewer", "reviewer"])
+    def test_changes_nothing_for_those_who_only_look(self, app, connection, published, endpoint, role):
+        agent = Browser(app)
+        agent.sign_in(make_person_and_commit(connection, role=role))
+        assert self.ask(agent, endpoint, published, json=example_of(endpoint)).status_code == 403
+
+    @pytest.mark.parametrize("path", ["/responses", "/responses/1", "/responses.csv"])
+    def test_keeps_responses_from_viewers(self, app, connection, published, path):
+        agent = Browser(app)
+        agent.sign_in(make_person_and_commit(connection, role="viewer"))
+        assert agent.get(f"/api/forms/{published}").status_code == 200
+        assert agent.get(f"/api/forms/{published}{path}").status_code == 403
+
+    @pytest.mark.parametrize(
+        "endpoint",
+        [each for each in ENDPOINTS if each.method != "GET" and not each.rule.startswith(OPEN_ADDRESSES)],
+        ids=lambda each: f"{each.method} {each.rule}",
+    )
+    def test_refuses_changes_without_the_token(self, as_mira, published, endpoint):
+        reply = self.ask(as_mira, endpoint, published, json=example_of(endpoint), headers={"X-CSRF-Token": "wrong"})
+        assert (reply.status_code, reply.json["code"]) == (403, "foreign_request")
+
+
+def make_person_and_commit(connection, **options):
+    email = make_person(connection, **options).email
+    connection.commit()
+    return email
+
+
+def example_of(endpoint):
+    """A body that would be taken."""
+    examples = {
+        "NewFormRequest": {"name": "New"},
+        "SaveDraftRequest": {"revision": 1, "draft": visit_document()},
+        "RenameKeyRequest": {"draft": visit_document(), "block": "people", "key": "guests"},
+        "PublishRequest": {"revision": 1},
+        "SitesRequest": {"sites": ["https://www.example.org"]},
+    }
+    return examples[endpoint.request.__name__] if endpoint.request else None
+
+
+class TestSigningIn:
+    def test_sets_a_cookie_that_scripts_can_not_read(self, agent, mira, connection):
+        connection.commit()
+        cookie = agent.sign_in("MIRA@example.org").headers["Set-Cookie"]
+        assert "HttpOnly" in cookie
+        assert "SameSite=Lax" in cookie
+
+    def test_tells_a_wrong_password_and_an_unknown_person_alike(self, agent, mira, connection):
+        connection.commit()
+        wrong, unknown = agent.sign_in("mira@example.org", "wrong"), agent.sign_in("nobody@example.org", "wrong")
+        assert wrong.status_code == unknown.status_code == 401
+        assert wrong.json == unknown.json
+
+    def test_pauses_after_many_wrong_passwords_even_for_the_right_one(self, agent, mira, connection):
+        connection.commit()
+        statuses = [agent.sign_in("mira@example.org", "wrong").status_code for _ in range(20)]
+        assert statuses == [401] * 10 + [429] * 10
+        assert agent.sign_in("mira@example.org").status_code == 429
+
+    def test_signing_out_ends_the_session_on_the_server(self, app, as_mira):
+        cookie = as_mira.client.get_cookie("codexa_session").value
+        assert as_mira.delete("/api/session").status_code == 204
+        again = app.test_client()
+        again.set_cookie("codexa_session", cookie)
+        assert again.get("/api/forms").status_code == 401
+        assert again.get("/api/session").status_code == 204
+
+    def test_refuses_another_site(self, agent, mira, connection):
+        connection.commit()
+        reply = agent.client.post(
+            "/api/session",
+            json={"email": "mira@example.org", "password": "x"},
+            headers={"Origin": "https://evil.example.com"},
+        )
+        assert reply.json["code"] == "foreign_request"
+
+
+class TestBadInput:
+    @pytest.mark.parametrize(
+        ("change", "path"),
+        [
+            ({"colour": "red"}, "colour"),
+            ({"pages": [{"id": "p", "blocks": [{"id": "x", "type": "wish"}]}]}, "pages.0.blocks.0"),
+        ],
+    )
+    def test_a_wrong_definition_names_its_place(self, as_mira, published, change, path):
+        reply = as_mira.put(
+            f"/api/forms/{published}/draft", json={"revision": 1, "draft": {**visit_document(), **change}}
+        )
+        assert reply.status_code == 422
+        assert reply.json["problems"][0]["path"] == path
+        assert as_mira.get(f"/api/forms/{published}").json["revision"] == 1
+
+    def test_a_broken_formula_is_saved_and_found(self, as_mira, published):
+        draft = visit_document()
+        draft["pages"][0]["blocks"][4]["formula"] = "show * (people"
+        reply = as_mira.put(f"/api/forms/{published}/draft", json={"revision": 1, "draft": draft})
+        finding = reply.json["analysis"]["findings"][0]
+        assert (finding["block"], finding["setting"], finding["code"]) == ("price", "formula", "unreadable")
+        assert (finding["start"], finding["end"]) == (13, 14)
+        refused = as_mira.post(f"/api/forms/{published}/editions", json={"revision": 2})
+        assert (refused.status_code, refused.json["code"]) == (422, "not_proven")
+
+    def test_a_clash_is_told(self, as_mira, published):
+        save = {"revision": 1, "draft": visit_document()}
+        assert as_mira.put(f"/api/forms/{published}/draft", json=save).status_code == 200
+        reply = as_mira.put(f"/api/forms/{published}/draft", json=save)
+        assert (reply.status_code, reply.json["code"]) == (409, "clash")
+
+    @pytest.mark.parametrize(
+        ("body", "kind", "status"),
+        [
+            (b"{", "application/json", 400),
+            (b"[]", "application/json", 400),
+            (b'{"answers": {"people": NaN}}', "application/json", 400),
+            (b"x=1", "text/plain", 400),
+            (b'{"answers": {' + b'"a":1,' * 400_000 + b'"b":1}}', "application/json", 413),
+            (b"[" * 100_000, "application/json", 400),
+            (b'{"answers": {}, "admin": true}', "application/json", 400),
+        ],
+    )
+    def test_what_is_no_request_gets_a_sentence(self, agent, published, body, kind, status):
+        reply = agent.client.post(f"/api/public/{published}/1/state", data=body, content_type=kind)
+        assert reply.status_code == status
+        assert reply.json["message"].endswith(".")
+
+    def test_an_unexpected_fault_shows_no_trace(self, as_mira, published, monkeypatch):
+        monkeypatch.setattr("codexa.web.forms.store.list_forms", lambda *_args, **_options: 1 / 0)
+        reply = as_mira.get("/api/forms")
+        assert reply.status_code == 500
+        assert "ZeroDivision" not in reply.get_data(as_text=True)
+
+    @pytest.mark.parametrize(
+        "site",
+        ["javascript:alert(1)", "https://a.example.org; script-src *", "https://*", "not a site", "https://x:99999"],
+    )
+    def test_what_is_no_website_is_not_written_into_the_policy(self, as_mira, published, site):
+        assert as_mira.put(f"/api/forms/{published}/sites", json={"sites": [site]}).status_code == 422
+
+
+class TestPublicForm:
+    ANSWERS = {"people": "3", "show": "o1"}
+
+    def submit(self, agent, form, answers=None, *, edition=1, key=None):
+        return agent.client.post(
+            f"/api/public/{form}/{edition}/responses",
+            json={"answers": answers or self.ANSWERS},
+            headers={"Idempotency-Key": key or uuid.uuid4().hex},
+        )
+
+    def test_a_repeated_request_stores_one_response(self, agent, published, connection):
+        replies = [self.submit(agent, published, key="same-key-1") for _ in range(3)]
+        assert [reply.status_code for reply in replies] == [201, 200, 200]
+        assert {reply.json["number"] for reply in replies} == {1}
+        other = self.submit(agent, published, {"people": "4"}, key="same-key-1")
+        assert (other.status_code, other.json["code"]) == (409, "key_reused")
+
+    def test_a_request_needs_a_key(self, agent, published):
+        reply = agent.client.post(f"/api/public/{published}/1/responses", json={"answers": self.ANSWERS})
+        assert reply.status_code == 400
+        assert "Idempotency-Key" in reply.json["message"]
+
+    @pytest.mark.parametrize(
+        ("answers", "code", "fields"),
+        [
+            ({"people": "3", "admin": "yes"}, "unknown_fields", []),
+            ({"people": {"a": 1}}, "answers_wrong", ["people"]),
+            ({"people": "0", "mail": 7}, "answers_wrong", ["people", "mail"]),
+            ({}, "answers_wrong", ["people"]),
+        ],
+    )
+    def test_wrong_answers_are_told_by_field(self, agent, published, answers, code, fields):
+        reply = agent.client.post(
+            f"/api/public/{published}/1/responses",
+            json={"answers": answers},
+            headers={"Idempotency-Key": "wrong-answers"},
+        )
+        assert reply.status_code == 422
+        assert reply.json["code"] == code
+        assert list(reply.json["errors"]) == fields
+
+    def test_a_price_from_the_browser_is_ignored(self, agent, as_mira, published):
+        assert self.submit(agent, published, {**self.ANSWERS, "price": "0.01"}).status_code == 201
+        assert as_mira.get(f"/api/forms/{published}/responses/1").json["row"]["cells"]["price"] == "€13.50"
+
+    def test_an_old_edition_still_takes_responses_and_keeps_them_with_it(self, agent, as_mira, published):
+        draft = visit_document() | {"title": "New title"}
+        as_mira.put(f"/api/forms/{published}/draft", json={"revision": 1, "draft": draft})
+        assert as_mira.post(f"/api/forms/{published}/editions", json={"revision": 2}).json["edition"] == 2
+        assert self.submit(agent, published, edition=1).status_code == 201
+        assert self.submit(agent, published, edition=3).status_code == 404
+        assert as_mira.get(f"/api/forms/{published}/responses/1").json["row"]["edition"] == 1
+
+    def test_a_deleted_form_says_so(self, agent, as_mira, published):
+        as_mira.delete(f"/api/forms/{published}")
+        assert self.submit(agent, published).status_code == 410
+        assert agent.get("/f/alderlight/visit").status_code == 404
+        as_mira.post(f"/api/forms/{published}/restore")
+        assert self.submit(agent, published).status_code == 201
+
+    def test_the_state_follows_the_answers(self, agent, published):
+        reply = agent.client.post(
+            f"/api/public/{published}/1/state", json={"answers": {"people": "20", "show": "o2"}, "turn": 7}
+        )
+        assert reply.json["turn"] == 7
+        assert reply.json["state"]["blocks"]["school"]["shown"] is True
+        assert reply.json["state"]["blocks"]["price"]["value"] == "€120.00"
+
+    def test_only_listed_sites_may_frame_it(self, agent, as_mira, published):
+        as_mira.put(f"/api/forms/{published}/sites", json={"sites": ["www.example.org", "http://127.0.0.1:8790/visit"]})
+        policies = [
+            agent.get(f"/{path}/alderlight/visit").headers["Content-Security-Policy"] for path in ("embed", "f")
+        ]
+        assert policies[0].endswith("frame-ancestors 'self' https://www.example.org http://127.0.0.1:8790")
+        assert policies[1].endswith("frame-ancestors 'none'")
+
+    def test_its_page_carries_nothing_private_and_no_inline_script(self, agent, published):
+        html = agent.get("/f/alderlight/visit").get_data(as_text=True)
+        assert not [each for each in ("4.5", '"deep"', "show * people", "people &gt;", "minimum") if each in html]
+        assert html.count("<script") == html.count('<script type="module" src=') + html.count(
+            '<script type="application/json"'
+        )
+
+    def test_text_in_a_definition_can_not_break_out_of_its_page(self, agent, as_mira, published, connection, mira):
+        draft = visit_document() | {"title": "</script><script>alert(1)</script>"}
+        as_mira.put(f"/api/forms/{published}/draft", json={"revision": 1, "draft": draft})
+        as_mira.post(f"/api/forms/{published}/editions", json={"revision": 2})
+        html = agent.get("/f/alderlight/visit").get_data(as_text=True)
+        assert "<script>alert" not in html
+
+    def test_headers_are_strict(self, agent, published):
+        headers = agent.get("/f/alderlight/visit").headers
+        assert "unsafe" not in headers["Content-Security-Policy"]
+        assert headers["X-Content-Type-Options"] == "nosniff"
+        assert len(headers["X-Request-Id"]) == 16
+
+
+class TestResponses:
+    @pytest.fixture
+    def with_response(self, agent, published):
+        answers = {"people": "20", "show": "o2", "school": '=HYPERLINK("x")'}
+        reply = agent.client.post(
+            f"/api/public/{published}/1/responses", json={"answers": answers}, headers={"Idempotency-Key": "response-1"}
+        )
+        assert reply.status_code == 201
+        return published
+
+    def test_the_grid_shows_what_people_read(self, as_mira, with_response):
+        reply = as_mira.get(f"/api/forms/{with_response}/responses?limit=10").json
+        assert reply["count"] == 1
+        assert [column["label"] for column in reply["columns"]] == ["Show", "People", "School", "E-mail", "Price"]
+        assert reply["rows"][0]["cells"] == {
+            "show": "Deep sky",
+            "people": "20",
+            "school": '=HYPERLINK("x")',
+            "price": "€120.00",
+        }
+
+    def test_the_export_is_for_programs_and_defused(self, as_mira, with_response):
+        reply = as_mira.get(f"/api/forms/{with_response}/responses.csv")
+        assert reply.headers["Content-Disposition"] == 'attachment; filename="visit-responses.csv"'
+        header, row = csv.reader(io.StringIO(reply.get_data(as_text=True), newline=""))
+        assert header[3:] == ["Show", "People", "School", "E-mail", "Price"]
+        assert row[3:] == ["deep", "20", '\'=HYPERLINK("x")', "", "120.00"]
+        assert reply.get_data().count(b"\r\n") == 2
+
+    @pytest.mark.parametrize(
+        ("cell", "safe"),
+        [
+            ("=1", "'=1"),
+            ("+1", "'+1"),
+            ("-1", "-1"),
+            ("-1.5", "-1.5"),
+            ("-a", "'-a"),
+            ("@x", "'@x"),
+            ("\tx", "'\tx"),
+            ("a=1", "a=1"),
+            ("", ""),
+        ],
+    )
+    def test_cells_are_defused_and_numbers_stay_numbers(self, cell, safe):
+        assert defused(cell) == safe
+
+    def test_a_column_of_an_older_edition_stays_readable(self, as_mira, with_response):
+        draft = visit_document()
+        del draft["pages"][0]["blocks"][0], draft["pages"][0]["blocks"][3]
+        as_mira.put(f"/api/forms/{with_response}/draft", json={"revision": 1, "draft": draft})
+        assert as_mira.post(f"/api/forms/{with_response}/editions", json={"revision": 2}).status_code == 200
+        reply = as_mira.get(f"/api/forms/{with_response}/responses").json
+        assert [(column["label"], column["number"]) for column in reply["columns"][-2:]] == [
+            ("Show", ""),
+            ("Price", ""),
+        ]
+        assert reply["rows"][0]["cells"]["price"] == "€120.00"
+
+    @pytest.mark.parametrize("query", ["limit=x", "offset=-1", "limit=1e3"])
+    def test_a_strange_page_is_refused(self, as_mira, published, query):
+        assert as_mira.get(f"/api/forms/{published}/responses?{query}").status_code == 400
+
+
+def test_the_desk_and_the_workbench_are_told_the_same_form(as_mira, published):
+    row = as_mira.get("/api/forms").json["forms"][0]
+    form = as_mira.get(f"/api/forms/{published}").json
+    assert (row["id"], row["live_edition"], len(row["days"])) == (str(published), 1, 14)
+    assert form["address"].endswith("/f/alderlight/visit")
+    assert 'data-codexa="alderlight/visit"' in form["snippet"]
+    assert form["changes"] == 0
+    as_mira.put(f"/api/forms/{published}/draft", json={"revision": 1, "draft": visit_document() | {"title": "New"}})
+    assert as_mira.get(f"/api/forms/{published}").json["changes"] == 1
+
+
+def test_a_document_can_be_imported_and_a_form_duplicated(as_mira, published):
+    made = as_mira.post("/api/forms", json={"document": visit_document()}).json["id"]
+    copied = as_mira.post(f"/api/forms/{made}/copies").json["id"]
+    names = {form["name"] for form in as_mira.get("/api/forms").json["forms"]}
+    assert names == {"Visit", "Visit (copy)"}
+    assert json.dumps(as_mira.get(f"/api/forms/{copied}").json["draft"]["pages"]) == json.dumps(
+        as_mira.get(f"/api/forms/{made}").json["draft"]["pages"]
+    )
+
+
+def test_renaming_a_key_comes_back_rewritten_and_unsaved(as_mira, published):
+    body = {"draft": visit_document(), "block": "people", "key": "guests"}
+    reply = as_mira.post(f"/api/forms/{published}/draft/rename-key", json=body)
+    assert reply.json["draft"]["pages"][0]["blocks"][4]["formula"] == "show * guests"
+    refused = as_mira.post(f"/api/forms/{published}/draft/rename-key", json={**body, "key": "9"})
+    assert refused.status_code == 422
+    assert as_mira.get(f"/api/forms/{published}").json["revision"] == 1
+
+
+def test_health_and_readiness(agent, app):
+    assert agent.get("/health").status_code == 200
+    assert agent.get("/ready").status_code == 200
+    app.extensions["codexa_pool"].close()
+    assert agent.get("/health").status_code == 200
+
+
+def test_editions_are_listed(as_mira, published, connection, mira):
+    assert [each["number"] for each in as_mira.get(f"/api/forms/{published}/editions").json["editions"]] == [1]
+    assert editions.takes_responses(connection, form=published)
