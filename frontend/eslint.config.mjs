@@ -6,7 +6,10 @@ export default tseslint.config(
   { ignores: ["node_modules", "src/api/generated"] },
   js.configs.recommended,
   ...tseslint.configs.strict,
-  { files: ["scripts/**"], languageOptions: { globals: { process: "readonly", URL: "readonly", console: "readonly" } } },
+  {
+    files: ["scripts/**"],
+    languageOptions: { globals: { process: "readonly", URL: "readonly", console: "readonly" } },
+  },
   {
     files: ["src/**/*.{ts,tsx}"],
     plugins: { "react-hooks": hooks },
@@ -21,7 +24,10 @@ export default tseslint.config(
     // The public form stays small: nothing of the workbench, no MUI.
     files: ["src/form/**", "src/fields/**/Input.tsx", "src/fields/inputs.ts"],
     rules: {
-      "no-restricted-imports": ["error", { patterns: ["@mui/*", "@emotion/*", "**/app/**", "@tanstack/*", "react-router"] }],
+      "no-restricted-imports": [
+        "error",
+        { patterns: ["@mui/*", "@emotion/*", "**/app/**", "@tanstack/*", "react-router"] },
+      ],
     },
   },
   {

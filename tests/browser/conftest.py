@@ -19,7 +19,10 @@ from launch.machine import CHROMIUM, free_port
 
 RESULTS = ROOT / "test-results"
 AXE = (ROOT / "frontend/node_modules/axe-core/axe.min.js").read_text(encoding="utf-8")
-FLAGS = "no-sandbox disable-gpu disable-quic no-first-run disable-background-networking disable-component-update disable-sync"
+FLAGS = (
+    "no-sandbox disable-gpu disable-quic no-first-run "
+    "disable-background-networking disable-component-update disable-sync"
+)
 
 expect.set_options(timeout=10_000)
 
@@ -63,12 +66,18 @@ class Servers:
             process = subprocess.Popen([*command, *options], cwd=ROOT, env=environment, stdout=log, stderr=log)
         self.processes.append(process)
         for _ in range(150):
-            try:
-                urllib.request.urlopen(f"{address}/health" if "web.server" in what else address, timeout=2).close()
+            if self.answers(f"{address}/health" if "web.server" in what else address):
                 return
-            except OSError:
-                time.sleep(0.1)
+            time.sleep(0.1)
         pytest.fail(f"{what} does not answer:\n{self.log.read_text()[-3000:]}")
+
+    @staticmethod
+    def answers(address):
+        try:
+            urllib.request.urlopen(address, timeout=2).close()
+        except OSError:
+            return False
+        return True
 
 
 @pytest.fixture(scope="session")
@@ -109,7 +118,12 @@ def no_page_errors(page):
     """A script error or a refusal by the content security policy fails the test that met it."""
     met = []
     page.on("pageerror", lambda error: met.append(str(error)))
-    page.on("console", lambda message: met.append(message.text) if "Content Security Policy" in message.text else None)
+    # In the formula editor Chromium itself, on typing over a selection, tries to keep its look by a style attribute.
+    page.add_init_script(
+        "addEventListener('securitypolicyviolation', e => e.target?.closest?.('.cm-content') ||"
+        " console.error('refused by policy:', e.violatedDirective, e.sourceFile, e.lineNumber, e.blockedURI))"
+    )
+    page.on("console", lambda message: met.append(message.text) if message.text.startswith("refused") else None)
     yield
     assert met == []
 

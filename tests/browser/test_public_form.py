@@ -135,7 +135,7 @@ def test_a_field_that_nothing_depends_on_costs_no_request(form):
     form.on("request", lambda request: asked.append(request.url))
     form.get_by_label("Your name").fill("Ingrid Haugen")
     form.wait_for_timeout(500)
-    assert asked == []
+    assert [address for address in asked if "/api/" in address] == []
 
 
 def test_hidden_answers_come_back_when_their_field_does(form):

@@ -2,7 +2,6 @@
 
 import csv
 import re
-from pathlib import Path
 
 from conftest import visit_document
 from playwright.sync_api import expect
@@ -22,7 +21,7 @@ def add(page, kind, label):
 
 
 def saved(page):
-    expect(page.get_by_role("status").filter(has_text="Saved")).to_be_visible()
+    expect(page.get_by_role("status").filter(has_text=re.compile(r"^Saved"))).to_be_visible()
 
 
 def test_from_a_blank_form_to_a_response(desk, servers, tmp_path):
@@ -81,7 +80,7 @@ def test_from_a_blank_form_to_a_response(desk, servers, tmp_path):
     with page.expect_download() as download:
         page.get_by_role("link", name="Export all as CSV").click()
     download.value.save_as(tmp_path / "responses.csv")
-    rows = list(csv.reader(Path(tmp_path / "responses.csv").open(newline="")))
+    rows = list(csv.reader((tmp_path / "responses.csv").read_text().splitlines()))
     assert rows[0][3:] == ["Group size", "Name of the school", "Price"]
     assert rows[1][3:] == ["20", "Harbour School", "90.00"]
 
@@ -121,7 +120,7 @@ def test_blocks_are_moved_duplicated_removed_and_all_is_undone(desk):
     page = desk
     import_form(page, visit_document() | {"name": "Moves"})
     start = ["Show", "People", "School", "E-mail", "Price"]
-    expect(page.get_by_role("button", name="1.5 Price")).to_be_visible()
+    expect(page.get_by_role("button", name="1.5 Price, Calculated")).to_be_visible()
     assert labels(page) == start
 
     page.get_by_role("button", name="1.1 Show, Single choice").click()
@@ -277,6 +276,6 @@ def test_signing_in_and_out(page, servers):
     page.get_by_role("button", name="Sign in").click()
     expect(page.get_by_text("E-mail and password don't belong together")).to_be_visible()
     sign_in(page, servers)
-    page.get_by_role("button", name="You: Mira Okafor").click()
+    page.get_by_role("button", name="MO: you, Mira Okafor").click()
     page.get_by_role("menuitem", name="Sign out").click()
     expect(page.get_by_role("button", name="Sign in")).to_be_visible()

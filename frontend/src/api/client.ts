@@ -45,7 +45,10 @@ async function call<Reply>(method: string, address: string, body?: unknown): Pro
   if (response.status === 204) return undefined as Reply;
   const reply: unknown = await response.json().catch(() => null);
   if (!response.ok) {
-    const error = (reply ?? { code: "unexpected", message: "The server gave no readable reply. Try again." }) as ErrorReply;
+    const error = (reply ?? {
+      code: "unexpected",
+      message: "The server gave no readable reply. Try again.",
+    }) as ErrorReply;
     throw new ApiError(error.code, error.message, error.problems);
   }
   return reply as Reply;

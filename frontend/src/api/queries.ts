@@ -5,7 +5,8 @@ import { api } from "./client";
 export const queries = {
   session: () => queryOptions({ queryKey: ["session"], queryFn: api.whoIsSignedIn, retry: false, staleTime: Infinity }),
   forms: () => queryOptions({ queryKey: ["forms"], queryFn: api.forms }),
-  form: (form: string) => queryOptions({ queryKey: ["form", form], queryFn: () => api.form(form), gcTime: 0, staleTime: Infinity }),
+  form: (form: string) =>
+    queryOptions({ queryKey: ["form", form], queryFn: () => api.form(form), gcTime: 0, staleTime: Infinity }),
   editions: (form: string) => queryOptions({ queryKey: ["editions", form], queryFn: () => api.editions(form) }),
   responses: (form: string, limit: number, offset: number) =>
     queryOptions({

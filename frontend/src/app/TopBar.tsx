@@ -9,6 +9,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { type PropsWithChildren, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { api } from "../api/client";
+import { queries } from "../api/queries";
 import { Mark } from "../ui/Mark";
 import { useSignedIn } from "./signed_in";
 
@@ -16,7 +17,16 @@ export function TopBar({ children }: PropsWithChildren) {
   return (
     <Box
       component="header"
-      sx={{ height: 48, px: 2, display: "flex", alignItems: "center", gap: 1.5, color: "bar.text", bgcolor: "bar.main", "& :focus-visible": { outlineColor: "var(--mui-palette-bar-text)" } }}
+      sx={{
+        height: 48,
+        px: 2,
+        display: "flex",
+        alignItems: "center",
+        gap: 1.5,
+        color: "bar.text",
+        bgcolor: "bar.main",
+        "& :focus-visible": { outlineColor: "var(--mui-palette-bar-text)" },
+      }}
     >
       <Link to="/" aria-label="Codexa: to the desk" style={{ display: "flex" }}>
         <Mark />
@@ -34,15 +44,25 @@ function PersonMenu() {
   const navigate = useNavigate();
   const signOut = async () => {
     await api.signOut();
-    queryClient.clear();
+    queryClient.setQueryData(queries.session().queryKey, null);
+    queryClient.removeQueries({ predicate: (query) => query.queryKey[0] !== "session" });
     await navigate("/sign-in");
-    await queryClient.resetQueries({ queryKey: ["session"] });
   };
-  const initials = who.person_name.split(" ").map((word) => word[0]).slice(0, 2).join("");
+  const initials = who.person_name
+    .split(" ")
+    .map((word) => word[0])
+    .slice(0, 2)
+    .join("");
   return (
     <>
-      <IconButton aria-label={`You: ${who.person_name}`} onClick={(event) => setAnchor(event.currentTarget)} sx={{ p: 0 }}>
-        <Avatar sx={{ width: 28, height: 28, fontSize: 12, fontWeight: 650, color: "bar.main", bgcolor: "bar.quiet" }}>{initials}</Avatar>
+      <IconButton
+        aria-label={`${initials}: you, ${who.person_name}`}
+        onClick={(event) => setAnchor(event.currentTarget)}
+        sx={{ p: 0 }}
+      >
+        <Avatar sx={{ width: 28, height: 28, fontSize: 12, fontWeight: 650, color: "bar.main", bgcolor: "bar.quiet" }}>
+          {initials}
+        </Avatar>
       </IconButton>
       <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
         <Box sx={{ px: 2, py: 1 }}>

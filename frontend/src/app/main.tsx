@@ -2,19 +2,31 @@ import createCache from "@emotion/cache";
 import { CacheProvider } from "@emotion/react";
 import CssBaseline from "@mui/material/CssBaseline";
 import { ThemeProvider } from "@mui/material/styles";
-import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { QueryCache, QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter } from "react-router";
 import "../form/fonts.css";
 import "../form/form.css";
 import "../theme/fonts";
+import { ApiError } from "../api/client";
+import { queries } from "../api/queries";
 import { theme } from "../theme/theme";
 import { App } from "./App";
+import { Failed } from "./Failed";
 import { styleNonce } from "./style_nonce";
 
 const cache = createCache({ key: "cx", nonce: styleNonce() });
-const queryClient = new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false } } });
+const queryClient: QueryClient = new QueryClient({
+  // A session that has ended shows the sign-in; a draft that is not saved yet stays in the workbench and says so.
+  queryCache: new QueryCache({
+    onError: (error) => {
+      if (error instanceof ApiError && error.code === "not_signed_in")
+        queryClient.setQueryData(queries.session().queryKey, null);
+    },
+  }),
+  defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false } },
+});
 
 createRoot(document.getElementById("root")!).render(
   <StrictMode>
@@ -22,9 +34,11 @@ createRoot(document.getElementById("root")!).render(
       <ThemeProvider theme={theme} defaultMode="system">
         <CssBaseline />
         <QueryClientProvider client={queryClient}>
-          <BrowserRouter>
-            <App />
-          </BrowserRouter>
+          <Failed>
+            <BrowserRouter>
+              <App />
+            </BrowserRouter>
+          </Failed>
         </QueryClientProvider>
       </ThemeProvider>
     </CacheProvider>

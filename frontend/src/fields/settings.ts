@@ -19,7 +19,8 @@ export interface BlockSettings {
   look?: ComponentType<SettingsProps>;
 }
 
-const of = <Kind extends Block>(Panel: ComponentType<SettingsProps<Kind>>) => Panel as unknown as ComponentType<SettingsProps>;
+const of = <Kind extends Block>(Panel: ComponentType<SettingsProps<Kind>>) =>
+  Panel as unknown as ComponentType<SettingsProps>;
 
 export const SETTINGS: Record<BlockKind, BlockSettings> = {
   short_text: { checks: of(ShortTextChecks) },

@@ -17,7 +17,7 @@ export function PublicForm({ session }: { session: FormSession }) {
   }, [session]);
   if (phase === "received") return <Received face={face} />;
   return (
-    <div className="codexa-form" style={brandStyle(face.brand)}>
+    <main className="codexa-form" style={brandStyle(face.brand)}>
       <Banner face={face} />
       <form
         noValidate
@@ -43,7 +43,7 @@ export function PublicForm({ session }: { session: FormSession }) {
           {phase === "sending" ? "Sending …" : face.wording.submit}
         </button>
       </form>
-    </div>
+    </main>
   );
 }
 
@@ -71,7 +71,9 @@ function Blocks({ blocks, session }: { blocks: readonly Face[]; session: FormSes
 
 function ErrorSummary({ session, message }: { session: FormSession; message: string }) {
   const box = useRef<HTMLDivElement>(null);
-  useEffect(() => box.current?.focus(), []);
+  useEffect(() => {
+    box.current?.focus();
+  }, []);
   const wrong = session.face.pages
     .flatMap((page) => page.blocks)
     .flatMap((block) => {
@@ -104,9 +106,11 @@ function ErrorSummary({ session, message }: { session: FormSession; message: str
 
 function Received({ face }: { face: FormFace }) {
   const title = useRef<HTMLHeadingElement>(null);
-  useEffect(() => title.current?.focus(), []);
+  useEffect(() => {
+    title.current?.focus();
+  }, []);
   return (
-    <div className="codexa-form" style={brandStyle(face.brand)}>
+    <main className="codexa-form" style={brandStyle(face.brand)}>
       <Banner face={face} />
       <div className="cx-received" role="status">
         <h2 ref={title} tabIndex={-1}>
@@ -114,6 +118,6 @@ function Received({ face }: { face: FormFace }) {
         </h2>
         <p>{face.wording.confirmation_text}</p>
       </div>
-    </div>
+    </main>
   );
 }

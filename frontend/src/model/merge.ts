@@ -43,7 +43,8 @@ type Pick = <Value>(name: string, before: Value, my: Value, their: Value) => Val
 
 /** The pages in my order where I moved something, else in theirs; what the other added stands after its neighbour. */
 function arranged(base: Form, mine: Form, theirs: Form, blocks: Map<string, Block>, pick: Pick): Page[] {
-  const order = (form: Form): string => form.pages.map((page) => [page.id, ...page.blocks.map((b) => b.id)].join()).join(";");
+  const order = (form: Form): string =>
+    form.pages.map((page) => [page.id, ...page.blocks.map((b) => b.id)].join()).join(";");
   const [leading, other] = order(mine) === order(base) ? [theirs, mine] : [mine, theirs];
   const pages = leading.pages.map((page) => ({ ...page, blocks: page.blocks.flatMap((b) => blocks.get(b.id) ?? []) }));
   const known = new Set(base.pages.map((page) => page.id));

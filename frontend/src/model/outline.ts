@@ -24,7 +24,9 @@ export function placesOf(form: Form): Map<string, Place> {
 export const blocksOf = (form: Form): Block[] => form.pages.flatMap((page) => page.blocks);
 
 export const formulasOf = (block: Block): string[] =>
-  ["shown", "required", "formula"].map((setting) => String((block as unknown as Record<string, unknown>)[setting] ?? ""));
+  ["shown", "required", "formula"].map((setting) =>
+    String((block as unknown as Record<string, unknown>)[setting] ?? ""),
+  );
 
 /** A key made of a label: small letters, digits and _, not yet used by any of `taken`. */
 export function keyFrom(label: string, taken: Iterable<string>): string {

@@ -12,7 +12,12 @@ export const NOTE_KINDS: Record<NoteKind, { sign: string; word: string }> = {
 
 export const REQUIRED_SIGN = "*";
 
-const dayAndTime = new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "short", hour: "2-digit", minute: "2-digit" });
+const dayAndTime = new Intl.DateTimeFormat("en-GB", {
+  day: "numeric",
+  month: "short",
+  hour: "2-digit",
+  minute: "2-digit",
+});
 const day = new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "short" });
 const time = new Intl.DateTimeFormat("en-GB", { hour: "2-digit", minute: "2-digit" });
 

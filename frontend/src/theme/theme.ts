@@ -71,7 +71,10 @@ export const theme = createTheme({
     button: { textTransform: "none", fontWeight: 600, fontSize: 13, lineHeight: "18px" },
   },
   components: {
-    MuiButton: { defaultProps: { disableElevation: true, size: "small" }, styleOverrides: { root: { padding: "6px 12px" } } },
+    MuiButton: {
+      defaultProps: { disableElevation: true, size: "small" },
+      styleOverrides: { root: { padding: "6px 12px" } },
+    },
     MuiButtonBase: { defaultProps: { disableRipple: true } },
     MuiIconButton: { defaultProps: { size: "small" } },
     MuiTextField: { defaultProps: { size: "small", fullWidth: true } },

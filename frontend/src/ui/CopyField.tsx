@@ -23,11 +23,31 @@ export function CopyField({ label, text }: Props) {
         role="group"
         aria-label={label}
         tabIndex={0}
-        sx={{ flex: 1, minWidth: 0, m: 0, px: 1.5, py: 1, border: 1, borderColor: "divider", borderRadius: 1, bgcolor: "background.default", fontFamily: MONO, fontSize: 12, lineHeight: "18px", overflow: "auto" }}
+        sx={{
+          flex: 1,
+          minWidth: 0,
+          m: 0,
+          px: 1.5,
+          py: 1,
+          border: 1,
+          borderColor: "divider",
+          borderRadius: 1,
+          bgcolor: "background.default",
+          fontFamily: MONO,
+          fontSize: 12,
+          lineHeight: "18px",
+          overflow: "auto",
+        }}
       >
         {text}
       </Box>
-      <Button variant="outlined" color="inherit" onClick={() => void copy()} aria-label={`Copy ${label}`} sx={{ minWidth: 76 }}>
+      <Button
+        variant="outlined"
+        color="inherit"
+        onClick={() => void copy()}
+        aria-label={`Copy ${label}`}
+        sx={{ minWidth: 76 }}
+      >
         {copied ? "Copied" : "Copy"}
       </Button>
     </Box>

@@ -29,7 +29,13 @@ export function DecimalField({ label, value, onChange, whole = false, hideLabel 
       helperText={wrong ? (whole ? "A whole number, or empty" : "A number such as 2.5, or empty") : undefined}
       onChange={(event) => change(event.target.value)}
       onBlur={() => setTyped(null)}
-      slotProps={{ htmlInput: { inputMode: "decimal", "aria-label": hideLabel ? label : undefined, style: { fontVariantNumeric: "tabular-nums" } } }}
+      slotProps={{
+        htmlInput: {
+          inputMode: "decimal",
+          "aria-label": hideLabel ? label : undefined,
+          style: { fontVariantNumeric: "tabular-nums" },
+        },
+      }}
     />
   );
 }

@@ -32,7 +32,13 @@ export function AddBlock({ at, onPick, onClose }: Props) {
     );
   }
   return (
-    <Popover open anchorEl={at.anchor} onClose={onClose} anchorOrigin={{ vertical: "bottom", horizontal: "left" }} slotProps={{ paper: { role: "dialog", "aria-label": "Add a block", sx: { width: 420 } } }}>
+    <Popover
+      open
+      anchorEl={at.anchor}
+      onClose={onClose}
+      anchorOrigin={{ vertical: "bottom", horizontal: "left" }}
+      slotProps={{ paper: { role: "dialog", "aria-label": "Add a block", sx: { width: 420 } } }}
+    >
       {list}
     </Popover>
   );
@@ -65,14 +71,24 @@ function TypeList({ onPick }: { onPick: (kind: BlockKind) => void }) {
           setActive(0);
         }}
         onKeyDown={onKeyDown}
-        inputProps={{ role: "combobox", "aria-label": "Find a kind of block", "aria-expanded": true, "aria-controls": id, "aria-activedescendant": found[active] ? `${id}-${found[active].type}` : undefined }}
+        inputProps={{
+          role: "combobox",
+          "aria-label": "Find a kind of block",
+          "aria-expanded": true,
+          "aria-controls": id,
+          "aria-activedescendant": found[active] ? `${id}-${found[active].type}` : undefined,
+        }}
         sx={{ px: 2, py: 1, borderBottom: 1, borderColor: "divider" }}
       />
       <Box id={id} role="listbox" aria-label="Kinds of blocks" sx={{ py: 1, maxHeight: 380, overflow: "auto" }}>
         {found.map((type, index) => (
           <Box key={type.type} role="presentation">
             {type.family !== found[index - 1]?.family && (
-              <Typography variant="caption" role="presentation" sx={{ display: "block", px: 2, pt: 1, pb: 0.25, fontWeight: 650, color: "text.secondary" }}>
+              <Typography
+                variant="caption"
+                role="presentation"
+                sx={{ display: "block", px: 2, pt: 1, pb: 0.25, fontWeight: 650, color: "text.secondary" }}
+              >
                 {type.family}
               </Typography>
             )}
@@ -93,7 +109,11 @@ function TypeList({ onPick }: { onPick: (kind: BlockKind) => void }) {
             </Box>
           </Box>
         ))}
-        {found.length === 0 && <Typography sx={{ px: 2, py: 1, color: "text.secondary" }}>No kind of block fits. Try a plainer word.</Typography>}
+        {found.length === 0 && (
+          <Typography sx={{ px: 2, py: 1, color: "text.secondary" }}>
+            No kind of block fits. Try a plainer word.
+          </Typography>
+        )}
       </Box>
     </>
   );

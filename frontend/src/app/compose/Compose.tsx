@@ -1,5 +1,7 @@
 // Compose: outline · sheet with its margin · inspector.
 import Box from "@mui/material/Box";
+import Typography from "@mui/material/Typography";
+import { visuallyHidden } from "@mui/utils";
 import { useEffect, useState } from "react";
 import type { BlockKind } from "../../model/blocks";
 import { useBench } from "../workbench/bench";
@@ -10,12 +12,17 @@ import { Sheet } from "./Sheet";
 import { type ComposeActions, useComposeActions } from "./useComposeActions";
 
 export function Compose() {
+  const { form } = useBench();
   const actions = useComposeActions();
   const [adding, setAdding] = useState<AddAt | null>(null);
-  const startAdding = (at: Partial<AddAt> = {}) => setAdding({ anchor: at.anchor ?? document.body, place: at.place ?? actions.afterSelection() });
+  const startAdding = (at: Partial<AddAt> = {}) =>
+    setAdding({ anchor: at.anchor ?? document.body, place: at.place ?? actions.afterSelection() });
   useComposeKeys(actions, () => startAdding());
   return (
     <Box sx={{ display: "grid", gridTemplateColumns: "228px minmax(0,1fr) 300px", height: "100%" }}>
+      <Typography component="h1" sx={visuallyHidden}>
+        Compose {form.name}
+      </Typography>
       <Outline actions={actions} onAdd={(anchor) => startAdding({ anchor })} />
       <Sheet actions={actions} onAdd={startAdding} />
       <Inspector actions={actions} />
@@ -34,14 +41,16 @@ export function Compose() {
 }
 
 const isTyping = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement && (target.isContentEditable || ["INPUT", "TEXTAREA", "SELECT"].includes(target.tagName));
+  target instanceof HTMLElement &&
+  (target.isContentEditable || ["INPUT", "TEXTAREA", "SELECT"].includes(target.tagName));
 
 /** Keys that work wherever nothing is being typed. */
 function useComposeKeys(actions: ComposeActions, startAdding: () => void) {
   const { block, mayEdit, select } = useBench();
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      if (isTyping(event.target) || event.defaultPrevented || document.querySelector("[role=menu],[role=dialog]")) return;
+      if (isTyping(event.target) || event.defaultPrevented || document.querySelector("[role=menu],[role=dialog]"))
+        return;
       const command = keyCommand(event, block);
       if (!command) return;
       if (command !== "clear" && command !== "next" && command !== "previous" && command !== "find" && !mayEdit) return;

@@ -19,14 +19,27 @@ export function ContentSettings({ block, actions, focusLabel }: Props) {
     label.current?.select();
   }, [focusLabel]);
   const text = (setting: string, title: string, value: string, help?: string, multiline = false) => (
-    <TextField label={title} value={value} helperText={help} multiline={multiline} onChange={(event) => actions.edit(block.id, { [setting]: event.target.value })} />
+    <TextField
+      label={title}
+      value={value}
+      helperText={help}
+      multiline={multiline}
+      onChange={(event) => actions.edit(block.id, { [setting]: event.target.value })}
+    />
   );
   return (
     <>
-      <TextField inputRef={label} label={isField(block) ? "Label" : "Text"} value={isField(block) ? block.label : block.text} multiline={!isField(block)} onChange={(event) => actions.editLabel(block, event.target.value)} />
+      <TextField
+        inputRef={label}
+        label={isField(block) ? "Label" : "Text"}
+        value={isField(block) ? block.label : block.text}
+        multiline={!isField(block)}
+        onChange={(event) => actions.editLabel(block, event.target.value)}
+      />
       {isField(block) && text("help", "Help below the field", block.help, undefined, true)}
       {!isField(block) && text("lead", "Line below the heading", block.lead, undefined, true)}
-      {"placeholder" in block && text("placeholder", "Placeholder", block.placeholder, "An example that goes away on typing")}
+      {"placeholder" in block &&
+        text("placeholder", "Placeholder", block.placeholder, "An example that goes away on typing")}
       <KeySetting block={block} actions={actions} />
     </>
   );

@@ -7,7 +7,17 @@ import { useState } from "react";
 import type { Wording } from "../../api/generated/wire";
 import { useBench } from "../workbench/bench";
 
-const LANGUAGES: Record<string, string> = { en: "English", de: "German", fr: "French", es: "Spanish", it: "Italian", nl: "Dutch", pl: "Polish", pt: "Portuguese", sv: "Swedish" };
+const LANGUAGES: Record<string, string> = {
+  en: "English",
+  de: "German",
+  fr: "French",
+  es: "Spanish",
+  it: "Italian",
+  nl: "Dutch",
+  pl: "Polish",
+  pt: "Portuguese",
+  sv: "Swedish",
+};
 const CURRENCIES = ["EUR", "CHF", "GBP", "USD", "SEK", "NOK", "DKK", "PLN", "JPY"];
 const WORDING: { setting: keyof Wording; title: string; multiline?: boolean }[] = [
   { setting: "submit", title: "Button" },
@@ -18,9 +28,14 @@ const WORDING: { setting: keyof Wording; title: string; multiline?: boolean }[] 
 
 export function FormSettings() {
   const { form, act, mayEdit } = useBench();
-  const wording = (setting: keyof Wording, text: string) => act({ do: "edit_form", changes: { wording: { ...form.wording, [setting]: text } } });
+  const wording = (setting: keyof Wording, text: string) =>
+    act({ do: "edit_form", changes: { wording: { ...form.wording, [setting]: text } } });
   return (
-    <Box component="fieldset" disabled={!mayEdit} sx={{ m: 0, p: 2, border: 0, overflow: "auto", display: "grid", gap: 2, alignContent: "start" }}>
+    <Box
+      component="fieldset"
+      disabled={!mayEdit}
+      sx={{ m: 0, p: 2, border: 0, overflow: "auto", display: "grid", gap: 2, alignContent: "start" }}
+    >
       <Box>
         <Typography variant="h2">The form</Typography>
         <Typography variant="body2" color="text.secondary">
@@ -28,19 +43,45 @@ export function FormSettings() {
         </Typography>
       </Box>
       <Colour />
-      <Choice title="Language" value={form.locale} options={LANGUAGES} onChange={(locale) => act({ do: "edit_form", changes: { locale } })} />
-      <Choice title="Currency" value={form.currency} options={Object.fromEntries(CURRENCIES.map((code) => [code, code]))} onChange={(currency) => act({ do: "edit_form", changes: { currency } })} />
+      <Choice
+        title="Language"
+        value={form.locale}
+        options={LANGUAGES}
+        onChange={(locale) => act({ do: "edit_form", changes: { locale } })}
+      />
+      <Choice
+        title="Currency"
+        value={form.currency}
+        options={Object.fromEntries(CURRENCIES.map((code) => [code, code]))}
+        onChange={(currency) => act({ do: "edit_form", changes: { currency } })}
+      />
       <Typography variant="h3" color="text.secondary">
         What the form says
       </Typography>
       {WORDING.map(({ setting, title, multiline }) => (
-        <TextField key={setting} label={title} value={form.wording[setting]} multiline={multiline ?? false} onChange={(event) => wording(setting, event.target.value)} />
+        <TextField
+          key={setting}
+          label={title}
+          value={form.wording[setting]}
+          multiline={multiline ?? false}
+          onChange={(event) => wording(setting, event.target.value)}
+        />
       ))}
     </Box>
   );
 }
 
-function Choice({ title, value, options, onChange }: { title: string; value: string; options: Record<string, string>; onChange: (value: string) => void }) {
+function Choice({
+  title,
+  value,
+  options,
+  onChange,
+}: {
+  title: string;
+  value: string;
+  options: Record<string, string>;
+  onChange: (value: string) => void;
+}) {
   const known = value in options ? options : { ...options, [value]: value };
   return (
     <TextField select label={title} value={value} onChange={(event) => onChange(event.target.value)}>
@@ -78,10 +119,27 @@ function Colour() {
       label="Colour"
       value={shown}
       error={contrast < 4.5}
-      helperText={contrast < 4.5 ? `White text on it has a contrast of ${contrast.toFixed(1)}; 4.5 is needed. Choose a darker one.` : `White text on it has a contrast of ${contrast.toFixed(1)}.`}
+      helperText={
+        contrast < 4.5
+          ? `White text on it has a contrast of ${contrast.toFixed(1)}; 4.5 is needed. Choose a darker one.`
+          : `White text on it has a contrast of ${contrast.toFixed(1)}.`
+      }
       onChange={(event) => change(event.target.value)}
       onBlur={() => setTyped(null)}
-      slotProps={{ input: { startAdornment: <Box component="input" type="color" aria-label="Pick the colour" value={form.brand.accent} onChange={(event) => change(event.target.value)} sx={{ width: 26, height: 24, mr: 1, p: 0, border: 0, background: "none" }} /> } }}
+      slotProps={{
+        input: {
+          startAdornment: (
+            <Box
+              component="input"
+              type="color"
+              aria-label="Pick the colour"
+              value={form.brand.accent}
+              onChange={(event) => change(event.target.value)}
+              sx={{ width: 26, height: 24, mr: 1, p: 0, border: 0, background: "none" }}
+            />
+          ),
+        },
+      }}
     />
   );
 }

@@ -1,5 +1,14 @@
 // The formula editor: names and functions completed, errors underlined at their place.
-import { acceptCompletion, autocompletion, closeBrackets, closeBracketsKeymap, type Completion, type CompletionContext, type CompletionResult, completionKeymap } from "@codemirror/autocomplete";
+import {
+  acceptCompletion,
+  autocompletion,
+  closeBrackets,
+  closeBracketsKeymap,
+  type Completion,
+  type CompletionContext,
+  type CompletionResult,
+  completionKeymap,
+} from "@codemirror/autocomplete";
 import { defaultKeymap } from "@codemirror/commands";
 import { HighlightStyle, StreamLanguage, syntaxHighlighting } from "@codemirror/language";
 import { type Diagnostic, setDiagnostics } from "@codemirror/lint";
@@ -46,12 +55,24 @@ const highlighting = HighlightStyle.define([
 ]);
 
 const look = EditorView.theme({
-  "&": { fontSize: "12.500px", border: `1px solid ${colour("divider")}`, borderRadius: "6px", backgroundColor: colour("background-default") },
+  "&": {
+    fontSize: "12.500px",
+    border: `1px solid ${colour("divider")}`,
+    borderRadius: "6px",
+    backgroundColor: colour("background-default"),
+  },
   "&.cm-focused": { outline: `2px solid ${colour("primary-main")}` },
   ".cm-content": { fontFamily: MONO, padding: "6px 4px", caretColor: colour("text-primary") },
-  ".cm-tooltip": { color: colour("text-primary"), backgroundColor: colour("background-paper"), border: `1px solid ${colour("divider")}` },
+  ".cm-tooltip": {
+    color: colour("text-primary"),
+    backgroundColor: colour("background-paper"),
+    border: `1px solid ${colour("divider")}`,
+  },
   ".cm-tooltip-autocomplete > ul": { fontFamily: "inherit", maxHeight: "240px" },
-  ".cm-tooltip-autocomplete > ul > li[aria-selected]": { color: colour("text-primary"), backgroundColor: colour("noteTint-rule") },
+  ".cm-tooltip-autocomplete > ul > li[aria-selected]": {
+    color: colour("text-primary"),
+    backgroundColor: colour("noteTint-rule"),
+  },
   ".cm-completionInfo": { padding: "6px 10px", maxWidth: "300px" },
 });
 
@@ -81,9 +102,17 @@ function useCompletions() {
     const word = context.matchBefore(/[^\W\d][\w.]*/u);
     if (!word && !context.explicit) return null;
     const typed = (word?.text ?? "").toLowerCase();
-    const fits = (completion: Completion) => `${completion.label} ${completion.displayLabel ?? ""}`.toLowerCase().includes(typed);
+    const fits = (completion: Completion) =>
+      `${completion.label} ${completion.displayLabel ?? ""}`.toLowerCase().includes(typed);
     const from = word?.from ?? context.pos;
-    return { from, options: [...names.current.filter(fits), ...FUNCTIONS.filter((each) => each.label.toLowerCase().startsWith(typed))], filter: false };
+    return {
+      from,
+      options: [
+        ...names.current.filter(fits),
+        ...FUNCTIONS.filter((each) => each.label.toLowerCase().startsWith(typed)),
+      ],
+      filter: false,
+    };
   };
 }
 
@@ -118,7 +147,12 @@ export function FormulaEditor({ label, text, findings, readOnly, onChange, onDon
           autocompletion({ override: [(context) => latest.current.completions(context)], icons: false }),
           placeholder("Type a name, a label or a function"),
           Prec.highest(keymap.of([...completionKeymap, { key: "Tab", run: acceptCompletion }])),
-          keymap.of([{ key: "Enter", run: done }, { key: "Escape", run: done }, ...closeBracketsKeymap, ...defaultKeymap]),
+          keymap.of([
+            { key: "Enter", run: done },
+            { key: "Escape", run: done },
+            ...closeBracketsKeymap,
+            ...defaultKeymap,
+          ]),
           EditorView.updateListener.of((update) => {
             if (update.docChanged) latest.current.onChange(update.state.doc.toString().replaceAll("\n", " "));
           }),
@@ -145,7 +179,14 @@ export function FormulaEditor({ label, text, findings, readOnly, onChange, onDon
     const diagnostics = findings.flatMap((finding): Diagnostic[] => {
       if (finding.start === null || finding.end === null) return [];
       const from = Math.min(finding.start, end);
-      return [{ from, to: Math.max(from, Math.min(finding.end, end)), message: finding.message, severity: finding.severity === "error" ? "error" : "warning" }];
+      return [
+        {
+          from,
+          to: Math.max(from, Math.min(finding.end, end)),
+          message: finding.message,
+          severity: finding.severity === "error" ? "error" : "warning",
+        },
+      ];
     });
     editor.dispatch(setDiagnostics(editor.state, diagnostics));
   }, [findings]);

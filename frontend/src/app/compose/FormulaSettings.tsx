@@ -14,7 +14,9 @@ export function FormulaSettings({ block }: { block: Block }) {
   const required = isField(block) ? block.required.trim() : "";
   return (
     <>
-      {"formula" in block && <FormulaText title="Worked out by" setting="formula" text={block.formula} absent="Write a formula" />}
+      {"formula" in block && (
+        <FormulaText title="Worked out by" setting="formula" text={block.formula} absent="Write a formula" />
+      )}
       <FormulaText title="Shown when" setting="shown" text={block.shown} absent="Always; add a rule" />
       {isField(block) && block.type !== "calculated" && (
         <>
@@ -22,9 +24,23 @@ export function FormulaSettings({ block }: { block: Block }) {
             sx={{ ml: 0, justifyContent: "space-between" }}
             labelPlacement="start"
             label="Must be answered"
-            control={<Switch checked={required !== ""} onChange={(_event, on) => act({ do: "edit_block", block: block.id, changes: { required: on ? "TRUE" : "" } })} />}
+            control={
+              <Switch
+                checked={required !== ""}
+                onChange={(_event, on) =>
+                  act({ do: "edit_block", block: block.id, changes: { required: on ? "TRUE" : "" } })
+                }
+              />
+            }
           />
-          {required !== "" && <FormulaText title="Must be answered when" setting="required" text={required.toUpperCase() === "TRUE" ? "" : required} absent="Always; add a condition" />}
+          {required !== "" && (
+            <FormulaText
+              title="Must be answered when"
+              setting="required"
+              text={required.toUpperCase() === "TRUE" ? "" : required}
+              absent="Always; add a condition"
+            />
+          )}
         </>
       )}
       <Box>
@@ -42,7 +58,17 @@ export function FormulaSettings({ block }: { block: Block }) {
   );
 }
 
-function FormulaText({ title, setting, text, absent }: { title: string; setting: string; text: string; absent: string }) {
+function FormulaText({
+  title,
+  setting,
+  text,
+  absent,
+}: {
+  title: string;
+  setting: string;
+  text: string;
+  absent: string;
+}) {
   const { block, select } = useBench();
   return (
     <Box>
@@ -54,7 +80,16 @@ function FormulaText({ title, setting, text, absent }: { title: string; setting:
         color="inherit"
         onClick={() => select(block, setting)}
         aria-label={`${title}: ${text || absent}`}
-        sx={{ justifyContent: "flex-start", textAlign: "left", minHeight: 34, bgcolor: text ? "noteTint.rule" : "background.default", fontFamily: text ? MONO : undefined, fontSize: text ? 12 : 13, fontWeight: 400, overflowWrap: "anywhere" }}
+        sx={{
+          justifyContent: "flex-start",
+          textAlign: "left",
+          minHeight: 34,
+          bgcolor: text ? "noteTint.rule" : "background.default",
+          fontFamily: text ? MONO : undefined,
+          fontSize: text ? 12 : 13,
+          fontWeight: 400,
+          overflowWrap: "anywhere",
+        }}
       >
         {text || absent}
       </Button>

@@ -15,13 +15,32 @@ import { FormulaSettings } from "./FormulaSettings";
 import { LookSettings } from "./LookSettings";
 import type { ComposeActions } from "./useComposeActions";
 
-const TABS: Record<string, SettingsTab> = { label: "content", key: "content", text: "content", options: "answers", limits: "checks", minimum: "checks", formula: "behaviour" };
+const TABS: Record<string, SettingsTab> = {
+  label: "content",
+  key: "content",
+  text: "content",
+  options: "answers",
+  limits: "checks",
+  minimum: "checks",
+  formula: "behaviour",
+};
 
 export function Inspector({ actions }: { actions: ComposeActions }) {
   const { block, places } = useBench();
   const place = block ? places.get(block) : undefined;
   return (
-    <Box component="aside" aria-label="Inspector" sx={{ display: "flex", flexDirection: "column", minHeight: 0, borderLeft: 1, borderColor: "divider", bgcolor: "background.paper" }}>
+    <Box
+      component="aside"
+      aria-label="Inspector"
+      sx={{
+        display: "flex",
+        flexDirection: "column",
+        minHeight: 0,
+        borderLeft: 1,
+        borderColor: "divider",
+        bgcolor: "background.paper",
+      }}
+    >
       {place ? <BlockSettings key={place.block.id} actions={actions} /> : <FormSettings />}
     </Box>
   );
@@ -38,7 +57,13 @@ function BlockSettings({ actions }: { actions: ComposeActions }) {
   const edit = (changes: Partial<Record<string, unknown>>) => actions.edit(block.id, changes);
   const Answers = special.answers;
   const Checks = special.checks;
-  const available = (["content", ...(Answers ? ["answers"] : []), "behaviour", ...(Checks ? ["checks"] : []), "look"] as SettingsTab[]);
+  const available = [
+    "content",
+    ...(Answers ? ["answers"] : []),
+    "behaviour",
+    ...(Checks ? ["checks"] : []),
+    "look",
+  ] as SettingsTab[];
   const shown = available.includes(tab) ? tab : "content";
   return (
     <>
@@ -56,17 +81,30 @@ function BlockSettings({ actions }: { actions: ComposeActions }) {
           {titleOf(block)}
         </Typography>
       </Box>
-      <Tabs value={shown} onChange={(_event, next: SettingsTab) => setTab(next)} aria-label="Settings" sx={{ px: 0.75, mt: 0.5, borderBottom: 1, borderColor: "divider" }}>
+      <Tabs
+        value={shown}
+        onChange={(_event, next: SettingsTab) => setTab(next)}
+        aria-label="Settings"
+        sx={{ px: 0.75, mt: 0.5, borderBottom: 1, borderColor: "divider" }}
+      >
         {available.map((name) => (
-          <Tab key={name} value={name} label={name[0]!.toUpperCase() + name.slice(1)} id={`tab-${name}`} aria-controls="settings-panel" />
+          <Tab
+            key={name}
+            value={name}
+            label={name[0]!.toUpperCase() + name.slice(1)}
+            id={`tab-${name}`}
+            aria-controls="settings-panel"
+          />
         ))}
       </Tabs>
-      <Box component="fieldset" disabled={!mayEdit} id="settings-panel" role="tabpanel" aria-labelledby={`tab-${shown}`} sx={{ flex: 1, m: 0, p: 2, border: 0, overflow: "auto", display: "grid", gap: 2, alignContent: "start" }}>
-        {shown === "content" && <ContentSettings block={block} actions={actions} focusLabel={setting === "label"} />}
-        {shown === "answers" && Answers && <Answers block={block} edit={edit} />}
-        {shown === "behaviour" && <FormulaSettings block={block} />}
-        {shown === "checks" && Checks && <Checks block={block} edit={edit} />}
-        {shown === "look" && <LookSettings block={block} edit={edit} Special={special.look} />}
+      <Box id="settings-panel" role="tabpanel" aria-labelledby={`tab-${shown}`} sx={{ flex: 1, overflow: "auto" }}>
+        <Box component="fieldset" disabled={!mayEdit} sx={{ m: 0, p: 2, border: 0, display: "grid", gap: 2 }}>
+          {shown === "content" && <ContentSettings block={block} actions={actions} focusLabel={setting === "label"} />}
+          {shown === "answers" && Answers && <Answers block={block} edit={edit} />}
+          {shown === "behaviour" && <FormulaSettings block={block} />}
+          {shown === "checks" && Checks && <Checks block={block} edit={edit} />}
+          {shown === "look" && <LookSettings block={block} edit={edit} Special={special.look} />}
+        </Box>
       </Box>
       {mayEdit && (
         <Box sx={{ display: "flex", gap: 1, p: 1.25, borderTop: 1, borderColor: "divider" }}>
@@ -77,10 +115,22 @@ function BlockSettings({ actions }: { actions: ComposeActions }) {
             Remove
           </Button>
           <Box sx={{ flex: 1 }} />
-          <Button color="inherit" onClick={() => actions.shift(-1)} aria-label="Move up" title="Alt+↑" sx={{ minWidth: 32 }}>
+          <Button
+            color="inherit"
+            onClick={() => actions.shift(-1)}
+            aria-label="Move up"
+            title="Alt+↑"
+            sx={{ minWidth: 32 }}
+          >
             ↑
           </Button>
-          <Button color="inherit" onClick={() => actions.shift(1)} aria-label="Move down" title="Alt+↓" sx={{ minWidth: 32 }}>
+          <Button
+            color="inherit"
+            onClick={() => actions.shift(1)}
+            aria-label="Move down"
+            title="Alt+↓"
+            sx={{ minWidth: 32 }}
+          >
             ↓
           </Button>
         </Box>

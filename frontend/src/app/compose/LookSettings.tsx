@@ -3,7 +3,11 @@ import TextField from "@mui/material/TextField";
 import type { BlockSettings } from "../../fields/settings";
 import type { Block } from "../../model/blocks";
 
-const WIDTHS: Record<Block["width"], string> = { full: "The whole line", half: "Half of the line", third: "A third of the line" };
+const WIDTHS: Record<Block["width"], string> = {
+  full: "The whole line",
+  half: "Half of the line",
+  third: "A third of the line",
+};
 
 interface Props {
   block: Block;

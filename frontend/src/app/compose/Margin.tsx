@@ -18,19 +18,31 @@ export function Margin({ block, actions }: Props) {
   const notes = analysis.notes[block.id] ?? [];
   const chosen = selected === block.id;
   const editing = chosen && setting && FORMULA_SETTINGS[setting] && setting in block ? setting : null;
-  const editor = editing && <NoteEditor key={editing} block={block} setting={editing} actions={actions} />;
+  const noteAt = notes.findIndex((note) => note.setting === editing);
+  const editorAt = noteAt < 0 ? notes.length : noteAt;
   const absent = chosen && mayEdit ? absentSettings(block, notes) : [];
   return (
-    <Box sx={{ position: "relative", pl: 1.5, mb: 0.5 }}>
-      {chosen && (notes.length > 0 || absent.length > 0) && <Box aria-hidden="true" sx={{ position: "absolute", left: -2, top: 18, width: 14, borderTop: 1, borderColor: "primary.main" }} />}
-      {notes.map((note, index) =>
-        note.setting === editing ? (
-          editor
-        ) : (
-          <NoteCard key={`${note.setting} ${index}`} note={note} raised={chosen} onOpen={() => select(block.id, note.setting)} />
-        ),
+    <Box sx={{ position: "relative", display: "flex", flexDirection: "column", pl: 1.5, mb: 0.5 }}>
+      {chosen && (notes.length > 0 || absent.length > 0) && (
+        <Box
+          aria-hidden="true"
+          sx={{ position: "absolute", left: -2, top: 18, width: 14, borderTop: 1, borderColor: "primary.main" }}
+        />
       )}
-      {!notes.some((note) => note.setting === editing) && editor}
+      {editing && (
+        // Always at the same place in the tree, wherever its note stands: typing goes on while the note comes and goes.
+        <Box key={editing} sx={{ order: editorAt }}>
+          <NoteEditor block={block} setting={editing} actions={actions} />
+        </Box>
+      )}
+      {notes.map(
+        (note, index) =>
+          note.setting !== editing && (
+            <Box key={`${note.setting} ${index}`} sx={{ order: index }}>
+              <NoteCard note={note} raised={chosen} onOpen={() => select(block.id, note.setting)} />
+            </Box>
+          ),
+      )}
       {absent
         .filter((each) => each !== editing)
         .map((each) => (
@@ -39,7 +51,23 @@ export function Margin({ block, actions }: Props) {
             component="button"
             type="button"
             onClick={() => select(block.id, each)}
-            sx={{ display: "block", width: "100%", px: 1.25, py: 0.25, font: "inherit", fontSize: 13, textAlign: "left", color: "text.secondary", background: "none", border: 0, borderLeft: 2, borderColor: "divider", cursor: "pointer", "&:hover": { color: "text.primary" } }}
+            sx={{
+              order: notes.length + 1,
+              display: "block",
+              width: "100%",
+              px: 1.25,
+              py: 0.25,
+              font: "inherit",
+              fontSize: 13,
+              textAlign: "left",
+              color: "text.secondary",
+              background: "none",
+              border: 0,
+              borderLeft: 2,
+              borderColor: "divider",
+              cursor: "pointer",
+              "&:hover": { color: "text.primary" },
+            }}
           >
             {FORMULA_SETTINGS[each]!.absent}
           </Box>
@@ -49,7 +77,11 @@ export function Margin({ block, actions }: Props) {
 }
 
 function absentSettings(block: Block, notes: Note[]): string[] {
-  const wanted = ["shown", ...(isField(block) && block.type !== "calculated" ? ["required"] : []), ...("formula" in block ? ["formula"] : [])];
+  const wanted = [
+    "shown",
+    ...(isField(block) && block.type !== "calculated" ? ["required"] : []),
+    ...("formula" in block ? ["formula"] : []),
+  ];
   return wanted.filter((setting) => !notes.some((note) => note.setting === setting));
 }
 
@@ -61,8 +93,23 @@ function NoteCard({ note, raised, onOpen }: { note: Note; raised: boolean; onOpe
       type="button"
       onClick={onOpen}
       sx={{
-        display: "block", width: "100%", px: 1.25, py: 0.5, font: "inherit", fontSize: 13, lineHeight: "18px", textAlign: "left", color: "text.primary", cursor: "pointer", overflowWrap: "anywhere",
-        border: 0, borderLeft: 2, borderColor: `note.${note.kind}`, bgcolor: raised ? "background.paper" : "transparent", boxShadow: raised ? 1 : 0, "&:hover": { bgcolor: "background.paper" },
+        display: "block",
+        width: "100%",
+        px: 1.25,
+        py: 0.5,
+        font: "inherit",
+        fontSize: 13,
+        lineHeight: "18px",
+        textAlign: "left",
+        color: "text.primary",
+        cursor: "pointer",
+        overflowWrap: "anywhere",
+        border: 0,
+        borderLeft: 2,
+        borderColor: `note.${note.kind}`,
+        bgcolor: raised ? "background.paper" : "transparent",
+        boxShadow: raised ? 1 : 0,
+        "&:hover": { bgcolor: "background.paper" },
       }}
     >
       <Box component="span" role="img" aria-label={word} sx={{ mr: 0.5, fontWeight: 650, color: `note.${note.kind}` }}>

@@ -2,7 +2,7 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
-import { useEffect, useRef } from "react";
+import { useEffect, useMemo, useRef } from "react";
 import type { FindingReply, NoteKind } from "../../api/generated/wire";
 import type { Block } from "../../model/blocks";
 import { NOTE_KINDS } from "../../text/words";
@@ -19,9 +19,24 @@ interface FormulaSetting {
 }
 
 export const FORMULA_SETTINGS: Record<string, FormulaSetting> = {
-  shown: { kind: "rule", title: "shown when", absent: "◇ always shown; add a rule", example: 'adults > 12, or arrival = "coach"' },
-  required: { kind: "check", title: "must be answered when", absent: "! may stay blank; make it required", example: "TRUE for always, or adults > 12" },
-  formula: { kind: "calculation", title: "= is worked out by", absent: "ƒ no formula yet; write one", example: "adults * 9.50 + children * 4" },
+  shown: {
+    kind: "rule",
+    title: "shown when",
+    absent: "◇ always shown; add a rule",
+    example: 'adults > 12, or arrival = "coach"',
+  },
+  required: {
+    kind: "check",
+    title: "must be answered when",
+    absent: "! may stay blank; make it required",
+    example: "TRUE for always, or adults > 12",
+  },
+  formula: {
+    kind: "calculation",
+    title: "= is worked out by",
+    absent: "ƒ no formula yet; write one",
+    example: "adults * 9.50 + children * 4",
+  },
 };
 
 interface Props {
@@ -30,7 +45,8 @@ interface Props {
   actions: ComposeActions;
 }
 
-const textOf = (block: Block | undefined, setting: string): string => String((block as unknown as Record<string, unknown> | undefined)?.[setting] ?? "");
+const textOf = (block: Block | undefined, setting: string): string =>
+  String((block as unknown as Record<string, unknown> | undefined)?.[setting] ?? "");
 
 export function NoteEditor({ block, setting, actions }: Props) {
   const { select, analysis, analysed, mayEdit } = useBench();
@@ -39,9 +55,15 @@ export function NoteEditor({ block, setting, actions }: Props) {
   const known = analysed.pages.flatMap((page) => page.blocks).find((each) => each.id === block.id);
   // A place in the formula is right only for the very text that the core has seen.
   const current = textOf(known, setting) === text;
-  const findings = current ? analysis.findings.filter((each) => each.block === block.id && each.setting === setting) : [];
+  const findings = useMemo(
+    () => (current ? analysis.findings.filter((each) => each.block === block.id && each.setting === setting) : []),
+    [current, analysis, block.id, setting],
+  );
   const box = useRef<HTMLDivElement>(null);
-  useEffect(() => box.current?.scrollIntoView({ block: "nearest" }), []);
+  useEffect(() => {
+    // Not returned: newer browsers give a promise here.
+    box.current?.scrollIntoView({ block: "nearest" });
+  }, []);
   useEffect(() => {
     const closeOutside = (event: PointerEvent) => {
       const target = event.target as Element;
@@ -51,7 +73,20 @@ export function NoteEditor({ block, setting, actions }: Props) {
     return () => removeEventListener("pointerdown", closeOutside);
   });
   return (
-    <Box ref={box} role="group" aria-label={`${title}: formula`} sx={{ p: 1.25, my: 0.5, borderLeft: 2, borderColor: `note.${kind}`, bgcolor: "background.paper", boxShadow: 2, borderRadius: "0 6px 6px 0" }}>
+    <Box
+      ref={box}
+      role="group"
+      aria-label={`${title}: formula`}
+      sx={{
+        p: 1.25,
+        my: 0.5,
+        borderLeft: 2,
+        borderColor: `note.${kind}`,
+        bgcolor: "background.paper",
+        boxShadow: 2,
+        borderRadius: "0 6px 6px 0",
+      }}
+    >
       <Typography variant="body2" sx={{ mb: 0.5, fontWeight: 650, color: `note.${kind}` }}>
         {NOTE_KINDS[kind].sign} {title}
       </Typography>
@@ -94,7 +129,11 @@ function Findings({ findings }: { findings: FindingReply[] }) {
   return (
     <Box aria-live="polite">
       {findings.map((finding, index) => (
-        <Typography key={index} variant="body2" sx={{ mt: 0.5, color: finding.severity === "error" ? "note.check" : "note.money" }}>
+        <Typography
+          key={index}
+          variant="body2"
+          sx={{ mt: 0.5, color: finding.severity === "error" ? "note.check" : "note.money" }}
+        >
           {finding.message}
         </Typography>
       ))}

@@ -32,13 +32,26 @@ export function Outline({ actions, onAdd }: Props) {
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const rows = rowsOf(form.pages);
   const wanted = search.trim().toLowerCase();
-  const shown = wanted ? rows.filter((row) => !row.block || `${titleOf(row.block)} ${row.block.key}`.toLowerCase().includes(wanted)) : rows;
+  const shown = wanted
+    ? rows.filter((row) => !row.block || `${titleOf(row.block)} ${row.block.key}`.toLowerCase().includes(wanted))
+    : rows;
   const onDragEnd = ({ active, over }: DragEndEvent) => {
     const target = over && dropTarget(rows, String(active.id), String(over.id));
     if (target) actions.move(String(active.id), target);
   };
   return (
-    <Box component="nav" aria-label="Outline" sx={{ display: "flex", flexDirection: "column", minHeight: 0, borderRight: 1, borderColor: "divider", bgcolor: "background.paper" }}>
+    <Box
+      component="nav"
+      aria-label="Outline"
+      sx={{
+        display: "flex",
+        flexDirection: "column",
+        minHeight: 0,
+        borderRight: 1,
+        borderColor: "divider",
+        bgcolor: "background.paper",
+      }}
+    >
       <Box sx={{ p: 1.25 }}>
         <InputBase
           id="find-block"
@@ -52,24 +65,40 @@ export function Outline({ actions, onAdd }: Props) {
           sx={{ px: 1.25, height: 32, border: 1, borderColor: "divider", borderRadius: 1 }}
         />
       </Box>
-      <Box component="ol" sx={{ flex: 1, m: 0, p: 0, pb: 2, listStyle: "none", overflow: "auto" }}>
-        <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
+      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
+        <Box component="ol" sx={{ flex: 1, m: 0, p: 0, pb: 2, listStyle: "none", overflow: "auto" }}>
           <SortableContext items={shown.map((row) => row.id)} strategy={verticalListSortingStrategy}>
-            {shown.map((row) => (row.block ? <BlockRow key={row.id} row={row} block={row.block} movable={mayEdit && !wanted} /> : <PageRow key={row.id} row={row} />))}
+            {shown.map((row) =>
+              row.block ? (
+                <BlockRow key={row.id} row={row} block={row.block} movable={mayEdit && !wanted} />
+              ) : (
+                <PageRow key={row.id} row={row} />
+              ),
+            )}
           </SortableContext>
-        </DndContext>
-        {form.pages.every((page) => page.blocks.length === 0) && (
-          <Box component="li" sx={{ px: 2, py: 1, color: "text.secondary" }}>
-            Every block you add gets a number here.
-          </Box>
-        )}
-      </Box>
+          {form.pages.every((page) => page.blocks.length === 0) && (
+            <Box component="li" sx={{ px: 2, py: 1, color: "text.secondary" }}>
+              Every block you add gets a number here.
+            </Box>
+          )}
+        </Box>
+      </DndContext>
       {mayEdit && (
         <Box sx={{ p: 1.25, display: "grid", gap: 0.75 }}>
-          <Button variant="outlined" color="inherit" onClick={(event) => onAdd(event.currentTarget)} sx={{ justifyContent: "space-between", borderStyle: "dashed", borderColor: "divider" }} endIcon={<Key>A</Key>}>
+          <Button
+            variant="outlined"
+            color="inherit"
+            onClick={(event) => onAdd(event.currentTarget)}
+            sx={{ justifyContent: "space-between", borderStyle: "dashed", borderColor: "divider" }}
+            endIcon={<Key>A</Key>}
+          >
             Add a block
           </Button>
-          <Button color="inherit" onClick={actions.addPage} sx={{ justifyContent: "flex-start", color: "text.secondary" }}>
+          <Button
+            color="inherit"
+            onClick={actions.addPage}
+            sx={{ justifyContent: "flex-start", color: "text.secondary" }}
+          >
             Add a page
           </Button>
         </Box>
@@ -105,27 +134,50 @@ function PageRow({ row }: { row: Row }) {
 
 function BlockRow({ row, block, movable }: { row: Row; block: Block; movable: boolean }) {
   const { block: selected, select, analysis } = useBench();
-  const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: row.id, disabled: !movable });
+  const { listeners, setNodeRef, transform, transition, isDragging } = useSortable({
+    id: row.id,
+    disabled: !movable,
+  });
   const chosen = selected === block.id;
-  const { role: _role, ...rest } = attributes;
   return (
-    <Box component="li" ref={setNodeRef} style={{ transform: CSS.Transform.toString(transform), transition }} sx={{ position: "relative", zIndex: isDragging ? 1 : undefined }}>
+    <Box
+      component="li"
+      ref={setNodeRef}
+      style={{ transform: CSS.Transform.toString(transform), transition }}
+      sx={{ position: "relative", zIndex: isDragging ? 1 : undefined }}
+    >
       <Box
         component="button"
         type="button"
-        {...rest}
+        aria-keyshortcuts="Alt+ArrowUp Alt+ArrowDown"
         {...listeners}
         aria-current={chosen || undefined}
         onClick={() => select(block.id)}
         sx={{
-          display: "flex", alignItems: "baseline", width: "100%", px: 1.5, py: 0.375, font: "inherit", textAlign: "left", color: "inherit", cursor: "pointer", border: 0,
-          borderLeft: 3, borderColor: chosen ? "primary.main" : "transparent", fontWeight: chosen ? 650 : 400, bgcolor: chosen ? "noteTint.calculation" : isDragging ? "background.default" : "transparent", "&:hover": { bgcolor: chosen ? undefined : "background.default" },
+          display: "flex",
+          alignItems: "baseline",
+          width: "100%",
+          px: 1.5,
+          py: 0.375,
+          font: "inherit",
+          textAlign: "left",
+          color: "inherit",
+          cursor: "pointer",
+          border: 0,
+          borderLeft: 3,
+          borderColor: chosen ? "primary.main" : "transparent",
+          fontWeight: chosen ? 650 : 400,
+          bgcolor: chosen ? "noteTint.calculation" : isDragging ? "background.default" : "transparent",
+          "&:hover": { bgcolor: chosen ? undefined : "background.default" },
         }}
       >
         <Box component="span" sx={{ width: 34, flex: "none", fontFamily: SERIF, color: "text.secondary" }}>
           {row.number}
         </Box>
-        <Box component="span" sx={{ flex: 1, minWidth: 0, overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap" }}>
+        <Box
+          component="span"
+          sx={{ flex: 1, minWidth: 0, overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap" }}
+        >
           {titleOf(block)}
         </Box>
         <Signs notes={analysis.notes[block.id] ?? []} />
@@ -138,11 +190,20 @@ function BlockRow({ row, block, movable }: { row: Row; block: Block; movable: bo
 function Signs({ notes }: { notes: Note[] }) {
   const signs = new Map(
     notes.map((note) =>
-      note.setting === "required" ? [REQUIRED_SIGN, { kind: note.kind, word: "Required" }] : [NOTE_KINDS[note.kind].sign, { kind: note.kind, word: NOTE_KINDS[note.kind].word }],
+      note.setting === "required"
+        ? [REQUIRED_SIGN, { kind: note.kind, word: "Required" }]
+        : [NOTE_KINDS[note.kind].sign, { kind: note.kind, word: NOTE_KINDS[note.kind].word }],
     ),
   );
   return [...signs].map(([sign, { kind, word }]) => (
-    <Box key={sign} component="span" title={word} role="img" aria-label={word} sx={{ ml: 0.75, fontSize: 12, fontWeight: 650, color: `note.${kind}` }}>
+    <Box
+      key={sign}
+      component="span"
+      title={word}
+      role="img"
+      aria-label={word}
+      sx={{ ml: 0.75, fontSize: 12, fontWeight: 650, color: `note.${kind}` }}
+    >
       {sign}
     </Box>
   ));
@@ -150,7 +211,21 @@ function Signs({ notes }: { notes: Note[] }) {
 
 function Key({ children }: { children: string }) {
   return (
-    <Box component="kbd" aria-hidden="true" sx={{ px: 0.75, fontFamily: "inherit", fontSize: 11, lineHeight: "18px", color: "text.secondary", border: 1, borderColor: "divider", borderRadius: 0.5, bgcolor: "background.default" }}>
+    <Box
+      component="kbd"
+      aria-hidden="true"
+      sx={{
+        px: 0.75,
+        fontFamily: "inherit",
+        fontSize: 11,
+        lineHeight: "18px",
+        color: "text.secondary",
+        border: 1,
+        borderColor: "divider",
+        borderRadius: 0.5,
+        bgcolor: "background.default",
+      }}
+    >
       {children}
     </Box>
   );

@@ -31,9 +31,23 @@ export function Sheet({ actions, onAdd }: Props) {
       onClick={(event) => event.target === event.currentTarget && select(null)}
     >
       <Box sx={{ position: "relative", minHeight: "100%" }}>
-        <Box aria-hidden="true" sx={{ position: "absolute", inset: "0 232px 0 0", border: 1, borderColor: "divider", borderRadius: 1, bgcolor: "background.paper" }} />
+        <Box
+          aria-hidden="true"
+          sx={{
+            position: "absolute",
+            inset: "0 232px 0 0",
+            border: 1,
+            borderColor: "divider",
+            borderRadius: 1,
+            bgcolor: "background.paper",
+          }}
+        />
         <Row>
-          <Box className="codexa-form" style={brandStyle(form.brand)} sx={{ m: "1px", borderRadius: "6px 6px 0 0 !important" }}>
+          <Box
+            className="codexa-form"
+            style={brandStyle(form.brand)}
+            sx={{ m: "1px", borderRadius: "6px 6px 0 0 !important" }}
+          >
             <SheetTitle />
           </Box>
         </Row>
@@ -66,7 +80,15 @@ function SheetTitle() {
       placeholder={placeholder}
       onChange={(event) => act({ do: "edit_form", changes: { [setting]: event.target.value } })}
       inputProps={{ "aria-label": setting === "title" ? "Title for visitors" : "Lead below the title" }}
-      sx={{ p: 0, color: "inherit", fontFamily: size > 20 ? SERIF : undefined, fontWeight: size > 20 ? 600 : 400, fontSize: size, lineHeight: size > 20 ? "32px" : "24px", "& ::placeholder": { color: "inherit", opacity: 0.85 } }}
+      sx={{
+        p: 0,
+        color: "inherit",
+        fontFamily: size > 20 ? SERIF : undefined,
+        fontWeight: size > 20 ? 600 : 400,
+        fontSize: size,
+        lineHeight: size > 20 ? "32px" : "24px",
+        "& ::placeholder": { color: "inherit", opacity: 0.85 },
+      }}
     />
   );
   if (!mayEdit) return <Banner face={form} />;
@@ -98,20 +120,35 @@ function SheetPage({ page, number, actions, onAdd }: Props & { page: Page; numbe
             sx={{ fontFamily: SERIF, fontWeight: 600, fontSize: 21 }}
           />
           {mayEdit && form.pages.length > 1 && (
-            <IconButton aria-label={`Delete page ${number} with its blocks`} title="Delete this page with its blocks" onClick={() => actions.removePage(page.id)} sx={{ width: 28, height: 28, fontSize: 16 }}>
+            <IconButton
+              aria-label={`Delete page ${number} with its blocks`}
+              title="Delete this page with its blocks"
+              onClick={() => actions.removePage(page.id)}
+              sx={{ width: 28, height: 28, fontSize: 16 }}
+            >
               ×
             </IconButton>
           )}
         </Box>
       </Row>
-      {mayEdit && <InsertLine label={`Insert at the start of page ${number}`} onAdd={(anchor) => onAdd({ anchor, place: { page: page.id, at: 0 } })} />}
+      {mayEdit && (
+        <InsertLine
+          label={`Insert at the start of page ${number}`}
+          onAdd={(anchor) => onAdd({ anchor, place: { page: page.id, at: 0 } })}
+        />
+      )}
       {linesOf(page.blocks).map((line) => {
         at += line.length;
         const after = at;
         return (
           <Box key={line[0]!.id}>
             <SheetLine line={line} number={number} first={after - line.length} actions={actions} />
-            {mayEdit && <InsertLine label={`Insert after ${number}.${after}`} onAdd={(anchor) => onAdd({ anchor, place: { page: page.id, at: after } })} />}
+            {mayEdit && (
+              <InsertLine
+                label={`Insert after ${number}.${after}`}
+                onAdd={(anchor) => onAdd({ anchor, place: { page: page.id, at: after } })}
+              />
+            )}
           </Box>
         );
       })}
@@ -119,15 +156,37 @@ function SheetPage({ page, number, actions, onAdd }: Props & { page: Page; numbe
   );
 }
 
-function SheetLine({ line, number, first, actions }: { line: Block[]; number: string; first: number; actions: ComposeActions }) {
+function SheetLine({
+  line,
+  number,
+  first,
+  actions,
+}: {
+  line: Block[];
+  number: string;
+  first: number;
+  actions: ComposeActions;
+}) {
   const { form, analysis } = useBench();
   return (
-    <Row margin={line.map((block) => <Margin key={block.id} block={block} actions={actions} />)}>
-      <Box className="codexa-form" style={brandStyle(form.brand)} sx={{ px: 1.5, mx: "1px", bgcolor: "transparent !important", overflow: "visible !important" }}>
+    <Row
+      margin={line.map((block) => (
+        <Margin key={block.id} block={block} actions={actions} />
+      ))}
+    >
+      <Box
+        className="codexa-form"
+        style={brandStyle(form.brand)}
+        sx={{ px: 1.5, mx: "1px", bgcolor: "transparent !important", overflow: "visible !important" }}
+      >
         <div className="cx-line">
           {line.map((block, index) => (
             <div key={block.id} className={`cx-block cx-${block.width}`}>
-              <BlockOnSheet block={block} number={`${number}.${first + index + 1}`} facts={analysis.state.blocks[block.id]} />
+              <BlockOnSheet
+                block={block}
+                number={`${number}.${first + index + 1}`}
+                facts={analysis.state.blocks[block.id]}
+              />
             </div>
           ))}
         </div>
@@ -153,16 +212,51 @@ function BlockOnSheet({ block, number, facts }: BlockOnSheetProps) {
   return (
     <Box
       ref={place}
-      role="button"
-      tabIndex={0}
-      aria-pressed={chosen}
-      aria-label={`${number} ${titleOf(block)}, ${typeOf(block.type).title}${hidden ? ", hidden at first" : ""}`}
-      onClick={() => select(block.id)}
-      onDoubleClick={() => select(block.id, "label")}
-      onKeyDown={(event) => event.key === "Enter" && select(block.id, "label")}
-      sx={{ position: "relative", display: "flex", p: 1, cursor: "pointer", borderRadius: 1, outline: chosen ? "2px solid" : undefined, outlineColor: "primary.main", "&:hover": { bgcolor: chosen ? undefined : "background.default" } }}
+      sx={{
+        position: "relative",
+        display: "flex",
+        p: 1,
+        borderRadius: 1,
+        outline: chosen ? "2px solid" : undefined,
+        outlineColor: "primary.main",
+        "&:hover": { bgcolor: chosen ? undefined : "background.default" },
+      }}
     >
-      <Box component="span" aria-hidden="true" sx={{ width: 30, flex: "none", fontFamily: SERIF, fontSize: 14, fontWeight: chosen ? 650 : 400, color: chosen ? "primary.main" : "text.secondary" }}>
+      <Box
+        component="button"
+        type="button"
+        aria-pressed={chosen}
+        aria-label={`${number} ${titleOf(block)}, ${typeOf(block.type).title}${hidden ? ", hidden at first" : ""}`}
+        onClick={() => select(block.id)}
+        onDoubleClick={() => select(block.id, "label")}
+        onKeyDown={(event) => {
+          if (event.key !== "Enter") return;
+          event.preventDefault();
+          select(block.id, "label");
+        }}
+        sx={{
+          position: "absolute",
+          inset: 0,
+          zIndex: 1,
+          p: 0,
+          background: "none",
+          border: 0,
+          borderRadius: 1,
+          cursor: "pointer",
+        }}
+      />
+      <Box
+        component="span"
+        aria-hidden="true"
+        sx={{
+          width: 30,
+          flex: "none",
+          fontFamily: SERIF,
+          fontSize: 14,
+          fontWeight: chosen ? 650 : 400,
+          color: chosen ? "primary.main" : "text.secondary",
+        }}
+      >
         {number}
       </Box>
       {hidden && (
@@ -178,7 +272,15 @@ function BlockOnSheet({ block, number, facts }: BlockOnSheetProps) {
 }
 
 /** The public component itself, not to be filled in here; drawn again only when it changes. */
-const StillBlock = memo(function StillBlock({ block, required, value }: { block: Block; required: boolean; value: string | null }) {
+const StillBlock = memo(function StillBlock({
+  block,
+  required,
+  value,
+}: {
+  block: Block;
+  required: boolean;
+  value: string | null;
+}) {
   return <BlockOnPage block={block} answer={null} value={value} required={required} error={null} onChange={ignore} />;
 });
 
@@ -187,8 +289,39 @@ const ignore = () => undefined;
 function InsertLine({ label, onAdd }: { label: string; onAdd: (anchor: HTMLElement) => void }) {
   return (
     <Row>
-      <Box sx={{ position: "relative", height: 10, mx: 2, display: "grid", placeItems: "center", opacity: 0, "&:hover, &:focus-within": { opacity: 1 }, "&::before": { content: '""', position: "absolute", insetInline: 0, top: "50%", borderTop: 1, borderColor: "primary.main" } }}>
-        <IconButton aria-label={label} onClick={(event) => onAdd(event.currentTarget)} sx={{ position: "absolute", zIndex: 1, width: 22, height: 22, fontSize: 16, color: "primary.contrastText", bgcolor: "primary.main", "&:hover": { bgcolor: "primary.dark" } }}>
+      <Box
+        sx={{
+          position: "relative",
+          height: 10,
+          mx: 2,
+          display: "grid",
+          placeItems: "center",
+          opacity: 0,
+          "&:hover, &:focus-within": { opacity: 1 },
+          "&::before": {
+            content: '""',
+            position: "absolute",
+            insetInline: 0,
+            top: "50%",
+            borderTop: 1,
+            borderColor: "primary.main",
+          },
+        }}
+      >
+        <IconButton
+          aria-label={label}
+          onClick={(event) => onAdd(event.currentTarget)}
+          sx={{
+            position: "absolute",
+            zIndex: 1,
+            width: 22,
+            height: 22,
+            fontSize: 16,
+            color: "primary.contrastText",
+            bgcolor: "primary.main",
+            "&:hover": { bgcolor: "primary.dark" },
+          }}
+        >
           +
         </IconButton>
       </Box>

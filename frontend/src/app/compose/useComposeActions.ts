@@ -44,7 +44,9 @@ export function useComposeActions(): ComposeActions {
     removePage: (page) => act({ do: "remove_page", page }),
     edit,
     editLabel: (block, label) => {
-      const others = blocksOf(form).filter((each) => each.id !== block.id).map((each) => each.key);
+      const others = blocksOf(form)
+        .filter((each) => each.id !== block.id)
+        .map((each) => each.key);
       const before = "label" in block ? block.label : "text" in block ? block.text : "";
       const follows = block.key === keyFrom(before, others) && !isKeyRead(form, block.key);
       const setting = "label" in block ? "label" : "text";
@@ -58,7 +60,8 @@ export function useComposeActions(): ComposeActions {
     shift: (by) => {
       if (!place) return;
       const at = place.index + by;
-      if (at >= 0 && at < place.page.blocks.length) return act({ do: "move_block", block: place.block.id, page: place.page.id, at });
+      if (at >= 0 && at < place.page.blocks.length)
+        return act({ do: "move_block", block: place.block.id, page: place.page.id, at });
       const page = form.pages[place.pageIndex + by];
       if (page) act({ do: "move_block", block: place.block.id, page: page.id, at: by < 0 ? page.blocks.length : 0 });
     },

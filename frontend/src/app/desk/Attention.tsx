@@ -18,22 +18,44 @@ function itemsOf(forms: FormRowReply[]): Item[] {
     const changed = `changed ${asDay(form.changed_at)}${form.changed_by ? ` by ${form.changed_by}` : ""}`;
     if (form.live_edition === null) return [{ form, text: "was never published", detail: changed, kind: "rule" }];
     if (!changedSincePublishing(form)) return [];
-    return [{ form, text: "has changes that visitors don’t see yet", detail: `Edition ${form.live_edition} is live · ${changed}`, kind: "money" }];
+    return [
+      {
+        form,
+        text: "has changes that visitors don’t see yet",
+        detail: `Edition ${form.live_edition} is live · ${changed}`,
+        kind: "money",
+      },
+    ];
   });
 }
 
 export function Attention({ forms }: { forms: FormRowReply[] }) {
   const items = itemsOf(forms).slice(0, 12);
   return (
-    <Box component="aside" aria-label="Needs attention" sx={{ p: 2.25, borderLeft: 1, borderColor: "divider", bgcolor: "background.paper", overflow: "auto" }}>
+    <Box
+      component="aside"
+      aria-label="Needs attention"
+      sx={{ p: 2.25, borderLeft: 1, borderColor: "divider", bgcolor: "background.paper", overflow: "auto" }}
+    >
       <Typography variant="h3" component="h2" sx={{ mb: 1.5, color: "text.secondary" }}>
         Needs attention
       </Typography>
-      {items.length === 0 && <Typography color="text.secondary">Nothing. Every form is live as you left it.</Typography>}
+      {items.length === 0 && (
+        <Typography color="text.secondary">Nothing. Every form is live as you left it.</Typography>
+      )}
       {items.map(({ form, text, detail, kind }) => (
         <Box key={form.id} sx={{ mb: 2, pl: 1.5, borderLeft: 3, borderColor: `note.${kind}` }}>
           <Typography>
-            <Box component={Link} to={`/forms/${form.id}/compose`} sx={{ color: "inherit", fontWeight: 650, textDecoration: "none", "&:hover": { textDecoration: "underline" } }}>
+            <Box
+              component={Link}
+              to={`/forms/${form.id}/compose`}
+              sx={{
+                color: "inherit",
+                fontWeight: 650,
+                textDecoration: "none",
+                "&:hover": { textDecoration: "underline" },
+              }}
+            >
               {form.name}
             </Box>{" "}
             {text}

@@ -38,7 +38,9 @@ export function Desk() {
           Codexa
         </Typography>
       </TopBar>
-      <Box sx={{ flex: 1, display: "grid", gridTemplateColumns: { xs: "1fr", md: "minmax(0,1fr) 308px" }, minHeight: 0 }}>
+      <Box
+        sx={{ flex: 1, display: "grid", gridTemplateColumns: { xs: "1fr", md: "minmax(0,1fr) 308px" }, minHeight: 0 }}
+      >
         <Box component="main" sx={{ p: 3, overflow: "auto" }}>
           <Box sx={{ display: "flex", alignItems: "center", gap: 1.5, mb: 1.5 }}>
             <Typography variant="h1" sx={{ flex: 1 }}>
@@ -54,7 +56,11 @@ export function Desk() {
                 aria-pressed={each === filter}
                 variant={each === filter ? "filled" : "outlined"}
                 onClick={() => setFilter(each)}
-                sx={each === filter ? { bgcolor: "bar.main", color: "bar.text", "&:hover": { bgcolor: "bar.raised" } } : { bgcolor: "background.paper" }}
+                sx={
+                  each === filter
+                    ? { bgcolor: "bar.main", color: "bar.text", "&:hover": { bgcolor: "bar.raised" } }
+                    : { bgcolor: "background.paper" }
+                }
               />
             ))}
           </Box>

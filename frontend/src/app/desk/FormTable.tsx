@@ -10,6 +10,7 @@ import TableCell from "@mui/material/TableCell";
 import TableHead from "@mui/material/TableHead";
 import TableRow from "@mui/material/TableRow";
 import Typography from "@mui/material/Typography";
+import { visuallyHidden } from "@mui/utils";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import type { FormRowReply } from "../../api/generated/wire";
@@ -30,7 +31,10 @@ export function FormTable({ forms, actions, empty }: Props) {
   if (empty) return <FirstForm actions={actions} />;
   return (
     <Paper variant="outlined" sx={{ overflow: "auto" }}>
-      <Table size="small" sx={{ "& th": { color: "text.secondary", fontWeight: 650, fontSize: 12 }, "& td": { py: 0.75 } }}>
+      <Table
+        size="small"
+        sx={{ "& th": { color: "text.secondary", fontWeight: 650, fontSize: 12 }, "& td": { py: 0.75 } }}
+      >
         <TableHead>
           <TableRow>
             <TableCell>Form</TableCell>
@@ -39,7 +43,11 @@ export function FormTable({ forms, actions, empty }: Props) {
             <TableCell>Last 14 days</TableCell>
             <TableCell align="right">Responses</TableCell>
             <TableCell>Changed</TableCell>
-            <TableCell aria-label="Actions" />
+            <TableCell>
+              <Box component="span" sx={visuallyHidden}>
+                Actions
+              </Box>
+            </TableCell>
           </TableRow>
         </TableHead>
         <TableBody>
@@ -56,11 +64,23 @@ export function FormTable({ forms, actions, empty }: Props) {
 function FormRow({ form, actions }: { form: FormRowReply; actions: DeskActions }) {
   const navigate = useNavigate();
   const compose = `/forms/${form.id}/compose`;
-  const colour = form.live_edition === null ? "text.secondary" : changedSincePublishing(form) ? "warning.main" : "primary.main";
+  const colour =
+    form.live_edition === null ? "text.secondary" : changedSincePublishing(form) ? "warning.main" : "primary.main";
   return (
     <TableRow hover onClick={() => void navigate(compose)} sx={{ cursor: "pointer", "&:last-child td": { border: 0 } }}>
       <TableCell>
-        <Typography component={Link} to={compose} onClick={(event) => event.stopPropagation()} sx={{ fontWeight: 650, fontSize: 15, color: "inherit", textDecoration: "none", "&:hover": { textDecoration: "underline" } }}>
+        <Typography
+          component={Link}
+          to={compose}
+          onClick={(event) => event.stopPropagation()}
+          sx={{
+            fontWeight: 650,
+            fontSize: 15,
+            color: "inherit",
+            textDecoration: "none",
+            "&:hover": { textDecoration: "underline" },
+          }}
+        >
           {form.name}
         </Typography>
         <Typography variant="caption" sx={{ display: "block", color: "text.secondary" }}>
@@ -68,11 +88,19 @@ function FormRow({ form, actions }: { form: FormRowReply; actions: DeskActions }
         </Typography>
       </TableCell>
       <TableCell>
-        <Box component="span" aria-hidden="true" sx={{ display: "inline-block", width: 8, height: 8, mr: 1, borderRadius: 0.25, bgcolor: colour }} />
+        <Box
+          component="span"
+          aria-hidden="true"
+          sx={{ display: "inline-block", width: 8, height: 8, mr: 1, borderRadius: 0.25, bgcolor: colour }}
+        />
         {stateOf(form)}
       </TableCell>
       <NumberCell number={form.live_edition === null ? null : thisWeek(form)} />
-      <TableCell>{form.live_edition !== null && <Sparkline numbers={form.days} label={`Responses on each of the last 14 days: ${form.days.join(", ")}`} />}</TableCell>
+      <TableCell>
+        {form.live_edition !== null && (
+          <Sparkline numbers={form.days} label={`Responses on each of the last 14 days: ${form.days.join(", ")}`} />
+        )}
+      </TableCell>
       <NumberCell number={form.live_edition === null ? null : form.responses} />
       <TableCell sx={{ whiteSpace: "nowrap" }}>
         {asDay(form.changed_at)}
@@ -103,16 +131,24 @@ function RowMenu({ form, actions }: { form: FormRowReply; actions: DeskActions }
   };
   return (
     <>
-      <IconButton aria-label={`What to do with ${form.name}`} onClick={(event) => setAnchor(event.currentTarget)} sx={{ width: 28, height: 28, fontSize: 16 }}>
+      <IconButton
+        aria-label={`What to do with ${form.name}`}
+        onClick={(event) => setAnchor(event.currentTarget)}
+        sx={{ width: 28, height: 28, fontSize: 16 }}
+      >
         ⋯
       </IconButton>
       <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
         {who.role !== "viewer" && (
-          <MenuItem onClick={then(() => void navigate(`/forms/${form.id}/responses`))}>Open {counted(form.responses, "response")}</MenuItem>
+          <MenuItem onClick={then(() => void navigate(`/forms/${form.id}/responses`))}>
+            Open {counted(form.responses, "response")}
+          </MenuItem>
         )}
         {mayEdit(who) && <MenuItem onClick={then(() => actions.duplicate(form))}>Duplicate</MenuItem>}
         {mayEdit(who) && <MenuItem onClick={then(() => actions.remove(form))}>Delete</MenuItem>}
-        {who.role === "viewer" && <MenuItem onClick={then(() => void navigate(`/forms/${form.id}/compose`))}>Look at it</MenuItem>}
+        {who.role === "viewer" && (
+          <MenuItem onClick={then(() => void navigate(`/forms/${form.id}/compose`))}>Look at it</MenuItem>
+        )}
       </Menu>
     </>
   );
@@ -123,7 +159,9 @@ function FirstForm({ actions }: { actions: DeskActions }) {
   return (
     <Paper variant="outlined" sx={{ p: 4, display: "grid", gap: 1.5, justifyItems: "start" }}>
       <Typography variant="h2">This is where your team’s forms lie</Typography>
-      <Typography color="text.secondary">A form is composed on its sheet, with its rules and formulas beside it. Start with a blank one.</Typography>
+      <Typography color="text.secondary">
+        A form is composed on its sheet, with its rules and formulas beside it. Start with a blank one.
+      </Typography>
       {mayEdit(who) && (
         <Button variant="contained" onClick={actions.make}>
           Make the first form

@@ -14,7 +14,12 @@ export function NewForm({ actions }: { actions: DeskActions }) {
   };
   return (
     <>
-      <Button variant="contained" aria-haspopup="menu" aria-expanded={anchor !== null} onClick={(event) => setAnchor(event.currentTarget)}>
+      <Button
+        variant="contained"
+        aria-haspopup="menu"
+        aria-expanded={anchor !== null}
+        onClick={(event) => setAnchor(event.currentTarget)}
+      >
         New form
       </Button>
       <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>

@@ -22,7 +22,10 @@ async function documentOf(file: File): Promise<unknown> {
   try {
     return JSON.parse(await file.text());
   } catch {
-    throw new ApiError("not_json", `${file.name} is no JSON file that can be read. Choose a file that Codexa exported.`);
+    throw new ApiError(
+      "not_json",
+      `${file.name} is no JSON file that can be read. Choose a file that Codexa exported.`,
+    );
   }
 }
 

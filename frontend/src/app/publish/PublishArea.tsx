@@ -22,10 +22,22 @@ export function PublishArea() {
   const { reply, saved } = useBench();
   return (
     <Box sx={{ height: "100%", overflow: "auto", p: 3 }}>
-      <Box sx={{ display: "grid", gridTemplateColumns: "minmax(0, 3fr) minmax(0, 2fr)", gap: 2, maxWidth: 1240, alignItems: "start" }}>
+      <Box
+        sx={{
+          display: "grid",
+          gridTemplateColumns: "minmax(0, 3fr) minmax(0, 2fr)",
+          gap: 2,
+          maxWidth: 1240,
+          alignItems: "start",
+        }}
+      >
         <Box sx={{ display: "grid", gap: 2 }}>
           <Typography variant="h1">Publish</Typography>
-          {saved.liveEdition === null && <Alert severity="info">Nobody can reach this form yet. Publish edition 1 with the button at the top; then these work.</Alert>}
+          {saved.liveEdition === null && (
+            <Alert severity="info">
+              Nobody can reach this form yet. Publish edition 1 with the button at the top; then these work.
+            </Alert>
+          )}
           <Panel title="Link" lead="The form on a page of its own.">
             <CopyField label="the link" text={reply.address} />
           </Panel>
@@ -64,9 +76,20 @@ function Sites() {
   });
   const changed = sites.trim() !== reply.sites.join("\n");
   return (
-    <Panel title="Websites that may show it" lead="Only these may frame the form; browsers refuse every other one. One address a line. It holds at once, without publishing.">
+    <Panel
+      title="Websites that may show it"
+      lead="Only these may frame the form; browsers refuse every other one. One address a line. It holds at once, without publishing."
+    >
       <Box sx={{ display: "grid", gap: 1.5, justifyItems: "start" }}>
-        <TextField multiline minRows={2} value={sites} disabled={!mayEdit} placeholder="https://www.example.org" onChange={(event) => setSites(event.target.value)} slotProps={{ htmlInput: { "aria-label": "Websites, one a line", spellCheck: false } }} />
+        <TextField
+          multiline
+          minRows={2}
+          value={sites}
+          disabled={!mayEdit}
+          placeholder="https://www.example.org"
+          onChange={(event) => setSites(event.target.value)}
+          slotProps={{ htmlInput: { "aria-label": "Websites, one a line", spellCheck: false } }}
+        />
         {save.isError && <Alert severity="error">{save.error.message}</Alert>}
         {mayEdit && (
           <Button variant="outlined" disabled={!changed} loading={save.isPending} onClick={() => save.mutate()}>
@@ -87,7 +110,11 @@ function Editions() {
         Editions
       </Typography>
       {editions.isError && <Alert severity="error">{editions.error.message}</Alert>}
-      {editions.data?.editions.length === 0 && <Typography sx={{ px: 2, pb: 2, color: "text.secondary" }}>None yet. Each one stays as it was published, and so do its responses.</Typography>}
+      {editions.data?.editions.length === 0 && (
+        <Typography sx={{ px: 2, pb: 2, color: "text.secondary" }}>
+          None yet. Each one stays as it was published, and so do its responses.
+        </Typography>
+      )}
       {editions.data && editions.data.editions.length > 0 && (
         <Table size="small">
           <TableHead>

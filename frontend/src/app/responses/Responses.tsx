@@ -22,9 +22,12 @@ export function Responses({ formId }: { formId: string }) {
   const { response } = useParams();
   const navigate = useNavigate();
   const found = useQuery(queries.responses(formId, page.pageSize, page.page * page.pageSize));
-  const open = (number: number | null) => void navigate(`/forms/${formId}/responses${number === null ? "" : `/${number}`}`);
+  const open = (number: number | null) =>
+    void navigate(`/forms/${formId}/responses${number === null ? "" : `/${number}`}`);
   return (
-    <Box sx={{ height: "100%", display: "grid", gridTemplateColumns: response ? "minmax(0,1fr) 380px" : "minmax(0,1fr)" }}>
+    <Box
+      sx={{ height: "100%", display: "grid", gridTemplateColumns: response ? "minmax(0,1fr) 380px" : "minmax(0,1fr)" }}
+    >
       <Box sx={{ display: "flex", flexDirection: "column", p: 2, pt: 1.5, minHeight: 0 }}>
         <Box sx={{ display: "flex", alignItems: "center", gap: 1.5, mb: 1.5 }}>
           <Typography variant="h1">Responses</Typography>
@@ -40,7 +43,18 @@ export function Responses({ formId }: { formId: string }) {
             {found.error.message}
           </Alert>
         )}
-        {found.data?.count === 0 ? <NoneYet /> : <Grid data={found.data} page={page} loading={found.isFetching} selected={response} onPage={setPage} onOpen={open} />}
+        {found.data?.count === 0 ? (
+          <NoneYet />
+        ) : (
+          <Grid
+            data={found.data}
+            page={page}
+            loading={found.isFetching}
+            selected={response}
+            onPage={setPage}
+            onOpen={open}
+          />
+        )}
       </Box>
       {response && <SingleResponse formId={formId} number={Number(response)} onClose={() => open(null)} />}
     </Box>
@@ -78,7 +92,14 @@ function Grid({ data, page, loading, selected, onPage, onOpen }: GridProps) {
       rowSelectionModel={{ type: "include", ids: new Set(selected ? [Number(selected)] : []) }}
       onRowClick={({ row }) => onOpen((row as RowReply).number)}
       onCellKeyDown={({ row }, event) => event.key === "Enter" && onOpen((row as RowReply).number)}
-      sx={{ flex: 1, minHeight: 0, bgcolor: "background.paper", "& .numeric": { fontFamily: SERIF, fontSize: 14, fontVariantNumeric: "tabular-nums lining-nums" }, "& .MuiDataGrid-row": { cursor: "pointer" }, "& .MuiDataGrid-columnHeaderTitle": { fontWeight: 650, fontSize: 12 } }}
+      sx={{
+        flex: 1,
+        minHeight: 0,
+        bgcolor: "background.paper",
+        "& .numeric": { fontFamily: SERIF, fontSize: 14, fontVariantNumeric: "tabular-nums lining-nums" },
+        "& .MuiDataGrid-row": { cursor: "pointer" },
+        "& .MuiDataGrid-columnHeaderTitle": { fontWeight: 650, fontSize: 12 },
+      }}
     />
   );
 }
@@ -86,19 +107,22 @@ function Grid({ data, page, loading, selected, onPage, onOpen }: GridProps) {
 function columnsOf(columns: ColumnReply[]): GridColDef<RowReply>[] {
   return [
     { field: "number", headerName: "No.", width: 64, align: "right", headerAlign: "right" },
-    { field: "received_at", headerName: "Received", width: 116, valueFormatter: (value: string) => asDayAndTime(value) },
-    ...columns.map(
-      (column): GridColDef<RowReply> => ({
-        field: column.id,
-        headerName: column.number ? `${column.number} ${column.label}` : `${column.label} (earlier edition)`,
-        minWidth: 110,
-        flex: column.numeric ? 0.7 : 1,
-        align: column.numeric ? "right" : "left",
-        headerAlign: column.numeric ? "right" : "left",
-        cellClassName: column.numeric ? "numeric" : "",
-        valueGetter: (_value, row) => row.cells[column.id] ?? "",
-      }),
-    ),
+    {
+      field: "received_at",
+      headerName: "Received",
+      width: 116,
+      valueFormatter: (value: string) => asDayAndTime(value),
+    },
+    ...columns.map((column): GridColDef<RowReply> => ({
+      field: column.id,
+      headerName: column.number ? `${column.number} ${column.label}` : `${column.label} (earlier edition)`,
+      minWidth: 110,
+      flex: column.numeric ? 0.7 : 1,
+      align: column.numeric ? "right" : "left",
+      headerAlign: column.numeric ? "right" : "left",
+      cellClassName: column.numeric ? "numeric" : "",
+      valueGetter: (_value, row) => row.cells[column.id] ?? "",
+    })),
     { field: "edition", headerName: "Edition", width: 70, align: "right", headerAlign: "right" },
   ];
 }
@@ -107,8 +131,10 @@ function NoneYet() {
   return (
     <Box sx={{ p: 4 }}>
       <Typography variant="h2">No response yet</Typography>
-      <Typography color="text.secondary">What visitors send stands here, newest first, with everything that was worked out. Publish the form and share its link.</Typography>
+      <Typography color="text.secondary">
+        What visitors send stands here, newest first, with everything that was worked out. Publish the form and share
+        its link.
+      </Typography>
     </Box>
   );
 }
-

@@ -19,11 +19,24 @@ interface Props {
 export function SingleResponse({ formId, number, onClose }: Props) {
   const found = useQuery(queries.response(formId, number));
   const title = useRef<HTMLHeadingElement>(null);
-  useEffect(() => title.current?.focus(), [number]);
+  useEffect(() => {
+    title.current?.focus();
+  }, [number]);
   return (
-    <Box component="aside" aria-label={`Response ${number}`} onKeyDown={(event) => event.key === "Escape" && onClose()} sx={{ borderLeft: 1, borderColor: "divider", bgcolor: "background.paper", overflow: "auto" }}>
+    <Box
+      component="aside"
+      aria-label={`Response ${number}`}
+      onKeyDown={(event) => event.key === "Escape" && onClose()}
+      sx={{ borderLeft: 1, borderColor: "divider", bgcolor: "background.paper", overflow: "auto" }}
+    >
       <Box sx={{ display: "flex", alignItems: "center", px: 2.5, pt: 1.75 }}>
-        <Typography ref={title} tabIndex={-1} variant="h1" component="h2" sx={{ flex: 1, fontSize: 20, "&:focus": { outline: "none" } }}>
+        <Typography
+          ref={title}
+          tabIndex={-1}
+          variant="h1"
+          component="h2"
+          sx={{ flex: 1, fontSize: 20, "&:focus": { outline: "none" } }}
+        >
           Response {number}
         </Typography>
         <IconButton aria-label="Close" onClick={onClose} sx={{ width: 30, height: 30, fontSize: 18 }}>
@@ -48,12 +61,26 @@ export function SingleResponse({ formId, number, onClose }: Props) {
                     </Box>{" "}
                     {column.label}
                     {column.calculated && (
-                      <Box component="span" role="img" aria-label="Calculated" sx={{ ml: 0.75, color: "note.calculation" }}>
+                      <Box
+                        component="span"
+                        role="img"
+                        aria-label="Calculated"
+                        sx={{ ml: 0.75, color: "note.calculation" }}
+                      >
                         {NOTE_KINDS.calculation.sign}
                       </Box>
                     )}
                   </Typography>
-                  <Typography component="dd" sx={{ m: 0, overflowWrap: "anywhere", whiteSpace: "pre-line", fontWeight: text ? 600 : 400, color: text ? "text.primary" : "text.secondary" }}>
+                  <Typography
+                    component="dd"
+                    sx={{
+                      m: 0,
+                      overflowWrap: "anywhere",
+                      whiteSpace: "pre-line",
+                      fontWeight: text ? 600 : 400,
+                      color: text ? "text.primary" : "text.secondary",
+                    }}
+                  >
                     {text ?? "not answered"}
                   </Typography>
                 </Box>

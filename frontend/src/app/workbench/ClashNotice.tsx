@@ -28,8 +28,8 @@ export function ClashNotice() {
           </>
         }
       >
-        {person} and you both changed {what}. All other changes of both are kept; choose whose version of this stays. The
-        other one stays in the saved states.
+        {person} and you both changed {what}. All other changes of both are kept; choose whose version of this stays.
+        The other one stays in the saved states.
       </Alert>
     );
   }

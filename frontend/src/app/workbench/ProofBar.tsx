@@ -25,18 +25,52 @@ export function ProofBar() {
   };
   const summary = `${errors ? counted(errors, "error") : "no errors"}, ${doubts ? counted(doubts, "doubt") : "no doubts"}`;
   return (
-    <Box component="footer" sx={{ height: 28, px: 1.25, display: "flex", alignItems: "center", fontSize: 12.5, color: "text.secondary", borderTop: 1, borderColor: "divider", bgcolor: "background.paper" }}>
-      <ButtonBase disabled={analysis.findings.length === 0} aria-haspopup="menu" onClick={(event) => setAnchor(event.currentTarget)} sx={{ px: 0.75, fontSize: 12.5, fontFamily: "inherit", borderRadius: 0.5 }}>
+    <Box
+      component="footer"
+      sx={{
+        height: 28,
+        px: 1.25,
+        display: "flex",
+        alignItems: "center",
+        fontSize: 12.5,
+        color: "text.secondary",
+        borderTop: 1,
+        borderColor: "divider",
+        bgcolor: "background.paper",
+      }}
+    >
+      <ButtonBase
+        disabled={analysis.findings.length === 0}
+        aria-haspopup="menu"
+        onClick={(event) => setAnchor(event.currentTarget)}
+        sx={{ px: 0.75, fontSize: 12.5, fontFamily: "inherit", borderRadius: 0.5 }}
+      >
         Proof:&nbsp;
         <Box component="b" sx={{ color: errors ? "note.check" : "note.calculation" }}>
           {summary}
         </Box>
       </ButtonBase>
-      <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)} anchorOrigin={{ vertical: "top", horizontal: "left" }} transformOrigin={{ vertical: "bottom", horizontal: "left" }}>
+      <Menu
+        anchorEl={anchor}
+        open={anchor !== null}
+        onClose={() => setAnchor(null)}
+        anchorOrigin={{ vertical: "top", horizontal: "left" }}
+        transformOrigin={{ vertical: "bottom", horizontal: "left" }}
+      >
         {analysis.findings.map((finding, index) => {
           const place = finding.block ? places.get(finding.block) : undefined;
           return (
-            <MenuItem key={index} onClick={() => lead(finding)} sx={{ maxWidth: 560, whiteSpace: "normal", display: "block", borderLeft: 3, borderColor: finding.severity === "error" ? "note.check" : "note.money" }}>
+            <MenuItem
+              key={index}
+              onClick={() => lead(finding)}
+              sx={{
+                maxWidth: 560,
+                whiteSpace: "normal",
+                display: "block",
+                borderLeft: 3,
+                borderColor: finding.severity === "error" ? "note.check" : "note.money",
+              }}
+            >
               <Typography component="span" sx={{ fontWeight: 600 }}>
                 {finding.severity === "error" ? "Error" : "Doubt"}
                 {place && ` at ${place.number} ${titleOf(place.block)}`}
@@ -59,7 +93,11 @@ function Links() {
   const links = block ? analysis.links[block] : undefined;
   const place = block ? places.get(block) : undefined;
   if (!links || !place) return null;
-  const numbers = (ids: string[]) => ids.map((id) => places.get(id)?.number).filter(Boolean).join(", ");
+  const numbers = (ids: string[]) =>
+    ids
+      .map((id) => places.get(id)?.number)
+      .filter(Boolean)
+      .join(", ");
   const reads = numbers(links.reads);
   const readBy = numbers(links.read_by);
   const parts = [reads && `reads ${reads}`, readBy && `read by ${readBy}`].filter(Boolean);

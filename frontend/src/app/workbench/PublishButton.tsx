@@ -24,7 +24,13 @@ export function PublishButton() {
         disabled={nothingNew || errors > 0}
         loading={publishing.isPending}
         onClick={() => publishing.mutate()}
-        sx={{ whiteSpace: "nowrap", bgcolor: "bar.text", color: "bar.main", "&:hover": { bgcolor: "bar.quiet" }, "&.Mui-disabled": { bgcolor: "bar.raised", color: "bar.quiet" } }}
+        sx={{
+          whiteSpace: "nowrap",
+          bgcolor: "bar.text",
+          color: "bar.main",
+          "&:hover": { bgcolor: "bar.quiet" },
+          "&.Mui-disabled": { bgcolor: "bar.raised", color: "bar.quiet" },
+        }}
       >
         {nothingNew ? `Edition ${saved.liveEdition} published` : `Publish edition ${(saved.liveEdition ?? 0) + 1}`}
       </Button>

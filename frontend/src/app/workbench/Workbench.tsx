@@ -43,7 +43,10 @@ export function Workbench({ formId, area }: Props) {
 function OpenWorkbench({ reply, area }: { reply: FormReply; area: string }) {
   const draft = useDraft(reply);
   const who = useSignedIn();
-  const [selected, setSelected] = useState<{ block: string | null; setting: string | null }>({ block: null, setting: null });
+  const [selected, setSelected] = useState<{ block: string | null; setting: string | null }>({
+    block: null,
+    setting: null,
+  });
   const places = useMemo(() => placesOf(draft.form), [draft.form]);
   useUndoKeys(draft.undo, draft.redo);
   useEffect(() => {

@@ -18,14 +18,22 @@ export function WorkbenchHeader() {
   const bench = useBench();
   return (
     <TopBar>
-      <Typography component={Link} to="/" sx={{ color: "bar.quiet", textDecoration: "none", whiteSpace: "nowrap", "&:hover": { color: "bar.text" } }}>
+      <Typography
+        component={Link}
+        to="/"
+        sx={{ color: "bar.quiet", textDecoration: "none", whiteSpace: "nowrap", "&:hover": { color: "bar.text" } }}
+      >
         {who.team_name}
       </Typography>
       <Box aria-hidden="true" sx={{ color: "bar.quiet" }}>
         /
       </Box>
       <FormName />
-      <Chip size="small" label={editionState(bench.saved.liveEdition, bench.saved.changes)} sx={{ color: "bar.text", bgcolor: "bar.raised" }} />
+      <Chip
+        size="small"
+        label={editionState(bench.saved.liveEdition, bench.saved.changes)}
+        sx={{ color: "bar.text", bgcolor: "bar.raised" }}
+      />
       <Box sx={{ flex: 1 }} />
       {bench.mayEdit && (
         <>
@@ -35,7 +43,14 @@ export function WorkbenchHeader() {
       )}
       <SaveState />
       {bench.saved.liveEdition !== null && (
-        <Button href={bench.reply.address} target="_blank" rel="noopener" variant="outlined" color="inherit" sx={{ borderColor: "bar.quiet", whiteSpace: "nowrap" }}>
+        <Button
+          href={bench.reply.address}
+          target="_blank"
+          rel="noopener"
+          variant="outlined"
+          color="inherit"
+          sx={{ borderColor: "bar.quiet", whiteSpace: "nowrap" }}
+        >
           Open the live form
         </Button>
       )}
@@ -70,16 +85,46 @@ function FormName() {
         if (event.key === "Enter") (event.target as HTMLElement).blur();
         if (event.key === "Escape") setTyped(null);
       }}
-      sx={{ color: "inherit", fontSize: 16, fontWeight: 650, px: 0.75, borderRadius: 1, "&:hover, &.Mui-focused": { bgcolor: "bar.raised" } }}
+      sx={{
+        color: "inherit",
+        fontSize: 16,
+        fontWeight: 650,
+        px: 0.75,
+        borderRadius: 1,
+        "&:hover, &.Mui-focused": { bgcolor: "bar.raised" },
+      }}
     />
   );
 }
 
-function BarButton({ title, keys, sign, disabled, onClick }: { title: string; keys: string; sign: string; disabled: boolean; onClick: () => void }) {
+function BarButton({
+  title,
+  keys,
+  sign,
+  disabled,
+  onClick,
+}: {
+  title: string;
+  keys: string;
+  sign: string;
+  disabled: boolean;
+  onClick: () => void;
+}) {
   return (
     <Tooltip title={`${title} (${keys})`}>
       <span>
-        <IconButton aria-label={title} disabled={disabled} onClick={onClick} sx={{ width: 32, height: 32, fontSize: 18, color: "inherit", "&.Mui-disabled": { color: "bar.quiet", opacity: 0.5 } }}>
+        <IconButton
+          aria-label={title}
+          disabled={disabled}
+          onClick={onClick}
+          sx={{
+            width: 32,
+            height: 32,
+            fontSize: 18,
+            color: "inherit",
+            "&.Mui-disabled": { color: "bar.quiet", opacity: 0.5 },
+          }}
+        >
           {sign}
         </IconButton>
       </span>

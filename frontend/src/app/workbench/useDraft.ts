@@ -89,7 +89,14 @@ export function useDraft(loaded: FormReply): Draft {
     setSaveState("saving");
     try {
       const reply = await api.saveDraft(loaded.id, before.revision, form);
-      const now: Saved = { ...before, form, revision: reply.revision, at: reply.changed_at, analysis: reply.analysis, changes: reply.changes };
+      const now: Saved = {
+        ...before,
+        form,
+        revision: reply.revision,
+        at: reply.changed_at,
+        analysis: reply.analysis,
+        changes: reply.changes,
+      };
       latest.current.saved = now;
       setSaved(now);
       setSaveState(latest.current.form === form ? "saved" : "saving");
@@ -139,7 +146,8 @@ export function useDraft(loaded: FormReply): Draft {
     while (latest.current.form !== latest.current.saved.form) {
       const before = latest.current.saved.revision;
       await save();
-      if (latest.current.saved.revision === before) throw new ApiError("not_saved", "The draft could not be saved; see the top of the page.");
+      if (latest.current.saved.revision === before)
+        throw new ApiError("not_saved", "The draft could not be saved; see the top of the page.");
     }
     const { edition } = await api.publish(loaded.id, latest.current.saved.revision);
     setSaved((now) => ({ ...now, changes: 0, liveEdition: edition }));

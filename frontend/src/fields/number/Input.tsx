@@ -4,5 +4,7 @@ import { TextInput } from "../text_input";
 
 export function NumberInput(props: InputProps<NumberFace>) {
   const { placeholder, unit, decimals } = props.block;
-  return <TextInput {...props} placeholder={placeholder} unit={unit} inputMode={decimals > 0 ? "decimal" : "numeric"} />;
+  return (
+    <TextInput {...props} placeholder={placeholder} unit={unit} inputMode={decimals > 0 ? "decimal" : "numeric"} />
+  );
 }

@@ -6,8 +6,18 @@ import type { SettingsProps } from "../settings";
 export function NumberAnswers({ block, edit }: SettingsProps<NumberField>) {
   return (
     <>
-      <DecimalField whole label="Decimals" value={String(block.decimals)} onChange={(value) => edit({ decimals: Math.min(10, Number(value ?? 0)) })} />
-      <TextField label="Unit" value={block.unit} helperText="Shown behind the number: km, m, people" onChange={(event) => edit({ unit: event.target.value })} />
+      <DecimalField
+        whole
+        label="Decimals"
+        value={String(block.decimals)}
+        onChange={(value) => edit({ decimals: Math.min(10, Number(value ?? 0)) })}
+      />
+      <TextField
+        label="Unit"
+        value={block.unit}
+        helperText="Shown behind the number: km, m, people"
+        onChange={(event) => edit({ unit: event.target.value })}
+      />
     </>
   );
 }

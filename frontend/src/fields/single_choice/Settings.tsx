@@ -17,21 +17,38 @@ import { pastedOptions } from "./paste";
 const GRID = "minmax(0,1fr) 84px 62px 24px";
 
 export function SingleChoiceAnswers({ block, edit }: SettingsProps<SingleChoiceField>) {
-  const change = (id: string, changes: Partial<Option>) => edit({ options: block.options.map((option) => (option.id === id ? { ...option, ...changes } : option)) });
+  const change = (id: string, changes: Partial<Option>) =>
+    edit({ options: block.options.map((option) => (option.id === id ? { ...option, ...changes } : option)) });
   const add = (label: string) => {
     if (!label.trim()) return;
-    const code = keyFrom(label, block.options.map((option) => option.code));
+    const code = keyFrom(
+      label,
+      block.options.map((option) => option.code),
+    );
     edit({ options: [...block.options, { id: newId(), code, label: label.trim(), counts_as: "0" }] });
   };
   const paste = (event: ClipboardEvent) => {
-    const options = pastedOptions(event.clipboardData.getData("text/plain"), block.options.map((option) => option.code));
+    const options = pastedOptions(
+      event.clipboardData.getData("text/plain"),
+      block.options.map((option) => option.code),
+    );
     if (options.length === 0) return;
     event.preventDefault();
     edit({ options: [...block.options, ...options.map((option) => ({ ...option, id: newId() }))] });
   };
   return (
     <Box role="group" aria-label="Options" sx={{ display: "grid", gap: 0.5 }}>
-      <Box aria-hidden="true" sx={{ display: "grid", gridTemplateColumns: GRID, gap: 0.5, fontSize: 12, fontWeight: 650, color: "text.secondary" }}>
+      <Box
+        aria-hidden="true"
+        sx={{
+          display: "grid",
+          gridTemplateColumns: GRID,
+          gap: 0.5,
+          fontSize: 12,
+          fontWeight: 650,
+          color: "text.secondary",
+        }}
+      >
         <span>Label</span>
         <span>Code</span>
         <Box component="span" sx={{ textAlign: "right" }}>
@@ -39,7 +56,13 @@ export function SingleChoiceAnswers({ block, edit }: SettingsProps<SingleChoiceF
         </Box>
       </Box>
       {block.options.map((option, index) => (
-        <OptionRow key={option.id} option={option} number={index + 1} onChange={(changes) => change(option.id, changes)} onRemove={() => edit({ options: block.options.filter((each) => each.id !== option.id) })} />
+        <OptionRow
+          key={option.id}
+          option={option}
+          number={index + 1}
+          onChange={(changes) => change(option.id, changes)}
+          onRemove={() => edit({ options: block.options.filter((each) => each.id !== option.id) })}
+        />
       ))}
       <NewOption onAdd={add} onPaste={paste} />
       <Typography variant="caption" color="text.secondary">
@@ -49,11 +72,33 @@ export function SingleChoiceAnswers({ block, edit }: SettingsProps<SingleChoiceF
   );
 }
 
-function OptionRow({ option, number, onChange, onRemove }: { option: Option; number: number; onChange: (changes: Partial<Option>) => void; onRemove: () => void }) {
+function OptionRow({
+  option,
+  number,
+  onChange,
+  onRemove,
+}: {
+  option: Option;
+  number: number;
+  onChange: (changes: Partial<Option>) => void;
+  onRemove: () => void;
+}) {
   const [code, setCode] = useState<string | null>(null);
   return (
-    <Box sx={{ display: "grid", gridTemplateColumns: GRID, gap: 0.5, alignItems: "start", "& .MuiInputBase-input": { px: 0.75, py: 0.5 } }}>
-      <TextField value={option.label} onChange={(event) => onChange({ label: event.target.value })} slotProps={{ htmlInput: { "aria-label": `Label of option ${number}` } }} />
+    <Box
+      sx={{
+        display: "grid",
+        gridTemplateColumns: GRID,
+        gap: 0.5,
+        alignItems: "start",
+        "& .MuiInputBase-input": { px: 0.75, py: 0.5 },
+      }}
+    >
+      <TextField
+        value={option.label}
+        onChange={(event) => onChange({ label: event.target.value })}
+        slotProps={{ htmlInput: { "aria-label": `Label of option ${number}` } }}
+      />
       <TextField
         value={code ?? option.code}
         onChange={(event) => {
@@ -61,10 +106,25 @@ function OptionRow({ option, number, onChange, onRemove }: { option: Option; num
           if (event.target.value.trim()) onChange({ code: event.target.value.trim() });
         }}
         onBlur={() => setCode(null)}
-        slotProps={{ htmlInput: { "aria-label": `Code of option ${number}`, spellCheck: false, style: { fontFamily: MONO, fontSize: 12 } } }}
+        slotProps={{
+          htmlInput: {
+            "aria-label": `Code of option ${number}`,
+            spellCheck: false,
+            style: { fontFamily: MONO, fontSize: 12 },
+          },
+        }}
       />
-      <DecimalField hideLabel label={`Option ${number} counts as`} value={option.counts_as} onChange={(value) => onChange({ counts_as: value ?? "0" })} />
-      <IconButton aria-label={`Remove option ${number}`} onClick={onRemove} sx={{ width: 24, height: 28, fontSize: 14 }}>
+      <DecimalField
+        hideLabel
+        label={`Option ${number} counts as`}
+        value={option.counts_as}
+        onChange={(value) => onChange({ counts_as: value ?? "0" })}
+      />
+      <IconButton
+        aria-label={`Remove option ${number}`}
+        onClick={onRemove}
+        sx={{ width: 24, height: 28, fontSize: 14 }}
+      >
         ×
       </IconButton>
     </Box>
@@ -93,7 +153,12 @@ function NewOption({ onAdd, onPaste }: { onAdd: (label: string) => void; onPaste
 
 export function SingleChoiceLook({ block, edit }: SettingsProps<SingleChoiceField>) {
   return (
-    <TextField select label="Options stand" value={block.arrangement} onChange={(event) => edit({ arrangement: event.target.value as SingleChoiceField["arrangement"] })}>
+    <TextField
+      select
+      label="Options stand"
+      value={block.arrangement}
+      onChange={(event) => edit({ arrangement: event.target.value as SingleChoiceField["arrangement"] })}
+    >
       <MenuItem value="column">one under another</MenuItem>
       <MenuItem value="row">side by side</MenuItem>
     </TextField>
