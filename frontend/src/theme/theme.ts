@@ -12,11 +12,13 @@ export interface NoteColours {
 
 declare module "@mui/material/styles" {
   interface Palette {
+    sheet: typeof SHEET;
     note: NoteColours;
     noteTint: NoteColours;
     bar: { main: string; text: string; quiet: string; raised: string; alarm: string };
   }
   interface PaletteOptions {
+    sheet: typeof SHEET;
     note: NoteColours;
     noteTint: NoteColours;
     bar: { main: string; text: string; quiet: string; raised: string; alarm: string };
@@ -26,6 +28,9 @@ declare module "@mui/material/styles" {
 const SANS = '"Source Sans 3 Variable", system-ui, sans-serif';
 export const SERIF = '"Source Serif 4 Variable", Georgia, serif';
 export const MONO = '"JetBrains Mono Variable", ui-monospace, monospace';
+
+/** The sheet shows what visitors will see, who get no dark scheme: it is light in both. */
+const SHEET = { paper: "#FFFFFF", ink: "#16202B", quiet: "#55636F", hover: "#F3F5F6", action: "#0F6B6B" };
 
 export const theme = createTheme({
   cssVariables: { colorSchemeSelector: "media" },
@@ -40,6 +45,7 @@ export const theme = createTheme({
         background: { default: "#F3F5F6", paper: "#FFFFFF" },
         note: { rule: "#3D4FB0", calculation: "#0F6B6B", check: "#B83218", money: "#8A5D00", data: "#7A3E8E" },
         noteTint: { rule: "#ECEEF8", calculation: "#E3F0EF", check: "#FBECE8", money: "#F8F0DF", data: "#F3EAF5" },
+        sheet: SHEET,
         bar: { main: "#16202B", text: "#FFFFFF", quiet: "#B6C2CC", raised: "#2A3B4D", alarm: "#FFC2B3" },
       },
     },
@@ -53,6 +59,7 @@ export const theme = createTheme({
         background: { default: "#10181F", paper: "#18222C" },
         note: { rule: "#A9B4F5", calculation: "#5FBDB8", check: "#FF9B85", money: "#E5B75C", data: "#D2A3E2" },
         noteTint: { rule: "#232A49", calculation: "#163636", check: "#43231C", money: "#3B2F14", data: "#36233E" },
+        sheet: SHEET,
         bar: { main: "#0A1117", text: "#FFFFFF", quiet: "#A9B6C1", raised: "#22303D", alarm: "#FFC2B3" },
       },
     },

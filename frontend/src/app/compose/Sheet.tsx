@@ -39,7 +39,7 @@ export function Sheet({ actions, onAdd }: Props) {
             border: 1,
             borderColor: "divider",
             borderRadius: 1,
-            bgcolor: "background.paper",
+            bgcolor: "sheet.paper",
           }}
         />
         <Row>
@@ -107,7 +107,7 @@ function SheetPage({ page, number, actions, onAdd }: Props & { page: Page; numbe
     <Box component="section" aria-label={`Page ${number}`} sx={{ pt: 2.5 }}>
       <Row>
         <Box sx={{ display: "flex", alignItems: "baseline", pl: 1.5, pr: 2.5 }}>
-          <Box component="span" sx={{ width: 36, fontFamily: SERIF, fontWeight: 600, color: "text.secondary" }}>
+          <Box component="span" sx={{ width: 36, fontFamily: SERIF, fontWeight: 600, color: "sheet.quiet" }}>
             {number}
           </Box>
           <InputBase
@@ -117,7 +117,7 @@ function SheetPage({ page, number, actions, onAdd }: Props & { page: Page; numbe
             placeholder="Title of this page"
             onChange={(event) => act({ do: "edit_page", page: page.id, changes: { title: event.target.value } })}
             inputProps={{ "aria-label": `Title of page ${number}` }}
-            sx={{ fontFamily: SERIF, fontWeight: 600, fontSize: 21 }}
+            sx={{ fontFamily: SERIF, fontWeight: 600, fontSize: 21, color: "sheet.ink" }}
           />
           {mayEdit && form.pages.length > 1 && (
             <IconButton
@@ -218,8 +218,8 @@ function BlockOnSheet({ block, number, facts }: BlockOnSheetProps) {
         p: 1,
         borderRadius: 1,
         outline: chosen ? "2px solid" : undefined,
-        outlineColor: "primary.main",
-        "&:hover": { bgcolor: chosen ? undefined : "background.default" },
+        outlineColor: "sheet.action",
+        "&:hover": { bgcolor: chosen ? undefined : "sheet.hover" },
       }}
     >
       <Box
@@ -254,13 +254,13 @@ function BlockOnSheet({ block, number, facts }: BlockOnSheetProps) {
           fontFamily: SERIF,
           fontSize: 14,
           fontWeight: chosen ? 650 : 400,
-          color: chosen ? "primary.main" : "text.secondary",
+          color: chosen ? "sheet.action" : "sheet.quiet",
         }}
       >
         {number}
       </Box>
       {hidden && (
-        <Box component="span" sx={{ position: "absolute", right: 10, top: 8, fontSize: 12, color: "text.secondary" }}>
+        <Box component="span" sx={{ position: "absolute", right: 10, top: 8, fontSize: 12, color: "sheet.quiet" }}>
           hidden at first
         </Box>
       )}

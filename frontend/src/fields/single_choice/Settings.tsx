@@ -14,7 +14,7 @@ import { DecimalField } from "../../ui/DecimalField";
 import type { SettingsProps } from "../settings";
 import { pastedOptions } from "./paste";
 
-const GRID = "minmax(0,1fr) 84px 62px 24px";
+const GRID = "minmax(0,1fr) 80px 52px 20px";
 
 export function SingleChoiceAnswers({ block, edit }: SettingsProps<SingleChoiceField>) {
   const change = (id: string, changes: Partial<Option>) =>
@@ -91,7 +91,7 @@ function OptionRow({
         gridTemplateColumns: GRID,
         gap: 0.5,
         alignItems: "start",
-        "& .MuiInputBase-input": { px: 0.75, py: 0.5 },
+        "& .MuiInputBase-input": { px: 0.75, py: 0.5, fontSize: 13 },
       }}
     >
       <TextField
@@ -123,7 +123,7 @@ function OptionRow({
       <IconButton
         aria-label={`Remove option ${number}`}
         onClick={onRemove}
-        sx={{ width: 24, height: 28, fontSize: 14 }}
+        sx={{ width: 20, height: 28, fontSize: 14 }}
       >
         ×
       </IconButton>

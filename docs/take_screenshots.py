@@ -1,0 +1,75 @@
+"""Takes the pictures in docs/screenshots from a running demo: .venv/bin/python docs/take_screenshots.py."""
+
+from pathlib import Path
+
+from playwright.sync_api import Page, sync_playwright
+
+from codexa.services.demo import PASSWORD, PEOPLE
+from launch.machine import CHROMIUM
+
+FOLDER = Path(__file__).parent / "screenshots"
+CODEXA, WEBSITE = "http://127.0.0.1:8780", "http://127.0.0.1:8790"
+SETTLED = 600  # milliseconds
+
+
+def take(page: Page, name: str) -> None:
+    """Save what the page shows."""
+    page.wait_for_timeout(SETTLED)
+    page.screenshot(path=FOLDER / f"{name}.png")
+
+
+def workbench(page: Page) -> None:
+    """Walk through the areas of the demo form."""
+    page.goto(CODEXA)
+    take(page, "sign-in")
+    page.get_by_label("E-mail").fill(PEOPLE[0][1])
+    page.get_by_label("Password").fill(PASSWORD)
+    page.get_by_role("button", name="Sign in").click()
+    form = page.get_by_role("link", name="Plan a visit", exact=True).first
+    form.wait_for()
+    take(page, "desk")
+    form.click()
+    page.get_by_role("button", name="1.1 What would you like to see?, Single choice").click()
+    page.get_by_role("tab", name="Answers").click()
+    take(page, "compose")
+    page.emulate_media(color_scheme="dark")
+    take(page, "compose-dark")
+    page.emulate_media(color_scheme="light")
+    page.get_by_role("button", name="1.5 Name of the group, Short text").click()
+    page.get_by_role("button", name="shown when").first.click()
+    page.get_by_role("textbox", name="Formula: shown when").press_sequentially(" + ch")
+    take(page, "compose-rule")
+    page.keyboard.press("Escape")
+    page.keyboard.press("Control+z")
+    page.get_by_role("link", name="Publish", exact=True).click()
+    take(page, "publish")
+    page.get_by_role("link", name="Responses").click()
+    page.get_by_role("gridcell", name="298", exact=True).click()
+    take(page, "responses")
+
+
+def public_form(page: Page, name: str) -> None:
+    """Fill in the demo form a little."""
+    page.goto(f"{CODEXA}/f/alderlight/plan-a-visit")
+    page.get_by_text("Deep sky").click()
+    page.get_by_label("Adults").fill("10")
+    page.get_by_label("Children").fill("4")
+    page.get_by_label("Name of the group").wait_for()
+    take(page, name)
+
+
+def main() -> None:
+    """Take every picture."""
+    with sync_playwright() as playwright:
+        browser = playwright.chromium.launch(executable_path=str(CHROMIUM), args=["--no-sandbox", "--disable-gpu"])
+        wide = browser.new_page(viewport={"width": 1280, "height": 800})
+        workbench(wide)
+        public_form(wide, "public-form")
+        wide.goto(f"{WEBSITE}/visit")
+        take(wide, "website")
+        public_form(browser.new_page(viewport={"width": 375, "height": 800}), "public-form-narrow")
+        browser.close()
+
+
+if __name__ == "__main__":
+    main()
