@@ -124,7 +124,7 @@ function SheetPage({ page, number, actions, onAdd }: Props & { page: Page; numbe
               aria-label={`Delete page ${number} with its blocks`}
               title="Delete this page with its blocks"
               onClick={() => actions.removePage(page.id)}
-              sx={{ width: 28, height: 28, fontSize: 16 }}
+              sx={{ width: 28, height: 28, fontSize: 16, color: "sheet.quiet" }}
             >
               ×
             </IconButton>
