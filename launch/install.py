@@ -2,7 +2,6 @@
 
 import os
 import shutil
-import subprocess
 import sys
 from pathlib import Path
 
@@ -34,8 +33,8 @@ def install(*, for_tests: bool) -> None:
 
 def _install_python(requirements: list[Path]) -> None:
     if not PYTHON.exists():
-        if subprocess.run([sys.executable, "-c", "import ensurepip"], capture_output=True, check=False).returncode:
-            require_package("python3-venv", ROOT / "no-such-file")
+        # Debian keeps what makes environments in a package of its own.
+        require_package("python3-venv", Path(os.__file__).parent / "ensurepip" / "__init__.py")
         call([sys.executable, "-m", "venv", ROOT / ".venv"], remedy="Remove the folder .venv and try again.")
     wanted = [word for path in requirements for word in ("-r", str(path))]
     pip: list[str | Path] = [PYTHON, "-m", "pip", "install", "--quiet", "--disable-pip-version-check"]

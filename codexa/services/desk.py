@@ -53,15 +53,16 @@ def _insert(connection: Connection, *, who: SignedIn, draft: Form, sites: list[s
         team=who.team_id,
         person=who.person_id,
         name=draft.name,
-        slug=_free_slug(connection, team=who.team_id, name=draft.name),
+        slug=free_slug(connection, team=who.team_id, name=draft.name),
         draft=draft.model_dump(mode="json"),
         sites=sites or [],
     )
 
 
-def _free_slug(connection: Connection, *, team: UUID, name: str) -> str:
+def free_slug(connection: Connection, *, team: UUID, name: str, form: UUID | None = None) -> str:
+    """Return an address for a name that no other form of the team has or had."""
     wanted = slug_of(name)
-    taken = forms.slugs_like(connection, team=team, slug=wanted)
+    taken = forms.slugs_like(connection, team=team, slug=wanted, form=form)
     if wanted not in taken:
         return wanted
     return next(slug for number in range(2, len(taken) + 3) if (slug := f"{wanted}-{number}") not in taken)

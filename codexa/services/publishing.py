@@ -8,6 +8,7 @@ from codexa.core.errors import DefinitionError, Problem
 from codexa.core.formula.check import Severity
 from codexa.core.program.program import compile_form
 from codexa.core.program.proof import proof
+from codexa.services import desk
 from codexa.services.errors import ClashError, NotFoundError, NotProvenError
 from codexa.store import editions, forms
 from codexa.store.database import Connection
@@ -28,6 +29,10 @@ def publish(connection: Connection, *, who: SignedIn, form: UUID, revision: int)
     errors = [finding for finding in findings if finding.severity is Severity.ERROR]
     if errors:
         raise NotProvenError(f"{errors[0].message} {errors[0].remedy}")
+    if found.live_edition is None:
+        # The address is the name's that the form is published under, not the one it was begun with.
+        slug = desk.free_slug(connection, team=who.team_id, name=found.name, form=form)
+        forms.set_slug(connection, team=who.team_id, form=form, slug=slug)
     number = editions.publish(connection, team=who.team_id, form=form, person=who.person_id, revision=revision)
     if number is None:
         raise ClashError("The draft has changed since. Look at the changes, then publish again.")

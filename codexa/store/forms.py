@@ -74,9 +74,14 @@ def find_form(connection: Connection, *, team: UUID, form: UUID) -> FormWithDraf
     return FormWithDraft(**row) if row else None
 
 
-def slugs_like(connection: Connection, *, team: UUID, slug: str) -> set[str]:
-    """Return the addresses in use that are this one or begin with it and a hyphen."""
-    return {row["slug"] for row in many(connection, _QUERIES["slugs_like"], team=team, slug=slug)}
+def slugs_like(connection: Connection, *, team: UUID, slug: str, form: UUID | None) -> set[str]:
+    """Return the addresses of other forms than this one that are `slug` or begin with it and a hyphen."""
+    return {row["slug"] for row in many(connection, _QUERIES["slugs_like"], team=team, slug=slug, form=form)}
+
+
+def set_slug(connection: Connection, *, team: UUID, form: UUID, slug: str) -> None:
+    """Give a form that was never published its address."""
+    connection.execute(_QUERIES["set_slug"], {"team": team, "form": form, "slug": slug})
 
 
 def save_draft(

@@ -162,6 +162,7 @@ class PublishedReply(Message):
 
     edition: int
     address: str
+    snippet: str
 
 
 class EditionReply(Message):

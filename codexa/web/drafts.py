@@ -46,7 +46,7 @@ def show(form: UUID) -> FormReply:
         id=found.id,
         slug=found.slug,
         address=address,
-        snippet=_snippet(who, found.slug),
+        snippet=snippet_of(who, found.slug),
         sites=found.sites,
         draft=draft,
         revision=found.revision,
@@ -88,7 +88,8 @@ def address_of(who: SignedIn, slug: str) -> str:
     return f"{current_app.config['SETTINGS'].public_address}/f/{who.team_slug}/{slug}"
 
 
-def _snippet(who: SignedIn, slug: str) -> str:
+def snippet_of(who: SignedIn, slug: str) -> str:
+    """Return what a website puts where the form shall stand."""
     script = f"{current_app.config['SETTINGS'].public_address}/embed.js"
     return f'<div data-codexa="{who.team_slug}/{slug}"></div>\n<script async src="{script}"></script>'
 

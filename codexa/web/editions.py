@@ -18,7 +18,7 @@ from codexa.web.contract import (
     SitesRequest,
 )
 from codexa.web.database import connection
-from codexa.web.drafts import address_of
+from codexa.web.drafts import address_of, snippet_of
 from codexa.web.endpoint import endpoint
 from codexa.web.guard import may
 
@@ -44,7 +44,7 @@ def publish(asked: PublishRequest, form: UUID) -> PublishedReply:
         edition = publishing.publish(database, who=who, form=form, revision=asked.revision)
         found = forms.find_form(database, team=who.team_id, form=form)
     assert found is not None
-    return PublishedReply(edition=edition, address=address_of(who, found.slug))
+    return PublishedReply(edition=edition, address=address_of(who, found.slug), snippet=snippet_of(who, found.slug))
 
 
 @endpoint(blueprint, "PUT", "/sites", body=SitesRequest, reply=SitesReply)

@@ -196,3 +196,14 @@ class TestTeamsAreApart:
     def test_an_unknown_form_is_treated_alike(self, connection, mira):
         with pytest.raises(NotFoundError):
             desk.duplicate_form(connection, who=mira, form=uuid.uuid4())
+
+
+def test_the_address_follows_the_name_until_the_first_edition(connection, mira):
+    form = desk.make_form(connection, who=mira, name="Untitled form")
+    named = visit_document() | {"name": "Dome evening"}
+    drafts.save_draft(connection, who=mira, form=form, revision=1, document=named)
+    publishing.publish(connection, who=mira, form=form, revision=2)
+    assert forms.find_form(connection, team=mira.team_id, form=form).slug == "dome-evening"
+    drafts.save_draft(connection, who=mira, form=form, revision=2, document=named | {"name": "Renamed"})
+    publishing.publish(connection, who=mira, form=form, revision=3)
+    assert forms.find_form(connection, team=mira.team_id, form=form).slug == "dome-evening"

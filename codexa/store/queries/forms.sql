@@ -39,8 +39,9 @@ LEFT JOIN edition ON edition.form_id = form.id AND edition.number = form.live_ed
 WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL;
 
 -- name: slugs_like
--- The addresses that begin so, deleted forms included: an address is never given twice.
-SELECT slug FROM form WHERE team_id = %(team)s AND (slug = %(slug)s OR slug LIKE %(slug)s || '-%%');
+-- The addresses of other forms that begin so, deleted ones included: an address is never given twice.
+SELECT slug FROM form
+WHERE team_id = %(team)s AND id IS DISTINCT FROM %(form)s AND (slug = %(slug)s OR slug LIKE %(slug)s || '-%%');
 
 -- name: save_draft
 -- Keeps a new draft where the one it was made from is still the latest; gives no row otherwise.
@@ -53,6 +54,10 @@ WITH saved AS (
     SELECT id, revision, draft, changed_at, changed_by FROM saved
 )
 SELECT revision, changed_at FROM saved;
+
+-- name: set_slug
+-- Gives a form its address; only before its first edition, for then others may have it.
+UPDATE form SET slug = %(slug)s WHERE team_id = %(team)s AND id = %(form)s AND live_edition IS NULL;
 
 -- name: set_sites
 -- Sets the websites that may frame the form.

@@ -604,6 +604,7 @@ export interface PublishRequest {
 export interface PublishedReply {
   address: string;
   edition: number;
+  snippet: string;
 }
 /**
  * The response was kept under this number.

@@ -19,7 +19,7 @@ import { CopyField } from "../../ui/CopyField";
 import { useBench } from "../workbench/bench";
 
 export function PublishArea() {
-  const { reply, saved } = useBench();
+  const { saved } = useBench();
   return (
     <Box sx={{ height: "100%", overflow: "auto", p: 3 }}>
       <Box
@@ -39,10 +39,10 @@ export function PublishArea() {
             </Alert>
           )}
           <Panel title="Link" lead="The form on a page of its own.">
-            <CopyField label="the link" text={reply.address} />
+            <CopyField label="the link" text={saved.address} />
           </Panel>
           <Panel title="On a website" lead="Put this where the form shall stand. Its frame grows with what is in it.">
-            <CopyField label="the snippet" text={reply.snippet} />
+            <CopyField label="the snippet" text={saved.snippet} />
           </Panel>
           <Sites />
         </Box>

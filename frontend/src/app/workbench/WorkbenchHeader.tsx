@@ -44,7 +44,7 @@ export function WorkbenchHeader() {
       <SaveState />
       {bench.saved.liveEdition !== null && (
         <Button
-          href={bench.reply.address}
+          href={bench.saved.address}
           target="_blank"
           rel="noopener"
           variant="outlined"

@@ -17,6 +17,9 @@ interface Saved {
   analysis: AnalysisReply;
   changes: number;
   liveEdition: number | null;
+  /** The public address and the snippet for websites; they follow the name until the first edition. */
+  address: string;
+  snippet: string;
 }
 
 /** Both changed the same; nothing is saved until somebody has chosen. */
@@ -53,6 +56,8 @@ const savedOf = (reply: FormReply): Saved => ({
   analysis: reply.analysis,
   changes: reply.changes,
   liveEdition: reply.live_edition,
+  address: reply.address,
+  snippet: reply.snippet,
 });
 
 export function useDraft(loaded: FormReply): Draft {
@@ -149,8 +154,8 @@ export function useDraft(loaded: FormReply): Draft {
       if (latest.current.saved.revision === before)
         throw new ApiError("not_saved", "The draft could not be saved; see the top of the page.");
     }
-    const { edition } = await api.publish(loaded.id, latest.current.saved.revision);
-    setSaved((now) => ({ ...now, changes: 0, liveEdition: edition }));
+    const { edition, address, snippet } = await api.publish(loaded.id, latest.current.saved.revision);
+    setSaved((now) => ({ ...now, changes: 0, liveEdition: edition, address, snippet }));
     return edition;
   };
 
