@@ -56,7 +56,7 @@ def test_the_keyboard_is_enough(form, cluster):
 def test_errors_are_told_beside_fields_and_in_a_summary_that_takes_the_focus(form):
     form.get_by_label("Adults").fill("many")
     form.get_by_label("Children").focus()
-    expect(form.get_by_text("Enter a number such as 1,234.5.")).to_be_visible()
+    expect(form.get_by_text("Enter a number such as 12.")).to_be_visible()
     expect(form.get_by_text("Please answer this.")).to_have_count(0)
     form.get_by_role("button", name="Send my plan").click()
     summary = form.get_by_role("group", name="Some answers need another look.")

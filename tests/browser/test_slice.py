@@ -31,6 +31,7 @@ def test_from_a_blank_form_to_a_response(desk, servers, tmp_path):
     page.get_by_role("textbox", name="Name of the form").fill("Dome evening")
     page.keyboard.press("Enter")
 
+    expect(page.get_by_role("textbox", name="Title for visitors")).to_have_value("Dome evening")
     add(page, "number", "Group size")
     page.get_by_role("tab", name="Behaviour").click()
     page.get_by_role("switch", name="Must be answered").check()
@@ -43,7 +44,7 @@ def test_from_a_blank_form_to_a_response(desk, servers, tmp_path):
     page.get_by_role("button", name="Done").click()
     expect(page.get_by_role("button", name="shown when 1.1 Group size is more than 12")).to_be_visible()
 
-    add(page, "calculated", "Price")
+    add(page, "calc", "Price")
     page.get_by_role("button", name="no formula yet; write one").click()
     formula = page.get_by_role("textbox", name="Formula: = is worked out by")
     formula.press_sequentially("group_sise * 4.50")

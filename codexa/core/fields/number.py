@@ -63,7 +63,7 @@ class NumberType(FieldType[NumberField]):
         """Return the number of a text in the form's language, or of a JSON number."""
         if isinstance(raw, bool) or not isinstance(raw, str | int | Decimal):
             raise AnswerError("not_a_number", "Enter a number here.")
-        value = _read(raw.strip(), region.locale) if isinstance(raw, str) else _fitting(Decimal(raw))
+        value = _read(raw.strip(), region.locale, block.decimals) if isinstance(raw, str) else _fitting(Decimal(raw))
         if value is not None and _decimals(value) > block.decimals:
             raise AnswerError("too_many_decimals", _decimals_message(block.decimals))
         return value
@@ -114,7 +114,7 @@ def _shown(value: Decimal, region: Region) -> str:
 
 
 @lru_cache(maxsize=16_384)
-def _read(text: str, locale: str) -> Decimal | None:
+def _read(text: str, locale: str, decimals: int) -> Decimal | None:
     if not text:
         return None
     if len(text) > MAX_WHOLE_DIGITS * 3:
@@ -126,7 +126,7 @@ def _read(text: str, locale: str) -> Decimal | None:
     except NumberFormatError:
         value = Decimal("NaN")
     if not value.is_finite():
-        example = format_decimal(Decimal("1234.5"), locale=locale)
+        example = format_decimal(Decimal("12.5") if decimals else Decimal(12), locale=locale)
         raise AnswerError("not_a_number", f"Enter a number such as {example}.")
     return _fitting(value)
 

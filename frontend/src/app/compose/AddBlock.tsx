@@ -19,8 +19,13 @@ interface Props {
   onClose: () => void;
 }
 
-const matches = (type: BlockType, search: string): boolean =>
-  `${type.title} ${type.family} ${type.purpose}`.toLowerCase().includes(search.trim().toLowerCase());
+/** The types that a search means: by their own name first, then by what they are for. */
+function findTypes(search: string): BlockType[] {
+  const wanted = search.trim().toLowerCase();
+  const named = BLOCK_TYPES.filter((type) => type.title.toLowerCase().includes(wanted));
+  const meant = BLOCK_TYPES.filter((type) => `${type.family} ${type.purpose}`.toLowerCase().includes(wanted));
+  return [...new Set([...named, ...meant])];
+}
 
 export function AddBlock({ at, onPick, onClose }: Props) {
   const list = <TypeList onPick={onPick} />;
@@ -48,7 +53,7 @@ function TypeList({ onPick }: { onPick: (kind: BlockKind) => void }) {
   const [search, setSearch] = useState("");
   const [active, setActive] = useState(0);
   const id = useId();
-  const found = BLOCK_TYPES.filter((type) => matches(type, search));
+  const found = findTypes(search);
   const onKeyDown = (event: KeyboardEvent) => {
     if (event.key === "ArrowDown" || event.key === "ArrowUp") {
       event.preventDefault();

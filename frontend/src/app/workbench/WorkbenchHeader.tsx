@@ -69,7 +69,9 @@ function FormName() {
   const { form, act, mayEdit } = useBench();
   const [typed, setTyped] = useState<string | null>(null);
   const keep = () => {
-    if (typed?.trim()) act({ do: "edit_form", changes: { name: typed.trim() } });
+    const name = typed?.trim();
+    // Until visitors get a title of their own, it is the name.
+    if (name) act({ do: "edit_form", changes: { name, ...(form.title === form.name ? { title: name } : {}) } });
     setTyped(null);
   };
   const shown = typed ?? form.name;
