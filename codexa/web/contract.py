@@ -48,14 +48,17 @@ class SignedInReply(Message):
 
 
 class FormRowReply(Message):
-    """A form on the desk; `days` are its responses on each of the last 14 days, today last."""
+    """A form on the desk.
+
+    `changed` says that the draft differs from the live edition; `days` are the responses of the last 14 days, today last.
+    """
 
     id: UUID
     name: str
     slug: str
     revision: int
     live_edition: int | None
-    live_revision: int | None
+    changed: bool
     changed_at: datetime
     changed_by: str | None
     responses: int

@@ -1,7 +1,7 @@
 -- name: list_forms
 -- The desk: every form of the team with what came in lately, latest change first.
 SELECT form.id, form.name, form.slug, form.revision, form.live_edition, form.changed_at, person.name AS changed_by,
-    edition.revision AS live_revision, form.last_response AS responses, coalesce(lately.days, '{}') AS days
+    coalesce(form.draft <> edition.definition, false) AS changed, form.last_response AS responses, coalesce(lately.days, '{}') AS days
 FROM form
 LEFT JOIN person ON person.id = form.changed_by
 LEFT JOIN edition ON edition.form_id = form.id AND edition.number = form.live_edition

@@ -183,18 +183,20 @@ export interface DeskReply {
   forms: FormRowReply[];
 }
 /**
- * A form on the desk; `days` are its responses on each of the last 14 days, today last.
+ * A form on the desk.
+ *
+ * `changed` says that the draft differs from the live edition; `days` are the responses of the last 14 days, today last.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "FormRowReply".
  */
 export interface FormRowReply {
+  changed: boolean;
   changed_at: string;
   changed_by: string | null;
   days: number[];
   id: string;
   live_edition: number | null;
-  live_revision: number | null;
   name: string;
   responses: number;
   revision: number;

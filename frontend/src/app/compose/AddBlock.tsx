@@ -101,7 +101,7 @@ function TypeList({ onPick }: { onPick: (kind: BlockKind) => void }) {
               id={`${id}-${type.type}`}
               role="option"
               aria-selected={index === active}
-              onMouseEnter={() => setActive(index)}
+              onMouseMove={() => setActive(index)}
               onClick={() => onPick(type.type)}
               sx={{ px: 2, py: 0.5, cursor: "pointer", bgcolor: index === active ? "noteTint.calculation" : undefined }}
             >

@@ -4,7 +4,6 @@ import Typography from "@mui/material/Typography";
 import { Link } from "react-router";
 import type { FormRowReply } from "../../api/generated/wire";
 import { asDay } from "../../text/words";
-import { changedSincePublishing } from "./state";
 
 interface Item {
   form: FormRowReply;
@@ -17,7 +16,7 @@ function itemsOf(forms: FormRowReply[]): Item[] {
   return forms.flatMap((form): Item[] => {
     const changed = `changed ${asDay(form.changed_at)}${form.changed_by ? ` by ${form.changed_by}` : ""}`;
     if (form.live_edition === null) return [{ form, text: "was never published", detail: changed, kind: "rule" }];
-    if (!changedSincePublishing(form)) return [];
+    if (!form.changed) return [];
     return [
       {
         form,

@@ -15,14 +15,13 @@ import { mayEdit, useSignedIn } from "../signed_in";
 import { Attention } from "./Attention";
 import { FormTable } from "./FormTable";
 import { NewForm } from "./NewForm";
-import { changedSincePublishing } from "./state";
 import { useDesk } from "./useDesk";
 
 const FILTERS: { name: string; holds: (form: FormRowReply) => boolean }[] = [
   { name: "All", holds: () => true },
   { name: "Live", holds: (form) => form.live_edition !== null },
   { name: "Drafts", holds: (form) => form.live_edition === null },
-  { name: "Changed since publishing", holds: changedSincePublishing },
+  { name: "Changed since publishing", holds: (form) => form.changed },
 ];
 
 export function Desk() {

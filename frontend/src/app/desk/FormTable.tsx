@@ -18,7 +18,7 @@ import { asDay, counted } from "../../text/words";
 import { SERIF } from "../../theme/theme";
 import { Sparkline } from "../../ui/Sparkline";
 import { mayEdit, useSignedIn } from "../signed_in";
-import { changedSincePublishing, stateOf, thisWeek } from "./state";
+import { stateOf, thisWeek } from "./state";
 import type { DeskActions } from "./useDesk";
 
 interface Props {
@@ -64,8 +64,7 @@ export function FormTable({ forms, actions, empty }: Props) {
 function FormRow({ form, actions }: { form: FormRowReply; actions: DeskActions }) {
   const navigate = useNavigate();
   const compose = `/forms/${form.id}/compose`;
-  const colour =
-    form.live_edition === null ? "text.secondary" : changedSincePublishing(form) ? "warning.main" : "primary.main";
+  const colour = form.live_edition === null ? "text.secondary" : form.changed ? "warning.main" : "primary.main";
   return (
     <TableRow hover onClick={() => void navigate(compose)} sx={{ cursor: "pointer", "&:last-child td": { border: 0 } }}>
       <TableCell>

@@ -1,12 +1,9 @@
 import type { FormRowReply } from "../../api/generated/wire";
 
-export const changedSincePublishing = (form: FormRowReply): boolean =>
-  form.live_edition !== null && form.live_revision !== form.revision;
-
 /** The state of a form in words: "Edition 3 · changed since". */
 export function stateOf(form: FormRowReply): string {
   if (form.live_edition === null) return "Draft, never published";
-  return changedSincePublishing(form) ? `Edition ${form.live_edition} · changed since` : `Edition ${form.live_edition}`;
+  return form.changed ? `Edition ${form.live_edition} · changed since` : `Edition ${form.live_edition}`;
 }
 
 export const thisWeek = (form: FormRowReply): number => form.days.slice(-7).reduce((sum, each) => sum + each, 0);
