@@ -50,7 +50,8 @@ class SignedInReply(Message):
 class FormRowReply(Message):
     """A form on the desk.
 
-    `changed` says that the draft differs from the live edition; `days` are the responses of the last 14 days, today last.
+    `changed` says that the draft differs from the live edition; `days` are the responses of each of the last 14 days,
+    today last.
     """
 
     id: UUID

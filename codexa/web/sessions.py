@@ -32,7 +32,7 @@ def sign_in(asked: SignInRequest) -> Response:
         with connection() as database:
             signing_in.count_failure(database, email=asked.email, address=address)
         raise
-    response = json_reply(_reply(who))
+    response = json_reply(SignedInReply.model_validate(who))
     response.set_cookie(
         guard.COOKIE,
         session.token,
@@ -48,7 +48,7 @@ def sign_in(asked: SignInRequest) -> Response:
 def show() -> SignedInReply | None:
     """Tell who is signed in; 204 where nobody is."""
     try:
-        return _reply(guard.signed_in())
+        return SignedInReply.model_validate(guard.signed_in())
     except guard.NotSignedInError:
         return None
 
@@ -62,15 +62,3 @@ def sign_out() -> Response:
     response = Response(status=204)
     response.delete_cookie(guard.COOKIE)
     return response
-
-
-def _reply(who: store.SignedIn | None) -> SignedInReply:
-    assert who is not None
-    return SignedInReply(
-        person_name=who.person_name,
-        email=who.email,
-        team_name=who.team_name,
-        team_slug=who.team_slug,
-        role=who.role,
-        csrf_token=who.csrf_token,
-    )

@@ -185,7 +185,8 @@ export interface DeskReply {
 /**
  * A form on the desk.
  *
- * `changed` says that the draft differs from the live edition; `days` are the responses of the last 14 days, today last.
+ * `changed` says that the draft differs from the live edition; `days` are the responses of each of the last 14 days,
+ * today last.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "FormRowReply".
