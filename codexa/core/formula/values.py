@@ -1,6 +1,5 @@
 """What formulas compute with: decimals, texts, dates, choices, blanks and error values."""
 
-import datetime
 from dataclasses import dataclass
 from decimal import ROUND_HALF_UP, Context, Decimal, DivisionByZero, InvalidOperation, Overflow, setcontext
 from enum import StrEnum
@@ -105,7 +104,3 @@ class Choices(tuple[Choice, ...]):
     def counts(self) -> Decimal:
         """The sum of what the options count as."""
         return sum((choice.counts for choice in self), ZERO)
-
-
-Scalar = str | Decimal | bool | datetime.date | datetime.time | Choice | Choices | None
-Value = Scalar | list[Scalar]

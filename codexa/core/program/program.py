@@ -53,7 +53,6 @@ class Program:
     initial: tuple[Any, ...]
     steps: tuple[Step, ...]
     circles: tuple[tuple[Block, ...], ...]
-    reads: dict[int, tuple[int, ...]]
 
     @cached_property
     def field_places(self) -> tuple[Place, ...]:
@@ -71,10 +70,6 @@ class Program:
         slots = {slot for formula in self.formulas for slot in formula.compiled.reads}
         return frozenset(place.block.id for place in self.field_places if place.value in slots)
 
-    def place_of_slot(self, slot: int) -> Place:
-        """Return the place that a slot belongs to."""
-        return next(each for each in self.places.values() if slot in (each.value, each.shown, each.required))
-
 
 def compile_form(form: Form) -> Program:
     """Return the program of a form; a form with faults has one too, in which what is wrong is an error value."""
@@ -90,7 +85,6 @@ def compile_form(form: Form) -> Program:
         initial=tuple(facts.initial),
         steps=tuple(facts.steps),
         circles=facts.circles,
-        reads=facts.reads,
     )
 
 

@@ -7,7 +7,6 @@ export type Block = Page["blocks"][number];
 export type Field = Exclude<Block, { type: "heading" }>;
 export type BlockKind = Block["type"];
 export type Face = FormFace["pages"][number]["blocks"][number];
-export type FieldFace = Exclude<Face, { type: "heading" }>;
 
 export interface BlockType {
   type: BlockKind;
