@@ -6,8 +6,8 @@ from decimal import Decimal
 from pathlib import Path
 
 from bench.measuring import interleaved, report
+from codexa.core.context import Context
 from codexa.core.definition.form import read_form
-from codexa.core.program.context import Context
 from codexa.core.program.evaluate import evaluate
 from codexa.core.program.program import compile_form
 

@@ -15,10 +15,10 @@ from pathlib import Path
 from typing import Any
 from zoneinfo import ZoneInfo
 
+from codexa.core.context import Context
 from codexa.core.definition.form import read_form
 from codexa.core.errors import CoreError
 from codexa.core.program.accept import Accepted, accept
-from codexa.core.program.context import Context
 from codexa.core.program.evaluate import evaluate
 from codexa.core.program.program import Program, compile_form
 from codexa.core.program.proof import proof

@@ -6,8 +6,8 @@ from typing import Any
 from uuid import UUID
 from zoneinfo import ZoneInfo
 
+from codexa.core.context import Context
 from codexa.core.definition.form import Form, read_form
-from codexa.core.program.context import Context
 from codexa.core.program.evaluate import evaluate
 from codexa.core.program.notes import Links, Note, links, notes
 from codexa.core.program.program import compile_form

@@ -3,11 +3,11 @@
 import datetime
 from decimal import Decimal
 
+from codexa.core.context import Context
 from codexa.core.formula.compile import compile_formula, locate, plain_type
 from codexa.core.formula.scope import Reference
 from codexa.core.formula.types import ANY, Kind, Type
 from codexa.core.formula.values import Choice, Failed, use_exact_arithmetic
-from codexa.core.program.context import Context
 
 CONTEXT = Context(now=datetime.datetime(2026, 11, 23, 10, 30, tzinfo=datetime.UTC))
 

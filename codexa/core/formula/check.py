@@ -181,7 +181,7 @@ class _Checker:
         return YES_NO
 
     def _adding(self, node: tree.Binary, left: Typed, right: Typed) -> Type:
-        dated = [part for part in (left, right) if part.type.kind in DATES]
+        dated = [part for part in (left, right) if part.type.kind in DATES or part.type.kind is Kind.TIME]
         if not dated:
             self._wants_number(left)
             self._wants_number(right)
@@ -215,6 +215,8 @@ def _comparable_with(kind: Kind) -> frozenset[Kind]:
         return NUMBERS | {Kind.CHOICE, Kind.CHOICES}
     if kind in (Kind.CHOICE, Kind.CHOICES):
         return NUMBERS | WORDS | {Kind.CHOICES}
+    if kind in DATES:
+        return DATES
     return WORDS if kind is Kind.TEXT else frozenset({kind})
 
 

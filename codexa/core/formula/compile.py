@@ -1,5 +1,6 @@
 """From a formula's text to a function that computes it, and from a failure to its place."""
 
+import datetime
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 from decimal import Decimal, DivisionByZero, DivisionUndefined, InvalidOperation, Overflow
@@ -13,7 +14,7 @@ from codexa.core.formula.functions.function import Role
 from codexa.core.formula.parse import parse
 from codexa.core.formula.scope import Scope
 from codexa.core.formula.types import ANY, Kind, Type
-from codexa.core.formula.values import ErrorCode, ErrorValue, Failed, FormulaFailure
+from codexa.core.formula.values import Choice, Choices, ErrorCode, ErrorValue, Failed, FormulaFailure
 
 Computation = Callable[[Sequence[Any], Any], Any]
 
@@ -156,4 +157,14 @@ def plain_type(value: Any) -> Type:
     return Type(kind=kind, may_be_blank=value is None)
 
 
-_PLAIN_KINDS: dict[type, Kind] = {Decimal: Kind.NUMBER, str: Kind.TEXT, bool: Kind.YES_NO, type(None): Kind.BLANK}
+_PLAIN_KINDS: dict[type, Kind] = {
+    Decimal: Kind.NUMBER,
+    str: Kind.TEXT,
+    bool: Kind.YES_NO,
+    type(None): Kind.BLANK,
+    datetime.date: Kind.DATE,
+    datetime.time: Kind.TIME,
+    datetime.datetime: Kind.DATE_TIME,
+    Choice: Kind.CHOICE,
+    Choices: Kind.CHOICES,
+}

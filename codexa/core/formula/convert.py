@@ -8,7 +8,7 @@ import re
 from decimal import Decimal
 from typing import Any
 
-from codexa.core.formula.values import ONE, ZERO, Choice, Choices, ErrorCode, compared, fail
+from codexa.core.formula.values import ONE, ZERO, Choice, Choices, ErrorCode, Failed, FormulaFailure, compared, fail
 
 _PLAIN_DECIMAL = re.compile(r"[+-]?(\d{1,100}(\.\d{0,100})?|\.\d{1,100})", re.ASCII)
 _DAY = datetime.timedelta(days=1)
@@ -96,6 +96,20 @@ def date(value: Any) -> datetime.date:
     return fail(ErrorCode.VALUE, f"A date is wanted here, and this is {called(value)}.")
 
 
+def time(value: Any) -> datetime.time:
+    """Return a value as a time of day; text must be an ISO 8601 time."""
+    if isinstance(value, datetime.datetime):
+        return value.time()
+    if isinstance(value, datetime.time):
+        return value
+    if isinstance(value, str) and not isinstance(value, Choice):
+        try:
+            return datetime.time.fromisoformat(value.strip()).replace(tzinfo=None)
+        except ValueError:
+            pass
+    return fail(ErrorCode.VALUE, f"A time is wanted here, and this is {called(value)}.")
+
+
 def join(left: str, right: str) -> str:
     """Return two texts joined."""
     if len(left) + len(right) > MAX_TEXT:
@@ -109,6 +123,10 @@ def add(left: Any, right: Any) -> Any:
         return shift(left, number(right)) if not isinstance(right, datetime.date) else _no_sum()
     if isinstance(right, datetime.date):
         return shift(right, number(left))
+    if isinstance(left, datetime.time):
+        return shift_time(left, number(right))
+    if isinstance(right, datetime.time):
+        return shift_time(right, number(left))
     return number(left) + number(right)
 
 
@@ -122,7 +140,21 @@ def subtract(left: Any, right: Any) -> Any:
         if isinstance(right, datetime.date):
             return days_between(left, right)
         return shift(left, -number(right))
+    if isinstance(left, datetime.time):
+        if isinstance(right, datetime.time):
+            return (_seconds(left) - _seconds(right)) / _SECONDS_IN_DAY
+        return shift_time(left, -number(right))
     return number(left) - number(right)
+
+
+def _seconds(value: datetime.time) -> Decimal:
+    return Decimal(value.hour * 3600 + value.minute * 60 + value.second)
+
+
+def shift_time(value: datetime.time, days: Decimal) -> datetime.time:
+    """Return a time that many days later, as a clock shows it: past midnight it starts anew."""
+    seconds = int((_seconds(value) + days * _SECONDS_IN_DAY).to_integral_value()) % 86_400
+    return datetime.time(seconds // 3600, seconds // 60 % 60, seconds % 60)
 
 
 def shift(day: datetime.date, days: Decimal) -> datetime.date:
@@ -165,7 +197,16 @@ def _pair(left: Any, right: Any) -> tuple[tuple[type, Any], tuple[type, Any]]:
         left = left.counts
     if isinstance(right, Choice | Choices) and isinstance(left, Decimal):
         right = right.counts
+    if isinstance(left, datetime.datetime) is not isinstance(right, datetime.datetime):
+        left, right = _at_midnight(left, right), _at_midnight(right, left)
     return _comparable(left), _comparable(right)
+
+
+def _at_midnight(value: Any, beside: Any) -> Any:
+    # Beside a moment, a date is its first moment.
+    if isinstance(value, datetime.date) and not isinstance(value, datetime.datetime):
+        return datetime.datetime.combine(value, datetime.time(), getattr(beside, "tzinfo", None))
+    return value
 
 
 def equal(left: Any, right: Any) -> bool:
@@ -203,6 +244,8 @@ def called(value: Any) -> str:
         Choices: "several choices",
         list: "a list",
     }
+    if value.__class__ is Failed:
+        raise FormulaFailure(value.error)
     if value is None:
         return "blank"
     return names.get(type(value), "text")

@@ -11,7 +11,7 @@ from typing import Any
 
 from codexa.core.formula import convert, tree
 from codexa.core.formula.check import Typed
-from codexa.core.formula.functions.function import Role
+from codexa.core.formula.functions.function import LISTS, Role
 from codexa.core.formula.scope import Reference
 from codexa.core.formula.types import NUMBERS, WORDS, Kind, Type
 from codexa.core.formula.values import HUNDREDTH, ONE, ZERO, ErrorCode, compared, fail
@@ -60,7 +60,7 @@ class Emitter:
 
     def emit(self, part: Typed, role: Role) -> str:
         """Write one part as the place sees it; the code is safe to stand beside any operator."""
-        if part.type.is_list and role not in (Role.VALUE, Role.NUMBERS, Role.VALUES):
+        if part.type.is_list and role not in (Role.VALUE, *LISTS):
             return self._failing(ErrorCode.VALUE, f"A single value is wanted here, and this is a {part.type.name}.")
         match part.node:
             case tree.Number() | tree.Text() | tree.Boolean() | tree.Missing():
@@ -220,7 +220,9 @@ class Emitter:
         for index, parameter in enumerate(function.parameters):
             given = part.parts[index:] if parameter.repeated else part.parts[index : index + 1]
             following = index + 1 < len(function.parameters) and function.parameters[index + 1].repeated
-            if parameter.role in (Role.NUMBERS, Role.VALUES):
+            if parameter.role is Role.LIST:
+                arguments.extend(self.flat_list([argument], Role.VALUES) for argument in given)
+            elif parameter.role in (Role.NUMBERS, Role.VALUES):
                 if not parameter.repeated:  # the repeated one that follows belongs to the same list
                     rest = part.parts[index:] if following else given
                     arguments.append(self.flat_list(rest, parameter.role))

@@ -17,6 +17,8 @@ class Kind(StrEnum):
     DATE_TIME = "date and time"
     CHOICE = "choice"
     CHOICES = "choices"
+    FILES = "files"
+    ROWS = "rows"  # a repeat
     BLANK = "blank"  # only ever blank
     ANY = "any"  # known only when it is computed
 
@@ -66,6 +68,8 @@ NUMBER = Type(kind=Kind.NUMBER)
 TEXT = Type(kind=Kind.TEXT)
 YES_NO = Type(kind=Kind.YES_NO)
 DATE = Type(kind=Kind.DATE)
+TIME = Type(kind=Kind.TIME)
+DATE_TIME = Type(kind=Kind.DATE_TIME)
 BLANK = Type(kind=Kind.BLANK, may_be_blank=True)
 ANY = Type(kind=Kind.ANY, may_be_blank=True)
 

@@ -1,5 +1,6 @@
 """What formulas compute with: decimals, texts, dates, choices, blanks and error values."""
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from decimal import ROUND_HALF_UP, Context, Decimal, DivisionByZero, InvalidOperation, Overflow, setcontext
 from enum import StrEnum
@@ -95,12 +96,52 @@ class Choice(str):
         return choice
 
 
-class Choices(tuple[Choice, ...]):
+class Choices(tuple[Choice, ...]):  # noqa: SLOT001 - a grid's answers carry their questions
     """The chosen options in the order in which they are offered; in arithmetic their numbers add up."""
-
-    __slots__ = ()
 
     @property
     def counts(self) -> Decimal:
         """The sum of what the options count as."""
         return sum((choice.counts for choice in self), ZERO)
+
+
+class Composite(str):
+    """A value of several parts (a name, an address): as text the whole, each part by name."""
+
+    __slots__ = ("parts",)
+    parts: Mapping[str, str]
+
+    def __new__(cls, text: str, parts: Mapping[str, str]) -> Self:
+        """Make the value that reads as `text`."""
+        value = super().__new__(cls, text)
+        value.parts = parts
+        return value
+
+
+class GridAnswers(Choices):
+    """The choices of a grid of questions, by the code of the question; in arithmetic their numbers add up."""
+
+    by_question: Mapping[str, Choice]
+
+    @classmethod
+    def of(cls, by_question: Mapping[str, Choice]) -> "GridAnswers":
+        """Make the value of these answers, in the order of the questions."""
+        answers = cls(by_question.values())
+        answers.by_question = by_question
+        return answers
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class UploadedFile:
+    """A file that a visitor sent: its id, name as sent, size in bytes, and media type as found inside it."""
+
+    id: str
+    name: str
+    size: int
+    media_type: str
+
+
+class Files(tuple[UploadedFile, ...]):
+    """The files of one answer, in the visitor's order."""
+
+    __slots__ = ()

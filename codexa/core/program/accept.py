@@ -5,8 +5,8 @@ from dataclasses import dataclass
 from random import Random
 from typing import Any
 
+from codexa.core.context import Context
 from codexa.core.formula.values import Failed
-from codexa.core.program.context import Context
 from codexa.core.program.evaluate import FieldError, State, evaluate
 from codexa.core.program.program import Program
 

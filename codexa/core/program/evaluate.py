@@ -4,11 +4,11 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any
 
+from codexa.core.context import Context
 from codexa.core.definition.parts import Field
 from codexa.core.errors import AnswerError
 from codexa.core.fields.field_type import Medium
 from codexa.core.formula.values import Failed, use_exact_arithmetic
-from codexa.core.program.context import Context
 from codexa.core.program.program import Place, Program
 
 

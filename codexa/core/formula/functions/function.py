@@ -22,9 +22,10 @@ class Role(StrEnum):
     DATE = "date"  # a date; ISO 8601 text is read as one
     NUMBERS = "numbers"  # a number or a list of them
     VALUES = "values"  # a value or a list of them
+    LIST = "list"  # a list of its own; a single value is a list of one
 
 
-LISTS = frozenset({Role.NUMBERS, Role.VALUES})
+LISTS = frozenset({Role.NUMBERS, Role.VALUES, Role.LIST})
 
 
 @dataclass(frozen=True, slots=True)
@@ -81,3 +82,24 @@ class Function:
     def parameter(self, index: int) -> Parameter:
         """Return the parameter that argument number `index` (from 0) belongs to."""
         return self.parameters[min(index, len(self.parameters) - 1)]
+
+
+def function(
+    name: str,
+    parameters: tuple[Parameter, ...],
+    result: Type | Callable[[list[Type]], Type],
+    purpose: str,
+    call: Callable[..., Any],
+    *examples: tuple[str, str],
+    needs_context: bool = False,
+) -> Function:
+    """Return a function that is plain Python; `examples` are pairs of a formula and its result as text."""
+    return Function(
+        name=name,
+        parameters=parameters,
+        result=result,
+        purpose=purpose,
+        examples=tuple(Example(*each) for each in examples),
+        call=call,
+        needs_context=needs_context,
+    )

@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from decimal import Decimal
 from typing import TYPE_CHECKING, Any
 
 from codexa.core.formula import convert
 from codexa.core.formula.functions.function import Example, Function, Parameter, Role
 from codexa.core.formula.types import YES_NO, Type, common
-from codexa.core.formula.values import ErrorCode, Failed, fail
+from codexa.core.formula.values import ErrorCode, Failed, FormulaFailure, fail
 
 if TYPE_CHECKING:
     from codexa.core.formula.check import Typed
@@ -93,6 +94,34 @@ def _unless_error(tried: Callable[[], Any], instead: Callable[[], Any]) -> Any:
     return instead() if isinstance(value, Failed) else value
 
 
+def _emit_choose(emitter: Emitter, call: Typed, role: Role) -> str:
+    index, *values = call.parts
+    branches = ", ".join(f"lambda: {emitter.within(value, call.type, role)}" for value in values)
+    return f"{emitter.helper(_chosen)}({emitter.emit(index, Role.NUMBER)}, ({branches},))"
+
+
+def _chosen(index: Decimal, branches: tuple[Callable[[], Any], ...]) -> Any:
+    if not 1 <= index < len(branches) + 1:
+        fail(ErrorCode.VALUE, f"There are {len(branches)} values to choose from, counted from 1.")
+    return branches[int(index) - 1]()
+
+
+def _emit_if_not_available(emitter: Emitter, call: Typed, role: Role) -> str:
+    tried, instead = (emitter.within(part, call.type, role) for part in call.parts)
+    return f"{emitter.helper(_unless_not_available)}(lambda: {tried}, lambda: {instead})"
+
+
+def _unless_not_available(tried: Callable[[], Any], instead: Callable[[], Any]) -> Any:
+    try:
+        value = tried()
+    except FormulaFailure as failure:
+        if failure.error.code is not ErrorCode.NOT_AVAILABLE:
+            raise
+        return instead()
+    missing = isinstance(value, Failed) and value.error.code is ErrorCode.NOT_AVAILABLE
+    return instead() if missing else value
+
+
 FUNCTIONS = (
     Function(
         name="IF",
@@ -130,6 +159,18 @@ FUNCTIONS = (
         purpose="The value after the first case that equals the subject; a last single argument is for all the rest.",
         examples=(Example('SWITCH(2, 1, "one", 2, "two", "many")', "two"),),
         emit=_emit_switch,
+    ),
+    Function(
+        name="CHOOSE",
+        parameters=(
+            Parameter("number", Role.NUMBER),
+            Parameter("first", Role.VALUE),
+            Parameter("further", Role.VALUE, optional=True, repeated=True),
+        ),
+        result=lambda types: common(types[1:]),
+        purpose="The value with that number, counted from 1.",
+        examples=(Example('CHOOSE(2, "new", "half", "full")', "half"), Example("CHOOSE(1, 5, 1/0)", "5")),
+        emit=_emit_choose,
     ),
     Function(
         name="AND",
@@ -170,5 +211,13 @@ FUNCTIONS = (
         purpose="The value, or another where the value is an error.",
         examples=(Example("IFERROR(1/0, 0)", "0"), Example("IFERROR(6/2, 0)", "3")),
         emit=_emit_if_error,
+    ),
+    Function(
+        name="IFNA",
+        parameters=(Parameter("value", Role.VALUE), Parameter("instead", Role.VALUE)),
+        result=common,
+        purpose="The value, or another where the value was looked for and not found (#N/A).",
+        examples=(Example("IFNA(NA(), 0)", "0"), Example("IFNA(4, 0)", "4")),
+        emit=_emit_if_not_available,
     ),
 )

@@ -48,29 +48,30 @@ def _emit_sum(emitter: Emitter, call: Typed, role: Role) -> str:
     return emitter.convert(code, call.type, role)
 
 
-def _numbers(values: list[Any]) -> list[Decimal]:
+def values_of(values: list[Any]) -> list[Decimal]:
+    """Return the numbers of a list as a sum sees them."""
     # As in the standard, text in a list is passed over; a blank counts for nothing.
     return [convert.number(value) for value in values if value is not None and value.__class__ is not str]
 
 
 def _sum(values: list[Any]) -> Decimal:
-    return sum(_numbers(values), ZERO)
+    return sum(values_of(values), ZERO)
 
 
 def _product(values: list[Any]) -> Decimal:
     result = ONE
-    for value in _numbers(values):
+    for value in values_of(values):
         result *= value
     return result
 
 
 def _average(values: list[Any]) -> Decimal:
-    numbers = _numbers(values)
+    numbers = values_of(values)
     return sum(numbers, ZERO) / len(numbers)
 
 
 def _median(values: list[Any]) -> Decimal:
-    numbers = sorted(_numbers(values))
+    numbers = sorted(values_of(values))
     if not numbers:
         fail(ErrorCode.NUMBER, "There is no number to find the middle of.")
     middle = len(numbers) // 2
@@ -78,11 +79,11 @@ def _median(values: list[Any]) -> Decimal:
 
 
 def _least(values: list[Any]) -> Decimal:
-    return min(_numbers(values), default=ZERO)
+    return min(values_of(values), default=ZERO)
 
 
 def _greatest(values: list[Any]) -> Decimal:
-    return max(_numbers(values), default=ZERO)
+    return max(values_of(values), default=ZERO)
 
 
 def _count(values: list[Any]) -> Decimal:
@@ -97,7 +98,9 @@ def _count_blank(values: list[Any]) -> Decimal:
     return Decimal(len([value for value in values if value is None or (isinstance(value, str) and not value)]))
 
 
-def _rounder(rounding: str) -> Callable[..., Decimal]:
+def rounder(rounding: str) -> Callable[..., Decimal]:
+    """Return what rounds a number to so many decimals in that manner (`decimal.ROUND_…`)."""
+
     def round_to(number: Decimal, decimals: Decimal = ZERO) -> Decimal:
         places = int(compared(decimals).to_integral_value(rounding=ROUND_DOWN))
         if places > _MOST_DECIMALS or number.is_zero():
@@ -115,7 +118,7 @@ def _rounder(rounding: str) -> Callable[..., Decimal]:
     return round_to
 
 
-_round = _rounder(ROUND_HALF_UP)
+_round = rounder(ROUND_HALF_UP)
 
 
 def _to_step(rounding: str) -> Callable[..., Decimal]:
@@ -197,8 +200,8 @@ FUNCTIONS = (
         Example("ROUND(-2.5)", "-3"),
         Example("ROUND(1234, -2)", "1200"),
     ),
-    _rounding("ROUNDUP", _rounder(ROUND_UP), _DECIMALS, "Rounded away from zero.", Example("ROUNDUP(2.01)", "3")),
-    _rounding("ROUNDDOWN", _rounder(ROUND_DOWN), _DECIMALS, "Rounded towards zero.", Example("ROUNDDOWN(-2.9)", "-2")),
+    _rounding("ROUNDUP", rounder(ROUND_UP), _DECIMALS, "Rounded away from zero.", Example("ROUNDUP(2.01)", "3")),
+    _rounding("ROUNDDOWN", rounder(ROUND_DOWN), _DECIMALS, "Rounded towards zero.", Example("ROUNDDOWN(-2.9)", "-2")),
     _rounding(
         "CEILING", _to_step(ROUND_CEILING), _STEP, "Up to a multiple of the step.", Example("CEILING(7, 5)", "10")
     ),

@@ -18,23 +18,24 @@ def _length(text: str) -> Decimal:
     return Decimal(len(text))
 
 
-def _whole_number(number: Decimal, least: int) -> int:
+def whole_number(number: Decimal, least: int) -> int:
+    """Return a length or place as a whole number, an error where it is below `least`."""
     whole = int(min(max(number, Decimal(-1)), Decimal(convert.MAX_TEXT)))
     return whole if whole >= least else fail(ErrorCode.VALUE, f"A length or place from {least} on is wanted here.")
 
 
 def _left(text: str, length: Decimal = ONE) -> str:
-    return text[: _whole_number(length, 0)]
+    return text[: whole_number(length, 0)]
 
 
 def _right(text: str, length: Decimal = ONE) -> str:
-    count = _whole_number(length, 0)
+    count = whole_number(length, 0)
     return text[-count:] if count else ""
 
 
 def _middle(text: str, start: Decimal, length: Decimal) -> str:
-    first = _whole_number(start, 1) - 1
-    return text[first : first + _whole_number(length, 0)]
+    first = whole_number(start, 1) - 1
+    return text[first : first + whole_number(length, 0)]
 
 
 def _trim(text: str) -> str:

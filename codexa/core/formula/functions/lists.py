@@ -1,0 +1,129 @@
+"""Lists: finding an item, and figures over a whole column."""
+
+from decimal import Decimal
+from typing import Any
+
+from codexa.core.formula import convert
+from codexa.core.formula.functions.function import Function, Parameter, Role, function
+from codexa.core.formula.functions.numbers import values_of
+from codexa.core.formula.types import ANY, NUMBER, Type
+from codexa.core.formula.values import ARITHMETIC, ONE, ZERO, ErrorCode, fail
+
+_LIST = Parameter("list", Role.LIST)
+_RANK = Parameter("place", Role.NUMBER)
+
+
+def _item_of(types: list[Type]) -> Type:
+    last = types[2] if len(types) > 2 else types[0]
+    return Type(kind=last.kind, may_be_blank=True, digits=last.digits) if last.is_list else ANY
+
+
+def _item(values: list[Any], position: Decimal) -> Any:
+    if not 1 <= position < len(values) + 1:
+        fail(ErrorCode.REFERENCE, f"The list has {len(values)} items, counted from 1.")
+    return values[int(position) - 1]
+
+
+def _position(value: Any, values: list[Any], order: Decimal = ONE) -> Decimal:
+    # 0: the first that is equal; 1: the last that is not more, -1: the last that is not less, in a list in that order
+    # (OpenFormula 6.14.9).
+    if order == 0:
+        found = next((index for index, each in enumerate(values, 1) if convert.equal(each, value)), None)
+    else:
+        fits = [convert.not_more(each, value) if order > 0 else convert.not_more(value, each) for each in values]
+        found = max((index for index, fit in enumerate(fits, 1) if fit), default=None)
+    return Decimal(found) if found else fail(ErrorCode.NOT_AVAILABLE, "The list has no such value.")
+
+
+def _looked_up(value: Any, values: list[Any], results: list[Any] | None = None) -> Any:
+    return _item(values if results is None else results, _position(value, values))
+
+
+def _ranked(values: list[Any], rank: Decimal, *, greatest: bool) -> Decimal:
+    numbers = sorted(values_of(values), reverse=greatest)
+    if not 1 <= rank < len(numbers) + 1:
+        fail(ErrorCode.NUMBER, f"There are {len(numbers)} numbers; there is no place {convert.text(rank)}.")
+    return numbers[int(rank) - 1]
+
+
+def _deviation(values: list[Any]) -> Decimal:
+    numbers = values_of(values)
+    mean = sum(numbers, ZERO) / len(numbers)
+    spread: Decimal = sum(((number - mean) ** 2 for number in numbers), ZERO) / (len(numbers) - 1)
+    return spread.sqrt(ARITHMETIC)
+
+
+def _sum_of_products(first: list[Any], *further: list[Any]) -> Decimal:
+    if any(len(each) != len(first) for each in further):
+        fail(ErrorCode.VALUE, "These lists are of different length.")
+    total = ZERO
+    for items in zip(first, *further, strict=True):
+        product = ONE
+        for item in items:
+            product *= ZERO if item.__class__ is str else convert.number(item)
+        total += product
+    return total
+
+
+FUNCTIONS: tuple[Function, ...] = (
+    function(
+        "INDEX",
+        (_LIST, Parameter("position", Role.NUMBER)),
+        _item_of,
+        "The item at a position, counted from 1.",
+        _item,
+        ("INDEX(7, 1)", "7"),
+        ("INDEX(7, 2)", "#REF!"),
+    ),
+    function(
+        "MATCH",
+        (Parameter("value", Role.VALUE), _LIST, Parameter("order", Role.NUMBER, optional=True)),
+        NUMBER,
+        "The position of a value in a list: with 0 the first equal one, with 1 (or nothing) the last that is not more "
+        "in a rising list, with -1 the last that is not less in a falling one.",
+        _position,
+        ("MATCH(7, 7, 0)", "1"),
+        ("MATCH(7, 8, 0)", "#N/A"),
+    ),
+    function(
+        "LOOKUP",
+        (Parameter("value", Role.VALUE), _LIST, Parameter("results", Role.LIST, optional=True)),
+        lambda types: _item_of([types[1], *types[1:]]),
+        "The result that stands beside the last item that is not more, in a rising list.",
+        _looked_up,
+        ("LOOKUP(7, 5, 50)", "50"),
+    ),
+    function(
+        "LARGE",
+        (_LIST, _RANK),
+        NUMBER,
+        "The greatest, second greatest … number.",
+        lambda values, rank: _ranked(values, rank, greatest=True),
+        ("LARGE(5, 1)", "5"),
+    ),
+    function(
+        "SMALL",
+        (_LIST, _RANK),
+        NUMBER,
+        "The smallest, second smallest … number.",
+        lambda values, rank: _ranked(values, rank, greatest=False),
+        ("SMALL(5, 2)", "#NUM!"),
+    ),
+    function(
+        "STDEV",
+        (Parameter("numbers", Role.NUMBERS), Parameter("further", Role.NUMBERS, optional=True, repeated=True)),
+        NUMBER,
+        "How far the numbers spread around their mean (of a sample).",
+        _deviation,
+        ("STDEV(2, 4, 6)", "2"),
+        ("STDEV(2)", "#DIV/0!"),
+    ),
+    function(
+        "SUMPRODUCT",
+        (_LIST, Parameter("further", Role.LIST, optional=True, repeated=True)),
+        NUMBER,
+        "The lists multiplied item by item, and added.",
+        _sum_of_products,
+        ("SUMPRODUCT(3, 4)", "12"),
+    ),
+)

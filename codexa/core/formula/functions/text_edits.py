@@ -1,0 +1,188 @@
+"""Text: finding, replacing and turning into other kinds of values."""
+
+import re
+import unicodedata
+from decimal import Decimal
+from typing import Any
+
+from codexa.core.formula import convert
+from codexa.core.formula.functions.function import Function, Parameter, Role, function
+from codexa.core.formula.functions.words import whole_number
+from codexa.core.formula.types import NUMBER, TEXT, YES_NO
+from codexa.core.formula.values import ONE, ZERO, ErrorCode, fail
+
+_TEXT = Parameter("text", Role.TEXT)
+_SOUGHT = Parameter("sought", Role.TEXT)
+_START = Parameter("start", Role.NUMBER, optional=True)
+_WORD = re.compile(r"[^\W\d_]+(?:['\u2019][^\W\d_]+)?")
+_SURROGATES = range(0xD800, 0xE000)
+
+
+def _proper(text: str) -> str:
+    return _WORD.sub(lambda word: word[0][:1].upper() + word[0][1:].lower(), text)
+
+
+def _clean(text: str) -> str:
+    return "".join(sign for sign in text if unicodedata.category(sign) != "Cc")
+
+
+def _place(sought: str, text: str, start: Decimal) -> Decimal:
+    found = text.find(sought, whole_number(start, 1) - 1)
+    return Decimal(found + 1) if found >= 0 else fail(ErrorCode.VALUE, f'"{sought[:40]}" is not in the text.')
+
+
+def _find(sought: str, text: str, start: Decimal = ONE) -> Decimal:
+    return _place(sought, text, start)
+
+
+def _search(sought: str, text: str, start: Decimal = ONE) -> Decimal:
+    return _place(sought.lower(), text.lower(), start)
+
+
+def _substitute(text: str, old: str, new: str, which: Decimal | None = None) -> str:
+    if not old:
+        return text
+    pieces = text.split(old)
+    if which is not None:
+        number = whole_number(which, 1)
+        if number >= len(pieces):
+            return text
+        pieces = [old.join(pieces[:number]), old.join(pieces[number:])]
+    return _bounded(new.join(pieces) if len(text) + len(new) * len(pieces) <= 4 * convert.MAX_TEXT else None)
+
+
+def _bounded(text: str | None) -> str:
+    if text is None or len(text) > convert.MAX_TEXT:
+        fail(ErrorCode.VALUE, f"This text would be longer than {convert.MAX_TEXT} characters.")
+    return text
+
+
+def _replace(text: str, start: Decimal, length: Decimal, new: str) -> str:
+    first = whole_number(start, 1) - 1
+    return _bounded(text[:first] + new + text[first + whole_number(length, 0) :])
+
+
+def _repeat(text: str, count: Decimal) -> str:
+    if len(text) * count > convert.MAX_TEXT:
+        return _bounded(None)
+    return text * whole_number(count, 0)
+
+
+def _value(value: Any) -> Decimal:
+    if isinstance(value, str) and not value.strip():
+        fail(ErrorCode.VALUE, "Blank text is no number.")
+    return convert.number(value)
+
+
+def _number_or_zero(value: Any) -> Decimal:
+    return convert.number(value) if isinstance(value, bool | Decimal) else ZERO
+
+
+def _character(number: Decimal) -> str:
+    if not 1 <= number <= 0x10FFFF or int(number) in _SURROGATES:
+        fail(ErrorCode.VALUE, "Unicode has no character of this number.")
+    return chr(int(number))
+
+
+def _code(text: str) -> Decimal:
+    return Decimal(ord(text[0])) if text else fail(ErrorCode.VALUE, "Blank text has no first character.")
+
+
+FUNCTIONS: tuple[Function, ...] = (
+    function(
+        "PROPER", (_TEXT,), TEXT, "Each word with a capital first.", _proper, ('PROPER("summit DOME")', "Summit Dome")
+    ),
+    function("CLEAN", (_TEXT,), TEXT, "Without control characters.", _clean, ('CLEAN("a" & CHAR(7) & "b")', "ab")),
+    function(
+        "FIND",
+        (_SOUGHT, _TEXT, _START),
+        NUMBER,
+        "Where a text stands in another, counted from 1; case matters.",
+        _find,
+        ('FIND("l", "Alderlight")', "2"),
+        ('FIND("L", "Alderlight")', "#VALUE!"),
+    ),
+    function(
+        "SEARCH",
+        (_SOUGHT, _TEXT, _START),
+        NUMBER,
+        "Where a text stands in another; case does not matter.",
+        _search,
+        ('SEARCH("L", "Alderlight", 3)', "6"),
+    ),
+    function(
+        "SUBSTITUTE",
+        (
+            _TEXT,
+            Parameter("old", Role.TEXT),
+            Parameter("new", Role.TEXT),
+            Parameter("which", Role.NUMBER, optional=True),
+        ),
+        TEXT,
+        "With a piece replaced wherever it stands, or only the first, second … time.",
+        _substitute,
+        ('SUBSTITUTE("a-b-c", "-", "+")', "a+b+c"),
+        ('SUBSTITUTE("a-b-c", "-", "+", 2)', "a-b+c"),
+    ),
+    function(
+        "REPLACE",
+        (_TEXT, Parameter("start", Role.NUMBER), Parameter("length", Role.NUMBER), Parameter("new", Role.TEXT)),
+        TEXT,
+        "With so many characters from a place on replaced.",
+        _replace,
+        ('REPLACE("Harbour Deck", 9, 4, "Dome")', "Harbour Dome"),
+    ),
+    function(
+        "REPT",
+        (_TEXT, Parameter("times", Role.NUMBER)),
+        TEXT,
+        "Repeated.",
+        _repeat,
+        ('REPT("*", 3)', "***"),
+        ('REPT("*", 1000000)', "#VALUE!"),
+    ),
+    function(
+        "EXACT",
+        (_TEXT, Parameter("other", Role.TEXT)),
+        YES_NO,
+        "Whether two texts are the same, case included.",
+        lambda text, other: text == other,
+        ('EXACT("Dome", "dome")', "FALSE"),
+    ),
+    function(
+        "VALUE",
+        (Parameter("text", Role.VALUE),),
+        NUMBER,
+        "The number of plain decimal text.",
+        _value,
+        ('VALUE("12.50")', "12.5"),
+        ('VALUE("12,50")', "#VALUE!"),
+    ),
+    function(
+        "T",
+        (Parameter("value", Role.VALUE),),
+        TEXT,
+        "The value where it is text, else nothing.",
+        lambda value: str(value) if isinstance(value, str) else "",
+        ('T("a")', "a"),
+        ("T(1)", ""),
+    ),
+    function(
+        "N",
+        (Parameter("value", Role.VALUE),),
+        NUMBER,
+        "The value where it is a number, TRUE as 1, else 0.",
+        _number_or_zero,
+        ("N(TRUE)", "1"),
+        ('N("7")', "0"),
+    ),
+    function(
+        "CHAR",
+        (Parameter("number", Role.NUMBER),),
+        TEXT,
+        "The character of a Unicode number.",
+        _character,
+        ("CHAR(65)", "A"),
+    ),
+    function("CODE", (_TEXT,), NUMBER, "The Unicode number of the first character.", _code, ('CODE("A")', "65")),
+)

@@ -1,0 +1,92 @@
+"""Whole numbers: steps, parity, divisors."""
+
+import math
+from collections.abc import Callable
+from decimal import ROUND_DOWN, ROUND_HALF_UP, ROUND_UP, Decimal
+from typing import Any
+
+from codexa.core.formula.functions.function import Function, Parameter, Role, function
+from codexa.core.formula.functions.numbers import rounder, values_of
+from codexa.core.formula.types import NUMBER
+from codexa.core.formula.values import ONE, ZERO, ErrorCode, compared, fail
+
+_NUMBER = Parameter("number", Role.NUMBER)
+_NUMBERS = (Parameter("numbers", Role.NUMBERS), Parameter("further", Role.NUMBERS, optional=True, repeated=True))
+_MOST_DIGITS = 34
+
+
+def _to_multiple(number: Decimal, multiple: Decimal) -> Decimal:
+    if not multiple:
+        return ZERO
+    return compared(number / multiple).to_integral_value(rounding=ROUND_HALF_UP) * multiple
+
+
+def _quotient(number: Decimal, divisor: Decimal) -> Decimal:
+    return compared(number / divisor).to_integral_value(rounding=ROUND_DOWN)
+
+
+def _away_from_zero(number: Decimal, odd: bool) -> Decimal:
+    # The next even or odd whole number away from zero (OpenFormula 6.17.4, 6.17.8).
+    whole = compared(number).to_integral_value(rounding=ROUND_UP)
+    if (whole % 2 != 0) is odd:
+        return whole
+    return whole - ONE if whole < 0 else whole + ONE
+
+
+def _over_whole(combine: Callable[..., int]) -> Callable[[list[Any]], Decimal]:
+    def over(values: list[Any]) -> Decimal:
+        numbers = [compared(value).to_integral_value(rounding=ROUND_DOWN) for value in values_of(values)]
+        if not numbers or any(number < 0 or number.adjusted() >= _MOST_DIGITS for number in numbers):
+            fail(ErrorCode.NUMBER, f"Whole numbers from 0 on are wanted here, of at most {_MOST_DIGITS} digits.")
+        return Decimal(combine(*map(int, numbers))) + ZERO
+
+    return over
+
+
+FUNCTIONS: tuple[Function, ...] = (
+    function(
+        "MROUND",
+        (_NUMBER, Parameter("multiple", Role.NUMBER)),
+        NUMBER,
+        "The nearest multiple; halves go away from zero.",
+        _to_multiple,
+        ("MROUND(7.5, 5)", "10"),
+        ("MROUND(-7, 5)", "-5"),
+    ),
+    function(
+        "TRUNC",
+        (_NUMBER, Parameter("decimals", Role.NUMBER, optional=True)),
+        NUMBER,
+        "Cut off after so many decimals.",
+        rounder(ROUND_DOWN),
+        ("TRUNC(-2.97, 1)", "-2.9"),
+    ),
+    function(
+        "EVEN",
+        (_NUMBER,),
+        NUMBER,
+        "The next even whole number, away from zero.",
+        lambda number: _away_from_zero(number, odd=False),
+        ("EVEN(2.1)", "4"),
+        ("EVEN(-1)", "-2"),
+    ),
+    function(
+        "ODD",
+        (_NUMBER,),
+        NUMBER,
+        "The next odd whole number, away from zero.",
+        lambda number: _away_from_zero(number, odd=True),
+        ("ODD(2)", "3"),
+        ("ODD(0)", "1"),
+    ),
+    function(
+        "QUOTIENT",
+        (_NUMBER, Parameter("divisor", Role.NUMBER)),
+        NUMBER,
+        "How many whole times the divisor goes in.",
+        _quotient,
+        ("QUOTIENT(-7, 2)", "-3"),
+    ),
+    function("GCD", _NUMBERS, NUMBER, "The greatest common divisor.", _over_whole(math.gcd), ("GCD(12, 18)", "6")),
+    function("LCM", _NUMBERS, NUMBER, "The least common multiple.", _over_whole(math.lcm), ("LCM(4, 6)", "12")),
+)
