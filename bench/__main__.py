@@ -2,9 +2,14 @@
 
 import sys
 
-from bench import evaluate, evaluate_request, page_weight
+from bench import evaluate, evaluate_request, formulas, page_weight
 
-_BENCHMARKS = {"evaluate": evaluate.run, "evaluate_request": evaluate_request.run, "page_weight": page_weight.run}
+_BENCHMARKS = {
+    "formulas": formulas.run,
+    "evaluate": evaluate.run,
+    "evaluate_request": evaluate_request.run,
+    "page_weight": page_weight.run,
+}
 
 
 def main(names: list[str]) -> int:

@@ -3,7 +3,7 @@
 import json
 import statistics
 import time
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 
 ROUNDS = 15
 
@@ -16,7 +16,7 @@ def seconds_per_call(work: Callable[[], object], calls: int) -> float:
     return (time.perf_counter() - began) / calls
 
 
-def interleaved(works: dict[str, Callable[[], object]], calls: int, rounds: int = ROUNDS) -> dict[str, float]:
+def interleaved(works: Mapping[str, Callable[[], object]], calls: int, rounds: int = ROUNDS) -> dict[str, float]:
     """Return the median seconds per call of each; rounds alternate, so that a noisy moment hits all alike."""
     for work in works.values():
         work()

@@ -1,4 +1,4 @@
-"""Codexa's own commands: migrate the database, load the demo, write the generated documents."""
+"""Codexa's own commands: migrate the database, load the demo, clear away uploads, write the generated documents."""
 
 import argparse
 import json
@@ -6,8 +6,8 @@ import sys
 from pathlib import Path
 
 from codexa.reference import definition_reference, formula_reference
-from codexa.settings import SettingsError, read_settings
-from codexa.store.database import migrate
+from codexa.settings import Settings, SettingsError, read_settings
+from codexa.store.database import migrate, open_pool
 from codexa.web.openapi import block_types, form_schema, functions, openapi, wire_schema
 
 _ROOT = Path(__file__).parent.parent
@@ -25,7 +25,7 @@ GENERATED = {
 def main() -> int:
     """Run one command; returns the exit code."""
     parser = argparse.ArgumentParser(prog="python -m codexa.cli", description=__doc__)
-    parser.add_argument("command", choices=("migrate", "load-demo", "write-schemas"))
+    parser.add_argument("command", choices=("migrate", "load-demo", "remove-unclaimed", "write-schemas"))
     parser.add_argument("--site", action="append", default=[], help="load-demo: a website that may frame the forms")
     options = parser.parse_args()
     if options.command == "write-schemas":
@@ -38,11 +38,20 @@ def main() -> int:
         return 1
     if options.command == "migrate":
         migrate(settings.database)
+    elif options.command == "remove-unclaimed":
+        _remove_unclaimed(settings)
     else:
         from codexa.services.demo import load_demo
 
         load_demo(settings.database, examples=_ROOT / "examples", sites=options.site)
     return 0
+
+
+def _remove_unclaimed(settings: Settings) -> None:
+    from codexa.services.uploads import remove_unclaimed
+
+    with open_pool(settings.database, 1) as pool, pool.connection() as connection:
+        print(f"{remove_unclaimed(connection, Path(settings.files))} files deleted.")
 
 
 def document_text(document: object) -> str:

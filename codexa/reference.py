@@ -1,11 +1,29 @@
 """The written reference, made from the same lists that the program runs on."""
 
-from typing import Any
+from decimal import Decimal
+from types import NoneType
+from typing import Annotated, Any, Literal, get_args, get_origin
 
+from pydantic import BaseModel
 from pydantic.fields import FieldInfo
+from pydantic_core import PydanticUndefined
 
-from codexa.core.definition.parts import Block, FormulaText
+from codexa.core.definition.figures import (
+    Band,
+    BandsFigure,
+    Counted,
+    CounterFigure,
+    FormulaFigure,
+    ProfiledQuestion,
+    ProfileFigure,
+    ScoredQuestion,
+    ScoreFigure,
+)
+from codexa.core.definition.form import Brand, Confirmation, Form, NextRule, Page, Paragraph, Welcome, Wording
+from codexa.core.definition.parts import Block, Check, FormulaText, InsertedText, RowKind
 from codexa.core.fields import BLOCK_TYPES
+from codexa.core.fields.field_type import BlockType
+from codexa.core.fields.options import Option
 from codexa.core.formula.functions import FAMILIES
 from codexa.core.formula.functions.function import Function
 
@@ -24,7 +42,9 @@ Where we differ from a spreadsheet, on purpose:
 - Numbers are exact decimals of 34 digits, rounded to 28 before a comparison, INT, MOD and the rounding functions.
 - Text is never a number in a comparison; in arithmetic only plain decimal text is.
 - Dates are dates: date ± number is a date, date − date a number of days, date & "" is ISO 8601 text.
-- AND, OR, IF, IFS, SWITCH and IFERROR compute only what they need.
+- AND, OR, IF, IFS, SWITCH, CHOOSE, IFERROR and IFNA compute only what they need.
+- time ± number is a time, as a clock shows it; time − time is a part of a day; beside a moment a date is its midnight.
+- SEARCH has no wildcards; FIND and SEARCH count from 1. LOOKUP and MATCH take columns, which have one dimension.
 - A choice in arithmetic is the number that it counts as; in a comparison with text it is its code.
 - An error travels up to where it is shown; in a condition it counts as FALSE.
 """
@@ -35,10 +55,40 @@ Generated from the models by `python -m codexa.cli write-schemas`. The JSON Sche
 [`form.schema.json`](form.schema.json); unknown keys are refused with their path. Real examples are in
 [`examples/`](../examples).
 
-A form has pages, a page has blocks. Every block has an `id` that never changes, a `key` that formulas use, a `width`,
-and `shown`, a condition ("" means always). Every field has a `label`, a `help` text and `required`, a condition
-("" means never, `TRUE` always). What follows is special to each type.
+A form has pages, a page has blocks; figures and confirmations stand beside the pages. Everything has an `id` that never
+changes; what formulas can name has a `key` too, unique in its scope. Conditions are formulas: "" is the default, `TRUE`
+is always, `FALSE` never. In every text that visitors read, `{name}` stands for a value and `{{` for a brace.
+
+Names in formulas: `adults` a field or figure; `lines.amount` a column of a repeat, `lines.pair.amount` of one row kind;
+`name.first`, `site.label`, `photos.count` a part of a value; `level.label` the name of a band; `quiz.greatest`,
+`quiz.share`, `quiz.right`, `quiz.answered` of a score; `watcher.label`, `watcher.ranking`, `watcher.second`,
+`watcher.points.owl`, `watcher.share.owl` of a profile; `link.campaign` what came with the address; `visitor.email`,
+`visitor.name` who is signed in; `response.number`, known once the response is saved. In a row, its own fields come
+first. In a filter of options: `option`, `option.label`, `option.counts_as`, `option.belongs_to`.
 """
+
+_PARTS: tuple[tuple[str, type[BaseModel]], ...] = (
+    ("The form", Form),
+    ("Welcome", Welcome),
+    ("Brand", Brand),
+    ("Wording", Wording),
+    ("Page", Page),
+    ("Next page", NextRule),
+    ("Check", Check),
+    ("Option", Option),
+    ("Row kind", RowKind),
+    ("Confirmation", Confirmation),
+    ("Paragraph of a confirmation", Paragraph),
+    ("Figure: formula", FormulaFigure),
+    ("Figure: bands", BandsFigure),
+    ("Band", Band),
+    ("Figure: score", ScoreFigure),
+    ("Question of a score", ScoredQuestion),
+    ("Figure: profile", ProfileFigure),
+    ("Question of a profile", ProfiledQuestion),
+    ("Figure: counter", CounterFigure),
+    ("Counted condition", Counted),
+)
 
 
 def formula_reference() -> str:
@@ -56,31 +106,63 @@ def _family(title: str, functions: tuple[Function, ...]) -> str:
 
 def definition_reference() -> str:
     """Return the reference of the form's document as Markdown."""
-    return _DEFINITION + "".join(_block_type(each.name, each.title, each.purpose, each.block) for each in BLOCK_TYPES)
+    parts = [_section(title, model, (model.__doc__ or "").strip()) for title, model in _PARTS]
+    blocks = [_section(f"{each.title}: `{each.name}`", each.block, _said(each)) for each in BLOCK_TYPES]
+    return "".join([_DEFINITION, *parts, "\n# Blocks\n", *blocks])
 
 
-def _block_type(name: str, title: str, purpose: str, block: type[Block]) -> str:
-    common = {"id", "key", "width", "shown", "label", "help", "required", "type"}
-    settings = {each: info for each, info in block.model_fields.items() if each not in common}
-    rows = [f"| `{each}` | {_kind(info)} | {_default(info)} |" for each, info in settings.items()]
-    table = ["| setting | what it takes | if left out |", "|---|---|---|", *rows, ""] if rows else []
-    return "\n".join([f"\n## {title}: `{name}`\n", purpose, "", *table])
+def _said(block_type: BlockType[Any]) -> str:
+    return f"{block_type.purpose} {(block_type.block.__doc__ or '').strip()}"
+
+
+def _section(title: str, model: type[BaseModel], purpose: str) -> str:
+    words = "\n".join(line.strip() for line in purpose.splitlines())
+    rows = [f"| `{name}` | {_kind(info)} | {_default(info)} |" for name, info in model.model_fields.items()]
+    return "\n".join(
+        [f"\n## {title}\n", words, "", "| setting | what it takes | if left out |", "|---|---|---|", *rows, ""]
+    )
+
+
+_WORDS = {
+    Decimal: "number",
+    int: "whole number",
+    str: "text",
+    bool: "true or false",
+    NoneType: "nothing",
+    Block: "blocks",
+}
 
 
 def _kind(info: FieldInfo) -> str:
-    if any(isinstance(mark, FormulaText) for mark in info.metadata):
-        return "formula"
-    text = str(info.annotation).replace("typing.", "").replace("<class '", "").replace("'>", "")
-    words = {"decimal.Decimal | None": "number", "int": "whole number", "str": "text"}
-    if "Literal" in text:
-        return "one of " + text[text.index("[") + 1 : -1].replace("'", "`")
-    if "Option" in text:
-        return "list of options: `id`, `code`, `label`, `counts_as`"
-    return words.get(text, "whole number" if "int" in text else text)
+    for mark in info.metadata:
+        if isinstance(mark, FormulaText):
+            return "formula"
+        if isinstance(mark, InsertedText):
+            return "rich text with {name}" if mark.rich else "text with {name}"
+    return _in_words(info.annotation)
+
+
+def _in_words(kind: Any) -> str:
+    inner = get_args(kind)
+    origin = get_origin(kind)
+    if origin is Literal:
+        return "one of " + ", ".join(f"`{each}`" for each in inner)
+    if origin is tuple:
+        return f"list: {_in_words(inner[0])}"
+    if origin is dict:
+        return f"object: {_in_words(inner[0])} → {_in_words(inner[1])}"
+    if origin is Annotated:
+        return _in_words(inner[0])
+    if inner:
+        known = dict.fromkeys(_in_words(each) for each in inner if each is not NoneType)
+        return "blocks" if len(known) > 8 else " or ".join(known)
+    return str(_WORDS.get(kind) or getattr(kind, "__name__", kind))
 
 
 def _default(info: FieldInfo) -> str:
     if info.is_required():
         return "must be there"
     default: Any = info.default
+    if default is PydanticUndefined or isinstance(default, BaseModel):
+        return "its own defaults" if isinstance(default, BaseModel) else "nothing"
     return "nothing" if default in ("", None, ()) else f"`{default}`"

@@ -29,6 +29,7 @@ class Settings:
     secret_key: str = _setting(DEFAULT_SECRET, "at least 32 random characters; signs what leaves the server")
     proxies: str = _setting("0", "how many trusted proxies stand before the web server (X-Forwarded-For, -Proto)")
     sign_in_attempts: str = _setting("10", "wrong passwords for one e-mail or address within 15 minutes before a pause")
+    files: str = _setting("var/files", "folder for what visitors upload; outside whatever a web server hands out")
     public_rate: str = _setting("600 per minute", "requests to public forms from one address, per web process")
     pool_size: str = _setting("8", "database connections per web process")
 

@@ -36,7 +36,7 @@ def workbench(page: Page) -> None:
     take(page, "compose-dark")
     page.emulate_media(color_scheme="light")
     page.get_by_role("button", name="1.5 Name of the group, Short text").click()
-    page.get_by_role("button", name="shown when").first.click()
+    page.get_by_role("button", name="shown when").nth(1).click()
     page.get_by_role("textbox", name="Formula: shown when").press_sequentially(" + ch")
     take(page, "compose-rule")
     page.keyboard.press("Escape")
@@ -46,6 +46,41 @@ def workbench(page: Page) -> None:
     page.get_by_role("link", name="Responses").click()
     page.get_by_role("gridcell", name="298", exact=True).click()
     take(page, "responses")
+
+
+def repeat_on_the_sheet(page: Page) -> None:
+    """The form with mixed rows in Compose."""
+    page.goto(CODEXA)
+    page.get_by_role("link", name="Observation log", exact=True).first.click()
+    page.get_by_role("button", name="2.1 Entries, Repeat").click()
+    take(page, "compose-repeat")
+
+
+def rows(page: Page) -> None:
+    """Rows of mixed kinds, as a visitor adds them."""
+    page.goto(f"{CODEXA}/f/alderlight/observation-log")
+    for kind, thing in (("Single exposure", "M 31"), ("Pair of exposures", "M 45"), ("Sketch", "Moon")):
+        page.get_by_role("button", name=f"Add {kind}").click()
+        page.get_by_role("listitem", name=kind).get_by_label("Object").fill(thing)
+    pair = page.get_by_role("listitem", name="Pair of exposures")
+    pair.get_by_label("First").fill("30")
+    pair.get_by_label("Second").fill("45")
+    page.get_by_role("region", name="What was taken").scroll_into_view_if_needed()
+    page.evaluate("document.querySelector('.cx-repeat').scrollIntoView()")
+    take(page, "public-rows")
+
+
+def confirmation(page: Page) -> None:
+    """The profile form answered to its end."""
+    page.goto(f"{CODEXA}/f/alderlight/night-watcher-profile")
+    for answer in ("At dusk", "Nothing", "Alone"):
+        page.get_by_label(answer, exact=True).check()
+    page.get_by_role("button", name="Next").click()
+    page.get_by_label("wait", exact=True).check()
+    page.get_by_label("A great comet").check()
+    page.get_by_role("button", name="Tell me").click()
+    page.get_by_role("heading", name="You are The heron").wait_for()
+    take(page, "public-confirmation")
 
 
 def public_form(page: Page, name: str) -> None:
@@ -64,9 +99,14 @@ def main() -> None:
         browser = playwright.chromium.launch(executable_path=str(CHROMIUM), args=["--no-sandbox", "--disable-gpu"])
         wide = browser.new_page(viewport={"width": 1280, "height": 800})
         workbench(wide)
+        repeat_on_the_sheet(wide)
         public_form(wide, "public-form")
-        wide.goto(f"{WEBSITE}/visit")
-        take(wide, "website")
+        rows(wide)
+        confirmation(wide)
+        stranger = browser.new_page(viewport={"width": 1280, "height": 800})
+        stranger.goto(f"{WEBSITE}/visit")
+        stranger.frame_locator("iframe").get_by_text("Deep sky").wait_for()
+        take(stranger, "website")
         public_form(browser.new_page(viewport={"width": 375, "height": 800}), "public-form-narrow")
         browser.close()
 

@@ -2,6 +2,7 @@
 
 import os
 import shlex
+import shutil
 import signal
 import subprocess
 import tempfile
@@ -78,6 +79,7 @@ def reset() -> int:
     """Delete the demo's data; returns the exit code."""
     _refuse_second()
     Cluster(VAR / "postgres", _ports().database).remove()
+    shutil.rmtree(VAR / "files", ignore_errors=True)
     say("The demo's data is gone. ./run demo makes it anew.")
     return 0
 
@@ -119,6 +121,7 @@ def _supervised(ports: Ports, cluster: Cluster) -> Iterator[tuple[subprocess.Pop
             "LAUNCH_WEBSITE_PORT": str(ports.website),
             "CODEXA_DATABASE": cluster.address("codexa"),
             "CODEXA_PUBLIC_ADDRESS": f"http://127.0.0.1:{ports.web}",
+            "CODEXA_FILES": str(VAR / "files"),
         }
         configuration = str(ROOT / "launch" / "supervisord.conf")
         # A session of its own: Ctrl-C reaches only us, and we stop the rest in order.

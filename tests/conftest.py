@@ -5,6 +5,7 @@ import tempfile
 import uuid
 from pathlib import Path
 
+import hypothesis
 import psycopg
 import pytest
 from psycopg import sql
@@ -17,6 +18,10 @@ from codexa.store.database import migrate
 from codexa.web.app import create_app
 from launch.machine import free_port
 from launch.postgres import Cluster
+
+# How long a test takes says nothing on a machine that others use too.
+hypothesis.settings.register_profile("codexa", deadline=None)
+hypothesis.settings.load_profile("codexa")
 
 EXAMPLES = Path(__file__).parent.parent / "examples"
 

@@ -9,6 +9,7 @@ from uuid import UUID
 from codexa.core.program.accept import sample_answers
 from codexa.core.program.program import Program
 from codexa.services import answering, desk, publishing, signing_in
+from codexa.services.answering import Given
 from codexa.services.drafts import context_of
 from codexa.store import people, sessions
 from codexa.store.database import Connection, open_pool
@@ -21,7 +22,13 @@ PEOPLE = (
     ("editor", "jonas@alderlight.example.org", "Jonas Lindqvist"),
     ("viewer", "aylin@alderlight.example.org", "Aylin Demir"),
 )
-FORMS = {"plan_a_visit.json": 300}  # file: how many responses
+FORMS = {  # file: how many responses
+    "plan_a_visit.json": 300,
+    "travelling_dome_quote.json": 48,
+    "observation_log.json": 36,
+    "northern_sky_quiz.json": 60,
+    "night_watcher_profile.json": 72,
+}
 _DAYS = 40
 
 
@@ -66,6 +73,6 @@ def _answer(connection: Connection, program: Program, form: UUID, edition: int, 
             form=form,
             edition=edition,
             key=f"demo-{index:06}",
-            answers=sample_answers(program, random, context),
+            given=Given(answers=sample_answers(program, random, context), link={}),
             received_at=now - datetime.timedelta(days=age),
         )

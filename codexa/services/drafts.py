@@ -1,6 +1,7 @@
 """Drafts: saving with a clash warning, and what the core says of one."""
 
 import datetime
+from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any
 from uuid import UUID
@@ -37,13 +38,13 @@ def analyse(form: Form) -> Analysis:
         findings=proof(program),
         notes=notes(program),
         links=links(program),
-        state=form_state(evaluate(program, {}, context_of(form))),
+        state=FormState.model_validate(form_state(evaluate(program, {}, context_of(form)))),
     )
 
 
-def context_of(form: Form) -> Context:
-    """Return the surroundings of this moment in the form's time zone."""
-    return Context(now=datetime.datetime.now(ZoneInfo(form.time_zone)))
+def context_of(form: Form, link: Mapping[str, str] | None = None) -> Context:
+    """Return the surroundings of this moment in the form's time zone; `link` is what came with the address."""
+    return Context(now=datetime.datetime.now(ZoneInfo(form.time_zone)), locale=form.locale, link=dict(link or {}))
 
 
 def save_draft(

@@ -9,11 +9,14 @@ from typing import Any
 from uuid import UUID
 from zoneinfo import ZoneInfo
 
+from codexa.core.definition.figures import Figure
 from codexa.core.definition.form import Form, read_form
-from codexa.core.definition.parts import Field
+from codexa.core.definition.parts import Field, Repeat, RowKind, blocks_within
+from codexa.core.definition.rich_text import plain
 from codexa.core.fields import field_type_of
 from codexa.core.fields.field_type import Medium
 from codexa.core.formula.types import NUMBERS
+from codexa.core.program.figure_kinds import kind_of
 from codexa.services.errors import NotFoundError
 from codexa.store import editions, forms, responses
 from codexa.store.database import Connection
@@ -55,7 +58,7 @@ class ResponseTable:
         if not definitions and forms.find_form(connection, team=who.team_id, form=form) is None:
             raise NotFoundError
         self._forms = {number: read_form(definition) for number, definition in definitions.items()}
-        self._fields = {number: {each.id: each for each in form.fields()} for number, form in self._forms.items()}
+        self._held = {number: _held(form) for number, form in self._forms.items()}
 
     @property
     def columns(self) -> list[Column]:
@@ -63,9 +66,9 @@ class ResponseTable:
         columns: dict[str, Column] = {}
         for number in sorted(self._forms, reverse=True):
             outline = self._forms[number].numbers()
-            for field_id, field in self._fields[number].items():
-                if field_id not in columns:
-                    columns[field_id] = _column(field, outline[field_id] if number == max(self._forms) else "")
+            for held_id, held in self._held[number].items():
+                if held_id not in columns:
+                    columns[held_id] = held.column(outline.get(held_id, "") if number == max(self._forms) else "")
         return list(columns.values())
 
     def row(self, response: ResponseRow, medium: Medium) -> Row:
@@ -73,8 +76,9 @@ class ResponseTable:
         form = self._forms[response.edition]
         received = response.received_at.astimezone(ZoneInfo(form.time_zone))
         cells = {
-            block_id: self._cell(form, self._fields[response.edition][block_id], stored, medium)
-            for block_id, stored in (response.answers | response.computed).items()
+            held_id: self._held[response.edition][held_id].text(stored, form, medium)
+            for held_id, stored in (response.computed | response.answers).items()
+            if held_id in self._held[response.edition]
         }
         return Row(
             number=response.number,
@@ -83,20 +87,63 @@ class ResponseTable:
             cells=cells,
         )
 
-    def _cell(self, form: Form, field: Field, stored: Any, medium: Medium) -> str:
-        field_type = field_type_of(field)
-        return field_type.present(field_type.load(stored, field), field, form.region, medium)
+
+@dataclass(frozen=True, slots=True)
+class _HeldField:
+    field: Field
+
+    def column(self, number: str) -> Column:
+        field, field_type = self.field, field_type_of(self.field)
+        numeric = field_type.value_type(field).kind in NUMBERS
+        label = plain(field.label)
+        return Column(id=field.id, label=label, number=number, calculated=not field_type.answered, numeric=numeric)
+
+    def text(self, stored: Any, form: Form, medium: Medium) -> str:
+        field_type = field_type_of(self.field)
+        return field_type.present(field_type.load(stored, self.field), self.field, form.region, medium)
 
 
-def _column(field: Field, number: str) -> Column:
-    field_type = field_type_of(field)
-    return Column(
-        id=field.id,
-        label=field.label,
-        number=number,
-        calculated=not field_type.answered,
-        numeric=field_type.value_type(field).kind in NUMBERS,
-    )
+@dataclass(frozen=True, slots=True)
+class _HeldRepeat:
+    repeat: Repeat
+
+    def column(self, number: str) -> Column:
+        label = plain(self.repeat.label) or self.repeat.key
+        return Column(id=self.repeat.id, label=label, number=number, calculated=False, numeric=False)
+
+    def text(self, stored: Any, form: Form, medium: Medium) -> str:
+        kinds = {kind.id: kind for kind in self.repeat.kinds}
+        rows = [self._row(row, kinds[row["kind"]], form, medium) for row in stored if row["kind"] in kinds]
+        return " | ".join(rows)
+
+    def _row(self, row: dict[str, Any], kind: RowKind, form: Form, medium: Medium) -> str:
+        fields = {block.id: block for block, _ in blocks_within(kind.blocks) if isinstance(block, Field)}
+        cells = [
+            f"{plain(fields[each].label)}: {_HeldField(fields[each]).text(stored, form, medium)}"
+            for each, stored in row["values"].items()
+            if each in fields
+        ]
+        return f"{plain(kind.label)} ({'; '.join(cells)})"
+
+
+@dataclass(frozen=True, slots=True)
+class _HeldFigure:
+    figure: Figure
+
+    def column(self, number: str) -> Column:
+        name = self.figure.name or self.figure.key
+        return Column(id=self.figure.id, label=name, number="", calculated=True, numeric=True)
+
+    def text(self, stored: Any, form: Form, medium: Medium) -> str:
+        return kind_of(self.figure).present_kept(self.figure, stored, form.region, medium)
+
+
+def _held(form: Form) -> dict[str, _HeldField | _HeldRepeat | _HeldFigure]:
+    """Return what a response of that edition has one value of, by id."""
+    held: dict[str, _HeldField | _HeldRepeat | _HeldFigure] = {
+        each.id: _HeldField(each) if isinstance(each, Field) else _HeldRepeat(each) for each in form.columns()
+    }
+    return held | {figure.id: _HeldFigure(figure) for figure in form.figures}
 
 
 def page(

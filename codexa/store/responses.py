@@ -1,6 +1,6 @@
 """Responses: what came back."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
@@ -47,6 +47,8 @@ def insert_response(
     edition: int,
     answers: dict[str, Any],
     computed: dict[str, Any],
+    path: Sequence[str],
+    confirmation: str | None,
     key: str,
     digest: bytes,
     received_at: datetime | None = None,
@@ -59,11 +61,18 @@ def insert_response(
         edition=edition,
         answers=Jsonb(answers),
         computed=Jsonb(computed),
+        path=list(path),
+        confirmation=confirmation,
         key=key,
         digest=digest,
         received_at=received_at,
     )
     return int(row["number"])
+
+
+def set_computed(connection: Connection, *, form: UUID, number: int, computed: dict[str, Any]) -> None:
+    """Keep what could be worked out only once the response had its number."""
+    connection.execute(_QUERIES["set_computed"], {"form": form, "number": number, "computed": Jsonb(computed)})
 
 
 def page_of_responses(

@@ -58,7 +58,9 @@ CREATE TABLE public.response (
     answers jsonb NOT NULL,
     computed jsonb NOT NULL,
     idempotency_key text NOT NULL,
-    content_digest bytea NOT NULL
+    content_digest bytea NOT NULL,
+    path text[] DEFAULT '{}'::text[] NOT NULL,
+    confirmation text
 );
 CREATE TABLE public.saved_state (
     form_id uuid NOT NULL,
@@ -81,6 +83,18 @@ CREATE TABLE public.team (
     name text NOT NULL,
     created_at timestamp with time zone DEFAULT now() NOT NULL,
     CONSTRAINT team_slug_check CHECK ((slug ~ '^[a-z0-9]+(-[a-z0-9]+)*$'::text))
+);
+CREATE TABLE public.upload (
+    id uuid NOT NULL,
+    form_id uuid NOT NULL,
+    block_id text NOT NULL,
+    name text NOT NULL,
+    media_type text NOT NULL,
+    size bigint NOT NULL,
+    has_thumbnail boolean NOT NULL,
+    stored_at timestamp with time zone DEFAULT now() NOT NULL,
+    response_number integer,
+    CONSTRAINT upload_size_check CHECK ((size > 0))
 );
 ALTER TABLE ONLY public.edition
     ADD CONSTRAINT edition_form_id_revision_key UNIQUE (form_id, revision);
@@ -106,12 +120,16 @@ ALTER TABLE ONLY public.team
     ADD CONSTRAINT team_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.team
     ADD CONSTRAINT team_slug_key UNIQUE (slug);
+ALTER TABLE ONLY public.upload
+    ADD CONSTRAINT upload_pkey PRIMARY KEY (id);
 CREATE INDEX failed_sign_in_subject ON public.failed_sign_in USING btree (subject, at);
 CREATE INDEX form_desk ON public.form USING btree (team_id, changed_at DESC) WHERE (deleted_at IS NULL);
 CREATE INDEX membership_person ON public.membership USING btree (person_id);
 CREATE UNIQUE INDEX person_email ON public.person USING btree (lower(email));
 CREATE INDEX response_newest ON public.response USING btree (form_id, received_at DESC, number DESC);
 CREATE INDEX session_expiry ON public.session USING btree (expires_at);
+CREATE INDEX upload_of_response ON public.upload USING btree (form_id, response_number);
+CREATE INDEX upload_unclaimed ON public.upload USING btree (stored_at) WHERE (response_number IS NULL);
 CREATE TRIGGER edition_is_immutable BEFORE UPDATE ON public.edition FOR EACH ROW EXECUTE FUNCTION public.refuse_edition_change();
 ALTER TABLE ONLY public.edition
     ADD CONSTRAINT edition_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
@@ -139,3 +157,7 @@ ALTER TABLE ONLY public.session
     ADD CONSTRAINT session_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.session
     ADD CONSTRAINT session_team_id_fkey FOREIGN KEY (team_id) REFERENCES public.team(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.upload
+    ADD CONSTRAINT upload_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.upload
+    ADD CONSTRAINT upload_form_id_response_number_fkey FOREIGN KEY (form_id, response_number) REFERENCES public.response(form_id, number);

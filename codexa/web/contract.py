@@ -12,7 +12,7 @@ from codexa.core.definition.parts import Identifier
 from codexa.core.errors import Problem
 from codexa.core.formula.check import Severity
 from codexa.core.program.notes import Links, Note
-from codexa.core.program.public import ErrorFace, FormFace, FormState
+from codexa.core.program.public import ConfirmationFace, ErrorFace, FormFace, FormState
 
 
 class Message(BaseModel):
@@ -230,10 +230,22 @@ class ResponseReply(Message):
     row: RowReply
 
 
+LinkValues = Annotated[
+    dict[Annotated[str, StringConstraints(max_length=60)], Annotated[str, StringConstraints(max_length=500)]],
+    Len(max_length=50),
+]
+
+
 class EvaluateRequest(Message):
-    """What the visitor has entered, by block id; `turn` is handed back, so that late replies are known."""
+    """What the visitor has entered, by block id, and what came with the address.
+
+    `turn` is handed back, so that late replies are known. `changed` are the blocks whose answers are new since the last
+    reply: only what hangs on them comes back. Without it all does.
+    """
 
     answers: dict[str, Any]
+    link: LinkValues = {}
+    changed: Annotated[list[str], Len(max_length=2_000)] | None = None
     turn: int = 0
 
 
@@ -245,15 +257,26 @@ class EvaluateReply(Message):
 
 
 class SubmitRequest(Message):
-    """What the visitor hands in, by block id."""
+    """What the visitor hands in, by block id, and what came with the address."""
 
     answers: dict[str, Any]
+    link: LinkValues = {}
 
 
 class ReceivedReply(Message):
-    """The response was kept under this number."""
+    """The response was kept under this number; what the visitor reads then."""
 
     number: int
+    confirmation: ConfirmationFace
+
+
+class UploadReply(Message):
+    """A file was taken: `size` in bytes; `thumbnail` is the address of a small picture of it, where there is one."""
+
+    id: str
+    name: str
+    size: int
+    thumbnail: str | None
 
 
 class RefusedReply(Message):
@@ -265,10 +288,16 @@ class RefusedReply(Message):
 
 
 class PublicPage(Message):
-    """What the page of a public form carries: where to ask, what to show, and the first state."""
+    """What the page of a public form carries: where to ask, what to show, and the first state.
+
+    `address` is the form's own, without a page; `page` the address of the page that was asked for, or "".
+    """
 
     form: UUID
     edition: int
     framed: bool
+    link: LinkValues
+    address: str
+    page: str
     face: FormFace
     state: FormState

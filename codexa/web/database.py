@@ -1,6 +1,7 @@
 """The request's way to the database."""
 
 from contextlib import AbstractContextManager
+from pathlib import Path
 
 from flask import current_app
 from psycopg_pool import ConnectionPool
@@ -18,6 +19,11 @@ def pool() -> ConnectionPool[Connection]:
 def connection() -> AbstractContextManager[Connection]:
     """Return a connection for a `with`, which is one transaction: kept at its end, undone by an error."""
     return pool().connection()
+
+
+def files_folder() -> Path:
+    """Return the folder where uploads lie."""
+    return Path(current_app.config["SETTINGS"].files)
 
 
 def programs() -> Programs:

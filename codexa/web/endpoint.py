@@ -63,11 +63,12 @@ def endpoint(
     return register
 
 
-def json_reply(model: BaseModel | None, status: int = 200) -> Response:
-    """Return a model as JSON, or an empty reply."""
+def json_reply(model: BaseModel | dict[str, Any] | None, status: int = 200) -> Response:
+    """Return a model, or what has its shape already, as JSON, or an empty reply."""
     if model is None:
         return Response(status=204)
-    return Response(orjson.dumps(model.model_dump(mode="json")), status, mimetype="application/json")
+    content = model.model_dump(mode="json") if isinstance(model, BaseModel) else model
+    return Response(orjson.dumps(content), status, mimetype="application/json")
 
 
 def error_reply(code: str, message: str, status: int, problems: list[Problem] | None = None) -> Response:

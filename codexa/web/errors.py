@@ -21,6 +21,7 @@ _STATUSES = {
     "key_reused": 409,
     "not_proven": 422,
     "closed": 410,
+    "file_refused": 422,
 }
 _SENTENCES = {
     404: "There is nothing at this address.",

@@ -3,14 +3,15 @@
 from collections.abc import Iterator
 from uuid import UUID
 
-from flask import Blueprint, Response, request, stream_with_context
+from flask import Blueprint, Response, request, send_file, stream_with_context
 
-from codexa.services import response_grid
+from codexa.services import response_grid, uploads
 from codexa.services.errors import NotFoundError
 from codexa.services.roles import Right
 from codexa.store import forms
+from codexa.store import uploads as uploads_store
 from codexa.web.contract import ColumnReply, ResponseReply, ResponsesReply, RowReply
-from codexa.web.database import connection
+from codexa.web.database import connection, files_folder
 from codexa.web.endpoint import BadRequestError, endpoint
 from codexa.web.guard import may
 
@@ -59,6 +60,20 @@ def export(form: UUID) -> Response:
 
     headers = {"Content-Disposition": f'attachment; filename="{found.slug}-responses.csv"'}
     return Response(stream_with_context(lines()), mimetype="text/csv", headers=headers)
+
+
+@endpoint(blueprint, "GET", "/files/<uuid:upload>")
+def download(form: UUID, upload: UUID) -> Response:
+    """Download a file of a response: always as attachment, never run."""
+    who = may(Right.SEE_RESPONSES)
+    with connection() as database:
+        found = uploads_store.find_upload_of_team(database, team=who.team_id, form=form, id=upload)
+    if found is None:
+        raise NotFoundError
+    path = uploads.content(files_folder(), upload).absolute()
+    response = send_file(path, "application/octet-stream", as_attachment=True, download_name=found.name)
+    response.headers["Content-Security-Policy"] = "default-src 'none'; sandbox"
+    return response
 
 
 def _whole_number(name: str, default: int, most: int) -> int:

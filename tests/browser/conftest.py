@@ -11,8 +11,13 @@ import psycopg
 import pytest
 from conftest import EXAMPLES
 from playwright.sync_api import expect
+from psycopg.rows import dict_row
 
+from codexa.core.fields import BLOCK_TYPES
+from codexa.services import desk as desk_service
+from codexa.services import publishing, signing_in
 from codexa.services.demo import PASSWORD, PEOPLE, load_demo
+from codexa.store import sessions
 from codexa.store.database import migrate
 from launch import PYTHON, ROOT
 from launch.machine import CHROMIUM, free_port
@@ -80,6 +85,54 @@ class Servers:
         return True
 
 
+def publish_for_tests(database, sites):
+    """Publish the forms that tests alone need, in the demo's team."""
+    with psycopg.connect(database, row_factory=dict_row) as connection:
+        session = signing_in.sign_in(connection, email=PEOPLE[0][1], password=PASSWORD)
+        mira = sessions.find_session(connection, digest=signing_in.digest_of(session.token))
+        short = json.loads((EXAMPLES.parent / "tests" / "cases" / "short_visit.json").read_text(encoding="utf-8"))
+        for document in (short, every_type_document()):
+            form = desk_service.import_form(connection, who=mira, document=document)
+            publishing.set_sites(connection, who=mira, form=form, sites=sites)
+            publishing.publish(connection, who=mira, form=form, revision=1)
+
+
+def every_type_document():
+    """A form with a block of every type, in every state that a type can be in: plain, required, locked, in a row."""
+    blanks = [each.blank().model_dump(mode="json") for each in BLOCK_TYPES]
+    known = {"picture": {"source": PIXEL, "alternative": "A dome"}, "hidden": {"formula": '"web"'}}
+    known |= {"calculated": {"formula": "number * 2"}, "dropdown": {"options": MANY}, "text": {"text": RICH}}
+
+    def made(prefix, wanted, **settings):
+        blocks = []
+        for blank in blanks:
+            if not wanted(blank):
+                continue
+            extra = {name: value for name, value in settings.items() if name in blank}
+            ids = {"id": f"{prefix}{blank['type'].replace('_', '')}", "key": f"{prefix}{blank['type']}"}
+            name = f"{prefix.capitalize()} {blank.get('label', '').lower()}" if prefix else blank.get("label")
+            label = {"label": name} if blank.get("label") else {}
+            blocks.append(blank | known.get(blank["type"], {}) | extra | ids | label)
+        return blocks
+
+    def is_question(blank):
+        return "default" in blank
+
+    kind = {"id": "krow", "key": "row", "label": "Row", "blocks": made("row", is_question)}
+    plain = made("", lambda blank: blank["type"] not in ("group", "repeat"))
+    group = {"id": "group", "type": "group", "key": "group", "label": "Group", "blocks": made("inner", is_question)}
+    repeat = {"id": "repeat", "type": "repeat", "key": "repeat", "label": "Rows", "kinds": [kind]}
+    required = made("needed", is_question, required="TRUE")
+    locked = made("locked", is_question, locked="TRUE")
+    blocks = [*plain, group, repeat, *required, *locked]
+    return {"name": "Every type", "title": "Every type", "pages": [{"id": "p", "title": "All", "blocks": blocks}]}
+
+
+MANY = [{"id": f"o{at}", "code": f"c{at}", "label": f"Star {at}"} for at in range(30)]
+RICH = "<p>Rich <strong>text</strong> with {number}</p><ul><li>one</li></ul>"
+PIXEL = "data:image/svg+xml;base64,PHN2ZyB4bWxucz0iaHR0cDovL3d3dy53My5vcmcvMjAwMC9zdmciLz4="
+
+
 @pytest.fixture(scope="session")
 def servers(cluster, tmp_path_factory):
     with psycopg.connect(cluster.address("postgres"), autocommit=True) as connection:
@@ -88,11 +141,13 @@ def servers(cluster, tmp_path_factory):
     migrate(database)
     servers = Servers(tmp_path_factory.mktemp("logs") / "servers.log")
     load_demo(database, examples=EXAMPLES, sites=[servers.website])
+    publish_for_tests(database, [servers.website])
     environment = {
         **os.environ,
         "CODEXA_DATABASE": database,
         "CODEXA_PUBLIC_ADDRESS": servers.web,
         "CODEXA_PUBLIC_RATE": "100000 per minute",
+        "CODEXA_FILES": str(tmp_path_factory.mktemp("files")),
     }
     servers.start("codexa.web.server:application()", servers.web, environment)
     servers.start("codexa.practice.website.server:application()", servers.website, environment)

@@ -11,7 +11,7 @@ from playwright.sync_api import expect
 
 from browser.conftest import axe_findings, import_form
 
-FORM = "/f/alderlight/plan-a-visit"
+FORM = "/f/alderlight/short-visit"
 
 
 @pytest.fixture
@@ -152,7 +152,7 @@ def test_a_website_shows_it_in_a_frame_that_grows(page, servers):
     frame = page.frame_locator("iframe")
     expect(frame.get_by_role("heading", name="Plan your visit")).to_be_visible()
     height = lambda: page.locator("iframe").bounding_box()["height"]  # noqa: E731
-    page.wait_for_function("document.querySelector('iframe').offsetHeight > 700")
+    page.wait_for_function("document.querySelector('iframe').offsetHeight > 550")
     before = height()
     frame.get_by_label("Adults").fill("20")
     expect(frame.get_by_label("Name of the group")).to_be_visible()

@@ -175,7 +175,7 @@ def test_a_renamed_key_is_renamed_in_formulas(desk):
     expect(page.get_by_role("button", name="= show * guests")).to_be_visible()
     page.get_by_role("textbox", name="Key").fill("show")
     page.keyboard.press("Enter")
-    expect(page.get_by_text("another block has the key show")).to_be_visible()
+    expect(page.get_by_text("another one has the key show")).to_be_visible()
 
 
 def test_options_are_pasted_from_a_spreadsheet(desk):

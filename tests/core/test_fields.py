@@ -13,10 +13,11 @@ from jsonschema import Draft202012Validator
 from codexa.core.definition.form import Form, Page, read_form
 from codexa.core.errors import AnswerError
 from codexa.core.fields import BLOCK_TYPES
-from codexa.core.fields.field_type import FieldType, Medium, Region
+from codexa.core.fields.field_type import FieldType, Medium, Region, Sampling
 from codexa.core.fields.number import NumberField, NumberType
 from codexa.core.fields.short_text import ShortTextField, ShortTextType
 from codexa.core.fields.single_choice import SingleChoiceType
+from core.formulas import CONTEXT
 
 REGION = Region(locale="en", currency="EUR", time_zone="Europe/Berlin")
 GERMAN = Region(locale="de", currency="EUR", time_zone="Europe/Berlin")
@@ -70,11 +71,41 @@ class TestEveryAnsweredFieldType:
     @given(seed=st.integers())
     def test_keeps_a_sample_exactly_and_as_its_schema_says(self, field_type, seed):
         block = field_type.blank()
-        value = field_type.parse(field_type.sample(block, Random(seed), GERMAN), block, GERMAN)
+        sample = field_type.sample(block, Sampling(random=Random(seed), region=GERMAN, now=CONTEXT.now))
+        if sample is None:
+            return
+        value = field_type.parse(sample, block, GERMAN)
         assert field_type.check(value, block, GERMAN) is None
         stored = json.loads(json.dumps(field_type.dump(value)))
         assert field_type.load(stored, block) == value
+        assert field_type.parse(field_type.enter(value, block, GERMAN), block, GERMAN) == value
         Draft202012Validator(field_type.answer_schema(block)).validate(stored)
+
+
+CASES = json.loads((Path(__file__).parent.parent / "cases" / "fields.json").read_text(encoding="utf-8"))
+
+
+@pytest.mark.parametrize("case", CASES, ids=lambda case: f"{case['type']} {str(case['raw'])[:30]}")
+def test_an_answer_is_read_or_refused_as_its_case_says(case):
+    field_type = next(each for each in ANSWERED if each.name == case["type"])
+    block = type(field_type.blank()).model_validate({**field_type.blank().model_dump(), **case.get("set", {})})
+    region = Region(locale=case.get("locale", "en"), currency="EUR", time_zone="Europe/Berlin")
+    if "code" in case:
+        with pytest.raises(AnswerError) as refused:
+            field_type.parse(case["raw"], block, region)
+        assert refused.value.code == case["code"]
+        return
+    value = field_type.parse(case["raw"], block, region)
+    assert (None if value is None else field_type.check(value, block, region)) == case.get("error")
+    if "error" not in case:
+        assert (None if value is None else field_type.dump(value)) == case["kept"]
+
+
+def test_every_answered_type_has_cases_of_what_is_kept_and_what_is_refused():
+    for field_type in ANSWERED:
+        mine = [case for case in CASES if case["type"] == field_type.name]
+        assert any("kept" in case for case in mine), field_type.name
+        assert field_type.name == "consent" or any("kept" not in case for case in mine), field_type.name
 
 
 def number(raw, region=REGION, **settings):

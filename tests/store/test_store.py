@@ -10,6 +10,7 @@ import pytest
 from conftest import make_person, visit_document
 
 from codexa.services import answering, desk, drafts, publishing
+from codexa.services.answering import Given
 from codexa.services.errors import ClashError, KeyReusedError, NotFoundError, NotProvenError
 from codexa.store import editions, forms, responses
 from codexa.store.database import migrate, open_pool
@@ -127,7 +128,12 @@ class TestResponses:
             answering.read_form(editions.find_definition(connection, form=published, number=1))
         )
         return answering.receive(
-            connection, program, form=published, edition=1, key=key, answers=answers or self.ANSWERS
+            connection,
+            program,
+            form=published,
+            edition=1,
+            key=key,
+            given=Given(answers=answers or self.ANSWERS, link={}),
         )
 
     def test_a_key_stands_for_one_response(self, connection, published):

@@ -31,7 +31,10 @@ class TestEveryRoute:
     @staticmethod
     def ask(agent, endpoint, form, **options):
         address = (
-            endpoint.rule.replace("<uuid:form>", str(form)).replace("<int:number>", "1").replace("<int:edition>", "1")
+            endpoint.rule.replace("<uuid:form>", str(form))
+            .replace("<int:number>", "1")
+            .replace("<uuid:upload>", str(form))
+            .replace("<int:edition>", "1")
         )
         return agent.client.open(
             address,

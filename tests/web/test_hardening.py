@@ -17,6 +17,7 @@ from jsonschema import Draft202012Validator
 
 from codexa.core.definition.form import read_form
 from codexa.services import answering, response_grid
+from codexa.services.answering import Given
 from codexa.settings import Settings
 from codexa.web.app import create_app
 from codexa.web.openapi import form_schema, openapi
@@ -129,7 +130,14 @@ def test_a_database_that_is_away_is_told_and_forgiven(agent, published, app, con
 def test_an_export_is_read_while_it_is_written(connection, mira, published):
     program = answering.compile_form(read_form(visit_document()))
     for index in range(1200):
-        answering.receive(connection, program, form=published, edition=1, key=f"many-{index:05}", answers=ANSWERS)
+        answering.receive(
+            connection,
+            program,
+            form=published,
+            edition=1,
+            key=f"many-{index:05}",
+            given=Given(answers=ANSWERS, link={}),
+        )
     lines = response_grid.csv_lines(connection, who=mira, form=published)
     assert next(lines).startswith("Number,Received")
     assert next(lines).startswith("1200,")
@@ -142,7 +150,13 @@ def test_numbers_on_the_desk_are_of_the_last_days(connection, mira, published, a
     for index, age in enumerate((0, 0, 1, 13, 20)):
         received = now - datetime.timedelta(days=age)
         answering.receive(
-            connection, program, form=published, edition=1, key=f"aged-{index}", answers=ANSWERS, received_at=received
+            connection,
+            program,
+            form=published,
+            edition=1,
+            key=f"aged-{index}",
+            given=Given(answers=ANSWERS, link={}),
+            received_at=received,
         )
     connection.commit()
     row = as_mira.get("/api/forms").json["forms"][0]

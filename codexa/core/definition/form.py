@@ -1,6 +1,6 @@
 """The form's document: pages of blocks and what stands beside them."""
 
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from typing import TYPE_CHECKING, Annotated, Any, Literal, Union
 from zoneinfo import available_timezones
 
@@ -8,10 +8,33 @@ from babel import Locale, UnknownLocaleError
 from babel.numbers import is_currency
 from pydantic import AfterValidator, Discriminator, StringConstraints, ValidationError, model_validator
 
-from codexa.core.definition.parts import Block, Colour, Field, Identifier, Label, Part, Words
+from codexa.core.definition.figures import AnyFigure
+from codexa.core.definition.parts import (
+    Block,
+    ButtonLabel,
+    Check,
+    Colour,
+    Field,
+    FormulaText,
+    Group,
+    Identifier,
+    InsertedText,
+    Label,
+    LockedWhen,
+    Part,
+    Repeat,
+    RequiredWhen,
+    RowKind,
+    ShownWhen,
+    VisitorLabel,
+    Words,
+    blocks_within,
+)
+from codexa.core.definition.rich_text import RichText
 from codexa.core.errors import DefinitionError, Problem
-from codexa.core.fields import BLOCK_TYPES
+from codexa.core.fields import BLOCK_TYPES, HOLDING_BLOCKS
 from codexa.core.fields.field_type import Region
+from codexa.core.formula.functions.function import Role
 
 MAX_BLOCKS = 2_000
 
@@ -20,6 +43,10 @@ if TYPE_CHECKING:
 else:
     # The list of block types is the one place that names them; the union follows it.
     AnyBlock = Annotated[Union[tuple(each.block for each in BLOCK_TYPES)], Discriminator("type")]  # noqa: UP007
+    for holder in HOLDING_BLOCKS:
+        holder.model_rebuild(
+            _types_namespace={"AnyBlock": AnyBlock, **{each.__name__: each for each in HOLDING_BLOCKS}}
+        )
 
 
 def _locale(text: str) -> str:
@@ -41,12 +68,57 @@ def _time_zone(text: str) -> str:
     return text
 
 
-class Page(Part):
-    """A page: its title for visitors and its blocks in order."""
+class NextRule(Part):
+    """Where the form goes on when the condition holds: a later page by id, or "" for the end."""
+
+    when: Annotated[str, FormulaText(Role.CONDITION, "next")]
+    to: Annotated[str, StringConstraints(pattern=r"^[a-z0-9]{0,32}$")] = ""
+
+
+class PageFace(Part):
+    """What the browser may know of a page: its title, its own address, and the words on its buttons."""
 
     id: Identifier
-    title: Label = ""
+    title: VisitorLabel = ""
+    address: Annotated[str, StringConstraints(pattern=r"^([a-z0-9]+(-[a-z0-9]+)*)?$", max_length=60)] = ""
+    next_label: ButtonLabel = ""
+    back_label: ButtonLabel = ""
+
+
+class Page(PageFace):
+    """A page. Of its `next` rules the first that holds counts; without one the following page comes next."""
+
+    shown: ShownWhen = ""
+    required: RequiredWhen = ""
+    locked: LockedWhen = ""
+    next: tuple[NextRule, ...] = ()
     blocks: tuple[AnyBlock, ...] = ()
+
+
+class Paragraph(Part):
+    """A piece of a confirmation, shown when its condition holds."""
+
+    text: RichText
+    shown: ShownWhen = ""
+
+
+class Confirmation(Part):
+    """What follows when the form was handed in and the condition holds: a message, or a redirect to an address."""
+
+    id: Identifier
+    name: Label = ""
+    when: Annotated[str, FormulaText(Role.CONDITION, "confirmation")] = ""
+    title: VisitorLabel = ""
+    paragraphs: tuple[Paragraph, ...] = ()
+    redirect: Annotated[str, StringConstraints(pattern=r"^(https?://\S{1,2000})?$"), InsertedText()] = ""
+
+
+class Welcome(Part):
+    """A page before the first: what the form is for."""
+
+    title: Annotated[Label, InsertedText()] = ""
+    text: RichText = ""
+    button: ButtonLabel = "Start"
 
 
 class Brand(Part):
@@ -59,6 +131,8 @@ class Wording(Part):
     """What the form itself says to visitors."""
 
     submit: Annotated[str, StringConstraints(min_length=1, max_length=60)] = "Send"
+    next: Annotated[str, StringConstraints(min_length=1, max_length=60)] = "Next"
+    back: Annotated[str, StringConstraints(min_length=1, max_length=60)] = "Back"
     required: Annotated[str, StringConstraints(min_length=1, max_length=200)] = "Please answer this."
     confirmation_title: Label = "Thank you"
     confirmation_text: Words = "Your answers have been received."
@@ -76,40 +150,77 @@ class Form(Part):
     time_zone: Annotated[str, AfterValidator(_time_zone)] = "Europe/Berlin"
     brand: Brand = Brand()
     wording: Wording = Wording()
+    presentation: Literal["whole", "paged"] = "whole"
+    progress: Literal["none", "bar", "steps", "count", "percent", "left"] = "none"
+    welcome: Welcome | None = None
     pages: tuple[Page, ...] = ()
+    figures: tuple[AnyFigure, ...] = ()
+    checks: tuple[Check, ...] = ()
+    confirmations: tuple[Confirmation, ...] = ()
 
     @property
     def region(self) -> Region:
         """How the form's people write."""
         return Region(locale=self.locale, currency=self.currency, time_zone=self.time_zone)
 
+    def blocks_and_kinds(self) -> Iterator[tuple[Block, RowKind | None]]:
+        """Yield every block in the order of the outline, with the row kind that it is part of."""
+        return blocks_within(block for page in self.pages for block in page.blocks)
+
     def blocks(self) -> Iterator[Block]:
         """Yield every block in the order of the outline."""
-        for page in self.pages:
-            yield from page.blocks
+        return (block for block, _ in self.blocks_and_kinds())
 
     def fields(self) -> Iterator[Field]:
-        """Yield every field in the order of the outline."""
+        """Yield every field in the order of the outline, those of row kinds too."""
         return (block for block in self.blocks() if isinstance(block, Field))
 
+    def repeats(self) -> Iterator[Repeat]:
+        """Yield every repeat in the order of the outline."""
+        return (block for block in self.blocks() if isinstance(block, Repeat))
+
+    def columns(self) -> Iterator[Field | Repeat]:
+        """Yield what a response has one value of: the fields outside rows, and the repeats."""
+        for block, kind in self.blocks_and_kinds():
+            if kind is None and isinstance(block, Field | Repeat):
+                yield block
+
     def numbers(self) -> dict[str, str]:
-        """Return the outline number of every page ("2") and block ("2.3") by id."""
-        numbers = {}
+        """Return the outline number of every page ("2"), block ("2.3") and row kind ("2.3.1") by id."""
+        numbers: dict[str, str] = {}
         for page_number, page in enumerate(self.pages, 1):
             numbers[page.id] = str(page_number)
-            for block_number, block in enumerate(page.blocks, 1):
-                numbers[block.id] = f"{page_number}.{block_number}"
+            _number(page.blocks, f"{page_number}.", numbers)
         return numbers
 
     @model_validator(mode="after")
     def _ids_are_unique(self) -> "Form":
-        ids = [page.id for page in self.pages] + [block.id for block in self.blocks()]
+        ids = [each.id for each in (*self.pages, *self.figures, *self.confirmations)]
+        ids += [block.id for block in self.blocks()] + [kind.id for repeat in self.repeats() for kind in repeat.kinds]
         twice = {each for each in ids if ids.count(each) > 1} if len(set(ids)) < len(ids) else set()
         if twice:
-            raise ValueError(f'the id "{min(twice)}" is used twice; every page and block has its own')
+            raise ValueError(f'the id "{min(twice)}" is used twice; every page, block and figure has its own')
         if len(ids) > MAX_BLOCKS:
             raise ValueError(f"a form has at most {MAX_BLOCKS} blocks; split it into several forms")
         return self
+
+    @model_validator(mode="after")
+    def _rows_hold_no_repeats(self) -> "Form":
+        inner = next((b for b, kind in self.blocks_and_kinds() if kind is not None and isinstance(b, Repeat)), None)
+        if inner is not None:
+            raise ValueError(f'the repeat "{inner.key}" stands inside a row; put it beside the other repeat')
+        return self
+
+
+def _number(blocks: Iterable[Block], before: str, numbers: dict[str, str]) -> None:
+    for index, block in enumerate(blocks, 1):
+        numbers[block.id] = f"{before}{index}"
+        if isinstance(block, Group):
+            _number(block.blocks, f"{before}{index}.", numbers)
+        elif isinstance(block, Repeat):
+            for kind_index, kind in enumerate(block.kinds, 1):
+                numbers[kind.id] = f"{before}{index}.{kind_index}"
+                _number(kind.blocks, f"{before}{index}.{kind_index}.", numbers)
 
 
 def read_form(document: Any) -> Form:

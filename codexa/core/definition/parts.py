@@ -4,10 +4,12 @@ A block's *face* is what a visitor's browser may know of it; the block itself ad
 """
 
 import re
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
-from typing import Annotated, ClassVar, Literal
+from typing import Annotated, Literal
 
 from pydantic import AfterValidator, BaseModel, ConfigDict, StringConstraints
+from pydantic import Field as Setting
 
 from codexa.core.formula.functions.function import Role
 
@@ -16,9 +18,11 @@ Label = Annotated[str, StringConstraints(max_length=500)]
 Words = Annotated[str, StringConstraints(max_length=5_000)]
 Colour = Annotated[str, StringConstraints(pattern=r"^#[0-9A-Fa-f]{6}$")]
 
+MAX_ROWS = 500
+
 _KEY = re.compile(r"[a-z][a-z0-9_]{0,59}")
 # What stands before a dot in names of the surroundings (`visitor.email`), and what reads as a value.
-RESERVED_KEYS = frozenset({"true", "false", "visitor", "link", "response"})
+RESERVED_KEYS = frozenset({"true", "false", "visitor", "link", "response", "option"})
 
 
 def _key(text: str) -> str:
@@ -40,15 +44,34 @@ class FormulaText:
     fact: str
 
 
+@dataclass(frozen=True, slots=True)
+class InsertedText:
+    """Marks a text setting that visitors read, in which `{name}` stands for a value; `rich` where it is HTML."""
+
+    rich: bool = False
+
+
 ShownWhen = Annotated[str, FormulaText(Role.CONDITION, "shown")]
 RequiredWhen = Annotated[str, FormulaText(Role.CONDITION, "required")]
+LockedWhen = Annotated[str, FormulaText(Role.CONDITION, "locked")]
 ComputedBy = Annotated[str, FormulaText(Role.VALUE, "value")]
+DefaultBy = Annotated[str, FormulaText(Role.VALUE, "default")]
+VisitorLabel = Annotated[Label, InsertedText()]
+VisitorWords = Annotated[Words, InsertedText()]
+ButtonLabel = Annotated[str, StringConstraints(max_length=60)]
 
 
 class Part(BaseModel):
     """A frozen piece of a definition; unknown keys are refused."""
 
     model_config = ConfigDict(extra="forbid", frozen=True, json_schema_serialization_defaults_required=True)
+
+
+class Check(Part):
+    """Something that must hold, and what visitors are told where it does not."""
+
+    formula: Annotated[str, FormulaText(Role.CONDITION, "check")]
+    message: VisitorLabel
 
 
 class BlockFace(Part):
@@ -62,33 +85,83 @@ class BlockFace(Part):
 class FieldFace(BlockFace):
     """What the browser may know of any field."""
 
-    label: Label
-    help: Words = ""
+    label: VisitorLabel
+    help: VisitorWords = ""
 
 
 class Block(BlockFace):
     """Anything on a page. `shown` is a condition; empty text means always."""
 
-    formulas: ClassVar[dict[str, FormulaText]] = {}
     key: Key
     shown: ShownWhen = ""
 
-    @classmethod
-    def __pydantic_init_subclass__(cls, **_ignored: object) -> None:
-        """Collect the settings that are formulas, so that everything else can treat them alike."""
-        cls.formulas = {
-            name: mark
-            for name, setting in cls.model_fields.items()
-            for mark in setting.metadata
-            if isinstance(mark, FormulaText)
-        }
-
-    def formula_texts(self) -> dict[str, str]:
-        """Return the formulas that are there, by the name of their setting."""
-        return {name: text for name in self.formulas if (text := getattr(self, name).strip())}
-
 
 class Field(FieldFace, Block):
-    """A block that holds a value. `required` is a condition; empty text means never, TRUE always."""
+    """A block that holds a value."""
+
+
+class Question(Field):
+    """A field that visitors answer.
+
+    `required` and `locked` are conditions; empty text means never, TRUE always. `default` is worked out once, when the
+    field is first shown; while a field is locked by TRUE, its value is its default. `checks` are looked at once there
+    is an answer. A hidden answer is kept only where `keep_when_hidden` says so.
+    """
 
     required: RequiredWhen = ""
+    locked: LockedWhen = ""
+    default: DefaultBy = ""
+    checks: tuple[Check, ...] = ()
+    keep_when_hidden: bool = False
+
+
+class Group(Block):
+    """Blocks that belong together; its conditions hold for all of them, its checks are looked at when it is shown."""
+
+    blocks: tuple[Block, ...] = ()
+    required: RequiredWhen = ""
+    locked: LockedWhen = ""
+    checks: tuple[Check, ...] = ()
+
+
+class RowKindFace(Part):
+    """What the browser may know of a row kind: the words on the button that adds such a row."""
+
+    id: Identifier
+    label: VisitorLabel
+    max_rows: Annotated[int, Setting(ge=1, le=MAX_ROWS)] | None = None
+
+
+class RowKind(RowKindFace):
+    """One of the shapes that a row may take; `required` wants at least one such row."""
+
+    key: Key
+    shown: ShownWhen = ""
+    required: RequiredWhen = ""
+    locked: LockedWhen = ""
+    min_rows: Annotated[int, Setting(ge=0, le=MAX_ROWS)] = 0
+    blocks: tuple[Block, ...] = ()
+    checks: tuple[Check, ...] = ()
+
+
+class Repeat(Block):
+    """Rows of one or several kinds, as many as the visitor adds."""
+
+    label: VisitorLabel = ""
+    kinds: tuple[RowKind, ...] = ()
+    required: RequiredWhen = ""
+    locked: LockedWhen = ""
+    min_rows: Annotated[int, Setting(ge=0, le=MAX_ROWS)] = 0
+    max_rows: Annotated[int, Setting(ge=1, le=MAX_ROWS)] = 50
+    checks: tuple[Check, ...] = ()
+
+
+def blocks_within(blocks: Iterable[Block]) -> Iterator[tuple[Block, RowKind | None]]:
+    """Yield every block and all inside it in the order of the outline, with the row kind that it is part of."""
+    for block in blocks:
+        yield block, None
+        if isinstance(block, Group):
+            yield from blocks_within(block.blocks)
+        elif isinstance(block, Repeat):
+            for kind in block.kinds:
+                yield from ((inner, kind) for inner, _ in blocks_within(kind.blocks))

@@ -1,13 +1,12 @@
 """E-mail: an address that mail can be sent to, judged by its form."""
 
-from random import Random
 from typing import Any, Literal
 
 from email_validator import EmailNotValidError, validate_email
 
-from codexa.core.definition.parts import Field, FieldFace, Label
+from codexa.core.definition.parts import FieldFace, Label, Question
 from codexa.core.errors import AnswerError
-from codexa.core.fields.field_type import Family, Region
+from codexa.core.fields.field_type import Family, Region, Sampling
 from codexa.core.fields.text_value import TextFieldType
 
 
@@ -18,7 +17,7 @@ class EmailFace(FieldFace):
     placeholder: Label = ""
 
 
-class EmailField(EmailFace, Field):
+class EmailField(EmailFace, Question):
     """One e-mail address (RFC 5321, internationalised by RFC 6531)."""
 
 
@@ -53,7 +52,9 @@ class EmailType(TextFieldType[EmailField]):
         """A string in the form of an address."""
         return {"type": "string", "format": "email"}
 
-    def sample(self, block: EmailField, random: Random, region: Region) -> str:
+    def sample(self, block: EmailField, how: Sampling) -> str:
         """An invented address."""
-        name = random.choice(("mira", "jonas", "aylin", "tomas", "ingrid", "kofi", "yuki", "salma", "pavel", "noor"))
-        return f"{name}{random.randrange(100)}@example.{random.choice(('org', 'com'))}"
+        name = how.random.choice(
+            ("mira", "jonas", "aylin", "tomas", "ingrid", "kofi", "yuki", "salma", "pavel", "noor")
+        )
+        return f"{name}{how.random.randrange(100)}@example.{how.random.choice(('org', 'com'))}"

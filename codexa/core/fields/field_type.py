@@ -1,13 +1,23 @@
 """What a block type is: the one place where everything that is special about it lives."""
 
+import datetime
 from abc import ABC, abstractmethod
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from enum import StrEnum
+from functools import cache
 from random import Random
+from types import MappingProxyType
 from typing import Any, ClassVar, Generic, TypeVar
 
+from babel import Locale
+from babel.core import get_global
+
 from codexa.core.definition.parts import Block, BlockFace, Field
+from codexa.core.formula import convert
 from codexa.core.formula.types import Type
+
+NO_SETTINGS: Mapping[str, Any] = MappingProxyType({})
 
 BlockModel = TypeVar("BlockModel", bound=Block)
 FieldModel = TypeVar("FieldModel", bound=Field)
@@ -18,8 +28,11 @@ class Family(StrEnum):
 
     WORDS = "Words"
     NUMBERS = "Numbers"
+    DATES = "Dates"
     CHOICES = "Choices"
+    OPINIONS = "Opinions"
     PEOPLE = "People and places"
+    FILES = "Files"
     LAYOUT = "Layout"
 
 
@@ -38,6 +51,33 @@ class Region:
     currency: str
     time_zone: str
 
+    @property
+    def country(self) -> str:
+        """The country where the form is at home (ISO 3166-1): of its language, else of its time zone."""
+        return Locale.parse(self.locale).territory or _country_of_zone(self.time_zone)
+
+
+@cache
+def _country_of_zone(time_zone: str) -> str:
+    return str(get_global("zone_territories").get(time_zone, "GB"))
+
+
+@dataclass(frozen=True, slots=True)
+class Facet:
+    """A part of a field's value that formulas can name after a dot: its type, and how to take it from the value."""
+
+    type: Type
+    take: Callable[[Any], Any]
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Sampling:
+    """What a sample is made with: chance, how people write, and this moment in the form's time zone."""
+
+    random: Random
+    region: Region
+    now: datetime.datetime
+
 
 class BlockType(ABC, Generic[BlockModel]):
     """A kind of block. `face` is the model of what a browser may know, `block` of the whole."""
@@ -48,6 +88,8 @@ class BlockType(ABC, Generic[BlockModel]):
     purpose: ClassVar[str]
     face: ClassVar[type[BlockFace]]
     block: type[BlockModel]
+    # Whether visitors see it at all; a hidden field is not even known to their browser.
+    visible: ClassVar[bool] = True
 
     @abstractmethod
     def blank(self) -> BlockModel:
@@ -70,6 +112,10 @@ class FieldType(BlockType[FieldModel]):
         """The field with the type's title as its label."""
         return self.block(id="new", type=self.name, key=self.name, label=self.title)
 
+    def is_worth_asking(self, block: FieldModel) -> bool:
+        """Say whether an answer to this block can be wrong in a way that only the core sees."""
+        return self.can_be_wrong
+
     @abstractmethod
     def value_type(self, block: FieldModel) -> Type:
         """Return the type of its value in formulas."""
@@ -78,8 +124,29 @@ class FieldType(BlockType[FieldModel]):
         """Return the value of what a visitor entered (never blank). Raises AnswerError with a sentence for them."""
         raise NotImplementedError(f"{self.name} takes no answer")
 
-    def check(self, value: Any, block: FieldModel, region: Region) -> str | None:
-        """Return what is wrong with a value by the block's limits, as a sentence for the visitor, or None."""
+    def adopt(self, value: Any, block: FieldModel, region: Region) -> Any:
+        """Return the field's value for a formula's result (never blank). Raises AnswerError where it is none."""
+        return self.parse(convert.text(value), block, region)
+
+    def enter(self, value: Any, block: FieldModel, region: Region) -> Any:
+        """Return the answer that a visitor would have entered for this value, as JSON."""
+        return self.dump(value)
+
+    def check(
+        self, value: Any, block: FieldModel, region: Region, settings: Mapping[str, Any] = NO_SETTINGS
+    ) -> str | None:
+        """Return what is wrong with a value by the block's limits, as a sentence for the visitor, or None.
+
+        `settings` are the results of the block's settings that are formulas, by their name.
+        """
+        return None
+
+    def facets(self, block: FieldModel) -> dict[str, Facet]:
+        """Return the parts of the value that formulas can name."""
+        return {}
+
+    def complete(self, value: Any, block: FieldModel) -> str | None:
+        """Return what is missing in a value that must be there in full, as a sentence, or None."""
         return None
 
     def limits(self, block: FieldModel) -> str:
@@ -102,6 +169,6 @@ class FieldType(BlockType[FieldModel]):
     def answer_schema(self, block: FieldModel) -> dict[str, Any]:
         """Return the JSON Schema of what `dump` gives."""
 
-    def sample(self, block: FieldModel, random: Random, region: Region) -> Any:
+    def sample(self, block: FieldModel, how: Sampling) -> Any:
         """Return a plausible answer as a visitor would enter it, or None for left blank."""
         return None

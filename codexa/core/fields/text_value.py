@@ -1,13 +1,54 @@
 """What the field types that hold text share."""
 
 import unicodedata
-from typing import Any, Generic
+from collections.abc import Mapping
+from functools import lru_cache
+from typing import Annotated, Any, Generic, TypeVar
 
+import re2  # type: ignore[import-untyped]  # the package ships no types
+from pydantic import AfterValidator, StringConstraints
+from pydantic import Field as Setting
+
+from codexa.core.definition.parts import Label, Question
 from codexa.core.errors import AnswerError
-from codexa.core.fields.field_type import FieldModel, FieldType, Medium, Region
+from codexa.core.fields.field_type import NO_SETTINGS, FieldModel, FieldType, Medium, Region
 from codexa.core.formula.types import Kind, Type
 
 MAX_LENGTH = 10_000  # characters
+_PATTERN_MEMORY = 1 << 20  # bytes; a pattern that needs more is refused
+Length = Annotated[int, Setting(ge=1, le=MAX_LENGTH)]
+
+
+@lru_cache(maxsize=1_024)
+def _compiled(pattern: str) -> Any:
+    # google-re2 needs time linear in the text, whatever the pattern.
+    options = re2.Options()
+    options.max_mem = _PATTERN_MEMORY
+    options.log_errors = False
+    return re2.compile(pattern, options)
+
+
+def _pattern(text: str) -> str:
+    try:
+        if text:
+            _compiled(text)
+    except re2.error as error:
+        raise ValueError(f'"{text[:60]}" is no pattern: {str(error)[:120]}') from None
+    return text
+
+
+Pattern = Annotated[str, StringConstraints(max_length=500), AfterValidator(_pattern)]
+
+
+class LimitedText(Question):
+    """Text of limited length, in characters, that matches a `pattern` (RE2 syntax) as a whole, where there is one."""
+
+    min_length: Length | None = None
+    pattern: Pattern = ""
+    pattern_message: Label = ""
+
+
+LimitedModel = TypeVar("LimitedModel", bound=LimitedText)
 
 
 class TextFieldType(FieldType[FieldModel], Generic[FieldModel]):
@@ -21,7 +62,9 @@ class TextFieldType(FieldType[FieldModel], Generic[FieldModel]):
         """Return the text in Unicode's composed form without spaces at its ends."""
         if not isinstance(raw, str):
             raise AnswerError("not_text", "Enter text here.")
-        text = unicodedata.normalize("NFC", raw.replace("\x00", "")).strip()
+        text = raw.strip() if raw.isascii() else unicodedata.normalize("NFC", raw).strip()
+        if "\x00" in text:
+            text = text.replace("\x00", "").strip()
         if len(text) > MAX_LENGTH:
             raise AnswerError("too_long", f"Enter at most {MAX_LENGTH} characters; these are {len(text)}.")
         return text or None
@@ -41,3 +84,44 @@ class TextFieldType(FieldType[FieldModel], Generic[FieldModel]):
     def answer_schema(self, block: FieldModel) -> dict[str, Any]:
         """A string."""
         return {"type": "string", "maxLength": MAX_LENGTH}
+
+
+class LimitedTextType(TextFieldType[LimitedModel], Generic[LimitedModel]):
+    """A field whose text has limits; the block has a `max_length` too, which the browser knows."""
+
+    def is_worth_asking(self, block: LimitedModel) -> bool:
+        """Where it has limits that the browser does not know; the greatest length it keeps by itself."""
+        return bool(block.pattern or block.min_length)
+
+    def findings(self, block: LimitedModel) -> list[tuple[str, str, str]]:
+        """Limits that no text meets."""
+        most = _most(block)
+        if block.min_length is not None and most is not None and block.min_length > most:
+            return [("min_length", "The least length is more than the greatest.", "Swap the two or empty one.")]
+        return []
+
+    def check(
+        self, value: str, block: LimitedModel, region: Region, settings: Mapping[str, Any] = NO_SETTINGS
+    ) -> str | None:
+        """The length and the pattern."""
+        most = _most(block)
+        if most is not None and len(value) > most:
+            return f"Enter at most {most} characters; these are {len(value)}."
+        if block.min_length is not None and len(value) < block.min_length:
+            return f"Enter at least {block.min_length} characters; these are {len(value)}."
+        if block.pattern and not _compiled(block.pattern).fullmatch(value):
+            return block.pattern_message or "This is not in the form that is wanted here."
+        return None
+
+    def limits(self, block: LimitedModel) -> str:
+        """The limits in words."""
+        least, most = block.min_length, _most(block)
+        words = [f"at least {least} characters"] if least is not None else []
+        words += [f"at most {most} characters"] if most is not None else []
+        words += [f"in the form {block.pattern}"] if block.pattern else []
+        return ", ".join(words)
+
+
+def _most(block: LimitedText) -> int | None:
+    most: int | None = getattr(block, "max_length", None)
+    return most

@@ -4,6 +4,7 @@ import datetime
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 from decimal import Decimal, DivisionByZero, DivisionUndefined, InvalidOperation, Overflow
+from functools import cached_property
 from typing import Any
 
 from codexa.core.errors import FormulaSyntaxError, Span
@@ -12,28 +13,52 @@ from codexa.core.formula.check import FormulaFinding, Severity, Typed, check
 from codexa.core.formula.emit import Emitter
 from codexa.core.formula.functions.function import Role
 from codexa.core.formula.parse import parse
-from codexa.core.formula.scope import Scope
+from codexa.core.formula.scope import Home, Reference, Scope
 from codexa.core.formula.types import ANY, Kind, Type
 from codexa.core.formula.values import Choice, Choices, ErrorCode, ErrorValue, Failed, FormulaFailure
 
-Computation = Callable[[Sequence[Any], Any], Any]
+Computation = Callable[..., Any]
+_ARITHMETIC = frozenset("+-*/^")
 
 
-@dataclass(frozen=True, kw_only=True, slots=True)
+@dataclass(frozen=True, kw_only=True)
 class Compiled:
     """A formula ready to run.
 
-    `run(values, context)` returns the value or a `Failed`, and never raises; `source` is the Python written for it;
-    `reads` are the slots that it reads, `names` the names.
+    `run(values, context, row, option)` returns the value or a `Failed`, and never raises; `source` is the Python
+    written for it; `reads` is what its names stand for.
     """
 
     text: str
+    role: Role
     typed: Typed | None
     type: Type
-    run: Computation
-    source: str
-    reads: tuple[int, ...]
+    reads: tuple[Reference, ...]
     findings: tuple[FormulaFinding, ...]
+
+    @cached_property
+    def run(self) -> Computation:
+        """The function, compiled when it is first needed: a form's formulas run together in one of its own."""
+        if self.typed is None:
+            failed = Failed(unreadable_error(self))
+            return lambda *_ignored: failed
+        environment: dict[str, Any] = {}
+        source = _source(self.typed, self.role, environment)
+        environment["failed"] = _failure(self.reads)
+        exec(compile(source, "<formula>", "exec"), environment)  # noqa: S102 - every name in it is our own (see emit)
+        function: Computation = environment["formula"]
+        return function
+
+    @property
+    def source(self) -> str:
+        """The Python written for the formula, for inspection."""
+        return "" if self.typed is None else _source(self.typed, self.role, {})
+
+
+def unreadable_error(compiled: Compiled) -> ErrorValue:
+    """Return the error value of a formula that can't be read."""
+    finding = compiled.findings[0]
+    return ErrorValue(code=ErrorCode.VALUE, message=finding.message, span=finding.span)
 
 
 def compile_formula(text: str, scope: Scope, role: Role = Role.VALUE) -> Compiled:
@@ -41,58 +66,41 @@ def compile_formula(text: str, scope: Scope, role: Role = Role.VALUE) -> Compile
     try:
         parsed = parse(text)
     except FormulaSyntaxError as error:
-        return _unreadable(text, error)
+        return _unreadable(text, error, role)
     return compile_tree(parsed, scope, role, text)
 
 
 def compile_tree(parsed: tree.Tree, scope: Scope, role: Role = Role.VALUE, text: str = "") -> Compiled:
     """Compile a tree; see `compile_formula`."""
     typed, findings = check(parsed, scope)
-    reads = tuple(sorted({part.reference.slot for part in typed.walk() if part.reference}))
-    source, environment = _source(typed, role)
-    return Compiled(
-        text=text,
-        typed=typed,
-        type=typed.type,
-        run=_guarded(_function(source, environment), reads),
-        source=source,
-        reads=reads,
-        findings=findings,
-    )
+    reads = tuple(dict.fromkeys(part.reference for part in typed.walk() if part.reference))
+    return Compiled(text=text, role=role, typed=typed, type=typed.type, reads=reads, findings=findings)
 
 
-def _source(typed: Typed, role: Role) -> tuple[str, dict[str, Any]]:
-    emitter = Emitter()
-    result = emitter.emit(typed, role)
-    fetched = "".join(f"    {name} = {code}\n" for name, code in sorted(emitter.fetched.items()))
-    return f"def formula(v, c):\n{fetched}    return {result}\n", emitter.environment
+def _source(typed: Typed, role: Role, environment: dict[str, Any]) -> str:
+    emitter = Emitter(environment)
+    fetches, result = emitter.formula(typed, role)
+    lines = "".join(f"        {line}\n" for line in [*fetches, f"return {result}"])
+    # Nothing that a form can hold may raise to a visitor.
+    caught = "    except Exception as e:\n        return failed(e, v, r)\n"
+    return f"def formula(v, c, r=(), o=()):\n    try:\n{lines}{caught}"
 
 
-def _function(source: str, environment: dict[str, Any]) -> Computation:
-    exec(compile(source, "<formula>", "exec"), environment)  # noqa: S102 - every name in it is our own (see emit)
-    function: Computation = environment["formula"]
-    return function
+def _failure(reads: tuple[Reference, ...]) -> Callable[..., Failed]:
+    return lambda error, values, row: failed(error, reads, values, row)
 
 
-def _guarded(function: Computation, reads: tuple[int, ...]) -> Computation:
-    def run(values: Sequence[Any], context: Any) -> Any:
-        try:
-            return function(values, context)
-        except Exception as error:  # nothing a form can hold may raise to a visitor
-            return _failed(error, reads, values)
-
-    return run
-
-
-def _failed(error: Exception, reads: tuple[int, ...], values: Sequence[Any]) -> Failed:
+def failed(error: Exception, reads: Sequence[Reference], values: Sequence[Any], row: Sequence[Any] = ()) -> Failed:
+    """Return what stands for a formula that stopped with that error."""
     if isinstance(error, FormulaFailure):
         return Failed(error.error)
     if isinstance(error, TypeError):
         # A function written in C does not know what to do with a failed fact; the fact's own cause is what counts.
-        for slot in reads:
-            if isinstance(values[slot], Failed):
-                failed: Failed = values[slot]
-                return failed
+        for each in reads:
+            value = {Home.FORM: values, Home.ROW: row}.get(each.home, ())[each.slot : each.slot + 1]
+            if value and value[0].__class__ is Failed:
+                cause: Failed = value[0]
+                return cause
     return Failed(_arithmetic_error(error))
 
 
@@ -108,41 +116,36 @@ def _arithmetic_error(error: Exception) -> ErrorValue:
     return ErrorValue(code=ErrorCode.VALUE, message="These values can't be computed with.")
 
 
-def _unreadable(text: str, error: FormulaSyntaxError) -> Compiled:
-    failed = Failed(ErrorValue(code=ErrorCode.VALUE, message=error.message, span=error.span))
+def _unreadable(text: str, error: FormulaSyntaxError, role: Role) -> Compiled:
     finding = FormulaFinding(severity=Severity.ERROR, code="unreadable", message=error.message, span=error.span)
-    return Compiled(
-        text=text,
-        typed=None,
-        type=ANY,
-        run=lambda _values, _context: failed,
-        source="",
-        reads=(),
-        findings=(finding,),
-    )
+    return Compiled(text=text, role=role, typed=None, type=ANY, reads=(), findings=(finding,))
 
 
-def locate(compiled: Compiled, scope: Scope, values: Sequence[Any], context: Any) -> ErrorValue | None:
+def locate(
+    compiled: Compiled, scope: Scope, values: Sequence[Any], context: Any, row: Sequence[Any] = ()
+) -> ErrorValue | None:
     """Run a formula and return its error with the place where it arose, or None where there is no error.
 
     Each part is run on its own by the same compiler, so that the quick code need not carry positions.
     """
-    result = compiled.run(values, context)
+    result = compiled.run(values, context, row)
     if not isinstance(result, Failed):
         return None
     if compiled.typed is None or result.error.span is not None:
         return result.error
     node = compiled.typed.node
-    while (inner := _failing_part(node, result.error, scope, values, context)) is not None:
+    while (inner := _failing_part(node, result.error, scope, (values, context, row))) is not None:
         node = inner
     return replace(result.error, span=Span(start=node.span.start, end=node.span.end))
 
 
-def _failing_part(
-    node: tree.Tree, error: ErrorValue, scope: Scope, values: Sequence[Any], context: Any
-) -> tree.Tree | None:
+def _failing_part(node: tree.Tree, error: ErrorValue, scope: Scope, surroundings: tuple[Any, ...]) -> tree.Tree | None:
+    arithmetic = isinstance(node, tree.Unary | tree.Percent) or (
+        isinstance(node, tree.Binary) and node.operator in _ARITHMETIC
+    )
     for child in tree.children(node):
-        result = compile_tree(child, scope).run(values, context)
+        # What stands beside an operator fails as a number, where it would be fine as the text that it is.
+        result = compile_tree(child, scope, Role.NUMBER if arithmetic else Role.VALUE).run(*surroundings)
         if isinstance(result, Failed) and (result.error.code, result.error.message) == (error.code, error.message):
             return child
     return None

@@ -117,6 +117,14 @@ def join(left: str, right: str) -> str:
     return left + right
 
 
+def joined(pieces: tuple[str, ...]) -> str:
+    """Return texts joined; each is bounded, so that the whole can't exhaust memory before it is measured."""
+    whole = "".join(pieces)
+    if len(whole) > MAX_TEXT:
+        fail(ErrorCode.VALUE, f"This text would be longer than {MAX_TEXT} characters.")
+    return whole
+
+
 def add(left: Any, right: Any) -> Any:
     """Add numbers, or a number of days to a date."""
     if isinstance(left, datetime.date):

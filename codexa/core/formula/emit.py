@@ -11,8 +11,9 @@ from typing import Any
 
 from codexa.core.formula import convert, tree
 from codexa.core.formula.check import Typed
+from codexa.core.formula.constants import folded_number
 from codexa.core.formula.functions.function import LISTS, Role
-from codexa.core.formula.scope import Reference
+from codexa.core.formula.scope import Home, Reference
 from codexa.core.formula.types import NUMBERS, WORDS, Kind, Type
 from codexa.core.formula.values import HUNDREDTH, ONE, ZERO, ErrorCode, compared, fail
 
@@ -28,13 +29,19 @@ _SWAPPED = {">": "<", ">=": "<=", "<": ">", "<=": ">="}
 class Emitter:
     """Writes one formula's code and collects what the code needs: fetched answers, constants, functions."""
 
-    def __init__(self) -> None:
-        self.environment: dict[str, Any] = {}
+    def __init__(self, environment: dict[str, Any]) -> None:
+        self.environment = environment
         self.fetched: dict[str, str] = {}
         self._names: dict[object, str] = {}
 
-    def helper(self, function: Callable[..., Any]) -> str:
-        """Return the name under which the code may call this function."""
+    def formula(self, typed: Typed, role: Role) -> tuple[list[str], str]:
+        """Return the lines that fetch a formula's answers, and the expression that computes it."""
+        self.fetched = {}
+        result = self.emit(typed, role)
+        return [f"{name} = {code}" for name, code in sorted(self.fetched.items())], result
+
+    def helper(self, function: object) -> str:
+        """Return the name under which the code may use this function or table."""
         return self._bind(function, "f")
 
     def constant(self, value: object) -> str:
@@ -62,6 +69,9 @@ class Emitter:
         """Write one part as the place sees it; the code is safe to stand beside any operator."""
         if part.type.is_list and role not in (Role.VALUE, *LISTS):
             return self._failing(ErrorCode.VALUE, f"A single value is wanted here, and this is a {part.type.name}.")
+        folded = folded_number(part.node)
+        if folded is not None:
+            return self._literal(tree.Number(value=folded), role)
         match part.node:
             case tree.Number() | tree.Text() | tree.Boolean() | tree.Missing():
                 return self._literal(part.node, role)
@@ -102,12 +112,21 @@ class Emitter:
         return self.convert(raw, part.type, role)
 
     def _fetched(self, letter: str, reference: Reference, pattern: str) -> str:
-        place = f"v[{reference.slot}]"
-        if reference.can_fail:
+        place = self._place(reference)
+        if reference.can_fail or reference.facet:
             return pattern.format(place)
-        name = f"{letter}{reference.slot}_"
+        name = f"{letter}{reference.home}{reference.slot}_"
         self.fetched[name] = pattern.format(place)
         return name
+
+    def _place(self, reference: Reference) -> str:
+        if reference.home is Home.CONTEXT:
+            assert reference.facet is not None
+            return f"{self.helper(reference.facet)}(c)"
+        place = f"{reference.home}[{reference.slot}]"
+        if reference.facet is None:
+            return place
+        return f"{self.helper(taken)}({self.helper(reference.facet)}, {place})"
 
     def convert(self, code: str, kind: Type, role: Role) -> str:
         """Write the conversion of a value of that type to a role; nothing where there is nothing to do."""
@@ -136,7 +155,10 @@ class Emitter:
         left, right = part.parts
         match operator:
             case "&":
-                return f"{self.helper(convert.join)}({self.emit(left, Role.TEXT)}, {self.emit(right, Role.TEXT)})"
+                pieces = ", ".join(self.emit(piece, Role.TEXT) for piece in _joined(part))
+                return f"{self.helper(convert.joined)}(({pieces}))"
+            case "-" if {left.type.kind, right.type.kind} == {Kind.DATE} and _are_names(left, right):
+                return self._days_between(left, right)
             case "+" | "-" if part.type.kind not in NUMBERS or not _numbers_only(left, right):
                 function = convert.add if operator == "+" else convert.subtract
                 return f"{self.helper(function)}({self.emit(left, Role.VALUE)}, {self.emit(right, Role.VALUE)})"
@@ -148,6 +170,12 @@ class Emitter:
             case "<>":
                 return f"(not {self._equal(left, right)})"
         return self._ordered(operator, left, right)
+
+    def _days_between(self, left: Typed, right: Typed) -> str:
+        one, other = self.emit(left, Role.VALUE), self.emit(right, Role.VALUE)
+        quick = f"{self.helper(Decimal)}(({one} - {other}).days)"
+        slow = f"{self.helper(convert.subtract)}({one}, {other})"
+        return f"({quick} if {one} is not None and {other} is not None else {slow})"
 
     def _equal(self, left: Typed, right: Typed) -> str:
         kinds = {left.type.kind, right.type.kind}
@@ -162,7 +190,7 @@ class Emitter:
 
     def _folded(self, part: Typed) -> str:
         if isinstance(part.node, tree.Text):
-            return repr(part.node.value.casefold())
+            return self.constant(part.node.value.casefold())
         return f"{self.emit(part, Role.TEXT)}.casefold()"
 
     def _rounded(self, part: Typed) -> str:
@@ -196,6 +224,8 @@ class Emitter:
 
     def flat_list(self, parts: Sequence[Typed], role: Role) -> str:
         """Write values and lists as one list; with NUMBERS single texts are read as numbers, blanks stay blank."""
+        if len(parts) == 1 and parts[0].type.is_list:
+            return self.emit(parts[0], Role.VALUE)
         items = []
         for part in parts:
             if part.type.is_list:
@@ -231,11 +261,29 @@ class Emitter:
         return self.convert(f"{self.helper(function.call)}({', '.join(arguments)})", part.type, role)
 
 
+def _joined(part: Typed) -> list[Typed]:
+    """Return the pieces of a chain of &, in order."""
+    if isinstance(part.node, tree.Binary) and part.node.operator == "&":
+        left, right = part.parts
+        return [*_joined(left), *_joined(right)]
+    return [part]
+
+
+def _are_names(*parts: Typed) -> bool:
+    plain = all(isinstance(part.node, tree.Name) and part.reference and not part.reference.facet for part in parts)
+    return plain and not any(part.type.is_list for part in parts)
+
+
+def taken(facet: Callable[[Any], Any], value: Any) -> Any:
+    """Return a part of a value; a blank has blank parts."""
+    return None if value is None else facet(value)
+
+
+_MOMENTS = frozenset({Kind.ANY, Kind.DATE, Kind.DATE_TIME, Kind.TIME})
+
+
 def _numbers_only(left: Typed, right: Typed) -> bool:
-    return Kind.ANY not in (left.type.kind, right.type.kind) and not {
-        left.type.kind,
-        right.type.kind,
-    } & {Kind.DATE, Kind.DATE_TIME}
+    return not {left.type.kind, right.type.kind} & _MOMENTS
 
 
 def _number_or_blank(value: Any) -> Decimal | None:

@@ -70,15 +70,16 @@ class Failed:
     def __init__(self, error: ErrorValue) -> None:
         self.error = error
 
-    def _spread(self, *_ignored: object) -> NoReturn:
+    def spread(self, *_ignored: object) -> NoReturn:
+        """Fail for the same cause."""
         raise FormulaFailure(self.error)
 
     def __getattr__(self, name: str) -> NoReturn:
         raise FormulaFailure(self.error)
 
-    __bool__ = __eq__ = __ne__ = __lt__ = __le__ = __gt__ = __ge__ = __hash__ = _spread
-    __add__ = __radd__ = __sub__ = __rsub__ = __mul__ = __rmul__ = __truediv__ = __rtruediv__ = _spread
-    __pow__ = __rpow__ = __neg__ = __pos__ = __iter__ = __len__ = __contains__ = __getitem__ = _spread
+    __bool__ = __eq__ = __ne__ = __lt__ = __le__ = __gt__ = __ge__ = __hash__ = spread
+    __add__ = __radd__ = __sub__ = __rsub__ = __mul__ = __rmul__ = __truediv__ = __rtruediv__ = spread
+    __pow__ = __rpow__ = __neg__ = __pos__ = __iter__ = __len__ = __contains__ = __getitem__ = spread
 
 
 class Choice(str):

@@ -1,15 +1,23 @@
 """What is true of a form with these answers at this moment."""
 
-from collections.abc import Mapping
+import re
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any
 
 from codexa.core.context import Context
-from codexa.core.definition.parts import Field
+from codexa.core.definition.parts import MAX_ROWS, Question, Repeat
 from codexa.core.errors import AnswerError
-from codexa.core.fields.field_type import Medium
-from codexa.core.formula.values import Failed, use_exact_arithmetic
-from codexa.core.program.program import Place, Program
+from codexa.core.fields.field_type import Medium, Region
+from codexa.core.fields.options import Optioned
+from codexa.core.formula.values import Choices, Failed, FormulaFailure, use_exact_arithmetic
+from codexa.core.program.places import ROW_ADDRESS, ROW_KIND, KindPlace, Place, RepeatPlace, Spot
+from codexa.core.program.program import FORM, Program, Reader
+from codexa.core.program.templates import DASH
+
+_ROW_PARTS = {"kind", "id", "values"}
+_ROW_ID = re.compile(r"[A-Za-z0-9_-]{1,40}")
+Row = list[Any]
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -22,74 +30,253 @@ class FieldError:
 
 @dataclass(frozen=True, kw_only=True)
 class State:
-    """The facts of a form, read by block. `values` holds them by slot; blocks are named by id."""
+    """The facts of a form, read by place, and by row for what stands in rows.
+
+    `values` holds them by slot. What was `misread` or `dropped` is named by its address: a block's id, or
+    "repeat/row/block".
+    """
 
     program: Program
+    context: Context
     values: list[Any]
     misread: dict[str, FieldError]
+    dropped: set[str]
+    given: Mapping[str, Any]
 
-    def shown(self, place: Place) -> bool:
-        """Whether visitors see the block."""
-        return self.values[place.shown] is True
+    def at(self, spot: Spot, row: Sequence[Any] = ()) -> Any:
+        """Return the value of a spot."""
+        return (row if spot.kind else self.values)[spot.slot]
 
-    def required(self, place: Place) -> bool:
-        """Whether the field must be answered."""
-        return self.values[place.required] is True
+    def shown(self, place: Place | KindPlace, row: Sequence[Any] = ()) -> bool:
+        """Whether visitors see it."""
+        return self.at(place.conditions.shown, row) is True
 
-    def value(self, place: Place) -> Any:
+    def required(self, place: Place | KindPlace, row: Sequence[Any] = ()) -> bool:
+        """Whether it must be answered."""
+        return self.at(place.conditions.required, row) is True
+
+    def locked(self, place: Place | KindPlace, row: Sequence[Any] = ()) -> bool:
+        """Whether visitors can't change it."""
+        return self.at(place.conditions.locked, row) is True
+
+    def value(self, place: Place, row: Sequence[Any] = ()) -> Any:
         """The field's value: None for blank, a Failed where its formula failed."""
-        return None if place.value is None else self.values[place.value]
+        return None if place.value is None else self.at(place.value, row)
 
-    def presented(self, place: Place) -> str | None:
-        """The value of a calculated field as visitors read it; a dash where the formula failed, None where blank."""
-        value = self.value(place)
+    def rows(self, place: RepeatPlace) -> list[Row]:
+        """The rows of a repeat that are shown, in the visitor's order."""
+        rows: list[Row] = self.at(place.all_rows)
+        return rows
+
+    def kind_of(self, place: RepeatPlace, row: Row) -> KindPlace:
+        """The kind of a row."""
+        return place.kinds[row[ROW_KIND]]
+
+    def presented(self, place: Place, row: Sequence[Any] = ()) -> str | None:
+        """The value of a field as visitors read it; a dash where its formula failed, None where blank."""
+        value = self.value(place, row)
         if value is None or place.field_type is None:
             return None
         if isinstance(value, Failed):
-            return "–"
+            return DASH
         return place.field_type.present(value, place.block, self.program.form.region, Medium.PAGE)
 
-    def error(self, place: Place) -> FieldError | None:
-        """What is wrong with a shown field, whether or not the visitor has been there yet."""
-        if place.field_type is None or not place.field_type.answered or not self.shown(place):
+    def path(self) -> list[int]:
+        """The indexes of the pages that apply, in order."""
+        return [page.index for page in self.program.pages if self.at(page.conditions.shown) is True]
+
+    def confirmation(self) -> int | None:
+        """The index of the confirmation that follows, or None for the form's usual words."""
+        spot = self.program.confirmation
+        index = -1 if spot is None else self.at(spot)
+        return index if isinstance(index, int) and index >= 0 else None
+
+    def paragraph_shown(self, confirmation: str, index: int) -> bool:
+        """Whether a paragraph of a confirmation is shown."""
+        formula = self.program.formula(confirmation, f"paragraphs.{index}.shown")
+        return formula is None or formula.compiled.run(self.values, self.context) is True
+
+    def text(self, owner: str, setting: str, written: str, row: Sequence[Any] = ()) -> str:
+        """A text of that owner with its values inserted; `written` is the text as the author wrote it."""
+        template = self.program.texts.get(owner, {}).get(setting)
+        return written if template is None else template.render(self.values, self.context, row)
+
+    def error(self, place: Place, row: Sequence[Any] = ()) -> FieldError | None:
+        """What is wrong with a shown block, whether or not the visitor has been there yet."""
+        if not self.shown(place, row):
             return None
-        if (misread := self.misread.get(place.block.id)) is not None:
-            return misread
-        value = self.value(place)
-        form = self.program.form
+        if isinstance(place, RepeatPlace):
+            return self._repeat_error(place)
+        if not place.answered:
+            return self._failed_check(place.block.id, place.checks, self.checks_of(place), row)
+        address = f"{row[ROW_ADDRESS]}{place.block.id}" if place.kind else place.block.id
+        misread = self.misread.get(address)
+        return misread or self._answer_error(place, row)
+
+    def checks_of(self, place: Place) -> Sequence[Any]:
+        """The checks of a block, as defined."""
+        return getattr(place.block, "checks", ())
+
+    def _answer_error(self, place: Place, row: Sequence[Any]) -> FieldError | None:
+        value, block, field_type = self.value(place, row), place.block, place.field_type
+        assert isinstance(block, Question)
+        assert field_type is not None
         if value is None:
-            return FieldError(code="required", message=form.wording.required) if self.required(place) else None
-        message = place.field_type.check(value, place.block, form.region)
-        return FieldError(code="limits", message=message) if message else None
+            return self._missing() if self.required(place, row) else None
+        message = field_type.complete(value, block) if self.required(place, row) else None
+        message = message or self._limit_message(place, value, row)
+        if message is None and place.barred is not None:
+            message = self._barred_message(block, value, self.at(place.barred, row))
+        if message:
+            return FieldError(code="limits", message=message)
+        return self._failed_check(block.id, place.checks, block.checks, row)
+
+    def _missing(self) -> FieldError:
+        return FieldError(code="required", message=self.program.form.wording.required)
+
+    def _limit_message(self, place: Place, value: Any, row: Sequence[Any]) -> str | None:
+        assert place.field_type is not None
+        region: Region = self.program.form.region
+        if not place.settings:
+            return place.field_type.check(value, place.block, region)
+        settings = {name: self.at(spot, row) for name, spot in place.settings.items()}
+        known = {name: each for name, each in settings.items() if each is not None and each.__class__ is not Failed}
+        try:
+            return place.field_type.check(value, place.block, region, known)
+        except (FormulaFailure, AnswerError):
+            return None  # a limit that is none limits nothing; the proof tells the author
+
+    def _barred_message(self, block: Any, value: Any, barred: Sequence[str]) -> str | None:
+        assert isinstance(block, Optioned)
+        chosen = value if isinstance(value, Choices) else (value,)
+        wrong = next((choice for choice in chosen if choice in barred), None)
+        return None if wrong is None else f"{wrong.label} can't be chosen now. Choose another."
+
+    def _failed_check(
+        self, owner: str, spots: Sequence[Spot], checks: Sequence[Any], row: Sequence[Any]
+    ) -> FieldError | None:
+        for index, (spot, check) in enumerate(zip(spots, checks, strict=False)):
+            if self.at(spot, row) is not True:
+                message = self.text(owner, f"checks.{index}.message", check.message, row)
+                return FieldError(code="check", message=message)
+        return None
+
+    def _repeat_error(self, place: RepeatPlace) -> FieldError | None:
+        repeat = place.block
+        assert isinstance(repeat, Repeat)
+        if (misread := self.misread.get(repeat.id)) is not None:
+            return misread
+        rows = self.rows(place)
+        least = max(repeat.min_rows, 1 if self.required(place) else 0)
+        if (message := _count_message(len(rows), least, repeat.max_rows, "row")) is not None:
+            return FieldError(code="required" if not rows else "limits", message=message)
+        for each in place.kinds:
+            if not self.shown(each):
+                continue
+            count = sum(row[ROW_KIND] == each.index for row in rows)
+            least = max(each.kind.min_rows, 1 if self.required(each) else 0)
+            message = _count_message(count, least, each.kind.max_rows, f'row "{each.kind.label or each.kind.key}"')
+            if message is not None:
+                return FieldError(code="limits", message=message)
+        return self._failed_check(repeat.id, place.checks, repeat.checks, ())
+
+    def row_error(self, kind: KindPlace, row: Row) -> FieldError | None:
+        """What is wrong with a row as a whole, by the checks of its kind."""
+        return self._failed_check(kind.kind.id, kind.checks, kind.kind.checks, row)
+
+    def form_error(self) -> FieldError | None:
+        """What is wrong with the form as a whole."""
+        return self._failed_check(FORM, self.program.form_checks, self.program.form.checks, ())
 
     def errors(self) -> dict[str, FieldError]:
-        """Everything that is wrong, by block id, in the order of the outline."""
-        found = ((place.block.id, self.error(place)) for place in self.program.answered_places)
-        return {block_id: error for block_id, error in found if error is not None}
+        """Everything that is wrong, by address, in the order of the outline; "form" for the form as a whole."""
+        return {address: error for address, error in self._errors() if error is not None}
+
+    def _errors(self) -> Iterator[tuple[str, FieldError | None]]:
+        for place in self.program.top_places:
+            yield place.block.id, self.error(place)
+            if isinstance(place, RepeatPlace) and self.shown(place):
+                for row in self.rows(place):
+                    kind = self.kind_of(place, row)
+                    yield row[ROW_ADDRESS].rstrip("/"), self.row_error(kind, row)
+                    for inner in kind.places:
+                        yield row[ROW_ADDRESS] + inner.block.id, self.error(inner, row)
+        yield FORM, self.form_error()
+
+
+def _count_message(count: int, least: int, most: int | None, what: str) -> str | None:
+    if count < least:
+        return f"Add at least {least} {what}{'s' if least > 1 and what == 'row' else ''}."
+    if most is not None and count > most:
+        return f"Keep at most {most} {what}{'s' if most > 1 and what == 'row' else ''}; remove {count - most}."
+    return None
 
 
 def evaluate(program: Program, answers: Mapping[str, Any], context: Context) -> State:
     """Return the state of the form; the same input always gives the same state, and no answer makes it raise.
 
-    `answers` maps block ids to what the visitor entered, as the browser has it (text as typed, an option's id).
+    `answers` maps block ids to what the visitor entered, as the browser has it (text as typed, an option's id; null for
+    emptied, nothing for never touched). A repeat's answer is a list of rows {"kind", "id", "values"}.
     """
     use_exact_arithmetic()
     values = list(program.initial)
     misread: dict[str, FieldError] = {}
-    for place in program.answered_places:
-        raw = answers.get(place.block.id)
-        if raw is not None:
-            _read_answer(program, place, raw, values, misread)
-    for step in program.steps:
-        values[step.slot] = step.run(values, context)
-    return State(program=program, values=values, misread=misread)
+    readers, repeats = program.readers, program.repeats
+    for block_id, raw in answers.items():
+        reader = readers.get(block_id)
+        if reader is not None:
+            _read(reader, raw, values, misread, block_id)
+        elif block_id in repeats:
+            _read_rows(program, repeats[block_id], raw, values, misread)
+    dropped: set[str] = set()
+    program.work_out(values, context, dropped)
+    return State(program=program, context=context, values=values, misread=misread, dropped=dropped, given=answers)
 
 
-def _read_answer(program: Program, place: Place, raw: Any, values: list[Any], misread: dict[str, FieldError]) -> None:
-    assert place.field_type is not None
-    assert place.value is not None
-    assert isinstance(place.block, Field)
+def _read(reader: Reader, raw: Any, values: list[Any], misread: dict[str, FieldError], address: str) -> None:
+    slot, parse, block, region = reader
     try:
-        values[place.value] = place.field_type.parse(raw, place.block, program.form.region)
+        values[slot] = None if raw is None else parse(raw, block, region)
     except AnswerError as error:
-        misread[place.block.id] = FieldError(code=error.code, message=error.message)
+        values[slot] = None
+        misread[address] = FieldError(code=error.code, message=error.message)
+
+
+def _read_rows(
+    program: Program, place: RepeatPlace, raw: Any, values: list[Any], misread: dict[str, FieldError]
+) -> None:
+    repeat_id = place.block.id
+    if raw is None:
+        return
+    try:
+        values[place.all_rows.slot] = [_read_row(program, place, each, misread) for each in _row_list(raw)]
+    except AnswerError as error:
+        misread[repeat_id] = FieldError(code=error.code, message=error.message)
+
+
+def _row_list(raw: Any) -> list[Any]:
+    if not isinstance(raw, list):
+        raise AnswerError("not_rows", "These rows can't be read. Reload the page and try again.")
+    if len(raw) > MAX_ROWS:
+        raise AnswerError("too_many_rows", f"Keep at most {MAX_ROWS} rows.")
+    if len({str(each.get("id")) for each in raw if isinstance(each, dict)}) < len(raw):
+        raise AnswerError("same_row_twice", "Two rows have the same id. Remove one of them.")
+    return raw
+
+
+def _read_row(program: Program, place: RepeatPlace, raw: Any, misread: dict[str, FieldError]) -> Row:
+    if not isinstance(raw, dict) or raw.keys() != _ROW_PARTS or not isinstance(raw["values"], dict):
+        raise AnswerError("not_rows", "These rows can't be read. Reload the page and try again.")
+    kind, row_id = place.kind_named(raw["kind"]), raw["id"]
+    if kind is None or not isinstance(row_id, str) or not _ROW_ID.fullmatch(row_id):
+        raise AnswerError("unknown_row", "A row is of a kind that this form does not have. Remove it.")
+    row: Row = list(program.initial_rows[kind.kind.id])
+    row[ROW_ADDRESS], row[ROW_KIND] = f"{place.block.id}/{row_id}/", kind.index
+    readers = program.row_readers[kind.kind.id]
+    for block_id, answer in raw["values"].items():
+        if block_id not in readers:
+            raise AnswerError("unknown_field", "A row has a field that this form does not have. Reload the page.")
+        reader = readers[block_id]
+        if reader is not None:
+            _read(reader, answer, row, misread, row[ROW_ADDRESS] + block_id)
+    return row

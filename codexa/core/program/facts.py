@@ -1,31 +1,60 @@
-"""The facts of a form: what is worked out, from what, in which order."""
+"""The facts of a form: what is worked out, from what, in which order, and the code that does it."""
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from graphlib import CycleError, TopologicalSorter
 
-from codexa.core.definition.parts import Block, FormulaText
+from codexa.core.definition.parts import FormulaText
 from codexa.core.formula.compile import Compiled
+from codexa.core.formula.scope import Home
+from codexa.core.program.places import Spot
+from codexa.core.program.scope import AnyScope
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class Formula:
-    """A formula of a block, compiled: `setting` is the block's setting that holds it, `mark` what it works out."""
+    """A formula of the form, compiled.
 
-    block: Block
+    `owner` is the id of the page, block, row kind, figure or confirmation that has it (or "form"), `setting` where in
+    it, `kind` the row kind in whose rows it is worked out.
+    """
+
+    owner: str
     setting: str
     mark: FormulaText
     compiled: Compiled
+    scope: AnyScope
+    kind: str = ""
+
+    def reads(self) -> tuple[Spot, ...]:
+        """Return the spots that it reads."""
+        homes = {Home.FORM: "", Home.ROW: self.kind}
+        return tuple(Spot(homes[each.home], each.slot) for each in self.compiled.reads if each.home in homes)
 
 
-def in_order(reads: Mapping[int, Sequence[int]]) -> tuple[list[int], list[list[int]]]:
-    """Return slots in an order in which each comes after all it reads, and the circles that were in the way.
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Fact:
+    """One thing that is true of a form: whose and which, where its value stands, what it reads, and its code.
 
-    `reads` maps every slot to the slots that it reads. A circle is a list of slots, each reading the next; the slots in
+    `code` works on `v` (the form's values), `c` (the context) and, in a row kind, `r` (a row's values).
+    """
+
+    owner: str
+    name: str
+    spot: Spot
+    reads: tuple[Spot, ...]
+    code: tuple[str, ...] = ()
+    formula: Formula | None = None
+
+
+def in_order(reads: Mapping[Spot, Sequence[Spot]]) -> tuple[list[Spot], list[list[Spot]]]:
+    """Return spots in an order in which each comes after all it reads, and the circles that were in the way.
+
+    `reads` maps every spot to the spots that it reads. A circle is a list of spots, each reading the next; the spots in
     circles come first in the order, as if they read nothing.
     """
-    graph = {slot: list(read) for slot, read in reads.items()}
-    circles: list[list[int]] = []
+    graph = {spot: list(read) for spot, read in reads.items()}
+    circles: list[list[Spot]] = []
     while True:
         try:
             return list(TopologicalSorter(graph).static_order()), circles
@@ -33,5 +62,5 @@ def in_order(reads: Mapping[int, Sequence[int]]) -> tuple[list[int], list[list[i
             # graphlib names a circle as [a, b, c, a], where b reads a.
             circle = list(reversed(error.args[1][1:]))
             circles.append(circle)
-            for slot in circle:
-                graph[slot] = []
+            for spot in circle:
+                graph[spot] = []

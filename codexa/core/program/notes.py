@@ -4,14 +4,13 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from enum import StrEnum
 
-from codexa.core.definition.parts import Block, Field
+from codexa.core.definition.parts import Block, Field, Question
 from codexa.core.fields import field_type_of
-from codexa.core.fields.options import find_option
-from codexa.core.formula import tree
 from codexa.core.formula.convert import text_of_number
 from codexa.core.formula.unparse import unparse
 from codexa.core.program.facts import Formula
-from codexa.core.program.program import ALWAYS, Program
+from codexa.core.program.program import Program
+from codexa.core.program.wording import Sentences, Words
 
 
 class NoteKind(StrEnum):
@@ -25,16 +24,6 @@ class NoteKind(StrEnum):
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
-class Words:
-    """A piece of a sentence. With `block` it names that block, whose number and label the reader sees."""
-
-    text: str = ""
-    block: str | None = None
-    strong: bool = False
-    code: bool = False
-
-
-@dataclass(frozen=True, kw_only=True, slots=True)
 class Note:
     """A sentence about one fact of a block; `setting` is what an editor opens on."""
 
@@ -43,129 +32,82 @@ class Note:
     words: tuple[Words, ...]
 
 
-_COMPARED = {
-    "=": "is",
-    "<>": "is not",
-    ">": "is more than",
-    ">=": "is at least",
-    "<": "is less than",
-    "<=": "is at most",
+# How the note of a fact begins, when its formula is a condition.
+_BEGINNINGS = {
+    "shown": (NoteKind.RULE, "shown when "),
+    "locked": (NoteKind.RULE, "locked when "),
+    "required": (NoteKind.CHECK, "must be answered when "),
+    "check": (NoteKind.CHECK, "must fit: "),
+    "offered": (NoteKind.RULE, "offers an option when "),
+    "next": (NoteKind.RULE, "goes on elsewhere when "),
+    "confirmation": (NoteKind.RULE, "follows when "),
+    "counted": (NoteKind.CALCULATION, "counts when "),
 }
-_MIRRORED = {"=": "=", "<>": "<>", ">": "<", ">=": "<=", "<": ">", "<=": ">="}
+_FORMULAS = {
+    "value": (NoteKind.CALCULATION, "= "),
+    "default": (NoteKind.DATA, "begins as "),
+    "earliest": (NoteKind.CHECK, "not before "),
+    "latest": (NoteKind.CHECK, "not after "),
+}
+_CONSTANT = {
+    ("required", "TRUE"): (NoteKind.CHECK, "must be answered"),
+    ("locked", "TRUE"): (NoteKind.RULE, "always locked"),
+    ("shown", "FALSE"): (NoteKind.RULE, "never shown"),
+}
 
 
 def notes(program: Program) -> dict[str, tuple[Note, ...]]:
-    """Return the notes of every block that has any, by block id."""
-    by_block: dict[str, list[Formula]] = {}
+    """Return the notes of every page, block, row kind and figure that has any, by id."""
+    written: dict[str, list[Note]] = {}
     for formula in program.formulas:
-        by_block.setdefault(formula.block.id, []).append(formula)
-    writer = _Writer(program)
-    written = {block.id: tuple(writer.of(block, by_block.get(block.id, []))) for block in program.form.blocks()}
-    return {block_id: found for block_id, found in written.items() if found}
+        written.setdefault(formula.owner, []).append(_of_formula(program, formula))
+    for block in program.form.blocks():
+        written.setdefault(block.id, []).extend(_of_settings(block))
+    return {owner: tuple(found) for owner, found in written.items() if found}
 
 
-class _Writer:
-    def __init__(self, program: Program) -> None:
-        self._by_key = {block.key: block for block in reversed(list(program.form.fields()))}
-
-    def of(self, block: Block, formulas: list[Formula]) -> Iterator[Note]:
-        for formula in formulas:
-            yield self._of_formula(formula)
-        if isinstance(block, Field):
-            limits = field_type_of(block).limits(block)
-            if limits:
-                yield Note(kind=NoteKind.CHECK, setting="limits", words=(Words(text=f"must be {limits}"),))
-        yield from _counts(block)
-
-    def _of_formula(self, formula: Formula) -> Note:
-        typed = formula.compiled.typed
-        text = formula.compiled.text.strip()
-        body = [Words(text=text, code=True)] if typed is None else list(self._sentence(typed.node))
-        match formula.mark.fact:
-            case "value":
-                code = Words(text=unparse(typed.node) if typed else text, code=True)
-                return Note(kind=NoteKind.CALCULATION, setting=formula.setting, words=(Words(text="= "), code))
-            case "required":
-                if text.upper() == ALWAYS:
-                    return Note(kind=NoteKind.CHECK, setting="required", words=(Words(text="must be answered"),))
-                return Note(
-                    kind=NoteKind.CHECK, setting="required", words=(Words(text="must be answered when "), *body)
-                )
-        return Note(kind=NoteKind.RULE, setting=formula.setting, words=(Words(text="shown when "), *body))
-
-    def _sentence(self, node: tree.Tree) -> Iterator[Words]:
-        match node:
-            case tree.Call(function="AND" | "OR") if all(map(self._is_simple, node.arguments)):
-                for index, argument in enumerate(node.arguments):
-                    if index:
-                        yield Words(text=" and " if node.function == "AND" else ", or ")
-                    yield from self._sentence(argument)
-            case tree.Call(function="ISBLANK", arguments=(tree.Name() as name,)):
-                yield from self._named(name)
-                yield Words(text=" is blank")
-            case tree.Call(
-                function="NOT", arguments=(tree.Call(function="ISBLANK", arguments=(tree.Name() as name,)),)
-            ):
-                yield from self._named(name)
-                yield Words(text=" is filled in")
-            case tree.Binary(operator=operator) if operator in _COMPARED and self._is_simple(node):
-                yield from self._comparison(node)
-            case _:
-                yield Words(text=unparse(node), code=True)
-
-    def _is_simple(self, node: tree.Tree) -> bool:
-        match node:
-            case tree.Binary(left=left, right=right, operator=operator):
-                sides = (left, right)
-                named = any(tree.names_in(each) for each in sides)
-                return named and operator in _COMPARED and all(map(self._is_operand, sides))
-            case tree.Call(function="ISBLANK", arguments=(tree.Name(),)):
-                return True
-            case tree.Call(function="NOT", arguments=(inner,)):
-                return isinstance(inner, tree.Call) and inner.function == "ISBLANK" and self._is_simple(inner)
-        return False
-
-    def _is_operand(self, node: tree.Tree) -> bool:
-        if isinstance(node, tree.Binary) and node.operator in ("+", "-"):
-            return self._is_operand(node.left) and self._is_operand(node.right)
-        inner = node.operand if isinstance(node, tree.Unary) else node
-        return isinstance(inner, tree.Name | tree.Number | tree.Text | tree.Boolean)
-
-    def _comparison(self, node: tree.Binary) -> Iterator[Words]:
-        left, operator, right = node.left, node.operator, node.right
-        if not tree.names_in(left):
-            left, operator, right = right, _MIRRORED[operator], left
-        yield from self._operand(left, None)
-        yield Words(text=f" {_COMPARED[operator]} ")
-        yield from self._operand(right, self._field(left))
-
-    def _field(self, node: tree.Tree) -> Field | None:
-        return self._by_key.get(node.parts[0]) if isinstance(node, tree.Name) and len(node.parts) == 1 else None
-
-    def _named(self, node: tree.Tree) -> Iterator[Words]:
-        field = self._field(node)
-        yield Words(block=field.id) if field else Words(text=unparse(node), code=True)
-
-    def _operand(self, node: tree.Tree, beside: Field | None) -> Iterator[Words]:
-        match node:
-            case tree.Name():
-                yield from self._named(node)
-            case tree.Binary():
-                yield from self._operand(node.left, None)
-                yield Words(text=f" {node.operator} ")
-                yield from self._operand(node.right, None)
-            case tree.Number():
-                yield Words(text=text_of_number(node.value), strong=True)
-            case tree.Text(value=""):
-                yield Words(text="blank")
-            case tree.Text():
-                option = find_option(getattr(beside, "options", ()), node.value)
-                yield Words(text=option.label if option else node.value, strong=True)
-            case _:
-                yield Words(text=unparse(node), strong=True)
+def sentences_for(program: Program, formula: Formula) -> Sentences:
+    """Return what writes the conditions of that formula's scope."""
+    return _sentences(program, formula.kind)
 
 
-def _counts(block: Block) -> Iterator[Note]:
+def _sentences(program: Program, kind_id: str) -> Sentences:
+    memory: dict[str, Sentences] = program.__dict__.setdefault("_sentences", {})
+    if kind_id not in memory:
+        fields: dict[str, Field] = {}
+        named: dict[str, str] = {figure.key: figure.id for figure in reversed(program.form.figures)}
+        for block, kind in reversed(list(program.form.blocks_and_kinds())):
+            if kind is None or kind.id == kind_id:
+                _take_up(block, fields, named)
+        memory[kind_id] = Sentences(fields, named)
+    return memory[kind_id]
+
+
+def _take_up(block: Block, fields: dict[str, Field], named: dict[str, str]) -> None:
+    if isinstance(block, Field):
+        fields[block.key] = block
+        named[block.key] = block.id
+
+
+def _of_formula(program: Program, formula: Formula) -> Note:
+    typed, text, fact = formula.compiled.typed, formula.compiled.text.strip(), formula.mark.fact
+    constant = _CONSTANT.get((fact, text.upper()))
+    if constant is not None:
+        return Note(kind=constant[0], setting=formula.setting, words=(Words(text=constant[1]),))
+    code = Words(text=unparse(typed.node) if typed else text, code=True)
+    kind, beginning = _FORMULAS.get(fact) or _BEGINNINGS[fact]
+    body = [code] if typed is None or fact in _FORMULAS else list(_sentences(program, formula.kind).of(typed.node))
+    before = f"option {int(formula.setting.split('.')[1]) + 1} " if formula.setting.startswith("options.") else ""
+    return Note(kind=kind, setting=formula.setting, words=(Words(text=before + beginning), *body))
+
+
+def _of_settings(block: Block) -> Iterator[Note]:
+    if isinstance(block, Field):
+        limits = field_type_of(block).limits(block)
+        if limits:
+            yield Note(kind=NoteKind.CHECK, setting="limits", words=(Words(text=f"must be {limits}"),))
+    if isinstance(block, Question) and block.keep_when_hidden:
+        yield Note(kind=NoteKind.DATA, setting="keep_when_hidden", words=(Words(text="kept when hidden"),))
     options = getattr(block, "options", ())
     if any(option.counts_as for option in options):
         numbers = " · ".join(text_of_number(option.counts_as) for option in options)
@@ -174,22 +116,25 @@ def _counts(block: Block) -> Iterator[Note]:
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class Links:
-    """What a block's formulas read and whose formulas read it; block ids in the order of the outline."""
+    """What a block's formulas read and whose formulas read it; ids in the order of the outline."""
 
     reads: tuple[str, ...]
     read_by: tuple[str, ...]
 
 
 def links(program: Program) -> dict[str, Links]:
-    """Return the links of every block, by id."""
-    by_slot = {place.value: place.block.id for place in program.field_places}
-    reads: dict[str, set[str]] = {block.id: set() for block in program.form.blocks()}
+    """Return the links of every block and figure, by id."""
+    owner_of = {spot: owner for owner, spot in program.layout.value_spots.items()}
+    owner_of |= {spot: repeat.id for spot, repeat, _ in program.layout.columns.values()}
+    ids = [block.id for block in program.form.blocks()] + [figure.id for figure in program.form.figures]
+    reads: dict[str, set[str]] = {each: set() for each in ids}
     for formula in program.formulas:
-        reads[formula.block.id] |= {by_slot[slot] for slot in formula.compiled.reads}
+        if formula.owner in reads:
+            reads[formula.owner] |= {owner_of[spot] for spot in formula.reads() if spot in owner_of}
     return {
-        block_id: Links(
+        owner: Links(
             reads=tuple(each for each in reads if each in read),
-            read_by=tuple(each for each, its in reads.items() if block_id in its),
+            read_by=tuple(each for each, its in reads.items() if owner in its),
         )
-        for block_id, read in reads.items()
+        for owner, read in reads.items()
     }

@@ -1,220 +1,455 @@
 """From a form to its program; once per edition, then kept."""
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Iterable, Iterator, Sequence
 from dataclasses import dataclass
 from functools import cached_property
 from typing import Any
 
-from codexa.core.definition.form import Form
-from codexa.core.definition.parts import Block, Field
+from codexa.core.definition.form import Form, Page
+from codexa.core.definition.formulas import Site, sites
+from codexa.core.definition.parts import Block, Field, FormulaText, Group, Part, Question, Repeat, RowKind
 from codexa.core.fields import field_type_of
-from codexa.core.fields.calculated import CalculatedField, CalculatedType
-from codexa.core.fields.field_type import FieldType, Region
-from codexa.core.formula.compile import Compiled, Computation, compile_formula
-from codexa.core.formula.values import ErrorCode, ErrorValue, Failed, FormulaFailure
-from codexa.core.program.facts import Formula, in_order
-from codexa.core.program.scope import FormScope
+from codexa.core.fields.field_type import Region
+from codexa.core.fields.options import Optioned
+from codexa.core.formula.compile import compile_formula
+from codexa.core.formula.types import Kind
+from codexa.core.formula.values import ErrorCode, ErrorValue, Failed
+from codexa.core.program.facts import Fact, Formula, in_order
+from codexa.core.program.figure_kinds import kind_of
+from codexa.core.program.layout import Layout
+from codexa.core.program.places import (
+    ALWAYS,
+    NEVER,
+    Conditions,
+    FigurePlace,
+    KindPlace,
+    PagePlace,
+    Place,
+    RepeatPlace,
+    Spot,
+)
+from codexa.core.program.scope import AnyScope
+from codexa.core.program.templates import Template, template_of
+from codexa.core.program.writer import MISSING, Writer
 
-ALWAYS, NEVER = "TRUE", "FALSE"
+Reader = tuple[int, Callable[[Any, Any, Region], Any], Block, Region]  # slot, parse, block, region
+FORM = "form"  # the owner of what belongs to the form itself
 _IN_A_CIRCLE = Failed(ErrorValue(code=ErrorCode.REFERENCE, message="This depends on itself; see the proof."))
-
-
-@dataclass(frozen=True, kw_only=True, slots=True)
-class Place:
-    """A block's slots: where its value (fields only), shown and required stand among the values of a state."""
-
-    block: Block
-    field_type: FieldType[Any] | None
-    value: int | None
-    shown: int
-    required: int
-
-
-@dataclass(frozen=True, kw_only=True, slots=True)
-class Step:
-    """One fact to work out: `run(values, context)` gives what goes into `slot`."""
-
-    slot: int
-    run: Computation
+_OWN_FACTS = frozenset({"shown", "required", "locked", "value", "default", "check", "offered", "next", "confirmation"})
 
 
 @dataclass(frozen=True, kw_only=True)
 class Program:
     """A form ready to be computed.
 
-    `initial` holds the facts that are always the same; `steps` work out the others, each after all that it reads.
-    `circles` are lists of blocks that depend on each other.
+    `work_out(values, context, dropped)` computes all facts in an order in which each comes after all that it reads;
+    `source` is its code. `places` are the blocks by id, those of rows too; `texts` the texts with inserted values, by
+    owner and setting. `circles` are lists of ids of what depends on itself.
     """
 
     form: Form
-    scope: FormScope
+    layout: Layout
+    pages: tuple[PagePlace, ...]
     places: dict[str, Place]
+    figures: dict[str, FigurePlace]
+    form_checks: tuple[Spot, ...]
+    confirmation: Spot | None
     formulas: tuple[Formula, ...]
+    facts: dict[Spot, Fact]
+    texts: dict[str, dict[str, Template]]
     initial: tuple[Any, ...]
-    steps: tuple[Step, ...]
-    circles: tuple[tuple[Block, ...], ...]
+    initial_rows: dict[str, tuple[Any, ...]]
+    circles: tuple[tuple[str, ...], ...]
+    source: str
+    work_out: Callable[[list[Any], Any, set[str]], None]
+
+    def formula(self, owner: str, setting: str) -> Formula | None:
+        """Return the formula of a setting, if there is one."""
+        return self._formula_by_place.get((owner, setting))
 
     @cached_property
-    def field_places(self) -> tuple[Place, ...]:
-        """The places of fields, in the order of the outline."""
-        return tuple(place for place in self.places.values() if place.field_type is not None)
+    def _formula_by_place(self) -> dict[tuple[str, str], Formula]:
+        return {(each.owner, each.setting): each for each in self.formulas}
 
     @cached_property
-    def answered_places(self) -> tuple[Place, ...]:
-        """The places of fields that visitors answer."""
-        return tuple(place for place in self.field_places if place.field_type and place.field_type.answered)
+    def top_places(self) -> tuple[Place, ...]:
+        """The places of blocks that stand outside rows, in the order of the outline."""
+        return tuple(place for place in self.places.values() if place.kind is None)
 
     @cached_property
-    def depended_on(self) -> frozenset[str]:
-        """The ids of fields that some formula reads: a change of others need not be asked."""
-        slots = {slot for formula in self.formulas for slot in formula.compiled.reads}
-        return frozenset(place.block.id for place in self.field_places if place.value in slots)
+    def questions(self) -> dict[str, Place]:
+        """The places outside rows that visitors answer, by id."""
+        return {place.block.id: place for place in self.top_places if place.answered}
+
+    @cached_property
+    def repeats(self) -> dict[str, RepeatPlace]:
+        """The places of repeats, by id."""
+        return {place.block.id: place for place in self.top_places if isinstance(place, RepeatPlace)}
+
+    @cached_property
+    def readers(self) -> dict[str, Reader]:
+        """What reads each answer outside rows, by block id."""
+        return _readers(self.top_places, self.form.region)
+
+    @cached_property
+    def row_readers(self) -> dict[str, dict[str, Reader | None]]:
+        """What reads each answer in the rows of a kind, by kind and block id; None for what is not read."""
+        return {
+            each.kind.id: {inner.block.id: None for inner in each.places} | _readers(each.places, self.form.region)
+            for place in self.repeats.values()
+            for each in place.kinds
+        }
+
+    @cached_property
+    def needs_number(self) -> bool:
+        """Whether something is worked out only once the response has its number."""
+        formulas = any("response.number" in formula.compiled.text.lower() for formula in self.formulas)
+        texts = (text for owner in self.texts.values() for text in owner.values())
+        return formulas or any("response.number" in map(str.lower, text.entries) for text in texts)
+
+    @cached_property
+    def takes_files(self) -> bool:
+        """Whether visitors can send files with it."""
+        kinds = (place.field_type.value_type(place.block).kind for place in self.places.values() if place.field_type)
+        return Kind.FILES in kinds
+
+    @cached_property
+    def _read_by(self) -> dict[Spot, list[Spot]]:
+        read_by: dict[Spot, list[Spot]] = {}
+        for fact in self.facts.values():
+            for read in fact.reads:
+                read_by.setdefault(read, []).append(fact.spot)
+        return read_by
+
+    @cached_property
+    def _texts_reading(self) -> dict[Spot, set[str]]:
+        owners: dict[Spot, set[str]] = {}
+        for owner, templates in self.texts.items():
+            for template in templates.values():
+                for spot in template.reads:
+                    owners.setdefault(spot, set()).add(owner)
+        return owners
+
+    def affected(self, changed: Iterable[str]) -> frozenset[str]:
+        """Return the ids of everything whose facts may differ after these answers have changed, themselves included.
+
+        What stands in a row is named by its repeat.
+        """
+        return frozenset().union(*(self._affected_by(each) for each in changed))
+
+    @cached_property
+    def _affected_memory(self) -> dict[str, frozenset[str]]:
+        return {}
+
+    def _affected_by(self, block_id: str) -> frozenset[str]:
+        memory = self._affected_memory
+        if block_id not in memory and block_id in self.places:
+            memory[block_id] = self._owners_after(block_id)
+        return memory.get(block_id, frozenset())
+
+    def _owners_after(self, block_id: str) -> frozenset[str]:
+        place = self.places[block_id]
+        waiting = [place.value] if place.value else []
+        if isinstance(place, RepeatPlace):
+            waiting += [place.all_rows, *(spot for spot in self.facts if spot.kind in {k.kind.id for k in place.kinds})]
+        seen: set[Spot] = set(waiting)
+        owners = {block_id}
+        while waiting:
+            spot = waiting.pop()
+            owners |= self._texts_reading.get(spot, set())
+            fact = self.facts.get(spot)
+            if fact is not None:
+                owners.add(fact.owner)
+            fresh = [each for each in self._read_by.get(spot, ()) if each not in seen]
+            seen.update(fresh)
+            waiting += fresh
+        kinds = {kind.kind.id: repeat.block.id for repeat in self.repeats.values() for kind in repeat.kinds}
+        repeats = {each.repeat.id for owner in owners if (each := self.places.get(owner)) and each.repeat is not None}
+        return frozenset(owners | repeats | {kinds[owner] for owner in owners if owner in kinds})
+
+    @cached_property
+    def asks(self) -> frozenset[str]:
+        """The ids of blocks after whose change there is something new to know, beside what the browser sees itself."""
+        return frozenset(
+            block_id
+            for block_id, place in self.places.items()
+            if place.kind is None and (self._is_worth_asking(place) or len(self._affected_by(block_id)) > 1)
+        )
+
+    def _is_worth_asking(self, place: Place) -> bool:
+        if isinstance(place, RepeatPlace):
+            return True
+        wrong = place.field_type is not None and place.field_type.is_worth_asking(place.block)
+        return bool(wrong or place.checks or place.offered or place.barred)
+
+
+def _readers(places: Iterable[Place], region: Region) -> dict[str, Reader]:
+    # While a field is locked for ever, its value is its default, whatever is sent.
+    return {
+        place.block.id: (place.value.slot, place.field_type.parse, place.block, region)
+        for place in places
+        if place.answered and place.conditions.locked is not ALWAYS and place.value and place.field_type
+    }
 
 
 def compile_form(form: Form) -> Program:
     """Return the program of a form; a form with faults has one too, in which what is wrong is an error value."""
-    scope = FormScope(form)
-    places = _places(form)
-    formulas = tuple(_formulas(form, scope))
-    facts = _Facts(form, places, formulas)
-    return Program(
-        form=form,
-        scope=scope,
-        places=places,
-        formulas=formulas,
-        initial=tuple(facts.initial),
-        steps=tuple(facts.steps),
-        circles=facts.circles,
-    )
+    return _Compiler(form).program()
 
 
-def _places(form: Form) -> dict[str, Place]:
-    fields = sum(1 for _ in form.fields())
-    places, value = {}, 0
-    for index, block in enumerate(form.blocks()):
-        places[block.id] = Place(
-            block=block,
-            field_type=field_type_of(block) if isinstance(block, Field) else None,
-            value=value if isinstance(block, Field) else None,
-            shown=fields + 2 * index,
-            required=fields + 2 * index + 1,
-        )
-        value += isinstance(block, Field)
-    return places
+class _Compiler:
+    """Walks the form, lays its facts out and has their code written."""
 
+    def __init__(self, form: Form) -> None:
+        self.form = form
+        self.layout = Layout(form)
+        self.numbers = form.numbers()
+        self.formulas: dict[tuple[str, str], Formula] = {}
+        self.texts: dict[str, dict[str, Template]] = {}
+        self.places: dict[str, Place] = {}
+        for owner, part, kind in owners(form):
+            for site in sites(part):
+                self._take(owner, site, kind)
+        self.writer = Writer(self.layout, self.formulas)
 
-def _formulas(form: Form, scope: FormScope) -> list[Formula]:
-    return [
-        Formula(
-            block=block,
-            setting=setting,
-            mark=block.formulas[setting],
-            compiled=compile_formula(text, scope, block.formulas[setting].role),
-        )
-        for block in form.blocks()
-        for setting, text in block.formula_texts().items()
-    ]
-
-
-class _Facts:
-    """Sorts the facts and makes their steps."""
-
-    def __init__(self, form: Form, places: dict[str, Place], formulas: tuple[Formula, ...]) -> None:
-        self._places = places
-        self._region = form.region
-        self._formulas = {(formula.block.id, formula.mark.fact): formula.compiled for formula in formulas}
-        self._computations: dict[int, Computation] = {}
-        self.reads: dict[int, tuple[int, ...]] = {}
-        self.initial: list[Any] = [None] * (sum(each.value is not None for each in places.values()) + 2 * len(places))
-        for place in places.values():
-            self._add(place)
-        order, circles = in_order(self.reads)
-        self.circles = tuple(self._blocks_of(circle) for circle in circles)
-        in_circles = {slot for circle in circles for slot in circle}
-        for slot in in_circles:
-            self.initial[slot] = _IN_A_CIRCLE
-        self.steps = [
-            Step(slot=slot, run=self._computations[slot])
-            for slot in order
-            if slot in self._computations and slot not in in_circles
-        ]
-
-    def _blocks_of(self, circle: list[int]) -> tuple[Block, ...]:
-        blocks = {}
-        for slot in circle:
-            for place in self._places.values():
-                if slot in (place.value, place.shown, place.required):
-                    blocks[place.block.id] = place.block
-        return tuple(blocks.values())
-
-    def _add(self, place: Place) -> None:
-        self._condition(place.shown, self._formulas.get((place.block.id, "shown")), by_default=True)
-        if place.value is None or place.field_type is None:
-            return
-        self._condition(place.required, self._formulas.get((place.block.id, "required")), by_default=False)
-        if place.field_type.answered:
-            self._answer(place)
-        else:
-            self._computed(place)
-
-    def _condition(self, slot: int, formula: Compiled | None, *, by_default: bool) -> None:
-        text = formula.text.strip().upper() if formula else ""
-        self.reads[slot] = formula.reads if formula else ()
-        if formula is None or text in (ALWAYS, NEVER):
-            self.initial[slot] = text == ALWAYS if formula else by_default
-        else:
-            self._computations[slot] = _condition_step(formula.run)
-
-    def _answer(self, place: Place) -> None:
-        # The value that was read from the answer stands in the slot already; hidden, it is blank to every formula.
-        assert place.value is not None
-        self.reads[place.value] = (place.shown,)
-        if (place.block.id, "shown") in self._formulas:
-            self._computations[place.value] = _hiding_step(place.value, place.shown)
-
-    def _computed(self, place: Place) -> None:
-        formula = self._formulas.get((place.block.id, "value"))
-        assert place.value is not None
-        assert isinstance(place.block, CalculatedField)
-        assert isinstance(place.field_type, CalculatedType)
-        self.reads[place.value] = (place.shown, *(formula.reads if formula else ()))
-        if formula:
-            self._computations[place.value] = _settling_step(
-                formula.run, place.shown, place.field_type, place.block, self._region
+    def _take(self, owner: str, site: Site, kind: RowKind | None) -> None:
+        scope: AnyScope = self.layout.scope_of(kind)
+        kind_id = "" if kind is None else kind.id
+        if isinstance(site.mark, FormulaText):
+            # A filter of options sees the option too; which other settings do is said by their mark.
+            scope = self.layout.filter_scope(scope) if site.mark.fact == "offered" else scope
+            self.formulas[owner, site.setting] = Formula(
+                owner=owner,
+                setting=site.setting,
+                mark=site.mark,
+                compiled=compile_formula(site.text, scope, site.mark.role),
+                scope=scope,
+                kind=kind_id,
             )
+        else:
+            template = template_of(site, scope, kind_id)
+            if template is not None:
+                self.texts.setdefault(owner, {})[site.setting] = template
 
+    def program(self) -> Program:
+        """Return the program."""
+        pages = self._pages()
+        for page in pages:
+            self._blocks(page.page.blocks, page.conditions, None, None)
+        figures = {
+            figure.id: FigurePlace(figure=figure, value=self.layout.value_spots[figure.id])
+            for figure in self.form.figures
+        }
+        for figure in self.form.figures:
+            kind_of(figure).write(figure, self.layout.value_spots[figure.id], self.writer)
+        form_checks = self._checks(FORM, len(self.form.checks), "", ALWAYS)
+        confirmation = self._confirmation()
+        self._columns()
+        facts = self.writer.facts
+        order, circles = in_order({spot: fact.reads for spot, fact in facts.items()})
+        in_circles = {spot for circle in circles for spot in circle}
+        source = self.writer.source(spot for spot in order if spot not in in_circles)
+        initial = list(self.layout.initial)
+        rows: dict[str, list[Any]] = {kind: [None] * size for kind, size in self.layout.row_sizes.items()}
+        for spot in in_circles:
+            (rows[spot.kind] if spot.kind else initial)[spot.slot] = _IN_A_CIRCLE
+        self._await_answers(initial, rows)
+        return Program(
+            form=self.form,
+            layout=self.layout,
+            pages=tuple(pages),
+            places=self.places,
+            figures=figures,
+            form_checks=form_checks,
+            confirmation=confirmation,
+            formulas=tuple(self.formulas.values()),
+            facts=facts,
+            texts=self.texts,
+            initial=tuple(initial),
+            initial_rows={kind: tuple(each) for kind, each in rows.items()},
+            circles=tuple(tuple(dict.fromkeys(facts[spot].owner for spot in circle)) for circle in circles),
+            source=source,
+            work_out=self._function(source),
+        )
 
-def _condition_step(run: Computation) -> Computation:
-    def condition(values: Sequence[Any], context: Any) -> bool:
-        # An error in a condition counts as no; the proof and the author see its cause.
-        return run(values, context) is True
+    def _function(self, source: str) -> Callable[[list[Any], Any, set[str]], None]:
+        environment = self.writer.environment
+        exec(compile(source, "<form>", "exec"), environment)  # noqa: S102 - every name in it is our own (see writer)
+        function: Callable[[list[Any], Any, set[str]], None] = environment["work_out"]
+        return function
 
-    return condition
+    def _await_answers(self, initial: list[Any], rows: dict[str, list[Any]]) -> None:
+        for place in self.places.values():
+            if place.answered and place.value and (place.block.id, "default") in self.formulas:
+                (rows[place.value.kind] if place.value.kind else initial)[place.value.slot] = MISSING
 
+    def _pages(self) -> list[PagePlace]:
+        places: list[PagePlace] = []
+        for index, page in enumerate(self.form.pages):
+            at = self._at(places, index)
+            shown = self.writer.condition(page.id, "shown", "", "shown", at, both=True)
+            conditions = Conditions(shown=shown, **self._required_and_locked(page.id, "", NEVER, NEVER))
+            following = self._following(page, index, shown)
+            places.append(PagePlace(page=page, index=index, conditions=conditions, at=at, following=following))
+        return places
 
-def _hiding_step(value: int, shown: int) -> Computation:
-    def hide(values: Sequence[Any], _context: Any) -> Any:
-        return values[value] if values[shown] is True else None
+    def _required_and_locked(self, owner: str, kind: str, required: Spot, locked: Spot) -> dict[str, Spot]:
+        return {
+            "required": self.writer.condition(owner, "required", kind, "required", required, both=False),
+            "locked": self.writer.condition(owner, "locked", kind, "locked", locked, both=False),
+        }
 
-    return hide
+    def _at(self, before: Sequence[PagePlace], index: int) -> Spot:
+        """Return where it stands whether the path comes past this page: from the one before, or by a rule's jump."""
+        if index == 0:
+            return ALWAYS
+        if before[-1].at is ALWAYS and all(page.following is None for page in before):
+            return ALWAYS
+        ways, reads = [], []
+        for page in before:
+            leads_here = page.index == index - 1 or self.form.pages[index].id in {rule.to for rule in page.page.next}
+            if not leads_here:
+                continue
+            if page.following is None:
+                ways.append(f"{page.at.code} is True")
+            else:
+                ways.append(f"({page.at.code} is True and {page.following.code} == {index})")
+                reads.append(page.following)
+            reads.append(page.at)
+        page_id = self.form.pages[index].id
+        return self.writer.derived(page_id, "at", self.layout.spot(), " or ".join(ways), reads)
 
-
-def _settling_step(
-    run: Computation, shown: int, field_type: CalculatedType, block: CalculatedField, region: Region
-) -> Computation:
-    settle: Callable[..., Any] = field_type.settle
-
-    def compute(values: Sequence[Any], context: Any) -> Any:
-        if values[shown] is not True:
+    def _following(self, page: Page, index: int, shown: Spot) -> Spot | None:
+        targets = {each.id: place for place, each in enumerate(self.form.pages)} | {"": len(self.form.pages)}
+        # A rule that leads back or nowhere is passed over here, and is a finding of the proof.
+        known = [
+            (self.writer.formula(page.id, f"next.{at}.when"), targets[rule.to])
+            for at, rule in enumerate(page.next)
+            if targets.get(rule.to, -1) > index
+        ]
+        if not known:
             return None
-        result = run(values, context)
-        if result is None or result.__class__ is Failed:
-            return result
-        try:
-            return settle(result, block, region)
-        except FormulaFailure as failure:
-            return Failed(failure.error)
-        except ArithmeticError:
-            return Failed(ErrorValue(code=ErrorCode.NUMBER, message="The number is too large to hold."))
+        return self.writer.first_that_holds(page.id, "next", known, otherwise=index + 1, only=shown)
 
-    return compute
+    def _blocks(
+        self, blocks: Iterable[Block], around: Conditions, kind: RowKind | None, repeat: Repeat | None
+    ) -> list[Place]:
+        places: list[Place] = []
+        for block in blocks:
+            kind_id = "" if kind is None else kind.id
+            shown = self.writer.condition(block.id, "shown", kind_id, "shown", around.shown, both=True)
+            own = self._required_and_locked(block.id, kind_id, around.required, around.locked)
+            conditions = Conditions(shown=shown, **own)
+            place = self._place(block, conditions, kind, repeat)
+            self.places[block.id] = place
+            places.append(place)
+            if isinstance(block, Group):
+                places += self._blocks(block.blocks, conditions, kind, repeat)
+            elif isinstance(place, RepeatPlace):
+                for each in place.kinds:
+                    self.places |= {inner.block.id: inner for inner in each.places}
+        return places
+
+    def _place(self, block: Block, conditions: Conditions, kind: RowKind | None, repeat: Repeat | None) -> Place:
+        kind_id = "" if kind is None else kind.id
+        known: dict[str, Any] = {"block": block, "number": self.numbers[block.id], "conditions": conditions}
+        known |= {"kind": kind, "repeat": repeat, "value": self.layout.value_spots.get(block.id)}
+        if isinstance(block, Repeat):
+            return self._repeat(block, known)
+        if isinstance(block, Group | Question):
+            known["checks"] = self._checks(block.id, len(block.checks), kind_id, conditions.shown)
+        if isinstance(block, Optioned):
+            known |= {"offered": self.writer.options(block, kind_id), "barred": self.writer.barred(block, kind_id)}
+        known["settings"] = (
+            {
+                formula.setting: spot
+                for (owner, setting), formula in self.formulas.items()
+                if owner == block.id and "." not in setting and formula.mark.fact not in _OWN_FACTS
+                if (spot := self.writer.setting(owner, setting, kind_id, formula.mark.fact)) is not None
+            }
+            if self._has_settings(block)
+            else {}
+        )
+        if isinstance(block, Field):
+            place = Place(field_type=field_type_of(block), **known)
+            if isinstance(block, Question):
+                self.writer.answer(place, keep=block.keep_when_hidden)
+            else:
+                self.writer.computed(place)
+            return place
+        return Place(**known)
+
+    def _has_settings(self, block: Block) -> bool:
+        return any(site.mark.fact not in _OWN_FACTS for site in sites(block) if isinstance(site.mark, FormulaText))
+
+    def _checks(self, owner: str, count: int, kind: str, shown: Spot) -> tuple[Spot, ...]:
+        return tuple(
+            self.writer.condition(owner, f"checks.{index}.formula", kind, f"check.{index}", shown, both=True)
+            for index in range(count)
+            if (owner, f"checks.{index}.formula") in self.formulas
+        )
+
+    def _repeat(self, block: Repeat, known: dict[str, Any]) -> RepeatPlace:
+        all_rows = self.layout.rows_spots[block.id]
+        kinds = [self._kind(block, kind, index, known["conditions"]) for index, kind in enumerate(block.kinds)]
+        value = known["value"]
+        shown = [(each.kind.key, each.conditions.shown, each.rows) for each in kinds]
+        self.writer.rows(block.id, all_rows, shown, value)
+        checks = self._checks(block.id, len(block.checks), "", known["conditions"].shown)
+        return RepeatPlace(kinds=tuple(kinds), all_rows=all_rows, **(known | {"checks": checks}))
+
+    def _kind(self, repeat: Repeat, kind: RowKind, index: int, around: Conditions) -> KindPlace:
+        shown = self.writer.condition(kind.id, "shown", "", "shown", around.shown, both=True)
+        # A required kind wants a row, not an answer in each of its fields.
+        own = self._required_and_locked(kind.id, "", NEVER, around.locked)
+        conditions = Conditions(shown=shown, **own)
+        inside = Conditions(shown=shown, required=NEVER, locked=conditions.locked)
+        places = self._blocks(kind.blocks, inside, kind, repeat)
+        checks = self._checks(kind.id, len(kind.checks), kind.id, shown)
+        return KindPlace(
+            kind=kind,
+            index=index,
+            conditions=conditions,
+            rows=self.layout.rows_spots[kind.id],
+            places=tuple(places),
+            checks=checks,
+        )
+
+    def _confirmation(self) -> Spot | None:
+        if not self.form.confirmations:
+            return None
+        choices = [(self.formulas.get((each.id, "when")), index) for index, each in enumerate(self.form.confirmations)]
+        return self.writer.first_that_holds(FORM, "confirmation", choices, otherwise=-1)
+
+    def _columns(self) -> None:
+        for spot, repeat, cells in self.layout.columns.values():
+            index_of = {kind.id: index for index, kind in enumerate(repeat.kinds)}
+            rows = {index: self.layout.rows_spots[kind] for kind, index in index_of.items()}
+            by_index = {index_of[kind]: cell for kind, cell in cells.items()}
+            self.writer.column(repeat.id, spot, self.layout.rows_spots[repeat.id], by_index, rows)
+
+
+def owners(form: Form) -> Iterator[tuple[str, Part, RowKind | None]]:
+    """Yield everything that has formulas or texts: its id, itself, and the row kind in which it is worked out."""
+    for page in form.pages:
+        yield page.id, page, None
+    for block, kind in form.blocks_and_kinds():
+        yield block.id, _without_kinds(block), kind
+        if isinstance(block, Repeat):
+            for each in block.kinds:
+                yield from _kind_owners(each)
+    for figure in form.figures:
+        yield figure.id, figure, None
+    for confirmation in form.confirmations:
+        yield confirmation.id, confirmation, None
+    yield FORM, form.model_copy(update={"pages": (), "figures": (), "confirmations": ()}), None
+
+
+def _kind_owners(kind: RowKind) -> Iterator[tuple[str, Part, RowKind | None]]:
+    # Whether a kind is shown is one fact of the form; its checks are looked at in each of its rows.
+    yield kind.id, kind.model_copy(update={"checks": (), "blocks": ()}), None
+    yield kind.id, kind.model_copy(update={"blocks": (), "shown": "", "required": "", "locked": "", "label": ""}), kind
+
+
+def _without_kinds(block: Block) -> Block:
+    return block.model_copy(update={"kinds": ()}) if isinstance(block, Repeat) else block

@@ -2,20 +2,32 @@
 
 from collections import defaultdict
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
-from codexa.core.definition.parts import Block, Field
-from codexa.core.errors import Span
+from codexa.core.definition.colour import MIN_CONTRAST, contrast
+from codexa.core.definition.parts import Block, Field, Question
+from codexa.core.errors import AnswerError, Span
 from codexa.core.fields import type_of
-from codexa.core.formula.check import Severity
-from codexa.core.program.program import Program
+from codexa.core.fields.options import Optioned
+from codexa.core.formula import tree
+from codexa.core.formula.check import Severity, Typed
+from codexa.core.formula.values import Failed, FormulaFailure
+from codexa.core.program.decide import Decided, decide
+from codexa.core.program.facts import Formula
+from codexa.core.program.figure_kinds import kind_of
+from codexa.core.program.places import ALWAYS, NEVER, Place
+from codexa.core.program.program import FORM, Program
+
+_CONDITIONS = frozenset({"shown", "required", "locked", "check", "next", "confirmation", "counted"})
+_DIVIDING = {"MOD": 1, "QUOTIENT": 1}
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class Finding:
     """Something wrong (an error stops publishing) or doubtful.
 
-    `block` is the id of the block it is about, None for the form; `setting` the setting; `span` the place in a formula.
+    `block` is the id of the block, page, row kind, figure or confirmation that it is about, None for the form;
+    `setting` the setting; `span` the place in a formula.
     """
 
     severity: Severity
@@ -29,52 +41,171 @@ class Finding:
 
 def proof(program: Program) -> tuple[Finding, ...]:
     """Return every finding, errors first, each group in the order of the outline."""
-    found = [*_of_form(program), *_of_blocks(program), *_of_formulas(program), *_of_circles(program)]
-    order = {block.id: index for index, block in enumerate(program.form.blocks())}
+    decided = _decide_all(program)
+    found = [
+        *_of_form(program),
+        *_of_pages(program, decided),
+        *_of_blocks(program),
+        *_of_figures(program),
+        *_of_formulas(program),
+        *_of_conditions(decided),
+        *_of_divisions(program),
+        *_of_texts(program),
+        *_of_circles(program),
+    ]
+    ids = [*program.form.numbers(), *program.figures, *(each.id for each in program.form.confirmations)]
+    order = {owner: index for index, owner in enumerate(ids)}
     return tuple(sorted(found, key=lambda each: (each.severity is Severity.DOUBT, order.get(each.block or "", -1))))
 
 
-def _error(code: str, message: str, remedy: str, block: Block | None = None, setting: str | None = None) -> Finding:
-    return Finding(
-        severity=Severity.ERROR,
-        code=code,
-        message=message,
-        remedy=remedy,
-        block=block.id if block else None,
-        setting=setting,
-    )
+def _error(code: str, message: str, remedy: str, owner: str | None = None, setting: str | None = None) -> Finding:
+    return Finding(severity=Severity.ERROR, code=code, message=message, remedy=remedy, block=owner, setting=setting)
+
+
+def _doubt(code: str, message: str, remedy: str, owner: str | None = None, setting: str | None = None) -> Finding:
+    return Finding(severity=Severity.DOUBT, code=code, message=message, remedy=remedy, block=owner, setting=setting)
 
 
 def _of_form(program: Program) -> Iterator[Finding]:
-    if not program.answered_places:
+    form = program.form
+    if not any(place.answered for place in program.places.values()):
         yield _error("no_fields", "The form asks nothing yet.", "Add a field in Compose.")
-    if not program.form.title.strip():
-        yield Finding(
-            severity=Severity.DOUBT,
-            code="no_title",
-            message="Visitors see no title above the form.",
-            remedy="Click the line above the first page and write one.",
-        )
+    if not form.title.strip():
+        yield _doubt("no_title", "Visitors see no title above the form.", "Click the line above the first page.")
+    ratio = contrast(form.brand.accent, "#FFFFFF")
+    if ratio < MIN_CONTRAST:
+        message = f"White text on the brand's colour has a contrast of {ratio:.1f} to 1; 4.5 is needed to read it well."
+        yield _doubt("low_contrast", message, "Choose a darker colour.", setting="brand")
+
+
+def _decide_all(program: Program) -> dict[tuple[str, str], tuple[Formula, Decided]]:
+    return {
+        (formula.owner, formula.setting): (formula, decide(program, formula))
+        for formula in program.formulas
+        if formula.mark.fact in _CONDITIONS
+    }
+
+
+def _of_pages(program: Program, decided: dict[tuple[str, str], tuple[Formula, Decided]]) -> Iterator[Finding]:
+    pages = program.form.pages
+    place_of = {page.id: index for index, page in enumerate(pages)}
+    for index, page in enumerate(pages):
+        for at, rule in enumerate(page.next):
+            target = len(pages) if rule.to == "" else place_of.get(rule.to)
+            if target is None:
+                message = "A rule leads to a page that was deleted."
+                yield _error("page_gone", message, "Choose another page, or remove the rule.", page.id, f"next.{at}.to")
+            elif target <= index:
+                message = "A rule leads back; visitors would go in a circle."
+                yield _error("leads_back", message, "Choose a later page.", page.id, f"next.{at}.to")
+    addresses = [page.address for page in pages if page.address]
+    for page in pages:
+        if page.address and addresses.count(page.address) > 1:
+            message = f"Two pages have the address {page.address}."
+            yield _error("double_address", message, "Give each page an address of its own.", page.id, "address")
+    yield from _unreached(program, place_of, decided)
+
+
+def _unreached(
+    program: Program, place_of: dict[str, int], decided: dict[tuple[str, str], tuple[Formula, Decided]]
+) -> Iterator[Finding]:
+    pages = program.form.pages
+    reached = {0}
+    for index, page in enumerate(pages):
+        if index not in reached:
+            message = "No path reaches this page: every path before it leads elsewhere."
+            yield _doubt("never_reached", message, "Correct the rules of the pages before it.", page.id)
+            continue
+        goes_on = True
+        for at, rule in enumerate(page.next):
+            outcome = decided.get((page.id, f"next.{at}.when"), (None, Decided.UNKNOWN))[1]
+            if outcome is not Decided.NEVER and goes_on:
+                reached.add(place_of.get(rule.to, len(pages)))
+            goes_on = goes_on and outcome is not Decided.ALWAYS
+        if goes_on or page.shown.strip():
+            reached.add(index + 1)
 
 
 def _of_blocks(program: Program) -> Iterator[Finding]:
     for block in program.form.blocks():
         for setting, message, remedy in type_of(block).findings(block):
-            yield _error(f"{setting}_wrong", message, remedy, block, setting)
+            yield _error(f"{setting}_wrong", message, remedy, block.id, setting)
         if isinstance(block, Field) and not block.label.strip():
-            message = "The field has no label; screen readers can't name it."
-            yield _error("no_label", message, "Write one.", block, "label")
+            yield _error(
+                "no_label", "The field has no label; screen readers can't name it.", "Write one.", block.id, "label"
+            )
+    for place in program.places.values():
+        if isinstance(place.block, Question):
+            yield from _of_question(program, place, place.block)
     yield from _double_keys(program)
 
 
+def _of_question(program: Program, place: Place, block: Question) -> Iterator[Finding]:
+    if place.conditions.locked is ALWAYS and place.conditions.required is not NEVER and not block.default.strip():
+        message = "The field must be answered, is always locked, and begins blank: nobody can fill it in."
+        yield _error("never_filled_in", message, "Give it a default, or unlock it.", block.id, "locked")
+    if isinstance(block, Optioned) and block.options and all(o.shown.strip().upper() == "FALSE" for o in block.options):
+        yield _error(
+            "never_filled_in", "None of the options is ever offered.", "Show at least one.", block.id, "options"
+        )
+    formula = program.formula(block.id, "default")
+    if formula is not None and not formula.compiled.reads and formula.compiled.typed is not None:
+        wrong = _default_message(program, place, formula)
+        if wrong:
+            yield _error("default_wrong", wrong, "Correct the default or the limits.", block.id, "default")
+
+
+def _default_message(program: Program, place: Place, formula: Formula) -> str | None:
+    if any(isinstance(node, tree.Call) and node.function in ("TODAY", "NOW", "INGROUP") for node in _nodes(formula)):
+        return None
+    value = formula.compiled.run((), None)
+    if value is None:
+        return None
+    region, field_type = program.form.region, place.field_type
+    assert field_type is not None
+    try:
+        if isinstance(value, Failed):
+            return f"The default can't be worked out: {value.error.message}"
+        adopted = field_type.adopt(value, place.block, region)
+    except FormulaFailure as failure:
+        return f"The default does not fit the field: {failure.error.message}"
+    except AnswerError as error:
+        return f"The default does not fit the field: {error.message}"
+    wrong = None if adopted is None else field_type.check(adopted, place.block, region)
+    return wrong and f"The default does not fit the field's own limits: {wrong}"
+
+
+def _nodes(formula: Formula) -> Iterator[tree.Tree]:
+    return tree.walk(formula.compiled.typed.node) if formula.compiled.typed else iter(())
+
+
 def _double_keys(program: Program) -> Iterator[Finding]:
-    numbers, by_key = program.form.numbers(), defaultdict(list)
-    for block in program.form.blocks():
-        by_key[block.key].append(block)
-    for key, blocks in by_key.items():
-        for block in blocks[1:]:
-            message = f"{numbers[blocks[0].id]} has the key {key} too; formulas see only that one."
-            yield _error("double_key", message, "Give one of them another key.", block, "key")
+    numbers = program.form.numbers()
+    by_key: dict[tuple[str, str], list[tuple[str, str]]] = defaultdict(list)
+    for block, kind in program.form.blocks_and_kinds():
+        by_key["" if kind is None else kind.id, block.key].append((block.id, numbers[block.id]))
+    for figure in program.form.figures:
+        by_key["", figure.key].append((figure.id, f"the figure {figure.name or figure.key}"))
+    for place in program.repeats.values():
+        for each in place.kinds:
+            by_key[place.block.id, each.kind.key].append((each.kind.id, numbers[each.kind.id]))
+    for (_, key), owners in by_key.items():
+        for owner, _ in owners[1:]:
+            message = (
+                f"{owners[0][1][:1].upper() + owners[0][1][1:]} has the key {key} too; formulas see only that one."
+            )
+            yield _error("double_key", message, "Give one of them another key.", owner, "key")
+
+
+def _of_figures(program: Program) -> Iterator[Finding]:
+    for figure in program.form.figures:
+        for setting, message, remedy in kind_of(figure).findings(figure, program.form):
+            yield _error(f"{setting}_wrong", message, remedy, figure.id, setting)
+        starts = [band.start for band in getattr(figure, "bands", ())]
+        if starts and None not in starts:
+            least = min(start for start in starts if start is not None)
+            message = f"There is a gap: below {least.normalize():f} the figure is blank."
+            yield _doubt("bands_gap", message, "Add a band without a start, if that is not meant.", figure.id, "bands")
 
 
 def _of_formulas(program: Program) -> Iterator[Finding]:
@@ -84,19 +215,108 @@ def _of_formulas(program: Program) -> Iterator[Finding]:
                 severity=each.severity,
                 code=each.code,
                 message=each.message,
-                remedy="Correct the formula in the margin.",
-                block=formula.block.id,
+                remedy="Correct the formula.",
+                block=None if formula.owner == FORM else formula.owner,
                 setting=formula.setting,
                 span=each.span,
             )
 
 
+def _of_conditions(decided: dict[tuple[str, str], tuple[Formula, Decided]]) -> Iterator[Finding]:
+    for (owner, setting), (formula, outcome) in decided.items():
+        text = formula.compiled.text.strip().upper()
+        if outcome not in (Decided.NEVER, Decided.ALWAYS) or text in ("TRUE", "FALSE"):
+            continue
+        holds = "always holds" if outcome is Decided.ALWAYS else "can never hold"
+        message = f"This condition {holds}, whatever is answered."
+        place = None if owner == FORM else owner
+        yield _doubt(
+            f"{outcome.value}_holds", message, "Compare it with the fields' limits and options.", place, setting
+        )
+
+
+def _of_divisions(program: Program) -> Iterator[Finding]:
+    for formula in program.formulas:
+        if formula.compiled.typed is None:
+            continue
+        shown = program.formula(formula.owner, "shown")
+        guards = frozenset(tree.names_in(shown.compiled.typed.node)) if shown and shown.compiled.typed else frozenset()
+        for node in _unguarded(formula.compiled.typed, guards):
+            message = "This may divide by zero: a blank counts as 0."
+            remedy = "Test it before, as in IF(people > 0, total / people, 0)."
+            owner = None if formula.owner == FORM else formula.owner
+            yield replace(_doubt("may_divide_by_zero", message, remedy, owner, formula.setting), span=node.span)
+
+
+def _unguarded(part: Typed, guards: frozenset[tuple[str, ...]]) -> Iterator[tree.Tree]:
+    """Yield divisions whose divisor no condition around them looks at."""
+    node = part.node
+    if isinstance(node, tree.Call) and node.function in ("IFERROR", "ISERROR", "ISERR"):
+        return
+    divisor = _divisor(part)
+    if divisor is not None:
+        names = tree.names_in(divisor.node)
+        zero = isinstance(divisor.node, tree.Number) and not divisor.node.value
+        if zero or (names and not names & guards):
+            yield node
+    branching = isinstance(node, tree.Call) and node.function in ("IF", "IFS", "AND", "OR", "SWITCH", "CHOOSE")
+    for inner in part.parts:
+        yield from _unguarded(inner, guards)
+        if branching:
+            guards |= tree.names_in(inner.node)
+
+
+def _divisor(part: Typed) -> Typed | None:
+    if isinstance(part.node, tree.Binary) and part.node.operator == "/":
+        return part.parts[1]
+    if isinstance(part.node, tree.Call) and part.node.function in _DIVIDING and len(part.parts) > 1:
+        return part.parts[_DIVIDING[part.node.function]]
+    return None
+
+
+def _of_texts(program: Program) -> Iterator[Finding]:
+    for owner, templates in program.texts.items():
+        for setting, template in templates.items():
+            for name, entry in template.entries.items():
+                place = None if owner == FORM else owner
+                if entry is None:
+                    message = f"The text inserts {{{name}}}, and there is nothing of that name."
+                    yield _error("unknown_name", message, "Correct the name, or double the braces.", place, setting)
+                elif not entry.public:
+                    message = f"The text inserts {{{name}}}, which visitors may not see; they read nothing there."
+                    yield _error("private_value", message, "Show the figure to visitors, or remove it.", place, setting)
+
+
 def _of_circles(program: Program) -> Iterator[Finding]:
-    numbers = program.form.numbers()
     for circle in program.circles:
-        names = [f"{numbers[block.id]} {getattr(block, 'label', '') or block.key}" for block in circle]
+        names = [name_of(program, owner) for owner in circle]
         if len(names) == 1:
             message = f"{names[0]} depends on itself."
         else:
             message = f"These depend on each other in a circle: {' → '.join([*names, names[0]])}."
-        yield _error("circle", message, "Take one of them out of the other's formula.", circle[0], "shown")
+        owner = None if circle[0] == FORM else circle[0]
+        yield _error("circle", message, "Take one of them out of the other's formula.", owner, "shown")
+
+
+def name_of(program: Program, owner: str) -> str:
+    """Return what people call the owner of a fact: its outline number and label, or a figure's name."""
+    figure = program.figures.get(owner)
+    if figure is not None:
+        return figure.figure.name or figure.figure.key
+    numbers = program.form.numbers()
+    place = program.places.get(owner)
+    if place is not None:
+        return f"{numbers[owner]} {label_of(place.block)}"
+    page = next((each for each in program.form.pages if each.id == owner), None)
+    if page is not None:
+        return f"page {numbers[owner]} {page.title}".strip()
+    for repeat in program.repeats.values():
+        for each in repeat.kinds:
+            if each.kind.id == owner:
+                return f"{numbers[owner]} {each.kind.label or each.kind.key}"
+    return "the form"
+
+
+def label_of(block: Block) -> str:
+    """Return a block's label, or its key where it has none."""
+    return getattr(block, "label", "") or getattr(block, "text", "")[:60] or block.key

@@ -1,23 +1,30 @@
 """The public face of a program: what a visitor's browser needs, and nothing more.
 
 Built by picking what may be known, never by taking away what may not: conditions, formulas, limits, codes, numbers
-that options count as, keys and internal names are not in it.
+that options count as, keys, internal names and hidden fields are not in it.
 """
 
-from typing import TYPE_CHECKING, Annotated, Union
+from collections.abc import Collection, Iterable
+from typing import TYPE_CHECKING, Annotated, Any, Union
 
 from pydantic import BaseModel, ConfigDict, Discriminator
 
-from codexa.core.definition.form import Brand, Wording
-from codexa.core.definition.parts import BlockFace, Identifier
-from codexa.core.fields import BLOCK_TYPES, type_of
-from codexa.core.program.evaluate import State
-from codexa.core.program.program import Place, Program
+from codexa.core.definition.form import Brand, PageFace, Welcome, Wording
+from codexa.core.definition.formulas import INSERTION
+from codexa.core.definition.parts import Block, BlockFace, Identifier, Part
+from codexa.core.definition.rich_text import sanitised
+from codexa.core.fields import BLOCK_TYPES, HOLDING_FACES, type_of
+from codexa.core.fields.options import Optioned
+from codexa.core.program.evaluate import FieldError, Row, State, evaluate
+from codexa.core.program.places import ALWAYS, ROW_ADDRESS, KindPlace, Place, RepeatPlace
+from codexa.core.program.program import FORM, Program
 
 if TYPE_CHECKING:
     AnyFace = BlockFace
 else:
     AnyFace = Annotated[Union[tuple(each.face for each in BLOCK_TYPES)], Discriminator("type")]  # noqa: UP007
+    for holder in HOLDING_FACES:
+        holder.model_rebuild(_types_namespace={"AnyFace": AnyFace, **{each.__name__: each for each in HOLDING_FACES}})
 
 
 class _Face(BaseModel):
@@ -26,24 +33,30 @@ class _Face(BaseModel):
     )
 
 
-class PageFace(_Face):
+class FilledPageFace(PageFace):
     """A page as visitors see it."""
 
-    id: Identifier
-    title: str
-    blocks: tuple[AnyFace, ...]
+    blocks: tuple[AnyFace, ...] = ()
 
 
 class FormFace(_Face):
-    """A form as visitors see it. `asks` are the fields after whose change the browser asks for the new state."""
+    """A form as visitors see it. `asks` are the blocks after whose change the browser asks for the new state."""
 
     title: str
     lead: str
     locale: str
+    currency: str
     brand: Brand
     wording: Wording
-    pages: tuple[PageFace, ...]
+    presentation: str
+    progress: str
+    welcome: Welcome | None
+    pages: tuple[FilledPageFace, ...]
     asks: tuple[Identifier, ...]
+
+
+class _Facts(BaseModel):
+    model_config = ConfigDict(frozen=True, extra="forbid")
 
 
 class ErrorFace(_Face):
@@ -53,64 +66,287 @@ class ErrorFace(_Face):
     message: str
 
 
-class BlockState(_Face):
-    """What is true of a block now; `value` only for calculated fields."""
+class KindState(_Facts):
+    """What is true of a row kind: whether such rows can be added and changed."""
+
+    shown: bool = True
+    locked: bool = False
+
+
+class BlockState(_Facts):
+    """What is true of a block now; what is left out is not so.
+
+    `value` only for calculated fields; `texts` are those with inserted values, by setting; `options` the ids of the
+    options on offer where not all are, `barred` of those that can't be chosen; `dropped` where a choice was taken back;
+    `fill` the answer to put in where none was given yet; `rows` and `kinds` only for a repeat.
+    """
 
     shown: bool
     required: bool = False
+    locked: bool = False
     value: str | None = None
+    error: ErrorFace | None = None
+    texts: dict[str, str] | None = None
+    options: list[str] | None = None
+    barred: list[str] | None = None
+    dropped: bool = False
+    fill: Any = None
+    rows: "dict[str, RowState] | None" = None
+    kinds: dict[str, KindState] | None = None
+
+
+class RowState(_Facts):
+    """What is true of the blocks of a row, by id, and what is wrong with the row as a whole."""
+
+    blocks: dict[str, BlockState]
     error: ErrorFace | None = None
 
 
-class FormState(_Face):
-    """What is true of every block now, by id."""
+class FormState(_Facts):
+    """What is true of the form now: of its blocks by id, and of the form as a whole.
+
+    `path` are the ids of the pages that apply, in order; `left` counts the questions that are still blank; `texts` are
+    those of pages and of the welcome with inserted values, by owner and setting. `fresh` comes with the first state
+    alone: what is true of the blocks of a new row, by row kind and block, until the core has seen it.
+    """
 
     blocks: dict[str, BlockState]
+    path: list[str]
+    left: int = 0
+    error: ErrorFace | None = None
+    texts: dict[str, dict[str, str]] = {}
+    fresh: dict[str, dict[str, BlockState]] = {}
+
+
+BlockState.model_rebuild()
+Facts = dict[str, Any]
 
 
 def form_face(program: Program) -> FormFace:
     """Return what the browser may know of the form."""
     form = program.form
-    pages = tuple(
-        PageFace(
-            id=page.id, title=page.title, blocks=tuple(_block_face(program.places[each.id]) for each in page.blocks)
-        )
-        for page in form.pages
-    )
+    welcome = None if form.welcome is None else Welcome.model_validate(_known(form.welcome, Welcome))
     return FormFace(
         title=form.title,
         lead=form.lead,
         locale=form.locale,
+        currency=form.currency,
         brand=form.brand,
         wording=form.wording,
-        pages=pages,
-        asks=tuple(
-            place.block.id
-            for place in program.answered_places
-            if place.block.id in program.depended_on or (place.field_type and place.field_type.can_be_wrong)
+        presentation=form.presentation,
+        progress=form.progress,
+        welcome=welcome,
+        pages=tuple(
+            FilledPageFace.model_validate({**_known(page, PageFace), "blocks": _faces(page.blocks)})
+            for page in form.pages
         ),
+        asks=tuple(block_id for block_id, place in program.places.items() if _asks(program, place)),
     )
 
 
-def _block_face(place: Place) -> BlockFace:
-    face = type_of(place.block).face
+def _asks(program: Program, place: Place) -> bool:
+    return place.block.id in program.asks and type_of(place.block).visible and place.kind is None
+
+
+def _faces(blocks: Iterable[Block]) -> list[BlockFace]:
+    return [_block_face(block) for block in blocks if type_of(block).visible]
+
+
+def _block_face(block: Block) -> BlockFace:
+    face = type_of(block).face
     # Taking what the face names, at every depth, leaves the rest behind.
-    return face.model_validate(place.block.model_dump(include=set(face.model_fields)), extra="ignore")
+    return face.model_validate(_known(block, face), extra="ignore")
 
 
-def form_state(state: State) -> FormState:
-    """Return what the browser may know of the state; nothing of a hidden block but that it is hidden."""
-    return FormState(blocks={block_id: _block_state(state, place) for block_id, place in state.program.places.items()})
+def _known(part: Part, face: type[BaseModel]) -> Facts:
+    return {name: _shown_part(getattr(part, name)) for name in face.model_fields}
 
 
-def _block_state(state: State, place: Place) -> BlockState:
-    if not state.shown(place):
-        return BlockState(shown=False)
-    calculated = place.field_type is not None and not place.field_type.answered
-    error = state.error(place)
-    return BlockState(
-        shown=True,
-        required=state.required(place),
-        value=state.presented(place) if calculated else None,
-        error=ErrorFace.model_validate(error) if error else None,
+def _shown_part(value: Any) -> Any:
+    if isinstance(value, Part):
+        return _known(value, type(value))
+    if isinstance(value, tuple):
+        return _faces(value) if value and isinstance(value[0], Block) else [_shown_part(each) for each in value]
+    # A text with inserted values comes with the state: its names are the author's.
+    return "" if isinstance(value, str) and INSERTION.search(value) else value
+
+
+def form_state(state: State, only: Collection[str] | None = None) -> Facts:
+    """Return what the browser may know of the state, in the shape of FormState; what is not so is left out.
+
+    With `only`, blocks and texts of other ids are left out too.
+    """
+    program = state.program
+    blocks = {
+        place.block.id: block_state(state, place)
+        for place in program.top_places
+        if (only is None or place.block.id in only) and type_of(place.block).visible
+    }
+    path = [program.form.pages[index].id for index in state.path()]
+    facts: Facts = {"blocks": blocks, "path": path}
+    if program.form.progress == "left":
+        facts["left"] = _questions_left(state)
+    if (error := state.form_error()) is not None:
+        facts["error"] = _error(error)
+    if texts := _texts_outside_blocks(state, only):
+        facts["texts"] = texts
+    if only is None and program.repeats:
+        facts["fresh"] = _fresh_rows(state)
+    return facts
+
+
+def _fresh_rows(state: State) -> dict[str, Facts]:
+    program = state.program
+    kinds = [(repeat, kind.kind.id) for repeat, place in program.repeats.items() for kind in place.kinds]
+    answers: dict[str, list[Facts]] = {}
+    for repeat, kind in kinds:
+        answers.setdefault(repeat, []).append({"kind": kind, "id": kind, "values": {}})
+    tried = evaluate(program, {**state.given, **answers}, state.context)
+    return {
+        state.kind_of(place, row).kind.id: _row_state(tried, place, row)["blocks"]
+        for place in program.repeats.values()
+        for row in tried.rows(place)
+    }
+
+
+def _texts_outside_blocks(state: State, only: Collection[str] | None) -> Facts:
+    known = {page.id for page in state.program.form.pages} | {FORM}
+    return {
+        owner: {
+            setting: template.render(state.values, state.context)
+            for setting, template in templates.items()
+            if not setting.startswith("checks.")
+        }
+        for owner, templates in state.program.texts.items()
+        if owner in known and (only is None or owner in only)
+    }
+
+
+def _questions_left(state: State) -> int:
+    return sum(
+        state.shown(place) and state.value(place) is None and not state.locked(place)
+        for place in state.program.questions.values()
     )
+
+
+def block_state(state: State, place: Place, row: Row | tuple[()] = ()) -> Facts:
+    """Return what the browser may know of a block; nothing of a hidden one but that it is hidden."""
+    if not state.shown(place, row):
+        return {"shown": False}
+    facts: Facts = {"shown": True}
+    if state.required(place, row):
+        facts["required"] = True
+    if place.conditions.locked is ALWAYS or state.locked(place, row):
+        facts["locked"] = True
+    if (error := state.error(place, row)) is not None:
+        facts["error"] = _error(error)
+    if place.field_type is not None:
+        _add_value(facts, state, place, row)
+    if place.block.id in state.program.texts:
+        _add_texts(facts, state, place, row)
+    if isinstance(place, RepeatPlace):
+        facts["rows"] = {_row_id(each): _row_state(state, place, each) for each in state.rows(place)}
+        kinds = {each.kind.id: _kind_state(state, each) for each in place.kinds}
+        facts["kinds"] = {kind_id: each for kind_id, each in kinds.items() if each}
+    return facts
+
+
+def _add_value(facts: Facts, state: State, place: Place, row: Row | tuple[()]) -> None:
+    if not place.answered:
+        if (value := state.presented(place, row)) is not None:
+            facts["value"] = value
+        return
+    if place.offered is not None:
+        facts["options"] = _option_ids(place, state.at(place.offered, row))
+    if place.barred is not None:
+        facts["barred"] = _option_ids(place, state.at(place.barred, row))
+    address = f"{row[ROW_ADDRESS]}{place.block.id}" if row else place.block.id
+    if address in state.dropped:
+        facts["dropped"] = True
+    _add_fill(facts, state, place, row)
+
+
+def _add_fill(facts: Facts, state: State, place: Place, row: Row | tuple[()]) -> None:
+    value = state.value(place, row)
+    if value is None or not getattr(place.block, "default", ""):
+        return
+    given = _given(state, place, row)
+    if place.conditions.locked is ALWAYS or place.block.id not in given:
+        assert place.field_type is not None
+        facts["fill"] = place.field_type.enter(value, place.block, state.program.form.region)
+
+
+def _given(state: State, place: Place, row: Row | tuple[()]) -> Collection[str]:
+    if not row or place.repeat is None:
+        return state.given
+    rows = state.given.get(place.repeat.id, ())
+    return next((each["values"] for each in rows if each.get("id") == _row_id(row)), ())
+
+
+def _add_texts(facts: Facts, state: State, place: Place, row: Row | tuple[()]) -> None:
+    texts = {
+        setting: template.render(state.values, state.context, row)
+        for setting, template in state.program.texts[place.block.id].items()
+        if not setting.startswith("checks.")
+    }
+    if texts:
+        facts["texts"] = texts
+
+
+def _option_ids(place: Place, codes: Collection[str]) -> list[str]:
+    assert isinstance(place.block, Optioned)
+    return [option.id for option in place.block.options if option.code in codes]
+
+
+def _row_id(row: Row | tuple[()]) -> str:
+    return str(row[ROW_ADDRESS].split("/")[1])
+
+
+def _row_state(state: State, place: RepeatPlace, row: Row) -> Facts:
+    kind = state.kind_of(place, row)
+    visible = [inner for inner in kind.places if type_of(inner.block).visible]
+    facts: Facts = {"blocks": {inner.block.id: block_state(state, inner, row) for inner in visible}}
+    if (error := state.row_error(kind, row)) is not None:
+        facts["error"] = _error(error)
+    return facts
+
+
+def _kind_state(state: State, kind: KindPlace) -> Facts:
+    facts: Facts = {} if state.shown(kind) else {"shown": False}
+    return facts | ({"locked": True} if state.locked(kind) else {})
+
+
+def _error(error: FieldError) -> Facts:
+    return {"code": error.code, "message": error.message}
+
+
+class ConfirmationFace(_Face):
+    """What a visitor reads after handing in: paragraphs of sanitised HTML, or the address to go on to."""
+
+    title: str
+    paragraphs: list[str] = []
+    redirect: str = ""
+
+
+def confirmation_face(state: State) -> ConfirmationFace:
+    """Return the confirmation that follows, with its values inserted."""
+    form, index = state.program.form, state.confirmation()
+    if index is None:
+        text = form.wording.confirmation_text
+        return ConfirmationFace(title=form.wording.confirmation_title, paragraphs=[_escaped(text)] if text else [])
+    confirmation = form.confirmations[index]
+    owner = confirmation.id
+    return ConfirmationFace(
+        title=state.text(owner, "title", confirmation.title),
+        paragraphs=[
+            sanitised(state.text(owner, f"paragraphs.{at}.text", paragraph.text))
+            for at, paragraph in enumerate(confirmation.paragraphs)
+            if state.paragraph_shown(owner, at)
+        ],
+        redirect=state.text(owner, "redirect", confirmation.redirect),
+    )
+
+
+def _escaped(text: str) -> str:
+    plain = text.replace("&", "&amp;").replace("<", "&lt;").replace(">", "&gt;")
+    return "".join(f"<p>{line}</p>" for line in plain.split("\n\n")).replace("\n", "<br>")

@@ -1,28 +1,134 @@
-"""What names mean in a form: the keys of its fields."""
+"""What names mean in a form, in a row of a repeat, and in a filter of options."""
 
 import difflib
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass
+from decimal import Decimal
+from typing import Any
 
-from codexa.core.definition.form import Form
-from codexa.core.fields import field_type_of
-from codexa.core.formula.scope import Reference
+from babel.numbers import format_decimal
+
+from codexa.core.context import Context
+from codexa.core.fields.field_type import Region
+from codexa.core.formula import convert
+from codexa.core.formula.scope import Home, Reference
+from codexa.core.formula.types import NUMBER, TEXT, Kind, Type
+from codexa.core.formula.values import Choice
+
+Path = tuple[str, ...]
+Presenter = Callable[[Any], str]
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Entry:
+    """What a name stands for: its reference, how visitors read its value, and whose it is (the id of its owner).
+
+    `public` is false for what visitors may not know.
+    """
+
+    reference: Reference
+    present: Presenter
+    owner: str = ""
+    public: bool = True
+
+
+def presenter(region: Region) -> Presenter:
+    """Return what shows a value of no field's own: a number in the form's language, a choice's label, text as it is."""
+
+    def present(value: Any) -> str:
+        if isinstance(value, Decimal):
+            return str(format_decimal(value, format="#,##0.##########", locale=region.locale))
+        if isinstance(value, Choice):
+            return value.label
+        if isinstance(value, list | tuple):
+            return ", ".join(present(each) for each in value if each is not None)
+        return convert.text(value)
+
+    return present
 
 
 class FormScope:
-    """Finds fields by key; a field's value stands in the slot of its place among the form's fields."""
+    """Finds the fields, figures, repeats and columns of a form, and facts of the surroundings."""
 
-    def __init__(self, form: Form) -> None:
-        self._references: dict[tuple[str, ...], Reference] = {}
-        for slot, field in enumerate(form.fields()):
-            field_type = field_type_of(field)
-            reference = Reference(slot=slot, type=field_type.value_type(field), can_fail=not field_type.answered)
-            # Of two fields with one key the first counts; the proof names them both.
-            self._references.setdefault((field.key,), reference)
+    def __init__(self, entries: Mapping[Path, Entry], columns: Callable[[Path], Entry | None], region: Region) -> None:
+        self._entries = entries
+        self._columns = columns
+        self._present = presenter(region)
 
-    def find(self, parts: tuple[str, ...]) -> Reference | None:
-        """Return the field with that key."""
-        return self._references.get(parts)
+    def entry(self, parts: Path) -> Entry | None:
+        """Return what the name stands for, with how it is shown."""
+        return self._entries.get(parts) or self._of_surroundings(parts) or self._columns(parts)
 
-    def nearest(self, parts: tuple[str, ...]) -> str | None:
-        """Return a key that is written nearly so."""
-        near = difflib.get_close_matches(".".join(parts), [".".join(known) for known in self._references], 1)
+    def find(self, parts: Path) -> Reference | None:
+        """Return what the name stands for."""
+        entry = self.entry(parts)
+        return entry.reference if entry else None
+
+    def nearest(self, parts: Path) -> str | None:
+        """Return a name that is written nearly so."""
+        known = [".".join(each) for each in self._entries]
+        near = difflib.get_close_matches(".".join(parts), known, 1)
         return near[0] if near else None
+
+    def _of_surroundings(self, parts: Path) -> Entry | None:
+        if len(parts) != 2:
+            return None
+        name = parts[1]
+        blank_text = Type(kind=TEXT.kind, may_be_blank=True)
+        match parts[0]:
+            case "link":
+                return self._fact(blank_text, lambda context: context.link.get(name) or None)
+            case "visitor" if name in ("email", "name"):
+                return self._fact(blank_text, lambda context: context.visitor.get(name) or None)
+            case "response" if name == "number":
+                return self._fact(Type(kind=NUMBER.kind, may_be_blank=True), response_number)
+        return None
+
+    def _fact(self, kind: Type, take: Callable[[Context], Any]) -> Entry:
+        reference = Reference(slot=-1, type=kind, can_fail=False, home=Home.CONTEXT, facet=take)
+        return Entry(reference=reference, present=self._present)
+
+
+def response_number(context: Context) -> Decimal | None:
+    """Return the response's own number, once it is saved."""
+    return None if context.number is None else Decimal(context.number)
+
+
+class InnerScope:
+    """Finds names of its own first, then those of the scope around it."""
+
+    def __init__(self, entries: Mapping[Path, Entry], outer: "FormScope | InnerScope") -> None:
+        self._entries = entries
+        self._outer = outer
+
+    def entry(self, parts: Path) -> Entry | None:
+        """Return what the name stands for, with how it is shown."""
+        return self._entries.get(parts) or self._outer.entry(parts)
+
+    def find(self, parts: Path) -> Reference | None:
+        """Return what the name stands for."""
+        entry = self.entry(parts)
+        return entry.reference if entry else None
+
+    def nearest(self, parts: Path) -> str | None:
+        """Return a name that is written nearly so."""
+        near = difflib.get_close_matches(".".join(parts), [".".join(each) for each in self._entries], 1)
+        return near[0] if near else self._outer.nearest(parts)
+
+
+AnyScope = FormScope | InnerScope
+_OPTION = (
+    (("option",), Type(kind=Kind.CHOICE)),
+    (("option", "label"), TEXT),
+    (("option", "counts_as"), NUMBER),
+    (("option", "belongs_to"), Type(kind=Kind.TEXT, may_be_blank=True)),
+)
+
+
+def option_scope(outer: AnyScope) -> InnerScope:
+    """Return the scope of a filter of options; an option's values stand in the order choice, label, number, group."""
+    entries = {
+        path: Entry(reference=Reference(slot=slot, type=kind, can_fail=False, home=Home.OPTION), present=convert.text)
+        for slot, (path, kind) in enumerate(_OPTION)
+    }
+    return InnerScope(entries, outer)

@@ -7,10 +7,16 @@ SELECT number, content_digest FROM response WHERE form_id = %(form)s AND idempot
 WITH numbered AS (
     UPDATE form SET last_response = last_response + 1 WHERE id = %(form)s RETURNING id, last_response
 )
-INSERT INTO response (form_id, number, edition, received_at, answers, computed, idempotency_key, content_digest)
-SELECT id, last_response, %(edition)s, coalesce(%(received_at)s, now()), %(answers)s, %(computed)s, %(key)s, %(digest)s
+INSERT INTO response (form_id, number, edition, received_at, answers, computed, path, confirmation, idempotency_key,
+    content_digest)
+SELECT id, last_response, %(edition)s, coalesce(%(received_at)s, now()), %(answers)s, %(computed)s, %(path)s,
+    %(confirmation)s, %(key)s, %(digest)s
 FROM numbered
 RETURNING number;
+
+-- name: set_computed
+-- Keeps what could be worked out only once the response had its number.
+UPDATE response SET computed = %(computed)s WHERE form_id = %(form)s AND number = %(number)s;
 
 -- name: page_of_responses
 -- Responses of a form of the team, newest first.

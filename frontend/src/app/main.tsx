@@ -8,6 +8,7 @@ import { createRoot } from "react-dom/client";
 import { BrowserRouter } from "react-router";
 import "../form/fonts.css";
 import "../form/form.css";
+import "../form/fields.css";
 import "../theme/fonts";
 import { ApiError } from "../api/client";
 import { queries } from "../api/queries";

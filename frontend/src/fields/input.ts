@@ -1,19 +1,70 @@
-// What every input of the public form gets.
+import type { BlockState, UploadReply } from "../api/generated/wire";
+import { createContext, useContext } from "react";
 import type { Face } from "../model/blocks";
 
-/** What a visitor entered, as it travels to the core: text as typed, or an option's id. */
-export type Answer = string | null;
+/** What a visitor entered, as it travels to the core: text as typed, an option's id, a list of ids, rows … */
+export type Answer = string | boolean | null | readonly Answer[] | { readonly [part: string]: Answer };
 
 export interface InputProps<Kind extends Face = Face> {
   block: Kind;
   /** The id of the control, which labels and error links point to. */
   controlId: string;
   answer: Answer;
-  /** The value of a calculated field, as visitors read it. */
-  value: string | null;
+  /** What is true of the block now. */
+  facts: BlockState;
   required: boolean;
+  locked: boolean;
   invalid: boolean;
   /** Ids of the help and error texts. */
   describedBy: string | undefined;
   onChange: (answer: Answer) => void;
 }
+
+/** A row of a repeat as the visitor has it. */
+export interface RowAnswer {
+  readonly kind: string;
+  readonly id: string;
+  readonly values: { readonly [block: string]: Answer };
+}
+
+/** Where blocks stand: the form itself, or a row. Gives each block its facts and takes its answers. */
+export interface Surroundings {
+  /** Before every control's id, so that the same block in two rows has two ids. */
+  prefix: string;
+  factsOf: (block: string) => BlockState | undefined;
+  answerOf: (block: string) => Answer;
+  errorOf: (block: string) => string | null;
+  change: (block: string, answer: Answer) => void;
+  leave: (block: string) => void;
+  /** The surroundings inside a row of a repeat that stands here. */
+  row: (repeat: string, row: string) => Surroundings;
+  /** What is wrong with a row as a whole. */
+  rowErrorOf: (repeat: string, row: string) => string | null;
+}
+
+/** What some inputs need of the form around them. */
+export interface Tools {
+  locale: string;
+  currency: string;
+  /** The same for one visitor, so that shuffled options keep their order. */
+  seed: number;
+  upload: ((block: string, file: File, onProgress: (share: number) => void) => Promise<UploadReply>) | null;
+}
+
+export const ToolsContext = createContext<Tools>({ locale: "en", currency: "EUR", seed: 1, upload: null });
+export const useTools = (): Tools => useContext(ToolsContext);
+
+export const SurroundingsContext = createContext<Surroundings | null>(null);
+export const useSurroundings = (): Surroundings => useContext(SurroundingsContext)!;
+
+export const textOf = (answer: Answer): string => (typeof answer === "string" ? answer : "");
+export const partsOf = (answer: Answer): { readonly [part: string]: Answer } =>
+  answer !== null && typeof answer === "object" && !Array.isArray(answer)
+    ? (answer as { readonly [part: string]: Answer })
+    : {};
+export const listOf = (answer: Answer): readonly Answer[] =>
+  Array.isArray(answer) ? (answer as readonly Answer[]) : [];
+
+/** A setting's text, with its values inserted where it has any. */
+export const shownText = (facts: BlockState | undefined, setting: string, written: string): string =>
+  facts?.texts?.[setting] ?? written;

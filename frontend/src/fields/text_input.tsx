@@ -1,16 +1,27 @@
 // One line of typed text: what several types of field show.
-import type { InputProps } from "./input";
+import { type InputProps, textOf } from "./input";
 
-interface TextInputProps extends Omit<InputProps, "block"> {
+interface TextInputProps extends Omit<InputProps, "block" | "facts"> {
   placeholder?: string;
-  type?: "text" | "email";
-  inputMode?: "text" | "email" | "decimal" | "numeric";
+  type?: "text" | "email" | "date" | "time" | "datetime-local" | "tel" | "url";
+  inputMode?: "text" | "email" | "decimal" | "numeric" | "tel" | "url";
   autoComplete?: string;
   unit?: string;
+  before?: string;
+  maxLength?: number;
 }
 
-export function TextInput({ answer, controlId, describedBy, invalid, onChange, required, ...rest }: TextInputProps) {
-  const { placeholder, type = "text", inputMode, autoComplete, unit } = rest;
+export function TextInput({
+  answer,
+  controlId,
+  describedBy,
+  invalid,
+  locked,
+  onChange,
+  required,
+  ...rest
+}: TextInputProps) {
+  const { placeholder, type = "text", inputMode, autoComplete, unit, before, maxLength } = rest;
   const input = (
     <input
       id={controlId}
@@ -18,19 +29,22 @@ export function TextInput({ answer, controlId, describedBy, invalid, onChange, r
       type={type}
       inputMode={inputMode}
       autoComplete={autoComplete}
+      maxLength={maxLength}
       placeholder={placeholder || undefined}
-      value={answer ?? ""}
+      readOnly={locked}
+      value={textOf(answer)}
       aria-invalid={invalid || undefined}
       aria-required={required || undefined}
       aria-describedby={describedBy}
       onChange={(event) => onChange(event.target.value === "" ? null : event.target.value)}
     />
   );
-  if (!unit) return input;
+  if (!unit && !before) return input;
   return (
     <span className="cx-with-unit">
+      {before && <span className="cx-unit">{before}</span>}
       {input}
-      <span className="cx-unit">{unit}</span>
+      {unit && <span className="cx-unit">{unit}</span>}
     </span>
   );
 }

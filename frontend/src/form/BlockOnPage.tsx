@@ -1,50 +1,61 @@
 // A block as visitors see it: its label, its control, its help and what is wrong with it.
-import type { Answer } from "../fields/input";
+import type { BlockState } from "../api/generated/wire";
+import { type Answer, shownText } from "../fields/input";
 import { INPUTS } from "../fields/inputs";
 import type { Face } from "../model/blocks";
+import { VISITOR } from "../text/visitor";
 
 interface Props {
   block: Face;
+  /** What stands before the control's id: the row that the block is in. */
+  prefix?: string;
   answer: Answer;
-  value: string | null;
-  required: boolean;
+  facts: BlockState;
   error: string | null;
   onChange: (answer: Answer) => void;
   onLeave?: () => void;
 }
 
-export const controlIdOf = (blockId: string): string => `field-${blockId}`;
+export const controlIdOf = (address: string): string => `field-${address.replaceAll("/", "-")}`;
 
-export function BlockOnPage({ block, answer, value, required, error, onChange, onLeave }: Props) {
+export function BlockOnPage({ block, prefix = "", answer, facts, error, onChange, onLeave }: Props) {
   const { Input, frame, labels } = INPUTS[block.type];
-  const controlId = controlIdOf(block.id);
-  const help = "help" in block ? block.help : "";
-  const describedBy = [help && `${controlId}-help`, error && `${controlId}-error`].filter(Boolean).join(" ");
+  const controlId = controlIdOf(prefix + block.id);
+  const required = facts.required ?? false;
+  const help = "help" in block ? shownText(facts, "help", block.help) : "";
+  const dropped = facts.dropped && (answer ?? null) !== null;
+  const describedBy = [
+    help && `${controlId}-help`,
+    dropped && `${controlId}-dropped`,
+    error && `${controlId}-error`,
+  ].filter(Boolean);
   const input = (
     <Input
       block={block}
       controlId={controlId}
       answer={answer}
-      value={value}
+      facts={facts}
       required={required}
+      locked={facts.locked ?? false}
       invalid={error !== null}
-      describedBy={describedBy || undefined}
+      describedBy={describedBy.join(" ") || undefined}
       onChange={onChange}
     />
   );
   if (frame === "bare" || !("label" in block)) return input;
   const label = (
     <>
-      {block.label}
+      {shownText(facts, "label", block.label)}
       {required && <Required />}
     </>
   );
   const leave = (event: React.FocusEvent) => {
     if (!event.currentTarget.contains(event.relatedTarget)) onLeave?.();
   };
+  const names = typeof labels === "function" ? labels(block) : labels;
   return (
     <div className={`cx-${frame}`} onBlur={leave}>
-      {labels === "control" ? (
+      {names === "control" ? (
         <label className="cx-label" htmlFor={controlId} id={`${controlId}-label`}>
           {label}
         </label>
@@ -57,6 +68,11 @@ export function BlockOnPage({ block, answer, value, required, error, onChange, o
       {help && (
         <p className="cx-help" id={`${controlId}-help`}>
           {help}
+        </p>
+      )}
+      {dropped && (
+        <p className="cx-dropped" id={`${controlId}-dropped`} role="status">
+          {VISITOR.dropped}
         </p>
       )}
       {error && (

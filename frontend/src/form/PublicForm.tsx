@@ -1,72 +1,164 @@
-// The whole public form: banner, pages one under another, what is wrong, and the way to send it.
-import { useEffect, useRef, useSyncExternalStore } from "react";
-import type { FormFace } from "../api/generated/wire";
-import type { Face } from "../model/blocks";
-import { BlockOnPage, controlIdOf } from "./BlockOnPage";
+// The whole public form: banner, progress, pages, what is wrong, and the way on.
+import { type ReactNode, useEffect, useMemo, useRef, useSyncExternalStore } from "react";
+import type { ConfirmationFace, FormFace } from "../api/generated/wire";
+import { SurroundingsContext, type Tools, ToolsContext } from "../fields/input";
+import { RichText } from "../fields/RichText";
+import { VISITOR } from "../text/visitor";
 import { Banner, brandStyle } from "./Banner";
-import { linesOf } from "./lines";
+import { BlockList } from "./BlockList";
+import { controlIdOf } from "./BlockOnPage";
+import { Progress } from "./Progress";
 import type { FormSession } from "./session";
+import { pageTitle } from "./titles";
 
-export function PublicForm({ session }: { session: FormSession }) {
+interface Props {
+  session: FormSession;
+  upload: Tools["upload"];
+  /** Follows a confirmation that leads elsewhere. */
+  onRedirect: (address: string) => void;
+}
+
+export function PublicForm({ session, upload, onRedirect }: Props) {
   const { face } = session;
-  const { phase, away, refusal, tries } = useSyncExternalStore(session.subscribe, session.read);
+  const { phase, state, page, confirmation } = useSyncExternalStore(session.subscribe, session.read);
   useEffect(() => {
     const hurry = () => session.hurry();
+    const save = () => session.save();
     addEventListener("online", hurry);
-    return () => removeEventListener("online", hurry);
+    addEventListener("pagehide", save);
+    return () => {
+      removeEventListener("online", hurry);
+      removeEventListener("pagehide", save);
+    };
   }, [session]);
-  if (phase === "received") return <Received face={face} />;
+  useEffect(() => {
+    if (confirmation?.redirect) onRedirect(confirmation.redirect);
+  }, [confirmation, onRedirect]);
+  const tools = useMemo<Tools>(
+    () => ({ locale: face.locale, currency: face.currency, seed: session.seed, upload }),
+    [face, session, upload],
+  );
   return (
     <main className="codexa-form" style={brandStyle(face.brand)}>
       <Banner face={face} />
-      <form
-        noValidate
-        onSubmit={(event) => {
-          event.preventDefault();
-          session.submit();
-        }}
-      >
-        {refusal && <ErrorSummary key={tries} session={session} message={refusal} />}
-        {face.pages.map((page) => (
-          <section key={page.id} className="cx-page" aria-labelledby={page.title ? `page-${page.id}` : undefined}>
-            {page.title && <h2 id={`page-${page.id}`}>{page.title}</h2>}
-            <Blocks blocks={page.blocks} session={session} />
-          </section>
-        ))}
-        <p className="cx-away" role="status">
-          {away &&
-            (phase === "sending"
-              ? "We can't reach the server just now. Your answers are kept here, and we send them as soon as it is back."
-              : "We can't reach the server just now. What you typed stays here; we try again by ourselves.")}
-        </p>
-        <button type="submit" className="cx-submit" aria-disabled={phase === "sending" || undefined}>
-          {phase === "sending" ? "Sending …" : face.wording.submit}
-        </button>
-      </form>
+      {face.progress !== "none" && phase !== "welcome" && (
+        <Progress face={face} state={state} page={page} done={phase === "received"} />
+      )}
+      <ToolsContext value={tools}>
+        {phase === "welcome" && <WelcomePage session={session} />}
+        {phase === "received" && <Received confirmation={confirmation!} />}
+        {(phase === "filling" || phase === "sending") && <Filling session={session} />}
+      </ToolsContext>
     </main>
   );
 }
 
-function Blocks({ blocks, session }: { blocks: readonly Face[]; session: FormSession }) {
-  const { answers, state } = useSyncExternalStore(session.subscribe, session.read);
-  const shown = blocks.filter((block) => state.blocks[block.id]?.shown);
-  return linesOf(shown).map((line) => (
-    <div key={line[0]!.id} className="cx-line">
-      {line.map((block) => (
-        <div key={block.id} className={`cx-block cx-${block.width}`}>
-          <BlockOnPage
-            block={block}
-            answer={answers[block.id] ?? null}
-            value={state.blocks[block.id]!.value}
-            required={state.blocks[block.id]!.required}
-            error={session.errorOf(block.id)?.message ?? null}
-            onChange={(answer) => session.change(block.id, answer)}
-            onLeave={() => session.leave(block.id)}
-          />
-        </div>
-      ))}
+function Filling({ session }: { session: FormSession }) {
+  const { face } = session;
+  const snapshot = useSyncExternalStore(session.subscribe, session.read);
+  const { phase, away, refusal, tries, waiting, restored, state, page } = snapshot;
+  // Blocks read their facts through the session; a new object lets them all look again.
+  const around = useMemo(() => (snapshot ? session.surroundings() : session.surroundings()), [session, snapshot]);
+  const pages = session.pages;
+  const open = pages[0];
+  const onwards = session.atEnd ? face.wording.submit : open?.next_label || face.wording.next;
+  return (
+    <form
+      noValidate
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (session.atEnd) session.submit();
+        else void session.next();
+      }}
+    >
+      {restored && (
+        <p className="cx-restored">
+          {VISITOR.restored}{" "}
+          <button type="button" className="cx-clear" onClick={() => session.startAgain()}>
+            {VISITOR.startAgain}
+          </button>
+        </p>
+      )}
+      {refusal && <ErrorSummary key={tries} session={session} message={refusal} />}
+      <SurroundingsContext value={around}>
+        {pages.map((each) => (
+          <PageSection key={each.id} page={each} title={pageTitle(each, state)} focused={session.paged}>
+            <BlockList blocks={each.blocks} />
+          </PageSection>
+        ))}
+      </SurroundingsContext>
+      {state.error && snapshot.tries > 0 && session.atEnd && <p className="cx-error">{state.error.message}</p>}
+      <p className="cx-away" role="status">
+        {away && (phase === "sending" ? VISITOR.awaySending : VISITOR.awayFilling)}
+      </p>
+      <div className="cx-buttons">
+        {!session.atStart && (
+          <button type="button" className="cx-back" onClick={() => session.back()}>
+            {open?.back_label || face.wording.back}
+          </button>
+        )}
+        <button
+          key={page}
+          type="submit"
+          className="cx-submit"
+          aria-disabled={phase === "sending" || waiting || undefined}
+        >
+          {phase === "sending" ? VISITOR.sending : onwards}
+        </button>
+      </div>
+    </form>
+  );
+}
+
+/** A page; when pages are shown one by one, its title takes the focus once it has replaced another. */
+function PageSection({
+  page,
+  title,
+  focused,
+  children,
+}: {
+  page: FormFace["pages"][number];
+  title: string;
+  focused: boolean;
+  children: ReactNode;
+}) {
+  const section = useRef<HTMLElement>(null);
+  const first = useRef(opened === 0);
+  useEffect(() => {
+    opened += 1;
+    if (!focused || first.current) return;
+    section.current?.focus({ preventScroll: true });
+    section.current?.closest("main")?.scrollIntoView({ block: "start" });
+  }, [focused]);
+  return (
+    <section
+      ref={section}
+      className="cx-page"
+      tabIndex={focused ? -1 : undefined}
+      aria-labelledby={title ? `page-${page.id}` : undefined}
+    >
+      {title && <h2 id={`page-${page.id}`}>{title}</h2>}
+      {children}
+    </section>
+  );
+}
+
+// The first page of a visit leaves the focus where the browser put it.
+let opened = 0;
+
+function WelcomePage({ session }: { session: FormSession }) {
+  const { state } = useSyncExternalStore(session.subscribe, session.read);
+  const welcome = session.face.welcome!;
+  const texts = state.texts?.form;
+  return (
+    <div className="cx-received">
+      <h2>{texts?.["welcome.title"] ?? welcome.title}</h2>
+      <RichText html={texts?.["welcome.text"] ?? welcome.text} />
+      <button type="button" className="cx-submit" onClick={() => session.begin()}>
+        {welcome.button || session.face.wording.next}
+      </button>
     </div>
-  ));
+  );
 }
 
 function ErrorSummary({ session, message }: { session: FormSession; message: string }) {
@@ -74,24 +166,19 @@ function ErrorSummary({ session, message }: { session: FormSession; message: str
   useEffect(() => {
     box.current?.focus();
   }, []);
-  const wrong = session.face.pages
-    .flatMap((page) => page.blocks)
-    .flatMap((block) => {
-      const error = session.errorOf(block.id);
-      return error && "label" in block ? [{ id: block.id, label: block.label, message: error.message }] : [];
-    });
+  const wrong = session.wrongOn(session.pages).filter(({ label }) => label);
   return (
     <div className="cx-summary" ref={box} tabIndex={-1} role="group" aria-labelledby="summary-title">
       <h2 id="summary-title">{message}</h2>
       <ul>
-        {wrong.map(({ id, label, message: reason }) => (
-          <li key={id}>
+        {wrong.map(({ address, label, message: reason }) => (
+          <li key={address}>
             <a
-              href={`#${controlIdOf(id)}`}
+              href={`#${controlIdOf(address)}`}
               onClick={(event) => {
                 event.preventDefault();
-                const control = document.getElementById(controlIdOf(id));
-                (control?.querySelector<HTMLElement>("input") ?? control)?.focus();
+                const control = document.getElementById(controlIdOf(address));
+                (control?.querySelector<HTMLElement>("input, select, textarea") ?? control)?.focus();
               }}
             >
               {label}
@@ -104,20 +191,19 @@ function ErrorSummary({ session, message }: { session: FormSession; message: str
   );
 }
 
-function Received({ face }: { face: FormFace }) {
+function Received({ confirmation }: { confirmation: ConfirmationFace }) {
   const title = useRef<HTMLHeadingElement>(null);
   useEffect(() => {
     title.current?.focus();
   }, []);
   return (
-    <main className="codexa-form" style={brandStyle(face.brand)}>
-      <Banner face={face} />
-      <div className="cx-received" role="status">
-        <h2 ref={title} tabIndex={-1}>
-          {face.wording.confirmation_title}
-        </h2>
-        <p>{face.wording.confirmation_text}</p>
-      </div>
-    </main>
+    <div className="cx-received" role="status">
+      <h2 ref={title} tabIndex={-1}>
+        {confirmation.title}
+      </h2>
+      {confirmation.paragraphs.map((paragraph, at) => (
+        <RichText key={at} html={paragraph} />
+      ))}
+    </div>
   );
 }

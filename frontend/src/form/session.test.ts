@@ -1,11 +1,23 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import type { FormFace, FormState } from "../api/generated/wire";
+import type { FormFace, FormState, ReceivedReply } from "../api/generated/wire";
 import { linesOf } from "./lines";
 import { FormSession } from "./session";
 import { type Answers, AwayError, RefusedError } from "./transport";
 
-const face = { asks: ["people"], wording: { required: "Please answer this." }, pages: [] } as unknown as FormFace;
+const face = {
+  asks: ["people"],
+  wording: { required: "Please answer this." },
+  presentation: "whole",
+  pages: [
+    {
+      id: "p1",
+      title: "",
+      blocks: ["people", "name", "price"].map((id) => ({ id, type: "short_text", label: id, width: "full" })),
+    },
+  ],
+} as unknown as FormFace;
 const state = (value: string): FormState => ({
+  path: ["p1"],
   blocks: {
     people: { shown: true, required: true, value: null, error: null },
     name: { shown: true, required: true, value: null, error: null },
@@ -18,13 +30,13 @@ type Reply<Value> = { resolve: (value: Value) => void; reject: (error: Error) =>
 /** A server whose replies the test gives when it likes. */
 function fakeServer() {
   const asked: Reply<FormState>[] = [];
-  const sent: Reply<{ number: number }>[] = [];
+  const sent: Reply<ReceivedReply>[] = [];
   return {
     asked,
     sent,
     state: (answers: Answers) => new Promise<FormState>((resolve, reject) => asked.push({ resolve, reject, answers })),
     submit: (answers: Answers, key: string) =>
-      new Promise<{ number: number }>((resolve, reject) => sent.push({ resolve, reject, answers, key })),
+      new Promise<ReceivedReply>((resolve, reject) => sent.push({ resolve, reject, answers, key })),
   };
 }
 
@@ -89,7 +101,7 @@ describe("a visitor's session", () => {
     server.sent[0]!.reject(new AwayError());
     await vi.advanceTimersByTimeAsync(1000);
     expect(server.sent.map((each) => each.key)).toEqual([server.sent[0]!.key, server.sent[0]!.key]);
-    server.sent[1]!.resolve({ number: 7 });
+    server.sent[1]!.resolve({ number: 7, confirmation: { title: "Thank you", paragraphs: [], redirect: "" } });
     await settle();
     expect(session.read().phase).toBe("received");
   });

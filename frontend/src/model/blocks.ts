@@ -4,7 +4,8 @@ import blockTypes from "../api/generated/block_types.json";
 
 export type Page = Form["pages"][number];
 export type Block = Page["blocks"][number];
-export type Field = Exclude<Block, { type: "heading" }>;
+export type Field = Exclude<Extract<Block, { label: string; help: string }>, { type: "group" | "repeat" }>;
+export type Question = Extract<Block, { default: string }>;
 export type BlockKind = Block["type"];
 export type Face = FormFace["pages"][number]["blocks"][number];
 
@@ -20,7 +21,22 @@ export const BLOCK_TYPES = blockTypes as unknown as BlockType[];
 
 export const typeOf = (kind: BlockKind): BlockType => BLOCK_TYPES.find((each) => each.type === kind)!;
 
-export const isField = (block: Block): block is Field => "label" in block;
+export const isQuestion = (block: Block): block is Question => "default" in block;
+
+/** What a block says of itself: its label, or the beginning of its text without tags. */
+const saidBy = (block: Block): string =>
+  "label" in block
+    ? block.label
+    : "text" in block
+      ? block.text
+          .replaceAll(/<[^>]*>/g, " ")
+          .trim()
+          .slice(0, 80)
+      : "";
 
 /** What a block is called wherever it is named. */
-export const titleOf = (block: Block): string => (isField(block) ? block.label : block.text) || "Untitled";
+export const titleOf = (block: Block): string => saidBy(block) || typeOf(block.type).title;
+
+/** The setting that a block's title is typed into, if it has one. */
+export const titleSetting = (block: Block): "label" | "text" | null =>
+  "label" in block ? "label" : "text" in block ? "text" : null;

@@ -10,6 +10,7 @@ import { blocksOf, isKeyRead, keyFrom, placesOf } from "./outline";
 const base = {
   name: "Visit",
   title: "Visit",
+  figures: [],
   pages: [
     { id: "p1", title: "One", blocks: [] },
     { id: "p2", title: "Two", blocks: [] },

@@ -1,5 +1,6 @@
 """Lists: finding an item, and figures over a whole column."""
 
+import operator
 from decimal import Decimal
 from typing import Any
 
@@ -56,6 +57,11 @@ def _deviation(values: list[Any]) -> Decimal:
 def _sum_of_products(first: list[Any], *further: list[Any]) -> Decimal:
     if any(len(each) != len(first) for each in further):
         fail(ErrorCode.VALUE, "These lists are of different length.")
+    if len(further) == 1:
+        try:
+            return sum(map(operator.mul, first, further[0]), ZERO)  # numbers alone, which is usual
+        except TypeError:
+            pass
     total = ZERO
     for items in zip(first, *further, strict=True):
         product = ONE

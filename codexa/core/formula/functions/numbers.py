@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from decimal import ROUND_CEILING, ROUND_DOWN, ROUND_FLOOR, ROUND_HALF_UP, ROUND_UP, Decimal
+from decimal import ROUND_CEILING, ROUND_DOWN, ROUND_FLOOR, ROUND_HALF_UP, ROUND_UP, Decimal, InvalidOperation
+from functools import cache
 from typing import TYPE_CHECKING, Any
 
 from codexa.core.formula import convert
+from codexa.core.formula.constants import folded_number
 from codexa.core.formula.functions.function import Example, Function, Parameter, Role
 from codexa.core.formula.types import NUMBER, NUMBERS, Digits, Kind, Type
 from codexa.core.formula.values import ARITHMETIC, ONE, ZERO, ErrorCode, compared, fail
@@ -15,6 +17,7 @@ if TYPE_CHECKING:
     from codexa.core.formula.check import Typed
     from codexa.core.formula.emit import Emitter
 
+_USUAL_PLACES = 20
 _MOST_DECIMALS = 300  # further from the point than this no number here has a digit
 
 _NUMBERS = (Parameter("numbers", Role.NUMBERS), Parameter("further", Role.NUMBERS, optional=True, repeated=True))
@@ -55,7 +58,10 @@ def values_of(values: list[Any]) -> list[Decimal]:
 
 
 def _sum(values: list[Any]) -> Decimal:
-    return sum(values_of(values), ZERO)
+    try:
+        return sum(values, ZERO)  # numbers alone, which is usual, need no second look
+    except TypeError:
+        return sum(values_of(values), ZERO)
 
 
 def _product(values: list[Any]) -> Decimal:
@@ -66,7 +72,10 @@ def _product(values: list[Any]) -> Decimal:
 
 
 def _average(values: list[Any]) -> Decimal:
-    numbers = values_of(values)
+    try:
+        return sum(values, ZERO) / len(values)
+    except TypeError:
+        numbers = values_of(values)
     return sum(numbers, ZERO) / len(numbers)
 
 
@@ -78,12 +87,30 @@ def _median(values: list[Any]) -> Decimal:
     return numbers[middle] if len(numbers) % 2 else (numbers[middle - 1] + numbers[middle]) / 2
 
 
-def _least(values: list[Any]) -> Decimal:
-    return min(values_of(values), default=ZERO)
+def _extreme(choose: Callable[..., Any]) -> Callable[[list[Any]], Decimal]:
+    def extreme(values: list[Any]) -> Decimal:
+        if len(values) > 1 and all(value.__class__ is Decimal for value in values):
+            found: Decimal = choose(values)
+            return found
+        return choose(values_of(values), default=ZERO)  # type: ignore[no-any-return]
+
+    return extreme
 
 
-def _greatest(values: list[Any]) -> Decimal:
-    return max(values_of(values), default=ZERO)
+def _emit_extreme(choose: Callable[..., Any]) -> Callable[[Emitter, Typed, Role], str]:
+    def emit(emitter: Emitter, call: Typed, role: Role) -> str:
+        if len(call.parts) > 1 and all(_is_certain_number(part) for part in call.parts):
+            numbers = ", ".join(emitter.emit(part, Role.NUMBER) for part in call.parts)
+            code = f"{emitter.helper(choose)}({numbers})"
+        else:
+            code = f"{emitter.helper(_extreme(choose))}({emitter.flat_list(call.parts, Role.NUMBERS)})"
+        return emitter.convert(code, call.type, role)
+
+    return emit
+
+
+def _is_certain_number(part: Typed) -> bool:
+    return part.type.kind in NUMBERS and not part.type.may_be_blank and not part.type.is_list
 
 
 def _count(values: list[Any]) -> Decimal:
@@ -119,6 +146,30 @@ def rounder(rounding: str) -> Callable[..., Decimal]:
 
 
 _round = rounder(ROUND_HALF_UP)
+
+
+def _emit_round(emitter: Emitter, call: Typed, role: Role) -> str:
+    number = emitter.emit(call.parts[0], Role.NUMBER)
+    places = folded_number(call.parts[1].node) if len(call.parts) > 1 else ZERO
+    if places is None or places != int(places) or not 0 <= places <= _USUAL_PLACES:
+        code = f"{emitter.helper(_round)}({number}, {emitter.emit(call.parts[1], Role.NUMBER)})"
+    else:
+        code = f"{emitter.helper(_rounded_to(int(places)))}({number})"
+    return emitter.convert(code, call.type, role)
+
+
+@cache
+def _rounded_to(places: int) -> Callable[[Decimal], Decimal]:
+    quantum = Decimal(1).scaleb(-places)
+
+    def round_to(number: Decimal) -> Decimal:
+        try:
+            rounded = compared(number).quantize(quantum, ROUND_HALF_UP)
+        except InvalidOperation:  # too many digits to hold them all: such a number is round already
+            return _round(number, Decimal(places))
+        return rounded
+
+    return round_to
 
 
 def _to_step(rounding: str) -> Callable[..., Decimal]:
@@ -186,19 +237,36 @@ FUNCTIONS = (
     _over("PRODUCT", _product, "All numbers multiplied.", Example("PRODUCT(2, 3, 4)", "24")),
     _over("AVERAGE", _average, "The mean of the numbers; blanks are left out.", Example("AVERAGE(1, 2, 6)", "3")),
     _over("MEDIAN", _median, "The middle one of the numbers in order.", Example("MEDIAN(1, 9, 2)", "2")),
-    _over("MIN", _least, "The smallest number.", Example("MIN(4, 2, 8)", "2")),
-    _over("MAX", _greatest, "The greatest number.", Example("MAX(4, 2, 8)", "8")),
+    Function(
+        name="MIN",
+        parameters=_NUMBERS,
+        result=_like_arguments,
+        purpose="The smallest number.",
+        examples=(Example("MIN(4, 2, 8)", "2"),),
+        emit=_emit_extreme(min),
+    ),
+    Function(
+        name="MAX",
+        parameters=_NUMBERS,
+        result=_like_arguments,
+        purpose="The greatest number.",
+        examples=(Example("MAX(4, 2, 8)", "8"),),
+        emit=_emit_extreme(max),
+    ),
     _over("COUNT", _count, "How many of the values are numbers.", Example('COUNT(1, "a", 2)', "2")),
     _over("COUNTA", _count_filled, "How many of the values are not blank.", Example('COUNTA(1, "a")', "2")),
     _over("COUNTBLANK", _count_blank, "How many of the values are blank.", Example('COUNTBLANK(1, "")', "1")),
-    _rounding(
-        "ROUND",
-        _round,
-        _DECIMALS,
-        "Rounded to so many decimals, half away from zero.",
-        Example("ROUND(2.345, 2)", "2.35"),
-        Example("ROUND(-2.5)", "-3"),
-        Example("ROUND(1234, -2)", "1200"),
+    Function(
+        name="ROUND",
+        parameters=(_NUMBER, _DECIMALS),
+        result=lambda types: Type(kind=types[0].kind if types[0].kind in NUMBERS else Kind.NUMBER),
+        purpose="Rounded to so many decimals, half away from zero.",
+        examples=(
+            Example("ROUND(2.345, 2)", "2.35"),
+            Example("ROUND(-2.5)", "-3"),
+            Example("ROUND(1234, -2)", "1200"),
+        ),
+        emit=_emit_round,
     ),
     _rounding("ROUNDUP", rounder(ROUND_UP), _DECIMALS, "Rounded away from zero.", Example("ROUNDUP(2.01)", "3")),
     _rounding("ROUNDDOWN", rounder(ROUND_DOWN), _DECIMALS, "Rounded towards zero.", Example("ROUNDDOWN(-2.9)", "-2")),

@@ -14,7 +14,7 @@ from codexa.core.formula.values import ONE, ZERO, ErrorCode, fail
 _TEXT = Parameter("text", Role.TEXT)
 _SOUGHT = Parameter("sought", Role.TEXT)
 _START = Parameter("start", Role.NUMBER, optional=True)
-_WORD = re.compile(r"[^\W\d_]+(?:['\u2019][^\W\d_]+)?")
+_WORD = re.compile(r"[^\W\d_]+(?:['\u2019][^\W\d_]+)*")
 _SURROGATES = range(0xD800, 0xE000)
 
 

@@ -1,21 +1,30 @@
 """Text: counted from 1, case ignored in searches."""
 
+from __future__ import annotations
+
 import re
 from decimal import Decimal
-from typing import Any
+from typing import TYPE_CHECKING, Any
 
 from codexa.core.formula import convert
 from codexa.core.formula.functions.function import Example, Function, Parameter, Role
 from codexa.core.formula.types import NUMBER, TEXT, YES_NO
 from codexa.core.formula.values import ONE, Choices, ErrorCode, fail
 
+if TYPE_CHECKING:
+    from codexa.core.formula.check import Typed
+    from codexa.core.formula.emit import Emitter
+
 _TEXT = Parameter("text", Role.TEXT)
 _LENGTH = Parameter("length", Role.NUMBER, optional=True)
 _SPACES = re.compile(r" {2,}")
 
 
-def _length(text: str) -> Decimal:
-    return Decimal(len(text))
+def _emit_length(emitter: Emitter, call: Typed, role: Role) -> str:
+    length = f"len({emitter.emit(call.parts[0], Role.TEXT)})"
+    return (
+        f"str({length})" if role is Role.TEXT else emitter.convert(f"{emitter.helper(Decimal)}({length})", NUMBER, role)
+    )
 
 
 def whole_number(number: Decimal, least: int) -> int:
@@ -80,7 +89,7 @@ FUNCTIONS = (
         result=NUMBER,
         purpose="How many characters the text has.",
         examples=(Example('LEN("dome")', "4"),),
-        call=_length,
+        emit=_emit_length,
     ),
     Function(
         name="LEFT",

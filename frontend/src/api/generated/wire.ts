@@ -19,6 +19,50 @@ export interface Wire {
   [k: string]: unknown;
 }
 /**
+ * What the browser may know of an address; without `country` all addresses are in the form's own.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "AddressFace".
+ */
+export interface AddressFace {
+  country: boolean;
+  help: string;
+  id: string;
+  label: string;
+  type: "address";
+  width: "full" | "half" | "third";
+}
+/**
+ * Street, postal code, town, and country where it is asked (ISO 3166-1, two letters).
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "AddressField".
+ */
+export interface AddressField {
+  checks: Check[];
+  country: boolean;
+  help: string;
+  id: string;
+  keep_when_hidden: boolean;
+  key: string;
+  label: string;
+  locked: string;
+  required: string;
+  shown: string;
+  type: "address";
+  width: "full" | "half" | "third";
+}
+/**
+ * Something that must hold, and what visitors are told where it does not.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "Check".
+ */
+export interface Check {
+  formula: string;
+  message: string;
+}
+/**
  * What the core says of a draft.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -51,7 +95,7 @@ export interface FindingReply {
   start: number | null;
 }
 /**
- * What a block's formulas read and whose formulas read it; block ids in the order of the outline.
+ * What a block's formulas read and whose formulas read it; ids in the order of the outline.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "Links".
@@ -84,7 +128,11 @@ export interface Words {
   text: string;
 }
 /**
- * What is true of every block now, by id.
+ * What is true of the form now: of its blocks by id, and of the form as a whole.
+ *
+ * `path` are the ids of the pages that apply, in order; `left` counts the questions that are still blank; `texts` are
+ * those of pages and of the welcome with inserted values, by owner and setting. `fresh` comes with the first state
+ * alone: what is true of the blocks of a new row, by row kind and block, until the core has seen it.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "FormState".
@@ -93,18 +141,49 @@ export interface FormState {
   blocks: {
     [k: string]: BlockState;
   };
+  error?: ErrorFace | null;
+  fresh?: {
+    [k: string]: {
+      [k: string]: BlockState;
+    };
+  };
+  left?: number;
+  path: string[];
+  texts?: {
+    [k: string]: {
+      [k: string]: string;
+    };
+  };
 }
 /**
- * What is true of a block now; `value` only for calculated fields.
+ * What is true of a block now; what is left out is not so.
+ *
+ * `value` only for calculated fields; `texts` are those with inserted values, by setting; `options` the ids of the
+ * options on offer where not all are, `barred` of those that can't be chosen; `dropped` where a choice was taken back;
+ * `fill` the answer to put in where none was given yet; `rows` and `kinds` only for a repeat.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "BlockState".
  */
 export interface BlockState {
-  error: ErrorFace | null;
-  required: boolean;
+  barred?: string[] | null;
+  dropped?: boolean;
+  error?: ErrorFace | null;
+  fill?: unknown;
+  kinds?: {
+    [k: string]: KindState;
+  } | null;
+  locked?: boolean;
+  options?: string[] | null;
+  required?: boolean;
+  rows?: {
+    [k: string]: RowState;
+  } | null;
   shown: boolean;
-  value: string | null;
+  texts?: {
+    [k: string]: string;
+  } | null;
+  value?: string | null;
 }
 /**
  * What is wrong with an answer.
@@ -115,6 +194,57 @@ export interface BlockState {
 export interface ErrorFace {
   code: string;
   message: string;
+}
+/**
+ * What is true of a row kind: whether such rows can be added and changed.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "KindState".
+ */
+export interface KindState {
+  locked?: boolean;
+  shown?: boolean;
+}
+/**
+ * What is true of the blocks of a row, by id, and what is wrong with the row as a whole.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "RowState".
+ */
+export interface RowState {
+  blocks: {
+    [k: string]: BlockState;
+  };
+  error?: ErrorFace | null;
+}
+/**
+ * A band: from this number on (included; none for everything below the next band), its value and its name.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "Band".
+ */
+export interface Band {
+  label: string;
+  start: string | null;
+  value: string;
+}
+/**
+ * The value of the band in which the result of `formula` lies; `end` is no longer part of the last band.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "BandsFigure".
+ */
+export interface BandsFigure {
+  bands: Band[];
+  decimals: number;
+  end: string | null;
+  format: "number" | "money" | "percent" | "text" | "date";
+  formula: string;
+  id: string;
+  key: string;
+  kind: "bands";
+  name: string;
+  shown_to_visitors: boolean;
 }
 /**
  * How the form looks: the colour of buttons, choices and the banner.
@@ -139,23 +269,21 @@ export interface CalculatedFace {
   width: "full" | "half" | "third";
 }
 /**
- * The result of `formula`, shown as a number, money in the form's currency, text or a date.
+ * The result of `formula`, shown in its format.
  *
- * Money is rounded to the currency's minor unit (ISO 4217) where it is worked out; a number is shown with so many
- * `decimals`, and kept exactly.
+ * A formula with `response.number` is worked out once the response is saved.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "CalculatedField".
  */
 export interface CalculatedField {
   decimals: number;
-  format: "number" | "money" | "text" | "date";
+  format: "number" | "money" | "percent" | "text" | "date";
   formula: string;
   help: string;
   id: string;
   key: string;
   label: string;
-  required: string;
   shown: string;
   type: "calculated";
   width: "full" | "half" | "third";
@@ -172,6 +300,170 @@ export interface ColumnReply {
   label: string;
   number: string;
   numeric: boolean;
+}
+/**
+ * What follows when the form was handed in and the condition holds: a message, or a redirect to an address.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "Confirmation".
+ */
+export interface Confirmation {
+  id: string;
+  name: string;
+  paragraphs: Paragraph[];
+  redirect: string;
+  title: string;
+  when: string;
+}
+/**
+ * A piece of a confirmation, shown when its condition holds.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "Paragraph".
+ */
+export interface Paragraph {
+  shown: string;
+  text: string;
+}
+/**
+ * What a visitor reads after handing in: paragraphs of sanitised HTML, or the address to go on to.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ConfirmationFace".
+ */
+export interface ConfirmationFace {
+  paragraphs: string[];
+  redirect: string;
+  title: string;
+}
+/**
+ * What the browser may know of a consent: the statement to agree to.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ConsentFace".
+ */
+export interface ConsentFace {
+  help: string;
+  id: string;
+  label: string;
+  statement: string;
+  type: "consent";
+  width: "full" | "half" | "third";
+}
+/**
+ * A box to tick; where it is required, it must be ticked.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ConsentField".
+ */
+export interface ConsentField {
+  checks: Check[];
+  help: string;
+  id: string;
+  keep_when_hidden: boolean;
+  key: string;
+  label: string;
+  locked: string;
+  required: string;
+  shown: string;
+  statement: string;
+  type: "consent";
+  width: "full" | "half" | "third";
+}
+/**
+ * A condition and how much it adds where it holds.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "Counted".
+ */
+export interface Counted {
+  by: string;
+  when: string;
+}
+/**
+ * How many of the conditions hold, counted from `start`.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "CounterFigure".
+ */
+export interface CounterFigure {
+  counts: Counted[];
+  decimals: number;
+  format: "number" | "money" | "percent" | "text" | "date";
+  id: string;
+  key: string;
+  kind: "counter";
+  name: string;
+  shown_to_visitors: boolean;
+  start: string;
+}
+/**
+ * What the browser may know of a date.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "DateFace".
+ */
+export interface DateFace {
+  help: string;
+  id: string;
+  label: string;
+  type: "date";
+  width: "full" | "half" | "third";
+}
+/**
+ * A date; `earliest` and `latest` are formulas that give a date, such as TODAY() + 2, and are included.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "DateField".
+ */
+export interface DateField {
+  checks: Check[];
+  earliest: string;
+  help: string;
+  id: string;
+  keep_when_hidden: boolean;
+  key: string;
+  label: string;
+  latest: string;
+  locked: string;
+  required: string;
+  shown: string;
+  type: "date";
+  width: "full" | "half" | "third";
+}
+/**
+ * What the browser may know of a date and time.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "DateTimeFace".
+ */
+export interface DateTimeFace {
+  help: string;
+  id: string;
+  label: string;
+  type: "date_time";
+  width: "full" | "half" | "third";
+}
+/**
+ * A moment in the form's time zone; `earliest` and `latest` are formulas such as NOW(), and are included.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "DateTimeField".
+ */
+export interface DateTimeField {
+  checks: Check[];
+  earliest: string;
+  help: string;
+  id: string;
+  keep_when_hidden: boolean;
+  key: string;
+  label: string;
+  latest: string;
+  locked: string;
+  required: string;
+  shown: string;
+  type: "date_time";
+  width: "full" | "half" | "third";
 }
 /**
  * The team's forms, latest change first.
@@ -204,6 +496,30 @@ export interface FormRowReply {
   slug: string;
 }
 /**
+ * A line.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "DividerBlock".
+ */
+export interface DividerBlock {
+  id: string;
+  key: string;
+  shown: string;
+  type: "divider";
+  width: "full" | "half" | "third";
+}
+/**
+ * What the browser may know of a divider.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "DividerFace".
+ */
+export interface DividerFace {
+  id: string;
+  type: "divider";
+  width: "full" | "half" | "third";
+}
+/**
  * A draft that was rewritten; it is not saved yet.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -220,25 +536,175 @@ export interface DraftReply {
  */
 export interface Form {
   brand: Brand;
+  checks: Check[];
+  confirmations: Confirmation[];
   currency: string;
+  figures: (FormulaFigure | BandsFigure | ScoreFigure | ProfileFigure | CounterFigure)[];
   format: 1;
   lead: string;
   locale: string;
   name: string;
   pages: Page[];
+  presentation: "whole" | "paged";
+  progress: "none" | "bar" | "steps" | "count" | "percent" | "left";
   time_zone: string;
   title: string;
+  welcome: Welcome | null;
   wording: Wording;
 }
 /**
- * A page: its title for visitors and its blocks in order.
+ * The result of a formula.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "FormulaFigure".
+ */
+export interface FormulaFigure {
+  decimals: number;
+  format: "number" | "money" | "percent" | "text" | "date";
+  formula: string;
+  id: string;
+  key: string;
+  kind: "formula";
+  name: string;
+  shown_to_visitors: boolean;
+}
+/**
+ * The points of all answers that count.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ScoreFigure".
+ */
+export interface ScoreFigure {
+  decimals: number;
+  format: "number" | "money" | "percent" | "text" | "date";
+  id: string;
+  key: string;
+  kind: "score";
+  name: string;
+  questions: ScoredQuestion[];
+  shown_to_visitors: boolean;
+}
+/**
+ * What a field's answer is worth: `points` of each option by code, or `worth` for exactly the `right` answers.
+ *
+ * For a field without options, `right` lists answers that are right, as formulas write them.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ScoredQuestion".
+ */
+export interface ScoredQuestion {
+  field: string;
+  points: {
+    /**
+     * This interface was referenced by `undefined`'s JSON-Schema definition
+     * via the `patternProperty` "^\S(.*\S)?$".
+     */
+    [k: string]: string;
+  };
+  right: string[];
+  worth: string;
+}
+/**
+ * The profile with the most points.
+ *
+ * A tie is won by the first or the last of them in this order, or by none. `decimals` are those of the shares, which
+ * sum to 100 percent.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ProfileFigure".
+ */
+export interface ProfileFigure {
+  decimals: number;
+  format: "number" | "money" | "percent" | "text" | "date";
+  id: string;
+  key: string;
+  kind: "profile";
+  name: string;
+  profiles: Profile[];
+  questions: ProfiledQuestion[];
+  shown_to_visitors: boolean;
+  tie: "first" | "last" | "none";
+}
+/**
+ * A result that answers speak for.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "Profile".
+ */
+export interface Profile {
+  code: string;
+  label: string;
+}
+/**
+ * What each option of a field speaks for: option code → profile code → points.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ProfiledQuestion".
+ */
+export interface ProfiledQuestion {
+  field: string;
+  points: {
+    /**
+     * This interface was referenced by `undefined`'s JSON-Schema definition
+     * via the `patternProperty` "^\S(.*\S)?$".
+     */
+    [k: string]: {
+      /**
+       * This interface was referenced by `undefined`'s JSON-Schema definition
+       * via the `patternProperty` "^\S(.*\S)?$".
+       */
+      [k: string]: string;
+    };
+  };
+}
+/**
+ * A page. Of its `next` rules the first that holds counts; without one the following page comes next.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "Page".
  */
 export interface Page {
-  blocks: (ShortTextField | EmailField | NumberField | CalculatedField | SingleChoiceField | HeadingBlock)[];
+  address: string;
+  back_label: string;
+  blocks: (
+    | ShortTextField
+    | LongTextField
+    | NumberField
+    | MoneyField
+    | CalculatedField
+    | DateField
+    | TimeField
+    | DateTimeField
+    | YesNoField
+    | SingleChoiceField
+    | DropdownField
+    | SeveralChoicesField
+    | RatingField
+    | ScaleField
+    | SliderField
+    | GridField
+    | NameField
+    | EmailField
+    | PhoneField
+    | WebAddressField
+    | AddressField
+    | ConsentField
+    | SignatureField
+    | FileUploadField
+    | HeadingBlock
+    | TextBlock
+    | PictureBlock
+    | DividerBlock
+    | GroupBlock
+    | RepeatBlock
+    | HiddenField
+  )[];
   id: string;
+  locked: string;
+  next: NextRule[];
+  next_label: string;
+  required: string;
+  shown: string;
   title: string;
 }
 /**
@@ -248,11 +714,17 @@ export interface Page {
  * via the `definition` "ShortTextField".
  */
 export interface ShortTextField {
+  checks: Check[];
   help: string;
   id: string;
+  keep_when_hidden: boolean;
   key: string;
   label: string;
+  locked: string;
   max_length: number | null;
+  min_length: number | null;
+  pattern: string;
+  pattern_message: string;
   placeholder: string;
   required: string;
   shown: string;
@@ -260,42 +732,118 @@ export interface ShortTextField {
   width: "full" | "half" | "third";
 }
 /**
- * One e-mail address (RFC 5321, internationalised by RFC 6531).
+ * Text of several lines; the box is `lines` high and grows.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
- * via the `definition` "EmailField".
+ * via the `definition` "LongTextField".
  */
-export interface EmailField {
+export interface LongTextField {
+  checks: Check[];
   help: string;
   id: string;
+  keep_when_hidden: boolean;
   key: string;
   label: string;
+  lines: number;
+  locked: string;
+  max_length: number | null;
+  min_length: number | null;
+  pattern: string;
+  pattern_message: string;
   placeholder: string;
   required: string;
   shown: string;
-  type: "email";
+  type: "long_text";
   width: "full" | "half" | "third";
 }
 /**
- * A number from `minimum` to `maximum`, both included, with at most so many `decimals`.
+ * A number from `minimum` to `maximum`, both included, with at most so many `decimals`, in steps of `step`.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "NumberField".
  */
 export interface NumberField {
+  checks: Check[];
   decimals: number;
   help: string;
   id: string;
+  keep_when_hidden: boolean;
   key: string;
   label: string;
+  locked: string;
   maximum: string | null;
   minimum: string | null;
   placeholder: string;
   required: string;
   shown: string;
+  step: string | null;
   type: "number";
   unit: string;
   width: "full" | "half" | "third";
+}
+/**
+ * An amount from `minimum` to `maximum`, both included, exact to the currency's minor unit (ISO 4217).
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "MoneyField".
+ */
+export interface MoneyField {
+  checks: Check[];
+  help: string;
+  id: string;
+  keep_when_hidden: boolean;
+  key: string;
+  label: string;
+  locked: string;
+  maximum: string | null;
+  minimum: string | null;
+  placeholder: string;
+  required: string;
+  shown: string;
+  type: "money";
+  width: "full" | "half" | "third";
+}
+/**
+ * A time of day; `earliest` and `latest` are formulas such as TIME(18, 0, 0), and are included.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "TimeField".
+ */
+export interface TimeField {
+  checks: Check[];
+  earliest: string;
+  help: string;
+  id: string;
+  keep_when_hidden: boolean;
+  key: string;
+  label: string;
+  latest: string;
+  locked: string;
+  required: string;
+  shown: string;
+  type: "time";
+  width: "full" | "half" | "third";
+}
+/**
+ * A question that is answered by yes or no; in formulas TRUE or FALSE.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "YesNoField".
+ */
+export interface YesNoField {
+  checks: Check[];
+  help: string;
+  id: string;
+  keep_when_hidden: boolean;
+  key: string;
+  label: string;
+  locked: string;
+  no: string;
+  required: string;
+  shown: string;
+  type: "yes_no";
+  width: "full" | "half" | "third";
+  yes: string;
 }
 /**
  * One of the options, all of them in sight.
@@ -305,27 +853,312 @@ export interface NumberField {
  */
 export interface SingleChoiceField {
   arrangement: "row" | "column";
+  checks: Check[];
   help: string;
   id: string;
+  keep_when_hidden: boolean;
   key: string;
   label: string;
+  locked: string;
+  offered: string;
   options: Option[];
+  other: boolean;
+  other_label: string;
   required: string;
   shown: string;
+  shuffled: boolean;
   type: "single_choice";
   width: "full" | "half" | "third";
 }
 /**
  * An option: its stable code, which formulas and exports use, and the number that it counts as.
  *
+ * While `shown` does not hold it is not offered, and a choice of it is dropped; while `locked` holds it is offered but
+ * can't be chosen.
+ *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "Option".
  */
 export interface Option {
+  belongs_to: string;
   code: string;
   counts_as: string;
   id: string;
   label: string;
+  locked: string;
+  shown: string;
+}
+/**
+ * One of the options, in a list that opens.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "DropdownField".
+ */
+export interface DropdownField {
+  checks: Check[];
+  help: string;
+  id: string;
+  keep_when_hidden: boolean;
+  key: string;
+  label: string;
+  locked: string;
+  offered: string;
+  options: Option[];
+  other: boolean;
+  other_label: string;
+  placeholder: string;
+  required: string;
+  shown: string;
+  shuffled: boolean;
+  type: "dropdown";
+  width: "full" | "half" | "third";
+}
+/**
+ * Any of the options, from `minimum` to `maximum` of them.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "SeveralChoicesField".
+ */
+export interface SeveralChoicesField {
+  arrangement: "row" | "column";
+  checks: Check[];
+  help: string;
+  id: string;
+  keep_when_hidden: boolean;
+  key: string;
+  label: string;
+  locked: string;
+  maximum: number | null;
+  minimum: number | null;
+  offered: string;
+  options: Option[];
+  other: boolean;
+  other_label: string;
+  required: string;
+  shown: string;
+  shuffled: boolean;
+  type: "several_choices";
+  width: "full" | "half" | "third";
+}
+/**
+ * A number from 1 to `count`.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "RatingField".
+ */
+export interface RatingField {
+  checks: Check[];
+  count: number;
+  help: string;
+  icon: "star" | "heart" | "moon" | "dot";
+  id: string;
+  keep_when_hidden: boolean;
+  key: string;
+  label: string;
+  locked: string;
+  required: string;
+  shown: string;
+  type: "rating";
+  width: "full" | "half" | "third";
+}
+/**
+ * A whole number from `least` to `most`.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ScaleField".
+ */
+export interface ScaleField {
+  checks: Check[];
+  help: string;
+  id: string;
+  keep_when_hidden: boolean;
+  key: string;
+  label: string;
+  least: number;
+  least_label: string;
+  locked: string;
+  most: number;
+  most_label: string;
+  required: string;
+  shown: string;
+  type: "scale";
+  width: "full" | "half" | "third";
+}
+/**
+ * A number from `least` to `most` in steps of `step`; blank until it is moved.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "SliderField".
+ */
+export interface SliderField {
+  checks: Check[];
+  help: string;
+  id: string;
+  keep_when_hidden: boolean;
+  key: string;
+  label: string;
+  least: string;
+  locked: string;
+  most: string;
+  required: string;
+  shown: string;
+  step: string;
+  type: "slider";
+  unit: string;
+  width: "full" | "half" | "third";
+}
+/**
+ * Questions below each other, options side by side; where it is required, every question is.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "GridField".
+ */
+export interface GridField {
+  checks: Check[];
+  help: string;
+  id: string;
+  keep_when_hidden: boolean;
+  key: string;
+  label: string;
+  locked: string;
+  options: Option[];
+  questions: GridQuestion[];
+  required: string;
+  shown: string;
+  type: "grid";
+  width: "full" | "half" | "third";
+}
+/**
+ * A question of a grid; formulas name its answer `grid.code`.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "GridQuestion".
+ */
+export interface GridQuestion {
+  code: string;
+  id: string;
+  label: string;
+}
+/**
+ * A person's name, in one box or in two; both are needed where it is in two.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "NameField".
+ */
+export interface NameField {
+  checks: Check[];
+  help: string;
+  id: string;
+  keep_when_hidden: boolean;
+  key: string;
+  label: string;
+  locked: string;
+  parts: "one" | "first_last";
+  required: string;
+  shown: string;
+  type: "name";
+  width: "full" | "half" | "third";
+}
+/**
+ * One e-mail address (RFC 5321, internationalised by RFC 6531).
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "EmailField".
+ */
+export interface EmailField {
+  checks: Check[];
+  help: string;
+  id: string;
+  keep_when_hidden: boolean;
+  key: string;
+  label: string;
+  locked: string;
+  placeholder: string;
+  required: string;
+  shown: string;
+  type: "email";
+  width: "full" | "half" | "third";
+}
+/**
+ * A telephone number; one without + belongs to the country of the form's time zone or language.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "PhoneField".
+ */
+export interface PhoneField {
+  checks: Check[];
+  help: string;
+  id: string;
+  keep_when_hidden: boolean;
+  key: string;
+  label: string;
+  locked: string;
+  placeholder: string;
+  required: string;
+  shown: string;
+  type: "phone";
+  width: "full" | "half" | "third";
+}
+/**
+ * The address of a web page (RFC 3986, http or https); one without a scheme gets https.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "WebAddressField".
+ */
+export interface WebAddressField {
+  checks: Check[];
+  help: string;
+  id: string;
+  keep_when_hidden: boolean;
+  key: string;
+  label: string;
+  locked: string;
+  placeholder: string;
+  required: string;
+  shown: string;
+  type: "web_address";
+  width: "full" | "half" | "third";
+}
+/**
+ * Strokes in a box of 600 by 200, or a typed name; in formulas the name, or "drawn".
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "SignatureField".
+ */
+export interface SignatureField {
+  checks: Check[];
+  help: string;
+  id: string;
+  keep_when_hidden: boolean;
+  key: string;
+  label: string;
+  locked: string;
+  required: string;
+  shown: string;
+  type: "signature";
+  width: "full" | "half" | "third";
+}
+/**
+ * Up to `most` files of these kinds, each of at most so many `megabytes` (of 1,000,000 bytes).
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "FileUploadField".
+ */
+export interface FileUploadField {
+  checks: Check[];
+  help: string;
+  id: string;
+  keep_when_hidden: boolean;
+  key: string;
+  kinds: ("picture" | "pdf" | "document" | "table" | "sound" | "film" | "archive")[];
+  label: string;
+  locked: string;
+  megabytes: number;
+  most: number;
+  required: string;
+  shown: string;
+  type: "file_upload";
+  width: "full" | "half" | "third";
 }
 /**
  * A heading with an optional line below it.
@@ -343,16 +1176,236 @@ export interface HeadingBlock {
   width: "full" | "half" | "third";
 }
 /**
+ * Rich text; `{name}` in it stands for a value.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "TextBlock".
+ */
+export interface TextBlock {
+  id: string;
+  key: string;
+  shown: string;
+  text: string;
+  type: "text";
+  width: "full" | "half" | "third";
+}
+/**
+ * A picture: a data URL or a path on this server, with words for who can't see it.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "PictureBlock".
+ */
+export interface PictureBlock {
+  alternative: string;
+  caption: string;
+  id: string;
+  key: string;
+  shown: string;
+  size: "small" | "medium" | "full";
+  source: string;
+  type: "picture";
+  width: "full" | "half" | "third";
+}
+/**
+ * Blocks with a common label, shown, required and locked together.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "GroupBlock".
+ */
+export interface GroupBlock {
+  blocks: (
+    | ShortTextField
+    | LongTextField
+    | NumberField
+    | MoneyField
+    | CalculatedField
+    | DateField
+    | TimeField
+    | DateTimeField
+    | YesNoField
+    | SingleChoiceField
+    | DropdownField
+    | SeveralChoicesField
+    | RatingField
+    | ScaleField
+    | SliderField
+    | GridField
+    | NameField
+    | EmailField
+    | PhoneField
+    | WebAddressField
+    | AddressField
+    | ConsentField
+    | SignatureField
+    | FileUploadField
+    | HeadingBlock
+    | TextBlock
+    | PictureBlock
+    | DividerBlock
+    | GroupBlock
+    | RepeatBlock
+    | HiddenField
+  )[];
+  checks: Check[];
+  help: string;
+  id: string;
+  key: string;
+  label: string;
+  locked: string;
+  required: string;
+  shown: string;
+  type: "group";
+  width: "full" | "half" | "third";
+}
+/**
+ * Rows; formulas name a column of all kinds `repeat.field`, of one kind `repeat.kind.field`.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "RepeatBlock".
+ */
+export interface RepeatBlock {
+  checks: Check[];
+  help: string;
+  id: string;
+  key: string;
+  kinds: ShapedRowKind[];
+  label: string;
+  locked: string;
+  max_rows: number;
+  min_rows: number;
+  required: string;
+  shown: string;
+  type: "repeat";
+  width: "full" | "half" | "third";
+}
+/**
+ * A row kind with its blocks.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ShapedRowKind".
+ */
+export interface ShapedRowKind {
+  blocks: (
+    | ShortTextField
+    | LongTextField
+    | NumberField
+    | MoneyField
+    | CalculatedField
+    | DateField
+    | TimeField
+    | DateTimeField
+    | YesNoField
+    | SingleChoiceField
+    | DropdownField
+    | SeveralChoicesField
+    | RatingField
+    | ScaleField
+    | SliderField
+    | GridField
+    | NameField
+    | EmailField
+    | PhoneField
+    | WebAddressField
+    | AddressField
+    | ConsentField
+    | SignatureField
+    | FileUploadField
+    | HeadingBlock
+    | TextBlock
+    | PictureBlock
+    | DividerBlock
+    | GroupBlock
+    | RepeatBlock
+    | HiddenField
+  )[];
+  checks: Check[];
+  id: string;
+  key: string;
+  label: string;
+  locked: string;
+  max_rows: number | null;
+  min_rows: number;
+  required: string;
+  shown: string;
+}
+/**
+ * The text that `formula` gives, such as link.campaign.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "HiddenField".
+ */
+export interface HiddenField {
+  formula: string;
+  help: string;
+  id: string;
+  key: string;
+  label: string;
+  shown: string;
+  type: "hidden";
+  width: "full" | "half" | "third";
+}
+/**
+ * Where the form goes on when the condition holds: a later page by id, or "" for the end.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "NextRule".
+ */
+export interface NextRule {
+  to: string;
+  when: string;
+}
+/**
+ * A page before the first: what the form is for.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "Welcome".
+ */
+export interface Welcome {
+  button: string;
+  text: string;
+  title: string;
+}
+/**
  * What the form itself says to visitors.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "Wording".
  */
 export interface Wording {
+  back: string;
   confirmation_text: string;
   confirmation_title: string;
+  next: string;
   required: string;
   submit: string;
+}
+/**
+ * What the browser may know of a dropdown; long ones are searched by typing.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "DropdownFace".
+ */
+export interface DropdownFace {
+  help: string;
+  id: string;
+  label: string;
+  options: OptionFace[];
+  other: boolean;
+  other_label: string;
+  placeholder: string;
+  shuffled: boolean;
+  type: "dropdown";
+  width: "full" | "half" | "third";
+}
+/**
+ * What the browser may know of an option: the label to show and the id to send.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "OptionFace".
+ */
+export interface OptionFace {
+  id: string;
+  label: string;
 }
 /**
  * An edition of a form.
@@ -421,7 +1474,10 @@ export interface EvaluateReply {
   turn: number;
 }
 /**
- * What the visitor has entered, by block id; `turn` is handed back, so that late replies are known.
+ * What the visitor has entered, by block id, and what came with the address.
+ *
+ * `turn` is handed back, so that late replies are known. `changed` are the blocks whose answers are new since the last
+ * reply: only what hangs on them comes back. Without it all does.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "EvaluateRequest".
@@ -430,32 +1486,72 @@ export interface EvaluateRequest {
   answers: {
     [k: string]: unknown;
   };
+  changed: string[] | null;
+  link: {
+    [k: string]: string;
+  };
   turn: number;
 }
 /**
- * A form as visitors see it. `asks` are the fields after whose change the browser asks for the new state.
+ * What the browser may know of an upload: which kinds of files, how many, and how large each.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
- * via the `definition` "FormFace".
+ * via the `definition` "FileUploadFace".
  */
-export interface FormFace {
-  asks: string[];
-  brand: Brand;
-  lead: string;
-  locale: string;
-  pages: PageFace[];
-  title: string;
-  wording: Wording;
+export interface FileUploadFace {
+  help: string;
+  id: string;
+  kinds: ("picture" | "pdf" | "document" | "table" | "sound" | "film" | "archive")[];
+  label: string;
+  megabytes: number;
+  most: number;
+  type: "file_upload";
+  width: "full" | "half" | "third";
 }
 /**
  * A page as visitors see it.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
- * via the `definition` "PageFace".
+ * via the `definition` "FilledPageFace".
  */
-export interface PageFace {
-  blocks: (ShortTextFace | EmailFace | NumberFace | CalculatedFace | SingleChoiceFace | HeadingFace)[];
+export interface FilledPageFace {
+  address: string;
+  back_label: string;
+  blocks: (
+    | ShortTextFace
+    | LongTextFace
+    | NumberFace
+    | MoneyFace
+    | CalculatedFace
+    | DateFace
+    | TimeFace
+    | DateTimeFace
+    | YesNoFace
+    | SingleChoiceFace
+    | DropdownFace
+    | SeveralChoicesFace
+    | RatingFace
+    | ScaleFace
+    | SliderFace
+    | GridFace
+    | NameFace
+    | EmailFace
+    | PhoneFace
+    | WebAddressFace
+    | AddressFace
+    | ConsentFace
+    | SignatureFace
+    | FileUploadFace
+    | HeadingFace
+    | TextFace
+    | PictureFace
+    | DividerFace
+    | GroupFace
+    | RepeatFace
+    | HiddenFace
+  )[];
   id: string;
+  next_label: string;
   title: string;
 }
 /**
@@ -471,6 +1567,22 @@ export interface ShortTextFace {
   max_length: number | null;
   placeholder: string;
   type: "short_text";
+  width: "full" | "half" | "third";
+}
+/**
+ * What the browser may know of a long text.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "LongTextFace".
+ */
+export interface LongTextFace {
+  help: string;
+  id: string;
+  label: string;
+  lines: number;
+  max_length: number | null;
+  placeholder: string;
+  type: "long_text";
   width: "full" | "half" | "third";
 }
 /**
@@ -490,6 +1602,48 @@ export interface NumberFace {
   width: "full" | "half" | "third";
 }
 /**
+ * What the browser may know of an amount.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "MoneyFace".
+ */
+export interface MoneyFace {
+  help: string;
+  id: string;
+  label: string;
+  placeholder: string;
+  type: "money";
+  width: "full" | "half" | "third";
+}
+/**
+ * What the browser may know of a time.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "TimeFace".
+ */
+export interface TimeFace {
+  help: string;
+  id: string;
+  label: string;
+  type: "time";
+  width: "full" | "half" | "third";
+}
+/**
+ * What the browser may know of a yes/no question: the words of its two answers.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "YesNoFace".
+ */
+export interface YesNoFace {
+  help: string;
+  id: string;
+  label: string;
+  no: string;
+  type: "yes_no";
+  width: "full" | "half" | "third";
+  yes: string;
+}
+/**
  * What the browser may know of a single choice.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -501,18 +1655,158 @@ export interface SingleChoiceFace {
   id: string;
   label: string;
   options: OptionFace[];
+  other: boolean;
+  other_label: string;
+  shuffled: boolean;
   type: "single_choice";
   width: "full" | "half" | "third";
 }
 /**
- * What the browser may know of an option: the label to show and the id to send.
+ * What the browser may know of several choices.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
- * via the `definition` "OptionFace".
+ * via the `definition` "SeveralChoicesFace".
  */
-export interface OptionFace {
+export interface SeveralChoicesFace {
+  arrangement: "row" | "column";
+  help: string;
   id: string;
   label: string;
+  options: OptionFace[];
+  other: boolean;
+  other_label: string;
+  shuffled: boolean;
+  type: "several_choices";
+  width: "full" | "half" | "third";
+}
+/**
+ * What the browser may know of a rating: the picture that is repeated, and how often.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "RatingFace".
+ */
+export interface RatingFace {
+  count: number;
+  help: string;
+  icon: "star" | "heart" | "moon" | "dot";
+  id: string;
+  label: string;
+  type: "rating";
+  width: "full" | "half" | "third";
+}
+/**
+ * What the browser may know of a scale: its numbers and the words at its ends.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ScaleFace".
+ */
+export interface ScaleFace {
+  help: string;
+  id: string;
+  label: string;
+  least: number;
+  least_label: string;
+  most: number;
+  most_label: string;
+  type: "scale";
+  width: "full" | "half" | "third";
+}
+/**
+ * What the browser may know of a slider.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "SliderFace".
+ */
+export interface SliderFace {
+  help: string;
+  id: string;
+  label: string;
+  least: string;
+  most: string;
+  step: string;
+  type: "slider";
+  unit: string;
+  width: "full" | "half" | "third";
+}
+/**
+ * What the browser may know of a grid.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "GridFace".
+ */
+export interface GridFace {
+  help: string;
+  id: string;
+  label: string;
+  options: OptionFace[];
+  questions: GridQuestionFace[];
+  type: "grid";
+  width: "full" | "half" | "third";
+}
+/**
+ * What the browser may know of a grid's question.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "GridQuestionFace".
+ */
+export interface GridQuestionFace {
+  id: string;
+  label: string;
+}
+/**
+ * What the browser may know of a name.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "NameFace".
+ */
+export interface NameFace {
+  help: string;
+  id: string;
+  label: string;
+  parts: "one" | "first_last";
+  type: "name";
+  width: "full" | "half" | "third";
+}
+/**
+ * What the browser may know of a phone field.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "PhoneFace".
+ */
+export interface PhoneFace {
+  help: string;
+  id: string;
+  label: string;
+  placeholder: string;
+  type: "phone";
+  width: "full" | "half" | "third";
+}
+/**
+ * What the browser may know of a web address.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "WebAddressFace".
+ */
+export interface WebAddressFace {
+  help: string;
+  id: string;
+  label: string;
+  placeholder: string;
+  type: "web_address";
+  width: "full" | "half" | "third";
+}
+/**
+ * What the browser may know of a signature.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "SignatureFace".
+ */
+export interface SignatureFace {
+  help: string;
+  id: string;
+  label: string;
+  type: "signature";
+  width: "full" | "half" | "third";
 }
 /**
  * What the browser may know of a heading: all that it says.
@@ -526,6 +1820,170 @@ export interface HeadingFace {
   text: string;
   type: "heading";
   width: "full" | "half" | "third";
+}
+/**
+ * What the browser may know of a text: all that it says, as sanitised HTML.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "TextFace".
+ */
+export interface TextFace {
+  id: string;
+  text: string;
+  type: "text";
+  width: "full" | "half" | "third";
+}
+/**
+ * What the browser may know of a picture.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "PictureFace".
+ */
+export interface PictureFace {
+  alternative: string;
+  caption: string;
+  id: string;
+  size: "small" | "medium" | "full";
+  source: string;
+  type: "picture";
+  width: "full" | "half" | "third";
+}
+/**
+ * What the browser may know of a group.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "GroupFace".
+ */
+export interface GroupFace {
+  blocks: (
+    | ShortTextFace
+    | LongTextFace
+    | NumberFace
+    | MoneyFace
+    | CalculatedFace
+    | DateFace
+    | TimeFace
+    | DateTimeFace
+    | YesNoFace
+    | SingleChoiceFace
+    | DropdownFace
+    | SeveralChoicesFace
+    | RatingFace
+    | ScaleFace
+    | SliderFace
+    | GridFace
+    | NameFace
+    | EmailFace
+    | PhoneFace
+    | WebAddressFace
+    | AddressFace
+    | ConsentFace
+    | SignatureFace
+    | FileUploadFace
+    | HeadingFace
+    | TextFace
+    | PictureFace
+    | DividerFace
+    | GroupFace
+    | RepeatFace
+    | HiddenFace
+  )[];
+  help: string;
+  id: string;
+  label: string;
+  type: "group";
+  width: "full" | "half" | "third";
+}
+/**
+ * What the browser may know of a repeat.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "RepeatFace".
+ */
+export interface RepeatFace {
+  help: string;
+  id: string;
+  kinds: ShapedRowKindFace[];
+  label: string;
+  max_rows: number;
+  type: "repeat";
+  width: "full" | "half" | "third";
+}
+/**
+ * What the browser may know of a row kind and its blocks.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ShapedRowKindFace".
+ */
+export interface ShapedRowKindFace {
+  blocks: (
+    | ShortTextFace
+    | LongTextFace
+    | NumberFace
+    | MoneyFace
+    | CalculatedFace
+    | DateFace
+    | TimeFace
+    | DateTimeFace
+    | YesNoFace
+    | SingleChoiceFace
+    | DropdownFace
+    | SeveralChoicesFace
+    | RatingFace
+    | ScaleFace
+    | SliderFace
+    | GridFace
+    | NameFace
+    | EmailFace
+    | PhoneFace
+    | WebAddressFace
+    | AddressFace
+    | ConsentFace
+    | SignatureFace
+    | FileUploadFace
+    | HeadingFace
+    | TextFace
+    | PictureFace
+    | DividerFace
+    | GroupFace
+    | RepeatFace
+    | HiddenFace
+  )[];
+  id: string;
+  label: string;
+  max_rows: number | null;
+}
+/**
+ * Nothing of a hidden field reaches the browser; this is its shape for the workbench.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "HiddenFace".
+ */
+export interface HiddenFace {
+  help: string;
+  id: string;
+  label: string;
+  type: "hidden";
+  width: "full" | "half" | "third";
+}
+/**
+ * A form as visitors see it. `asks` are the blocks after whose change the browser asks for the new state.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "FormFace".
+ */
+export interface FormFace {
+  asks: string[];
+  brand: Brand;
+  currency: string;
+  lead: string;
+  locale: string;
+  pages: FilledPageFace[];
+  presentation: string;
+  progress: string;
+  title: string;
+  welcome: Welcome | null;
+  wording: Wording;
 }
 /**
  * A form in the workbench; `changes` counts what differs from the live edition.
@@ -579,14 +2037,21 @@ export interface NewFormRequest {
 /**
  * What the page of a public form carries: where to ask, what to show, and the first state.
  *
+ * `address` is the form's own, without a page; `page` the address of the page that was asked for, or "".
+ *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "PublicPage".
  */
 export interface PublicPage {
+  address: string;
   edition: number;
   face: FormFace;
   form: string;
   framed: boolean;
+  link: {
+    [k: string]: string;
+  };
+  page: string;
   state: FormState;
 }
 /**
@@ -610,12 +2075,13 @@ export interface PublishedReply {
   snippet: string;
 }
 /**
- * The response was kept under this number.
+ * The response was kept under this number; what the visitor reads then.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "ReceivedReply".
  */
 export interface ReceivedReply {
+  confirmation: ConfirmationFace;
   number: number;
 }
 /**
@@ -749,7 +2215,7 @@ export interface SitesRequest {
   sites: string[];
 }
 /**
- * What the visitor hands in, by block id.
+ * What the visitor hands in, by block id, and what came with the address.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "SubmitRequest".
@@ -758,4 +2224,19 @@ export interface SubmitRequest {
   answers: {
     [k: string]: unknown;
   };
+  link: {
+    [k: string]: string;
+  };
+}
+/**
+ * A file was taken: `size` in bytes; `thumbnail` is the address of a small picture of it, where there is one.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "UploadReply".
+ */
+export interface UploadReply {
+  id: string;
+  name: string;
+  size: number;
+  thumbnail: string | null;
 }

@@ -1,7 +1,7 @@
 // What a block says: label, help, placeholder, and the key that formulas use.
 import TextField from "@mui/material/TextField";
 import { useEffect, useRef, useState } from "react";
-import { type Block, isField } from "../../model/blocks";
+import type { Block } from "../../model/blocks";
 import { MONO } from "../../theme/theme";
 import type { ComposeActions } from "./useComposeActions";
 
@@ -29,15 +29,17 @@ export function ContentSettings({ block, actions, focusLabel }: Props) {
   );
   return (
     <>
-      <TextField
-        inputRef={label}
-        label={isField(block) ? "Label" : "Text"}
-        value={isField(block) ? block.label : block.text}
-        multiline={!isField(block)}
-        onChange={(event) => actions.editLabel(block, event.target.value)}
-      />
-      {isField(block) && text("help", "Help below the field", block.help, undefined, true)}
-      {!isField(block) && text("lead", "Line below the heading", block.lead, undefined, true)}
+      {"label" in block || "text" in block ? (
+        <TextField
+          inputRef={label}
+          label={"label" in block ? "Label" : "Text"}
+          value={"label" in block ? block.label : block.text}
+          multiline={!("label" in block)}
+          onChange={(event) => actions.editLabel(block, event.target.value)}
+        />
+      ) : null}
+      {"help" in block && text("help", "Help below the field", block.help, undefined, true)}
+      {"lead" in block && text("lead", "Line below the heading", block.lead, undefined, true)}
       {"placeholder" in block &&
         text("placeholder", "Placeholder", block.placeholder, "An example that goes away on typing")}
       <KeySetting block={block} actions={actions} />

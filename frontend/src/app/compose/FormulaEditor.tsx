@@ -19,7 +19,7 @@ import Box from "@mui/material/Box";
 import { useEffect, useRef } from "react";
 import functions from "../../api/generated/functions.json";
 import type { FindingReply } from "../../api/generated/wire";
-import { isField, titleOf, typeOf } from "../../model/blocks";
+import { namedIn } from "../../model/outline";
 import { MONO } from "../../theme/theme";
 import { styleNonce } from "../style_nonce";
 import { useBench } from "../workbench/bench";
@@ -87,17 +87,15 @@ const FUNCTIONS: Completion[] = functions.map(({ name, signature, purpose }) => 
 
 /** What can be written here: keys by key or label, then functions. */
 function useCompletions() {
-  const { places } = useBench();
+  const { form } = useBench();
   const names = useRef<Completion[]>([]);
-  names.current = [...places.values()]
-    .filter(({ block }) => isField(block))
-    .map(({ block, number }) => ({
-      label: block.key,
-      displayLabel: `${number} ${titleOf(block)}`,
-      detail: ` ${block.key}`,
-      info: typeOf(block.type).title,
-      boost: 50,
-    }));
+  names.current = namedIn(form).map(({ name, number, title, kind }) => ({
+    label: name,
+    displayLabel: `${number} ${title}`.trim(),
+    detail: ` ${name}`,
+    info: kind,
+    boost: 50,
+  }));
   return (context: CompletionContext): CompletionResult | null => {
     const word = context.matchBefore(/[^\W\d][\w.]*/u);
     if (!word && !context.explicit) return null;

@@ -4,21 +4,21 @@ import Button from "@mui/material/Button";
 import FormControlLabel from "@mui/material/FormControlLabel";
 import Switch from "@mui/material/Switch";
 import Typography from "@mui/material/Typography";
-import { type Block, isField, titleOf } from "../../model/blocks";
+import type { Block } from "../../model/blocks";
 import { MONO } from "../../theme/theme";
 import { useBench } from "../workbench/bench";
 
 export function FormulaSettings({ block }: { block: Block }) {
-  const { act, analysis, places } = useBench();
-  const readBy = (analysis.links[block.id]?.read_by ?? []).flatMap((id) => places.get(id) ?? []);
-  const required = isField(block) ? block.required.trim() : "";
+  const { act, analysis, names } = useBench();
+  const readBy = (analysis.links[block.id]?.read_by ?? []).flatMap((id) => names.get(id) ?? []);
+  const required = "required" in block ? block.required.trim() : "";
   return (
     <>
       {"formula" in block && (
         <FormulaText title="Worked out by" setting="formula" text={block.formula} absent="Write a formula" />
       )}
       <FormulaText title="Shown when" setting="shown" text={block.shown} absent="Always; add a rule" />
-      {isField(block) && block.type !== "calculated" && (
+      {"required" in block && (
         <>
           <FormControlLabel
             sx={{ ml: 0, justifyContent: "space-between" }}
@@ -43,20 +43,38 @@ export function FormulaSettings({ block }: { block: Block }) {
           )}
         </>
       )}
+      {MORE.filter(({ setting }) => setting in block).map(({ setting, title, absent }) => (
+        <FormulaText
+          key={setting}
+          title={title}
+          setting={setting}
+          text={String((block as unknown as Record<string, unknown>)[setting])}
+          absent={absent}
+        />
+      ))}
       <Box>
         <Typography variant="h3" color="text.secondary">
           Used by
         </Typography>
         {readBy.length === 0 && <Typography variant="body2">No rule or formula reads this.</Typography>}
-        {readBy.map((place) => (
-          <Typography key={place.block.id} variant="body2">
-            {place.number} {titleOf(place.block)}
+        {readBy.map((name) => (
+          <Typography key={`${name.number} ${name.title}`} variant="body2">
+            {name.number} {name.title}
           </Typography>
         ))}
       </Box>
     </>
   );
 }
+
+// What only some types have, in the order in which people think of it.
+const MORE = [
+  { setting: "default", title: "Begins as", absent: "Blank; give it a default" },
+  { setting: "locked", title: "Locked when", absent: "Never; add a rule" },
+  { setting: "offered", title: "Offers an option when", absent: "Always; filter the options" },
+  { setting: "earliest", title: "Not before", absent: "Any; set a limit" },
+  { setting: "latest", title: "Not after", absent: "Any; set a limit" },
+] as const;
 
 function FormulaText({
   title,

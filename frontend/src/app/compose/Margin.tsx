@@ -1,7 +1,7 @@
 // The margin: one note per fact of a block; click a note and edit it where it stands.
 import Box from "@mui/material/Box";
 import type { Note, Words } from "../../api/generated/wire";
-import { type Block, isField, titleOf } from "../../model/blocks";
+import type { Block } from "../../model/blocks";
 import { NOTE_KINDS } from "../../text/words";
 import { MONO, SERIF } from "../../theme/theme";
 import { useBench } from "../workbench/bench";
@@ -77,11 +77,7 @@ export function Margin({ block, actions }: Props) {
 }
 
 function absentSettings(block: Block, notes: Note[]): string[] {
-  const wanted = [
-    "shown",
-    ...(isField(block) && block.type !== "calculated" ? ["required"] : []),
-    ...("formula" in block ? ["formula"] : []),
-  ];
+  const wanted = ["shown", ...("required" in block ? ["required"] : []), ...("formula" in block ? ["formula"] : [])];
   return wanted.filter((setting) => !notes.some((note) => note.setting === setting));
 }
 
@@ -123,15 +119,15 @@ function NoteCard({ note, raised, onOpen }: { note: Note; raised: boolean; onOpe
 }
 
 function Piece({ words }: { words: Words }) {
-  const { places } = useBench();
+  const { names } = useBench();
   if (words.block) {
-    const place = places.get(words.block);
+    const name = names.get(words.block);
     return (
       <b>
         <Box component="span" sx={{ fontFamily: SERIF }}>
-          {place?.number}
+          {name?.number}
         </Box>{" "}
-        {place ? titleOf(place.block) : "a deleted block"}
+        {name?.title ?? "a deleted block"}
       </b>
     );
   }

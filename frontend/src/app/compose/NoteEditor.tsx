@@ -31,6 +31,36 @@ export const FORMULA_SETTINGS: Record<string, FormulaSetting> = {
     absent: "! may stay blank; make it required",
     example: "TRUE for always, or adults > 12",
   },
+  locked: {
+    kind: "rule",
+    title: "locked when",
+    absent: "◇ can be changed; lock it",
+    example: "TRUE for always, or NOT(ISBLANK(link.code))",
+  },
+  default: {
+    kind: "data",
+    title: "begins as",
+    absent: "begins blank",
+    example: '"email", TODAY() + 7, or link.code',
+  },
+  offered: {
+    kind: "rule",
+    title: "offers an option when",
+    absent: "◇ offers every option",
+    example: "option.belongs_to = site",
+  },
+  earliest: {
+    kind: "check",
+    title: "not before",
+    absent: "! as early as you like",
+    example: "TODAY() + 2, or arrival",
+  },
+  latest: {
+    kind: "check",
+    title: "not after",
+    absent: "! as late as you like",
+    example: "EDATE(TODAY(), 6)",
+  },
   formula: {
     kind: "calculation",
     title: "= is worked out by",

@@ -2,9 +2,10 @@
 import Box from "@mui/material/Box";
 import IconButton from "@mui/material/IconButton";
 import InputBase from "@mui/material/InputBase";
-import { memo, type PropsWithChildren, useEffect, useRef } from "react";
+import { memo, type PropsWithChildren, useEffect, useMemo, useRef } from "react";
 import type { BlockState } from "../../api/generated/wire";
 import { Banner, brandStyle } from "../../form/Banner";
+import { type Surroundings, SurroundingsContext } from "../../fields/input";
 import { BlockOnPage } from "../../form/BlockOnPage";
 import { linesOf } from "../../form/lines";
 import { type Block, type Page, titleOf, typeOf } from "../../model/blocks";
@@ -12,6 +13,7 @@ import { SERIF } from "../../theme/theme";
 import { useBench } from "../workbench/bench";
 import type { AddAt } from "./AddBlock";
 import { Margin } from "./Margin";
+import { stillSurroundings } from "./still";
 import type { ComposeActions } from "./useComposeActions";
 
 interface Props {
@@ -202,8 +204,9 @@ interface BlockOnSheetProps {
 }
 
 function BlockOnSheet({ block, number, facts }: BlockOnSheetProps) {
-  const { block: selected, select } = useBench();
+  const { block: selected, select, form, analysis } = useBench();
   const chosen = selected === block.id;
+  const around = useMemo(() => stillSurroundings(form, analysis.state), [form, analysis.state]);
   const place = useRef<HTMLDivElement>(null);
   useEffect(() => {
     if (chosen) place.current?.scrollIntoView({ block: "nearest" });
@@ -265,7 +268,7 @@ function BlockOnSheet({ block, number, facts }: BlockOnSheetProps) {
         </Box>
       )}
       <Box inert sx={{ flex: 1, minWidth: 0, opacity: hidden ? 0.55 : 1 }}>
-        <StillBlock block={block} required={facts?.required ?? false} value={facts?.value ?? null} />
+        <StillBlock block={block} facts={facts ?? SHOWN} around={around} />
       </Box>
     </Box>
   );
@@ -274,16 +277,22 @@ function BlockOnSheet({ block, number, facts }: BlockOnSheetProps) {
 /** The public component itself, not to be filled in here; drawn again only when it changes. */
 const StillBlock = memo(function StillBlock({
   block,
-  required,
-  value,
+  facts,
+  around,
 }: {
   block: Block;
-  required: boolean;
-  value: string | null;
+  facts: BlockState;
+  around: Surroundings;
 }) {
-  return <BlockOnPage block={block} answer={null} value={value} required={required} error={null} onChange={ignore} />;
+  const shown = facts.shown ? facts : SHOWN;
+  return (
+    <SurroundingsContext value={around}>
+      <BlockOnPage block={block} answer={around.answerOf(block.id)} facts={shown} error={null} onChange={ignore} />
+    </SurroundingsContext>
+  );
 });
 
+const SHOWN: BlockState = { shown: true };
 const ignore = () => undefined;
 
 function InsertLine({ label, onAdd }: { label: string; onAdd: (anchor: HTMLElement) => void }) {

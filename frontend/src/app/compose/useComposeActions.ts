@@ -1,7 +1,7 @@
 // What can be done with blocks, in words of the job; each is one step that can be undone.
 import { api } from "../../api/client";
-import type { Block, BlockKind } from "../../model/blocks";
-import { copyOf, newBlock, newId } from "../../model/new_block";
+import { type Block, type BlockKind, titleOf, titleSetting } from "../../model/blocks";
+import { copyOf, newBlock, newPage } from "../../model/new_block";
 import { blocksOf, isKeyRead, keyFrom } from "../../model/outline";
 import { useBench } from "../workbench/bench";
 
@@ -40,16 +40,17 @@ export function useComposeActions(): ComposeActions {
       act({ do: "add_block", block, page, at });
       select(block.id, "label");
     },
-    addPage: () => act({ do: "add_page", page: { id: newId(), title: "New page", blocks: [] }, at: form.pages.length }),
+    addPage: () => act({ do: "add_page", page: newPage("New page"), at: form.pages.length }),
     removePage: (page) => act({ do: "remove_page", page }),
     edit,
     editLabel: (block, label) => {
       const others = blocksOf(form)
         .filter((each) => each.id !== block.id)
         .map((each) => each.key);
-      const before = "label" in block ? block.label : "text" in block ? block.text : "";
+      const setting = titleSetting(block);
+      if (!setting) return;
+      const before = titleOf(block);
       const follows = block.key === keyFrom(before, others) && !isKeyRead(form, block.key);
-      const setting = "label" in block ? "label" : "text";
       edit(block.id, { [setting]: label, ...(follows ? { key: keyFrom(label, others) } : {}) });
     },
     renameKey: async (block, key) => {

@@ -86,6 +86,8 @@ function Grid({ data, page, loading, selected, onPage, onOpen }: GridProps) {
       density="compact"
       hideFooterSelectedRowCount
       nonce={styleNonce()}
+      // Its spinner has no name for screen readers.
+      slotProps={{ loadingOverlay: { variant: "skeleton", noRowsVariant: "skeleton" } }}
       disableColumnSorting
       disableColumnFilter
       disableColumnMenu

@@ -7,13 +7,12 @@ import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import type { FindingReply } from "../../api/generated/wire";
-import { titleOf } from "../../model/blocks";
 import { counted } from "../../text/words";
 import { SERIF } from "../../theme/theme";
 import { useBench } from "./bench";
 
 export function ProofBar() {
-  const { analysis, places, select, reply } = useBench();
+  const { analysis, names, select, reply } = useBench();
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const navigate = useNavigate();
   const errors = analysis.findings.filter((finding) => finding.severity === "error").length;
@@ -58,7 +57,7 @@ export function ProofBar() {
         transformOrigin={{ vertical: "bottom", horizontal: "left" }}
       >
         {analysis.findings.map((finding, index) => {
-          const place = finding.block ? places.get(finding.block) : undefined;
+          const name = finding.block ? names.get(finding.block) : undefined;
           return (
             <MenuItem
               key={index}
@@ -73,7 +72,7 @@ export function ProofBar() {
             >
               <Typography component="span" sx={{ fontWeight: 600 }}>
                 {finding.severity === "error" ? "Error" : "Doubt"}
-                {place && ` at ${place.number} ${titleOf(place.block)}`}
+                {name && ` at ${name.number} ${name.title}`.replace(/ +/g, " ")}
               </Typography>
               <Typography variant="body2">
                 {finding.message} {finding.remedy}
@@ -89,13 +88,13 @@ export function ProofBar() {
 }
 
 function Links() {
-  const { block, analysis, places } = useBench();
+  const { block, analysis, places, names } = useBench();
   const links = block ? analysis.links[block] : undefined;
   const place = block ? places.get(block) : undefined;
   if (!links || !place) return null;
   const numbers = (ids: string[]) =>
     ids
-      .map((id) => places.get(id)?.number)
+      .map((id) => names.get(id)?.number || names.get(id)?.title)
       .filter(Boolean)
       .join(", ");
   const reads = numbers(links.reads);

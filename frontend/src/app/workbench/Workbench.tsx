@@ -6,7 +6,7 @@ import { useQuery } from "@tanstack/react-query";
 import { lazy, Suspense, useEffect, useMemo, useState } from "react";
 import type { FormReply } from "../../api/generated/wire";
 import { queries } from "../../api/queries";
-import { placesOf } from "../../model/outline";
+import { namesOf, placesOf } from "../../model/outline";
 import { Waiting } from "../Waiting";
 import { Compose } from "../compose/Compose";
 import { PublishArea } from "../publish/PublishArea";
@@ -48,6 +48,7 @@ function OpenWorkbench({ reply, area }: { reply: FormReply; area: string }) {
     setting: null,
   });
   const places = useMemo(() => placesOf(draft.form), [draft.form]);
+  const names = useMemo(() => namesOf(draft.form), [draft.form]);
   useUndoKeys(draft.undo, draft.redo);
   useEffect(() => {
     document.title = `${draft.form.name} · Codexa`;
@@ -56,6 +57,7 @@ function OpenWorkbench({ reply, area }: { reply: FormReply; area: string }) {
     ...draft,
     reply,
     places,
+    names,
     mayEdit: mayEdit(who),
     // A block that is gone (undone, removed by somebody else) is no longer selected.
     block: selected.block && places.has(selected.block) ? selected.block : null,

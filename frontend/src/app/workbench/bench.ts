@@ -15,6 +15,8 @@ export interface Selection {
 export interface Bench extends Draft, Selection {
   reply: FormReply;
   places: Map<string, Place>;
+  /** What every part of the form is called, by id. */
+  names: Map<string, { number: string; title: string }>;
   mayEdit: boolean;
 }
 

@@ -1,10 +1,10 @@
 import type { CalculatedFace } from "../../api/generated/wire";
 import type { InputProps } from "../input";
 
-export function CalculatedInput({ controlId, value, describedBy }: InputProps<CalculatedFace>) {
+export function CalculatedInput({ controlId, facts, describedBy }: InputProps<CalculatedFace>) {
   return (
     <output id={controlId} className="cx-calculated" aria-describedby={describedBy} aria-live="polite">
-      {value ?? "–"}
+      {facts.value ?? "–"}
     </output>
   );
 }

@@ -6,6 +6,7 @@ import type { SettingsProps } from "../settings";
 
 const FORMATS: Record<CalculatedField["format"], string> = {
   number: "Number",
+  percent: "Percent",
   money: "Money in the form’s currency",
   text: "Text",
   date: "Date",

@@ -3,5 +3,5 @@ import type { InputProps } from "../input";
 import { TextInput } from "../text_input";
 
 export function ShortTextInput(props: InputProps<ShortTextFace>) {
-  return <TextInput {...props} placeholder={props.block.placeholder} />;
+  return <TextInput {...props} placeholder={props.block.placeholder} maxLength={props.block.max_length ?? undefined} />;
 }

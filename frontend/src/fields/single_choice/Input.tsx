@@ -1,36 +1,32 @@
 import type { SingleChoiceFace } from "../../api/generated/wire";
-import type { InputProps } from "../input";
+import { OtherBox, RadioSet } from "../choice_set";
+import { type InputProps, partsOf, textOf, useTools } from "../input";
+import { OTHER, optionsOf } from "../options";
 
 export function SingleChoiceInput(props: InputProps<SingleChoiceFace>) {
-  const { block, controlId, answer, describedBy, invalid, required, onChange } = props;
+  const { block, answer, facts, onChange } = props;
+  const { seed } = useTools();
+  const own = partsOf(answer)[OTHER];
+  const chosen = own !== undefined ? OTHER : textOf(answer) || null;
+  const options = optionsOf(block, facts, seed);
+  if (block.other) options.push({ id: OTHER, label: block.other_label, barred: false });
   return (
-    <div
-      id={controlId}
-      className={`cx-options cx-options-${block.arrangement}`}
-      role="radiogroup"
-      tabIndex={-1}
-      aria-labelledby={`${controlId}-label`}
-      aria-describedby={describedBy}
-      aria-invalid={invalid || undefined}
-      aria-required={required || undefined}
+    <RadioSet
+      {...props}
+      options={options}
+      chosen={chosen}
+      arrangement={block.arrangement}
+      onChoose={(id) => onChange(id === OTHER ? { [OTHER]: "" } : id)}
     >
-      {block.options.map((option) => (
-        <label key={option.id} className="cx-option" data-chosen={answer === option.id || undefined}>
-          <input
-            type="radio"
-            name={controlId}
-            value={option.id}
-            checked={answer === option.id}
-            onChange={() => onChange(option.id)}
-          />
-          <span>{option.label || "…"}</span>
-        </label>
-      ))}
-      {answer !== null && !required && (
-        <button type="button" className="cx-clear" onClick={() => onChange(null)}>
-          Choose none
-        </button>
+      {own !== undefined && (
+        <OtherBox
+          controlId={props.controlId}
+          label={block.other_label}
+          text={textOf(own)}
+          locked={props.locked}
+          onText={(text) => onChange({ [OTHER]: text })}
+        />
       )}
-    </div>
+    </RadioSet>
   );
 }

@@ -12,7 +12,7 @@ import { keyFrom } from "../../model/outline";
 import { MONO } from "../../theme/theme";
 import { DecimalField } from "../../ui/DecimalField";
 import type { SettingsProps } from "../settings";
-import { pastedOptions } from "./paste";
+import { pastedOptions, PLAIN_OPTION } from "./paste";
 
 const GRID = "minmax(0,1fr) 80px 52px 20px";
 
@@ -25,7 +25,7 @@ export function SingleChoiceAnswers({ block, edit }: SettingsProps<SingleChoiceF
       label,
       block.options.map((option) => option.code),
     );
-    edit({ options: [...block.options, { id: newId(), code, label: label.trim(), counts_as: "0" }] });
+    edit({ options: [...block.options, { id: newId(), code, label: label.trim(), counts_as: "0", ...PLAIN_OPTION }] });
   };
   const paste = (event: ClipboardEvent) => {
     const options = pastedOptions(

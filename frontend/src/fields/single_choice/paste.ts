@@ -2,6 +2,9 @@
 import type { Option } from "../../api/generated/wire";
 import { keyFrom } from "../../model/outline";
 
+/** What an option has beside its words and its number, when it was just made. */
+export const PLAIN_OPTION = { belongs_to: "", shown: "", locked: "" } as const;
+
 const NUMBER = /^-?\d+([.,]\d+)?$/;
 
 /** One column is labels; two are label and number (or code); three are label, code, number. Nothing for a single word. */
@@ -18,6 +21,6 @@ export function pastedOptions(text: string, taken: readonly string[]): Omit<Opti
     const given = rest.length > 1 || !NUMBER.test(number) ? rest[0] : "";
     const code = given && !codes.includes(given) ? given : keyFrom(given || label, codes);
     codes.push(code);
-    return { label, code, counts_as };
+    return { label, code, counts_as, ...PLAIN_OPTION };
   });
 }

@@ -1,0 +1,122 @@
+"""Figures: named values that are computed from the answers."""
+
+from decimal import Decimal
+from typing import Annotated, Literal
+
+from pydantic import Discriminator, StringConstraints
+from pydantic import Field as Setting
+
+from codexa.core.definition.parts import ComputedBy, FormulaText, Identifier, Key, Label, Part
+from codexa.core.formula.functions.function import Role
+
+Code = Annotated[str, StringConstraints(min_length=1, max_length=100, pattern=r"^\S(.*\S)?$")]
+Format = Literal["number", "money", "percent", "text", "date"]
+Decimals = Annotated[int, Setting(ge=0, le=10)]
+
+
+class Formatted(Part):
+    """How a computed value is settled and shown.
+
+    Money is rounded to the currency's minor unit (ISO 4217) where it is worked out; a number or percentage is shown
+    with so many `decimals`, and kept exactly.
+    """
+
+    format: Format = "number"
+    decimals: Decimals = 0
+
+
+class Figure(Formatted):
+    """A figure: `name` is for the team; visitors see its value only where it is `shown_to_visitors`."""
+
+    id: Identifier
+    key: Key
+    name: Label = ""
+    shown_to_visitors: bool = False
+
+
+class FormulaFigure(Figure):
+    """The result of a formula."""
+
+    kind: Literal["formula"] = "formula"
+    formula: ComputedBy = ""
+
+
+class Band(Part):
+    """A band: from this number on (included; none for everything below the next band), its value and its name."""
+
+    start: Decimal | None = None
+    value: Decimal = Decimal(0)
+    label: Label = ""
+
+
+class BandsFigure(Figure):
+    """The value of the band in which the result of `formula` lies; `end` is no longer part of the last band."""
+
+    kind: Literal["bands"] = "bands"
+    formula: ComputedBy = ""
+    bands: tuple[Band, ...] = ()
+    end: Decimal | None = None
+
+
+class ScoredQuestion(Part):
+    """What a field's answer is worth: `points` of each option by code, or `worth` for exactly the `right` answers.
+
+    For a field without options, `right` lists answers that are right, as formulas write them.
+    """
+
+    field: Identifier
+    points: dict[Code, Decimal] = Setting(default_factory=dict)
+    right: tuple[Code, ...] = ()
+    worth: Decimal = Decimal(1)
+
+
+class ScoreFigure(Figure):
+    """The points of all answers that count."""
+
+    kind: Literal["score"] = "score"
+    questions: tuple[ScoredQuestion, ...] = ()
+
+
+class Profile(Part):
+    """A result that answers speak for."""
+
+    code: Code
+    label: Label
+
+
+class ProfiledQuestion(Part):
+    """What each option of a field speaks for: option code → profile code → points."""
+
+    field: Identifier
+    points: dict[Code, dict[Code, Decimal]] = Setting(default_factory=dict)
+
+
+class ProfileFigure(Figure):
+    """The profile with the most points.
+
+    A tie is won by the first or the last of them in this order, or by none. `decimals` are those of the shares, which
+    sum to 100 percent.
+    """
+
+    kind: Literal["profile"] = "profile"
+    profiles: tuple[Profile, ...] = ()
+    questions: tuple[ProfiledQuestion, ...] = ()
+    tie: Literal["first", "last", "none"] = "first"
+
+
+class Counted(Part):
+    """A condition and how much it adds where it holds."""
+
+    when: Annotated[str, FormulaText(Role.CONDITION, "counted")]
+    by: Decimal = Decimal(1)
+
+
+class CounterFigure(Figure):
+    """How many of the conditions hold, counted from `start`."""
+
+    kind: Literal["counter"] = "counter"
+    start: Decimal = Decimal(0)
+    counts: tuple[Counted, ...] = ()
+
+
+AnyFigure = Annotated[FormulaFigure | BandsFigure | ScoreFigure | ProfileFigure | CounterFigure, Discriminator("kind")]

@@ -1,0 +1,48 @@
+"""Rich text: the little HTML that authors may use, everything else taken out (nh3)."""
+
+import html
+from collections.abc import Callable
+from typing import Annotated
+
+import nh3
+from pydantic import AfterValidator
+
+from codexa.core.definition.formulas import INSERTION
+from codexa.core.definition.parts import InsertedText, Words
+
+_TAGS = {"p", "br", "strong", "em", "u", "s", "ul", "ol", "li", "a", "h4", "blockquote", "sub", "sup", "span"}
+_CLASSES = {"cx-small", "cx-large", "cx-centre", "cx-end"}
+_ATTRIBUTES = {"a": {"href"}}
+_SCHEMES = {"http", "https", "mailto", "tel"}
+
+
+def sanitised(text: str) -> str:
+    """Return HTML with only what rich text may hold: paragraphs, lists, emphasis, links, size and alignment."""
+    return nh3.clean(
+        text,
+        tags=_TAGS,
+        attributes=_ATTRIBUTES,
+        allowed_classes=dict.fromkeys(("p", "h4", "li", "span"), _CLASSES),
+        url_schemes=_SCHEMES,
+        link_rel="noopener noreferrer",
+    )
+
+
+RichText = Annotated[Words, AfterValidator(sanitised), InsertedText(rich=True)]
+
+
+def plain(text: str) -> str:
+    """Return rich text without its tags, in one line."""
+    return " ".join(html.unescape(nh3.clean(text.replace("<", " <"), tags=set())).split())
+
+
+def filled_in(text: str, value_of: Callable[[str], str], *, rich: bool) -> str:
+    """Return a text with each `{name}` replaced by its value; in rich text the value is escaped."""
+
+    def replaced(name: str | None, whole: str) -> str:
+        if name is None:
+            return whole[0]
+        value = value_of(name)
+        return html.escape(value) if rich else value
+
+    return INSERTION.sub(lambda match: replaced(match[1], match[0]), text)

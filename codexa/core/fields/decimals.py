@@ -1,0 +1,128 @@
+"""Decimals: what the field types whose answer is a number share."""
+
+from abc import abstractmethod
+from decimal import Decimal
+from functools import lru_cache
+from typing import Any, Generic
+
+from babel.numbers import NumberFormatError, format_decimal, parse_decimal
+
+from codexa.core.errors import AnswerError
+from codexa.core.fields.field_type import FieldModel, FieldType, Region
+from codexa.core.formula import convert
+from codexa.core.formula.convert import text_of_number
+from codexa.core.formula.types import Digits, Kind, Type
+
+MAX_WHOLE_DIGITS = 15
+MAX_DECIMALS = 10
+
+
+class DecimalType(FieldType[FieldModel], Generic[FieldModel]):
+    """A field whose value is a decimal number."""
+
+    can_be_wrong = True
+
+    @abstractmethod
+    def decimals_of(self, block: FieldModel, region: Region) -> int:
+        """Return how many decimals an answer may have."""
+
+    def value_type(self, block: FieldModel) -> Type:
+        """A number, or blank."""
+        return Type(kind=Kind.NUMBER, may_be_blank=True, digits=Digits(whole=MAX_WHOLE_DIGITS, decimals=MAX_DECIMALS))
+
+    def parse(self, raw: Any, block: FieldModel, region: Region) -> Decimal | None:
+        """Return the number of a text in the form's language, or of a JSON number."""
+        if raw.__class__ is str:
+            return read_decimal(raw, region.locale, self.decimals_of(block, region))
+        if isinstance(raw, bool) or not isinstance(raw, int | Decimal):
+            raise AnswerError("not_a_number", "Enter a number here.")
+        return _of_decimals(_fitting(Decimal(raw)), self.decimals_of(block, region))
+
+    def adopt(self, value: Any, block: FieldModel, region: Region) -> Decimal | None:
+        """Return the number, rounded to the decimals that an answer may have."""
+        return _fitting(round(convert.number(value), self.decimals_of(block, region)))
+
+    def enter(self, value: Decimal, block: FieldModel, region: Region) -> str:
+        """As people of the form's language write it."""
+        return shown(value, region)
+
+    def dump(self, value: Decimal) -> str:
+        """Plain decimal text, so that nothing on the way makes a binary float of it."""
+        return text_of_number(value)
+
+    def load(self, stored: str, block: FieldModel) -> Decimal:
+        """The decimal of that text."""
+        return Decimal(stored)
+
+    def answer_schema(self, block: FieldModel) -> dict[str, Any]:
+        """A string that is a plain decimal."""
+        return {"type": "string", "pattern": r"^-?\d+(\.\d+)?$"}
+
+
+def limit_findings(minimum: Decimal | None, maximum: Decimal | None) -> list[tuple[str, str, str]]:
+    """Return what is wrong with two limits."""
+    if minimum is not None and maximum is not None and minimum > maximum:
+        return [("minimum", "The minimum is more than the maximum.", "Swap the two or empty one of them.")]
+    return []
+
+
+def limits_in_words(minimum: Decimal | None, maximum: Decimal | None) -> str:
+    """Return two limits in words for the margin."""
+    least, most = (None if each is None else text_of_number(each) for each in (minimum, maximum))
+    if least is not None and most is not None:
+        return f"from {least} to {most}"
+    return f"{least} or more" if least is not None else f"{most} or less" if most is not None else ""
+
+
+def shown(value: Decimal, region: Region) -> str:
+    """Return a number as people of that language write it, with all its decimals."""
+    return format_decimal(value, locale=region.locale, decimal_quantization=False)
+
+
+@lru_cache(maxsize=16_384)
+def read_decimal(text: str, locale: str, decimals: int) -> Decimal | None:
+    """Return the number of a text as people of that language write it. Raises AnswerError."""
+    text = text.strip()
+    if not text:
+        return None
+    if len(text) > MAX_WHOLE_DIGITS * 3:
+        raise AnswerError("too_large", _size_message())
+    if text.isascii() and text.isdigit():
+        return _fitting(Decimal(text))
+    try:
+        value = parse_decimal(text.replace("\u2212", "-"), locale=locale, strict=True)
+    except NumberFormatError:
+        value = Decimal("NaN")
+    if not value.is_finite():
+        example = format_decimal(Decimal("12.5") if decimals else Decimal(12), locale=locale)
+        raise AnswerError("not_a_number", f"Enter a number such as {example}.")
+    return _of_decimals(_fitting(value), decimals)
+
+
+def _of_decimals(value: Decimal, decimals: int) -> Decimal:
+    if _decimals(value) > decimals:
+        raise AnswerError("too_many_decimals", _decimals_message(decimals))
+    return value
+
+
+def _fitting(value: Decimal) -> Decimal:
+    if not value.is_finite():
+        raise AnswerError("not_a_number", "Enter a number here.")
+    if (value and value.adjusted() >= MAX_WHOLE_DIGITS) or value.adjusted() < -40:
+        raise AnswerError("too_large", _size_message())
+    return value
+
+
+def _decimals(value: Decimal) -> int:
+    exponent = value.normalize().as_tuple().exponent
+    return max(0, -exponent) if isinstance(exponent, int) else 0
+
+
+def _decimals_message(decimals: int) -> str:
+    if decimals == 0:
+        return "Enter a whole number."
+    return f"Enter at most {decimals} decimal{'s' if decimals > 1 else ''}."
+
+
+def _size_message() -> str:
+    return f"Enter a number of at most {MAX_WHOLE_DIGITS} digits."

@@ -1,0 +1,43 @@
+"""Group: blocks that belong together."""
+
+from typing import TYPE_CHECKING, Literal
+
+from codexa.core.definition.parts import BlockFace, Group, VisitorLabel, VisitorWords
+from codexa.core.fields.field_type import BlockType, Family
+
+if TYPE_CHECKING:
+    from codexa.core.definition.parts import Block as AnyBlock
+    from codexa.core.definition.parts import BlockFace as AnyFace
+
+
+class GroupFace(BlockFace):
+    """What the browser may know of a group."""
+
+    type: Literal["group"] = "group"
+    label: VisitorLabel = ""
+    help: VisitorWords = ""
+    blocks: "tuple[AnyFace, ...]" = ()
+
+
+class GroupBlock(Group):
+    """Blocks with a common label, shown, required and locked together."""
+
+    type: Literal["group"] = "group"
+    label: VisitorLabel = ""
+    help: VisitorWords = ""
+    blocks: "tuple[AnyBlock, ...]" = ()
+
+
+class GroupType(BlockType[GroupBlock]):
+    """Group."""
+
+    name = "group"
+    title = "Group"
+    family = Family.LAYOUT
+    purpose = "Blocks that belong together, shown, required or locked as one."
+    face = GroupFace
+    block = GroupBlock
+
+    def blank(self) -> GroupBlock:
+        """An empty group."""
+        return GroupBlock(id="new", key="group", label="Group")

@@ -1,0 +1,101 @@
+"""Money: an amount in the form's currency."""
+
+from collections.abc import Mapping
+from decimal import Decimal
+from functools import cache
+from typing import Any, Literal
+
+from babel.numbers import format_currency, get_currency_symbol
+
+from codexa.core.definition.parts import FieldFace, Label, Question
+from codexa.core.fields.decimals import (
+    MAX_DECIMALS,
+    MAX_WHOLE_DIGITS,
+    DecimalType,
+    limit_findings,
+    limits_in_words,
+    shown,
+)
+from codexa.core.fields.field_type import NO_SETTINGS, Family, Medium, Region, Sampling
+from codexa.core.fields.formatted import minor_digits
+from codexa.core.formula.convert import text_of_number
+from codexa.core.formula.types import Digits, Kind, Type
+
+
+class MoneyFace(FieldFace):
+    """What the browser may know of an amount."""
+
+    type: Literal["money"] = "money"
+    placeholder: Label = ""
+
+
+class MoneyField(MoneyFace, Question):
+    """An amount from `minimum` to `maximum`, both included, exact to the currency's minor unit (ISO 4217)."""
+
+    minimum: Decimal | None = None
+    maximum: Decimal | None = None
+
+
+class MoneyType(DecimalType[MoneyField]):
+    """Money."""
+
+    name = "money"
+    title = "Money"
+    family = Family.NUMBERS
+    purpose = "An amount in the form's currency, exact to its smallest coin."
+    face = MoneyFace
+    block = MoneyField
+
+    def findings(self, block: MoneyField) -> list[tuple[str, str, str]]:
+        """Limits that no amount meets."""
+        return limit_findings(block.minimum, block.maximum)
+
+    def decimals_of(self, block: MoneyField, region: Region) -> int:
+        """Those of the currency."""
+        return minor_digits(region.currency)
+
+    def value_type(self, block: MoneyField) -> Type:
+        """Money of bounded digits, or blank."""
+        digits = Digits(whole=MAX_WHOLE_DIGITS, decimals=MAX_DECIMALS)
+        return Type(kind=Kind.MONEY, may_be_blank=True, digits=digits)
+
+    def parse(self, raw: Any, block: MoneyField, region: Region) -> Decimal | None:
+        """Return the amount; the currency's sign or code may stand beside it."""
+        if isinstance(raw, str):
+            raw = raw.strip()
+            for sign in _signs(region.currency, region.locale):
+                raw = raw.removeprefix(sign).removesuffix(sign)
+        return super().parse(raw, block, region)
+
+    def check(
+        self, value: Decimal, block: MoneyField, region: Region, settings: Mapping[str, Any] = NO_SETTINGS
+    ) -> str | None:
+        """The minimum and the maximum."""
+        if block.minimum is not None and value < block.minimum:
+            return f"Enter {_written(block.minimum, region)} or more."
+        if block.maximum is not None and value > block.maximum:
+            return f"Enter {_written(block.maximum, region)} or less."
+        return None
+
+    def limits(self, block: MoneyField) -> str:
+        """The limits in words."""
+        return limits_in_words(block.minimum, block.maximum)
+
+    def present(self, value: Decimal, block: MoneyField, region: Region, medium: Medium) -> str:
+        """With the currency for people; plain for programs."""
+        return text_of_number(value) if medium is Medium.CSV else _written(value, region)
+
+    def sample(self, block: MoneyField, how: Sampling) -> str:
+        """An amount within the limits."""
+        least = int(block.minimum or 0)
+        most = int(block.maximum) if block.maximum is not None else least + 500
+        return shown(Decimal(how.random.randint(least, max(least, most))), how.region)
+
+
+@cache
+def _signs(currency: str, locale: str) -> tuple[str, str]:
+    return get_currency_symbol(currency, locale=locale), currency
+
+
+def _written(value: Decimal, region: Region) -> str:
+    return str(format_currency(value, region.currency, locale=region.locale))

@@ -1,0 +1,49 @@
+"""Name: in one box, or as first and last name."""
+
+from typing import Any, Literal
+
+from codexa.core.definition.parts import FieldFace, Question
+from codexa.core.fields.composite import CompositeType
+from codexa.core.fields.field_type import Family, Sampling
+
+_FIRST = ("Mira", "Jonas", "Aylin", "Tomás", "Ingrid", "Kofi", "Yuki", "Salma", "Pavel", "Noor")
+_LAST = ("Okafor", "Lindqvist", "Demir", "Reyes", "Haugen", "Mensah", "Tanaka", "Haddad", "Novak", "Sørensen")
+
+
+class NameFace(FieldFace):
+    """What the browser may know of a name."""
+
+    type: Literal["name"] = "name"
+    parts: Literal["one", "first_last"] = "first_last"
+
+
+class NameField(NameFace, Question):
+    """A person's name, in one box or in two; both are needed where it is in two."""
+
+
+class NameType(CompositeType[NameField]):
+    """Name."""
+
+    name = "name"
+    title = "Name"
+    family = Family.PEOPLE
+    purpose = "A person's name, in one box or as first and last name."
+    face = NameFace
+    block = NameField
+
+    def wanted(self, block: NameField) -> dict[str, bool]:
+        """First and last name, or the whole."""
+        return {"full": True} if block.parts == "one" else {"first": True, "last": True}
+
+    def missing(self, part: str) -> str:
+        """What is missing, in words."""
+        return {"first": "Enter the first name too.", "last": "Enter the last name too."}.get(part, "Enter the name.")
+
+    def whole(self, parts: dict[str, str]) -> str:
+        """The parts with a space between."""
+        return " ".join(parts[each] for each in ("full", "first", "last") if parts.get(each))
+
+    def sample(self, block: NameField, how: Sampling) -> Any:
+        """An invented name."""
+        first, last = how.random.choice(_FIRST), how.random.choice(_LAST)
+        return f"{first} {last}" if block.parts == "one" else {"first": first, "last": last}

@@ -1,0 +1,125 @@
+"""The layout of a form: where each value stands, and what each name means."""
+
+from typing import Any
+
+from codexa.core.definition.form import Form
+from codexa.core.definition.parts import Block, Field, Repeat, RowKind
+from codexa.core.fields import field_type_of, type_of
+from codexa.core.fields.field_type import FieldType, Medium, Region
+from codexa.core.formula.scope import Home, Reference
+from codexa.core.formula.types import Kind, Type
+from codexa.core.program.figure_kinds import kind_of
+from codexa.core.program.places import FIRST_IN_ROW, Spot
+from codexa.core.program.scope import AnyScope, Entry, FormScope, InnerScope, Path, option_scope, presenter
+
+
+class Layout:
+    """Gives every value its spot, and every scope its names. Of two things with one key the first counts."""
+
+    def __init__(self, form: Form) -> None:
+        self.form = form
+        self.initial: list[Any] = [True, False]
+        self.row_sizes: dict[str, int] = {}
+        self.value_spots: dict[str, Spot] = {}
+        self.rows_spots: dict[str, Spot] = {}  # of a repeat: all rows; of a row kind: its own
+        self.columns: dict[Path, tuple[Spot, Repeat, dict[str, Spot]]] = {}
+        self._column_entries: dict[Path, Entry] = {}
+        self._entries: dict[Path, Entry] = {}
+        self._kind_entries: dict[str, dict[Path, Entry]] = {}
+        self._lay_out()
+        self.scope = FormScope(self._entries, self._column, form.region)
+        self.kind_scopes = {kind: InnerScope(entries, self.scope) for kind, entries in self._kind_entries.items()}
+
+    def spot(self, kind: str = "", initial: Any = None) -> Spot:
+        """Return a new spot in the form's values or in the rows of a kind."""
+        if not kind:
+            self.initial.append(initial)
+            return Spot("", len(self.initial) - 1)
+        self.row_sizes[kind] += 1
+        return Spot(kind, self.row_sizes[kind] - 1)
+
+    def scope_of(self, kind: RowKind | None) -> AnyScope:
+        """Return the scope of the blocks of a row kind, or of those outside rows."""
+        return self.scope if kind is None else self.kind_scopes[kind.id]
+
+    def filter_scope(self, scope: AnyScope) -> AnyScope:
+        """Return the scope of a filter of options within another."""
+        return option_scope(scope)
+
+    def _lay_out(self) -> None:
+        for repeat in self.form.repeats():
+            self.rows_spots[repeat.id] = self.spot(initial=())
+            for kind in repeat.kinds:
+                self.rows_spots[kind.id] = self.spot(initial=())
+                self.row_sizes[kind.id] = FIRST_IN_ROW
+                self._kind_entries[kind.id] = {}
+        for block, row_kind in self.form.blocks_and_kinds():
+            self._place(block, row_kind)
+        for figure in self.form.figures:
+            spot = self.value_spots[figure.id] = self.spot()
+            for path, name_entry in kind_of(figure).names(figure, spot, self.form).items():
+                self._entries.setdefault(path, name_entry)
+
+    def _place(self, block: Block, row_kind: RowKind | None) -> None:
+        kind = "" if row_kind is None else row_kind.id
+        entries = self._kind_entries[kind] if kind else self._entries
+        if isinstance(block, Field):
+            spot = self.value_spots[block.id] = self.spot(kind)
+            for path, entry in field_entries(block, spot, self.form.region).items():
+                entries.setdefault(path, entry)
+        elif isinstance(block, Repeat):
+            spot = self.value_spots[block.id] = self.spot()
+            reference = Reference(slot=spot.slot, type=Type(kind=Kind.ROWS, may_be_blank=True), can_fail=False)
+            count = Entry(reference=reference, present=lambda rows: str(len(rows)), owner=block.id)
+            entries.setdefault((block.key,), count)
+
+    def _column(self, path: Path) -> Entry | None:
+        """Return the column that a name such as lines.amount or lines.pair.amount stands for."""
+        if path not in self._column_entries and (entry := self._new_column(path)) is not None:
+            self._column_entries[path] = entry
+        return self._column_entries.get(path)
+
+    def _new_column(self, path: Path) -> Entry | None:
+        repeat = next((each for each in self.form.repeats() if each.key == path[0]), None)
+        if repeat is None or not 2 <= len(path) <= 4:
+            return None
+        kinds, name = list(repeat.kinds), path[1:]
+        own = [kind for kind in kinds if kind.key == name[0]]
+        if own and len(name) > 1:
+            kinds, name = own, name[1:]
+        found = {kind.id: entry for kind in kinds if (entry := self._kind_entries[kind.id].get(name)) is not None}
+        return self._listed(path, repeat, found) if found else None
+
+    def _listed(self, path: Path, repeat: Repeat, found: dict[str, Entry]) -> Entry:
+        spot = self.spot(initial=())
+        self.columns[path] = (spot, repeat, {kind: Spot(kind, each.reference.slot) for kind, each in found.items()})
+        first = next(iter(found.values()))
+        kinds = {each.reference.type.kind for each in found.values()}
+        item = first.reference.type.kind if len(kinds) == 1 else Kind.ANY
+        facet = first.reference.facet
+        reference = Reference(
+            slot=spot.slot,
+            type=Type(kind=item, is_list=True, may_be_blank=True),
+            facet=None if facet is None else lambda values: [None if v is None else facet(v) for v in values],
+        )
+        return Entry(reference=reference, present=presenter(self.form.region), owner=repeat.id)
+
+
+def field_entries(field: Field, spot: Spot, region: Region) -> dict[Path, Entry]:
+    """Return the names of a field and of the parts of its value."""
+    field_type = field_type_of(field)
+    home = Home.ROW if spot.kind else Home.FORM
+    shown = _shown_by(field_type, field, region)
+    fails, public = not field_type.answered, type_of(field).visible
+    reference = Reference(slot=spot.slot, type=field_type.value_type(field), can_fail=fails, home=home)
+    entries: dict[Path, Entry] = {
+        (field.key,): Entry(reference=reference, present=shown, owner=field.id, public=public)
+    }
+    for name, facet in field_type.facets(field).items():
+        part = Reference(slot=spot.slot, type=facet.type, can_fail=fails, home=home, facet=facet.take)
+        entries[(field.key, name.lower())] = Entry(reference=part, present=presenter(region), owner=field.id)
+    return entries
+
+
+def _shown_by(field_type: FieldType[Any], field: Field, region: Region) -> Any:
+    return lambda value: field_type.present(value, field, region, Medium.PAGE)

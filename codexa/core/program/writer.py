@@ -1,0 +1,346 @@
+"""Writes the program of a form as Python: each fact a few lines, together one function.
+
+Every name in the code comes from here or from the compiler's own tables, never from what a person typed.
+"""
+
+from collections.abc import Callable, Iterable, Sequence
+from dataclasses import replace
+from decimal import Decimal
+from typing import TYPE_CHECKING, Any
+
+from codexa.core.fields.options import Optioned, OptionsType, choice_of
+from codexa.core.formula.compile import failed, unreadable_error
+from codexa.core.formula.emit import Emitter
+from codexa.core.formula.values import Failed
+from codexa.core.program.facts import Fact, Formula
+from codexa.core.program.places import ALWAYS, NEVER, ROW_ADDRESS, ROW_KIND, Place, Spot
+from codexa.core.program.scope import response_number
+
+if TYPE_CHECKING:
+    from codexa.core.program.layout import Layout
+
+_END_OF_TRY = "except Exception:"
+
+
+class Missing:
+    """Stands for an answer that was never given, where a blank one was: its default is still to be worked out."""
+
+
+MISSING = Missing()
+
+
+def indented(lines: Iterable[str]) -> list[str]:
+    """Return lines one step further in."""
+    return [f"    {line}" for line in lines]
+
+
+class Writer:
+    """Collects facts with their code; `formulas` are the form's, by owner and setting."""
+
+    def __init__(self, layout: "Layout", formulas: dict[tuple[str, str], Formula]) -> None:
+        self.layout = layout
+        self.form = layout.form
+        self.region = layout.form.region
+        self.formulas = formulas
+        self.environment: dict[str, Any] = {}
+        self.facts: dict[Spot, Fact] = {}
+        self._emitter = Emitter(self.environment)
+        self._missing = self._emitter.constant(MISSING)
+
+    def formula(self, owner: str, setting: str) -> Formula | None:
+        """Return the formula of a setting, if there is one."""
+        return self.formulas.get((owner, setting))
+
+    def add(self, fact: Fact) -> Spot:
+        """Take up a fact and return its spot; one of a row waits until it is known which rows there are."""
+        rows = [self.layout.rows_spots[fact.spot.kind]] if fact.spot.kind else []
+        self.facts[fact.spot] = replace(fact, reads=(*fact.reads, *rows))
+        return fact.spot
+
+    def code_of(self, formula: Formula) -> tuple[list[str], str]:
+        """Return the lines that fetch what a formula reads, and its expression."""
+        if formula.compiled.typed is None:
+            return [], self._emitter.helper(_raiser(Failed(unreadable_error(formula.compiled)))) + "()"
+        return self._emitter.formula(formula.compiled.typed, formula.compiled.role)
+
+    def condition(self, owner: str, setting: str, spot_kind: str, name: str, beside: Spot, *, both: bool) -> Spot:
+        """Return where it stands whether a condition holds, with `both` and another, else or another."""
+        formula = self.formula(owner, setting)
+        if formula is None:
+            return beside
+        constant = {"TRUE": ALWAYS, "FALSE": NEVER}.get(formula.compiled.text.strip().upper())
+        if constant is not None:
+            same = constant is (ALWAYS if both else NEVER)
+            return beside if same else constant
+        spot = self.layout.spot(spot_kind)
+        fetches, expression = self.code_of(formula)
+        test = f"({expression}) is True"
+        if beside not in (ALWAYS, NEVER):
+            test = f"{beside.code} is True {'and' if both else 'or'} {test}"
+        otherwise = "False" if both or beside is NEVER else f"{beside.code} is True"
+        code = ["try:", *indented([*fetches, f"{spot.code} = {test}"]), _END_OF_TRY, f"    {spot.code} = {otherwise}"]
+        return self.add(
+            Fact(owner=owner, name=name, spot=spot, reads=(beside, *formula.reads()), code=tuple(code), formula=formula)
+        )
+
+    def setting(self, owner: str, setting: str, spot_kind: str, name: str) -> Spot | None:
+        """Return where the result of a formula stands that is a setting, such as an earliest date."""
+        formula = self.formula(owner, setting)
+        if formula is None:
+            return None
+        spot = self.layout.spot(spot_kind)
+        fetches, expression = self.code_of(formula)
+        code = ["try:", *indented([*fetches, f"{spot.code} = {expression}"]), _END_OF_TRY, f"    {spot.code} = None"]
+        fact = Fact(owner=owner, name=name, spot=spot, reads=formula.reads(), code=tuple(code), formula=formula)
+        return self.add(fact)
+
+    def options(self, block: Optioned, spot_kind: str) -> Spot | None:
+        """Return where the codes of the options on offer stand; None where all always are."""
+        conditions = [self.formula(block.id, f"options.{index}.shown") for index in range(len(block.options))]
+        filtering = self.formula(block.id, "offered")
+        if filtering is None and not any(conditions):
+            return None
+        spot = self.layout.spot(spot_kind)
+        rows = [
+            (choice_of(option), option.label, option.counts_as, option.belongs_to or None) for option in block.options
+        ]
+        table = self._emitter.helper(_Table(rows))
+        code = ["t = []"]
+        for index, condition in enumerate(conditions):
+            code += self._collected(condition, f"t.append({table}.rows[{index}])")
+        if filtering is not None:
+            fetches, expression = self.code_of(filtering)
+            test = [*fetches, f"if ({expression}) is True: u.append(o)"]
+            code += ["u = []", "for o in t:", *indented(["try:", *indented(test), _END_OF_TRY, "    pass"]), "t = u"]
+        code.append(f"{spot.code} = [o[0] for o in t]")
+        read = [each for formula in (*conditions, filtering) if formula is not None for each in formula.reads()]
+        return self.add(
+            Fact(owner=block.id, name="offered", spot=spot, reads=tuple(read), code=tuple(code), formula=filtering)
+        )
+
+    def barred(self, block: Optioned, spot_kind: str) -> Spot | None:
+        """Return where the codes of options stand that are offered but can't be chosen; None where there are none."""
+        conditions = [self.formula(block.id, f"options.{index}.locked") for index in range(len(block.options))]
+        if not any(conditions):
+            return None
+        spot = self.layout.spot(spot_kind)
+        code = ["t = []"]
+        for option, condition in zip(block.options, conditions, strict=True):
+            if condition is not None:
+                code += self._collected(condition, f"t.append({self._emitter.constant(option.code)})")
+        code.append(f"{spot.code} = t")
+        read = [each for formula in conditions if formula is not None for each in formula.reads()]
+        return self.add(Fact(owner=block.id, name="barred", spot=spot, reads=tuple(read), code=tuple(code)))
+
+    def _collected(self, condition: Formula | None, statement: str) -> list[str]:
+        if condition is None:
+            return [statement]
+        fetches, expression = self.code_of(condition)
+        test = [*fetches, f"if ({expression}) is True: {statement}"]
+        return ["try:", *indented(test), _END_OF_TRY, "    pass"]
+
+    def answer(self, place: Place, *, keep: bool) -> None:
+        """The value of a question: its answer, its default, or blank where it is hidden."""
+        spot, shown, block = place.value, place.conditions.shown, place.block
+        assert spot is not None
+        x, code = spot.code, []
+        default = self.formula(block.id, "default")
+        if default is not None:
+            code += [f"if {x} is {self._missing}:", *indented(self._default(place, default))]
+        if place.offered is not None:
+            assert isinstance(place.field_type, OptionsType)
+            address = self._emitter.constant(block.id)
+            address = f"r[{ROW_ADDRESS}] + {address}" if spot.kind else address
+            drop = self._emitter.helper(_dropper(place.field_type))
+            code.append(f"if {x} is not None: {x} = {drop}({x}, {place.offered.code}, dropped, {address})")
+        if shown is not ALWAYS:
+            if keep:
+                code = [f"if {shown.code} is True:", *indented(code)] if code else []
+                code += [f"if {x} is {self._missing}: {x} = None"] if default is not None else []
+            else:
+                code = [
+                    f"if {shown.code} is not True:",
+                    f"    {x} = None",
+                    *(["else:", *indented(code)] if code else []),
+                ]
+        reads = [shown, *(default.reads() if default else ()), *([place.offered] if place.offered else [])]
+        self.add(Fact(owner=block.id, name="value", spot=spot, reads=tuple(reads), code=tuple(code), formula=default))
+
+    def _default(self, place: Place, default: Formula) -> list[str]:
+        assert place.value is not None
+        assert place.field_type is not None
+        fetches, expression = self.code_of(default)
+        adopt = self._emitter.helper(_adopter(place.field_type, place.block, self.region))
+        x = place.value.code
+        return [f"{x} = None", "try:", *indented([*fetches, f"{x} = {adopt}({expression})"]), _END_OF_TRY, "    pass"]
+
+    def computed(self, place: Place) -> None:
+        """The value of a field that a formula works out."""
+        assert place.value is not None
+        assert place.field_type is not None
+        adopt = _adopter(place.field_type, place.block, self.region)
+        self.settled(place.block.id, place.value, "formula", adopt, shown=place.conditions.shown)
+
+    def settled(self, owner: str, spot: Spot, setting: str, settle: Callable[[Any], Any], shown: Spot = ALWAYS) -> None:
+        """A value that is made of a formula's result; blank where it is hidden, or where there is no formula."""
+        formula = self.formula(owner, setting)
+        if formula is None:
+            self.add(Fact(owner=owner, name="value", spot=spot, reads=(shown,)))
+            return
+        fetches, expression = self.code_of(formula)
+        x = spot.code
+        made = f"{self._emitter.helper(_not_blank(settle))}({expression})"
+        reason = self._emitter.helper(_failure(formula))
+        row = ", r" if spot.kind else ""
+        code = [
+            "try:",
+            *indented([*fetches, f"{x} = {made}"]),
+            "except Exception as e:",
+            f"    {x} = {reason}(e, v{row})",
+        ]
+        blank = [f"{shown.code} is not True"] if shown is not ALWAYS else []
+        if _needs_number(formula):
+            blank.append("c.number is None")
+        if blank:
+            code = [f"if {' or '.join(blank)}:", f"    {x} = None", "else:", *indented(code)]
+        self.add(
+            Fact(
+                owner=owner, name="value", spot=spot, reads=(shown, *formula.reads()), code=tuple(code), formula=formula
+            )
+        )
+
+    def over_answers(
+        self, owner: str, spot: Spot, fields: Sequence[str], compute: Callable[[Sequence[Any]], Any]
+    ) -> None:
+        """A value that is made of the answers of several fields; a field that is gone counts as blank."""
+        spots = [self.layout.value_spots.get(field) for field in fields]
+        known = [each for each in spots if each is not None and not each.kind]
+        answers = ", ".join(each.code if each in known and each is not None else "None" for each in spots)
+        made = f"{self._emitter.helper(compute)}(({answers}{',' if spots else ''}))"
+        reason = self._emitter.helper(_plain_failure)
+        code = ["try:", f"    {spot.code} = {made}", "except Exception as e:", f"    {spot.code} = {reason}(e, v)"]
+        self.add(Fact(owner=owner, name="value", spot=spot, reads=tuple(known), code=tuple(code)))
+
+    def counter(self, owner: str, spot: Spot, start: Decimal, steps: Sequence[Decimal]) -> None:
+        """A number that grows with each condition that holds."""
+        formulas = [self.formula(owner, f"counts.{index}.when") for index in range(len(steps))]
+        code = [f"t = {self._emitter.constant(start)}"]
+        for formula, step in zip(formulas, steps, strict=True):
+            if formula is not None:
+                code += self._collected(formula, f"t += {self._emitter.constant(step)}")
+        code.append(f"{spot.code} = t")
+        read = [each for formula in formulas if formula is not None for each in formula.reads()]
+        self.add(Fact(owner=owner, name="value", spot=spot, reads=tuple(read), code=tuple(code)))
+
+    def first_that_holds(
+        self,
+        owner: str,
+        name: str,
+        choices: Sequence[tuple[Formula | None, int]],
+        *,
+        otherwise: int,
+        only: Spot = ALWAYS,
+    ) -> Spot:
+        """Return where the number stands that belongs to the first condition that holds; a missing one always does."""
+        spot = self.layout.spot(initial=otherwise)
+        code: list[str] = [f"t = {otherwise if only is ALWAYS else 'None'}"]
+        body = ["t = None"]
+        for formula, result in choices:
+            if formula is None:
+                body.append(f"if t is None: t = {result}")
+                break
+            fetches, expression = self.code_of(formula)
+            test = [*fetches, f"if ({expression}) is True: t = {result}"]
+            body += ["if t is None:", *indented(["try:", *indented(test), _END_OF_TRY, "    pass"])]
+        code += body if only is ALWAYS else [f"if {only.code} is True:", *indented(body)]
+        code.append(f"{spot.code} = {otherwise} if t is None else t")
+        read = [each for formula, _ in choices if formula is not None for each in formula.reads()]
+        return self.add(Fact(owner=owner, name=name, spot=spot, reads=(only, *read), code=tuple(code)))
+
+    def derived(self, owner: str, name: str, spot: Spot, expression: str, reads: Iterable[Spot]) -> Spot:
+        """Return the spot of a fact that is a plain expression of others."""
+        return self.add(
+            Fact(owner=owner, name=name, spot=spot, reads=tuple(reads), code=(f"{spot.code} = {expression}",))
+        )
+
+    def rows(self, repeat: str, spot: Spot, kinds: Sequence[tuple[str, Spot, Spot]], value: Spot) -> None:
+        """The rows that are shown: of all kinds, of each (its key, shown, rows), and the repeat's own value."""
+        shown = {index: each[1] for index, each in enumerate(kinds) if each[1] is not ALWAYS}
+        if shown:
+            flags = ", ".join(f"{index}: {each.code} is True" for index, each in shown.items())
+            kept = f"[r for r in {spot.code} if {{{flags}}}.get(r[{ROW_KIND}], True)]"
+            self.derived(repeat, "rows", spot, kept, shown.values())
+        else:
+            self.add(Fact(owner=repeat, name="rows", spot=spot, reads=()))
+        for index, (_, _, rows) in enumerate(kinds):
+            picked = spot.code if len(kinds) == 1 else f"[r for r in {spot.code} if r[{ROW_KIND}] == {index}]"
+            self.derived(repeat, "rows", rows, picked, [spot])
+        keys = self._emitter.helper(_Table([key for key, _, _ in kinds]))
+        self.derived(repeat, "value", value, f"tuple({keys}.rows[r[{ROW_KIND}]] for r in {spot.code}) or None", [spot])
+
+    def column(self, repeat: str, spot: Spot, all_rows: Spot, cells: dict[int, Spot], rows: dict[int, Spot]) -> None:
+        """A column: `cells` and `rows` by the index of the row kind."""
+        if len(cells) == 1:
+            ((index, cell),) = cells.items()
+            code = f"[r[{cell.slot}] for r in {rows[index].code}]"
+        else:
+            slots = "{" + ", ".join(f"{index}: {cell.slot}" for index, cell in cells.items()) + "}"
+            code = f"[r[{slots}[r[{ROW_KIND}]]] for r in {all_rows.code} if r[{ROW_KIND}] in {slots}]"
+        reads = [all_rows, *cells.values(), *(rows[index] for index in cells)]
+        self.derived(repeat, "column", spot, code, reads)
+
+    def source(self, order: Iterable[Spot]) -> str:
+        """Return the code of all facts in that order, as the function `work_out(v, c, dropped)`."""
+        lines = ["def work_out(v, c, dropped):", "    pass"]
+        loop = ""
+        for spot in order:
+            fact = self.facts.get(spot)
+            if fact is None or not fact.code:
+                continue
+            if spot.kind and spot.kind != loop:
+                lines.append(f"    for r in {self.layout.rows_spots[spot.kind].code}:")
+            loop = spot.kind
+            lines += indented(indented(fact.code)) if spot.kind else indented(fact.code)
+        return "\n".join(lines) + "\n"
+
+
+class _Table:
+    """Rows of constants that the code looks things up in."""
+
+    def __init__(self, rows: Sequence[Any]) -> None:
+        self.rows = rows
+
+
+def _raiser(cause: Failed) -> Callable[[], Any]:
+    return cause.spread
+
+
+def _adopter(field_type: Any, block: Any, region: Any) -> Callable[[Any], Any]:
+    return lambda value: None if value is None else field_type.adopt(value, block, region)
+
+
+def _not_blank(settle: Callable[[Any], Any]) -> Callable[[Any], Any]:
+    return lambda value: None if value is None else settle(value)
+
+
+def _failure(formula: Formula) -> Callable[..., Failed]:
+    reads = formula.compiled.reads
+    return lambda error, values, row=(): failed(error, reads, values, row)
+
+
+def _plain_failure(error: Exception, values: Sequence[Any]) -> Failed:
+    return failed(error, (), values)
+
+
+def _dropper(field_type: OptionsType[Any]) -> Callable[[Any, Sequence[str], set[str], str], Any]:
+    def drop(value: Any, offered: Sequence[str], dropped: set[str], address: str) -> Any:
+        kept = field_type.drop(value, offered)
+        if kept is not value:
+            dropped.add(address)
+        return kept
+
+    return drop
+
+
+def _needs_number(formula: Formula) -> bool:
+    return any(each.facet is response_number for each in formula.compiled.reads)

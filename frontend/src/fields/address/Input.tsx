@@ -1,0 +1,54 @@
+import { useMemo } from "react";
+import type { AddressFace } from "../../api/generated/wire";
+import { VISITOR } from "../../text/visitor";
+import { type InputProps, partsOf, textOf, useTools } from "../input";
+import { type PartBox, PartBoxes } from "../parts";
+import { COUNTRIES } from "./countries";
+
+const BOXES: readonly PartBox[] = [
+  { name: "street", label: VISITOR.street, autoComplete: "address-line1", needed: true },
+  { name: "extra", label: VISITOR.extra, autoComplete: "address-line2", needed: false },
+  { name: "postal_code", label: VISITOR.postal_code, autoComplete: "postal-code", width: "third", needed: false },
+  { name: "town", label: VISITOR.town, autoComplete: "address-level2", width: "half", needed: true },
+];
+
+export function AddressInput(props: InputProps<AddressFace>) {
+  const { block, controlId, answer, locked, required, onChange } = props;
+  const { locale } = useTools();
+  const countries = useMemo(() => (block.country ? named(locale) : []), [block.country, locale]);
+  const boxes = <PartBoxes {...props} boxes={BOXES} />;
+  if (!block.country) return boxes;
+  const given = partsOf(answer);
+  return (
+    <>
+      {boxes}
+      <label className="cx-part cx-country">
+        <span>{VISITOR.country}</span>
+        <select
+          id={`${controlId}-country`}
+          className="cx-input"
+          autoComplete="country"
+          disabled={locked}
+          aria-required={required || undefined}
+          value={textOf(given.country ?? null)}
+          onChange={(event) => onChange({ ...given, country: event.target.value || null })}
+        >
+          <option value="">{VISITOR.choose}</option>
+          {countries.map(({ code, name }) => (
+            <option key={code} value={code}>
+              {name}
+            </option>
+          ))}
+        </select>
+      </label>
+    </>
+  );
+}
+
+function named(locale: string): { code: string; name: string }[] {
+  const language = locale.replace("_", "-");
+  const names = new Intl.DisplayNames([language], { type: "region" });
+  return COUNTRIES.map((code) => ({ code, name: names.of(code) ?? code })).sort((one, other) =>
+    one.name.localeCompare(other.name, language),
+  );
+}

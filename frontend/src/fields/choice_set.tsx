@@ -1,0 +1,127 @@
+// Options in sight, as radio buttons or boxes to tick: what several types of field show.
+import type { ReactNode } from "react";
+import { VISITOR } from "../text/visitor";
+import type { InputProps } from "./input";
+import type { ShownOption } from "./options";
+
+type SetProps = Pick<InputProps, "controlId" | "describedBy" | "invalid" | "required" | "locked"> & {
+  options: readonly ShownOption[];
+  arrangement: "row" | "column";
+};
+
+interface RadioSetProps extends SetProps {
+  chosen: string | null;
+  onChoose: (id: string | null) => void;
+  /** What stands below the options: a box for the visitor's own words. */
+  children?: ReactNode;
+}
+
+export function RadioSet({ options, chosen, onChoose, children, ...rest }: RadioSetProps) {
+  const { controlId, required, locked } = rest;
+  return (
+    <Frame {...rest} role="radiogroup">
+      {options.map((option) => (
+        <label key={option.id} className="cx-option" data-chosen={chosen === option.id || undefined}>
+          <input
+            type="radio"
+            name={controlId}
+            value={option.id}
+            checked={chosen === option.id}
+            disabled={option.barred || (locked && chosen !== option.id)}
+            onChange={() => onChoose(option.id)}
+          />
+          <span>{option.label}</span>
+        </label>
+      ))}
+      {children}
+      {chosen !== null && !required && !locked && (
+        <button type="button" className="cx-clear" onClick={() => onChoose(null)}>
+          {VISITOR.none}
+        </button>
+      )}
+    </Frame>
+  );
+}
+
+interface CheckSetProps extends SetProps {
+  chosen: readonly string[];
+  onToggle: (id: string, on: boolean) => void;
+  children?: ReactNode;
+}
+
+export function CheckSet({ options, chosen, onToggle, children, ...rest }: CheckSetProps) {
+  return (
+    <Frame {...rest} role="group">
+      {options.map((option) => (
+        <label key={option.id} className="cx-option" data-chosen={chosen.includes(option.id) || undefined}>
+          <input
+            type="checkbox"
+            checked={chosen.includes(option.id)}
+            disabled={rest.locked || (option.barred && !chosen.includes(option.id))}
+            onChange={(event) => onToggle(option.id, event.target.checked)}
+          />
+          <span>{option.label}</span>
+        </label>
+      ))}
+      {children}
+    </Frame>
+  );
+}
+
+function Frame({
+  controlId,
+  describedBy,
+  invalid,
+  required,
+  arrangement,
+  role,
+  children,
+}: Pick<SetProps, "controlId" | "describedBy" | "invalid" | "required" | "arrangement"> & {
+  role: "radiogroup" | "group";
+  children: ReactNode;
+}) {
+  const radios = role === "radiogroup";
+  return (
+    <div
+      id={controlId}
+      className={`cx-options cx-options-${arrangement}`}
+      role={role}
+      tabIndex={-1}
+      data-invalid={invalid || undefined}
+      aria-labelledby={`${controlId}-label`}
+      aria-describedby={describedBy}
+      aria-invalid={(radios && invalid) || undefined}
+      aria-required={(radios && required) || undefined}
+    >
+      {children}
+    </div>
+  );
+}
+
+/** The box for the visitor's own words, beside the option that stands for them. */
+export function OtherBox({
+  controlId,
+  label,
+  text,
+  locked,
+  onText,
+}: {
+  controlId: string;
+  label: string;
+  text: string;
+  locked: boolean;
+  onText: (text: string) => void;
+}) {
+  return (
+    <input
+      id={`${controlId}-other`}
+      className="cx-input cx-other"
+      aria-label={label}
+      placeholder={label}
+      maxLength={500}
+      readOnly={locked}
+      value={text}
+      onChange={(event) => onText(event.target.value)}
+    />
+  );
+}

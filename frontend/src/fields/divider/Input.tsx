@@ -1,0 +1,3 @@
+export function DividerContent() {
+  return <hr className="cx-divider" />;
+}

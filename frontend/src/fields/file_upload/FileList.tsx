@@ -1,0 +1,140 @@
+// Files on their way and arrived: progress, small pictures, removing, trying again.
+import { useRef, useState } from "react";
+import type { FileUploadFace, UploadReply } from "../../api/generated/wire";
+import { VISITOR } from "../../text/visitor";
+import { type InputProps, listOf, useTools } from "../input";
+
+interface Sent {
+  key: number;
+  file: File;
+  share: number;
+  arrived: UploadReply | null;
+  problem: string | null;
+}
+
+// What was sent in this visit, by id: an answer holds ids alone.
+const known = new Map<string, UploadReply>();
+let keys = 0;
+
+const ACCEPT: Record<FileUploadFace["kinds"][number], string> = {
+  picture: "image/*",
+  pdf: ".pdf",
+  document: ".docx,.odt,.doc,.rtf,.txt",
+  table: ".xlsx,.ods,.xls,.csv",
+  sound: "audio/*",
+  film: "video/*",
+  archive: ".zip",
+};
+
+export default function FileList(props: InputProps<FileUploadFace>) {
+  const { block, controlId, answer, describedBy, invalid, required, locked, onChange } = props;
+  const { upload } = useTools();
+  const [sending, setSending] = useState<readonly Sent[]>([]);
+  const ids = listOf(answer).filter((each): each is string => typeof each === "string");
+  const latest = useRef(ids);
+  latest.current = ids;
+  const change = (next: readonly string[]) => {
+    latest.current = [...next];
+    onChange(next.length > 0 ? next : null);
+  };
+  const update = (key: number, changes: Partial<Sent>) =>
+    setSending((before) => before.map((each) => (each.key === key ? { ...each, ...changes } : each)));
+  const send = async (sent: Sent) => {
+    update(sent.key, { problem: null, share: 0 });
+    try {
+      const arrived = await upload!(block.id, sent.file, (share) => update(sent.key, { share }));
+      known.set(arrived.id, arrived);
+      setSending((before) => before.filter((each) => each.key !== sent.key));
+      change([...latest.current, arrived.id]);
+    } catch (error) {
+      update(sent.key, { problem: error instanceof Error ? error.message : String(error) });
+    }
+  };
+  const take = (files: FileList | readonly File[] | null) => {
+    const room = block.most - ids.length - sending.length;
+    const fresh = [...(files ?? [])].slice(0, Math.max(0, room));
+    const sent = fresh.map((file) => ({ key: ++keys, file, share: 0, arrived: null, problem: null }));
+    setSending((before) => [...before, ...sent]);
+    sent.forEach((each) => void send(each));
+  };
+  const full = ids.length + sending.length >= block.most;
+  return (
+    <div className="cx-files">
+      {!full && !locked && (
+        <label
+          className="cx-drop"
+          data-invalid={invalid || undefined}
+          onDragOver={(event) => event.preventDefault()}
+          onDrop={(event) => {
+            event.preventDefault();
+            take(event.dataTransfer.files);
+          }}
+        >
+          <input
+            id={controlId}
+            type="file"
+            multiple={block.most > 1}
+            accept={block.kinds.map((kind) => ACCEPT[kind]).join(",")}
+            disabled={!upload}
+            aria-labelledby={`${controlId}-label ${controlId}-choose`}
+            aria-describedby={describedBy}
+            aria-required={required || undefined}
+            onChange={(event) => {
+              take(event.target.files);
+              event.target.value = "";
+            }}
+          />
+          <span id={`${controlId}-choose`}>
+            <strong>{VISITOR.chooseFiles(block.most)}</strong> {VISITOR.orDrop}
+          </span>
+        </label>
+      )}
+      <ul>
+        {ids.map((id) => (
+          <li key={id}>
+            {known.get(id)?.thumbnail ? <img src={known.get(id)!.thumbnail!} alt="" /> : <span className="cx-file" />}
+            <span>{known.get(id)?.name ?? VISITOR.uploaded}</span>
+            {!locked && (
+              <button
+                type="button"
+                aria-label={`${VISITOR.remove} ${known.get(id)?.name ?? ""}`}
+                onClick={() => change(ids.filter((each) => each !== id))}
+              >
+                {VISITOR.remove}
+              </button>
+            )}
+          </li>
+        ))}
+        {sending.map((sent) => (
+          <li key={sent.key}>
+            <span className="cx-file" />
+            <span>
+              {sent.file.name}
+              {sent.problem ? (
+                <span className="cx-error" role="alert">
+                  {sent.problem}
+                </span>
+              ) : (
+                <progress value={sent.share} max={1} aria-label={sent.file.name}>
+                  {VISITOR.uploading(sent.share)}
+                </progress>
+              )}
+            </span>
+            {sent.problem && (
+              <button type="button" onClick={() => void send(sent)}>
+                {VISITOR.tryAgain}
+              </button>
+            )}
+            <button
+              type="button"
+              aria-label={`${VISITOR.remove} ${sent.file.name}`}
+              onClick={() => setSending((before) => before.filter((each) => each.key !== sent.key))}
+            >
+              {VISITOR.remove}
+            </button>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}

@@ -1,0 +1,130 @@
+// Rows of one or several kinds: added anywhere, moved, removed, kept in the visitor's order.
+import { useRef, useState } from "react";
+import type { RepeatFace, ShapedRowKindFace } from "../../api/generated/wire";
+import { BlockList } from "../../form/BlockList";
+import { VISITOR } from "../../text/visitor";
+import {
+  type Answer,
+  type InputProps,
+  listOf,
+  type RowAnswer,
+  SurroundingsContext,
+  shownText,
+  useSurroundings,
+} from "../input";
+
+const newRowId = (): string => crypto.randomUUID().replaceAll("-", "").slice(0, 16);
+
+export function RepeatInput(props: InputProps<RepeatFace>) {
+  const { block, controlId, answer, facts, describedBy, locked, onChange } = props;
+  const around = useSurroundings();
+  const [said, setSaid] = useState("");
+  const list = useRef<HTMLDivElement>(null);
+  const rows = listOf(answer) as unknown as readonly RowAnswer[];
+  const kindOf = (row: RowAnswer) => block.kinds.find((kind) => kind.id === row.kind);
+  const keep = (next: readonly RowAnswer[], news: string) => {
+    onChange((next.length > 0 ? next : null) as unknown as Answer);
+    setSaid(news);
+  };
+  const focusRow = (at: number) =>
+    requestAnimationFrame(() => list.current?.querySelectorAll<HTMLElement>(".cx-row")[at]?.focus());
+  const offered = block.kinds.filter((kind) => {
+    const state = facts.kinds?.[kind.id];
+    const count = rows.filter((row) => row.kind === kind.id).length;
+    return state?.shown !== false && !state?.locked && (kind.max_rows === null || count < kind.max_rows);
+  });
+  const full = rows.length >= block.max_rows;
+  const insert = (kind: ShapedRowKindFace, at: number) => {
+    const row = { kind: kind.id, id: newRowId(), values: {} };
+    keep([...rows.slice(0, at), row, ...rows.slice(at)], VISITOR.rowAdded(kind.label));
+    focusRow(at);
+  };
+  const move = (at: number, by: -1 | 1) => {
+    const next = [...rows];
+    [next[at], next[at + by]] = [next[at + by]!, next[at]!];
+    keep(next, VISITOR.rowMoved(kindOf(rows[at]!)?.label ?? "", at + by + 1));
+    focusRow(at + by);
+  };
+  const remove = (at: number) => {
+    keep(
+      rows.filter((_row, index) => index !== at),
+      VISITOR.rowRemoved(kindOf(rows[at]!)?.label ?? ""),
+    );
+    requestAnimationFrame(() => document.getElementById(controlId)?.focus());
+  };
+  return (
+    <div
+      id={controlId}
+      className="cx-repeat"
+      role="group"
+      tabIndex={-1}
+      aria-labelledby={`${controlId}-label`}
+      aria-describedby={describedBy}
+    >
+      <div ref={list} role="list" className="cx-rows">
+        {rows.map((row, at) => {
+          const kind = kindOf(row);
+          if (!kind || facts.kinds?.[kind.id]?.shown === false) return null;
+          const frozen = locked || (facts.kinds?.[kind.id]?.locked ?? false);
+          return (
+            <div key={row.id} className="cx-row" role="listitem" tabIndex={-1} aria-label={`${at + 1}: ${kind.label}`}>
+              <div className="cx-row-head">
+                <span className="cx-row-number">{at + 1}</span>
+                <span className="cx-row-kind">{kind.label}</span>
+                {!frozen && (
+                  <span className="cx-row-tools">
+                    {!full &&
+                      offered.map((each) => (
+                        <button
+                          key={each.id}
+                          type="button"
+                          className="cx-row-insert"
+                          aria-label={VISITOR.insertBefore(each.label)}
+                          title={VISITOR.insertBefore(each.label)}
+                          onClick={() => insert(each, at)}
+                        >
+                          + {offered.length > 1 ? each.label : ""}
+                        </button>
+                      ))}
+                    <RowButton label={VISITOR.moveUp} sign="↑" off={at === 0} onPress={() => move(at, -1)} />
+                    <RowButton
+                      label={VISITOR.moveDown}
+                      sign="↓"
+                      off={at === rows.length - 1}
+                      onPress={() => move(at, 1)}
+                    />
+                    <RowButton label={VISITOR.removeRow(kind.label)} sign="×" onPress={() => remove(at)} />
+                  </span>
+                )}
+              </div>
+              <SurroundingsContext value={around.row(block.id, row.id)}>
+                <BlockList blocks={kind.blocks} />
+              </SurroundingsContext>
+              {around.rowErrorOf(block.id, row.id) && <p className="cx-error">{around.rowErrorOf(block.id, row.id)}</p>}
+            </div>
+          );
+        })}
+      </div>
+      {!locked && !full && (
+        <div className="cx-adders">
+          {offered.map((kind) => (
+            <button key={kind.id} type="button" className="cx-add" onClick={() => insert(kind, rows.length)}>
+              {VISITOR.add(shownText(facts, "", kind.label))}
+            </button>
+          ))}
+        </div>
+      )}
+      <p className="cx-unseen" role="status">
+        {said}
+      </p>
+    </div>
+  );
+}
+
+function RowButton({ label, sign, off, onPress }: { label: string; sign: string; off?: boolean; onPress: () => void }) {
+  return (
+    <button type="button" aria-label={label} title={label} disabled={off} onClick={onPress}>
+      {sign}
+    </button>
+  );
+}

@@ -1,0 +1,27 @@
+// Blocks in their lines, wherever they stand: on a page, in a group, in a row.
+import type { Face } from "../model/blocks";
+import { useSurroundings } from "../fields/input";
+import { BlockOnPage } from "./BlockOnPage";
+import { linesOf } from "./lines";
+
+export function BlockList({ blocks }: { blocks: readonly Face[] }) {
+  const around = useSurroundings();
+  const shown = blocks.filter((block) => around.factsOf(block.id)?.shown);
+  return linesOf(shown).map((line) => (
+    <div key={line[0]!.id} className="cx-line">
+      {line.map((block) => (
+        <div key={block.id} className={`cx-block cx-${block.width}`}>
+          <BlockOnPage
+            block={block}
+            prefix={around.prefix}
+            answer={around.answerOf(block.id)}
+            facts={around.factsOf(block.id)!}
+            error={around.errorOf(block.id)}
+            onChange={(answer) => around.change(block.id, answer)}
+            onLeave={() => around.leave(block.id)}
+          />
+        </div>
+      ))}
+    </div>
+  ));
+}

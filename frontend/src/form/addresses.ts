@@ -1,0 +1,48 @@
+// Pages and addresses: each page has its own, and the browser's back and forward work.
+import { useEffect } from "react";
+import type { FormFace } from "../api/generated/wire";
+import type { FormSession } from "./session";
+
+type Page = FormFace["pages"][number];
+
+/** The address of a page below the form's own: what the author named, or its place. */
+export const segmentOf = (face: FormFace, page: Page): string =>
+  page.address || String(face.pages.findIndex((each) => each.id === page.id) + 1);
+
+export const pageAt = (face: FormFace, segment: string): string | null =>
+  face.pages.find((page) => segmentOf(face, page) === segment)?.id ?? null;
+
+/** Keeps the browser's address at the page that is open, and opens the page that its back and forward lead to. */
+export function useAddresses(session: FormSession, address: string, tell: (segment: string) => void): void {
+  useEffect(() => {
+    if (!session.paged) return;
+    let shown = "";
+    const write = (how: "pushState" | "replaceState") => {
+      const { page, phase } = session.read();
+      const open = session.face.pages.find((each) => each.id === page);
+      if (!open || phase === "welcome") return;
+      const segment = segmentOf(session.face, open);
+      if (segment === shown) return;
+      shown = segment;
+      history[how]({ page }, "", `${address}/${segment}${location.search}`);
+      tell(segment);
+    };
+    write("replaceState");
+    const leave = session.subscribe(() => write("pushState"));
+    const travel = (event: PopStateEvent) => {
+      const wanted = (event.state as { page?: string } | null)?.page ?? null;
+      const open = session.face.pages.find((each) => each.id === wanted);
+      shown = open ? segmentOf(session.face, open) : "";
+      // An address that can't be reached yet shows what can, and says so in the address.
+      if (session.visit(wanted) !== wanted) {
+        shown = "";
+        write("replaceState");
+      } else tell(shown);
+    };
+    addEventListener("popstate", travel);
+    return () => {
+      leave();
+      removeEventListener("popstate", travel);
+    };
+  }, [session, address, tell]);
+}

@@ -1,0 +1,205 @@
+import { beforeEach, describe, expect, it, vi } from "vitest";
+import type { FormFace, FormState } from "../api/generated/wire";
+import type { Answer, RowAnswer } from "../fields/input";
+import { optionsOf } from "../fields/options";
+import { pageAt, segmentOf } from "./addresses";
+import { answerStore, type AnswerStore, type Kept } from "./kept_answers";
+import { FormSession } from "./session";
+import type { Answers } from "./transport";
+
+const field = (id: string) => ({ id, type: "short_text", label: id, width: "full" });
+const face = {
+  asks: ["n", "lines"],
+  wording: { required: "Please answer this.", next: "Next", back: "Back", submit: "Send" },
+  presentation: "paged",
+  welcome: null,
+  pages: [
+    { id: "p1", title: "One", address: "first", blocks: [field("n")] },
+    { id: "p2", title: "Two", address: "", blocks: [field("two")] },
+    {
+      id: "p3",
+      title: "Three",
+      address: "last",
+      blocks: [
+        {
+          id: "lines",
+          type: "repeat",
+          label: "Lines",
+          width: "full",
+          kinds: [{ id: "k", label: "Line", blocks: [field("what")] }],
+        },
+      ],
+    },
+  ],
+} as unknown as FormFace;
+
+const shown = (more: object = {}) => ({ shown: true, ...more });
+const first: FormState = {
+  path: ["p1", "p2", "p3"],
+  blocks: { n: shown({ required: true }), two: shown({ fill: "as default" }), lines: shown({ rows: {} }) },
+  fresh: { k: { what: shown({ required: true }) } },
+};
+
+function memory(kept: Partial<Kept> | null = null): AnswerStore & { saved: Omit<Kept, "at">[]; cleared: number } {
+  const store = {
+    saved: [] as Omit<Kept, "at">[],
+    cleared: 0,
+    load: () => (kept ? ({ answers: {}, page: null, seed: 1, at: Date.now(), ...kept } as Kept) : null),
+    save: (each: Omit<Kept, "at">) => void store.saved.push(each),
+    clear: () => void (store.cleared += 1),
+  };
+  return store;
+}
+
+function start(options: { store?: AnswerStore; reply?: Partial<FormState>; page?: string } = {}) {
+  const asked: { answers: Answers; changed: readonly string[] | null }[] = [];
+  const transport = {
+    state: (answers: Answers, changed: readonly string[] | null) => {
+      asked.push({ answers, changed });
+      return Promise.resolve({ path: first.path, blocks: {}, ...options.reply } as FormState);
+    },
+    submit: () => Promise.reject(new Error("not sent here")),
+  };
+  const session = new FormSession(face, { state: first, page: options.page }, transport, options.store ?? null);
+  return { session, asked };
+}
+
+const settle = () => vi.advanceTimersByTimeAsync(500);
+
+describe("pages", () => {
+  beforeEach(() => {
+    vi.useFakeTimers();
+  });
+
+  it("are left only once nothing on them is wrong", async () => {
+    const { session } = start();
+    await session.next();
+    expect(session.read()).toMatchObject({ page: "p1", tries: 1 });
+    expect(session.errorOf("n")?.message).toBe("Please answer this.");
+    session.change("n", "3");
+    await session.next();
+    expect(session.read().page).toBe("p2");
+    session.back();
+    expect(session.read()).toMatchObject({ page: "p1", answers: { n: "3" } });
+  });
+
+  it("can't be reached by an address before the way led there", async () => {
+    const { session } = start();
+    expect(session.visit("p3")).toBe("p1");
+    session.change("n", "3");
+    await session.next();
+    expect(session.visit("p3")).toBe("p2");
+    expect(session.visit("p1")).toBe("p1");
+    expect(session.visit("gone")).toBe("p1");
+  });
+
+  it("wait for the server's word before they are left", async () => {
+    const { session, asked } = start({
+      reply: { blocks: { n: shown({ error: { code: "limits", message: "Less." } }) } },
+    });
+    session.change("n", "99");
+    await session.next();
+    expect(asked).toEqual([{ answers: expect.objectContaining({ n: "99" }) as Answers, changed: ["n"] }]);
+    expect(session.read()).toMatchObject({ page: "p1" });
+    expect(session.errorOf("n")?.message).toBe("Less.");
+  });
+
+  it("give way when they no longer apply", async () => {
+    const { session } = start({ reply: { path: ["p1", "p3"] } });
+    session.change("n", "3");
+    await session.next();
+    expect(session.read().page).toBe("p3");
+  });
+
+  it("have addresses of their own", () => {
+    expect(face.pages.map((page) => segmentOf(face, page))).toEqual(["first", "2", "last"]);
+    expect([pageAt(face, "2"), pageAt(face, "nothing")]).toEqual(["p2", null]);
+  });
+});
+
+describe("answers", () => {
+  beforeEach(() => {
+    vi.useFakeTimers();
+  });
+
+  it("begin with defaults, which a visitor may change or empty", () => {
+    const { session } = start();
+    expect(session.read().answers).toEqual({ two: "as default" });
+    session.change("two", null);
+    expect(session.read().answers).toEqual({ two: null });
+  });
+
+  it("ask only for what changed since the last reply", async () => {
+    const { session, asked } = start();
+    session.change("n", "1");
+    await settle();
+    session.change("two", "quiet");
+    session.change("n", "2");
+    await settle();
+    expect(asked.map((each) => each.changed)).toEqual([["n"], ["n"]]);
+  });
+
+  it("are put back after a reload, without those to fields that are gone, as far as they lead", async () => {
+    const store = memory({ answers: { n: "3", gone: "x" }, page: "p2" });
+    const { session, asked } = start({ store });
+    await settle();
+    expect(asked).toEqual([{ answers: { n: "3", two: "as default" }, changed: null }]);
+    expect(session.read()).toMatchObject({ restored: true, page: "p2" });
+    session.startAgain();
+    await settle();
+    expect(session.read()).toMatchObject({ restored: false, page: "p1" });
+    expect(store.cleared).toBe(1);
+  });
+
+  it("in rows know a new row's facts before the server has seen it", () => {
+    const { session } = start();
+    session.change("lines", [{ kind: "k", id: "r1", values: {} }] as unknown as Answer);
+    const row = session.surroundings().row("lines", "r1");
+    expect(row.factsOf("what")).toMatchObject({ shown: true, required: true });
+    row.change("what", "M 31");
+    const rows = session.read().answers.lines as unknown as RowAnswer[];
+    expect(rows[0]!.values).toEqual({ what: "M 31" });
+    row.leave("what");
+    row.change("what", null);
+    expect(row.errorOf("what")).toBe("Please answer this.");
+  });
+
+  it("are kept on the device for a week, and nowhere where that is forbidden", () => {
+    const place = new Map<string, string>();
+    const storage = {
+      getItem: (name: string) => place.get(name) ?? null,
+      setItem: (name: string, text: string) => void place.set(name, text),
+      removeItem: (name: string) => void place.delete(name),
+    } as unknown as Storage;
+    const store = answerStore("form", () => storage);
+    store.save({ answers: { n: "1" }, page: "p1", seed: 4 });
+    expect(store.load()?.answers).toEqual({ n: "1" });
+    vi.advanceTimersByTime(8 * 24 * 3_600_000);
+    expect(store.load()).toBeNull();
+    const forbidden = answerStore("form", () => {
+      throw new Error("no storage");
+    });
+    forbidden.save({ answers: {}, page: null, seed: 1 });
+    expect(forbidden.load()).toBeNull();
+  });
+});
+
+describe("options", () => {
+  const block = {
+    id: "b",
+    shuffled: true,
+    options: Array.from({ length: 8 }, (_each, at) => ({ id: `o${at}`, label: `${at}` })),
+  };
+  const order = (seed: number, facts = {}) => optionsOf(block, shown(facts), seed).map((option) => option.id);
+
+  it("are shuffled alike for one visitor and differently for others", () => {
+    expect(order(7)).toEqual(order(7));
+    expect(new Set([1, 2, 3, 4].map((seed) => order(seed).join()))).toHaveProperty("size", 4);
+    expect([...order(7)].sort()).toEqual(block.options.map((option) => option.id));
+  });
+
+  it("keep their order when some are not offered", () => {
+    const some = ["o1", "o4", "o6"];
+    expect(order(7, { options: some })).toEqual(order(7).filter((id) => some.includes(id)));
+  });
+});
