@@ -117,11 +117,13 @@ class _HeldRepeat:
         return " | ".join(rows)
 
     def _row(self, row: dict[str, Any], kind: RowKind, form: Form, medium: Medium) -> str:
-        fields = {block.id: block for block, _ in blocks_within(kind.blocks) if isinstance(block, Field)}
+        # In the order of the fields: the database keeps no order of keys.
+        fields = [block for block, _ in blocks_within(kind.blocks) if isinstance(block, Field)]
+        given = row["values"]
         cells = [
-            f"{plain(fields[each].label)}: {_HeldField(fields[each]).text(stored, form, medium)}"
-            for each, stored in row["values"].items()
-            if each in fields
+            f"{plain(field.label)}: {_HeldField(field).text(given[field.id], form, medium)}"
+            for field in fields
+            if field.id in given
         ]
         return f"{plain(kind.label)} ({'; '.join(cells)})"
 

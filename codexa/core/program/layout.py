@@ -4,7 +4,7 @@ from typing import Any
 
 from codexa.core.definition.form import Form
 from codexa.core.definition.parts import Block, Field, Repeat, RowKind
-from codexa.core.fields import field_type_of, type_of
+from codexa.core.fields import field_type_of
 from codexa.core.fields.field_type import FieldType, Medium, Region
 from codexa.core.formula.scope import Home, Reference
 from codexa.core.formula.types import Kind, Type
@@ -110,11 +110,9 @@ def field_entries(field: Field, spot: Spot, region: Region) -> dict[Path, Entry]
     field_type = field_type_of(field)
     home = Home.ROW if spot.kind else Home.FORM
     shown = _shown_by(field_type, field, region)
-    fails, public = not field_type.answered, type_of(field).visible
+    fails = not field_type.answered
     reference = Reference(slot=spot.slot, type=field_type.value_type(field), can_fail=fails, home=home)
-    entries: dict[Path, Entry] = {
-        (field.key,): Entry(reference=reference, present=shown, owner=field.id, public=public)
-    }
+    entries: dict[Path, Entry] = {(field.key,): Entry(reference=reference, present=shown, owner=field.id)}
     for name, facet in field_type.facets(field).items():
         part = Reference(slot=spot.slot, type=facet.type, can_fail=fails, home=home, facet=facet.take)
         entries[(field.key, name.lower())] = Entry(reference=part, present=presenter(region), owner=field.id)

@@ -15,6 +15,7 @@ from codexa.core.definition.parts import Block, BlockFace, Identifier, Part
 from codexa.core.definition.rich_text import sanitised
 from codexa.core.fields import BLOCK_TYPES, HOLDING_FACES, type_of
 from codexa.core.fields.options import Optioned
+from codexa.core.formula.values import Files
 from codexa.core.program.evaluate import FieldError, Row, State, evaluate
 from codexa.core.program.places import ALWAYS, ROW_ADDRESS, KindPlace, Place, RepeatPlace
 from codexa.core.program.program import FORM, Program
@@ -73,12 +74,22 @@ class KindState(_Facts):
     locked: bool = False
 
 
+class FileFace(_Facts):
+    """A file that the visitor sent: `size` in bytes, `type` its media type."""
+
+    id: str
+    name: str
+    size: int
+    type: str
+
+
 class BlockState(_Facts):
     """What is true of a block now; what is left out is not so.
 
     `value` only for calculated fields; `texts` are those with inserted values, by setting; `options` the ids of the
     options on offer where not all are, `barred` of those that can't be chosen; `dropped` where a choice was taken back;
-    `fill` the answer to put in where none was given yet; `rows` and `kinds` only for a repeat.
+    `fill` the answer to put in where none was given yet; `files` those of an upload; `rows` and `kinds` only for a
+    repeat.
     """
 
     shown: bool
@@ -91,6 +102,7 @@ class BlockState(_Facts):
     barred: list[str] | None = None
     dropped: bool = False
     fill: Any = None
+    files: list[FileFace] | None = None
     rows: "dict[str, RowState] | None" = None
     kinds: dict[str, KindState] | None = None
 
@@ -263,6 +275,9 @@ def _add_value(facts: Facts, state: State, place: Place, row: Row | tuple[()]) -
     address = f"{row[ROW_ADDRESS]}{place.block.id}" if row else place.block.id
     if address in state.dropped:
         facts["dropped"] = True
+    if isinstance(state.value(place, row), Files):
+        assert place.field_type is not None
+        facts["files"] = place.field_type.dump(state.value(place, row))
     _add_fill(facts, state, place, row)
 
 

@@ -95,6 +95,8 @@ export class FormSession {
     };
     this.touched = restored;
     const wanted = start.page ?? kept?.page ?? null;
+    // Shuffled options keep their order over a reload even before anything is answered.
+    if (store && !kept) store.save({ answers: {}, page: null, seed: this.seed });
     if (restored) void this.ask(true).then(() => this.goAsFarAs(wanted));
   }
 

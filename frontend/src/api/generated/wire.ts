@@ -160,7 +160,8 @@ export interface FormState {
  *
  * `value` only for calculated fields; `texts` are those with inserted values, by setting; `options` the ids of the
  * options on offer where not all are, `barred` of those that can't be chosen; `dropped` where a choice was taken back;
- * `fill` the answer to put in where none was given yet; `rows` and `kinds` only for a repeat.
+ * `fill` the answer to put in where none was given yet; `files` those of an upload; `rows` and `kinds` only for a
+ * repeat.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "BlockState".
@@ -169,6 +170,7 @@ export interface BlockState {
   barred?: string[] | null;
   dropped?: boolean;
   error?: ErrorFace | null;
+  files?: FileFace[] | null;
   fill?: unknown;
   kinds?: {
     [k: string]: KindState;
@@ -194,6 +196,18 @@ export interface BlockState {
 export interface ErrorFace {
   code: string;
   message: string;
+}
+/**
+ * A file that the visitor sent: `size` in bytes, `type` its media type.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "FileFace".
+ */
+export interface FileFace {
+  id: string;
+  name: string;
+  size: number;
+  type: string;
 }
 /**
  * What is true of a row kind: whether such rows can be added and changed.

@@ -1,6 +1,6 @@
 // Files on their way and arrived: progress, small pictures, removing, trying again.
 import { useRef, useState } from "react";
-import type { FileUploadFace, UploadReply } from "../../api/generated/wire";
+import type { FileFace, FileUploadFace, UploadReply } from "../../api/generated/wire";
 import { VISITOR } from "../../text/visitor";
 import { type InputProps, listOf, useTools } from "../input";
 
@@ -16,6 +16,16 @@ interface Sent {
 const known = new Map<string, UploadReply>();
 let keys = 0;
 
+// Media types of which the server makes small pictures.
+const PICTURES = new Set(["image/jpeg", "image/png", "image/gif", "image/webp"]);
+
+/** A file of an earlier visit, as the core knows it. */
+const seen = (file: FileFace | undefined): Pick<UploadReply, "name" | "thumbnail"> | undefined =>
+  file && {
+    name: file.name,
+    thumbnail: PICTURES.has(file.type) ? `/api/public/files/${file.id}/small` : null,
+  };
+
 const ACCEPT: Record<FileUploadFace["kinds"][number], string> = {
   picture: "image/*",
   pdf: ".pdf",
@@ -27,7 +37,7 @@ const ACCEPT: Record<FileUploadFace["kinds"][number], string> = {
 };
 
 export default function FileList(props: InputProps<FileUploadFace>) {
-  const { block, controlId, answer, describedBy, invalid, required, locked, onChange } = props;
+  const { block, controlId, answer, facts, describedBy, invalid, required, locked, onChange } = props;
   const { upload } = useTools();
   const [sending, setSending] = useState<readonly Sent[]>([]);
   const ids = listOf(answer).filter((each): each is string => typeof each === "string");
@@ -57,6 +67,7 @@ export default function FileList(props: InputProps<FileUploadFace>) {
     setSending((before) => [...before, ...sent]);
     sent.forEach((each) => void send(each));
   };
+  const fileOf = (id: string) => known.get(id) ?? seen(facts.files?.find((file) => file.id === id));
   const full = ids.length + sending.length >= block.most;
   return (
     <div className="cx-files">
@@ -92,12 +103,12 @@ export default function FileList(props: InputProps<FileUploadFace>) {
       <ul>
         {ids.map((id) => (
           <li key={id}>
-            {known.get(id)?.thumbnail ? <img src={known.get(id)!.thumbnail!} alt="" /> : <span className="cx-file" />}
-            <span>{known.get(id)?.name ?? VISITOR.uploaded}</span>
+            {fileOf(id)?.thumbnail ? <img src={fileOf(id)!.thumbnail!} alt="" /> : <span className="cx-file" />}
+            <span>{fileOf(id)?.name ?? VISITOR.uploaded}</span>
             {!locked && (
               <button
                 type="button"
-                aria-label={`${VISITOR.remove} ${known.get(id)?.name ?? ""}`}
+                aria-label={`${VISITOR.remove} ${fileOf(id)?.name ?? ""}`}
                 onClick={() => change(ids.filter((each) => each !== id))}
               >
                 {VISITOR.remove}
