@@ -1,7 +1,7 @@
 """Why something is as it is: the chain of formulas and values behind one fact, down to answers."""
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 from codexa.core.context import Context
@@ -114,6 +114,7 @@ class _Explainer:
         self._program = state.program
         self._row = row
         self._on_the_way: set[Spot] = set()
+        self._told: dict[Spot, Explanation] = {}
 
     def of(self, spot: Spot, owner: str, fact_name: str) -> Explanation:
         fact = self._program.facts.get(spot)
@@ -147,12 +148,20 @@ class _Explainer:
             return ()
         self._on_the_way.add(spot)
         found = [
-            self.of(read, self._program.facts[read].owner, self._program.facts[read].name)
+            self._once(read)
             for read in dict.fromkeys(fact.reads)
             if read in self._program.facts and self._tells(read, fact)
         ]
         self._on_the_way.discard(spot)
         return tuple(found)
+
+    def _once(self, spot: Spot) -> Explanation:
+        # What was told before is named again without its reasons: else a wide form would be told over and over.
+        if spot in self._told:
+            return replace(self._told[spot], because=())
+        fact = self._program.facts[spot]
+        self._told[spot] = told = self.of(spot, fact.owner, fact.name)
+        return told
 
     def _tells(self, read: Spot, fact: Fact) -> bool:
         # That something around it is shown is no news; that it is hidden is the reason.
@@ -212,7 +221,7 @@ class _Explainer:
     def _blank_words(self, owner: str) -> str:
         place = self._program.places.get(owner)
         if place is not None and not self._state.shown(place, self._row if place.kind else ()):
-            return "is blank, because it is hidden"
+            return "is blank while hidden"
         return "is blank"
 
     def _cause(self, owner: str, failed: Failed) -> str:
@@ -233,9 +242,11 @@ class _Explainer:
             return self._state.presented(place, self._row if place.kind else ()) or "blank"
         figure = self._program.figures.get(owner)
         if figure is not None:
-            kind, region = kind_of(figure.figure), self._program.form.region
-            bare = kind.value(figure.figure, value)
-            return "blank" if bare is None else presenter(region)(bare)
+            bare = kind_of(figure.figure).value(figure.figure, value)
+            entry = self._program.layout.scope.entry((figure.figure.key,))
+            label = getattr(value, "label", "")
+            shown = "blank" if bare is None or entry is None else entry.present(bare)
+            return f"{shown} ({label})" if label else shown
         if isinstance(value, bool):
             return "yes" if value else "no"
         return presenter(self._program.form.region)(value) if not isinstance(value, Choice) else value.label
