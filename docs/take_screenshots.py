@@ -56,6 +56,18 @@ def repeat_on_the_sheet(page: Page) -> None:
     take(page, "compose-repeat")
 
 
+def preview(page: Page) -> None:
+    """The draft tried, and why a block is shown."""
+    page.goto(CODEXA)
+    page.get_by_role("link", name="Travelling dome quote", exact=True).first.click()
+    page.get_by_role("link", name="Preview").click()
+    page.frame_locator("iframe").get_by_text("A school or nursery").click()
+    page.get_by_role("combobox", name="Block, page or figure").fill("Name of the school")
+    page.get_by_role("option", name="1.2 Name of the school").click()
+    page.get_by_text("1.2 Name of the school is shown").wait_for()
+    take(page, "preview")
+
+
 def rows(page: Page) -> None:
     """Rows of mixed kinds, as a visitor adds them."""
     page.goto(f"{CODEXA}/f/alderlight/observation-log")
@@ -100,6 +112,7 @@ def main() -> None:
         wide = browser.new_page(viewport={"width": 1280, "height": 800})
         workbench(wide)
         repeat_on_the_sheet(wide)
+        preview(wide)
         public_form(wide, "public-form")
         rows(wide)
         confirmation(wide)

@@ -8,7 +8,7 @@ from werkzeug.middleware.proxy_fix import ProxyFix
 from codexa.services.answering import Programs
 from codexa.settings import Settings
 from codexa.store.database import open_pool
-from codexa.web import drafts, editions, errors, forms, guard, logging, pages, public, responses, sessions
+from codexa.web import drafts, editions, errors, forms, guard, logging, pages, previews, public, responses, sessions
 from codexa.web.limits import limiter
 
 MAX_REQUEST = 2 * 1024 * 1024  # bytes; the largest draft is well below
@@ -18,6 +18,7 @@ BLUEPRINTS = (
     drafts.blueprint,
     editions.blueprint,
     responses.blueprint,
+    previews.blueprint,
     public.blueprint,
     pages.blueprint,
 )

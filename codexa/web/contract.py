@@ -4,7 +4,7 @@ from datetime import datetime
 from typing import Annotated, Any
 from uuid import UUID
 
-from annotated_types import Len
+from annotated_types import Interval, Len
 from pydantic import BaseModel, ConfigDict, StringConstraints
 
 from codexa.core.definition.form import Form
@@ -287,10 +287,42 @@ class RefusedReply(Message):
     errors: dict[str, ErrorFace]
 
 
+class ExplainRequest(Message):
+    """Answers to a draft, and the fact to explain: "OWNER.FACT" or "REPEAT/ROW/BLOCK.FACT"."""
+
+    answers: dict[str, Any]
+    fact: Annotated[str, StringConstraints(min_length=1, max_length=200)]
+
+
+class ExplanationReply(Message):
+    """One fact in words, and what it hangs on."""
+
+    owner: str
+    name: str
+    fact: str
+    value: str
+    sentence: str
+    formula: str
+    because: "list[ExplanationReply]"
+
+
+class SampleRequest(Message):
+    """Which of the samples: the same number gives the same answers."""
+
+    seed: Annotated[int, Interval(ge=0, le=1_000_000)]
+
+
+class SampleReply(Message):
+    """Plausible answers, by block id."""
+
+    answers: dict[str, Any]
+
+
 class PublicPage(Message):
     """What the page of a public form carries: where to ask, what to show, and the first state.
 
-    `address` is the form's own, without a page; `page` the address of the page that was asked for, or "".
+    `address` is the form's own, without a page; `page` the address of the page that was asked for, or "". `token` is
+    there in a preview alone: the session's, for asking about a draft.
     """
 
     form: UUID
@@ -299,5 +331,6 @@ class PublicPage(Message):
     link: LinkValues
     address: str
     page: str
+    token: str | None = None
     face: FormFace
     state: FormState

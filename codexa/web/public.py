@@ -8,7 +8,7 @@ from flask import Blueprint, Response, current_app, g, render_template, request,
 from codexa.core.program.accept import Refused
 from codexa.core.program.public import ErrorFace
 from codexa.services import answering, uploads
-from codexa.services.answering import Given, OpenedForm
+from codexa.services.answering import Given
 from codexa.web.built import entry
 from codexa.web.contract import (
     EvaluateReply,
@@ -56,17 +56,26 @@ def _page(team: str, slug: str, page: str, *, framed: bool) -> Response:
     if framed:
         g.frame_policy = frame_policy(opened.sites)
     address = f"/{'embed' if framed else 'f'}/{team}/{slug}"
-    data = _page_data(opened, {"framed": framed, "link": link, "address": address, "page": page})
+    data = page_data(
+        {
+            "form": str(opened.form_id),
+            "edition": opened.edition,
+            "framed": framed,
+            "link": link,
+            "address": address,
+            "page": page,
+            "face": opened.face.model_dump(mode="json"),
+            "state": opened.state,
+        }
+    )
     html = render_template("form.html", face=opened.face, data=data, entry=entry("form"), framed=framed)
     response = Response(html)
     response.headers["Cache-Control"] = "no-cache"
     return response
 
 
-def _page_data(opened: OpenedForm, place: dict[str, object]) -> str:
+def page_data(content: dict[str, object]) -> str:
     """Return the JSON of a PublicPage, safe inside a script element."""
-    face = opened.face.model_dump(mode="json")
-    content = {"form": str(opened.form_id), "edition": opened.edition, **place, "face": face, "state": opened.state}
     return orjson.dumps(content).decode().translate(_SCRIPT_SAFE)
 
 
@@ -130,12 +139,13 @@ def submit(asked: SubmitRequest, form: UUID, edition: int) -> Response:
     with connection() as database:
         result = answering.receive(database, program, form=form, edition=edition, key=key, given=given)
     if isinstance(result, Refused):
-        return json_reply(_refused(result), 422)
+        return json_reply(refused_reply(result), 422)
     reply = ReceivedReply(number=result.number, confirmation=result.confirmation)
     return json_reply(reply, 200 if result.repeated else 201)
 
 
-def _refused(refused: Refused) -> RefusedReply:
+def refused_reply(refused: Refused) -> RefusedReply:
+    """Return what is wrong with a response, for the form that sent it."""
     if refused.unknown:
         names = ", ".join(refused.unknown[:5])
         return RefusedReply(

@@ -101,6 +101,10 @@ def make_person_and_commit(connection, **options):
 def example_of(endpoint):
     """A body that would be taken."""
     examples = {
+        "ExplainRequest": {"answers": {}, "fact": "price.value"},
+        "SampleRequest": {"seed": 1},
+        "EvaluateRequest": {"answers": {}},
+        "SubmitRequest": {"answers": {}},
         "NewFormRequest": {"name": "New"},
         "SaveDraftRequest": {"revision": 1, "draft": visit_document()},
         "RenameKeyRequest": {"draft": visit_document(), "block": "people", "key": "guests"},

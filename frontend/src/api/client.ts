@@ -4,12 +4,14 @@ import type {
   DraftReply,
   EditionsReply,
   ErrorReply,
+  ExplanationReply,
   Form,
   FormReply,
   MadeReply,
   PublishedReply,
   ResponseReply,
   ResponsesReply,
+  SampleReply,
   SavedReply,
   SignedInReply,
   SitesReply,
@@ -88,5 +90,8 @@ export const api = {
   responses: (form: string, limit: number, offset: number) =>
     call<ResponsesReply>("GET", `/forms/${form}/responses?limit=${limit}&offset=${offset}`),
   response: (form: string, number: number) => call<ResponseReply>("GET", `/forms/${form}/responses/${number}`),
+  explain: (form: string, answers: unknown, fact: string) =>
+    call<ExplanationReply>("POST", `/forms/${form}/preview/explain`, { answers, fact }),
+  sample: (form: string, seed: number) => call<SampleReply>("POST", `/forms/${form}/preview/sample`, { seed }),
   exportAddress: (form: string) => `/api/forms/${form}/responses.csv`,
 };

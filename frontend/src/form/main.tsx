@@ -8,12 +8,12 @@ import "./fields.css";
 import { answerStore } from "./kept_answers";
 import { PublicForm } from "./PublicForm";
 import { FormSession } from "./session";
-import { Transport } from "./transport";
+import { type Answers, Transport } from "./transport";
 
 const page = JSON.parse(document.getElementById("form-data")!.textContent!) as PublicPage;
-const transport = new Transport(page.form, page.edition, page.link);
+const transport = new Transport(page.form, page.edition, page.link, page.token);
 const start = { state: page.state, page: pageAt(page.face, page.page) };
-const session = new FormSession(page.face, start, transport, answerStore(page.form));
+const session = new FormSession(page.face, start, transport, page.token ? null : answerStore(page.form));
 const root = document.getElementById("root")!;
 
 const tellHost = (message: Record<string, unknown>) => {
@@ -21,7 +21,8 @@ const tellHost = (message: Record<string, unknown>) => {
   if (page.framed) parent.postMessage(message, "*");
 };
 const tellPage = (segment: string) => tellHost({ codexa: "page", page: segment });
-const upload = transport.upload.bind(transport);
+// A draft has nowhere to send files to.
+const upload = page.token ? null : transport.upload.bind(transport);
 const redirect = (address: string) =>
   page.framed ? tellHost({ codexa: "redirect", address }) : location.assign(address);
 
@@ -36,6 +37,14 @@ createRoot(root).render(
   </StrictMode>,
 );
 
+if (page.token) {
+  // The workbench around a preview hears what was answered, and may fill it in.
+  session.subscribe(() => parent.postMessage({ codexa: "answers", answers: session.read().answers }, origin));
+  addEventListener("message", (event: MessageEvent<{ codexa?: string; answers?: Answers }>) => {
+    if (event.origin === origin && event.source === parent && event.data.codexa === "fill")
+      session.fillIn(event.data.answers ?? {});
+  });
+}
 if (page.framed) {
   new ResizeObserver(() => tellHost({ codexa: "height", height: root.offsetHeight })).observe(root);
 }

@@ -443,6 +443,14 @@ export class FormSession {
     if (phase !== "received" && this.touched) this.store?.save({ answers, page, seed: this.seed });
   }
 
+  /** Takes these answers instead of all that were given, as in a preview. */
+  fillIn(answers: Answers): void {
+    this.unanswered.clear();
+    this.key = crypto.randomUUID();
+    this.set({ answers, visited: new Set(), refusal: null, phase: "filling", confirmation: null });
+    void this.ask(true).then(() => this.goAsFarAs(this.snapshot.page));
+  }
+
   startAgain(): void {
     clearTimeout(this.saving);
     this.store?.clear();

@@ -17,14 +17,19 @@ export class RefusedError extends Error {
 const refusalOf = (reply: Partial<RefusedReply>): RefusedError =>
   new RefusedError({ code: reply.code ?? "", message: reply.message ?? "", errors: reply.errors ?? {} });
 
-async function post<Reply>(address: string, body: unknown, headers: Record<string, string> = {}): Promise<Reply> {
+async function post<Reply>(
+  address: string,
+  body: unknown,
+  headers: Record<string, string>,
+  credentials: RequestCredentials,
+): Promise<Reply> {
   let response: Response;
   try {
     response = await fetch(address, {
       method: "POST",
       headers: { "Content-Type": "application/json", ...headers },
       body: JSON.stringify(body),
-      credentials: "omit",
+      credentials,
       signal: AbortSignal.timeout(20_000),
     });
   } catch {
@@ -38,23 +43,30 @@ async function post<Reply>(address: string, body: unknown, headers: Record<strin
 
 export class Transport {
   private readonly base: string;
+  private readonly headers: Record<string, string>;
+  private readonly credentials: RequestCredentials;
 
+  /** To an edition, without a session; or with the session's token to the team's draft. */
   constructor(
     form: string,
     edition: number,
     private readonly link: Readonly<Record<string, string>>,
+    token: string | null = null,
   ) {
-    this.base = `/api/public/${form}/${edition}`;
+    this.base = token ? `/api/forms/${form}/preview` : `/api/public/${form}/${edition}`;
+    this.headers = token ? { "X-CSRF-Token": token } : {};
+    this.credentials = token ? "same-origin" : "omit";
   }
 
   /** What is true now; with `changed` only what hangs on these blocks. */
   async state(answers: Answers, changed: readonly string[] | null): Promise<FormState> {
     const asked = { answers, link: this.link, ...(changed ? { changed } : {}) };
-    return (await post<EvaluateReply>(`${this.base}/state`, asked)).state;
+    return (await post<EvaluateReply>(`${this.base}/state`, asked, this.headers, this.credentials)).state;
   }
 
   submit(answers: Answers, key: string): Promise<ReceivedReply> {
-    return post(`${this.base}/responses`, { answers, link: this.link }, { "Idempotency-Key": key });
+    const headers = { ...this.headers, "Idempotency-Key": key };
+    return post(`${this.base}/responses`, { answers, link: this.link }, headers, this.credentials);
   }
 
   /** Sends a file; fetch tells no progress, so this is the older way. */

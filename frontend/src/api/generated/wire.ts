@@ -1507,6 +1507,33 @@ export interface EvaluateRequest {
   turn: number;
 }
 /**
+ * Answers to a draft, and the fact to explain: "OWNER.FACT" or "REPEAT/ROW/BLOCK.FACT".
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ExplainRequest".
+ */
+export interface ExplainRequest {
+  answers: {
+    [k: string]: unknown;
+  };
+  fact: string;
+}
+/**
+ * One fact in words, and what it hangs on.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ExplanationReply".
+ */
+export interface ExplanationReply {
+  because: ExplanationReply[];
+  fact: string;
+  formula: string;
+  name: string;
+  owner: string;
+  sentence: string;
+  value: string;
+}
+/**
  * What the browser may know of an upload: which kinds of files, how many, and how large each.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -2051,7 +2078,8 @@ export interface NewFormRequest {
 /**
  * What the page of a public form carries: where to ask, what to show, and the first state.
  *
- * `address` is the form's own, without a page; `page` the address of the page that was asked for, or "".
+ * `address` is the form's own, without a page; `page` the address of the page that was asked for, or "". `token` is
+ * there in a preview alone: the session's, for asking about a draft.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "PublicPage".
@@ -2067,6 +2095,7 @@ export interface PublicPage {
   };
   page: string;
   state: FormState;
+  token: string | null;
 }
 /**
  * Publish this revision of the draft.
@@ -2158,6 +2187,26 @@ export interface ResponsesReply {
   columns: ColumnReply[];
   count: number;
   rows: RowReply[];
+}
+/**
+ * Plausible answers, by block id.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "SampleReply".
+ */
+export interface SampleReply {
+  answers: {
+    [k: string]: unknown;
+  };
+}
+/**
+ * Which of the samples: the same number gives the same answers.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "SampleRequest".
+ */
+export interface SampleRequest {
+  seed: number;
 }
 /**
  * A draft made from that revision.

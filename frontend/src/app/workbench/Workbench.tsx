@@ -18,6 +18,7 @@ import { ProofBar } from "./ProofBar";
 import { useDraft } from "./useDraft";
 import { WorkbenchHeader } from "./WorkbenchHeader";
 
+const Preview = lazy(() => import("../preview/Preview").then((module) => ({ default: module.Preview })));
 const Responses = lazy(() => import("../responses/Responses").then((module) => ({ default: module.Responses })));
 
 interface Props {
@@ -73,6 +74,7 @@ function OpenWorkbench({ reply, area }: { reply: FormReply; area: string }) {
         <Box component="main" sx={{ flex: 1, minHeight: 0 }}>
           <Suspense fallback={<Waiting />}>
             {area === "compose" && <Compose />}
+            {area === "preview" && <Preview />}
             {area === "publish" && <PublishArea />}
             {area === "responses" && <Responses formId={reply.id} />}
           </Suspense>

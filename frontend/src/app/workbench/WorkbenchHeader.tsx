@@ -42,6 +42,15 @@ export function WorkbenchHeader() {
         </>
       )}
       <SaveState />
+      <Button
+        component={Link}
+        to={`/forms/${bench.reply.id}/preview`}
+        variant="outlined"
+        color="inherit"
+        sx={{ borderColor: "bar.quiet" }}
+      >
+        Preview
+      </Button>
       {bench.saved.liveEdition !== null && (
         <Button
           href={bench.saved.address}
