@@ -15,7 +15,7 @@ from codexa.core.formula.values import Failed
 from codexa.core.program.accept import Accepted, Refused, accept, number_result, sample_answers
 from codexa.core.program.evaluate import evaluate
 from codexa.core.program.figures import shares
-from codexa.core.program.program import compile_form
+from codexa.core.program.program import FORM, compile_form
 from codexa.core.program.public import confirmation_face, form_face, form_state
 from core.forms import block, facts_of, figure, options, program_of, state_of, value_of
 from core.formulas import CONTEXT
@@ -137,9 +137,15 @@ class TestGroupsAndConditions:
         assert {k: e.message for k, e in state_of(program, {"a": "13", "b": "13"}).errors().items()} == {
             "a": "Not 13.",
             "g": "Less.",
-            "form": "More a than b.",
+            FORM: "More a than b.",
         }
         assert "a" not in state_of(program, {}).errors()
+
+    def test_a_block_named_form_is_not_the_form(self):
+        program = program_of(
+            block("short_text", "form", required="TRUE"), checks=[{"formula": "FALSE", "message": "No."}]
+        )
+        assert list(state_of(program).errors()) == ["form", FORM]
 
     def test_a_moving_limit_is_a_formula(self):
         program = program_of(

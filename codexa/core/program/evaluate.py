@@ -189,7 +189,7 @@ class State:
         return self._failed_check(FORM, self.program.form_checks, self.program.form.checks, ())
 
     def errors(self) -> dict[str, FieldError]:
-        """Everything that is wrong, by address, in the order of the outline; "form" for the form as a whole."""
+        """Everything that is wrong, by address, in the order of the outline; FORM for the form as a whole."""
         return {address: error for address, error in self._errors() if error is not None}
 
     def _errors(self) -> Iterator[tuple[str, FieldError | None]]:

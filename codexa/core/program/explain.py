@@ -70,6 +70,8 @@ def _owner_of(program: Program, name: str, row_path: Sequence[str]) -> str:
     ids = {*program.places, *program.figures, *kinds, *(page.page.id for page in program.pages), FORM}
     if name in ids:
         return name
+    if name == "form":
+        return FORM
     for block_id, place in program.places.items():
         if place.block.key == name and (place.kind is not None) == bool(row_path):
             return block_id

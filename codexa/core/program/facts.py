@@ -15,7 +15,7 @@ from codexa.core.program.scope import AnyScope
 class Formula:
     """A formula of the form, compiled.
 
-    `owner` is the id of the page, block, row kind, figure or confirmation that has it (or "form"), `setting` where in
+    `owner` is the id of the page, block, row kind, figure or confirmation that has it (or FORM), `setting` where in
     it, `kind` the row kind in whose rows it is worked out.
     """
 

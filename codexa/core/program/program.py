@@ -33,7 +33,7 @@ from codexa.core.program.templates import Template, template_of
 from codexa.core.program.writer import MISSING, Writer
 
 Reader = tuple[int, Callable[[Any, Any, Region], Any], Block, Region]  # slot, parse, block, region
-FORM = "form"  # the owner of what belongs to the form itself
+FORM = "whole-form"  # the owner of what belongs to the form itself; no block can have this id
 _IN_A_CIRCLE = Failed(ErrorValue(code=ErrorCode.REFERENCE, message="This depends on itself; see the proof."))
 _OWN_FACTS = frozenset({"shown", "required", "locked", "value", "default", "check", "offered", "next", "confirmation"})
 
@@ -205,6 +205,7 @@ class _Compiler:
         self.layout = Layout(form)
         self.numbers = form.numbers()
         self.formulas: dict[tuple[str, str], Formula] = {}
+        self.settings: dict[str, list[str]] = {}
         self.texts: dict[str, dict[str, Template]] = {}
         self.places: dict[str, Place] = {}
         for owner, part, kind in owners(form):
@@ -218,6 +219,8 @@ class _Compiler:
         if isinstance(site.mark, FormulaText):
             # A filter of options sees the option too; which other settings do is said by their mark.
             scope = self.layout.filter_scope(scope) if site.mark.fact == "offered" else scope
+            if "." not in site.setting and site.mark.fact not in _OWN_FACTS:
+                self.settings.setdefault(owner, []).append(site.setting)
             self.formulas[owner, site.setting] = Formula(
                 owner=owner,
                 setting=site.setting,
@@ -360,16 +363,11 @@ class _Compiler:
             known["checks"] = self._checks(block.id, len(block.checks), kind_id, conditions.shown)
         if isinstance(block, Optioned):
             known |= {"offered": self.writer.options(block, kind_id), "barred": self.writer.barred(block, kind_id)}
-        known["settings"] = (
-            {
-                formula.setting: spot
-                for (owner, setting), formula in self.formulas.items()
-                if owner == block.id and "." not in setting and formula.mark.fact not in _OWN_FACTS
-                if (spot := self.writer.setting(owner, setting, kind_id, formula.mark.fact)) is not None
-            }
-            if self._has_settings(block)
-            else {}
-        )
+        known["settings"] = {
+            setting: spot
+            for setting in self.settings.get(block.id, ())
+            if (spot := self.writer.setting(block.id, setting, kind_id, setting)) is not None
+        }
         if isinstance(block, Field):
             place = Place(field_type=field_type_of(block), **known)
             if isinstance(block, Question):
@@ -378,9 +376,6 @@ class _Compiler:
                 self.writer.computed(place)
             return place
         return Place(**known)
-
-    def _has_settings(self, block: Block) -> bool:
-        return any(site.mark.fact not in _OWN_FACTS for site in sites(block) if isinstance(site.mark, FormulaText))
 
     def _checks(self, owner: str, count: int, kind: str, shown: Spot) -> tuple[Spot, ...]:
         return tuple(

@@ -8,7 +8,7 @@ import { Banner, brandStyle } from "./Banner";
 import { BlockList } from "./BlockList";
 import { controlIdOf } from "./BlockOnPage";
 import { Progress } from "./Progress";
-import type { FormSession } from "./session";
+import { FORM, type FormSession } from "./session";
 import { pageTitle } from "./titles";
 
 interface Props {
@@ -58,7 +58,7 @@ function Filling({ session }: { session: FormSession }) {
   const snapshot = useSyncExternalStore(session.subscribe, session.read);
   const { phase, away, refusal, tries, waiting, restored, state, page } = snapshot;
   // Blocks read their facts through the session; a new object lets them all look again.
-  const around = useMemo(() => (snapshot ? session.surroundings() : session.surroundings()), [session, snapshot]);
+  const around = session.surroundings();
   const pages = session.pages;
   const open = pages[0];
   const onwards = session.atEnd ? face.wording.submit : open?.next_label || face.wording.next;
@@ -149,7 +149,7 @@ let opened = 0;
 function WelcomePage({ session }: { session: FormSession }) {
   const { state } = useSyncExternalStore(session.subscribe, session.read);
   const welcome = session.face.welcome!;
-  const texts = state.texts?.form;
+  const texts = state.texts?.[FORM];
   return (
     <div className="cx-received">
       <h2>{texts?.["welcome.title"] ?? welcome.title}</h2>

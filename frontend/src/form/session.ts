@@ -18,7 +18,7 @@ import { type Answers, AwayError, RefusedError, type Transport } from "./transpo
 const TYPING_PAUSE_MS = 180;
 const SAVING_PAUSE_MS = 300;
 const RETRY_MS = [1_000, 2_000, 4_000, 8_000, 15_000];
-const FORM = "form"; // the address of what is wrong with the form as a whole
+export const FORM = "whole-form"; // the address of what is wrong with the form as a whole
 
 export type Phase = "welcome" | "filling" | "sending" | "received";
 
