@@ -17,6 +17,8 @@ FORM = "/f/alderlight/short-visit"
 @pytest.fixture
 def form(page, servers):
     page.goto(servers.web + FORM)
+    # Keys pressed before there is anything to focus would be lost.
+    expect(page.get_by_label("Adults")).to_be_visible()
     return page
 
 
