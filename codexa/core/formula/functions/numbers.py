@@ -89,9 +89,12 @@ def _median(values: list[Any]) -> Decimal:
 
 def _extreme(choose: Callable[..., Any]) -> Callable[[list[Any]], Decimal]:
     def extreme(values: list[Any]) -> Decimal:
-        if len(values) > 1 and all(value.__class__ is Decimal for value in values):
-            found: Decimal = choose(values)
-            return found
+        try:
+            found = choose(values)
+            if found.__class__ is Decimal:  # numbers alone, which is usual, need no second look
+                return found
+        except (TypeError, ValueError):
+            pass
         return choose(values_of(values), default=ZERO)  # type: ignore[no-any-return]
 
     return extreme
