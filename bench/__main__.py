@@ -2,13 +2,14 @@
 
 import sys
 
-from bench import evaluate, evaluate_request, formulas, page_weight
+from bench import evaluate, evaluate_request, formulas, page_weight, workbench
 
 _BENCHMARKS = {
     "formulas": formulas.run,
     "evaluate": evaluate.run,
     "evaluate_request": evaluate_request.run,
     "page_weight": page_weight.run,
+    "workbench": workbench.run,
 }
 
 

@@ -10,8 +10,8 @@ from bench.engine_form import answers_for, large_form
 from bench.measuring import interleaved, report
 from codexa.core.context import Context
 from codexa.core.formula.parse import parse
+from codexa.core.program.compiling import compile_form
 from codexa.core.program.evaluate import evaluate
-from codexa.core.program.program import compile_form
 from codexa.core.program.proof import proof
 
 _CONTEXT = Context(now=datetime.datetime(2026, 11, 23, 12, tzinfo=datetime.UTC))

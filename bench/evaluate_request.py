@@ -2,23 +2,12 @@
 
 import http.client
 import json
-import os
 import statistics
-import subprocess
-import tempfile
 import time
-import urllib.request
-from pathlib import Path
-from uuid import UUID
 
 from bench.engine_form import answers_for, large_form
 from bench.measuring import report
-from codexa.services import desk, publishing, signing_in
-from codexa.store import people, sessions
-from codexa.store.database import open_pool
-from launch import PYTHON, ROOT
-from launch.machine import free_port
-from launch.postgres import Cluster
+from bench.running import running_with
 
 _REQUESTS, _ROUNDS = 300, 9
 
@@ -45,60 +34,8 @@ def _p99(times: list[float]) -> float:
 
 def run() -> bool:
     """Measure and report; returns whether every target is met."""
-    with tempfile.TemporaryDirectory(prefix="codexa-bench-") as folder:
-        Path(folder).chmod(0o755)
-        cluster = Cluster(Path(folder) / "postgres", free_port())
-        cluster.initialise()
-        with subprocess.Popen(cluster.command(), cwd="/", stderr=subprocess.DEVNULL) as postgres:
-            try:
-                cluster.wait()
-                cluster.create_database("codexa")
-                return _measure(cluster.address("codexa"))
-            finally:
-                postgres.terminate()
-                postgres.wait()
-                cluster.remove()
-
-
-def _measure(database: str) -> bool:
-    port = free_port()
-    environment = {**os.environ, "CODEXA_DATABASE": database, "CODEXA_PUBLIC_RATE": "100000 per second"}
-    subprocess.run([PYTHON, "-m", "codexa.cli", "migrate"], cwd=ROOT, env=environment, check=True)
-    form = _publish_large_form(database)
-    command = [str(PYTHON), "-m", "gunicorn", "bench.server:application()", "--bind", f"127.0.0.1:{port}"]
-    options = ["--worker-class", "gthread", "--threads", "8", "--no-control-socket", "--log-level", "error"]
-    with subprocess.Popen([*command, *options], cwd=ROOT, env=environment, stdout=subprocess.DEVNULL) as server:
-        try:
-            _wait_for(f"http://127.0.0.1:{port}/health")
-            return _compare(port, f"/api/public/{form}/1/state")
-        finally:
-            server.terminate()
-            server.wait()
-
-
-def _publish_large_form(database: str) -> UUID:
-    with open_pool(database, 1) as pool, pool.connection() as connection:
-        team = people.insert_team(connection, slug="bench", name="Bench")
-        hashed = signing_in.hash_password("for the bench")
-        email = "bench@example.org"
-        people.insert_person(connection, team=team, role="owner", email=email, name="Bench", password_hash=hashed)
-        session = signing_in.sign_in(connection, email=email, password="for the bench")  # noqa: S106 - thrown away
-        who = sessions.find_session(connection, digest=signing_in.digest_of(session.token))
-        assert who is not None
-        form = desk.import_form(connection, who=who, document=large_form().model_dump(mode="json"))
-        publishing.publish(connection, who=who, form=form, revision=1)
-        return form
-
-
-def _wait_for(address: str) -> None:
-    for _ in range(100):
-        try:
-            urllib.request.urlopen(address, timeout=2).close()  # noqa: S310 - our own loopback address
-        except OSError:
-            time.sleep(0.1)
-        else:
-            return
-    raise RuntimeError("the server does not answer")
+    with running_with(large_form()) as running:
+        return _compare(running.port, f"/api/public/{running.form}/1/state")
 
 
 def _compare(port: int, evaluate: str) -> bool:

@@ -1,4 +1,4 @@
-"""Codexa's own commands: migrate the database, load the demo, clear away uploads, write the generated documents."""
+"""Codexa's own commands: migrate the database, load the demo, tidy up, write the generated documents."""
 
 import argparse
 import json
@@ -8,7 +8,16 @@ from pathlib import Path
 from codexa.reference import definition_reference, formula_reference
 from codexa.settings import Settings, SettingsError, read_settings
 from codexa.store.database import migrate, open_pool
-from codexa.web.openapi import block_types, form_schema, functions, openapi, wire_schema
+from codexa.web.openapi import (
+    block_types,
+    form_schema,
+    functions,
+    messages,
+    openapi,
+    reserved_keys,
+    usual_words,
+    wire_schema,
+)
 
 _ROOT = Path(__file__).parent.parent
 GENERATED = {
@@ -19,13 +28,16 @@ GENERATED = {
     "frontend/src/api/generated/wire.schema.json": wire_schema,
     "frontend/src/api/generated/block_types.json": block_types,
     "frontend/src/api/generated/functions.json": functions,
+    "frontend/src/api/generated/messages.json": messages,
+    "frontend/src/api/generated/reserved_keys.json": reserved_keys,
+    "frontend/src/api/generated/usual_words.json": usual_words,
 }
 
 
 def main() -> int:
     """Run one command; returns the exit code."""
     parser = argparse.ArgumentParser(prog="python -m codexa.cli", description=__doc__)
-    parser.add_argument("command", choices=("migrate", "load-demo", "remove-unclaimed", "write-schemas"))
+    parser.add_argument("command", choices=("migrate", "load-demo", "tidy", "write-schemas"))
     parser.add_argument("--site", action="append", default=[], help="load-demo: a website that may frame the forms")
     options = parser.parse_args()
     if options.command == "write-schemas":
@@ -38,8 +50,8 @@ def main() -> int:
         return 1
     if options.command == "migrate":
         migrate(settings.database)
-    elif options.command == "remove-unclaimed":
-        _remove_unclaimed(settings)
+    elif options.command == "tidy":
+        _tidy(settings)
     else:
         from codexa.services.demo import load_demo
 
@@ -47,11 +59,12 @@ def main() -> int:
     return 0
 
 
-def _remove_unclaimed(settings: Settings) -> None:
-    from codexa.services.uploads import remove_unclaimed
+def _tidy(settings: Settings) -> None:
+    from codexa.services.tidying import tidy
 
     with open_pool(settings.database, 1) as pool, pool.connection() as connection:
-        print(f"{remove_unclaimed(connection, Path(settings.files))} files deleted.")
+        done = tidy(connection, Path(settings.files))
+    print(f"Deleted: {done.uploads} uploads, {done.states} saved states, {done.pictures} pictures.")
 
 
 def document_text(document: object) -> str:

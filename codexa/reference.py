@@ -8,6 +8,7 @@ from pydantic import BaseModel
 from pydantic.fields import FieldInfo
 from pydantic_core import PydanticUndefined
 
+from codexa.core.definition.brand import Brand
 from codexa.core.definition.figures import (
     Band,
     BandsFigure,
@@ -19,8 +20,10 @@ from codexa.core.definition.figures import (
     ScoredQuestion,
     ScoreFigure,
 )
-from codexa.core.definition.form import Brand, Confirmation, Form, NextRule, Page, Paragraph, Welcome, Wording
+from codexa.core.definition.form import Confirmation, Form, NextRule, Page, Paragraph, Welcome
 from codexa.core.definition.parts import Block, Check, FormulaText, InsertedText, RowKind
+from codexa.core.definition.trials import Expected, Trial
+from codexa.core.definition.wording import Wording
 from codexa.core.fields import BLOCK_TYPES
 from codexa.core.fields.field_type import BlockType
 from codexa.core.fields.options import Option
@@ -88,6 +91,8 @@ _PARTS: tuple[tuple[str, type[BaseModel]], ...] = (
     ("Question of a profile", ProfiledQuestion),
     ("Figure: counter", CounterFigure),
     ("Counted condition", Counted),
+    ("Trial", Trial),
+    ("What a trial expects", Expected),
 )
 
 
@@ -138,7 +143,7 @@ def _kind(info: FieldInfo) -> str:
         if isinstance(mark, FormulaText):
             return "formula"
         if isinstance(mark, InsertedText):
-            return "rich text with {name}" if mark.rich else "text with {name}"
+            return "rich text with {name}" if mark.into == "html" else "text with {name}"
     return _in_words(info.annotation)
 
 

@@ -1,5 +1,6 @@
-"""Takes the pictures in docs/screenshots from a running demo: .venv/bin/python docs/take_screenshots.py."""
+"""Takes the pictures in docs/screenshots from a running demo: .venv/bin/python -m docs.take_screenshots."""
 
+import re
 from pathlib import Path
 
 from playwright.sync_api import Page, sync_playwright
@@ -21,7 +22,6 @@ def take(page: Page, name: str) -> None:
 def workbench(page: Page) -> None:
     """Walk through the areas of the demo form."""
     page.goto(CODEXA)
-    take(page, "sign-in")
     page.get_by_label("E-mail").fill(PEOPLE[0][1])
     page.get_by_label("Password").fill(PASSWORD)
     page.get_by_role("button", name="Sign in").click()
@@ -31,21 +31,66 @@ def workbench(page: Page) -> None:
     form.click()
     page.get_by_role("button", name="1.1 What would you like to see?, Single choice").click()
     page.get_by_role("tab", name="Answers").click()
+    page.get_by_role("combobox", name="Answers on the sheet").click()
+    page.get_by_role("option", name="Sample answers").click()
+    page.mouse.move(640, 780)
     take(page, "compose")
     page.emulate_media(color_scheme="dark")
     take(page, "compose-dark")
     page.emulate_media(color_scheme="light")
-    page.get_by_role("button", name="1.5 Name of the group, Short text").click()
-    page.get_by_role("button", name="shown when").nth(1).click()
-    page.get_by_role("textbox", name="Formula: shown when").press_sequentially(" + ch")
+    page.get_by_role("button", name="Ruleshown when 1.6 How do you come up the hill? is By coach").first.click()
     take(page, "compose-rule")
     page.keyboard.press("Escape")
-    page.keyboard.press("Control+z")
-    page.get_by_role("link", name="Publish", exact=True).click()
+    area(page, "Publish")
     take(page, "publish")
-    page.get_by_role("link", name="Responses").click()
+    area(page, "Responses")
     page.get_by_role("gridcell", name="298", exact=True).click()
     take(page, "responses")
+
+
+def area(page: Page, name: str) -> None:
+    """Go to an area of the workbench."""
+    page.get_by_role("navigation", name="Areas").get_by_role("link", name=re.compile(f"^{name}")).click()
+
+
+def areas(page: Page) -> None:
+    """The areas around Compose, with the quote and one of its trials tried."""
+    page.goto(CODEXA)
+    page.get_by_role("link", name="Travelling dome quote", exact=True).first.click()
+    area(page, "Trials")
+    page.get_by_role("button", name=re.compile("festival far away")).click()
+    take(page, "trials")
+    area(page, "Rules")
+    page.get_by_role("combobox", name="Answers").click()
+    page.get_by_role("option", name=re.compile("festival far away")).click()
+    take(page, "rules")
+    area(page, "Figures")
+    page.get_by_role("button", name="Surcharge for the way", exact=True).click()
+    take(page, "figures")
+    area(page, "Brand")
+    take(page, "brand")
+    area(page, "Compose")
+    page.get_by_role("button", name="2.2 How many people in all?, Number").dblclick()
+    page.get_by_role("textbox", name="Label", exact=True).fill("How many people, children too?")
+    page.get_by_role("status").filter(has_text=re.compile("^Saved")).wait_for()
+    page.get_by_role("link", name=re.compile("^Saved")).click()
+    page.mouse.move(640, 600)
+    take(page, "history")
+    area(page, "Compose")
+    page.keyboard.press("Control+z")
+    page.get_by_role("button", name="2.2 How many people in all?, Number").wait_for()
+    page.wait_for_timeout(3 * SETTLED)  # it is saved, so that the next run begins as this one did
+
+
+def start(page: Page) -> None:
+    """A form made of a pasted outline."""
+    page.goto(f"{CODEXA}/start/outline")
+    page.get_by_role("textbox", name="Name of the form").fill("Star walk")
+    page.get_by_role("textbox", name="Outline of the form").fill(
+        "# The walk\nGroup size* number 1..60\nWay*: On foot, By bus = 2\nArrival time\n# You\nYour name*\n"
+        "E-mail* email\nPhoto file upload: a, b"
+    )
+    take(page, "start-outline")
 
 
 def repeat_on_the_sheet(page: Page) -> None:
@@ -111,6 +156,8 @@ def main() -> None:
         browser = playwright.chromium.launch(executable_path=str(CHROMIUM), args=["--no-sandbox", "--disable-gpu"])
         wide = browser.new_page(viewport={"width": 1280, "height": 800})
         workbench(wide)
+        areas(wide)
+        start(wide)
         repeat_on_the_sheet(wide)
         preview(wide)
         public_form(wide, "public-form")

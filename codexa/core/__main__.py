@@ -22,10 +22,11 @@ from codexa.core.definition.form import read_form
 from codexa.core.errors import CoreError
 from codexa.core.formula.values import Failed
 from codexa.core.program.accept import Accepted, accept
+from codexa.core.program.compiling import compile_form
 from codexa.core.program.evaluate import State, evaluate
 from codexa.core.program.explain import explain_in
 from codexa.core.program.figure_kinds import kind_of
-from codexa.core.program.program import Program, compile_form
+from codexa.core.program.program import Program
 from codexa.core.program.proof import proof
 from codexa.core.program.public import form_state
 

@@ -15,10 +15,12 @@ from psycopg_pool import ConnectionPool
 
 from codexa.core.definition.form import read_form
 from codexa.core.program.accept import Refused, accept, number_result
+from codexa.core.program.compiling import compile_form
 from codexa.core.program.evaluate import evaluate
-from codexa.core.program.program import Program, compile_form
-from codexa.core.program.public import ConfirmationFace, FormFace, confirmation_face, form_face, form_state
-from codexa.services import uploads
+from codexa.core.program.faces import ConfirmationFace, FormFace
+from codexa.core.program.program import Program
+from codexa.core.program.public import confirmation_face, form_face, form_state
+from codexa.services import brands, uploads
 from codexa.services.drafts import context_of
 from codexa.services.errors import ClosedError, KeyReusedError, NotFoundError
 from codexa.store import editions, responses
@@ -71,11 +73,12 @@ def open_form(
     if live is None:
         raise NotFoundError("There is no form at this address. Check the link, or ask whoever sent it.")
     program = programs.of(live.form_id, live.number)
+    look = brands.as_it_looks_now(connection, program.form, form_id=live.form_id)
     return OpenedForm(
         form_id=live.form_id,
         edition=live.number,
         sites=live.sites,
-        face=form_face(program),
+        face=form_face(program).model_copy(update={"brand": look}),
         state=form_state(evaluate(program, {}, context_of(program.form, link))),
     )
 

@@ -7,6 +7,7 @@ from typing import Any
 from uuid import UUID
 
 from codexa.core.definition.form import Form, Page, read_form
+from codexa.core.definition.outline_text import Outlined, read_outline
 from codexa.services.errors import NotFoundError
 from codexa.store import forms
 from codexa.store.database import Connection
@@ -24,6 +25,11 @@ def make_form(connection: Connection, *, who: SignedIn, name: str) -> UUID:
     form = read_form({"name": name, "title": name})
     first_page = Page(id=secrets.token_hex(4), title="")
     return _insert(connection, who=who, draft=form.model_copy(update={"pages": (first_page,)}))
+
+
+def outlined(text: str) -> Outlined:
+    """Return what pasted text makes, with new ids."""
+    return read_outline(text, lambda: secrets.token_hex(6))
 
 
 def import_form(connection: Connection, *, who: SignedIn, document: Any) -> UUID:

@@ -9,11 +9,12 @@ from zoneinfo import ZoneInfo
 
 from codexa.core.context import Context
 from codexa.core.definition.form import Form, read_form
+from codexa.core.program.compiling import compile_form
 from codexa.core.program.evaluate import evaluate
+from codexa.core.program.faces import FormState
 from codexa.core.program.notes import Links, Note, links, notes
-from codexa.core.program.program import compile_form
 from codexa.core.program.proof import Finding, proof
-from codexa.core.program.public import FormState, form_state
+from codexa.core.program.public import form_state
 from codexa.services.errors import ClashError, NotFoundError
 from codexa.store import forms
 from codexa.store.database import Connection

@@ -49,6 +49,24 @@ class NotProvenError(ServiceError):
     code = "not_proven"
 
 
+class TrialsFailError(ServiceError):
+    """Trials of this form fail. Look at them in Trials, or publish all the same."""
+
+    code = "trials_fail"
+
+
+class NameTakenError(ServiceError):
+    """Your team has one of that name already. Choose another name."""
+
+    code = "name_taken"
+
+
+class FileRefusedError(ServiceError):
+    """This file can't be taken. Send another one."""
+
+    code = "file_refused"
+
+
 class KeyReusedError(ServiceError):
     """This Idempotency-Key was used with other answers. Send these answers with a new key."""
 

@@ -10,9 +10,10 @@ import orjson
 
 from codexa.core.definition.form import read_form
 from codexa.core.program.accept import Accepted, Refused, accept, number_result, sample_answers
+from codexa.core.program.compiling import compile_form
 from codexa.core.program.evaluate import evaluate
-from codexa.core.program.explain import Explanation, explain
-from codexa.core.program.program import Program, compile_form
+from codexa.core.program.explain import Explanation, NoSuchFactError, explain_all
+from codexa.core.program.program import Program
 from codexa.services.drafts import context_of
 from codexa.services.errors import NotFoundError
 from codexa.store import forms
@@ -49,9 +50,12 @@ def hand_in(program: Program, answers: dict[str, Any], link: dict[str, str]) -> 
     return result if isinstance(result, Refused) else number_result(result, answers, _FIRST_NUMBER)
 
 
-def why(program: Program, answers: dict[str, Any], path: str) -> Explanation:
-    """Return why a fact is as it is with these answers. Raises NotFoundError where there is no such fact."""
-    return explain(program, answers, context_of(program.form), path)
+def why(program: Program, answers: dict[str, Any], link: dict[str, str], part: str) -> tuple[Explanation, ...]:
+    """Return why everything about a part is as it is with these answers. Raises NotFoundError where there is none."""
+    try:
+        return explain_all(evaluate(program, answers, context_of(program.form, link)), part)
+    except NoSuchFactError as error:
+        raise NotFoundError(str(error)) from None
 
 
 def sample(program: Program, seed: int) -> dict[str, Any]:

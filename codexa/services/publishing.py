@@ -6,29 +6,34 @@ from uuid import UUID
 from codexa.core.definition.form import read_form
 from codexa.core.errors import DefinitionError, Problem
 from codexa.core.formula.check import Severity
-from codexa.core.program.program import compile_form
+from codexa.core.program.compiling import compile_form
+from codexa.core.program.program import Program
 from codexa.core.program.proof import proof
+from codexa.core.program.trials import run_trials
 from codexa.services import desk
-from codexa.services.errors import ClashError, NotFoundError, NotProvenError
+from codexa.services.errors import ClashError, NotFoundError, NotProvenError, TrialsFailError
 from codexa.store import editions, forms
 from codexa.store.database import Connection
 from codexa.store.sessions import SignedIn
 
 
-def publish(connection: Connection, *, who: SignedIn, form: UUID, revision: int) -> int:
+def publish(connection: Connection, *, who: SignedIn, form: UUID, revision: int, despite_trials: bool = False) -> int:
     """Publish that revision of the draft and return the edition's number; once more gives the same edition.
 
-    Raises NotFoundError, ClashError where the draft has moved on, NotProvenError where the proof has errors.
+    Raises NotFoundError, ClashError where the draft has moved on, NotProvenError where the proof has errors,
+    TrialsFailError where trials fail, unless it shall be published `despite_trials`.
     """
     found = forms.find_form(connection, team=who.team_id, form=form)
     if found is None:
         raise NotFoundError
     if found.live_edition is not None and found.live_revision == found.revision == revision:
         return found.live_edition
-    findings = proof(compile_form(read_form(found.draft)))
-    errors = [finding for finding in findings if finding.severity is Severity.ERROR]
+    program = compile_form(read_form(found.draft))
+    errors = [finding for finding in proof(program) if finding.severity is Severity.ERROR]
     if errors:
         raise NotProvenError(f"{errors[0].message} {errors[0].remedy}")
+    if not despite_trials:
+        _try(program)
     if found.live_edition is None:
         # The address is the name's that the form is published under, not the one it was begun with.
         slug = desk.free_slug(connection, team=who.team_id, name=found.name, form=form)
@@ -37,6 +42,14 @@ def publish(connection: Connection, *, who: SignedIn, form: UUID, revision: int)
     if number is None:
         raise ClashError("The draft has changed since. Look at the changes, then publish again.")
     return number
+
+
+def _try(program: Program) -> None:
+    failing = {result.trial for result in run_trials(program).results if not result.passed}
+    if failing:
+        names = ", ".join(f"“{trial.name}”" for trial in program.form.trials if trial.id in failing)
+        count = len(program.form.trials)
+        raise TrialsFailError(f"{len(failing)} of {count} trials {'fails' if len(failing) == 1 else 'fail'}: {names}.")
 
 
 def set_sites(connection: Connection, *, who: SignedIn, form: UUID, sites: list[str]) -> list[str]:

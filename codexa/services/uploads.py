@@ -1,37 +1,26 @@
 """Files that visitors send: what they are is found inside them, and no web server hands them out."""
 
 import unicodedata
-import warnings
 from collections.abc import Mapping
 from pathlib import Path
 from typing import IO, Any
 from uuid import UUID, uuid4
 
 import filetype  # type: ignore[import-untyped]  # the package ships no types
-from PIL import Image, ImageOps
 
 from codexa.core.fields.file_upload import FileUploadField, file_problem
 from codexa.core.formula.values import UploadedFile
 from codexa.core.program.program import Program
-from codexa.services.errors import NotFoundError, ServiceError
+from codexa.services import pictures
+from codexa.services.errors import FileRefusedError, NotFoundError
 from codexa.store import uploads
 from codexa.store.database import Connection
 from codexa.store.uploads import Upload
 
-MAX_PIXELS = 60_000_000  # a picture of more is no photo; unpacking it could exhaust memory
 _THUMBNAIL = (320, 320)
 _MOST_NAME = 150  # characters
 _AT_ONCE = 64 * 1024  # bytes read at a time
 _HEAD = 8_192  # bytes in which a file's type is found
-# Formats that Pillow may open; each further one is a further way in.
-_PICTURES = {"image/jpeg": "JPEG", "image/png": "PNG", "image/gif": "GIF", "image/webp": "WEBP"}
-UNCLAIMED_HOURS = 48
-
-
-class FileRefusedError(ServiceError):
-    """This file can't be taken. Send another one."""
-
-    code = "file_refused"
 
 
 def store(
@@ -115,27 +104,12 @@ def _is_open_document(head: bytes) -> bool:
 
 
 def _make_thumbnail(path: Path, known: UploadedFile) -> bool:
-    picture_format = _PICTURES.get(known.media_type)
-    if picture_format is None:
+    if known.media_type not in pictures.FORMATS:
         return False
-    try:
-        with warnings.catch_warnings():
-            warnings.simplefilter("ignore", Image.DecompressionBombWarning)
-            with Image.open(path, formats=[picture_format]) as picture:
-                if picture.width * picture.height > MAX_PIXELS:
-                    _refuse(
-                        f"{known.name} has too many pixels ({picture.width} × {picture.height}). Send a smaller one."
-                    )
-                picture.draft("RGB", _THUMBNAIL)
-                small = ImageOps.exif_transpose(picture).convert("RGB")
+    with pictures.opened(path, known.name, known.media_type, draft=_THUMBNAIL) as picture:
+        small = picture.convert("RGB")
         small.thumbnail(_THUMBNAIL)
         small.save(_thumbnail_path(path), "JPEG", quality=82)
-    except FileRefusedError:
-        raise
-    except Image.DecompressionBombError:
-        raise FileRefusedError(f"{known.name} has too many pixels. Send a smaller one.") from None
-    except Exception:  # Pillow raises whatever its formats do on what is no picture
-        raise FileRefusedError(f"{known.name} is damaged, or no picture at all. Choose another file.") from None
     return True
 
 
@@ -164,15 +138,6 @@ def remove(folder: Path, upload: UUID) -> None:
     path = folder / str(upload)
     path.unlink(missing_ok=True)
     _thumbnail_path(path).unlink(missing_ok=True)
-
-
-def remove_unclaimed(connection: Connection, folder: Path, *, hours: int = UNCLAIMED_HOURS) -> int:
-    """Delete what no response has named for so many hours, and return how many files that were."""
-    ids = uploads.delete_unclaimed(connection, hours=hours)
-    connection.commit()
-    for upload in ids:
-        remove(folder, upload)
-    return len(ids)
 
 
 def with_files(

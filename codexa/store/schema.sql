@@ -9,6 +9,14 @@ BEGIN
     END IF;
     RETURN NEW;
 END $$;
+CREATE TABLE public.brand (
+    id uuid DEFAULT gen_random_uuid() NOT NULL,
+    team_id uuid NOT NULL,
+    name text NOT NULL,
+    look jsonb NOT NULL,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT brand_name_check CHECK ((name <> ''::text))
+);
 CREATE TABLE public.edition (
     form_id uuid NOT NULL,
     number integer NOT NULL,
@@ -49,6 +57,25 @@ CREATE TABLE public.person (
     name text NOT NULL,
     password_hash text NOT NULL,
     created_at timestamp with time zone DEFAULT now() NOT NULL
+);
+CREATE TABLE public.picture (
+    id uuid NOT NULL,
+    team_id uuid NOT NULL,
+    name text NOT NULL,
+    media_type text NOT NULL,
+    size bigint NOT NULL,
+    width integer NOT NULL,
+    height integer NOT NULL,
+    stored_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT picture_size_check CHECK ((size > 0))
+);
+CREATE TABLE public.presence (
+    form_id uuid NOT NULL,
+    tab text NOT NULL,
+    person_id uuid NOT NULL,
+    area text NOT NULL,
+    part text,
+    seen_at timestamp with time zone DEFAULT now() NOT NULL
 );
 CREATE TABLE public.response (
     form_id uuid NOT NULL,
@@ -96,6 +123,10 @@ CREATE TABLE public.upload (
     response_number integer,
     CONSTRAINT upload_size_check CHECK ((size > 0))
 );
+ALTER TABLE ONLY public.brand
+    ADD CONSTRAINT brand_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.brand
+    ADD CONSTRAINT brand_team_id_name_key UNIQUE (team_id, name);
 ALTER TABLE ONLY public.edition
     ADD CONSTRAINT edition_form_id_revision_key UNIQUE (form_id, revision);
 ALTER TABLE ONLY public.edition
@@ -108,6 +139,10 @@ ALTER TABLE ONLY public.membership
     ADD CONSTRAINT membership_pkey PRIMARY KEY (team_id, person_id);
 ALTER TABLE ONLY public.person
     ADD CONSTRAINT person_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.picture
+    ADD CONSTRAINT picture_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.presence
+    ADD CONSTRAINT presence_pkey PRIMARY KEY (form_id, tab);
 ALTER TABLE ONLY public.response
     ADD CONSTRAINT response_form_id_idempotency_key_key UNIQUE (form_id, idempotency_key);
 ALTER TABLE ONLY public.response
@@ -126,11 +161,14 @@ CREATE INDEX failed_sign_in_subject ON public.failed_sign_in USING btree (subjec
 CREATE INDEX form_desk ON public.form USING btree (team_id, changed_at DESC) WHERE (deleted_at IS NULL);
 CREATE INDEX membership_person ON public.membership USING btree (person_id);
 CREATE UNIQUE INDEX person_email ON public.person USING btree (lower(email));
+CREATE INDEX picture_of_team ON public.picture USING btree (team_id, stored_at DESC);
 CREATE INDEX response_newest ON public.response USING btree (form_id, received_at DESC, number DESC);
 CREATE INDEX session_expiry ON public.session USING btree (expires_at);
 CREATE INDEX upload_of_response ON public.upload USING btree (form_id, response_number);
 CREATE INDEX upload_unclaimed ON public.upload USING btree (stored_at) WHERE (response_number IS NULL);
 CREATE TRIGGER edition_is_immutable BEFORE UPDATE ON public.edition FOR EACH ROW EXECUTE FUNCTION public.refuse_edition_change();
+ALTER TABLE ONLY public.brand
+    ADD CONSTRAINT brand_team_id_fkey FOREIGN KEY (team_id) REFERENCES public.team(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.edition
     ADD CONSTRAINT edition_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.edition
@@ -145,6 +183,12 @@ ALTER TABLE ONLY public.membership
     ADD CONSTRAINT membership_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.membership
     ADD CONSTRAINT membership_team_id_fkey FOREIGN KEY (team_id) REFERENCES public.team(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.picture
+    ADD CONSTRAINT picture_team_id_fkey FOREIGN KEY (team_id) REFERENCES public.team(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.presence
+    ADD CONSTRAINT presence_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.presence
+    ADD CONSTRAINT presence_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.response
     ADD CONSTRAINT response_form_id_edition_fkey FOREIGN KEY (form_id, edition) REFERENCES public.edition(form_id, number);
 ALTER TABLE ONLY public.response

@@ -34,12 +34,6 @@ def find_uploads(connection: Connection, *, form: UUID, ids: Iterable[UUID]) -> 
     return {str(row["id"]): Upload(**row) for row in rows}
 
 
-def find_upload(connection: Connection, *, id: UUID) -> Upload | None:  # noqa: A002 - its name in every layer
-    """Return what is known of one file."""
-    row = one(connection, _QUERIES["find_upload"], id=id)
-    return Upload(**row) if row else None
-
-
 def find_upload_of_team(connection: Connection, *, team: UUID, form: UUID, id: UUID) -> Upload | None:  # noqa: A002
     """Return what is known of a file that a response of the team's form names."""
     row = one(connection, _QUERIES["find_upload_of_team"], team=team, form=form, id=id)

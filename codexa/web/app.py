@@ -8,7 +8,22 @@ from werkzeug.middleware.proxy_fix import ProxyFix
 from codexa.services.answering import Programs
 from codexa.settings import Settings
 from codexa.store.database import open_pool
-from codexa.web import drafts, editions, errors, forms, guard, logging, pages, previews, public, responses, sessions
+from codexa.web import (
+    brands,
+    conditions,
+    drafts,
+    editions,
+    errors,
+    forms,
+    guard,
+    history,
+    logging,
+    pages,
+    previews,
+    public,
+    responses,
+    sessions,
+)
 from codexa.web.limits import limiter
 
 MAX_REQUEST = 2 * 1024 * 1024  # bytes; the largest draft is well below
@@ -17,6 +32,9 @@ BLUEPRINTS = (
     forms.blueprint,
     drafts.blueprint,
     editions.blueprint,
+    history.blueprint,
+    conditions.blueprint,
+    brands.blueprint,
     responses.blueprint,
     previews.blueprint,
     public.blueprint,

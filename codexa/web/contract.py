@@ -1,18 +1,24 @@
 """The shapes of requests and replies; TypeScript types and the OpenAPI document are generated from them."""
 
-from datetime import datetime
+from datetime import date, datetime
 from typing import Annotated, Any
 from uuid import UUID
 
 from annotated_types import Interval, Len
 from pydantic import BaseModel, ConfigDict, StringConstraints
 
-from codexa.core.definition.form import Form
+from codexa.core.definition.brand import Brand
+from codexa.core.definition.comparing import Change
+from codexa.core.definition.form import Form, Page
+from codexa.core.definition.outline_text import OutlineLine
 from codexa.core.definition.parts import Identifier
+from codexa.core.definition.trials import Expected
 from codexa.core.errors import Problem
 from codexa.core.formula.check import Severity
+from codexa.core.formula.rows import ConditionRows
+from codexa.core.program.faces import BarFace, ConfirmationFace, ErrorFace, FormFace, FormState
 from codexa.core.program.notes import Links, Note
-from codexa.core.program.public import ConfirmationFace, ErrorFace, FormFace, FormState
+from codexa.core.program.trials import RuleCoverage, TrialResult
 
 
 class Message(BaseModel):
@@ -47,6 +53,65 @@ class SignedInReply(Message):
     csrf_token: str
 
 
+PastedText = Annotated[str, StringConstraints(max_length=100_000)]
+
+
+class OutlineRequest(Message):
+    """Pasted text, a line a field."""
+
+    text: PastedText
+
+
+class OutlineReply(Message):
+    """What the text makes: pages of a form's document, and what became of each line."""
+
+    pages: tuple[Page, ...]
+    lines: list[OutlineLine]
+
+
+class TemplateReply(Message):
+    """A form to begin from, in a sentence and in numbers."""
+
+    name: str
+    title: str
+    purpose: str
+    shows: str
+    pages: int
+    fields: int
+    rules: int
+    figures: int
+
+
+class TemplatesReply(Message):
+    """All templates."""
+
+    templates: list[TemplateReply]
+
+
+class RowsRequest(Message):
+    """A condition as a formula."""
+
+    formula: Annotated[str, StringConstraints(max_length=10_000)]
+
+
+class RowsReply(Message):
+    """The condition as rows; null where it can't be read."""
+
+    rows: ConditionRows | None
+
+
+class ConditionRequest(Message):
+    """A condition as rows."""
+
+    rows: ConditionRows
+
+
+class ConditionReply(Message):
+    """The condition as a formula."""
+
+    formula: str
+
+
 class FormRowReply(Message):
     """A form on the desk.
 
@@ -73,10 +138,12 @@ class DeskReply(Message):
 
 
 class NewFormRequest(Message):
-    """A blank form of that name, or the form of a JSON document."""
+    """A blank form of that name, the form of a JSON document, of a template by its name, or of a pasted outline."""
 
     name: Annotated[str, StringConstraints(min_length=1, max_length=200, pattern=r"\S")] = "Untitled form"
     document: dict[str, Any] | None = None
+    template: str | None = None
+    outline: PastedText | None = None
 
 
 class MadeReply(Message):
@@ -156,9 +223,10 @@ class DraftReply(Message):
 
 
 class PublishRequest(Message):
-    """Publish this revision of the draft."""
+    """Publish this revision of the draft; with `despite_trials` also where trials of it fail."""
 
     revision: int
+    despite_trials: bool = False
 
 
 class PublishedReply(Message):
@@ -288,10 +356,14 @@ class RefusedReply(Message):
 
 
 class ExplainRequest(Message):
-    """Answers to a draft, and the fact to explain: "OWNER.FACT" or "REPEAT/ROW/BLOCK.FACT"."""
+    """Answers to a draft, what came with the address, and the part to explain: "OWNER" or "REPEAT/ROW/BLOCK".
+
+    A block, page or figure is named by id or key, what holds for the whole form as "form".
+    """
 
     answers: dict[str, Any]
-    fact: Annotated[str, StringConstraints(min_length=1, max_length=200)]
+    link: LinkValues = {}
+    part: Annotated[str, StringConstraints(min_length=1, max_length=200)]
 
 
 class ExplanationReply(Message):
@@ -306,6 +378,12 @@ class ExplanationReply(Message):
     because: "list[ExplanationReply]"
 
 
+class ExplanationsReply(Message):
+    """All facts of one part, in the order in which people ask."""
+
+    facts: list[ExplanationReply]
+
+
 class SampleRequest(Message):
     """Which of the samples: the same number gives the same answers."""
 
@@ -316,6 +394,136 @@ class SampleReply(Message):
     """Plausible answers, by block id."""
 
     answers: dict[str, Any]
+
+
+class OutcomeRequest(Message):
+    """Answers to a draft, what came with the address, and the day on which they are given, or now."""
+
+    answers: dict[str, Any]
+    link: LinkValues = {}
+    day: date | None = None
+
+
+class OutcomeReply(Message):
+    """What comes out of answers: what a trial would look at; which conditions hold, by owner and setting.
+
+    `values` are the texts of fields and figures by id; `charts` the bars of figures; `looked_at` the numbers that
+    figures of bands look at, as plain text; `state` what visitors would see.
+    """
+
+    outcome: Expected
+    holding: dict[str, dict[str, bool]]
+    values: dict[str, str]
+    charts: dict[str, list[BarFace]]
+    looked_at: dict[str, str]
+    state: FormState
+
+
+class TrialsReply(Message):
+    """How the trials of a saved draft ended."""
+
+    results: list[TrialResult]
+    coverage: list[RuleCoverage]
+
+
+class TriedResponseReply(Message):
+    """A response as the draft would see it: its answers as entered, and the draft's figures as text."""
+
+    number: int
+    answers: dict[str, Any]
+    figures: dict[str, str]
+
+
+class TriedResponsesReply(Message):
+    """The newest responses as the draft would see them."""
+
+    responses: list[TriedResponseReply]
+
+
+class StateReply(Message):
+    """A saved state of a draft; `edition` is its number where it was published."""
+
+    revision: int
+    saved_at: datetime
+    saved_by: str | None
+    edition: int | None
+
+
+class StatesReply(Message):
+    """Saved states, newest first."""
+
+    states: list[StateReply]
+
+
+class ChangesReply(Message):
+    """What changed between two states, in words."""
+
+    changes: list[Change]
+
+
+class PresenceRequest(Message):
+    """A tab that shows a form: the area, and the part that is selected in it."""
+
+    tab: Annotated[str, StringConstraints(pattern=r"^[a-z0-9]{1,40}$")]
+    area: Annotated[str, StringConstraints(max_length=40)]
+    part: Identifier | None = None
+
+
+class PresentReply(Message):
+    """Somebody else with the form open."""
+
+    name: str
+    area: str
+    part: str | None
+
+
+class PresenceReply(Message):
+    """Who else is here, and the revision that is saved now."""
+
+    people: list[PresentReply]
+    revision: int
+
+
+class LeaveRequest(Message):
+    """A tab that was closed."""
+
+    tab: Annotated[str, StringConstraints(pattern=r"^[a-z0-9]{1,40}$")]
+
+
+class SavedBrandReply(Message):
+    """A brand of the team, and how many forms use it."""
+
+    id: UUID
+    name: str
+    look: Brand
+    forms: int
+
+
+class BrandsReply(Message):
+    """The team's brands by name."""
+
+    brands: list[SavedBrandReply]
+
+
+class NewBrandRequest(Message):
+    """A look to keep under a name."""
+
+    name: Annotated[str, StringConstraints(min_length=1, max_length=100, pattern=r"\S")]
+    look: dict[str, Any]
+
+
+class BrandRequest(Message):
+    """The look of a brand from now on."""
+
+    look: dict[str, Any]
+
+
+class PictureReply(Message):
+    """A picture was kept: where it is, and its size in pixels."""
+
+    source: str
+    width: int
+    height: int
 
 
 class PublicPage(Message):

@@ -8,7 +8,7 @@ from codexa.core.definition.comparing import count_changes
 from codexa.core.definition.form import Form, read_form
 from codexa.core.definition.renaming import rename_key
 from codexa.core.program.proof import Finding
-from codexa.services import drafts
+from codexa.services import brands, drafts
 from codexa.services.drafts import Analysis
 from codexa.services.errors import NotFoundError
 from codexa.services.roles import Right
@@ -41,6 +41,8 @@ def show(form: UUID) -> FormReply:
         found = _find(database, who, form)
         draft = read_form(found.draft)
         changes = _changes(database, found, draft)
+        look = brands.as_it_looks_now(database, draft, form_id=form)
+    draft = draft.model_copy(update={"brand": look})
     address = address_of(who, found.slug)
     return FormReply(
         id=found.id,

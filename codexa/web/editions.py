@@ -41,7 +41,9 @@ def publish(asked: PublishRequest, form: UUID) -> PublishedReply:
     """Publish the draft as the next edition."""
     who = may(Right.EDIT_FORMS)
     with connection() as database:
-        edition = publishing.publish(database, who=who, form=form, revision=asked.revision)
+        edition = publishing.publish(
+            database, who=who, form=form, revision=asked.revision, despite_trials=asked.despite_trials
+        )
         found = forms.find_form(database, team=who.team_id, form=form)
     assert found is not None
     return PublishedReply(edition=edition, address=address_of(who, found.slug), snippet=snippet_of(who, found.slug))

@@ -20,6 +20,8 @@ _STATUSES = {
     "clash": 409,
     "key_reused": 409,
     "not_proven": 422,
+    "trials_fail": 409,
+    "name_taken": 409,
     "closed": 410,
     "file_refused": 422,
 }

@@ -8,6 +8,8 @@ from pydantic.json_schema import models_json_schema
 
 from codexa import __version__
 from codexa.core.definition.form import Form
+from codexa.core.definition.keys import RESERVED_KEYS
+from codexa.core.definition.wording import MESSAGES
 from codexa.core.fields import BLOCK_TYPES
 from codexa.core.formula.functions import FUNCTIONS
 from codexa.web import app, contract
@@ -47,6 +49,21 @@ def block_types() -> list[dict[str, Any]]:
 def functions() -> list[dict[str, str]]:
     """Return what the formula editor says of each function."""
     return [{"name": each.name, "signature": each.signature, "purpose": each.purpose} for each in FUNCTIONS.values()]
+
+
+def messages() -> list[dict[str, str]]:
+    """Return what a form says to visitors by itself: each message, where it is met, and its usual words."""
+    return [{"name": each.name, "group": each.group, "when": each.when, "usual": each.usual} for each in MESSAGES]
+
+
+def usual_words() -> dict[str, str]:
+    """Return the usual words of each message that the browser itself says, for the public form."""
+    return {each.name: each.usual for each in MESSAGES if each.usual}
+
+
+def reserved_keys() -> list[str]:
+    """Return the names that no block or figure can have, for the workbench that makes keys of labels."""
+    return sorted(RESERVED_KEYS)
 
 
 def openapi() -> dict[str, Any]:

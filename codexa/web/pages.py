@@ -10,6 +10,7 @@ blueprint = Blueprint("pages", __name__)
 
 @blueprint.get("/")
 @blueprint.get("/sign-in")
+@blueprint.get("/start/<_area>")
 @blueprint.get("/forms/<path:_area>")
 def app(_area: str = "") -> Response:
     """The workbench; which part of it the browser shows hangs on the address."""

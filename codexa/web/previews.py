@@ -6,12 +6,11 @@ from flask import Blueprint, Response, g, render_template
 
 from codexa.core.program.accept import Refused
 from codexa.core.program.evaluate import evaluate
-from codexa.core.program.explain import NoSuchFactError
 from codexa.core.program.program import Program
 from codexa.core.program.public import confirmation_face, form_face, form_state
-from codexa.services import previewing
+from codexa.core.program.trials import run_trials
+from codexa.services import brands, previewing, trying
 from codexa.services.drafts import context_of
-from codexa.services.errors import NotFoundError
 from codexa.services.roles import Right
 from codexa.web.built import entry
 from codexa.web.contract import (
@@ -19,15 +18,21 @@ from codexa.web.contract import (
     EvaluateRequest,
     ExplainRequest,
     ExplanationReply,
+    ExplanationsReply,
+    OutcomeReply,
+    OutcomeRequest,
     ReceivedReply,
     SampleReply,
     SampleRequest,
     SubmitRequest,
+    TrialsReply,
+    TriedResponseReply,
+    TriedResponsesReply,
 )
 from codexa.web.database import connection
 from codexa.web.endpoint import endpoint, json_reply
 from codexa.web.guard import frame_policy, may
-from codexa.web.public import page_data, refused_reply
+from codexa.web.public import link_of_request, page_data, refused_reply
 
 blueprint = Blueprint("previews", __name__)
 
@@ -39,9 +44,11 @@ def page(form: UUID, page: str = "") -> Response:
     who = may(Right.SEE_FORMS)
     with connection() as database:
         program = previewing.open_draft(database, who=who, form=form).program
-    face = form_face(program)
-    state = form_state(evaluate(program, {}, context_of(program.form)))
-    place = {"framed": True, "link": {}, "address": f"/preview/{form}", "page": page, "token": who.csrf_token}
+        look = brands.as_it_looks_now(database, program.form, form_id=form)
+    face = form_face(program).model_copy(update={"brand": look})
+    link = link_of_request()
+    state = form_state(evaluate(program, {}, context_of(program.form, link)))
+    place = {"framed": True, "link": link, "address": f"/preview/{form}", "page": page, "token": who.csrf_token}
     data = page_data({"form": str(form), "edition": 0, **place, "face": face.model_dump(mode="json"), "state": state})
     g.frame_policy = frame_policy([])
     response = Response(render_template("form.html", face=face, data=data, entry=entry("form"), framed=True))
@@ -73,14 +80,34 @@ def hand_in(asked: SubmitRequest, form: UUID) -> Response:
     return json_reply(ReceivedReply(number=1, confirmation=confirmation_face(result.state)))
 
 
-@endpoint(blueprint, "POST", "/api/forms/<uuid:form>/preview/explain", body=ExplainRequest, reply=ExplanationReply)
-def explain(asked: ExplainRequest, form: UUID) -> ExplanationReply:
-    """Say why a fact of the draft is as it is with these answers."""
+@endpoint(blueprint, "POST", "/api/forms/<uuid:form>/preview/explain", body=ExplainRequest, reply=ExplanationsReply)
+def explain(asked: ExplainRequest, form: UUID) -> ExplanationsReply:
+    """Say why everything about a part of the draft is as it is with these answers."""
+    facts = previewing.why(_program(form), asked.answers, asked.link, asked.part)
+    return ExplanationsReply(facts=[ExplanationReply.model_validate(each) for each in facts])
+
+
+@endpoint(blueprint, "POST", "/api/forms/<uuid:form>/preview/outcome", body=OutcomeRequest, reply=OutcomeReply)
+def outcome(asked: OutcomeRequest, form: UUID) -> OutcomeReply:
+    """Say what comes out of answers to the draft, and which of its conditions hold."""
+    return OutcomeReply.model_validate(trying.outcome(_program(form), asked.answers, asked.link, asked.day))
+
+
+@endpoint(blueprint, "GET", "/api/forms/<uuid:form>/preview/trials", reply=TrialsReply)
+def run_all_trials(form: UUID) -> TrialsReply:
+    """Run all trials of the draft."""
+    report = run_trials(_program(form))
+    return TrialsReply(results=list(report.results), coverage=list(report.coverage))
+
+
+@endpoint(blueprint, "GET", "/api/forms/<uuid:form>/preview/responses", reply=TriedResponsesReply)
+def on_responses(form: UUID) -> TriedResponsesReply:
+    """Return the newest responses with what the draft's figures make of them."""
+    who = may(Right.SEE_RESPONSES)
     program = _program(form)
-    try:
-        return ExplanationReply.model_validate(previewing.why(program, asked.answers, asked.fact))
-    except NoSuchFactError as error:
-        raise NotFoundError(str(error)) from None
+    with connection() as database:
+        tried = trying.on_responses(database, program, who=who, form=form)
+    return TriedResponsesReply(responses=[TriedResponseReply.model_validate(each) for each in tried])
 
 
 @endpoint(blueprint, "POST", "/api/forms/<uuid:form>/preview/sample", body=SampleRequest, reply=SampleReply)

@@ -6,7 +6,7 @@ import orjson
 from flask import Blueprint, Response, current_app, g, render_template, request, send_file, send_from_directory
 
 from codexa.core.program.accept import Refused
-from codexa.core.program.public import ErrorFace
+from codexa.core.program.faces import ErrorFace
 from codexa.services import answering, uploads
 from codexa.services.answering import Given
 from codexa.web.built import entry
@@ -45,12 +45,17 @@ def framed_page(team: str, slug: str, page: str = "") -> Response:
     return _page(team, slug, page, framed=True)
 
 
-def _page(team: str, slug: str, page: str, *, framed: bool) -> Response:
-    link = {
+def link_of_request() -> dict[str, str]:
+    """Return what came with the address, by name; what no formula could read is left out."""
+    return {
         name: value[:_MOST_LINK_TEXT]
         for name, value in list(request.args.items())[:_MOST_LINK_VALUES]
         if name.replace("_", "").isalnum() and len(name) <= 60
     }
+
+
+def _page(team: str, slug: str, page: str, *, framed: bool) -> Response:
+    link = link_of_request()
     with connection() as database:
         opened = answering.open_form(database, programs(), team_slug=team, slug=slug, link=link)
     if framed:

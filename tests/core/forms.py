@@ -1,9 +1,10 @@
 """Small forms for tests, and what the core says of them."""
 
 from codexa.core.definition.form import read_form
+from codexa.core.program.compiling import compile_form
 from codexa.core.program.evaluate import evaluate
-from codexa.core.program.program import compile_form
-from codexa.core.program.public import FormState, form_state
+from codexa.core.program.faces import FormState
+from codexa.core.program.public import form_state
 from codexa.core.program.templates import value_of as entry_value
 from core.formulas import CONTEXT
 

@@ -6,7 +6,7 @@ import pytest
 from conftest import visit_document
 from jsonschema import Draft202012Validator
 
-from codexa.core.definition.comparing import count_changes
+from codexa.core.definition.comparing import count_changes, describe_changes
 from codexa.core.definition.form import read_form
 from codexa.core.definition.renaming import rename_key
 from codexa.core.errors import DefinitionError
@@ -81,6 +81,16 @@ def test_renaming_leaves_what_can_not_be_read_and_refuses_a_taken_key():
         rename_key(form, "people", "show")
 
 
+INNER = {"id": "inner", "type": "short_text", "key": "inner", "label": "Inner"}
+GROUP = {"id": "group", "type": "group", "key": "group", "blocks": []}
+
+
+def test_a_change_inside_a_group_counts_once():
+    before = changed(lambda _, blocks: blocks.append({**GROUP, "blocks": [INNER]}))
+    after = changed(lambda _, blocks: blocks.append({**GROUP, "blocks": [{**INNER, "label": "Else"}]}))
+    assert count_changes(read_form(before), read_form(after)) == 1
+
+
 @pytest.mark.parametrize(
     ("change", "count"),
     [
@@ -90,7 +100,56 @@ def test_renaming_leaves_what_can_not_be_read_and_refuses_a_taken_key():
         (lambda form, blocks: blocks.reverse(), 1),
         (lambda form, blocks: form.update(title="Else", currency="CHF"), 2),
         (lambda form, blocks: form["pages"].append({"id": "p2", "title": "More"}), 1),
+        (lambda form, blocks: form["pages"][0].update(address="visit"), 1),
+        (lambda form, blocks: blocks.append({**GROUP, "blocks": [INNER]}), 2),
     ],
 )
 def test_changes_are_counted_as_people_count_them(change, count):
     assert count_changes(read_form(visit_document()), read_form(changed(change))) == count
+
+
+class TestChangesInWords:
+    BASE = {
+        "name": "Visit",
+        "pages": [
+            {"id": "p1", "title": "One", "blocks": [
+                {"id": "a", "type": "number", "key": "a", "label": "Adults"},
+                {"id": "g", "type": "group", "key": "g", "label": "Group", "blocks": [
+                    {"id": "b", "type": "single_choice", "key": "b", "label": "Way", "options": [
+                        {"id": "o1", "code": "bus", "label": "Bus"}]}]}]},
+            {"id": "p2", "title": "Two"},
+        ],
+        "figures": [{"id": "f1", "key": "total", "name": "Total", "kind": "formula", "formula": "a * 2"}],
+    }  # fmt: skip
+
+    def told(self, change):
+        after = copy.deepcopy(self.BASE)
+        change(after, after["pages"][0]["blocks"])
+        return [(each.name, each.words) for each in describe_changes(read_form(self.BASE), read_form(after))]
+
+    @pytest.mark.parametrize(
+        ("change", "expected"),
+        [
+            (lambda _form, _blocks: None, []),
+            (lambda form, _: form.update(title="Hello"), [("the form", "title was blank, is Hello")]),
+            (lambda form, _: form.update(brand={"accent": "#000000"}), [("the form", "brand, accent was #2B3A8C, is #000000")]),  # noqa: E501
+            (lambda _, blocks: blocks[0].update(label="Grown-ups"), [("1.1 Grown-ups", "label was Adults, is Grown-ups")]),  # noqa: E501
+            (lambda _, blocks: blocks[0].update(shown="b > 1"), [("1.1 Adults", "shown was blank, is b > 1")]),
+            (lambda _, blocks: blocks[1]["blocks"][0]["options"].append({"id": "o2", "code": "car", "label": "Car"}), [("1.2.1 Way", "option added: Car")]),  # noqa: E501
+            (lambda _, blocks: blocks[1]["blocks"][0]["options"].clear(), [("1.2.1 Way", "option removed: Bus")]),
+            (lambda _, blocks: blocks.pop(0), [("1.1 Adults", "block removed")]),
+            (lambda _, blocks: blocks.append({"id": "n", "type": "number", "key": "n", "label": "New"}), [("1.3 New", "block added")]),  # noqa: E501
+            (lambda _, blocks: blocks.reverse(), [("the form", "a new order")]),
+            (lambda form, blocks: form["pages"][1].update(blocks=[blocks.pop(0)]), [("2.1 Adults", "moved from 1 One")]),  # noqa: E501
+            (lambda form, _: form["figures"][0].update(formula="a * 3"), [("Total", "formula was a * 2, is a * 3")]),
+            (lambda form, _: form.update(confirmations=[{"id": "c1", "name": "All"}]), [("All", "confirmation added")]),
+        ],
+    )  # fmt: skip
+    def test_each_is_named_and_told(self, change, expected):
+        assert self.told(change) == expected
+
+    def test_trials_are_told_and_not_counted_as_changes_for_visitors(self):
+        after = self.BASE | {"trials": [{"id": "t1", "name": "Try", "day": "2026-11-23"}]}
+        before, now = read_form(self.BASE), read_form(after)
+        assert count_changes(before, now) == 0
+        assert [each.words for each in describe_changes(before, now)] == ["trial added"]

@@ -13,9 +13,11 @@ from codexa.core.context import Context
 from codexa.core.definition.form import read_form
 from codexa.core.formula.values import Failed
 from codexa.core.program.accept import Accepted, Refused, accept, number_result, sample_answers
+from codexa.core.program.compiling import compile_form
 from codexa.core.program.evaluate import evaluate
+from codexa.core.program.explain import explain_all
 from codexa.core.program.figures import shares
-from codexa.core.program.program import FORM, compile_form
+from codexa.core.program.program import FORM
 from codexa.core.program.public import confirmation_face, form_face, form_state
 from core.forms import block, facts_of, figure, options, program_of, state_of, value_of
 from core.formulas import CONTEXT
@@ -25,6 +27,7 @@ def row(kind, row_id, **values):
     return {"kind": kind, "id": row_id, "values": values}
 
 
+REDIRECT = "https://www.example.org/?a={two}"
 REPEAT = block(
     "repeat",
     "lines",
@@ -245,7 +248,12 @@ class TestPages:
         ],
         confirmations=[
             {"id": "c1", "when": "n > 90", "title": "Early end at {n}"},
-            {"id": "c2", "title": "The rest", "paragraphs": [{"text": "<p>{two}</p>", "shown": "n < 3"}]},
+            {
+                "id": "c2",
+                "title": "The rest",
+                "paragraphs": [{"text": "<p>{two}</p>", "shown": "n < 3"}],
+                "redirect": REDIRECT,
+            },
         ],
     )
 
@@ -266,7 +274,8 @@ class TestPages:
         early = accept(self.PROGRAM, {"n": "91"}, CONTEXT)
         assert (early.confirmation, confirmation_face(early.state).title) == ("c1", "Early end at 91")
         rest = accept(self.PROGRAM, {"n": "2", "two": "<b>x</b>"}, CONTEXT)
-        assert confirmation_face(rest.state).paragraphs == ["<p>&lt;b&gt;x&lt;/b&gt;</p>"]
+        assert [each.html for each in confirmation_face(rest.state).paragraphs] == ["<p>&lt;b&gt;x&lt;/b&gt;</p>"]
+        assert confirmation_face(rest.state).redirect == "https://www.example.org/?a=%3Cb%3Ex%3C%2Fb%3E"
 
     def test_a_rule_that_leads_back_is_passed_over(self):
         pages = [page("p1", block("number", "n")), page("p2", next=[{"when": "n > 1", "to": "p1"}])]
@@ -291,6 +300,41 @@ class TestFigures:
         bands = [{"start": "5", "value": "1"}]
         program = program_of(block("number", "n"), figures=[figure("b", "bands", formula="n", bands=bands, end="9")])
         assert [value_of(program, "b", {"n": n}) for n in ("4", "5", "9", None)] == [None, Decimal(1), None, None]
+
+    # Up to 20 km the way is free, from there on a formula of its own tells the price.
+    WAY = figure(
+        "way",
+        "bands",
+        formula="km",
+        format="money",
+        bands=[
+            {"value": 0, "label": "near"},
+            {"start": "20", "value": "12 + (km - 20) * rate", "label": "around"},
+            {"start": "100", "value": "1 / (km - 100)", "label": "far"},
+        ],
+    )
+
+    @pytest.mark.parametrize(
+        ("km", "value", "label"),
+        [("19", "0.00", "near"), ("20", "12.00", "around"), ("50.5", "37.93", "around"), ("101", "1.00", "far")],
+    )
+    def test_a_band_may_be_worth_a_formula(self, km, value, label):
+        rate = figure("rate", "formula", formula="0.85")
+        program = program_of(block("number", "km", decimals=1), figures=[self.WAY, rate])
+        found = [value_of(program, name, {"km": km}) for name in ("way", "way.label")]
+        assert [str(found[0]), found[1]] == [value, label]
+
+    def test_what_fails_in_one_band_spares_the_others(self):
+        program = program_of(block("number", "km"), figures=[self.WAY, figure("rate", "formula", formula="1 / 0")])
+        assert value_of(program, "way", {"km": "3"}) == 0
+        for km in ("30", "100"):
+            state = state_of(program, {"km": km})
+            failed = state.values[program.layout.value_spots["gway"].slot]
+            assert (failed.error.code, failed.error.message) == ("#DIV/0!", "This divides by zero.")
+
+    def test_bands_and_what_their_values_read_may_stand_in_any_order_but_not_in_a_circle(self):
+        circle = program_of(block("number", "km"), figures=[self.WAY, figure("rate", "formula", formula="way / 2")])
+        assert [set(each) for each in circle.circles] == [{"gway", "grate"}]
 
     def test_a_score_adds_points_and_knows_the_greatest(self):
         questions = [
@@ -433,6 +477,46 @@ def test_a_circle_through_rows_and_figures_is_named_and_the_rest_computed():
     assert len(program.circles) == 1
     assert {"gtotal", "x"} <= set(program.circles[0])
     assert facts_of(program, {"n": "1"}).blocks["n"].shown
+
+
+LOOP = figure("loop", "formula", formula="pick + total")
+CIRCLES = {
+    "shown": ({"shown": "loop > 1"}, {}),
+    "option shown": ({"options": options("a", "b", a={"shown": "loop > 1"})}, {}),
+    "option locked": ({"options": options("a", "b", a={"locked": "pick = 1"})}, {}),
+    "offered": ({"offered": "option.counts_as < loop"}, {}),
+    "default": ({"default": "loop"}, {}),
+    "default of a number": (block("number", "pick", default="loop"), {}),
+    "page shown": ({}, {"shown": "loop > 1"}),
+}
+
+
+@pytest.mark.parametrize("name", sorted(CIRCLES))
+def test_a_circle_anywhere_raises_to_nobody(name):
+    settings_of_block, settings_of_page = CIRCLES[name]
+    choice = block("single_choice", "pick", options=options(("a", 1), ("b", 2)))
+    pick = settings_of_block if "type" in settings_of_block else choice | settings_of_block
+    pages = [
+        {"id": "p1", "blocks": [block("number", "n")], "next": [{"when": "loop > 3", "to": "p3"}]},
+        {"id": "p2", "blocks": [pick, block("calculated", "total", formula="n")]} | settings_of_page,
+        {"id": "p3"},
+    ]
+    endings = [{"id": "e1", "when": "loop > 3", "title": "Thanks"}]
+    program = program_of(pages=pages, figures=[LOOP], confirmations=endings)
+    for answers in ({}, {"n": "1", "pick": "oa"}, sample_answers(program, random.Random(1), CONTEXT)):
+        state = evaluate(program, answers, CONTEXT)
+        assert state.path()[0] == 0
+        assert form_state(state)["path"][0] == "p1"
+        assert confirmation_face(state).title
+        accept(program, answers, CONTEXT)
+        assert all(explain_all(state, part) for part in ("pick", "loop", "p1"))
+
+
+def test_the_label_of_a_row_kind_follows_the_values_in_it():
+    kind = {"id": "k", "key": "k", "label": "Row of {n}", "blocks": [block("short_text", "x")]}
+    program = program_of(block("number", "n"), block("repeat", "r", kinds=[kind]))
+    assert facts_of(program, {"n": "3"}).blocks["r"].kinds["k"].label == "Row of 3"
+    assert "r" in program.affected(["n"])
 
 
 def test_unknown_rows_and_fields_are_refused_and_nothing_raises():

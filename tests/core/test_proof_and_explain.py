@@ -7,14 +7,18 @@ from conftest import EXAMPLES
 
 from codexa.core.definition.form import read_form
 from codexa.core.definition.renaming import rename_key
+from codexa.core.program.compiling import compile_form
 from codexa.core.program.decide import Decided, decide
-from codexa.core.program.explain import NoSuchFactError, explain
-from codexa.core.program.program import compile_form
+from codexa.core.program.explain import NoSuchFactError, explain, explain_all
 from codexa.core.program.proof import proof
-from core.forms import block, facts_of, figure, options, program_of
+from core.forms import block, facts_of, figure, options, program_of, state_of
 from core.formulas import CONTEXT
 
 SITE = block("single_choice", "site", options=options("dome", "deck"))
+MANY = block("several_choices", "many", options=options(*"abcdefg"))
+ELSE = block("single_choice", "else_where", options=options("dome"), other=True)
+STARS = block("rating", "stars")
+GRID = block("grid", "grid", questions=[{"id": "q", "code": "q", "label": "Q"}], options=options("yes", "no"))
 EXTRAS = block("several_choices", "extras", options=options("a", "b"))
 GROUP = block("number", "people", minimum="1", maximum="60")
 
@@ -35,6 +39,12 @@ GROUP = block("number", "people", minimum="1", maximum="60")
         ('OR(site = "dome", site = "deck", site = "")', Decided.ALWAYS),
         ('AND(HAS(extras, "a"), HAS(extras, "b"))', Decided.BOTH),
         ('HAS(extras, "c")', Decided.NEVER),
+        ('AND(HAS(many, "a"), HAS(many, "b"), HAS(many, "g"))', Decided.BOTH),
+        ('else_where = "other"', Decided.BOTH),
+        ('HAS(grid, "yes")', Decided.UNKNOWN),
+        ("AND(stars > 2.5, stars < 3.5)", Decided.BOTH),
+        ("AND(people > 2.5, people < 3.5)", Decided.BOTH),
+        ("people = 2.5", Decided.NEVER),
         ("XOR(yes, yes)", Decided.NEVER),
         ("1 > 2", Decided.NEVER),
         ("LEN(name) > 3", Decided.UNKNOWN),
@@ -43,7 +53,8 @@ GROUP = block("number", "people", minimum="1", maximum="60")
     ],
 )
 def test_conditions_are_decided_where_that_is_possible(condition, outcome):
-    program = program_of(GROUP, SITE, EXTRAS, block("yes_no", "yes"), block("short_text", "name", shown=condition))
+    fields = (GROUP, SITE, EXTRAS, MANY, ELSE, STARS, GRID, block("yes_no", "yes"))
+    program = program_of(*fields, block("short_text", "name", shown=condition))
     formula = program.formula("name", "shown")
     assert decide(program, formula) is outcome
 
@@ -85,6 +96,16 @@ PAGES = [
         (
             program_of(GROUP, figures=[figure("f", "bands", formula="people", bands=[{"start": "1"}])]),
             "bands_gap",
+            "gf",
+        ),
+        (
+            program_of(GROUP, figures=[figure("f", "bands", formula="people", bands=[{"value": " "}])]),
+            "bands_wrong",
+            "gf",
+        ),
+        (
+            program_of(GROUP, figures=[figure("f", "bands", formula="people", bands=[{"value": "9 / (people - 3)"}])]),
+            "may_divide_by_zero",
             "gf",
         ),
         (program_of(GROUP, figures=[figure("people", "formula", formula="1")]), "double_key", "gpeople"),
@@ -150,6 +171,97 @@ class TestExplain:
         for path in ("nothing", "people.colour", "lines/1/amount"):
             with pytest.raises(NoSuchFactError):
                 self.why(path)
+
+    def test_everything_about_a_part_is_told_in_one_order(self):
+        big, small = {"belongs_to": "dome", "locked": "people > 9"}, {"belongs_to": "deck"}
+        sizes = options("big", "small", big=big, small=small)
+        scope = block("dropdown", "scope", offered="option.belongs_to = site", options=sizes)
+        day = block("date", "day", earliest="TODAY() + 1", latest="people", default="TODAY() + 7")
+        rows = [{"id": "r1", "kind": "krow", "values": {"count": "3"}}, {"id": "r2", "kind": "krow", "values": {}}]
+        count = block("number", "count", default="people", checks=[{"formula": "count < people", "message": "Fewer"}])
+        kinds = [{"id": "krow", "key": "row", "label": "Row", "blocks": [count]}]
+        program = program_of(GROUP, SITE, scope, day, block("repeat", "lines", kinds=kinds))
+        state = state_of(program, {"people": "20", "site": "odome", "lines": rows})
+
+        def values(address):
+            return {each.fact: each.value for each in explain_all(state, address)}
+
+        assert values("scope") == {
+            "shown": "is shown",
+            "value": "is blank",
+            "required": "may be left blank",
+            "locked": "is open",
+            "offered": "offers Big",
+            "barred": "does not let anyone choose Big",
+        }
+        assert values("day")["earliest"].startswith("takes nothing before ")
+        assert values("day")["latest"] == "is not limited"
+        assert explain(program, {}, CONTEXT, "day").sentence.endswith(": = TODAY() + 7.")
+        sentences = [
+            {each.fact: each.sentence for each in explain_all(state, f"lines/{row}/count")} for row in ("r1", "r2")
+        ]
+        assert [each["value"].partition(" Count ")[2] for each in sentences] == [
+            "is 3.",
+            "is 20: = people with 1.1 People is 20.",
+        ]
+        hidden = [each.sentence for each in explain_all(state_of(self.PROGRAM, {"people": "3"}), "class_name")]
+        assert hidden[:2] == [
+            "1.2.1 Class name is hidden, as 1.2 School is.",
+            "1.2.1 Class name is blank while hidden.",
+        ]
+        assert "does not fit its check" in sentences[1]["check.0"]
+        with pytest.raises(NoSuchFactError):
+            explain_all(state, "lines/r3/count")
+
+    def test_where_one_goes_and_how_it_ends_name_the_rule_that_held(self):
+        pages = [
+            {
+                "id": "one",
+                "title": "One",
+                "blocks": [GROUP],
+                "next": [
+                    {"when": "people > 50", "to": ""},
+                    {"when": "people > 12", "to": "three"},
+                ],
+            },
+            {"id": "two", "title": "Two", "blocks": []},
+            {"id": "three", "title": "Three", "blocks": []},
+        ]
+        confirmations = [
+            {"id": "k1", "name": "Groups", "when": "people > 12"},
+            {"id": "k2", "name": "All"},
+        ]
+        program = program_of(pages=pages, confirmations=confirmations)
+
+        def told(people, part, fact):
+            state = state_of(program, {"people": people})
+            return next(each for each in explain_all(state, part) if each.fact == fact)
+
+        assert [told(people, "one", "next").value for people in ("3", "20", "60")] == [
+            "leads to page 2 Two",
+            "leads to page 3 Three",
+            "leads to the end",
+        ]
+        assert told("20", "one", "next").formula == "people > 12"
+        assert told("60", "form", "confirmation").sentence == (
+            "the form ends with Groups, because 1.1 People is 60 and the rule wants: 1.1 People is more than 12."
+        )
+        assert told("3", "form", "confirmation").formula == ""
+        assert told("20", "two", "shown").value == "is not on the path"
+
+    def test_bands_name_the_one_that_was_taken_and_what_it_read(self):
+        bands = [{"value": "90", "label": "small"}, {"start": "12", "value": "people * rate", "label": "group"}]
+        figures = [figure("fee", "bands", formula="people", bands=bands), figure("rate", "formula", formula="7")]
+        program = program_of(GROUP, figures=figures)
+        group, small = (explain(program, {"people": people}, CONTEXT, "fee") for people in ("20", "3"))
+        assert (group.sentence, [each.name for each in group.because]) == (
+            "Fee is 140 (group): the band of people, where it is people * rate, with 1.1 People is 20; Rate is 7.",
+            ["1.1 People", "Rate"],
+        )
+        assert (small.sentence, [each.name for each in small.because]) == (
+            "Fee is 90 (small): the band of people, with 1.1 People is 3.",
+            ["1.1 People"],
+        )
 
     @pytest.mark.parametrize("example", sorted(EXAMPLES.glob("*.json")), ids=lambda path: path.stem)
     def test_everything_in_every_example_can_be_asked(self, example):

@@ -123,13 +123,16 @@ class TestEditions:
 class TestResponses:
     ANSWERS = {"people": "3", "show": "o1"}
 
-    def receive(self, connection, published, key="key-000001", answers=None, pool=None):
-        program = answering.compile_form(
+    @staticmethod
+    def program_of(connection, published):
+        return answering.compile_form(
             answering.read_form(editions.find_definition(connection, form=published, number=1))
         )
+
+    def receive(self, connection, published, key="key-000001", answers=None, program=None):
         return answering.receive(
             connection,
-            program,
+            program or self.program_of(connection, published),
             form=published,
             edition=1,
             key=key,
@@ -144,11 +147,13 @@ class TestResponses:
 
     def test_many_at_once_are_each_kept_once_under_a_number_of_their_own(self, database, connection, published):
         results = []
+        # Compiled once, as in a server: forty times over would keep the connections of the pool from each other.
+        program = self.program_of(connection, published)
         with open_pool(database, 8) as pool:
 
             def send(key):
                 with pool.connection() as own:
-                    results.append((key, self.receive(own, published, key=key).number))
+                    results.append((key, self.receive(own, published, key=key, program=program).number))
 
             threads = [threading.Thread(target=send, args=(f"key-{index % 10:06}",)) for index in range(40)]
             for thread in threads:

@@ -11,8 +11,8 @@ from conftest import EXAMPLES
 
 from codexa.core.definition.form import read_form
 from codexa.core.program.accept import sample_answers
-from codexa.core.program.program import compile_form
-from codexa.core.program.public import FormState
+from codexa.core.program.compiling import compile_form
+from codexa.core.program.faces import FormState
 from codexa.services import desk, publishing
 from codexa.services.drafts import context_of
 

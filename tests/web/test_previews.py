@@ -40,16 +40,32 @@ def test_handing_in_tells_what_would_follow_and_keeps_nothing(as_mira, connectio
 
 
 def test_why_follows_the_draft_as_it_is_saved(as_mira, draft):
-    def why(fact):
-        return as_mira.post(f"/api/forms/{draft}/preview/explain", json={"answers": {"people": "3"}, "fact": fact})
+    def why(part):
+        return as_mira.post(f"/api/forms/{draft}/preview/explain", json={"answers": {"people": "3"}, "part": part})
 
-    assert why("school.shown").json["sentence"].startswith("1.3 School is hidden, because 1.2 People is 3 and the rule")
+    def told(part):
+        return {fact["fact"]: fact for fact in why(part).json["facts"]}
+
+    sentence = told("school")["shown"]["sentence"]
+    assert sentence.startswith("1.3 School is hidden, because 1.2 People is 3 and the rule")
     changed = visit_document()
     changed["pages"][0]["blocks"][2]["shown"] = "people > 2"
     as_mira.put(f"/api/forms/{draft}/draft", json={"revision": 1, "draft": changed})
-    assert why("school.shown").json["value"] == "is shown"
-    assert why("price.value").json["because"]
-    assert why("nothing.shown").status_code == 404
+    assert told("school")["shown"]["value"] == "is shown"
+    assert told("price")["value"]["because"]
+    assert why("nothing").status_code == 404
+
+
+def test_a_preview_is_opened_with_what_a_link_would_bring(as_mira, draft):
+    changed = visit_document()
+    changed["pages"][0]["blocks"][2]["shown"] = 'link.kind = "school"'
+    as_mira.put(f"/api/forms/{draft}/draft", json={"revision": 1, "draft": changed})
+    page = as_mira.get(f"/preview/{draft}?kind=school&bad-name=1").get_data(as_text=True)
+    data = json.loads(page.split('id="form-data">')[1].split("</script>")[0])
+    assert (data["link"], data["state"]["blocks"]["school"]["shown"]) == ({"kind": "school"}, True)
+    asked = {"answers": {}, "part": "school", "link": {"kind": "school"}}
+    facts = as_mira.post(f"/api/forms/{draft}/preview/explain", json=asked).json["facts"]
+    assert (facts[0]["value"], facts[0]["formula"]) == ("is shown", 'link.kind = "school"')
 
 
 def test_samples_are_right_as_far_as_they_go_and_the_same_for_the_same_number(as_mira, draft):

@@ -9,7 +9,8 @@ import pytest
 from conftest import make_person
 from PIL import Image
 
-from codexa.services import desk, publishing, uploads
+from codexa.services import desk, publishing
+from codexa.services.tidying import tidy
 from codexa.web.errors import _STATUSES
 
 DOCUMENT = {
@@ -61,7 +62,6 @@ def photos(connection, mira):
 
 @pytest.fixture
 def folder(app, tmp_path):
-    app.config["SETTINGS"] = type(app.config["SETTINGS"])(**{**vars(app.config["SETTINGS"]), "files": str(tmp_path)})
     return tmp_path
 
 
@@ -146,7 +146,7 @@ def test_another_team_gets_no_file(agent, as_mira, connection, photos, send):
 def test_what_no_response_names_is_deleted_after_a_while(agent, connection, photos, send, folder):
     kept, left = send(picture()).json["id"], send(picture()).json["id"]
     hand_in(agent, photos, {"photo": [kept]})
-    assert uploads.remove_unclaimed(connection, folder, hours=1) == 0
-    assert uploads.remove_unclaimed(connection, folder, hours=0) == 1
+    assert tidy(connection, folder, hours=1).uploads == 0
+    assert tidy(connection, folder, hours=0).uploads == 1
     assert sorted(path.name for path in folder.iterdir()) == sorted([kept, f"{kept}.small"])
     assert left not in {path.name for path in folder.iterdir()}

@@ -1,20 +1,156 @@
-"""What changed between two states of a form."""
+"""What changed between two states of a form: how much, and in words."""
+
+from collections.abc import Iterable, Iterator
+from dataclasses import dataclass
+from typing import Any
 
 from codexa.core.definition.form import Form
+from codexa.core.definition.parts import Part, Repeat
+
+_BESIDE = ("confirmations", "figures", "trials")  # the lists of parts that stand beside the pages
+_MOST_SHOWN = 120  # characters of a value that a sentence quotes
+_LISTS = frozenset({"pages", *_BESIDE})
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Change:
+    """One change in words; `part` is the id of what changed (None for the form itself), `name` what people call it."""
+
+    part: str | None
+    name: str
+    words: str
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class _Thing:
+    """A part by itself, without the parts in it; `holder` is the id of what holds it ("" for the form)."""
+
+    part: Part
+    holder: str
+    kind: str
+
+
+_Things = dict[str, _Thing]
 
 
 def count_changes(before: Form, after: Form) -> int:
-    """Return how many things differ: blocks added, removed, moved or edited, pages, and settings of the form."""
-    old, new = ({block.id: block for block in form.blocks()} for form in (before, after))
-    edited: int = sum(old[each] != new[each] for each in old.keys() & new.keys())
-    moved = int(_places(before, set(new)) != _places(after, set(old)))
-    pages = {(page.id, page.title) for page in before.pages} ^ {(page.id, page.title) for page in after.pages}
-    settings: int = sum(
-        getattr(before, name) != getattr(after, name) for name in type(before).model_fields if name != "pages"
-    )
-    added_or_removed: int = len(old.keys() ^ new.keys())
-    return added_or_removed + edited + moved + len({page_id for page_id, _ in pages}) + settings
+    """Return how many things differ for visitors: parts added, removed or edited, a new order, settings of the form.
+
+    What stands inside something else counts once, by itself. Trials are the team's own and don't count.
+    """
+    old, new = _things(before, without="trials"), _things(after, without="trials")
+    kept = old.keys() & new.keys()
+    edited = sum(old[each].part != new[each].part for each in kept)
+    moved = int(_places(old, kept) != _places(new, kept))
+    settings = sum(1 for _ in _changed_settings(before, after, _LISTS))
+    return len(old.keys() ^ new.keys()) + edited + moved + settings
 
 
-def _places(form: Form, kept: set[str]) -> list[tuple[str, str]]:
-    return [(page.id, block.id) for page in form.pages for block in page.blocks if block.id in kept]
+def describe_changes(before: Form, after: Form) -> list[Change]:
+    """Return what changed, in words: the form's own settings first, then parts in the order of the outline."""
+    old, new = _things(before), _things(after)
+    old_names, new_names = _names(before, old), _names(after, new)
+    found = [Change(part=None, name="the form", words=words) for words in _changed_settings(before, after, _LISTS)]
+    for part_id, thing in new.items():
+        name = new_names[part_id]
+        if part_id not in old:
+            found.append(Change(part=part_id, name=name, words=f"{thing.kind} added"))
+            continue
+        inside = frozenset({"blocks", "kinds"})
+        changed = list(_changed_settings(old[part_id].part, thing.part, inside))
+        if old[part_id].holder != thing.holder:
+            changed.insert(0, f"moved from {old_names.get(old[part_id].holder, 'the form')}")
+        found += [Change(part=part_id, name=name, words=words) for words in changed]
+    removed = [each for each in old if each not in new]
+    found += [Change(part=None, name=old_names[each], words=f"{old[each].kind} removed") for each in removed]
+    kept = old.keys() & new.keys()
+    same_holders = {each for each in kept if old[each].holder == new[each].holder}
+    if _places(old, same_holders) != _places(new, same_holders):
+        found.append(Change(part=None, name="the form", words="a new order"))
+    return found
+
+
+def _things(form: Form, without: str = "") -> _Things:
+    things = _within(form.pages, "", "page")
+    for name in _BESIDE:
+        if name != without:
+            things |= _within(getattr(form, name), "", name.removesuffix("s"))
+    return things
+
+
+def _within(parts: Iterable[Part], holder: str, kind: str) -> _Things:
+    things: _Things = {}
+    for part in parts:
+        name = "kinds" if isinstance(part, Repeat) else "blocks"
+        inside: tuple[Part, ...] = getattr(part, name, ())
+        part_id: str = getattr(part, "id")  # noqa: B009 - everything that stands in a list has one
+        alone = part.model_copy(update={name: ()}) if inside else part
+        things[part_id] = _Thing(part=alone, holder=holder, kind=kind)
+        things |= _within(inside, part_id, "row kind" if name == "kinds" else "block")
+    return things
+
+
+def _places(things: _Things, kept: set[str]) -> list[tuple[str, str]]:
+    return [(thing.holder, each) for each, thing in things.items() if each in kept]
+
+
+def _names(form: Form, things: _Things) -> dict[str, str]:
+    numbers = form.numbers()
+    names = {}
+    for part_id, thing in things.items():
+        title = next((str(each) for name in ("label", "name", "title", "text", "key")
+                      if (each := getattr(thing.part, name, ""))), "")  # fmt: skip
+        names[part_id] = f"{numbers.get(part_id, '')} {title[:60]}".strip()
+    return names
+
+
+def _changed_settings(before: Part, after: Part, without: frozenset[str]) -> Iterator[str]:
+    for name in type(after).model_fields:
+        old, new = getattr(before, name, None), getattr(after, name)
+        if name in without or old == new:
+            continue
+        yield from _in_words(name.replace("_", " "), old, new)
+
+
+def _in_words(name: str, old: Any, new: Any) -> Iterator[str]:
+    if isinstance(old, Part) and isinstance(new, Part) and type(old) is type(new):
+        for inner in type(new).model_fields:
+            if getattr(old, inner) != getattr(new, inner):
+                yield from _in_words(f"{name}, {inner.replace('_', ' ')}", getattr(old, inner), getattr(new, inner))
+    elif _is_plain(old) and _is_plain(new):
+        yield f"{name} was {_shown(old)}, is {_shown(new)}"
+    elif isinstance(old, tuple) and isinstance(new, tuple):
+        yield from _of_list(name, old, new)
+    else:
+        yield f"{name} changed"
+
+
+def _of_list(name: str, old: tuple[Any, ...], new: tuple[Any, ...]) -> Iterator[str]:
+    one = name.removesuffix("s")
+    labels = [[_label(each) for each in items] for items in (old, new)]
+    added = [each for each in labels[1] if each not in labels[0]]
+    gone = [each for each in labels[0] if each not in labels[1]]
+    if added:
+        yield f"{one} added: {', '.join(added)[:_MOST_SHOWN]}"
+    if gone:
+        yield f"{one} removed: {', '.join(gone)[:_MOST_SHOWN]}"
+    if not added and not gone:
+        yield f"{name} {'in a new order' if sorted(labels[0]) != labels[0] and labels[0] != labels[1] else 'changed'}"
+
+
+def _label(item: Any) -> str:
+    return next((str(each) for name in ("label", "name", "message", "text", "when", "formula")
+                 if (each := getattr(item, name, ""))), str(item))  # fmt: skip
+
+
+def _is_plain(value: Any) -> bool:
+    return not isinstance(value, Part | tuple | dict | list)
+
+
+def _shown(value: Any) -> str:
+    if value is None or value == "":
+        return "blank"
+    if isinstance(value, bool):
+        return "on" if value else "off"
+    text = str(value)
+    return text if len(text) <= _MOST_SHOWN else f"{text[:_MOST_SHOWN]}…"

@@ -42,10 +42,13 @@ class FormulaFigure(Figure):
 
 
 class Band(Part):
-    """A band: from this number on (included; none for everything below the next band), its value and its name."""
+    """A band: from this number on (included; none for everything below the next band), its value and its name.
+
+    The value is a formula, worked out only where its band is the one: 240, or 12 + distance * 0.85.
+    """
 
     start: Decimal | None = None
-    value: Decimal = Decimal(0)
+    value: Annotated[str, Setting(coerce_numbers_to_str=True), FormulaText(Role.VALUE, "band")] = "0"
     label: Label = ""
 
 

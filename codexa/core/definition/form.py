@@ -4,16 +4,17 @@ from collections.abc import Iterable, Iterator
 from typing import TYPE_CHECKING, Annotated, Any, Literal, Union
 from zoneinfo import available_timezones
 
+from annotated_types import Len
 from babel import Locale, UnknownLocaleError
 from babel.numbers import is_currency
-from pydantic import AfterValidator, Discriminator, StringConstraints, ValidationError, model_validator
+from pydantic import AfterValidator, Discriminator, StringConstraints, model_validator
 
+from codexa.core.definition.brand import Brand
 from codexa.core.definition.figures import AnyFigure
 from codexa.core.definition.parts import (
     Block,
     ButtonLabel,
     Check,
-    Colour,
     Field,
     FormulaText,
     Group,
@@ -30,8 +31,10 @@ from codexa.core.definition.parts import (
     Words,
     blocks_within,
 )
+from codexa.core.definition.reading import read_part
 from codexa.core.definition.rich_text import RichText
-from codexa.core.errors import DefinitionError, Problem
+from codexa.core.definition.trials import MAX_TRIALS, Trial
+from codexa.core.definition.wording import Wording
 from codexa.core.fields import BLOCK_TYPES, HOLDING_BLOCKS
 from codexa.core.fields.field_type import Region
 from codexa.core.formula.functions.function import Role
@@ -96,10 +99,11 @@ class Page(PageFace):
 
 
 class Paragraph(Part):
-    """A piece of a confirmation, shown when its condition holds."""
+    """A piece of a confirmation, shown when its condition holds: a text, or the chart of a score or profile by id."""
 
-    text: RichText
+    text: RichText = ""
     shown: ShownWhen = ""
+    chart: Annotated[str, StringConstraints(pattern=r"^[a-z0-9]{0,32}$")] = ""
 
 
 class Confirmation(Part):
@@ -110,7 +114,7 @@ class Confirmation(Part):
     when: Annotated[str, FormulaText(Role.CONDITION, "confirmation")] = ""
     title: VisitorLabel = ""
     paragraphs: tuple[Paragraph, ...] = ()
-    redirect: Annotated[str, StringConstraints(pattern=r"^(https?://\S{1,2000})?$"), InsertedText()] = ""
+    redirect: Annotated[str, StringConstraints(pattern=r"^(https?://\S{1,2000})?$"), InsertedText("address")] = ""
 
 
 class Welcome(Part):
@@ -119,23 +123,6 @@ class Welcome(Part):
     title: Annotated[Label, InsertedText()] = ""
     text: RichText = ""
     button: ButtonLabel = "Start"
-
-
-class Brand(Part):
-    """How the form looks: the colour of buttons, choices and the banner."""
-
-    accent: Colour = "#2B3A8C"
-
-
-class Wording(Part):
-    """What the form itself says to visitors."""
-
-    submit: Annotated[str, StringConstraints(min_length=1, max_length=60)] = "Send"
-    next: Annotated[str, StringConstraints(min_length=1, max_length=60)] = "Next"
-    back: Annotated[str, StringConstraints(min_length=1, max_length=60)] = "Back"
-    required: Annotated[str, StringConstraints(min_length=1, max_length=200)] = "Please answer this."
-    confirmation_title: Label = "Thank you"
-    confirmation_text: Words = "Your answers have been received."
 
 
 class Form(Part):
@@ -157,6 +144,7 @@ class Form(Part):
     figures: tuple[AnyFigure, ...] = ()
     checks: tuple[Check, ...] = ()
     confirmations: tuple[Confirmation, ...] = ()
+    trials: Annotated[tuple[Trial, ...], Len(max_length=MAX_TRIALS)] = ()
 
     @property
     def region(self) -> Region:
@@ -195,7 +183,7 @@ class Form(Part):
 
     @model_validator(mode="after")
     def _ids_are_unique(self) -> "Form":
-        ids = [each.id for each in (*self.pages, *self.figures, *self.confirmations)]
+        ids = [each.id for each in (*self.pages, *self.figures, *self.confirmations, *self.trials)]
         ids += [block.id for block in self.blocks()] + [kind.id for repeat in self.repeats() for kind in repeat.kinds]
         twice = {each for each in ids if ids.count(each) > 1} if len(set(ids)) < len(ids) else set()
         if twice:
@@ -228,16 +216,4 @@ def read_form(document: Any) -> Form:
 
     Raises DefinitionError with the path and the remedy of every problem, unknown keys included.
     """
-    try:
-        return Form.model_validate(document)
-    except ValidationError as error:
-        raise DefinitionError([_problem(each) for each in error.errors(include_url=False)]) from None
-
-
-def _problem(error: Any) -> Problem:
-    path = ".".join(str(step) for step in error["loc"]) or "the document"
-    if error["type"] == "extra_forbidden":
-        return Problem(path=path, message="this key is unknown here; remove it or correct its spelling")
-    value = repr(error.get("input"))
-    shown = f" (here: {value[:60]})" if len(value) < 200 and error["type"] != "missing" else ""
-    return Problem(path=path, message=error["msg"].removeprefix("Value error, ") + shown)
+    return read_part(Form, document)

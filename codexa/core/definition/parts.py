@@ -3,7 +3,6 @@
 A block's *face* is what a visitor's browser may know of it; the block itself adds what stays on the server.
 """
 
-import re
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 from typing import Annotated, Literal
@@ -11,6 +10,7 @@ from typing import Annotated, Literal
 from pydantic import AfterValidator, BaseModel, ConfigDict, StringConstraints
 from pydantic import Field as Setting
 
+from codexa.core.definition.keys import KEY, RESERVED_KEYS
 from codexa.core.formula.functions.function import Role
 
 Identifier = Annotated[str, StringConstraints(pattern=r"^[a-z0-9]{1,32}$")]
@@ -20,13 +20,9 @@ Colour = Annotated[str, StringConstraints(pattern=r"^#[0-9A-Fa-f]{6}$")]
 
 MAX_ROWS = 500
 
-_KEY = re.compile(r"[a-z][a-z0-9_]{0,59}")
-# What stands before a dot in names of the surroundings (`visitor.email`), and what reads as a value.
-RESERVED_KEYS = frozenset({"true", "false", "visitor", "link", "response", "option"})
-
 
 def _key(text: str) -> str:
-    if not _KEY.fullmatch(text):
+    if not KEY.fullmatch(text):
         raise ValueError(f'"{text}" can\'t be a key: use small letters, digits and _, starting with a letter')
     if text in RESERVED_KEYS:
         raise ValueError(f'"{text}" can\'t be a key: it has a meaning of its own in formulas')
@@ -46,9 +42,9 @@ class FormulaText:
 
 @dataclass(frozen=True, slots=True)
 class InsertedText:
-    """Marks a text setting that visitors read, in which `{name}` stands for a value; `rich` where it is HTML."""
+    """Marks a text setting in which `{name}` stands for a value; `into` says what the value must be written for."""
 
-    rich: bool = False
+    into: Literal["text", "html", "address"] = "text"
 
 
 ShownWhen = Annotated[str, FormulaText(Role.CONDITION, "shown")]

@@ -2,7 +2,9 @@
 
 import html
 from collections.abc import Callable
+from functools import partial
 from typing import Annotated
+from urllib.parse import quote
 
 import nh3
 from pydantic import AfterValidator
@@ -28,7 +30,7 @@ def sanitised(text: str) -> str:
     )
 
 
-RichText = Annotated[Words, AfterValidator(sanitised), InsertedText(rich=True)]
+RichText = Annotated[Words, AfterValidator(sanitised), InsertedText("html")]
 
 
 def plain(text: str) -> str:
@@ -36,13 +38,15 @@ def plain(text: str) -> str:
     return " ".join(html.unescape(nh3.clean(text.replace("<", " <"), tags=set())).split())
 
 
-def filled_in(text: str, value_of: Callable[[str], str], *, rich: bool) -> str:
-    """Return a text with each `{name}` replaced by its value; in rich text the value is escaped."""
+_WRITTEN: dict[str, Callable[[str], str]] = {"text": str, "html": html.escape, "address": partial(quote, safe="")}
+
+
+def filled_in(text: str, value_of: Callable[[str], str], into: str) -> str:
+    """Return a text with each `{name}` replaced by its value, escaped as HTML or a web address (RFC 3986) wants it."""
 
     def replaced(name: str | None, whole: str) -> str:
         if name is None:
             return whole[0]
-        value = value_of(name)
-        return html.escape(value) if rich else value
+        return _WRITTEN[into](value_of(name))
 
     return INSERTION.sub(lambda match: replaced(match[1], match[0]), text)

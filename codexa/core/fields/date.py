@@ -1,13 +1,12 @@
 """Date: a day of the calendar."""
 
 import datetime
-from typing import Annotated, Any, Literal
+from typing import Any, Literal
 
-from codexa.core.definition.parts import FieldFace, FormulaText, Question
+from codexa.core.definition.parts import FieldFace
 from codexa.core.fields.field_type import Family, Medium, Region, Sampling
-from codexa.core.fields.moments import MomentType, read_date, shown_date
+from codexa.core.fields.moments import MomentQuestion, MomentType, read_date, shown_date
 from codexa.core.formula import convert
-from codexa.core.formula.functions.function import Role
 from codexa.core.formula.types import Kind, Type
 
 
@@ -17,11 +16,8 @@ class DateFace(FieldFace):
     type: Literal["date"] = "date"
 
 
-class DateField(DateFace, Question):
+class DateField(DateFace, MomentQuestion):
     """A date; `earliest` and `latest` are formulas that give a date, such as TODAY() + 2, and are included."""
-
-    earliest: Annotated[str, FormulaText(Role.VALUE, "earliest")] = ""
-    latest: Annotated[str, FormulaText(Role.VALUE, "latest")] = ""
 
 
 class DateType(MomentType[DateField]):

@@ -1,14 +1,13 @@
 """Date and time: a moment in the form's time zone."""
 
 import datetime
-from typing import Annotated, Any, Literal
+from typing import Any, Literal
 
-from codexa.core.definition.parts import FieldFace, FormulaText, Question
+from codexa.core.definition.parts import FieldFace
 from codexa.core.errors import AnswerError
 from codexa.core.fields.field_type import Family, Medium, Region, Sampling
-from codexa.core.fields.moments import MomentType, in_zone, read_date, read_time, shown_date, shown_time
+from codexa.core.fields.moments import MomentQuestion, MomentType, in_zone, read_date, read_time, shown_date, shown_time
 from codexa.core.formula import convert
-from codexa.core.formula.functions.function import Role
 from codexa.core.formula.types import Kind, Type
 
 
@@ -18,11 +17,8 @@ class DateTimeFace(FieldFace):
     type: Literal["date_time"] = "date_time"
 
 
-class DateTimeField(DateTimeFace, Question):
+class DateTimeField(DateTimeFace, MomentQuestion):
     """A moment in the form's time zone; `earliest` and `latest` are formulas such as NOW(), and are included."""
-
-    earliest: Annotated[str, FormulaText(Role.VALUE, "earliest")] = ""
-    latest: Annotated[str, FormulaText(Role.VALUE, "latest")] = ""
 
 
 class DateTimeType(MomentType[DateTimeField]):

@@ -1,14 +1,16 @@
 """Decimals: what the field types whose answer is a number share."""
 
 from abc import abstractmethod
+from collections.abc import Mapping
 from decimal import Decimal
 from functools import lru_cache
-from typing import Any, Generic
+from typing import Any, Generic, TypeVar
 
 from babel.numbers import NumberFormatError, format_decimal, parse_decimal
 
+from codexa.core.definition.parts import Question
 from codexa.core.errors import AnswerError
-from codexa.core.fields.field_type import FieldModel, FieldType, Region
+from codexa.core.fields.field_type import NO_SETTINGS, FieldModel, FieldType, Region
 from codexa.core.formula import convert
 from codexa.core.formula.convert import text_of_number
 from codexa.core.formula.types import Digits, Kind, Type
@@ -59,19 +61,50 @@ class DecimalType(FieldType[FieldModel], Generic[FieldModel]):
         return {"type": "string", "pattern": r"^-?\d+(\.\d+)?$"}
 
 
+class LimitedQuestion(Question):
+    """A question whose answer lies from `minimum` to `maximum`, both included."""
+
+    minimum: Decimal | None = None
+    maximum: Decimal | None = None
+
+
+LimitedModel = TypeVar("LimitedModel", bound=LimitedQuestion)
+
+
+class LimitedType(DecimalType[LimitedModel], Generic[LimitedModel]):
+    """A field whose number is typed, between limits."""
+
+    @abstractmethod
+    def written(self, value: Decimal, region: Region) -> str:
+        """Return a limit as people write it."""
+
+    def findings(self, block: LimitedModel) -> list[tuple[str, str, str]]:
+        """Limits that no number meets."""
+        return limit_findings(block.minimum, block.maximum)
+
+    def check(
+        self, value: Decimal, block: LimitedModel, region: Region, settings: Mapping[str, Any] = NO_SETTINGS
+    ) -> str | None:
+        """The minimum and the maximum."""
+        if block.minimum is not None and value < block.minimum:
+            return f"Enter {self.written(block.minimum, region)} or more."
+        if block.maximum is not None and value > block.maximum:
+            return f"Enter {self.written(block.maximum, region)} or less."
+        return None
+
+    def limits(self, block: LimitedModel) -> str:
+        """The limits in words."""
+        least, most = (None if each is None else text_of_number(each) for each in (block.minimum, block.maximum))
+        if least is not None and most is not None:
+            return f"from {least} to {most}"
+        return f"{least} or more" if least is not None else f"{most} or less" if most is not None else ""
+
+
 def limit_findings(minimum: Decimal | None, maximum: Decimal | None) -> list[tuple[str, str, str]]:
     """Return what is wrong with two limits."""
     if minimum is not None and maximum is not None and minimum > maximum:
         return [("minimum", "The minimum is more than the maximum.", "Swap the two or empty one of them.")]
     return []
-
-
-def limits_in_words(minimum: Decimal | None, maximum: Decimal | None) -> str:
-    """Return two limits in words for the margin."""
-    least, most = (None if each is None else text_of_number(each) for each in (minimum, maximum))
-    if least is not None and most is not None:
-        return f"from {least} to {most}"
-    return f"{least} or more" if least is not None else f"{most} or less" if most is not None else ""
 
 
 def shown(value: Decimal, region: Region) -> str:

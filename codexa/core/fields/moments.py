@@ -5,13 +5,15 @@ import re
 from abc import abstractmethod
 from collections.abc import Mapping
 from functools import lru_cache
-from typing import Any, Generic
+from typing import Annotated, Any, Generic
 from zoneinfo import ZoneInfo
 
 from babel.dates import format_date, format_time, parse_date
 
+from codexa.core.definition.parts import FormulaText, Question
 from codexa.core.errors import AnswerError
 from codexa.core.fields.field_type import NO_SETTINGS, FieldModel, FieldType, Medium, Region
+from codexa.core.formula.functions.function import Role
 
 _TIME = re.compile(r"(\d{1,2})(?:[:.h]\s*(\d{2}))?(?:[:.](\d{2}))?\s*(am|pm|a\.m\.|p\.m\.|uhr|h)?", re.IGNORECASE)
 _MOST_TEXT = 60  # characters
@@ -66,6 +68,13 @@ def in_zone(moment: datetime.datetime, time_zone: str) -> datetime.datetime:
     """Return a moment in that time zone; a naive one is taken to be there already."""
     zone = ZoneInfo(time_zone)
     return moment.replace(tzinfo=zone) if moment.tzinfo is None else moment.astimezone(zone)
+
+
+class MomentQuestion(Question):
+    """A question whose answer lies from `earliest` to `latest`, both included; they are formulas ("TODAY() + 2")."""
+
+    earliest: Annotated[str, FormulaText(Role.VALUE, "earliest")] = ""
+    latest: Annotated[str, FormulaText(Role.VALUE, "latest")] = ""
 
 
 class MomentType(FieldType[FieldModel], Generic[FieldModel]):

@@ -1,22 +1,20 @@
 """Money: an amount in the form's currency."""
 
-from collections.abc import Mapping
 from decimal import Decimal
 from functools import cache
 from typing import Any, Literal
 
 from babel.numbers import format_currency, get_currency_symbol
 
-from codexa.core.definition.parts import FieldFace, Label, Question
+from codexa.core.definition.parts import FieldFace, Label
 from codexa.core.fields.decimals import (
     MAX_DECIMALS,
     MAX_WHOLE_DIGITS,
-    DecimalType,
-    limit_findings,
-    limits_in_words,
+    LimitedQuestion,
+    LimitedType,
     shown,
 )
-from codexa.core.fields.field_type import NO_SETTINGS, Family, Medium, Region, Sampling
+from codexa.core.fields.field_type import Family, Medium, Region, Sampling
 from codexa.core.fields.formatted import minor_digits
 from codexa.core.formula.convert import text_of_number
 from codexa.core.formula.types import Digits, Kind, Type
@@ -29,14 +27,11 @@ class MoneyFace(FieldFace):
     placeholder: Label = ""
 
 
-class MoneyField(MoneyFace, Question):
+class MoneyField(MoneyFace, LimitedQuestion):
     """An amount from `minimum` to `maximum`, both included, exact to the currency's minor unit (ISO 4217)."""
 
-    minimum: Decimal | None = None
-    maximum: Decimal | None = None
 
-
-class MoneyType(DecimalType[MoneyField]):
+class MoneyType(LimitedType[MoneyField]):
     """Money."""
 
     name = "money"
@@ -45,10 +40,6 @@ class MoneyType(DecimalType[MoneyField]):
     purpose = "An amount in the form's currency, exact to its smallest coin."
     face = MoneyFace
     block = MoneyField
-
-    def findings(self, block: MoneyField) -> list[tuple[str, str, str]]:
-        """Limits that no amount meets."""
-        return limit_findings(block.minimum, block.maximum)
 
     def decimals_of(self, block: MoneyField, region: Region) -> int:
         """Those of the currency."""
@@ -67,23 +58,13 @@ class MoneyType(DecimalType[MoneyField]):
                 raw = raw.removeprefix(sign).removesuffix(sign)
         return super().parse(raw, block, region)
 
-    def check(
-        self, value: Decimal, block: MoneyField, region: Region, settings: Mapping[str, Any] = NO_SETTINGS
-    ) -> str | None:
-        """The minimum and the maximum."""
-        if block.minimum is not None and value < block.minimum:
-            return f"Enter {_written(block.minimum, region)} or more."
-        if block.maximum is not None and value > block.maximum:
-            return f"Enter {_written(block.maximum, region)} or less."
-        return None
-
-    def limits(self, block: MoneyField) -> str:
-        """The limits in words."""
-        return limits_in_words(block.minimum, block.maximum)
+    def written(self, value: Decimal, region: Region) -> str:
+        """With the currency."""
+        return str(format_currency(value, region.currency, locale=region.locale))
 
     def present(self, value: Decimal, block: MoneyField, region: Region, medium: Medium) -> str:
         """With the currency for people; plain for programs."""
-        return text_of_number(value) if medium is Medium.CSV else _written(value, region)
+        return text_of_number(value) if medium is Medium.CSV else self.written(value, region)
 
     def sample(self, block: MoneyField, how: Sampling) -> str:
         """An amount within the limits."""
@@ -95,7 +76,3 @@ class MoneyType(DecimalType[MoneyField]):
 @cache
 def _signs(currency: str, locale: str) -> tuple[str, str]:
     return get_currency_symbol(currency, locale=locale), currency
-
-
-def _written(value: Decimal, region: Region) -> str:
-    return str(format_currency(value, region.currency, locale=region.locale))

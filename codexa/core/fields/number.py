@@ -6,13 +6,12 @@ from typing import Annotated, Any, Literal
 
 from pydantic import Field as Setting
 
-from codexa.core.definition.parts import FieldFace, Label, Question
+from codexa.core.definition.parts import FieldFace, Label
 from codexa.core.fields.decimals import (
     MAX_DECIMALS,
     MAX_WHOLE_DIGITS,
-    DecimalType,
-    limit_findings,
-    limits_in_words,
+    LimitedQuestion,
+    LimitedType,
     shown,
 )
 from codexa.core.fields.field_type import NO_SETTINGS, Family, Medium, Region, Sampling
@@ -29,15 +28,13 @@ class NumberFace(FieldFace):
     decimals: Annotated[int, Setting(ge=0, le=MAX_DECIMALS)] = 0
 
 
-class NumberField(NumberFace, Question):
+class NumberField(NumberFace, LimitedQuestion):
     """A number from `minimum` to `maximum`, both included, with at most so many `decimals`, in steps of `step`."""
 
-    minimum: Decimal | None = None
-    maximum: Decimal | None = None
     step: Annotated[Decimal, Setting(gt=0)] | None = None
 
 
-class NumberType(DecimalType[NumberField]):
+class NumberType(LimitedType[NumberField]):
     """Number."""
 
     name = "number"
@@ -46,10 +43,6 @@ class NumberType(DecimalType[NumberField]):
     purpose = "A number to count or calculate with, exact to its decimals."
     face = NumberFace
     block = NumberField
-
-    def findings(self, block: NumberField) -> list[tuple[str, str, str]]:
-        """Limits that no number meets."""
-        return limit_findings(block.minimum, block.maximum)
 
     def decimals_of(self, block: NumberField, region: Region) -> int:
         """As many as the block says."""
@@ -63,14 +56,17 @@ class NumberType(DecimalType[NumberField]):
             digits = Digits(whole=min(MAX_WHOLE_DIGITS, Digits.of(greatest).whole), decimals=block.decimals)
         return Type(kind=Kind.NUMBER, may_be_blank=True, digits=digits)
 
+    def written(self, value: Decimal, region: Region) -> str:
+        """As people of the form's language write it."""
+        return shown(value, region)
+
     def check(
         self, value: Decimal, block: NumberField, region: Region, settings: Mapping[str, Any] = NO_SETTINGS
     ) -> str | None:
         """The minimum, the maximum and the step."""
-        if block.minimum is not None and value < block.minimum:
-            return f"Enter {shown(block.minimum, region)} or more."
-        if block.maximum is not None and value > block.maximum:
-            return f"Enter {shown(block.maximum, region)} or less."
+        outside = super().check(value, block, region, settings)
+        if outside is not None:
+            return outside
         start = block.minimum or 0
         if block.step is not None and (value - start) % block.step:
             lower = value - (value - start) % block.step
@@ -79,7 +75,7 @@ class NumberType(DecimalType[NumberField]):
 
     def limits(self, block: NumberField) -> str:
         """The limits in words."""
-        words = limits_in_words(block.minimum, block.maximum)
+        words = super().limits(block)
         return words if block.step is None else f"{words}, in steps of {text_of_number(block.step)}".removeprefix(", ")
 
     def present(self, value: Decimal, block: NumberField, region: Region, medium: Medium) -> str:

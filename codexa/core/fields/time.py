@@ -1,13 +1,12 @@
 """Time: a time of day."""
 
 import datetime
-from typing import Annotated, Any, Literal
+from typing import Any, Literal
 
-from codexa.core.definition.parts import FieldFace, FormulaText, Question
+from codexa.core.definition.parts import FieldFace
 from codexa.core.fields.field_type import Family, Medium, Region, Sampling
-from codexa.core.fields.moments import MomentType, read_time, shown_time
+from codexa.core.fields.moments import MomentQuestion, MomentType, read_time, shown_time
 from codexa.core.formula import convert
-from codexa.core.formula.functions.function import Role
 from codexa.core.formula.types import Kind, Type
 
 
@@ -17,11 +16,8 @@ class TimeFace(FieldFace):
     type: Literal["time"] = "time"
 
 
-class TimeField(TimeFace, Question):
+class TimeField(TimeFace, MomentQuestion):
     """A time of day; `earliest` and `latest` are formulas such as TIME(18, 0, 0), and are included."""
-
-    earliest: Annotated[str, FormulaText(Role.VALUE, "earliest")] = ""
-    latest: Annotated[str, FormulaText(Role.VALUE, "latest")] = ""
 
 
 class TimeType(MomentType[TimeField]):

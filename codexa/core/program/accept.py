@@ -6,6 +6,7 @@ from random import Random
 from typing import Any
 
 from codexa.core.context import Context
+from codexa.core.errors import CoreError
 from codexa.core.fields.field_type import Sampling
 from codexa.core.formula.values import Failed
 from codexa.core.program.evaluate import FieldError, Row, State, evaluate
@@ -125,6 +126,48 @@ def number_result(accepted: Accepted, answers: Mapping[str, Any], number: int) -
         return accepted
     state = evaluate(accepted.state.program, answers, accepted.state.context.with_number(number))
     return replace(accepted, computed=_kept(state, answered=False) | _figures(state), state=state)
+
+
+def entered_again(program: Program, kept: Mapping[str, Any]) -> dict[str, Any]:
+    """Return the raw answers that a visitor would have given for what was kept of a response.
+
+    What the program has no field for, or can't take there any more, is left out.
+    """
+    answers: dict[str, Any] = {}
+    for place in program.top_places:
+        stored = kept.get(place.block.id)
+        if stored is None:
+            continue
+        if isinstance(place, RepeatPlace):
+            answers[place.block.id] = [
+                {**row, "values": _entered_values(program, place, row)} for row in stored if _known_kind(place, row)
+            ]
+        elif (answer := _entered(program, place, stored)) is not None:
+            answers[place.block.id] = answer
+    return answers
+
+
+def _known_kind(place: RepeatPlace, row: Mapping[str, Any]) -> bool:
+    return place.kind_named(row["kind"]) is not None
+
+
+def _entered_values(program: Program, place: RepeatPlace, row: Mapping[str, Any]) -> dict[str, Any]:
+    kind = place.kind_named(row["kind"])
+    inner = {each.block.id: each for each in kind.places} if kind else {}
+    found = {each: _entered(program, inner[each], stored) for each, stored in row["values"].items() if each in inner}
+    return {block_id: answer for block_id, answer in found.items() if answer is not None}
+
+
+def _entered(program: Program, place: Place, stored: Any) -> Any:
+    if place.field_type is None or not place.answered:
+        return None
+    try:
+        value = place.field_type.load(stored, place.block)
+        answer = place.field_type.enter(value, place.block, program.form.region)
+        place.field_type.parse(answer, place.block, program.form.region)
+    except (ValueError, KeyError, TypeError, ArithmeticError, AttributeError, CoreError):
+        return None  # it was given to another edition, whose field was of another type or had other options
+    return answer
 
 
 def sample_answers(program: Program, random: Random, context: Context) -> dict[str, Any]:

@@ -14,18 +14,19 @@ from typing import Any
 from codexa.core.definition.parts import Question
 from codexa.core.fields.decimals import MAX_WHOLE_DIGITS
 from codexa.core.fields.opinions import PickedType
-from codexa.core.fields.options import Optioned, choice_of
+from codexa.core.fields.options import OTHER, Optioned, choice_of
 from codexa.core.fields.several_choices import SeveralChoicesField
 from codexa.core.formula import convert, tree
 from codexa.core.formula.check import Typed
 from codexa.core.formula.scope import Home
 from codexa.core.formula.types import NUMBERS, Kind
-from codexa.core.formula.values import Choices
+from codexa.core.formula.values import Choice, Choices
 from codexa.core.program.facts import Formula
 from codexa.core.program.places import Place, Spot
 from codexa.core.program.program import Program
 
 _MOST_TRIES = 4_000
+_MOST_SETS = 10  # options of which all sets are tried
 _COMPARED = frozenset({"=", "<>", "<", "<=", ">", ">="})
 _ORDERED = frozenset({"<", "<=", ">", ">="})
 _FAR = Decimal(10) ** MAX_WHOLE_DIGITS
@@ -116,13 +117,30 @@ def _codes(value: Any) -> Iterable[str]:
 
 
 def _places_read(program: Program, formula: Formula) -> dict[Spot, Place] | None:
-    by_spot = {place.value: place for place in program.places.values() if place.value is not None}
+    by_spot = _places_by_spot(program)
     spots = formula.reads()
     if len(spots) < len(formula.compiled.reads) or any(each.facet for each in formula.compiled.reads):
         return None
     places = {spot: by_spot.get(spot) for spot in spots}
-    known = {spot: place for spot, place in places.items() if place and isinstance(place.block, Question)}
+    known = {spot: place for spot, place in places.items() if place and _can_be_tried(place)}
     return known if len(known) == len(places) else None
+
+
+def _places_by_spot(program: Program) -> dict[Spot, Place]:
+    memory: dict[Spot, Place] = program.__dict__.setdefault("_places_by_spot", {})
+    if not memory:
+        memory |= {place.value: place for place in program.places.values() if place.value is not None}
+    return memory
+
+
+def _can_be_tried(place: Place) -> bool:
+    block = place.block
+    if not isinstance(block, Question) or place.field_type is None:
+        return False
+    if isinstance(block, SeveralChoicesField):
+        return len(block.options) <= _MOST_SETS
+    is_choice = place.field_type.value_type(block).kind in (Kind.CHOICE, Kind.CHOICES)
+    return isinstance(block, Optioned) or not is_choice
 
 
 def _is_decidable(part: Typed) -> bool:
@@ -203,12 +221,11 @@ def _candidates(place: Place, constants: list[Decimal]) -> Iterator[Any]:
 
 
 def _choices(block: Optioned) -> Iterator[Any]:
-    choices = [choice_of(option) for option in block.options]
+    choices = [choice_of(option) for option in block.options] + ([Choice(OTHER)] if block.other else [])
     if not isinstance(block, SeveralChoicesField):
         yield from choices
         return
-    most = len(choices) if len(choices) <= 6 else 2
-    for count in range(1, most + 1):
+    for count in range(1, len(choices) + 1):
         yield from map(Choices, itertools.combinations(choices, count))
 
 
@@ -217,10 +234,13 @@ def _numbers(place: Place, constants: list[Decimal]) -> Iterator[Decimal]:
     block: Any = place.block
     if isinstance(place.field_type, PickedType):
         least, most, step = place.field_type.bounds(block)
+        start = least
     else:
         limits = [getattr(block, name, None) for name in ("minimum", "maximum")]
         least, most = (far if limit is None else limit for limit, far in zip(limits, (-_FAR, _FAR), strict=True))
         digits = place.field_type.value_type(block).digits
-        step = Decimal(1).scaleb(-(digits.decimals if digits else 10))
-    near = {each + shift for each in constants for shift in (-step, 0, step)}
+        start, step = Decimal(0), Decimal(1).scaleb(-(digits.decimals if digits else 10))
+    # Around each constant those that can be entered, so that none between two constants is passed over.
+    below = (start + (each - start) // step * step for each in constants if least <= each <= most)
+    near = {each + step * shift for each in below for shift in (-1, 0, 1, 2)}
     yield from sorted({least, most} | {each for each in near if least <= each <= most})

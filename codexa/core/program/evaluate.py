@@ -2,7 +2,7 @@
 
 import re
 from collections.abc import Iterator, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 from codexa.core.context import Context
@@ -108,14 +108,13 @@ class State:
         if isinstance(place, RepeatPlace):
             return self._repeat_error(place)
         if not place.answered:
-            return self._failed_check(place.block.id, place.checks, self.checks_of(place), row)
+            return self._failed_check(place.block.id, place.checks, getattr(place.block, "checks", ()), row)
         address = f"{row[ROW_ADDRESS]}{place.block.id}" if place.kind else place.block.id
         misread = self.misread.get(address)
-        return misread or self._answer_error(place, row)
+        return self._worded(misread) if misread else self._answer_error(place, row)
 
-    def checks_of(self, place: Place) -> Sequence[Any]:
-        """The checks of a block, as defined."""
-        return getattr(place.block, "checks", ())
+    def _worded(self, error: FieldError) -> FieldError:
+        return replace(error, message=self.program.form.wording.of_error(error.code, error.message))
 
     def _answer_error(self, place: Place, row: Sequence[Any]) -> FieldError | None:
         value, block, field_type = self.value(place, row), place.block, place.field_type

@@ -6,17 +6,16 @@ from typing import Any
 
 from codexa.core.context import Context
 from codexa.core.errors import CoreError
-from codexa.core.formula.compile import locate
+from codexa.core.formula.functions.function import Role
 from codexa.core.formula.unparse import unparse
-from codexa.core.formula.values import Choice, Failed
 from codexa.core.program.evaluate import Row, State, evaluate
-from codexa.core.program.facts import Fact
-from codexa.core.program.figure_kinds import kind_of
+from codexa.core.program.facts import Fact, Formula
+from codexa.core.program.figures import BandValue
 from codexa.core.program.notes import sentences_for
-from codexa.core.program.places import ALWAYS, NEVER, ROW_ADDRESS, Place, RepeatPlace, Spot
+from codexa.core.program.places import ALWAYS, NEVER, ROW_ADDRESS, Spot
 from codexa.core.program.program import FORM, Program
 from codexa.core.program.proof import name_of
-from codexa.core.program.scope import presenter
+from codexa.core.program.telling import told
 from codexa.core.program.wording import Words
 
 _DEEPEST = 20
@@ -63,6 +62,33 @@ def explain_in(state: State, path: str) -> Explanation:
     if spot is None:
         raise NoSuchFactError(f"{name_of(program, owner)} has no fact named {fact_name}.")
     return _Explainer(state, row).of(spot, owner, fact_name)
+
+
+def explain_all(state: State, address: str) -> tuple[Explanation, ...]:
+    """Return why everything about one part of a form is as it is, in the order in which people ask.
+
+    `address` is "OWNER" or "REPEAT/ROW/BLOCK", by keys or ids. Raises NoSuchFactError.
+    """
+    *row_path, name = address.split("/")
+    owner = _owner_of(state.program, name, row_path)
+    row = _row_of(state, row_path)
+    spots = {fact: _spot_of(state.program, owner, fact) for fact in _facts_of(state.program, owner)}
+    explainer = _Explainer(state, row)
+    return tuple(explainer.tell(spot, owner, fact) for fact, spot in spots.items() if spot is not None)
+
+
+_INNER = ("at", "rows", "column")  # told with what hangs on them
+
+
+def _facts_of(program: Program, owner: str) -> list[str]:
+    """Return the names of the facts of an owner: its own, and whether it is shown or locked with what it stands in."""
+    own = [fact.name for fact in program.facts.values() if fact.owner == owner and fact.name not in _INNER]
+    place = program.places.get(owner)
+    if place is not None:
+        common = ["shown", "value", "required", "locked"] if place.answered else ["shown", "value"]
+    else:
+        common = ["shown"] if any(page.page.id == owner for page in program.pages) else []
+    return list(dict.fromkeys([*common, *own]))
 
 
 def _owner_of(program: Program, name: str, row_path: Sequence[str]) -> str:
@@ -117,27 +143,35 @@ class _Explainer:
         self._row = row
         self._on_the_way: set[Spot] = set()
         self._told: dict[Spot, Explanation] = {}
+        self._above: set[Spot] = set()
+
+    def tell(self, spot: Spot, owner: str, fact_name: str) -> Explanation:
+        """Return why a fact is as it is; what is told after it need not give it as a reason."""
+        explanation = self.of(spot, owner, fact_name)
+        self._above.add(spot)
+        return explanation
 
     def of(self, spot: Spot, owner: str, fact_name: str) -> Explanation:
         fact = self._program.facts.get(spot)
         if fact is not None and (fact.owner, fact.name) != (owner, fact_name):
             # Its own condition adds nothing: it is as what it stands in.
             inner = self.of(spot, fact.owner, fact.name)
-            value = self._value_words(owner, fact_name, self._value(spot))
+            value = told(self._state, self._row, owner, fact_name, self._value(spot))
             sentence = f"{name_of(self._program, owner)} {value}, as {inner.name} is."
             name = name_of(self._program, owner)
             return Explanation(
                 owner=owner, name=name, fact=fact_name, value=value, sentence=sentence, formula="", because=(inner,)
             )
-        value = self._value_words(owner, fact_name, self._value(spot))
+        value = told(self._state, self._row, owner, fact_name, self._value(spot))
+        formula = self._formula_behind(fact, self._value(spot))
         because = self._reasons(spot, fact)
         return Explanation(
             owner=owner,
             name=name_of(self._program, owner),
             fact=fact_name,
             value=value,
-            sentence=self._sentence(owner, value, fact, because),
-            formula=_formula_text(fact),
+            sentence=self._sentence(owner, value, formula, because, self._taken_band(spot, owner)),
+            formula="" if formula is None else formula.compiled.text.strip(),
             because=because,
         )
 
@@ -151,11 +185,22 @@ class _Explainer:
         self._on_the_way.add(spot)
         found = [
             self._once(read)
-            for read in dict.fromkeys(fact.reads)
+            for read in dict.fromkeys(self._reads(fact))
             if read in self._program.facts and self._tells(read, fact)
         ]
         self._on_the_way.discard(spot)
         return tuple(found)
+
+    def _reads(self, fact: Fact) -> Sequence[Spot]:
+        """Return what a fact was worked out from: of bands, only what led to the one that was taken."""
+        taken = self._taken_band(fact.spot, fact.owner)
+        if taken is None or fact.formula is None:
+            return fact.reads
+        return (*fact.formula.reads(), *taken.reads())
+
+    def _taken_band(self, spot: Spot, owner: str) -> Formula | None:
+        value = self._value(spot)
+        return self._program.formula(owner, f"bands.{value.index}.value") if isinstance(value, BandValue) else None
 
     def _once(self, spot: Spot) -> Explanation:
         # What was told before is named again without its reasons: else a wide form would be told over and over.
@@ -167,92 +212,77 @@ class _Explainer:
 
     def _tells(self, read: Spot, fact: Fact) -> bool:
         # That something around it is shown is no news; that it is hidden is the reason.
-        if read in (ALWAYS, NEVER) or (read.kind and not self._row) or self._program.facts[read].name == "rows":
+        if (
+            read in (ALWAYS, NEVER)
+            or read in self._above
+            or (read.kind and not self._row)
+            or self._program.facts[read].name == "rows"
+        ):
+            return False
+        if self._program.facts[read].name == "offered" and self._value(fact.spot) is not None:
+            return False  # what is chosen is offered
+        if fact.formula is not None and self._is_overridden(fact) and read in fact.formula.reads():
             return False
         around = self._program.facts[read].name in ("shown", "at") and read not in (
             fact.formula.reads() if fact.formula else ()
         )
         return not (around and self._value(read) is True)
 
-    def _sentence(self, owner: str, value: str, fact: Fact | None, because: Sequence[Explanation]) -> str:
+    def _formula_behind(self, fact: Fact | None, value: Any) -> Formula | None:
+        """Return the formula that made a fact; where several could have, the one that did."""
+        if fact is None or value is None or fact.formula is not None:
+            return None if fact is None or self._is_overridden(fact) else fact.formula
+        form = self._program.form
+        if fact.name == "confirmation" and value >= 0:
+            return self._program.formula(form.confirmations[value].id, "when")
+        if fact.name == "next":
+            page = next(each for each in form.pages if each.id == fact.owner)
+            target = form.pages[value].id if value < len(form.pages) else ""
+            rules = (
+                self._program.formula(page.id, f"next.{at}.when")
+                for at, rule in enumerate(page.next)
+                if rule.to == target
+            )
+            return next((each for each in rules if each is not None and self._holds(each)), None)
+        return None
+
+    def _is_overridden(self, fact: Fact) -> bool:
+        """Whether a visitor gave an answer where a default would have stood."""
+        if fact.formula is None or fact.formula.mark.fact != "default":
+            return False
+        if not fact.spot.kind:
+            return fact.owner in self._state.given
+        repeat, row_id, _ = self._row[ROW_ADDRESS].split("/")
+        rows = self._state.given.get(repeat) or ()
+        return any(row["id"] == row_id and fact.owner in row["values"] for row in rows)
+
+    def _holds(self, formula: Formula) -> bool:
+        return formula.compiled.run(self._state.values, self._state.context) is True
+
+    def _sentence(
+        self,
+        owner: str,
+        value: str,
+        formula: Formula | None,
+        because: Sequence[Explanation],
+        taken: Formula | None,
+    ) -> str:
         name = name_of(self._program, owner)
-        if fact is None or fact.formula is None or fact.formula.compiled.typed is None:
+        if formula is None or formula.compiled.typed is None:
             reasons = "; ".join(each.sentence.rstrip(".") for each in because[:3])
             return f"{name} {value}{', because ' + reasons if reasons else ''}."
         known = "; ".join(f"{each.name} {each.value}" for each in because if each.fact == "value")
-        if fact.name in ("value", "default") or fact.name.startswith(("earliest", "latest")):
-            written = unparse(fact.formula.compiled.typed.node)
-            return f"{name} {value}: = {written}{' with ' + known if known else ''}."
-        rule = "".join(
-            self._said(each) for each in sentences_for(self._program, fact.formula).of(fact.formula.compiled.typed.node)
-        )
+        node = formula.compiled.typed.node
+        if taken is not None and taken.compiled.typed is not None:
+            gives = f", where it is {unparse(taken.compiled.typed.node)}" if taken.compiled.reads else ""
+            return f"{name} {value}: the band of {unparse(node)}{gives}{', with ' + known if known else ''}."
+        if formula.mark.role is not Role.CONDITION:
+            return f"{name} {value}: = {unparse(node)}{' with ' + known if known else ''}."
         hidden = next((each for each in because if each.fact == "shown" and each.owner != owner), None)
         if hidden is not None:
             return f"{name} {value}, because {hidden.name} {hidden.value}."
+        rule = "".join(self._said(each) for each in sentences_for(self._program, formula).of(node))
         return f"{name} {value}, because {known + ' and ' if known else ''}the rule wants: {rule}."
 
     def _said(self, words: Words) -> str:
         return name_of(self._program, words.block) if words.block else words.text
-
-    def _value_words(self, owner: str, fact: str, value: Any) -> str:
-        if fact in ("shown", "at"):
-            page = owner not in self._program.places
-            return (
-                ("is on the path" if page else "is shown")
-                if value is True
-                else ("is not on the path" if page else "is hidden")
-            )
-        if fact == "required":
-            return "must be answered" if value is True else "may be left blank"
-        if fact == "locked":
-            return "is locked" if value is True else "is open"
-        if fact.startswith("check"):
-            return "fits its check" if value is True else "does not fit its check"
-        if isinstance(value, Failed):
-            return f"can't be worked out ({value.error.code}): {self._cause(owner, value)}"
-        if value is None:
-            return self._blank_words(owner)
-        if fact == "next":
-            pages = self._program.form.pages
-            return "leads to the end" if value >= len(pages) else f"leads to page {value + 1} {pages[value].title}"
-        if fact == "confirmation":
-            confirmations = self._program.form.confirmations
-            return f"ends with {confirmations[value].name or value + 1}" if value >= 0 else "ends with the usual words"
-        return f"is {self._shown(owner, value)}"
-
-    def _blank_words(self, owner: str) -> str:
-        place = self._program.places.get(owner)
-        if place is not None and not self._state.shown(place, self._row if place.kind else ()):
-            return "is blank while hidden"
-        return "is blank"
-
-    def _cause(self, owner: str, failed: Failed) -> str:
-        formula = self._program.formula(owner, "formula")
-        if formula is None:
-            return failed.error.message
-        error = locate(formula.compiled, formula.scope, self._state.values, self._state.context, self._row)
-        if error is None or error.span is None:
-            return failed.error.message
-        where = formula.compiled.text[error.span.start : error.span.end]
-        return f"{error.message.rstrip('.')} at {where}"
-
-    def _shown(self, owner: str, value: Any) -> str:
-        place: Place | None = self._program.places.get(owner)
-        if isinstance(place, RepeatPlace):
-            return f"{len(value)} row{'' if len(value) == 1 else 's'}"
-        if place is not None and place.field_type is not None and not isinstance(value, bool | list):
-            return self._state.presented(place, self._row if place.kind else ()) or "blank"
-        figure = self._program.figures.get(owner)
-        if figure is not None:
-            bare = kind_of(figure.figure).value(figure.figure, value)
-            entry = self._program.layout.scope.entry((figure.figure.key,))
-            label = getattr(value, "label", "")
-            shown = "blank" if bare is None or entry is None else entry.present(bare)
-            return f"{shown} ({label})" if label else shown
-        if isinstance(value, bool):
-            return "yes" if value else "no"
-        return presenter(self._program.form.region)(value) if not isinstance(value, Choice) else value.label
-
-
-def _formula_text(fact: Fact | None) -> str:
-    return fact.formula.compiled.text.strip() if fact is not None and fact.formula is not None else ""

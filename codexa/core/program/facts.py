@@ -8,7 +8,7 @@ from codexa.core.definition.parts import FormulaText
 from codexa.core.formula.compile import Compiled
 from codexa.core.formula.scope import Home
 from codexa.core.program.places import Spot
-from codexa.core.program.scope import AnyScope
+from codexa.core.program.scope import AnyScope, response_number
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -25,6 +25,11 @@ class Formula:
     compiled: Compiled
     scope: AnyScope
     kind: str = ""
+
+    @property
+    def needs_number(self) -> bool:
+        """Whether it is worked out only once the response has its number."""
+        return any(each.facet is response_number for each in self.compiled.reads)
 
     def reads(self) -> tuple[Spot, ...]:
         """Return the spots that it reads."""

@@ -20,7 +20,7 @@ from codexa.core.fields.field_type import Medium, Region
 from codexa.core.formula import convert
 from codexa.core.formula.scope import Reference
 from codexa.core.formula.types import NUMBER, TEXT, Type
-from codexa.core.program.figures import band_finder, ranker, scorer
+from codexa.core.program.figures import BandValue, band_finder, ranker, scorer
 from codexa.core.program.places import Spot
 from codexa.core.program.scope import Entry, Path, presenter
 from codexa.core.program.writer import Writer
@@ -64,6 +64,10 @@ class FigureKind(ABC, Generic[FigureModel]):
         text = self.kept_value(kept)
         return "" if text is None else formatted.present(formatted.load(text, figure), figure, region, medium)
 
+    def presenter(self, figure: FigureModel, region: Region) -> Callable[[Any], str]:
+        """Return what writes the figure's own value (never blank) for people."""
+        return lambda value: formatted.present(value, figure, region, Medium.PAGE)
+
     def findings(self, figure: FigureModel, form: Form) -> Iterator[tuple[str, str, str]]:
         """Yield what is wrong in the figure's own settings: (setting, message, remedy)."""
         yield from ()
@@ -74,7 +78,7 @@ class FigureKind(ABC, Generic[FigureModel]):
             slot=spot.slot, type=self.value_type(figure), facet=lambda value: self.value(figure, value)
         )
         shown = figure.shown_to_visitors
-        present = _presenter(figure, form.region)
+        present = self.presenter(figure, form.region)
         names: dict[Path, Entry] = {
             (figure.key,): Entry(reference=reference, present=present, owner=figure.id, public=shown)
         }
@@ -83,10 +87,6 @@ class FigureKind(ABC, Generic[FigureModel]):
             entry = Entry(reference=part, present=presenter(form.region), owner=figure.id, public=shown)
             names[(figure.key, *(word.lower() for word in path))] = entry
         return names
-
-
-def _presenter(figure: Figure, region: Region) -> Callable[[Any], str]:
-    return lambda value: formatted.present(value, figure, region, Medium.PAGE)
 
 
 def _settler(figure: Figure, region: Region) -> Callable[[Any], Any]:
@@ -139,7 +139,9 @@ class BandsKind(FigureKind[BandsFigure]):
 
     def write(self, figure: BandsFigure, spot: Spot, writer: Writer) -> None:
         """The band in which the formula's result lies."""
-        writer.settled(figure.id, spot, "formula", band_finder(figure, _settler(figure, writer.region)))
+        settle = _settler(figure, writer.region)
+        makers = [_band_maker(settle, band.label, index) for index, band in enumerate(figure.bands)]
+        writer.banded(figure.id, spot, band_finder(figure), makers)
 
     def dump(self, figure: BandsFigure, value: Any) -> dict[str, str]:
         """Value and name."""
@@ -153,6 +155,10 @@ class BandsKind(FigureKind[BandsFigure]):
         """Missing bands, overlaps, and what lies in none."""
         if not figure.bands:
             yield "bands", "There are no bands.", "Add one, with the number from which it applies."
+        for at, band in enumerate(figure.bands):
+            if not band.value.strip():
+                message = f"Band {at + 1} has no value."
+                yield f"bands.{at}.value", message, "Write a number, or a formula such as distance * 0.85."
         starts = [band.start for band in figure.bands]
         twice = next((start for start in starts if starts.count(start) > 1), False)
         if twice is not False:
@@ -244,11 +250,15 @@ class ProfileKind(FigureKind[ProfileFigure]):
             "shares": {code: convert.text(each) for code, each in value.shares.items()},
         }
 
+    def presenter(self, figure: ProfileFigure, region: Region) -> Callable[[Any], str]:
+        """The winner's label."""
+        labels = {profile.code: profile.label for profile in figure.profiles}
+        return lambda code: labels.get(code) or code
+
     def present_kept(self, figure: ProfileFigure, kept: Any, region: Region, medium: Medium) -> str:
         """The winner's label for people, its code for programs."""
-        labels = {profile.code: profile.label for profile in figure.profiles}
-        winner = kept["winner"] or ""
-        return winner if medium is Medium.CSV else labels.get(winner, winner)
+        winner: str = kept["winner"] or ""
+        return winner if medium is Medium.CSV else self.presenter(figure, region)(winner)
 
     def findings(self, figure: ProfileFigure, form: Form) -> Iterator[tuple[str, str, str]]:
         """Missing profiles, deleted fields, and codes that nothing has."""
@@ -287,6 +297,10 @@ class CounterKind(FigureKind[CounterFigure]):
         """Nothing to count."""
         if not figure.counts:
             yield "counts", "There is nothing to count.", "Add a condition."
+
+
+def _band_maker(settle: Callable[[Any], Any], label: str, index: int) -> Callable[[Any], BandValue]:
+    return lambda value: BandValue(settle(value), label, index)
 
 
 def _label_at(place: int) -> Callable[[Any], Any]:

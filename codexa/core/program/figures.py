@@ -15,29 +15,31 @@ _HUNDRED = Decimal(100)
 
 @dataclass(frozen=True, slots=True)
 class BandValue:
-    """The band that a number lies in: its value, settled by the figure's format, and its name."""
+    """The band that a number lies in: its value, settled by the figure's format, its name, and which it is."""
 
     value: Any
     label: str
+    index: int
 
 
-def band_finder(figure: BandsFigure, settle: Callable[[Decimal], Any]) -> Callable[[Any], BandValue | None]:
-    """Return what finds the band of a number: the last whose start is not more; None outside all bands."""
-    bands: list[Band] = sorted(figure.bands, key=lambda band: (band.start is not None, band.start or ZERO))
-    lowest = bands[0] if bands and bands[0].start is None else None
-    starts = [compared(band.start) for band in bands if band.start is not None]
-    values = [BandValue(settle(band.value), band.label) for band in bands]
-    below = 0 if lowest is None else 1
+def band_finder(figure: BandsFigure) -> Callable[[Any], int | None]:
+    """Return what finds the band of a number, as its index: the last whose start is not more; None outside them."""
+    numbered: list[tuple[int, Band]] = sorted(
+        enumerate(figure.bands), key=lambda each: (each[1].start is not None, each[1].start or ZERO)
+    )
+    indices = [index for index, _ in numbered]
+    starts = [compared(band.start) for _, band in numbered if band.start is not None]
+    below = len(numbered) - len(starts)
     end = None if figure.end is None else compared(figure.end)
 
-    def find(value: Any) -> BandValue | None:
+    def find(value: Any) -> int | None:
         if value is None:
             return None
         number = compared(convert.number(value))
         if end is not None and number >= end:
             return None
-        index = bisect_right(starts, number) - 1 + below
-        return values[index] if index >= 0 else None
+        place = bisect_right(starts, number) - 1 + below
+        return indices[place] if place >= 0 else None
 
     return find
 

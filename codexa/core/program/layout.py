@@ -10,7 +10,7 @@ from codexa.core.formula.scope import Home, Reference
 from codexa.core.formula.types import Kind, Type
 from codexa.core.program.figure_kinds import kind_of
 from codexa.core.program.places import FIRST_IN_ROW, Spot
-from codexa.core.program.scope import AnyScope, Entry, FormScope, InnerScope, Path, option_scope, presenter
+from codexa.core.program.scope import AnyScope, Entry, FormScope, InnerScope, Path, presenter
 
 
 class Layout:
@@ -41,10 +41,6 @@ class Layout:
     def scope_of(self, kind: RowKind | None) -> AnyScope:
         """Return the scope of the blocks of a row kind, or of those outside rows."""
         return self.scope if kind is None else self.kind_scopes[kind.id]
-
-    def filter_scope(self, scope: AnyScope) -> AnyScope:
-        """Return the scope of a filter of options within another."""
-        return option_scope(scope)
 
     def _lay_out(self) -> None:
         for repeat in self.form.repeats():

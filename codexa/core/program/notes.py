@@ -1,14 +1,16 @@
 """The margin: what each block does, one sentence per fact, read off the formula's own tree."""
 
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from enum import StrEnum
 
 from codexa.core.definition.parts import Block, Field, Question
 from codexa.core.fields import field_type_of
 from codexa.core.formula.convert import text_of_number
+from codexa.core.formula.functions.function import Role
 from codexa.core.formula.unparse import unparse
 from codexa.core.program.facts import Formula
+from codexa.core.program.places import Spot
 from codexa.core.program.program import Program
 from codexa.core.program.wording import Sentences, Words
 
@@ -25,11 +27,19 @@ class NoteKind(StrEnum):
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class Note:
-    """A sentence about one fact of a block; `setting` is what an editor opens on."""
+    """A sentence about one fact of a part; `setting` is what an editor opens on.
+
+    For a formula, `fact` is what it works out ("shown", "check", "value" …), `condition` whether it holds or does not,
+    `type` the kind of its result ("number", "text" …), and `reads` the ids of what it reads.
+    """
 
     kind: NoteKind
     setting: str
     words: tuple[Words, ...]
+    fact: str = ""
+    condition: bool = False
+    type: str = ""
+    reads: tuple[str, ...] = ()
 
 
 # How the note of a fact begins, when its formula is a condition.
@@ -45,6 +55,7 @@ _BEGINNINGS = {
 }
 _FORMULAS = {
     "value": (NoteKind.CALCULATION, "= "),
+    "band": (NoteKind.CALCULATION, "= "),
     "default": (NoteKind.DATA, "begins as "),
     "earliest": (NoteKind.CHECK, "not before "),
     "latest": (NoteKind.CHECK, "not after "),
@@ -60,7 +71,14 @@ def notes(program: Program) -> dict[str, tuple[Note, ...]]:
     """Return the notes of every page, block, row kind and figure that has any, by id."""
     written: dict[str, list[Note]] = {}
     for formula in program.formulas:
-        written.setdefault(formula.owner, []).append(_of_formula(program, formula))
+        note = _of_formula(program, formula)
+        is_condition = formula.mark.role is Role.CONDITION
+        reads = read_by_formula(program, formula)
+        written.setdefault(formula.owner, []).append(
+            replace(
+                note, fact=formula.mark.fact, condition=is_condition, type=formula.compiled.type.kind.value, reads=reads
+            )
+        )
     for block in program.form.blocks():
         written.setdefault(block.id, []).extend(_of_settings(block))
     return {owner: tuple(found) for owner, found in written.items() if found}
@@ -97,8 +115,23 @@ def _of_formula(program: Program, formula: Formula) -> Note:
     code = Words(text=unparse(typed.node) if typed else text, code=True)
     kind, beginning = _FORMULAS.get(fact) or _BEGINNINGS[fact]
     body = [code] if typed is None or fact in _FORMULAS else list(_sentences(program, formula.kind).of(typed.node))
-    before = f"option {int(formula.setting.split('.')[1]) + 1} " if formula.setting.startswith("options.") else ""
-    return Note(kind=kind, setting=formula.setting, words=(Words(text=before + beginning), *body))
+    start = _of_next(program, formula) if fact == "next" else (Words(text=_piece(formula.setting) + beginning),)
+    return Note(kind=kind, setting=formula.setting, words=(*start, *body))
+
+
+def _piece(setting: str) -> str:
+    """Which of several pieces of its owner a setting belongs to, in words: "option 4 " of "options.3.shown"."""
+    list_name, _, rest = setting.partition(".")
+    word = {"options": "option", "paragraphs": "paragraph", "bands": "band"}.get(list_name)
+    return f"{word} {int(rest.split('.')[0]) + 1} " if word else ""
+
+
+def _of_next(program: Program, formula: Formula) -> tuple[Words, ...]:
+    page = next(page for page in program.form.pages if page.id == formula.owner)
+    target = page.next[int(formula.setting.split(".")[1])].to
+    if not target:
+        return (Words(text="goes to the end when "),)
+    return (Words(text="goes on to "), Words(block=target), Words(text=" when "))
 
 
 def _of_settings(block: Block) -> Iterator[Note]:
@@ -122,15 +155,29 @@ class Links:
     read_by: tuple[str, ...]
 
 
+def read_by_formula(program: Program, formula: Formula) -> tuple[str, ...]:
+    """Return the ids of the blocks, figures and repeats that a formula reads, each once."""
+    owner_of = _owners_of_values(program)
+    return tuple(dict.fromkeys(owner_of[spot] for spot in formula.reads() if spot in owner_of))
+
+
+def _owners_of_values(program: Program) -> dict[Spot, str]:
+    memory: dict[Spot, str] = program.__dict__.setdefault("_owners_of_values", {})
+    if not memory:
+        memory |= {spot: owner for owner, spot in program.layout.value_spots.items()}
+        memory |= {spot: repeat.id for spot, repeat, _ in program.layout.columns.values()}
+    return memory
+
+
 def links(program: Program) -> dict[str, Links]:
     """Return the links of every block and figure, by id."""
-    owner_of = {spot: owner for owner, spot in program.layout.value_spots.items()}
-    owner_of |= {spot: repeat.id for spot, repeat, _ in program.layout.columns.values()}
     ids = [block.id for block in program.form.blocks()] + [figure.id for figure in program.form.figures]
     reads: dict[str, set[str]] = {each: set() for each in ids}
     for formula in program.formulas:
         if formula.owner in reads:
-            reads[formula.owner] |= {owner_of[spot] for spot in formula.reads() if spot in owner_of}
+            reads[formula.owner] |= set(read_by_formula(program, formula))
+    for figure in program.form.figures:
+        reads[figure.id] |= {question.field for question in getattr(figure, "questions", ())}
     return {
         owner: Links(
             reads=tuple(each for each in reads if each in read),

@@ -53,7 +53,6 @@ class Place:
     """A block's facts; `settings` are the results of other settings that are formulas, by their name."""
 
     block: Block
-    number: str
     conditions: Conditions
     field_type: FieldType[Any] | None = None
     value: Spot | None = None

@@ -4,7 +4,7 @@ from collections import defaultdict
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
-from codexa.core.definition.colour import MIN_CONTRAST, contrast
+from codexa.core.definition.brand import weak_contrasts
 from codexa.core.definition.parts import Block, Field, Question
 from codexa.core.errors import AnswerError, Span
 from codexa.core.fields import type_of
@@ -12,6 +12,7 @@ from codexa.core.fields.options import Optioned
 from codexa.core.formula import tree
 from codexa.core.formula.check import Severity, Typed
 from codexa.core.formula.values import Failed, FormulaFailure
+from codexa.core.program.charts import CHARTED
 from codexa.core.program.decide import Decided, decide
 from codexa.core.program.facts import Formula
 from codexa.core.program.figure_kinds import kind_of
@@ -47,6 +48,7 @@ def proof(program: Program) -> tuple[Finding, ...]:
         *_of_pages(program, decided),
         *_of_blocks(program),
         *_of_figures(program),
+        *_of_charts(program),
         *_of_formulas(program),
         *_of_conditions(decided),
         *_of_divisions(program),
@@ -72,10 +74,9 @@ def _of_form(program: Program) -> Iterator[Finding]:
         yield _error("no_fields", "The form asks nothing yet.", "Add a field in Compose.")
     if not form.title.strip():
         yield _doubt("no_title", "Visitors see no title above the form.", "Click the line above the first page.")
-    ratio = contrast(form.brand.accent, "#FFFFFF")
-    if ratio < MIN_CONTRAST:
-        message = f"White text on the brand's colour has a contrast of {ratio:.1f} to 1; 4.5 is needed to read it well."
-        yield _doubt("low_contrast", message, "Choose a darker colour.", setting="brand")
+    for setting, what, ratio in weak_contrasts(form.brand):
+        message = f"{what} has a contrast of {ratio:.1f} to 1; 4.5 is needed to read it well."
+        yield _doubt("low_contrast", message, "Choose a darker or lighter colour in Brand.", setting=f"brand.{setting}")
 
 
 def _decide_all(program: Program) -> dict[tuple[str, str], tuple[Formula, Decided]]:
@@ -200,12 +201,25 @@ def _double_keys(program: Program) -> Iterator[Finding]:
 def _of_figures(program: Program) -> Iterator[Finding]:
     for figure in program.form.figures:
         for setting, message, remedy in kind_of(figure).findings(figure, program.form):
-            yield _error(f"{setting}_wrong", message, remedy, figure.id, setting)
+            yield _error(f"{setting.partition('.')[0]}_wrong", message, remedy, figure.id, setting)
         starts = [band.start for band in getattr(figure, "bands", ())]
         if starts and None not in starts:
             least = min(start for start in starts if start is not None)
             message = f"There is a gap: below {least.normalize():f} the figure is blank."
             yield _doubt("bands_gap", message, "Add a band without a start, if that is not meant.", figure.id, "bands")
+
+
+def _of_charts(program: Program) -> Iterator[Finding]:
+    for confirmation in program.form.confirmations:
+        for at, paragraph in enumerate(confirmation.paragraphs):
+            figure = program.figures.get(paragraph.chart)
+            setting = f"paragraphs.{at}.chart"
+            if paragraph.chart and (figure is None or not isinstance(figure.figure, CHARTED)):
+                message = "A chart shows a figure that is no score and no profile, or was deleted."
+                yield _error("no_chart", message, "Choose another figure, or remove it.", confirmation.id, setting)
+            elif figure is not None and not figure.figure.shown_to_visitors:
+                message = f"A chart shows {figure.figure.name or figure.figure.key}, which visitors may not see."
+                yield _error("private_value", message, "Show the figure to visitors.", confirmation.id, setting)
 
 
 def _of_formulas(program: Program) -> Iterator[Finding]:

@@ -4,133 +4,25 @@ Built by picking what may be known, never by taking away what may not: condition
 that options count as, keys, internal names and hidden fields are not in it.
 """
 
+import html
 from collections.abc import Collection, Iterable
-from typing import TYPE_CHECKING, Annotated, Any, Union
+from typing import Any
 
-from pydantic import BaseModel, ConfigDict, Discriminator
+from pydantic import BaseModel
 
-from codexa.core.definition.form import Brand, PageFace, Welcome, Wording
+from codexa.core.definition.form import PageFace, Welcome
 from codexa.core.definition.formulas import INSERTION
-from codexa.core.definition.parts import Block, BlockFace, Identifier, Part
+from codexa.core.definition.parts import Block, BlockFace, Part
 from codexa.core.definition.rich_text import sanitised
-from codexa.core.fields import BLOCK_TYPES, HOLDING_FACES, type_of
+from codexa.core.fields import type_of
 from codexa.core.fields.options import Optioned
 from codexa.core.formula.values import Files
+from codexa.core.program.charts import bars_of
 from codexa.core.program.evaluate import FieldError, Row, State, evaluate
+from codexa.core.program.faces import ConfirmationFace, FilledPageFace, FormFace, ParagraphFace
 from codexa.core.program.places import ALWAYS, ROW_ADDRESS, KindPlace, Place, RepeatPlace
 from codexa.core.program.program import FORM, Program
 
-if TYPE_CHECKING:
-    AnyFace = BlockFace
-else:
-    AnyFace = Annotated[Union[tuple(each.face for each in BLOCK_TYPES)], Discriminator("type")]  # noqa: UP007
-    for holder in HOLDING_FACES:
-        holder.model_rebuild(_types_namespace={"AnyFace": AnyFace, **{each.__name__: each for each in HOLDING_FACES}})
-
-
-class _Face(BaseModel):
-    model_config = ConfigDict(
-        frozen=True, extra="forbid", from_attributes=True, json_schema_serialization_defaults_required=True
-    )
-
-
-class FilledPageFace(PageFace):
-    """A page as visitors see it."""
-
-    blocks: tuple[AnyFace, ...] = ()
-
-
-class FormFace(_Face):
-    """A form as visitors see it. `asks` are the blocks after whose change the browser asks for the new state."""
-
-    title: str
-    lead: str
-    locale: str
-    currency: str
-    brand: Brand
-    wording: Wording
-    presentation: str
-    progress: str
-    welcome: Welcome | None
-    pages: tuple[FilledPageFace, ...]
-    asks: tuple[Identifier, ...]
-
-
-class _Facts(BaseModel):
-    model_config = ConfigDict(frozen=True, extra="forbid")
-
-
-class ErrorFace(_Face):
-    """What is wrong with an answer."""
-
-    code: str
-    message: str
-
-
-class KindState(_Facts):
-    """What is true of a row kind: whether such rows can be added and changed."""
-
-    shown: bool = True
-    locked: bool = False
-
-
-class FileFace(_Facts):
-    """A file that the visitor sent: `size` in bytes, `type` its media type."""
-
-    id: str
-    name: str
-    size: int
-    type: str
-
-
-class BlockState(_Facts):
-    """What is true of a block now; what is left out is not so.
-
-    `value` only for calculated fields; `texts` are those with inserted values, by setting; `options` the ids of the
-    options on offer where not all are, `barred` of those that can't be chosen; `dropped` where a choice was taken back;
-    `fill` the answer to put in where none was given yet; `files` those of an upload; `rows` and `kinds` only for a
-    repeat.
-    """
-
-    shown: bool
-    required: bool = False
-    locked: bool = False
-    value: str | None = None
-    error: ErrorFace | None = None
-    texts: dict[str, str] | None = None
-    options: list[str] | None = None
-    barred: list[str] | None = None
-    dropped: bool = False
-    fill: Any = None
-    files: list[FileFace] | None = None
-    rows: "dict[str, RowState] | None" = None
-    kinds: dict[str, KindState] | None = None
-
-
-class RowState(_Facts):
-    """What is true of the blocks of a row, by id, and what is wrong with the row as a whole."""
-
-    blocks: dict[str, BlockState]
-    error: ErrorFace | None = None
-
-
-class FormState(_Facts):
-    """What is true of the form now: of its blocks by id, and of the form as a whole.
-
-    `path` are the ids of the pages that apply, in order; `left` counts the questions that are still blank; `texts` are
-    those of pages and of the welcome with inserted values, by owner and setting. `fresh` comes with the first state
-    alone: what is true of the blocks of a new row, by row kind and block, until the core has seen it.
-    """
-
-    blocks: dict[str, BlockState]
-    path: list[str]
-    left: int = 0
-    error: ErrorFace | None = None
-    texts: dict[str, dict[str, str]] = {}
-    fresh: dict[str, dict[str, BlockState]] = {}
-
-
-BlockState.model_rebuild()
 Facts = dict[str, Any]
 
 
@@ -328,6 +220,8 @@ def _row_state(state: State, place: RepeatPlace, row: Row) -> Facts:
 
 def _kind_state(state: State, kind: KindPlace) -> Facts:
     facts: Facts = {} if state.shown(kind) else {"shown": False}
+    if "label" in state.program.texts.get(kind.kind.id, {}):
+        facts["label"] = state.text(kind.kind.id, "label", kind.kind.label)
     return facts | ({"locked": True} if state.locked(kind) else {})
 
 
@@ -335,26 +229,22 @@ def _error(error: FieldError) -> Facts:
     return {"code": error.code, "message": error.message}
 
 
-class ConfirmationFace(_Face):
-    """What a visitor reads after handing in: paragraphs of sanitised HTML, or the address to go on to."""
-
-    title: str
-    paragraphs: list[str] = []
-    redirect: str = ""
-
-
 def confirmation_face(state: State) -> ConfirmationFace:
     """Return the confirmation that follows, with its values inserted."""
     form, index = state.program.form, state.confirmation()
     if index is None:
         text = form.wording.confirmation_text
-        return ConfirmationFace(title=form.wording.confirmation_title, paragraphs=[_escaped(text)] if text else [])
+        paragraphs = [ParagraphFace(html=_escaped(text))] if text else []
+        return ConfirmationFace(title=form.wording.confirmation_title, paragraphs=paragraphs)
     confirmation = form.confirmations[index]
     owner = confirmation.id
     return ConfirmationFace(
         title=state.text(owner, "title", confirmation.title),
         paragraphs=[
-            sanitised(state.text(owner, f"paragraphs.{at}.text", paragraph.text))
+            ParagraphFace(
+                html=sanitised(state.text(owner, f"paragraphs.{at}.text", paragraph.text)),
+                bars=bars_of(state, paragraph.chart) if paragraph.chart else [],
+            )
             for at, paragraph in enumerate(confirmation.paragraphs)
             if state.paragraph_shown(owner, at)
         ],
@@ -363,5 +253,5 @@ def confirmation_face(state: State) -> ConfirmationFace:
 
 
 def _escaped(text: str) -> str:
-    plain = text.replace("&", "&amp;").replace("<", "&lt;").replace(">", "&gt;")
-    return "".join(f"<p>{line}</p>" for line in plain.split("\n\n")).replace("\n", "<br>")
+    paragraphs = html.escape(text, quote=False).split("\n\n")
+    return "".join(f"<p>{each}</p>" for each in paragraphs).replace("\n", "<br>")

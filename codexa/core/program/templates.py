@@ -21,13 +21,13 @@ class Template:
     """A text and what is inserted into it: `entries` by the name as written (None where there is no such value)."""
 
     text: str
-    rich: bool
+    into: str
     entries: dict[str, Entry | None]
     reads: tuple[Spot, ...]
 
     def render(self, values: Sequence[Any], context: Any, row: Sequence[Any] = ()) -> str:
-        """Return the text with the values of this state; in rich text they are escaped."""
-        return filled_in(self.text, lambda name: _shown(self.entries.get(name), values, context, row), rich=self.rich)
+        """Return the text with the values of this state, written as its place wants them."""
+        return filled_in(self.text, lambda name: _shown(self.entries.get(name), values, context, row), self.into)
 
 
 def template_of(site: Site, scope: AnyScope, kind: str) -> Template | None:
@@ -43,8 +43,8 @@ def template_of(site: Site, scope: AnyScope, kind: str) -> Template | None:
         for entry in entries.values()
         if entry is not None and entry.reference.home in homes
     )
-    text = sanitised(site.text) if site.mark.rich else site.text
-    return Template(text=text, rich=site.mark.rich, entries=entries, reads=reads)
+    text = sanitised(site.text) if site.mark.into == "html" else site.text
+    return Template(text=text, into=site.mark.into, entries=entries, reads=reads)
 
 
 def value_of(entry: Entry, values: Sequence[Any], context: Any, row: Sequence[Any] = ()) -> Any:

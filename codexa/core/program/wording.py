@@ -115,8 +115,13 @@ class Sentences:
         return self._fields.get(node.parts[0]) if isinstance(node, tree.Name) and len(node.parts) == 1 else None
 
     def _name(self, node: tree.Name) -> Iterator[Words]:
-        owner = self._named.get(".".join(node.parts))
-        yield Words(block=owner) if owner else Words(text=unparse(node), code=True)
+        owner = self._named.get(node.parts[0])
+        if owner is None:
+            yield Words(text=unparse(node), code=True)
+            return
+        if len(node.parts) > 1:
+            yield Words(text=f"the {' '.join(node.parts[1:]).replace('_', ' ')} of ")
+        yield Words(block=owner)
 
     def _operand(self, node: tree.Tree, beside: Field | None) -> Iterator[Words]:
         match node:

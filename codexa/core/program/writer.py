@@ -14,7 +14,6 @@ from codexa.core.formula.emit import Emitter
 from codexa.core.formula.values import Failed
 from codexa.core.program.facts import Fact, Formula
 from codexa.core.program.places import ALWAYS, NEVER, ROW_ADDRESS, ROW_KIND, Place, Spot
-from codexa.core.program.scope import response_number
 
 if TYPE_CHECKING:
     from codexa.core.program.layout import Layout
@@ -188,26 +187,47 @@ class Writer:
             self.add(Fact(owner=owner, name="value", spot=spot, reads=(shown,)))
             return
         fetches, expression = self.code_of(formula)
+        code = [*fetches, f"{spot.code} = {self._emitter.helper(_not_blank(settle))}({expression})"]
+        self._worked_out(owner, spot, [formula], code, shown)
+
+    def banded(
+        self,
+        owner: str,
+        spot: Spot,
+        find: Callable[[Any], int | None],
+        makers: Sequence[Callable[[Any], Any]],
+    ) -> None:
+        """A value made by the band in which a formula's result lies; no other band's own formula is worked out."""
+        formula = self.formula(owner, "formula")
+        bands = [self.formula(owner, f"bands.{at}.value") for at in range(len(makers))]
+        known = [each for each in bands if each is not None]
+        if formula is None:
+            self.add(Fact(owner=owner, name="value", spot=spot, reads=()))
+            return
+        fetches, expression = self.code_of(formula)
+        code = [*fetches, f"t = {self._emitter.helper(find)}({expression})", f"{spot.code} = None"]
+        for at, (band, make) in enumerate(zip(bands, makers, strict=True)):
+            if band is not None:
+                fetches, expression = self.code_of(band)
+                made = f"{spot.code} = {self._emitter.helper(_not_blank(make))}({expression})"
+                code += [f"{'if' if band is known[0] else 'elif'} t == {at}:", *indented([*fetches, made])]
+        self._worked_out(owner, spot, [formula, *known], code)
+
+    def _worked_out(
+        self, owner: str, spot: Spot, formulas: Sequence[Formula], code: list[str], shown: Spot = ALWAYS
+    ) -> None:
+        """A value that code works out with these formulas, the first before all; what fails is its value then."""
         x = spot.code
-        made = f"{self._emitter.helper(_not_blank(settle))}({expression})"
-        reason = self._emitter.helper(_failure(formula))
+        reason = self._emitter.helper(_failure(formulas))
         row = ", r" if spot.kind else ""
-        code = [
-            "try:",
-            *indented([*fetches, f"{x} = {made}"]),
-            "except Exception as e:",
-            f"    {x} = {reason}(e, v{row})",
-        ]
+        code = ["try:", *indented(code), "except Exception as e:", f"    {x} = {reason}(e, v{row})"]
         blank = [f"{shown.code} is not True"] if shown is not ALWAYS else []
-        if _needs_number(formula):
+        if any(formula.needs_number for formula in formulas):
             blank.append("c.number is None")
         if blank:
             code = [f"if {' or '.join(blank)}:", f"    {x} = None", "else:", *indented(code)]
-        self.add(
-            Fact(
-                owner=owner, name="value", spot=spot, reads=(shown, *formula.reads()), code=tuple(code), formula=formula
-            )
-        )
+        reads = (shown, *(spot for formula in formulas for spot in formula.reads()))
+        self.add(Fact(owner=owner, name="value", spot=spot, reads=reads, code=tuple(code), formula=formulas[0]))
 
     def over_answers(
         self, owner: str, spot: Spot, fields: Sequence[str], compute: Callable[[Sequence[Any]], Any]
@@ -243,8 +263,7 @@ class Writer:
     ) -> Spot:
         """Return where the number stands that belongs to the first condition that holds; a missing one always does."""
         spot = self.layout.spot(initial=otherwise)
-        code: list[str] = [f"t = {otherwise if only is ALWAYS else 'None'}"]
-        body = ["t = None"]
+        body: list[str] = []
         for formula, result in choices:
             if formula is None:
                 body.append(f"if t is None: t = {result}")
@@ -252,8 +271,9 @@ class Writer:
             fetches, expression = self.code_of(formula)
             test = [*fetches, f"if ({expression}) is True: t = {result}"]
             body += ["if t is None:", *indented(["try:", *indented(test), _END_OF_TRY, "    pass"])]
-        code += body if only is ALWAYS else [f"if {only.code} is True:", *indented(body)]
-        code.append(f"{spot.code} = {otherwise} if t is None else t")
+        if only is not ALWAYS:
+            body = [f"if {only.code} is True:", *indented(body)]
+        code = ["t = None", *body, f"{spot.code} = {otherwise} if t is None else t"]
         read = [each for formula, _ in choices if formula is not None for each in formula.reads()]
         return self.add(Fact(owner=owner, name=name, spot=spot, reads=(only, *read), code=tuple(code)))
 
@@ -323,8 +343,8 @@ def _not_blank(settle: Callable[[Any], Any]) -> Callable[[Any], Any]:
     return lambda value: None if value is None else settle(value)
 
 
-def _failure(formula: Formula) -> Callable[..., Failed]:
-    reads = formula.compiled.reads
+def _failure(formulas: Sequence[Formula]) -> Callable[..., Failed]:
+    reads = [read for formula in formulas for read in formula.compiled.reads]
     return lambda error, values, row=(): failed(error, reads, values, row)
 
 
@@ -340,7 +360,3 @@ def _dropper(field_type: OptionsType[Any]) -> Callable[[Any, Sequence[str], set[
         return kept
 
     return drop
-
-
-def _needs_number(formula: Formula) -> bool:
-    return any(each.facet is response_number for each in formula.compiled.reads)

@@ -8,10 +8,6 @@ VALUES (%(id)s, %(form)s, %(block)s, %(name)s, %(media_type)s, %(size)s, %(has_t
 SELECT id, block_id, name, media_type, size, has_thumbnail FROM upload
 WHERE form_id = %(form)s AND id = ANY(%(ids)s) AND response_number IS NULL;
 
--- name: find_upload
--- What is known of one file.
-SELECT id, block_id, name, media_type, size, has_thumbnail FROM upload WHERE id = %(id)s;
-
 -- name: find_upload_of_team
 -- What is known of one file of a response of the team.
 SELECT upload.id, block_id, upload.name, media_type, size, has_thumbnail

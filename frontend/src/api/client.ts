@@ -1,20 +1,34 @@
 // The workbench's only way to the server: typed, with the CSRF token, and with errors as sentences.
 import type {
+  Brand,
+  BrandsReply,
+  ChangesReply,
+  ConditionReply,
+  ConditionRows,
   DeskReply,
   DraftReply,
   EditionsReply,
   ErrorReply,
-  ExplanationReply,
+  ExplanationsReply,
   Form,
   FormReply,
   MadeReply,
+  OutcomeReply,
+  OutlineReply,
+  PictureReply,
+  PresenceReply,
   PublishedReply,
   ResponseReply,
   ResponsesReply,
+  RowsReply,
   SampleReply,
   SavedReply,
   SignedInReply,
   SitesReply,
+  StatesReply,
+  TemplatesReply,
+  TrialsReply,
+  TriedResponsesReply,
 } from "./generated/wire";
 
 /** The server said no; `message` is for people. `code` is "unreachable" where there was no server. */
@@ -30,16 +44,21 @@ export class ApiError extends Error {
 
 let csrfToken = "";
 
-async function call<Reply>(method: string, address: string, body?: unknown): Promise<Reply> {
+const call = <Reply>(method: string, address: string, body?: unknown): Promise<Reply> =>
+  body === undefined
+    ? send<Reply>(method, address)
+    : send<Reply>(method, address, JSON.stringify(body), "application/json");
+
+async function send<Reply>(method: string, address: string, body?: BodyInit, type?: string): Promise<Reply> {
   let response: Response;
   try {
     response = await fetch(`/api${address}`, {
       method,
       headers: {
-        ...(body === undefined ? {} : { "Content-Type": "application/json" }),
+        ...(body === undefined ? {} : { "Content-Type": type || "application/octet-stream" }),
         ...(csrfToken ? { "X-CSRF-Token": csrfToken } : {}),
       },
-      body: body === undefined ? undefined : JSON.stringify(body),
+      body,
     });
   } catch {
     throw new ApiError("unreachable", "Codexa can't be reached just now. Your work stays here; we try again.");
@@ -75,6 +94,10 @@ export const api = {
   },
   forms: () => call<DeskReply>("GET", "/forms"),
   makeForm: (name: string) => call<MadeReply>("POST", "/forms", { name }),
+  makeFromTemplate: (template: string) => call<MadeReply>("POST", "/forms", { template }),
+  makeFromOutline: (name: string, outline: string) => call<MadeReply>("POST", "/forms", { name, outline }),
+  templates: () => call<TemplatesReply>("GET", "/forms/templates"),
+  outline: (text: string) => call<OutlineReply>("POST", "/forms/outline", { text }),
   importForm: (document: unknown) => call<MadeReply>("POST", "/forms", { document }),
   duplicateForm: (form: string) => call<MadeReply>("POST", `/forms/${form}/copies`),
   deleteForm: (form: string) => call<undefined>("DELETE", `/forms/${form}`),
@@ -84,14 +107,37 @@ export const api = {
     call<SavedReply>("PUT", `/forms/${form}/draft`, { revision, draft }),
   renameKey: (form: string, draft: Form, block: string, key: string) =>
     call<DraftReply>("POST", `/forms/${form}/draft/rename-key`, { draft, block, key }),
-  publish: (form: string, revision: number) => call<PublishedReply>("POST", `/forms/${form}/editions`, { revision }),
+  publish: (form: string, revision: number, despiteTrials: boolean) =>
+    call<PublishedReply>("POST", `/forms/${form}/editions`, { revision, despite_trials: despiteTrials }),
   editions: (form: string) => call<EditionsReply>("GET", `/forms/${form}/editions`),
   setSites: (form: string, sites: string[]) => call<SitesReply>("PUT", `/forms/${form}/sites`, { sites }),
   responses: (form: string, limit: number, offset: number) =>
     call<ResponsesReply>("GET", `/forms/${form}/responses?limit=${limit}&offset=${offset}`),
   response: (form: string, number: number) => call<ResponseReply>("GET", `/forms/${form}/responses/${number}`),
-  explain: (form: string, answers: unknown, fact: string) =>
-    call<ExplanationReply>("POST", `/forms/${form}/preview/explain`, { answers, fact }),
+  explain: (form: string, asked: { answers: unknown; link: Readonly<Record<string, string>>; part: string }) =>
+    call<ExplanationsReply>("POST", `/forms/${form}/preview/explain`, asked),
   sample: (form: string, seed: number) => call<SampleReply>("POST", `/forms/${form}/preview/sample`, { seed }),
+  outcome: (
+    form: string,
+    { answers, link = {}, day = null }: { answers: unknown; link?: Record<string, string>; day?: string | null },
+  ) => call<OutcomeReply>("POST", `/forms/${form}/preview/outcome`, { answers, link, day }),
+  trials: (form: string) => call<TrialsReply>("GET", `/forms/${form}/preview/trials`),
+  triedResponses: (form: string) => call<TriedResponsesReply>("GET", `/forms/${form}/preview/responses`),
+  rows: (formula: string) => call<RowsReply>("POST", "/conditions/rows", { formula }),
+  condition: (rows: ConditionRows) => call<ConditionReply>("POST", "/conditions/formula", { rows }),
+  states: (form: string, before: number | null) =>
+    call<StatesReply>("GET", `/forms/${form}/states${before === null ? "" : `?before=${before}`}`),
+  state: (form: string, revision: number) => call<DraftReply>("GET", `/forms/${form}/states/${revision}`),
+  changes: (form: string, before: number, after: number) =>
+    call<ChangesReply>("GET", `/forms/${form}/states/${before}/changes/${after}`),
+  presence: (form: string, here: { tab: string; area: string; part: string | null }) =>
+    call<PresenceReply>("POST", `/forms/${form}/presence`, here),
+  leave: (form: string, tab: string) => call<undefined>("POST", `/forms/${form}/presence/end`, { tab }),
+  brands: () => call<BrandsReply>("GET", "/brands"),
+  saveBrand: (name: string, look: Brand) => call<MadeReply>("POST", "/brands", { name, look }),
+  changeBrand: (brand: string, look: Brand) => call<undefined>("PUT", `/brands/${brand}`, { look }),
+  deleteBrand: (brand: string) => call<undefined>("DELETE", `/brands/${brand}`),
+  uploadPicture: (file: File) =>
+    send<PictureReply>("POST", `/pictures?name=${encodeURIComponent(file.name)}`, file, file.type),
   exportAddress: (form: string) => `/api/forms/${form}/responses.csv`,
 };

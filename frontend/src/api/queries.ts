@@ -8,6 +8,24 @@ export const queries = {
   form: (form: string) =>
     queryOptions({ queryKey: ["form", form], queryFn: () => api.form(form), gcTime: 0, staleTime: Infinity }),
   editions: (form: string) => queryOptions({ queryKey: ["editions", form], queryFn: () => api.editions(form) }),
+  templates: () => queryOptions({ queryKey: ["templates"], queryFn: api.templates, staleTime: Infinity }),
+  brands: () => queryOptions({ queryKey: ["brands"], queryFn: api.brands }),
+  trials: (form: string, revision: number) =>
+    queryOptions({
+      queryKey: ["trials", form, revision],
+      queryFn: () => api.trials(form),
+      placeholderData: (previous) => previous,
+    }),
+  /** What sample answers to the saved draft give. */
+  sampleOutcome: (form: string, revision: number) =>
+    queryOptions({
+      queryKey: ["sample", form, revision],
+      queryFn: async () => api.outcome(form, { answers: (await api.sample(form, 1)).answers }),
+      placeholderData: (previous) => previous,
+      retry: false,
+    }),
+  triedResponses: (form: string, revision: number) =>
+    queryOptions({ queryKey: ["tried", form, revision], queryFn: () => api.triedResponses(form) }),
   responses: (form: string, limit: number, offset: number) =>
     queryOptions({
       queryKey: ["responses", form, limit, offset],

@@ -8,6 +8,8 @@ import { SignedInProvider } from "./signed_in";
 import { SignIn } from "./sign_in/SignIn";
 import { Waiting } from "./Waiting";
 
+const FromTemplate = lazy(() => import("./start/FromTemplate").then((module) => ({ default: module.FromTemplate })));
+const FromOutline = lazy(() => import("./start/FromOutline").then((module) => ({ default: module.FromOutline })));
 const Workbench = lazy(() => import("./workbench/Workbench").then((module) => ({ default: module.Workbench })));
 
 export function App() {
@@ -26,6 +28,8 @@ export function App() {
       <Suspense fallback={<Waiting />}>
         <Routes>
           <Route path="/" element={<Desk />} />
+          <Route path="/start/template" element={<FromTemplate />} />
+          <Route path="/start/outline" element={<FromOutline />} />
           <Route path="/forms/:form/:area" element={<OneWorkbench />} />
           <Route path="/forms/:form/responses/:response" element={<OneWorkbench />} />
           <Route path="*" element={<Navigate to="/" replace />} />

@@ -26,6 +26,7 @@ export function TopBar({ children }: PropsWithChildren) {
         color: "bar.text",
         bgcolor: "bar.main",
         "& :focus-visible": { outlineColor: "var(--mui-palette-bar-text)" },
+        "& > .MuiButton-root": { flexShrink: 0, whiteSpace: "nowrap" },
       }}
     >
       <Link to="/" aria-label="Codexa: to the desk" style={{ display: "flex" }}>

@@ -1,8 +1,8 @@
 // Options in sight, as radio buttons or boxes to tick: what several types of field show.
 import type { ReactNode } from "react";
-import { VISITOR } from "../text/visitor";
+import { say } from "../text/visitor";
 import type { InputProps } from "./input";
-import type { ShownOption } from "./options";
+import type { ShownOption } from "./shown_options";
 
 type SetProps = Pick<InputProps, "controlId" | "describedBy" | "invalid" | "required" | "locked"> & {
   options: readonly ShownOption[];
@@ -16,10 +16,10 @@ interface RadioSetProps extends SetProps {
   children?: ReactNode;
 }
 
-export function RadioSet({ options, chosen, onChoose, children, ...rest }: RadioSetProps) {
+export function RadioSet({ options, arrangement, chosen, onChoose, children, ...rest }: RadioSetProps) {
   const { controlId, required, locked } = rest;
   return (
-    <Frame {...rest} role="radiogroup">
+    <ChoiceFrame {...rest} className={`cx-options cx-options-${arrangement}`} role="radiogroup">
       {options.map((option) => (
         <label key={option.id} className="cx-option" data-chosen={chosen === option.id || undefined}>
           <input
@@ -36,10 +36,10 @@ export function RadioSet({ options, chosen, onChoose, children, ...rest }: Radio
       {children}
       {chosen !== null && !required && !locked && (
         <button type="button" className="cx-clear" onClick={() => onChoose(null)}>
-          {VISITOR.none}
+          {say("none")}
         </button>
       )}
-    </Frame>
+    </ChoiceFrame>
   );
 }
 
@@ -49,9 +49,9 @@ interface CheckSetProps extends SetProps {
   children?: ReactNode;
 }
 
-export function CheckSet({ options, chosen, onToggle, children, ...rest }: CheckSetProps) {
+export function CheckSet({ options, arrangement, chosen, onToggle, children, ...rest }: CheckSetProps) {
   return (
-    <Frame {...rest} role="group">
+    <ChoiceFrame {...rest} className={`cx-options cx-options-${arrangement}`} role="group">
       {options.map((option) => (
         <label key={option.id} className="cx-option" data-chosen={chosen.includes(option.id) || undefined}>
           <input
@@ -64,19 +64,21 @@ export function CheckSet({ options, chosen, onToggle, children, ...rest }: Check
         </label>
       ))}
       {children}
-    </Frame>
+    </ChoiceFrame>
   );
 }
 
-function Frame({
+/** What is around choices of any look, so that they are one control with one name. */
+export function ChoiceFrame({
   controlId,
   describedBy,
   invalid,
   required,
-  arrangement,
+  className,
   role,
   children,
-}: Pick<SetProps, "controlId" | "describedBy" | "invalid" | "required" | "arrangement"> & {
+}: Pick<InputProps, "controlId" | "describedBy" | "invalid" | "required"> & {
+  className: string;
   role: "radiogroup" | "group";
   children: ReactNode;
 }) {
@@ -84,7 +86,7 @@ function Frame({
   return (
     <div
       id={controlId}
-      className={`cx-options cx-options-${arrangement}`}
+      className={className}
       role={role}
       tabIndex={-1}
       data-invalid={invalid || undefined}

@@ -1,4 +1,4 @@
-import type { BlockState, UploadReply } from "../api/generated/wire";
+import type { BlockState, RepeatFace, ShapedRowKindFace, UploadReply } from "../api/generated/wire";
 import { createContext, useContext } from "react";
 import type { Face } from "../model/blocks";
 
@@ -48,10 +48,22 @@ export interface Tools {
   currency: string;
   /** The same for one visitor, so that shuffled options keep their order. */
   seed: number;
-  upload: ((block: string, file: File, onProgress: (share: number) => void) => Promise<UploadReply>) | null;
+  upload:
+    | ((block: string, file: File, onProgress: (share: number) => void, stop: AbortSignal) => Promise<UploadReply>)
+    | null;
+  /** Files that have not arrived: the form does not go on without them. */
+  waitFor: (file: number) => void;
+  waitNoMore: (file: number) => void;
 }
 
-export const ToolsContext = createContext<Tools>({ locale: "en", currency: "EUR", seed: 1, upload: null });
+export const ToolsContext = createContext<Tools>({
+  locale: "en",
+  currency: "EUR",
+  seed: 1,
+  upload: null,
+  waitFor: () => undefined,
+  waitNoMore: () => undefined,
+});
 export const useTools = (): Tools => useContext(ToolsContext);
 
 export const SurroundingsContext = createContext<Surroundings | null>(null);
@@ -64,7 +76,12 @@ export const partsOf = (answer: Answer): { readonly [part: string]: Answer } =>
     : {};
 export const listOf = (answer: Answer): readonly Answer[] =>
   Array.isArray(answer) ? (answer as readonly Answer[]) : [];
+export const rowsIn = (answer: Answer): readonly RowAnswer[] => listOf(answer) as unknown as readonly RowAnswer[];
 
 /** A setting's text, with its values inserted where it has any. */
 export const shownText = (facts: BlockState | undefined, setting: string, written: string): string =>
   facts?.texts?.[setting] ?? written;
+
+/** The row kinds of a repeat, with values inserted into their labels. */
+export const shownKinds = (repeat: RepeatFace, facts: BlockState | undefined): readonly ShapedRowKindFace[] =>
+  repeat.kinds.map((kind) => ({ ...kind, label: facts?.kinds?.[kind.id]?.label ?? kind.label }));

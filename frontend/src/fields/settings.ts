@@ -1,57 +1,256 @@
 // What the inspector offers for each type of block beside what all have. One line per type; see CONTRIBUTING.md.
 import type { ComponentType } from "react";
 import type { Block, BlockKind } from "../model/blocks";
-import { CalculatedAnswers } from "./calculated/Settings";
-import { NumberAnswers, NumberChecks } from "./number/Settings";
-import { ShortTextChecks } from "./short_text/Settings";
-import { SingleChoiceAnswers, SingleChoiceLook } from "./single_choice/Settings";
+import type { SettingRow } from "../ui/SettingRows";
+import { GridQuestions } from "./grid/Settings";
+import { OptionTable } from "./options/OptionTable";
+import { PictureSource } from "./picture/Settings";
+import { RichTextSetting } from "./text/Settings";
 
 export type SettingsTab = "content" | "answers" | "behaviour" | "checks" | "look";
 
 export interface SettingsProps<Kind extends Block = Block> {
   block: Kind;
   edit: (changes: Partial<Kind>) => void;
+  /** Opens a setting where it stands, such as the rule of an option. */
+  open: (setting: string) => void;
 }
 
 export interface BlockSettings {
-  answers?: ComponentType<SettingsProps>;
-  checks?: ComponentType<SettingsProps>;
-  look?: ComponentType<SettingsProps>;
+  content?: readonly SettingRow[];
+  answers?: readonly SettingRow[];
+  checks?: readonly SettingRow[];
+  look?: readonly SettingRow[];
+  /** What is more than a row: above the rows of its tab. */
+  Content?: ComponentType<SettingsProps>;
+  Answers?: ComponentType<SettingsProps>;
 }
 
 const of = <Kind extends Block>(Panel: ComponentType<SettingsProps<Kind>>) =>
   Panel as unknown as ComponentType<SettingsProps>;
 
+const PLACEHOLDER: SettingRow = {
+  entry: "text",
+  setting: "placeholder",
+  label: "Placeholder",
+  help: "An example that goes away on typing, such as 12 Harbour Road",
+};
+const RANGE: readonly SettingRow[] = [
+  { entry: "decimal", setting: "minimum", label: "Minimum", help: "The smallest number that is taken" },
+  { entry: "decimal", setting: "maximum", label: "Maximum", help: "The largest number that is taken" },
+];
+const UNIT: SettingRow = {
+  entry: "text",
+  setting: "unit",
+  label: "Unit",
+  help: "Shown behind the number: km, m, people",
+};
+const TEXT_CHECKS: readonly SettingRow[] = [
+  { entry: "whole", blank: true, setting: "min_length", label: "At least so many characters" },
+  { entry: "whole", blank: true, least: 1, setting: "max_length", label: "At most so many characters" },
+  {
+    entry: "text",
+    mono: true,
+    setting: "pattern",
+    label: "Pattern",
+    help: "A regular expression that the whole text must fit: [A-Z]{2}-[0-9]{4} for AB-1234",
+  },
+  { entry: "text", setting: "pattern_message", label: "What visitors are told where it does not fit" },
+];
+const ARRANGEMENT: SettingRow = {
+  entry: "choice",
+  setting: "arrangement",
+  label: "Options stand",
+  options: { column: "one under another", row: "side by side" },
+};
+const OPTION_ROWS: readonly SettingRow[] = [
+  {
+    entry: "switch",
+    setting: "shuffled",
+    label: "Shuffle for each visitor",
+    help: "In another order for each, the same on each visit",
+  },
+  {
+    entry: "switch",
+    setting: "other",
+    label: "Let them write their own",
+    help: "Adds an option with a box; its code is other",
+  },
+  { entry: "text", setting: "other_label", label: "Label of that option" },
+];
+const OPTIONED: BlockSettings = { Answers: of(OptionTable), answers: OPTION_ROWS };
+const FORMATS = {
+  number: "Number",
+  percent: "Percent",
+  money: "Money in the form’s currency",
+  text: "Text",
+  date: "Date",
+};
+/** How a computed value is shown: of calculated fields and of figures. */
+/** How many decimals a computed number is shown with. */
+export const DECIMALS: SettingRow = {
+  entry: "whole",
+  most: 10,
+  setting: "decimals",
+  label: "Decimals shown",
+  help: "It is kept exactly all the same",
+  only: { setting: "format", values: ["number", "percent"] },
+};
+
+export const FORMAT_ROWS: readonly SettingRow[] = [
+  { entry: "choice", setting: "format", label: "Shown as", options: FORMATS },
+  DECIMALS,
+];
+
 export const SETTINGS: Record<BlockKind, BlockSettings> = {
-  short_text: { checks: of(ShortTextChecks) },
-  long_text: { checks: of(ShortTextChecks) },
-  number: { answers: of(NumberAnswers), checks: of(NumberChecks) },
-  money: { checks: of(NumberChecks) },
-  calculated: { answers: of(CalculatedAnswers) },
-  single_choice: { answers: of(SingleChoiceAnswers), look: of(SingleChoiceLook) },
-  dropdown: { answers: of(SingleChoiceAnswers) },
-  several_choices: { answers: of(SingleChoiceAnswers), look: of(SingleChoiceLook) },
+  short_text: { content: [PLACEHOLDER], checks: TEXT_CHECKS },
+  long_text: {
+    content: [PLACEHOLDER],
+    checks: TEXT_CHECKS,
+    look: [
+      {
+        entry: "whole",
+        least: 2,
+        most: 30,
+        setting: "lines",
+        label: "Lines at first",
+        help: "The box grows with what is typed",
+      },
+    ],
+  },
+  number: {
+    content: [PLACEHOLDER],
+    answers: [
+      { entry: "whole", most: 10, setting: "decimals", label: "Decimals", help: "0 takes whole numbers only" },
+      UNIT,
+    ],
+    checks: [...RANGE, { entry: "decimal", setting: "step", label: "In steps of", help: "5 takes 0, 5, 10 …" }],
+  },
+  money: { content: [PLACEHOLDER], checks: RANGE },
+  calculated: { answers: FORMAT_ROWS },
   date: {},
   time: {},
   date_time: {},
-  yes_no: {},
-  rating: {},
-  scale: {},
-  slider: {},
-  grid: {},
-  name: {},
-  email: {},
-  phone: {},
-  web_address: {},
-  address: {},
-  consent: {},
+  yes_no: {
+    answers: [
+      { entry: "text", setting: "yes", label: "Word for yes" },
+      { entry: "text", setting: "no", label: "Word for no" },
+    ],
+  },
+  single_choice: { ...OPTIONED, look: [ARRANGEMENT] },
+  dropdown: { ...OPTIONED, content: [PLACEHOLDER] },
+  several_choices: {
+    ...OPTIONED,
+    look: [ARRANGEMENT],
+    checks: [
+      { entry: "whole", blank: true, setting: "minimum", label: "At least so many options" },
+      { entry: "whole", blank: true, least: 1, setting: "maximum", label: "At most so many options" },
+    ],
+  },
+  rating: {
+    answers: [
+      {
+        entry: "choice",
+        setting: "icon",
+        label: "Sign",
+        options: { star: "Star", heart: "Heart", moon: "Moon", dot: "Dot" },
+      },
+      { entry: "whole", least: 2, most: 10, setting: "count", label: "How many" },
+    ],
+  },
+  scale: {
+    answers: [
+      { entry: "whole", setting: "least", label: "From" },
+      { entry: "whole", least: 1, setting: "most", label: "To" },
+      { entry: "text", setting: "least_label", label: "Words at the lower end", help: "Not at all" },
+      { entry: "text", setting: "most_label", label: "Words at the upper end", help: "Very much" },
+    ],
+  },
+  slider: {
+    answers: [
+      { entry: "decimal", blank: false, setting: "least", label: "From" },
+      { entry: "decimal", blank: false, setting: "most", label: "To" },
+      { entry: "decimal", blank: false, setting: "step", label: "In steps of" },
+      UNIT,
+    ],
+  },
+  grid: { Content: of(GridQuestions), Answers: of(OptionTable) },
+  name: {
+    answers: [
+      {
+        entry: "choice",
+        setting: "parts",
+        label: "Asked in",
+        options: { one: "One box", first_last: "First and last name" },
+      },
+    ],
+  },
+  email: { content: [PLACEHOLDER] },
+  phone: { content: [PLACEHOLDER] },
+  web_address: { content: [PLACEHOLDER] },
+  address: { answers: [{ entry: "switch", setting: "country", label: "Ask for the country" }] },
+  consent: {
+    content: [
+      {
+        entry: "text",
+        multiline: true,
+        setting: "statement",
+        label: "What visitors agree to",
+        help: "{name} inserts a value",
+      },
+    ],
+  },
   signature: {},
-  file_upload: {},
-  heading: {},
-  text: {},
-  picture: {},
+  file_upload: {
+    answers: [
+      {
+        entry: "several",
+        setting: "kinds",
+        label: "Kinds of files",
+        options: {
+          picture: "Pictures",
+          pdf: "PDF",
+          document: "Text documents",
+          table: "Tables",
+          sound: "Sound",
+          film: "Film",
+          archive: "Archives (zip)",
+        },
+        help: "What a file is, is found inside it, not by its name",
+      },
+      { entry: "whole", least: 1, most: 50, setting: "most", label: "At most so many files" },
+      { entry: "whole", least: 1, most: 100, setting: "megabytes", label: "Megabytes each, at most" },
+    ],
+  },
+  heading: { content: [{ entry: "text", multiline: true, setting: "lead", label: "Line below the heading" }] },
+  text: { Content: of(RichTextSetting) },
+  picture: {
+    Content: of(PictureSource),
+    content: [
+      {
+        entry: "text",
+        setting: "alternative",
+        label: "What it shows, in words",
+        help: "Read out to those who can’t see it; empty for mere decoration",
+      },
+      { entry: "text", setting: "caption", label: "Caption" },
+    ],
+    look: [
+      {
+        entry: "choice",
+        setting: "size",
+        label: "Size",
+        options: { small: "Small", medium: "Medium", full: "The whole width" },
+      },
+    ],
+  },
   divider: {},
   group: {},
-  repeat: {},
+  repeat: {
+    checks: [
+      { entry: "whole", setting: "min_rows", label: "At least so many rows" },
+      { entry: "whole", least: 1, most: 500, setting: "max_rows", label: "At most so many rows" },
+    ],
+  },
   hidden: {},
 };

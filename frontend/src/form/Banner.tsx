@@ -1,15 +1,21 @@
-// The form's title on its brand's colour.
-import type { CSSProperties } from "react";
+// The form's title on its brand's colour or picture, with the logo.
+import type { ReactNode } from "react";
 import type { Brand, FormFace } from "../api/generated/wire";
 
-export const brandStyle = (brand: Brand): CSSProperties => ({ "--cx-accent": brand.accent }) as CSSProperties;
-
-export function Banner({ face }: { face: Pick<FormFace, "title" | "lead"> }) {
-  if (!face.title && !face.lead) return null;
+export function Banner({ face }: { face: Pick<FormFace, "title" | "lead" | "brand"> }) {
+  if (!face.title && !face.lead && !face.brand.logo) return null;
   return (
-    <header className="cx-banner">
-      <h1>{face.title}</h1>
+    <BannerFrame brand={face.brand}>
+      {face.title && <h1>{face.title}</h1>}
       {face.lead && <p>{face.lead}</p>}
-    </header>
+    </BannerFrame>
   );
 }
+
+/** What the title stands on; the workbench lets it be typed there. */
+export const BannerFrame = ({ brand, children }: { brand: Brand; children: ReactNode }) => (
+  <header className={`cx-banner${brand.header_picture ? " cx-pictured" : ""}`}>
+    {brand.logo && <img className="cx-logo" src={brand.logo} alt={brand.logo_alternative} />}
+    {children}
+  </header>
+);

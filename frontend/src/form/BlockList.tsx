@@ -10,7 +10,7 @@ export function BlockList({ blocks }: { blocks: readonly Face[] }) {
   return linesOf(shown).map((line) => (
     <div key={line[0]!.id} className="cx-line">
       {line.map((block) => (
-        <div key={block.id} className={`cx-block cx-${block.width}`}>
+        <div key={block.id} className={`cx-block cx-${block.width}`} data-block={around.prefix + block.id}>
           <BlockOnPage
             block={block}
             prefix={around.prefix}

@@ -3,7 +3,7 @@ import type { BlockState } from "../api/generated/wire";
 import { type Answer, shownText } from "../fields/input";
 import { INPUTS } from "../fields/inputs";
 import type { Face } from "../model/blocks";
-import { VISITOR } from "../text/visitor";
+import { say } from "../text/visitor";
 
 interface Props {
   block: Face;
@@ -72,7 +72,7 @@ export function BlockOnPage({ block, prefix = "", answer, facts, error, onChange
       )}
       {dropped && (
         <p className="cx-dropped" id={`${controlId}-dropped`} role="status">
-          {VISITOR.dropped}
+          {say("dropped")}
         </p>
       )}
       {error && (
@@ -87,7 +87,7 @@ export function BlockOnPage({ block, prefix = "", answer, facts, error, onChange
 function Required() {
   return (
     <span className="cx-required" aria-hidden="true">
-      {" *"}
+      {"\u00a0*"}
     </span>
   );
 }

@@ -1,6 +1,6 @@
 // How far the visitor has come, in the way that the author chose.
 import type { FormFace, FormState } from "../api/generated/wire";
-import { VISITOR } from "../text/visitor";
+import { say, sayLeft, sayShare } from "../text/visitor";
 import { pageTitle } from "./titles";
 
 interface Props {
@@ -18,17 +18,17 @@ export function Progress({ face, state, page, done }: Props) {
     case "steps":
       return <Steps face={face} state={state} at={at} />;
     case "count":
-      return done ? null : <p className="cx-progress-words">{VISITOR.of(at + 1, count)}</p>;
+      return done ? null : <p className="cx-progress-words">{say("of", { at: at + 1, count: count })}</p>;
     case "percent":
       return (
         <p className="cx-progress-words" role="status">
-          {VISITOR.percent(share)}
+          {sayShare("percent", share)}
         </p>
       );
     case "left":
       return done ? null : (
         <p className="cx-progress-words" role="status">
-          {VISITOR.left(state.left ?? 0)}
+          {sayLeft(state.left ?? 0)}
         </p>
       );
     case "bar":
@@ -36,7 +36,7 @@ export function Progress({ face, state, page, done }: Props) {
         <div
           className="cx-bar"
           role="progressbar"
-          aria-label={VISITOR.progress}
+          aria-label={say("progress")}
           aria-valuenow={Math.round(share * 100)}
           aria-valuemin={0}
           aria-valuemax={100}
@@ -50,9 +50,9 @@ export function Progress({ face, state, page, done }: Props) {
 
 function Steps({ face, state, at }: { face: FormFace; state: FormState; at: number }) {
   const pages = state.path.map((id) => face.pages.find((page) => page.id === id)!);
-  const steps = [...pages.map((page, index) => pageTitle(page, state) || String(index + 1)), VISITOR.done];
+  const steps = [...pages.map((page, index) => pageTitle(page, state) || String(index + 1)), say("done")];
   return (
-    <ol className="cx-steps" aria-label={VISITOR.progress}>
+    <ol className="cx-steps" aria-label={say("progress")}>
       {steps.map((title, index) => (
         <li key={index} data-past={index < at || undefined} aria-current={index === at ? "step" : undefined}>
           <span className="cx-step-mark" aria-hidden="true">

@@ -3,8 +3,10 @@ import { type ReactNode, useEffect, useMemo, useRef, useSyncExternalStore } from
 import type { ConfirmationFace, FormFace } from "../api/generated/wire";
 import { SurroundingsContext, type Tools, ToolsContext } from "../fields/input";
 import { RichText } from "../fields/RichText";
-import { VISITOR } from "../text/visitor";
-import { Banner, brandStyle } from "./Banner";
+import { say } from "../text/visitor";
+import { Banner } from "./Banner";
+import { Bars } from "./Bars";
+import { brandClasses, brandStyle } from "./brand";
 import { BlockList } from "./BlockList";
 import { controlIdOf } from "./BlockOnPage";
 import { Progress } from "./Progress";
@@ -35,11 +37,18 @@ export function PublicForm({ session, upload, onRedirect }: Props) {
     if (confirmation?.redirect) onRedirect(confirmation.redirect);
   }, [confirmation, onRedirect]);
   const tools = useMemo<Tools>(
-    () => ({ locale: face.locale, currency: face.currency, seed: session.seed, upload }),
+    () => ({
+      locale: face.locale,
+      currency: face.currency,
+      seed: session.seed,
+      upload,
+      waitFor: session.waitFor,
+      waitNoMore: session.waitNoMore,
+    }),
     [face, session, upload],
   );
   return (
-    <main className="codexa-form" style={brandStyle(face.brand)}>
+    <main className={brandClasses(face.brand)} style={brandStyle(face.brand)}>
       <Banner face={face} />
       {face.progress !== "none" && phase !== "welcome" && (
         <Progress face={face} state={state} page={page} done={phase === "received"} />
@@ -73,9 +82,9 @@ function Filling({ session }: { session: FormSession }) {
     >
       {restored && (
         <p className="cx-restored">
-          {VISITOR.restored}{" "}
+          {say("restored")}{" "}
           <button type="button" className="cx-clear" onClick={() => session.startAgain()}>
-            {VISITOR.startAgain}
+            {say("startAgain")}
           </button>
         </p>
       )}
@@ -89,7 +98,7 @@ function Filling({ session }: { session: FormSession }) {
       </SurroundingsContext>
       {state.error && snapshot.tries > 0 && session.atEnd && <p className="cx-error">{state.error.message}</p>}
       <p className="cx-away" role="status">
-        {away && (phase === "sending" ? VISITOR.awaySending : VISITOR.awayFilling)}
+        {away && (phase === "sending" ? say("awaySending") : say("awayFilling"))}
       </p>
       <div className="cx-buttons">
         {!session.atStart && (
@@ -103,7 +112,7 @@ function Filling({ session }: { session: FormSession }) {
           className="cx-submit"
           aria-disabled={phase === "sending" || waiting || undefined}
         >
-          {phase === "sending" ? VISITOR.sending : onwards}
+          {phase === "sending" ? say("sending") : onwards}
         </button>
       </div>
     </form>
@@ -191,6 +200,10 @@ function ErrorSummary({ session, message }: { session: FormSession; message: str
   );
 }
 
+/** A piece of a confirmation; the workbench shows it too. */
+export const ConfirmationPiece = ({ piece }: { piece: ConfirmationFace["paragraphs"][number] }) =>
+  piece.bars.length > 0 ? <Bars bars={piece.bars} /> : <RichText html={piece.html} />;
+
 function Received({ confirmation }: { confirmation: ConfirmationFace }) {
   const title = useRef<HTMLHeadingElement>(null);
   useEffect(() => {
@@ -202,7 +215,7 @@ function Received({ confirmation }: { confirmation: ConfirmationFace }) {
         {confirmation.title}
       </h2>
       {confirmation.paragraphs.map((paragraph, at) => (
-        <RichText key={at} html={paragraph} />
+        <ConfirmationPiece key={at} piece={paragraph} />
       ))}
     </div>
   );

@@ -5,6 +5,11 @@ import { pageAt, useAddresses } from "./addresses";
 import "./fonts.css";
 import "./form.css";
 import "./fields.css";
+import "./rows.css";
+import "./pages.css";
+import "./brand.css";
+import { speakAs } from "../text/visitor";
+import { groundStyle } from "./brand";
 import { answerStore } from "./kept_answers";
 import { PublicForm } from "./PublicForm";
 import { FormSession } from "./session";
@@ -15,6 +20,8 @@ const transport = new Transport(page.form, page.edition, page.link, page.token);
 const start = { state: page.state, page: pageAt(page.face, page.page) };
 const session = new FormSession(page.face, start, transport, page.token ? null : answerStore(page.form));
 const root = document.getElementById("root")!;
+speakAs(page.face.wording.messages);
+if (!page.framed) Object.assign(document.body.style, groundStyle(page.face.brand));
 
 const tellHost = (message: Record<string, unknown>) => {
   // Neither height nor page is a secret; the page around the frame needs them, whatever site that is.
@@ -38,12 +45,19 @@ createRoot(root).render(
 );
 
 if (page.token) {
-  // The workbench around a preview hears what was answered, and may fill it in.
-  session.subscribe(() => parent.postMessage({ codexa: "answers", answers: session.read().answers }, origin));
+  // The workbench around a preview hears what was answered and which block is looked at, and may fill it in.
+  const tellWorkbench = (message: Record<string, unknown>) => parent.postMessage(message, origin);
+  session.subscribe(() => tellWorkbench({ codexa: "answers", answers: session.read().answers }));
+  for (const event of ["focusin", "click"])
+    addEventListener(event, ({ target }) => {
+      const block = (target as Element).closest<HTMLElement>("[data-block]")?.dataset.block;
+      if (block) tellWorkbench({ codexa: "block", block });
+    });
   addEventListener("message", (event: MessageEvent<{ codexa?: string; answers?: Answers }>) => {
     if (event.origin === origin && event.source === parent && event.data.codexa === "fill")
       session.fillIn(event.data.answers ?? {});
   });
+  tellWorkbench({ codexa: "ready" });
 }
 if (page.framed) {
   new ResizeObserver(() => tellHost({ codexa: "height", height: root.offsetHeight })).observe(root);

@@ -1,7 +1,7 @@
 import { beforeEach, describe, expect, it, vi } from "vitest";
-import type { FormFace, FormState } from "../api/generated/wire";
-import type { Answer, RowAnswer } from "../fields/input";
-import { optionsOf } from "../fields/options";
+import type { FormFace, FormState, RepeatFace } from "../api/generated/wire";
+import { type Answer, type RowAnswer, shownKinds } from "../fields/input";
+import { optionsOf } from "../fields/shown_options";
 import { pageAt, segmentOf } from "./addresses";
 import { answerStore, type AnswerStore, type Kept } from "./kept_answers";
 import { FormSession } from "./session";
@@ -162,6 +162,19 @@ describe("answers", () => {
     row.leave("what");
     row.change("what", null);
     expect(row.errorOf("what")).toBe("Please answer this.");
+  });
+
+  it("in rows are named with values inserted", async () => {
+    const what = shown({ required: true, texts: { label: "What, Ada?" } });
+    const lines = shown({ rows: { r1: { blocks: { what } } }, kinds: { k: { label: "Line of Ada" } } });
+    const { session } = start({ reply: { blocks: { lines } } });
+    session.change("lines", [{ kind: "k", id: "r1", values: {} }] as unknown as Answer);
+    await settle();
+    expect(session.wrongOn(face.pages.slice(2)).map(({ address, label }) => [address, label])).toEqual([
+      ["lines/r1/what", "1: What, Ada?"],
+    ]);
+    const repeat = face.pages[2]!.blocks[0] as RepeatFace;
+    expect(shownKinds(repeat, session.read().state.blocks.lines)[0]!.label).toBe("Line of Ada");
   });
 
   it("are kept on the device for a week, and nowhere where that is forbidden", () => {

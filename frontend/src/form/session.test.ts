@@ -1,5 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { FormFace, FormState, ReceivedReply } from "../api/generated/wire";
+import { say } from "../text/visitor";
 import { linesOf } from "./lines";
 import { FormSession } from "./session";
 import { type Answers, AwayError, RefusedError } from "./transport";
@@ -104,6 +105,16 @@ describe("a visitor's session", () => {
     server.sent[1]!.resolve({ number: 7, confirmation: { title: "Thank you", paragraphs: [], redirect: "" } });
     await settle();
     expect(session.read().phase).toBe("received");
+  });
+
+  it("does not go on without files that have not arrived", () => {
+    session.waitFor(1);
+    session.submit();
+    expect(server.sent).toHaveLength(0);
+    expect(session.read()).toMatchObject({ phase: "filling", refusal: say("filesMissing"), tries: 1 });
+    session.waitNoMore(1);
+    session.submit();
+    expect(server.sent).toHaveLength(1);
   });
 
   it("uses a new key for other answers", async () => {

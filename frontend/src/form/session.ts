@@ -8,10 +8,11 @@ import type {
   FormState,
   PublicPage,
   RowState,
+  ShapedRowKindFace,
 } from "../api/generated/wire";
-import { type Answer, listOf, type RowAnswer, type Surroundings } from "../fields/input";
-import type { Face } from "../model/blocks";
-import { VISITOR } from "../text/visitor";
+import { type Answer, type RowAnswer, rowsIn, shownKinds, type Surroundings } from "../fields/input";
+import { say } from "../text/visitor";
+import { blocksWithin, labelOf, withErrors, withFills } from "./facts";
 import { type AnswerStore, type Kept } from "./kept_answers";
 import { type Answers, AwayError, RefusedError, type Transport } from "./transport";
 
@@ -63,6 +64,8 @@ export class FormSession {
   private key = crypto.randomUUID();
   /** The furthest page that was reached: no address leads beyond it. */
   private furthest = 0;
+  /** Files on their way, and those that did not get through. */
+  private readonly missingFiles = new Set<number>();
   /** Whether the visitor has entered anything: defaults alone are not worth keeping. */
   private touched = false;
   readonly seed: number;
@@ -81,7 +84,7 @@ export class FormSession {
     const restored = Object.keys(answers).length > 0;
     this.seed = kept?.seed ?? Math.floor(Math.random() * 2 ** 31);
     this.snapshot = {
-      answers: withFills(answers, start.state, face),
+      answers: withFills(answers, start.state),
       state: start.state,
       visited: new Set(),
       phase: face.welcome && !restored ? "welcome" : "filling",
@@ -150,8 +153,7 @@ export class FormSession {
   }
 
   private changeInRow(repeat: string, row: string, block: string, answer: Answer): void {
-    const rows = listOf(this.snapshot.answers[repeat] ?? null) as unknown as readonly RowAnswer[];
-    const changed = rows.map((each) =>
+    const changed = this.rowsOf(repeat).map((each) =>
       each.id === row ? { ...each, values: { ...each.values, [block]: answer } } : each,
     );
     this.change(repeat, changed as unknown as Answer);
@@ -172,6 +174,10 @@ export class FormSession {
   leave(address: string): void {
     if (!this.snapshot.visited.has(address)) this.set({ visited: new Set(this.snapshot.visited).add(address) });
   }
+
+  readonly waitFor = (file: number): void => void this.missingFiles.add(file);
+
+  readonly waitNoMore = (file: number): void => void this.missingFiles.delete(file);
 
   // What is shown
 
@@ -202,8 +208,7 @@ export class FormSession {
   }
 
   private rowAnswer(repeat: string, row: string): RowAnswer | undefined {
-    const rows = listOf(this.snapshot.answers[repeat] ?? null) as unknown as readonly RowAnswer[];
-    return rows.find((each) => each.id === row);
+    return this.rowsOf(repeat).find((each) => each.id === row);
   }
 
   private factsAt(address: string): { facts: BlockState | undefined; answer: Answer } {
@@ -248,28 +253,29 @@ export class FormSession {
 
   private addressesOn(pages: FormFace["pages"]): { address: string; label: string }[] {
     const { state } = this.snapshot;
-    const labelOf = (block: Face, facts: BlockState | undefined) =>
-      "label" in block ? (facts?.texts?.label ?? block.label) : "";
     return blocksWithin(pages.flatMap((page) => page.blocks)).flatMap((block) => {
       const facts = state.blocks[block.id];
       const own = { address: block.id, label: labelOf(block, facts) };
       if (block.type !== "repeat") return [own];
-      const rows = listOf(this.snapshot.answers[block.id] ?? null) as unknown as readonly RowAnswer[];
-      return [own, ...rows.flatMap((row, at) => this.addressesInRow(block, row, at))];
+      const kinds = shownKinds(block, facts);
+      return [own, ...this.rowsOf(block.id).flatMap((row, at) => this.addressesInRow(block.id, kinds, row, at))];
     });
   }
 
-  private addressesInRow(repeat: Extract<Face, { type: "repeat" }>, row: RowAnswer, at: number) {
-    const kind = repeat.kinds.find((each) => each.id === row.kind);
-    const prefix = `${repeat.id}/${row.id}`;
-    const inner = kind ? blocksWithin(kind.blocks) : [];
+  private addressesInRow(repeat: string, kinds: readonly ShapedRowKindFace[], row: RowAnswer, at: number) {
+    const kind = kinds.find((each) => each.id === row.kind);
+    const { prefix, factsOf } = this.surroundings(repeat, row.id);
     return [
-      { address: prefix, label: `${kind?.label ?? ""} ${at + 1}` },
-      ...inner.map((block) => ({
-        address: `${prefix}/${block.id}`,
-        label: "label" in block ? `${at + 1}: ${block.label}` : "",
-      })),
+      { address: prefix.slice(0, -1), label: `${kind?.label ?? ""} ${at + 1}` },
+      ...blocksWithin(kind?.blocks ?? []).map((block) => {
+        const label = labelOf(block, factsOf(block.id));
+        return { address: prefix + block.id, label: label && `${at + 1}: ${label}` };
+      }),
     ];
+  }
+
+  private rowsOf(repeat: string): readonly RowAnswer[] {
+    return rowsIn(this.snapshot.answers[repeat] ?? null);
   }
 
   // What the server says
@@ -307,7 +313,7 @@ export class FormSession {
     const merged = everything
       ? reply
       : { ...reply, blocks: { ...state.blocks, ...reply.blocks }, texts: { ...state.texts, ...reply.texts } };
-    this.set({ state: merged, answers: withFills(this.snapshot.answers, reply, this.face) });
+    this.set({ state: merged, answers: withFills(this.snapshot.answers, reply) });
     if (this.paged && this.snapshot.page && !merged.path.includes(this.snapshot.page)) this.open(this.nearest(merged));
   }
 
@@ -350,7 +356,8 @@ export class FormSession {
       this.set({ waiting: false });
     }
     const wrong = this.wrongOn(this.pages);
-    if (wrong.length > 0) return this.refuse(VISITOR.someWrong);
+    if (wrong.length > 0) return this.refuse(say("someWrong"));
+    if (this.missingFiles.size > 0) return this.refuse(say("filesMissing"));
     const { path } = this.snapshot.state;
     const at = path.indexOf(this.snapshot.page ?? "");
     this.furthest = Math.max(this.furthest, at + 1);
@@ -397,6 +404,7 @@ export class FormSession {
 
   submit(): void {
     if (this.snapshot.phase !== "filling") return;
+    if (this.missingFiles.size > 0) return this.refuse(say("filesMissing"));
     clearTimeout(this.timer);
     this.set({ phase: "sending", refusal: null });
     void this.send();
@@ -460,51 +468,4 @@ export class FormSession {
     this.set({ answers: {}, visited: new Set(), restored: false, refusal: null });
     void this.ask(true).then(() => this.visit(null));
   }
-}
-
-/** Blocks and all inside groups, in order; what stands in rows is not among them. */
-export function blocksWithin(blocks: readonly Face[]): Face[] {
-  return blocks.flatMap((block) => (block.type === "group" ? [block, ...blocksWithin(block.blocks)] : [block]));
-}
-
-/** Answers with the defaults that a state brings for what was not answered yet. */
-function withFills(answers: Answers, state: FormState, face: FormFace): Answers {
-  const filled: Record<string, Answer> = { ...answers };
-  for (const [block, facts] of Object.entries(state.blocks)) {
-    if (facts.fill !== undefined && facts.fill !== null && (!(block in filled) || facts.locked))
-      filled[block] = facts.fill as Answer;
-    if (facts.rows && block in filled) filled[block] = rowsWithFills(filled[block]!, facts.rows);
-  }
-  return face.pages.length > 0 ? filled : answers;
-}
-
-function rowsWithFills(answer: Answer, states: Record<string, RowState>): Answer {
-  const rows = listOf(answer) as unknown as readonly RowAnswer[];
-  return rows.map((row) => {
-    const fresh = Object.entries(states[row.id]?.blocks ?? {}).filter(
-      ([block, facts]) => facts.fill !== undefined && facts.fill !== null && !(block in row.values),
-    );
-    if (fresh.length === 0) return row;
-    return { ...row, values: { ...row.values, ...Object.fromEntries(fresh.map(([id, facts]) => [id, facts.fill])) } };
-  }) as unknown as Answer;
-}
-
-function withErrors(block: string, facts: BlockState, wrong: Record<string, ErrorFace>): BlockState {
-  const rows = facts.rows
-    ? Object.fromEntries(
-        Object.entries(facts.rows).map(([row, state]) => [
-          row,
-          {
-            error: wrong[`${block}/${row}`] ?? null,
-            blocks: Object.fromEntries(
-              Object.entries(state.blocks).map(([id, each]) => [
-                id,
-                { ...each, error: wrong[`${block}/${row}/${id}`] ?? null },
-              ]),
-            ),
-          },
-        ]),
-      )
-    : facts.rows;
-  return { ...facts, error: wrong[block] ?? null, rows };
 }

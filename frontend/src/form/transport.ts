@@ -70,13 +70,14 @@ export class Transport {
   }
 
   /** Sends a file; fetch tells no progress, so this is the older way. */
-  upload(block: string, file: File, onProgress: (share: number) => void): Promise<UploadReply> {
+  upload(block: string, file: File, onProgress: (share: number) => void, stop: AbortSignal): Promise<UploadReply> {
     return new Promise((resolve, reject) => {
       const request = new XMLHttpRequest();
       request.open("POST", `${this.base}/files/${block}?name=${encodeURIComponent(file.name)}`);
       request.setRequestHeader("Content-Type", "application/octet-stream");
       request.responseType = "json";
       request.upload.onprogress = (event) => event.lengthComputable && onProgress(event.loaded / event.total);
+      stop.addEventListener("abort", () => request.abort());
       request.onerror = () => reject(new AwayError("This file did not get through. Try again."));
       request.onload = () => {
         const reply = request.response as (UploadReply & Partial<RefusedReply>) | null;

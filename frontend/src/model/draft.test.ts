@@ -2,10 +2,12 @@ import { describe, expect, it } from "vitest";
 import type { Form } from "../api/generated/wire";
 import { BLOCK_TYPES } from "./blocks";
 import { type Action, apply } from "./draft";
-import { historyReducer, newHistory } from "./history";
+import { type History, historyReducer, newHistory } from "./history";
 import { merge } from "./merge";
-import { copyOf, newBlock } from "./new_block";
-import { blocksOf, isKeyRead, keyFrom, placesOf } from "./outline";
+import { copiesOf, newBlock } from "./new_block";
+import { everyBlock, type Into, partsOf } from "./parts";
+
+const on = (holder: string): Into => ({ holder, list: "blocks" });
 
 const base = {
   name: "Visit",
@@ -19,27 +21,27 @@ const base = {
 
 const form = ["people", "school", "price"].reduce((made, label) => {
   const block = { ...newBlock(made, "short_text"), id: label, key: label, label };
-  return apply(made, { do: "add_block", block, page: "p1", at: 9 } as Action);
+  return apply(made, { do: "add", parts: [block], into: on("p1"), at: 9 });
 }, base);
 
 const order = (draft: Form) => draft.pages.map((page) => page.blocks.map((block) => block.id).join(" "));
 const labelled = (draft: Form, block: string, label: string) =>
-  apply(draft, { do: "edit_block", block, changes: { label } });
+  apply(draft, { do: "edit", parts: [block], changes: { label } });
 const label = (draft: Form, id: string) =>
-  (blocksOf(draft).find((block) => block.id === id) as { label: string }).label;
+  (everyBlock(draft).find((block) => block.id === id) as { label: string }).label;
 
 describe("actions", () => {
   it("move blocks within and between pages", () => {
-    expect(order(apply(form, { do: "move_block", block: "people", page: "p1", at: 1 }))).toEqual([
+    expect(order(apply(form, { do: "move", parts: ["people"], into: on("p1"), at: 1 }))).toEqual([
       "school people price",
       "",
     ]);
-    expect(order(apply(form, { do: "move_block", block: "people", page: "p2", at: 0 }))).toEqual([
+    expect(order(apply(form, { do: "move", parts: ["people"], into: on("p2"), at: 0 }))).toEqual([
       "school price",
       "people",
     ]);
-    expect(apply(form, { do: "move_block", block: "nobody", page: "p2", at: 0 })).toBe(form);
-    expect(apply(form, { do: "move_block", block: "people", page: "nowhere", at: 0 })).toBe(form);
+    expect(apply(form, { do: "move", parts: ["nobody"], into: on("p2"), at: 0 })).toBe(form);
+    expect(apply(form, { do: "move", parts: ["people"], into: on("nowhere"), at: 0 })).toBe(form);
   });
 
   it("leave untouched pages as they are, so that nothing is drawn again", () => {
@@ -49,7 +51,7 @@ describe("actions", () => {
   });
 
   it("number blocks by page and place", () => {
-    expect(placesOf(form).get("price")?.number).toBe("1.3");
+    expect(partsOf(form).get("price")?.number).toBe("1.3");
   });
 });
 
@@ -60,9 +62,9 @@ describe("undo", () => {
   it("takes typing in one setting as one step", () => {
     let history = newHistory(form);
     for (const [at, text] of ["G", "Gu", "Gue"].entries())
-      history = act(history, { do: "edit_block", block: "people", changes: { label: text } }, at * 100);
+      history = act(history, { do: "edit", parts: ["people"], changes: { label: text } }, at * 100);
     expect(history.past).toHaveLength(1);
-    history = act(history, { do: "edit_block", block: "school", changes: { label: "S" } }, 400);
+    history = act(history, { do: "edit", parts: ["school"], changes: { label: "S" } }, 400);
     expect(history.past).toHaveLength(2);
     history = historyReducer(history, { type: "undo" });
     expect(label(history.form, "people")).toBe("Gue");
@@ -70,11 +72,24 @@ describe("undo", () => {
     expect(label(history.form, "people")).toBe("Gue");
   });
 
-  it("keeps a long pause as two steps, and what changes nothing as none", () => {
-    let history = act(newHistory(form), { do: "edit_block", block: "people", changes: { label: "A" } }, 0);
-    history = act(history, { do: "edit_block", block: "people", changes: { label: "B" } }, 5000);
+  it("takes a list that grows as a step of its own, and what is typed in it at once as part of it", () => {
+    const put = (history: History, labels: string[], at: number) => {
+      const options = labels.map((label, place) => ({ id: `o${place}`, code: `c${place}`, label }));
+      return act(history, { do: "edit", parts: ["people"], changes: { options } }, at);
+    };
+    let history = put(newHistory(form), ["A"], 0);
+    history = put(history, ["A", ""], 100);
+    history = put(history, ["A", "B"], 200);
     expect(history.past).toHaveLength(2);
-    expect(act(history, { do: "move_block", block: "nobody", page: "p1", at: 0 }, 6000)).toBe(history);
+    history = put(history, ["B"], 300);
+    expect(history.past).toHaveLength(3);
+  });
+
+  it("keeps a long pause as two steps, and what changes nothing as none", () => {
+    let history = act(newHistory(form), { do: "edit", parts: ["people"], changes: { label: "A" } }, 0);
+    history = act(history, { do: "edit", parts: ["people"], changes: { label: "B" } }, 5000);
+    expect(history.past).toHaveLength(2);
+    expect(act(history, { do: "move", parts: ["nobody"], into: on("p1"), at: 0 }, 6000)).toBe(history);
   });
 
   it("has nothing to undo at the start", () => {
@@ -109,14 +124,14 @@ describe("merging two people's changes", () => {
   });
 
   it("keeps my order and puts what they added behind its neighbour", () => {
-    const mine = apply(form, { do: "move_block", block: "price", page: "p1", at: 0 });
+    const mine = apply(form, { do: "move", parts: ["price"], into: on("p1"), at: 0 });
     const added = { ...newBlock(form, "number"), id: "added" };
-    const theirs = apply(form, { do: "add_block", block: added, page: "p1", at: 1 });
+    const theirs = apply(form, { do: "add", parts: [added], into: on("p1"), at: 1 });
     expect(order(merge(form, mine, theirs, "mine").form)).toEqual(["price people added school", ""]);
   });
 
   it("lets a removal stand unless the other edited the block", () => {
-    const removed = apply(form, { do: "remove_block", block: "people" });
+    const removed = apply(form, { do: "remove", parts: ["people"] });
     expect(order(merge(form, form, removed, "mine").form)).toEqual(["school price", ""]);
     const { form: merged, clashes } = merge(form, labelled(form, "people", "Mine"), removed, "mine");
     expect(clashes).toEqual(["people"]);
@@ -124,7 +139,7 @@ describe("merging two people's changes", () => {
   });
 
   it("merges settings of the form and titles of pages", () => {
-    const mine = apply(form, { do: "edit_page", page: "p2", changes: { title: "My page" } });
+    const mine = apply(form, { do: "edit", parts: ["p2"], changes: { title: "My page" } });
     const theirs = apply(form, { do: "edit_form", changes: { title: "Their title" } });
     const { form: merged, clashes } = merge(form, mine, theirs, "mine");
     expect([merged.title, merged.pages[1]!.title, clashes]).toEqual(["Their title", "My page", []]);
@@ -132,32 +147,11 @@ describe("merging two people's changes", () => {
 });
 
 describe("keys", () => {
-  it.each([
-    ["Group size", "group_size"],
-    ["Größe (cm)", "gro_e_cm"],
-    ["2nd choice", "nd_choice"],
-    ["東京", "field"],
-    ["", "field"],
-  ])("are made of labels: %s", (text, key) => {
-    expect(keyFrom(text, [])).toBe(key);
-  });
-
-  it("are never given twice", () => {
-    expect(keyFrom("Name", ["name", "name_2"])).toBe("name_3");
-  });
-
-  it("are known to be read by whole words in formulas", () => {
-    const read = apply(form, { do: "edit_block", block: "school", changes: { shown: "People > 3" } });
-    expect([isKeyRead(read, "people"), isKeyRead(read, "peo"), isKeyRead(form, "people")]).toEqual([
-      true,
-      false,
-      false,
-    ]);
-  });
-
   it.each(BLOCK_TYPES.map((type) => type.type))("new and copied blocks have their own: %s", (type) => {
     const block = newBlock(form, type);
-    const copy = copyOf(apply(form, { do: "add_block", block, page: "p1", at: 0 }), block);
+    const [copy] = copiesOf(apply(form, { do: "add", parts: [block], into: on("p1"), at: 0 }), [block]) as [
+      typeof block,
+    ];
     expect(copy.id).not.toBe(block.id);
     expect(copy.key).not.toBe(block.key);
     if ("options" in block && "options" in copy) expect(copy.options[0]!.id).not.toBe(block.options[0]!.id);

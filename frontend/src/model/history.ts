@@ -1,9 +1,13 @@
 // Undo and redo over drafts. Drafts share what did not change, so keeping many of them costs little.
 import type { Form } from "../api/generated/wire";
 import { type Action, apply } from "./draft";
+import { merge } from "./merge";
+import { same } from "./same";
 
 const MOST_STEPS = 200;
 const SAME_STEP_MS = 1200;
+/** How many steps back stay possible once somebody else's changes came in. */
+const STEPS_KEPT = 30;
 
 export interface History {
   form: Form;
@@ -17,19 +21,23 @@ export type HistoryAction =
   | { type: "act"; action: Action; at: number }
   | { type: "undo" }
   | { type: "redo" }
-  /** The saved draft was brought up to date with somebody else's; not a step of one's own. */
-  | { type: "merge"; form: Form };
+  /** Somebody else's changes came in: no step of one's own, and not taken back by undoing one's own steps. */
+  | { type: "merge"; base: Form; theirs: Form; prefer: "mine" | "theirs" };
 
 export const newHistory = (form: Form): History => ({ form, past: [], future: [], last: null });
 
 const whatOf = (action: Action): string | null =>
-  action.do === "edit_block"
-    ? `${action.block} ${Object.keys(action.changes).join()}`
-    : action.do === "edit_page"
-      ? action.page
-      : action.do === "edit_form"
-        ? Object.keys(action.changes).join()
-        : null;
+  action.do === "edit"
+    ? `${action.parts.join()} ${settingsOf(action.changes)}`
+    : action.do === "edit_form"
+      ? settingsOf(action.changes)
+      : null;
+
+/** What is changed; that a list grew or shrank is another change than what is typed in it. */
+const settingsOf = (changes: object): string =>
+  Object.entries(changes)
+    .map(([name, value]) => (Array.isArray(value) ? `${name} ${value.length}` : name))
+    .join();
 
 export function historyReducer(history: History, event: HistoryAction): History {
   switch (event.type) {
@@ -55,7 +63,17 @@ export function historyReducer(history: History, event: HistoryAction): History 
       if (!form) return history;
       return { form, past: [...history.past, history.form], future, last: null };
     }
-    case "merge":
-      return { form: event.form, past: [], future: [], last: null };
+    case "merge": {
+      const { base, theirs, prefer } = event;
+      const withTheirs = (form: Form) => merge(base, form, theirs, "mine").form;
+      const merged = merge(base, history.form, theirs, prefer).form;
+      return {
+        // Where nothing of one's own is left to save, the draft is theirs, the very same.
+        form: same(merged, theirs) ? theirs : merged,
+        past: history.past.slice(-STEPS_KEPT).map(withTheirs),
+        future: history.future.slice(0, STEPS_KEPT).map(withTheirs),
+        last: null,
+      };
+    }
   }
 }

@@ -1,20 +1,22 @@
-// Two people, one draft: changes to different blocks both stay; changes to the same one are a clash to be asked about.
+// Two people, one draft: changes to different parts both stay; changes to the same one are a clash to be asked about.
 import type { Form } from "../api/generated/wire";
-import type { Block, Page } from "./blocks";
-import { blocksOf } from "./outline";
+import { alone, type Entry, FORM, type Into, listsOf, type Parts, partsOf } from "./parts";
+import { same } from "./same";
 
 export interface Merge {
   /** Theirs with my changes put in; where both changed the same, `prefer` decided. */
   form: Form;
-  /** Ids of blocks, or names of form settings, that both changed differently. */
+  /** Ids of parts, or names of form settings, that both changed differently. */
   clashes: string[];
 }
 
-const same = (left: unknown, right: unknown): boolean => JSON.stringify(left) === JSON.stringify(right);
+interface Versions {
+  base: Parts;
+  mine: Parts;
+  theirs: Parts;
+}
 
-type Versions = { base: Map<string, Block>; mine: Map<string, Block>; theirs: Map<string, Block> };
-
-const byId = (form: Form): Map<string, Block> => new Map(blocksOf(form).map((block) => [block.id, block]));
+type Kept = Map<string, { entry: Entry; settings: Record<string, unknown> }>;
 
 /** Merge what I made of `base` with what somebody else made of it. */
 export function merge(base: Form, mine: Form, theirs: Form, prefer: "mine" | "theirs"): Merge {
@@ -25,49 +27,95 @@ export function merge(base: Form, mine: Form, theirs: Form, prefer: "mine" | "th
     clashes.push(name);
     return prefer === "mine" ? my : their;
   };
-  const settings = Object.fromEntries(
-    (Object.keys(theirs) as (keyof Form)[])
-      .filter((name) => name !== "pages")
-      .map((name) => [name, pick(name, base[name], mine[name], theirs[name])]),
-  );
-  const versions: Versions = { base: byId(base), mine: byId(mine), theirs: byId(theirs) };
-  const blocks = new Map<string, Block>();
+  const own = [base, mine, theirs].map(alone) as [Partial<Form>, Partial<Form>, Partial<Form>];
+  const names = Object.keys(own[2]) as (keyof Form)[];
+  const settings = names.map((name) => [name, pick(name, own[0][name], own[1][name], own[2][name])]);
+  const versions = { base: partsOf(base), mine: partsOf(mine), theirs: partsOf(theirs) };
+  const kept: Kept = new Map();
   for (const id of new Set([...versions.mine.keys(), ...versions.theirs.keys()])) {
-    const chosen = pick(id, versions.base.get(id), versions.mine.get(id), versions.theirs.get(id));
-    if (chosen) blocks.set(id, chosen);
+    const [before, my, their] = [versions.base.get(id), versions.mine.get(id), versions.theirs.get(id)];
+    const own = (entry: Entry | undefined) => entry && alone(entry.part);
+    const chosen = pick(id, own(before), own(my), own(their));
+    if (chosen) kept.set(id, { entry: placed(before, my, their), settings: chosen });
   }
-  return { form: { ...theirs, ...settings, pages: arranged(base, mine, theirs, blocks, pick) } as Form, clashes };
+  clashes.push(...broughtBack(kept, versions));
+  const form = { ...Object.fromEntries(settings), ...assembled(versions, kept, theirs) } as Form;
+  return { form, clashes };
 }
 
-type Pick = <Value>(name: string, before: Value, my: Value, their: Value) => Value;
-
-/** The pages in my order where I moved something, else in theirs; what the other added stands after its neighbour. */
-function arranged(base: Form, mine: Form, theirs: Form, blocks: Map<string, Block>, pick: Pick): Page[] {
-  const order = (form: Form): string =>
-    form.pages.map((page) => [page.id, ...page.blocks.map((b) => b.id)].join()).join(";");
-  const [leading, other] = order(mine) === order(base) ? [theirs, mine] : [mine, theirs];
-  const pages = leading.pages.map((page) => ({ ...page, blocks: page.blocks.flatMap((b) => blocks.get(b.id) ?? []) }));
-  const known = new Set(base.pages.map((page) => page.id));
-  for (const page of other.pages) {
-    // A page that only the other has: added by them, unless it was there before and removed on the leading side.
-    if (!pages.some((each) => each.id === page.id) && !known.has(page.id)) pages.push({ ...page, blocks: [] });
-    placeMissing(pages, page, blocks);
+/** Repeats that one of us removed while the other gave them a row kind come back: a row kind stands nowhere else. */
+function broughtBack(kept: Kept, { mine, theirs }: Versions): string[] {
+  const lost = [...kept.values()].filter(({ entry }) => entry.what === "kind" && !kept.has(entry.into.holder));
+  const repeats = new Set(lost.map(({ entry }) => entry.into.holder));
+  for (const id of repeats) {
+    const entry = (mine.get(id) ?? theirs.get(id))!;
+    kept.set(id, { entry, settings: alone(entry.part) });
   }
-  const title = (form: Form, id: string) => form.pages.find((page) => page.id === id)?.title;
-  return pages.map((page) => ({
-    ...page,
-    title: pick(page.id, title(base, page.id), title(mine, page.id), title(theirs, page.id)) ?? page.title,
-  }));
+  return [...repeats];
 }
 
-function placeMissing(pages: Page[], source: Page, blocks: Map<string, Block>): void {
-  source.blocks.forEach(({ id }, index) => {
-    const block = blocks.get(id);
-    if (!block || pages.some((page) => page.blocks.some((each) => each.id === id))) return;
-    const target = pages.find((page) => page.id === source.id) ?? pages.at(-1);
-    if (!target) return;
-    const neighbour = source.blocks[index - 1]?.id;
-    const at = target.blocks.findIndex((each) => each.id === neighbour) + 1;
-    target.blocks = [...target.blocks.slice(0, at), block, ...target.blocks.slice(at)];
-  });
+/** Where a part stands: where I put it if I moved it, else where they have it. */
+function placed(before: Entry | undefined, my: Entry | undefined, their: Entry | undefined): Entry {
+  const moved = !before || (my && nameOf(my.into) !== nameOf(before.into));
+  return (moved ? (my ?? their) : (their ?? my))!;
+}
+
+const nameOf = (into: Into): string => `${into.holder}/${into.list}`;
+
+function assembled({ base, mine, theirs }: Versions, kept: Kept, form: Form): Partial<Form> {
+  const used = new Set<string>();
+  const listed = [base, mine, theirs].map(sequences) as [Sequences, Sequences, Sequences];
+  const built = (holder: string, lists: readonly string[]): Record<string, unknown> =>
+    Object.fromEntries(
+      lists.map((list) => {
+        const name = `${holder}/${list}`;
+        const members = [...kept.keys()].filter((id) => nameOf(kept.get(id)!.entry.into) === name && !used.has(id));
+        members.forEach((id) => used.add(id));
+        return [list, arranged(listed, name, members).map(made)];
+      }),
+    );
+  const made = (id: string): Record<string, unknown> => {
+    const { entry, settings } = kept.get(id)!;
+    return { ...settings, ...built(id, listsOf(entry.part)) };
+  };
+  const result = built(FORM, listsOf(form)) as { pages: { blocks: unknown[] }[] };
+  // What one of us put into something that the other removed is kept where it is seen: at the end.
+  for (const [id, { entry }] of kept)
+    if (!used.has(id) && entry.what === "block" && result.pages.length > 0) {
+      used.add(id);
+      result.pages.at(-1)!.blocks.push(made(id));
+    }
+  return result as unknown as Partial<Form>;
+}
+
+type Sequences = Map<string, string[]>;
+
+function sequences(parts: Parts): Sequences {
+  const found: Sequences = new Map();
+  for (const entry of parts.values()) {
+    const name = nameOf(entry.into);
+    found.set(name, [...(found.get(name) ?? []), entry.id]);
+  }
+  return found;
+}
+
+/** The members of a list in my order where I changed it, else in theirs; what the other added follows its neighbour. */
+function arranged([base, mine, theirs]: [Sequences, Sequences, Sequences], name: string, members: string[]): string[] {
+  const [before, my, their] = [base, mine, theirs].map((each) => each.get(name) ?? []) as [
+    string[],
+    string[],
+    string[],
+  ];
+  const [leading, other] = same(my, before) ? [their, my] : [my, their];
+  const order = leading.filter((id) => members.includes(id));
+  for (const id of members) {
+    if (order.includes(id)) continue;
+    const neighbour = other
+      .slice(0, Math.max(0, other.indexOf(id)))
+      .reverse()
+      .find((each) => order.includes(each));
+    const at = neighbour ? order.indexOf(neighbour) + 1 : other.includes(id) ? 0 : order.length;
+    order.splice(at, 0, id);
+  }
+  return order;
 }

@@ -2,8 +2,9 @@ import { describe, expect, it } from "vitest";
 import type { Form, FormState } from "../api/generated/wire";
 import { stillSurroundings } from "../app/compose/still";
 import { BLOCK_TYPES, type Block, isQuestion, titleOf, titleSetting, typeOf } from "./blocks";
-import { copyOf, newBlock, newPage } from "./new_block";
-import { isKeyRead, keysOf, namedIn, namesOf } from "./outline";
+import { copiesOf, duplicatesOf, newBlock, newPage } from "./new_block";
+import { isKeyRead, keysOf, namedIn } from "./outline";
+import { partsOf } from "./parts";
 
 const field = (kind: Block["type"], id: string, more: object = {}): Block =>
   ({
@@ -43,7 +44,7 @@ const form = {
 
 describe("what stands inside groups and rows", () => {
   it("has numbers and names", () => {
-    const names = Object.fromEntries([...namesOf(form)].map(([id, { number, title }]) => [id, `${number} ${title}`]));
+    const names = Object.fromEntries([...partsOf(form)].map(([id, { number, title }]) => [id, `${number} ${title}`]));
     expect(names).toMatchObject({
       p1: "1 One",
       school: "1.1 SCHOOL",
@@ -70,28 +71,27 @@ describe("what stands inside groups and rows", () => {
   });
 
   it("gets ids and keys of its own in a copy", () => {
-    const copy = copyOf(form, form.pages[0]!.blocks[0]!) as Extract<Block, { type: "group" }>;
+    const copy = duplicatesOf(form, [form.pages[0]!.blocks[0]!])[0] as Extract<Block, { type: "group" }>;
     expect(copy.label).toBe("SCHOOL (copy)");
     expect([copy.key, ...copy.blocks.map((block) => block.key)]).toEqual(["school_2", "teacher_2", "rate_2"]);
     expect(new Set([copy.id, ...copy.blocks.map((block) => block.id), "school", "teacher", "rate"]).size).toBe(6);
-    const rows = copyOf(form, repeat) as Extract<Block, { type: "repeat" }>;
+    const rows = copiesOf(form, [repeat])[0] as Extract<Block, { type: "repeat" }>;
     expect(rows.kinds[0]!.id).not.toBe("pair");
     expect(rows.kinds[0]!.blocks.map((block) => block.key)).toEqual(["amount", "half"]);
   });
 
-  it("is shown on the sheet with one row of each kind, hidden or not", () => {
+  it("is shown on the sheet as it is in a new row, hidden or not", () => {
     const state = {
       path: [],
       blocks: { school: { shown: false }, words: { shown: true, required: true } },
       fresh: { pair: { amount: { shown: true, required: true }, half: { shown: false } } },
     } as unknown as FormState;
-    const around = stillSurroundings(form, state);
-    expect(around.answerOf("lines")).toEqual([{ kind: "pair", id: "pair", values: {} }]);
+    const around = stillSurroundings(state, null);
     expect([around.factsOf("school"), around.factsOf("words")]).toEqual([
       { shown: true },
       { shown: true, required: true },
     ]);
-    const row = around.row("lines", "pair");
+    const row = stillSurroundings(state, "pair");
     expect([row.prefix, row.factsOf("amount"), row.factsOf("half")]).toEqual([
       "pair/",
       { shown: true, required: true },

@@ -1,7 +1,8 @@
-// Blocks that are added, duplicated or pasted: each with an id and a key of its own.
+// Parts that are added, duplicated or pasted: each with an id and a key of its own.
 import type { Form } from "../api/generated/wire";
 import { type Block, type BlockKind, type Page, titleOf, typeOf } from "./blocks";
 import { keyFrom, keysOf } from "./outline";
+import type { Confirmation, Figure, RowKind } from "./parts";
 
 /** An id that nothing else has; ids never change and mean nothing. */
 export const newId = (): string => crypto.randomUUID().replaceAll("-", "").slice(0, 12);
@@ -28,10 +29,43 @@ export const newPage = (title: string): Page => ({
   blocks: [],
 });
 
-/** A block of that type as it is when it was just added. */
-export function newBlock(form: Form, kind: BlockKind): Block {
+/** A block of that type as it is when it was just added, in the rows of a kind or outside rows. */
+export function newBlock(form: Form, kind: BlockKind, rowKind: string | null = null): Block {
   const blank = typeOf(kind).blank;
-  return { ...renewed(blank), key: keyFrom(titleOf(blank), keysOf(form)) };
+  return { ...renewed(blank), key: keyFrom(titleOf(blank), keysOf(form, rowKind)) };
+}
+
+const REPEAT = typeOf("repeat").blank as Extract<Block, { type: "repeat" }>;
+
+/** A row kind without blocks. */
+export function newRowKind(others: readonly RowKind[]): RowKind {
+  const label = others.length === 0 ? "Row" : "Another kind of row";
+  const taken = others.map((each) => each.key);
+  return { ...REPEAT.kinds[0]!, id: newId(), key: keyFrom(label, taken), label, blocks: [] };
+}
+
+/** A confirmation that always follows. */
+export const newConfirmation = (name: string): Confirmation => ({
+  id: newId(),
+  name,
+  when: "",
+  title: "Thank you",
+  paragraphs: [],
+  redirect: "",
+});
+
+const PLAIN_FIGURE = { format: "number", decimals: 0, shown_to_visitors: false } as const;
+const KINDS: { [Kind in Figure["kind"]]: Omit<Extract<Figure, { kind: Kind }>, "id" | "key" | "name"> } = {
+  formula: { ...PLAIN_FIGURE, kind: "formula", formula: "" },
+  bands: { ...PLAIN_FIGURE, kind: "bands", formula: "", bands: [], end: null },
+  score: { ...PLAIN_FIGURE, kind: "score", questions: [] },
+  profile: { ...PLAIN_FIGURE, kind: "profile", profiles: [], questions: [], tie: "first" },
+  counter: { ...PLAIN_FIGURE, kind: "counter", start: "0", counts: [] },
+};
+
+/** A figure of that kind with nothing in it. */
+export function newFigure(form: Form, kind: Figure["kind"], name: string): Figure {
+  return { id: newId(), key: keyFrom(name, keysOf(form)), name, ...KINDS[kind] } as Figure;
 }
 
 /** The block and what its group holds with keys that nothing else has. */
@@ -43,9 +77,59 @@ function rekeyed(block: Block, taken: string[]): Block {
     : { ...block, key };
 }
 
-/** A copy of a block, with its rules. */
-export function copyOf(form: Form, block: Block): Block {
-  const taken = keysOf(form);
-  const copy = rekeyed(renewed(block), taken);
-  return "label" in copy ? { ...copy, label: `${copy.label} (copy)` } : copy;
+/**
+ * Copies of blocks, with their rules. Rules and formulas among them that read one another read the copies; what reads
+ * something else goes on reading it by its key.
+ */
+export function copiesOf(form: Form, blocks: readonly Block[], rowKind: string | null = null): Block[] {
+  const taken = keysOf(form, rowKind);
+  const copies = blocks.map((block) => rekeyed(renewed(block), taken));
+  const renamed = new Map(pairs(blocks, copies).filter(([old, now]) => old !== now));
+  return copies.map((copy) => rewritten(copy, renamed));
 }
+
+/** Copies that stand beside what they were made of, and say so. */
+export const duplicatesOf = (form: Form, blocks: readonly Block[], rowKind: string | null = null): Block[] =>
+  copiesOf(form, blocks, rowKind).map((copy) => ("label" in copy ? { ...copy, label: `${copy.label} (copy)` } : copy));
+
+const pairs = (before: readonly Block[], after: readonly Block[]): [string, string][] =>
+  before.flatMap((block, index) => {
+    const copy = after[index]!;
+    const inner = block.type === "group" && copy.type === "group" ? pairs(block.blocks, copy.blocks) : [];
+    return [[block.key, copy.key], ...inner];
+  });
+
+// Words and texts in quotation marks stay as they are; names in formulas and in {insertions} follow.
+function rewritten<Value>(value: Value, renamed: ReadonlyMap<string, string>, setting = ""): Value {
+  if (renamed.size === 0) return value;
+  if (Array.isArray(value)) return value.map((each: unknown) => rewritten(each, renamed, setting)) as Value;
+  if (value !== null && typeof value === "object")
+    return Object.fromEntries(
+      Object.entries(value).map(([name, each]) => [name, rewritten(each as unknown, renamed, name)]),
+    ) as Value;
+  if (typeof value !== "string") return value;
+  if (FORMULAS.has(setting)) return namesReplaced(value, renamed) as Value;
+  if (INSERTING.has(setting)) return value.replaceAll(/\{[^}]*\}/g, (part) => namesReplaced(part, renamed)) as Value;
+  return value;
+}
+
+const FORMULAS = new Set([
+  "shown",
+  "required",
+  "locked",
+  "default",
+  "formula",
+  "offered",
+  "earliest",
+  "latest",
+  "when",
+]);
+const INSERTING = new Set(["label", "help", "text", "lead", "caption", "message", "statement"]);
+
+const namesReplaced = (formula: string, renamed: ReadonlyMap<string, string>): string =>
+  formula.replaceAll(/"(?:[^"]|"")*"|[^\W\d][\w.]*(?![\w.]|\s*\()/gu, (word) => {
+    if (word.startsWith('"')) return word;
+    const [first = "", ...rest] = word.split(".");
+    const now = renamed.get(first.toLowerCase());
+    return now ? [now, ...rest].join(".") : word;
+  });

@@ -1,79 +1,50 @@
-// Reading a draft: numbers, places, keys.
+// Reading a draft: what formulas can name, keys, and what reads them.
+import reservedKeys from "../api/generated/reserved_keys.json";
 import type { Form } from "../api/generated/wire";
-import { type Block, type Page, titleOf, typeOf } from "./blocks";
+import { type Block, typeOf } from "./blocks";
+import { partsOf } from "./parts";
 
-export interface Place {
-  page: Page;
-  pageIndex: number;
-  block: Block;
-  index: number;
+/** Something that a formula can name: its name there, and what people call it. */
+export interface Named {
+  name: string;
+  id: string;
   number: string;
+  title: string;
+  kind: string;
+  /** The field, where it is one. */
+  block: Block | null;
 }
 
-/** Every block by id, with its page and its outline number ("2.3"). */
-export function placesOf(form: Form): Map<string, Place> {
-  const places = new Map<string, Place>();
-  form.pages.forEach((page, pageIndex) =>
-    page.blocks.forEach((block, index) =>
-      places.set(block.id, { page, pageIndex, block, index, number: `${pageIndex + 1}.${index + 1}` }),
-    ),
+/** What a formula can name where it stands: in the rows of a kind the fields of that kind first, by their bare keys. */
+export function namedIn(form: Form, rowKind: string | null = null): Named[] {
+  const parts = partsOf(form);
+  const before = (kind: string): string => {
+    const entry = parts.get(kind);
+    const repeat = entry && parts.get(entry.into.holder);
+    return entry?.what === "kind" && repeat?.what === "block" ? `${repeat.part.key}.${entry.part.key}.` : "";
+  };
+  const named: Named[] = [];
+  for (const entry of parts.values()) {
+    const { id, number, title } = entry;
+    if (entry.what === "figure") named.push({ name: entry.part.key, id, number, title, kind: "Figure", block: null });
+    if (entry.what !== "block" || !("help" in entry.part) || entry.part.type === "group") continue;
+    const kind = typeOf(entry.part.type).title;
+    const inSameRow = entry.kind !== null && entry.kind === rowKind;
+    const name = (entry.kind && !inSameRow ? before(entry.kind) : "") + entry.part.key;
+    const each = { name, id, number, title, kind, block: entry.part };
+    if (inSameRow) named.unshift(each);
+    else named.push(each);
+  }
+  return named;
+}
+
+/** The keys that are taken where such a part stands: those of its row, or of everything outside rows. */
+export const keysOf = (form: Form, rowKind: string | null = null): string[] =>
+  [...partsOf(form).values()].flatMap((entry) =>
+    (entry.what === "block" && entry.kind === rowKind) || (entry.what === "figure" && rowKind === null)
+      ? [entry.part.key]
+      : [],
   );
-  return places;
-}
-
-/** What every part of a form is called: pages, blocks wherever they stand, row kinds, figures; by id. */
-export function namesOf(form: Form): Map<string, { number: string; title: string }> {
-  const names = new Map<string, { number: string; title: string }>();
-  const take = (blocks: readonly Block[], before: string) =>
-    blocks.forEach((block, index) => {
-      const number = `${before}${index + 1}`;
-      names.set(block.id, { number, title: titleOf(block) });
-      if (block.type === "group") take(block.blocks, `${number}.`);
-      if (block.type === "repeat")
-        block.kinds.forEach((kind, at) => {
-          names.set(kind.id, { number: `${number}.${at + 1}`, title: kind.label || kind.key });
-          take(kind.blocks, `${number}.${at + 1}.`);
-        });
-    });
-  form.pages.forEach((page, index) => {
-    names.set(page.id, { number: `${index + 1}`, title: page.title });
-    take(page.blocks, `${index + 1}.`);
-  });
-  form.figures.forEach((figure) => names.set(figure.id, { number: "", title: figure.name || figure.key }));
-  return names;
-}
-
-/** What a formula outside rows can name: fields on pages and in groups, columns of repeats, figures. */
-export function namedIn(form: Form): { name: string; number: string; title: string; kind: string }[] {
-  const called = namesOf(form);
-  const within = (blocks: readonly Block[], before: string): ReturnType<typeof namedIn> =>
-    blocks.flatMap((block) => {
-      const inner =
-        block.type === "group"
-          ? within(block.blocks, before)
-          : block.type === "repeat"
-            ? block.kinds.flatMap((kind) => within(kind.blocks, `${block.key}.${kind.key}.`))
-            : [];
-      const own = { name: before + block.key, ...called.get(block.id)!, kind: typeOf(block.type).title };
-      return "help" in block && block.type !== "group" ? [own, ...inner] : inner;
-    });
-  const figures = form.figures.map((figure) => ({
-    name: figure.key,
-    number: "",
-    title: figure.name || figure.key,
-    kind: "Figure",
-  }));
-  return [...form.pages.flatMap((page) => within(page.blocks, "")), ...figures];
-}
-
-export const blocksOf = (form: Form): Block[] => form.pages.flatMap((page) => page.blocks);
-
-/** The keys that are taken outside rows: of blocks, of what groups hold, of figures. */
-export const keysOf = (form: Form): string[] => {
-  const within = (blocks: readonly Block[]): Block[] =>
-    blocks.flatMap((block) => (block.type === "group" ? [block, ...within(block.blocks)] : [block]));
-  return [...within(blocksOf(form)), ...form.figures].map((each) => each.key);
-};
 
 // Settings that are words and names, where a key's letters mean nothing.
 const WORDS = new Set(["id", "key", "type", "code", "name", "width", "belongs_to", "address", "placeholder", "source"]);
@@ -93,16 +64,19 @@ function formulasIn(part: unknown, setting = ""): string[] {
   return Object.entries(part).flatMap(([name, each]) => formulasIn(each, name));
 }
 
-/** A key made of a label: small letters, digits and _, not yet used by any of `taken`. */
+/** A key made of a label, as the core makes it: small letters without accents, digits and _, none of `taken`. */
 export function keyFrom(label: string, taken: Iterable<string>): string {
   const plain = label
+    .replaceAll("ß", "ss")
     .normalize("NFKD")
+    .replace(/\p{M}+/gu, "")
     .toLowerCase()
     .replace(/[^a-z0-9]+/g, "_")
     .replace(/^[_0-9]+|_+$/g, "")
-    .slice(0, 40);
+    .slice(0, 40)
+    .replace(/_+$/, "");
   const wanted = plain || "field";
-  const used = new Set(taken);
+  const used = new Set([...taken, ...reservedKeys]);
   for (let number = 1; ; number++) {
     const key = number === 1 ? wanted : `${wanted}_${number}`;
     if (!used.has(key)) return key;

@@ -1,50 +1,22 @@
-// The form's own words to visitors, where the author has no say in them.
-export const VISITOR = {
-  none: "Choose none",
-  dropped: "Your earlier choice is no longer offered here. Choose again.",
-  restored: "We kept what you had filled in on this device.",
-  startAgain: "Start again",
-  sending: "Sending …",
-  waiting: "One moment …",
-  awaySending:
-    "We can't reach the server just now. Your answers are kept here, and we send them as soon as it is back.",
-  awayFilling: "We can't reach the server just now. What you typed stays here; we try again by ourselves.",
-  uploadsRunning: "Wait until your files have arrived, or remove them.",
-  someWrong: "Some answers need another look.",
-  add: (label: string) => `Add ${label}`,
-  insertBefore: (label: string) => `Insert ${label} before this row`,
-  moveUp: "Move up",
-  moveDown: "Move down",
-  remove: "Remove",
-  removeRow: (label: string) => `Remove ${label}`,
-  rowMoved: (label: string, place: number) => `${label} is now in place ${place}.`,
-  rowAdded: (label: string) => `${label} was added.`,
-  rowRemoved: (label: string) => `${label} was removed.`,
-  typeToSearch: "Type to search",
-  choose: "Choose …",
-  noMatch: "Nothing fits.",
-  chooseFiles: (most: number) => (most === 1 ? "Choose a file" : "Choose files"),
-  orDrop: "or drop them here",
-  tryAgain: "Try again",
-  uploaded: "Arrived",
-  uploading: (share: number) => `${Math.round(share * 100)} %`,
-  draw: "Draw your signature here",
-  clear: "Clear",
-  typeInstead: "Type your name instead",
-  drawInstead: "Draw instead",
-  typedName: "Your name as signature",
-  first: "First name",
-  last: "Last name",
-  street: "Street and number",
-  extra: "Floor, flat, company",
-  postal_code: "Postal code",
-  town: "Town",
-  country: "Country",
-  of: (at: number, count: number) => `${at} of ${count}`,
-  percent: (share: number) => `${Math.round(share * 100)} % done`,
-  left: (count: number) => (count === 1 ? "1 question left" : `${count} questions left`),
-  done: "Done",
-  progress: "Progress",
-  notMoved: "Not chosen yet",
-  rated: (value: number, count: number) => `${value} of ${count}`,
-} as const;
+// The form's own words to visitors: the usual ones, or what the author wrote in their place.
+import usual from "../api/generated/usual_words.json";
+
+type Name = keyof typeof usual;
+type Values = Readonly<Record<string, string | number>>;
+
+let own: Readonly<Record<string, string>> = {};
+
+/** Says from now on what an author wrote, by the name of a message, in place of the usual words. */
+export const speakAs = (messages: Readonly<Record<string, string>>): void => {
+  own = messages;
+};
+
+/** A message, with its values put in. */
+export const say = (name: Name, values: Values = {}): string =>
+  (own[name] ?? usual[name]).replaceAll(/\{(\w+)\}/g, (part, value: string) => String(values[value] ?? part));
+
+const percent = (share: number): number => Math.round(share * 100);
+
+export const sayShare = (name: "uploading" | "percent", share: number): string => say(name, { share: percent(share) });
+export const sayLeft = (count: number): string => (count === 1 ? say("oneLeft") : say("left", { count }));
+export const sayChooseFiles = (most: number): string => say(most === 1 ? "chooseFile" : "chooseFiles");

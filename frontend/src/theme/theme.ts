@@ -88,16 +88,17 @@ export const theme = createTheme({
     MuiSelect: { defaultProps: { size: "small" } },
     MuiSwitch: { defaultProps: { size: "small" } },
     MuiMenuItem: { defaultProps: { dense: true } },
-    MuiInputBase: { styleOverrides: { root: { fontSize: 14 } } },
+    MuiInputBase: {
+      styleOverrides: { root: { fontSize: 14 }, input: { "textarea&": { fieldSizing: "content", width: "100%" } } },
+    },
     MuiTab: { styleOverrides: { root: { minHeight: 38, minWidth: 0, padding: "8px 11px", fontSize: 14 } } },
     MuiTabs: { styleOverrides: { root: { minHeight: 38 } } },
     MuiTooltip: { defaultProps: { enterDelay: 500 } },
     MuiCssBaseline: {
       styleOverrides: {
         ":focus-visible": { outline: "2px solid var(--mui-palette-primary-main)", outlineOffset: 1 },
-        body: { fontSize: 14, lineHeight: "20px" },
-        // Formulas and addresses are read sign by sign.
-        "code, pre, .cm-content": { fontVariantLigatures: "none" },
+        // Formulas, keys and addresses are read sign by sign, wherever they stand.
+        body: { fontSize: 14, lineHeight: "20px", fontVariantLigatures: "no-contextual" },
       },
     },
   },

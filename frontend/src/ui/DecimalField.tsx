@@ -9,9 +9,10 @@ interface Props {
   /** Whether it must be a whole number. */
   whole?: boolean;
   hideLabel?: boolean;
+  help?: string | undefined;
 }
 
-export function DecimalField({ label, value, onChange, whole = false, hideLabel = false }: Props) {
+export function DecimalField({ label, value, onChange, whole = false, hideLabel = false, help }: Props) {
   const [typed, setTyped] = useState<string | null>(null);
   const pattern = whole ? /^\d{1,5}$/ : /^-?\d{1,15}(\.\d{1,10})?$/;
   const change = (text: string) => {
@@ -26,7 +27,7 @@ export function DecimalField({ label, value, onChange, whole = false, hideLabel 
       label={hideLabel ? undefined : label}
       value={typed ?? value ?? ""}
       error={wrong}
-      helperText={wrong ? (whole ? "A whole number, or empty" : "A number such as 2.5, or empty") : undefined}
+      helperText={wrong ? (whole ? "A whole number, or empty" : "A number such as 2.5, or empty") : help}
       onChange={(event) => change(event.target.value)}
       onBlur={() => setTyped(null)}
       slotProps={{

@@ -14,6 +14,29 @@ export type Severity = "error" | "doubt";
  * via the `definition` "NoteKind".
  */
 export type NoteKind = "rule" | "calculation" | "check" | "money" | "data";
+/**
+ * What a row says of its name.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "RowOperator".
+ */
+export type RowOperator =
+  | "is"
+  | "is_not"
+  | "more"
+  | "at_least"
+  | "less"
+  | "at_most"
+  | "from_to"
+  | "blank"
+  | "filled"
+  | "has"
+  | "has_not"
+  | "mentions"
+  | "mentions_not"
+  | "yes"
+  | "not_yes"
+  | "formula";
 
 export interface Wire {
   [k: string]: unknown;
@@ -105,14 +128,21 @@ export interface Links {
   reads: string[];
 }
 /**
- * A sentence about one fact of a block; `setting` is what an editor opens on.
+ * A sentence about one fact of a part; `setting` is what an editor opens on.
+ *
+ * For a formula, `fact` is what it works out ("shown", "check", "value" …), `condition` whether it holds or does not,
+ * `type` the kind of its result ("number", "text" …), and `reads` the ids of what it reads.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "Note".
  */
 export interface Note {
+  condition: boolean;
+  fact: string;
   kind: NoteKind;
+  reads: string[];
   setting: string;
+  type: string;
   words: Words[];
 }
 /**
@@ -210,12 +240,13 @@ export interface FileFace {
   type: string;
 }
 /**
- * What is true of a row kind: whether such rows can be added and changed.
+ * What is true of a row kind: whether such rows can be added and changed; its label, if it has inserted values.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "KindState".
  */
 export interface KindState {
+  label?: string | null;
   locked?: boolean;
   shown?: boolean;
 }
@@ -233,6 +264,8 @@ export interface RowState {
 }
 /**
  * A band: from this number on (included; none for everything below the next band), its value and its name.
+ *
+ * The value is a formula, worked out only where its band is the one: 240, or 12 + distance * 0.85.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "Band".
@@ -261,13 +294,97 @@ export interface BandsFigure {
   shown_to_visitors: boolean;
 }
 /**
- * How the form looks: the colour of buttons, choices and the banner.
+ * A bar of a chart: `text` is its value as people read it, `share` its length from 0 to 1.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "BarFace".
+ */
+export interface BarFace {
+  label: string;
+  share: number;
+  text: string;
+}
+/**
+ * How the form looks.
+ *
+ * `accent` is the colour of buttons, choices and links, `banner` that behind the title (none: the accent), `ground`
+ * that around the form, `paper` the form's own, `ink` its text. Text on a colour is white or ink, whichever reads
+ * better. `saved` is the id of the team's brand that the form uses; its look is then the brand's as it is now.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "Brand".
  */
 export interface Brand {
   accent: string;
+  background_picture: string;
+  banner: string | null;
+  button: "like_fields" | "pill";
+  button_width: "words" | "full";
+  corner: "square" | "slight" | "round";
+  fields: "outlined" | "filled" | "underlined";
+  ground: string;
+  header_picture: string;
+  heading_typeface:
+    | "source_sans"
+    | "source_serif"
+    | "inter"
+    | "work_sans"
+    | "nunito"
+    | "karla"
+    | "montserrat"
+    | "lora"
+    | "bitter"
+    | "fraunces"
+    | "device";
+  ink: string;
+  logo: string;
+  logo_alternative: string;
+  paper: string;
+  saved: string;
+  typeface:
+    | "source_sans"
+    | "source_serif"
+    | "inter"
+    | "work_sans"
+    | "nunito"
+    | "karla"
+    | "montserrat"
+    | "lora"
+    | "bitter"
+    | "fraunces"
+    | "device";
+}
+/**
+ * The look of a brand from now on.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "BrandRequest".
+ */
+export interface BrandRequest {
+  look: {
+    [k: string]: unknown;
+  };
+}
+/**
+ * The team's brands by name.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "BrandsReply".
+ */
+export interface BrandsReply {
+  brands: SavedBrandReply[];
+}
+/**
+ * A brand of the team, and how many forms use it.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "SavedBrandReply".
+ */
+export interface SavedBrandReply {
+  forms: number;
+  id: string;
+  look: Brand;
+  name: string;
 }
 /**
  * What the browser may know of a calculated field; its value comes with the state.
@@ -303,6 +420,26 @@ export interface CalculatedField {
   width: "full" | "half" | "third";
 }
 /**
+ * One change in words; `part` is the id of what changed (None for the form itself), `name` what people call it.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "Change".
+ */
+export interface Change {
+  name: string;
+  part: string | null;
+  words: string;
+}
+/**
+ * What changed between two states, in words.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ChangesReply".
+ */
+export interface ChangesReply {
+  changes: Change[];
+}
+/**
  * A field as a column of the responses; `number` is its outline number, "" where it is gone.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -314,6 +451,45 @@ export interface ColumnReply {
   label: string;
   number: string;
   numeric: boolean;
+}
+/**
+ * The condition as a formula.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ConditionReply".
+ */
+export interface ConditionReply {
+  formula: string;
+}
+/**
+ * A condition as rows.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ConditionRequest".
+ */
+export interface ConditionRequest {
+  rows: ConditionRows;
+}
+/**
+ * Rows of which all or any must hold.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ConditionRows".
+ */
+export interface ConditionRows {
+  join: "all" | "any";
+  rows: (ConditionRow | ConditionRows)[];
+}
+/**
+ * One row; `operands` are formulas: 12, "school" in its quotation marks, TODAY().
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ConditionRow".
+ */
+export interface ConditionRow {
+  name: string;
+  operands: string[];
+  operator: RowOperator;
 }
 /**
  * What follows when the form was handed in and the condition holds: a message, or a redirect to an address.
@@ -330,25 +506,36 @@ export interface Confirmation {
   when: string;
 }
 /**
- * A piece of a confirmation, shown when its condition holds.
+ * A piece of a confirmation, shown when its condition holds: a text, or the chart of a score or profile by id.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "Paragraph".
  */
 export interface Paragraph {
+  chart: string;
   shown: string;
   text: string;
 }
 /**
- * What a visitor reads after handing in: paragraphs of sanitised HTML, or the address to go on to.
+ * What a visitor reads after handing in, or the address to go on to.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "ConfirmationFace".
  */
 export interface ConfirmationFace {
-  paragraphs: string[];
+  paragraphs: ParagraphFace[];
   redirect: string;
   title: string;
+}
+/**
+ * A piece of a confirmation: sanitised HTML, or the bars of a chart.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ParagraphFace".
+ */
+export interface ParagraphFace {
+  bars: BarFace[];
+  html: string;
 }
 /**
  * What the browser may know of a consent: the statement to agree to.
@@ -510,6 +697,18 @@ export interface FormRowReply {
   slug: string;
 }
 /**
+ * What a trial expected of something and what came instead, in words; `part` is its id, or None for the form.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "Difference".
+ */
+export interface Difference {
+  came: string;
+  expected: string;
+  name: string;
+  part: string | null;
+}
+/**
  * A line.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -563,6 +762,10 @@ export interface Form {
   progress: "none" | "bar" | "steps" | "count" | "percent" | "left";
   time_zone: string;
   title: string;
+  /**
+   * @maxItems 200
+   */
+  trials: Trial[];
   welcome: Welcome | null;
   wording: Wording;
 }
@@ -1369,6 +1572,47 @@ export interface NextRule {
   when: string;
 }
 /**
+ * Answers as a visitor would enter them, on a day, with values that came with the address.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "Trial".
+ */
+export interface Trial {
+  answers: {
+    [k: string]: unknown;
+  };
+  day: string;
+  expected: Expected;
+  id: string;
+  link: {
+    [k: string]: string;
+  };
+  name: string;
+}
+/**
+ * What must come out; what is left out is not looked at.
+ *
+ * `figures` are texts as people read them, by the id of a figure or calculated field; `wrong` the addresses of all
+ * blocks with an error, `path` the pages in order, `confirmation` an id, or "" for the form's usual words.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "Expected".
+ */
+export interface Expected {
+  confirmation: string | null;
+  figures: {
+    /**
+     * This interface was referenced by `undefined`'s JSON-Schema definition
+     * via the `patternProperty` "^[a-z0-9]{1,32}$".
+     */
+    [k: string]: string;
+  };
+  hidden: string[];
+  path: string[] | null;
+  shown: string[];
+  wrong: string[] | null;
+}
+/**
  * A page before the first: what the form is for.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -1380,7 +1624,7 @@ export interface Welcome {
   title: string;
 }
 /**
- * What the form itself says to visitors.
+ * What the form itself says to visitors; `messages` are the author's words in place of the usual ones, by name.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "Wording".
@@ -1389,6 +1633,9 @@ export interface Wording {
   back: string;
   confirmation_text: string;
   confirmation_title: string;
+  messages: {
+    [k: string]: string;
+  };
   next: string;
   required: string;
   submit: string;
@@ -1507,7 +1754,9 @@ export interface EvaluateRequest {
   turn: number;
 }
 /**
- * Answers to a draft, and the fact to explain: "OWNER.FACT" or "REPEAT/ROW/BLOCK.FACT".
+ * Answers to a draft, what came with the address, and the part to explain: "OWNER" or "REPEAT/ROW/BLOCK".
+ *
+ * A block, page or figure is named by id or key, what holds for the whole form as "form".
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "ExplainRequest".
@@ -1516,7 +1765,10 @@ export interface ExplainRequest {
   answers: {
     [k: string]: unknown;
   };
-  fact: string;
+  link: {
+    [k: string]: string;
+  };
+  part: string;
 }
 /**
  * One fact in words, and what it hangs on.
@@ -1532,6 +1784,15 @@ export interface ExplanationReply {
   owner: string;
   sentence: string;
   value: string;
+}
+/**
+ * All facts of one part, in the order in which people ask.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ExplanationsReply".
+ */
+export interface ExplanationsReply {
+  facts: ExplanationReply[];
 }
 /**
  * What the browser may know of an upload: which kinds of files, how many, and how large each.
@@ -2048,6 +2309,15 @@ export interface FormReply {
   snippet: string;
 }
 /**
+ * A tab that was closed.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "LeaveRequest".
+ */
+export interface LeaveRequest {
+  tab: string;
+}
+/**
  * A form was made.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -2064,7 +2334,19 @@ export interface MadeReply {
  */
 export interface Message {}
 /**
- * A blank form of that name, or the form of a JSON document.
+ * A look to keep under a name.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "NewBrandRequest".
+ */
+export interface NewBrandRequest {
+  look: {
+    [k: string]: unknown;
+  };
+  name: string;
+}
+/**
+ * A blank form of that name, the form of a JSON document, of a template by its name, or of a pasted outline.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "NewFormRequest".
@@ -2074,6 +2356,124 @@ export interface NewFormRequest {
     [k: string]: unknown;
   } | null;
   name: string;
+  outline: string | null;
+  template: string | null;
+}
+/**
+ * What comes out of answers: what a trial would look at; which conditions hold, by owner and setting.
+ *
+ * `values` are the texts of fields and figures by id; `charts` the bars of figures; `looked_at` the numbers that
+ * figures of bands look at, as plain text; `state` what visitors would see.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "OutcomeReply".
+ */
+export interface OutcomeReply {
+  charts: {
+    [k: string]: BarFace[];
+  };
+  holding: {
+    [k: string]: {
+      [k: string]: boolean;
+    };
+  };
+  looked_at: {
+    [k: string]: string;
+  };
+  outcome: Expected;
+  state: FormState;
+  values: {
+    [k: string]: string;
+  };
+}
+/**
+ * Answers to a draft, what came with the address, and the day on which they are given, or now.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "OutcomeRequest".
+ */
+export interface OutcomeRequest {
+  answers: {
+    [k: string]: unknown;
+  };
+  day: string | null;
+  link: {
+    [k: string]: string;
+  };
+}
+/**
+ * A line of the text: what it makes in words, or what was not understood of it; `number` counts from 1.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "OutlineLine".
+ */
+export interface OutlineLine {
+  makes: string;
+  number: number;
+  problem: string;
+  text: string;
+}
+/**
+ * What the text makes: pages of a form's document, and what became of each line.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "OutlineReply".
+ */
+export interface OutlineReply {
+  lines: OutlineLine[];
+  pages: Page[];
+}
+/**
+ * Pasted text, a line a field.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "OutlineRequest".
+ */
+export interface OutlineRequest {
+  text: string;
+}
+/**
+ * A picture was kept: where it is, and its size in pixels.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "PictureReply".
+ */
+export interface PictureReply {
+  height: number;
+  source: string;
+  width: number;
+}
+/**
+ * Who else is here, and the revision that is saved now.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "PresenceReply".
+ */
+export interface PresenceReply {
+  people: PresentReply[];
+  revision: number;
+}
+/**
+ * Somebody else with the form open.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "PresentReply".
+ */
+export interface PresentReply {
+  area: string;
+  name: string;
+  part: string | null;
+}
+/**
+ * A tab that shows a form: the area, and the part that is selected in it.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "PresenceRequest".
+ */
+export interface PresenceRequest {
+  area: string;
+  part: string | null;
+  tab: string;
 }
 /**
  * What the page of a public form carries: where to ask, what to show, and the first state.
@@ -2098,12 +2498,13 @@ export interface PublicPage {
   token: string | null;
 }
 /**
- * Publish this revision of the draft.
+ * Publish this revision of the draft; with `despite_trials` also where trials of it fail.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "PublishRequest".
  */
 export interface PublishRequest {
+  despite_trials: boolean;
   revision: number;
 }
 /**
@@ -2187,6 +2588,36 @@ export interface ResponsesReply {
   columns: ColumnReply[];
   count: number;
   rows: RowReply[];
+}
+/**
+ * The condition as rows; null where it can't be read.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "RowsReply".
+ */
+export interface RowsReply {
+  rows: ConditionRows | null;
+}
+/**
+ * A condition as a formula.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "RowsRequest".
+ */
+export interface RowsRequest {
+  formula: string;
+}
+/**
+ * In how many trials a condition held, and in how many it did not; in rows, in any of them.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "RuleCoverage".
+ */
+export interface RuleCoverage {
+  did_not: number;
+  held: number;
+  owner: string;
+  setting: string;
 }
 /**
  * Plausible answers, by block id.
@@ -2278,6 +2709,27 @@ export interface SitesRequest {
   sites: string[];
 }
 /**
+ * A saved state of a draft; `edition` is its number where it was published.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "StateReply".
+ */
+export interface StateReply {
+  edition: number | null;
+  revision: number;
+  saved_at: string;
+  saved_by: string | null;
+}
+/**
+ * Saved states, newest first.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "StatesReply".
+ */
+export interface StatesReply {
+  states: StateReply[];
+}
+/**
  * What the visitor hands in, by block id, and what came with the address.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -2290,6 +2742,77 @@ export interface SubmitRequest {
   link: {
     [k: string]: string;
   };
+}
+/**
+ * A form to begin from, in a sentence and in numbers.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "TemplateReply".
+ */
+export interface TemplateReply {
+  fields: number;
+  figures: number;
+  name: string;
+  pages: number;
+  purpose: string;
+  rules: number;
+  shows: string;
+  title: string;
+}
+/**
+ * All templates.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "TemplatesReply".
+ */
+export interface TemplatesReply {
+  templates: TemplateReply[];
+}
+/**
+ * How a trial ended; `outcome` is all that came out.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "TrialResult".
+ */
+export interface TrialResult {
+  differences: Difference[];
+  outcome: Expected;
+  passed: boolean;
+  trial: string;
+}
+/**
+ * How the trials of a saved draft ended.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "TrialsReply".
+ */
+export interface TrialsReply {
+  coverage: RuleCoverage[];
+  results: TrialResult[];
+}
+/**
+ * A response as the draft would see it: its answers as entered, and the draft's figures as text.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "TriedResponseReply".
+ */
+export interface TriedResponseReply {
+  answers: {
+    [k: string]: unknown;
+  };
+  figures: {
+    [k: string]: string;
+  };
+  number: number;
+}
+/**
+ * The newest responses as the draft would see them.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "TriedResponsesReply".
+ */
+export interface TriedResponsesReply {
+  responses: TriedResponseReply[];
 }
 /**
  * A file was taken: `size` in bytes; `thumbnail` is the address of a small picture of it, where there is one.

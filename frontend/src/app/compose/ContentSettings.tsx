@@ -1,83 +1,75 @@
-// What a block says: label, help, placeholder, and the key that formulas use.
+// What a block says: its label and help; and the key that formulas use.
+import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
-import { useEffect, useRef, useState } from "react";
-import type { Block } from "../../model/blocks";
-import { MONO } from "../../theme/theme";
-import type { ComposeActions } from "./useComposeActions";
+import { useEffect, useRef } from "react";
+import { titleSetting } from "../../model/blocks";
+import type { Entry } from "../../model/parts";
+import { useBench } from "../workbench/bench";
+import { Heading } from "./InspectorFrame";
+import { KeySetting } from "./KeySetting";
+import type { ComposeActions } from "./actions";
+import { LongTextField } from "../../ui/LongTextField";
 
 interface Props {
-  block: Block;
+  entry: Extract<Entry, { what: "block" }>;
   actions: ComposeActions;
   focusLabel: boolean;
 }
 
-export function ContentSettings({ block, actions, focusLabel }: Props) {
+export function ContentSettings({ entry, actions, focusLabel }: Props) {
+  const block = entry.part;
   const label = useRef<HTMLInputElement>(null);
   useEffect(() => {
     if (!focusLabel) return;
     label.current?.focus();
     label.current?.select();
   }, [focusLabel]);
-  const text = (setting: string, title: string, value: string, help?: string, multiline = false) => (
-    <TextField
-      label={title}
-      value={value}
-      helperText={help}
-      multiline={multiline}
-      onChange={(event) => actions.edit(block.id, { [setting]: event.target.value })}
-    />
-  );
+  // A text block's text has an editor of its own.
+  const setting = block.type === "text" ? null : titleSetting(block);
+  const Title = setting === "label" ? TextField : LongTextField;
   return (
     <>
-      {"label" in block || "text" in block ? (
-        <TextField
+      {setting && (
+        <Title
           inputRef={label}
-          label={"label" in block ? "Label" : "Text"}
-          value={"label" in block ? block.label : block.text}
-          multiline={!("label" in block)}
-          onChange={(event) => actions.editLabel(block, event.target.value)}
+          label={setting === "label" ? "Label" : "Text"}
+          value={(block as unknown as Record<string, string>)[setting]}
+          onChange={(event) => actions.editLabel(block.id, event.target.value)}
         />
-      ) : null}
-      {"help" in block && text("help", "Help below the field", block.help, undefined, true)}
-      {"lead" in block && text("lead", "Line below the heading", block.lead, undefined, true)}
-      {"placeholder" in block &&
-        text("placeholder", "Placeholder", block.placeholder, "An example that goes away on typing")}
-      <KeySetting block={block} actions={actions} />
+      )}
+      {"help" in block && (
+        <LongTextField
+          label="Help below the field"
+          value={block.help}
+          helperText="{key} inserts a value here and in the label"
+          onChange={(event) => actions.edit(block.id, { help: event.target.value })}
+        />
+      )}
+      <KeySetting id={block.id} value={block.key} actions={actions} />
+      {block.type === "repeat" && <RowKinds entry={entry} actions={actions} />}
     </>
   );
 }
 
-/** The key is renamed when it is left, with every formula that uses it. */
-function KeySetting({ block, actions }: Pick<Props, "block" | "actions">) {
-  const [typed, setTyped] = useState<string | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
-  const keep = async () => {
-    const key = typed?.trim();
-    if (!key || key === block.key) return setTyped(null);
-    try {
-      await actions.renameKey(block, key);
-      setTyped(null);
-      setProblem(null);
-    } catch (error) {
-      setProblem(error instanceof Error ? error.message : String(error));
-    }
-  };
+function RowKinds({ entry, actions }: Pick<Props, "entry" | "actions">) {
+  const { select, parts } = useBench();
+  const repeat = entry.part;
+  if (repeat.type !== "repeat") return null;
   return (
-    <TextField
-      label="Key"
-      value={typed ?? block.key}
-      error={problem !== null}
-      helperText={problem ?? "What formulas call it; changing it rewrites them"}
-      onChange={(event) => setTyped(event.target.value)}
-      onBlur={() => void keep()}
-      onKeyDown={(event) => {
-        if (event.key === "Enter") void keep();
-        if (event.key === "Escape") {
-          setTyped(null);
-          setProblem(null);
-        }
-      }}
-      slotProps={{ htmlInput: { spellCheck: false, style: { fontFamily: MONO, fontSize: 13 } } }}
-    />
+    <div>
+      <Heading>Kinds of rows</Heading>
+      {repeat.kinds.map((kind) => (
+        <Button
+          key={kind.id}
+          fullWidth
+          color="inherit"
+          onClick={() => select(kind.id)}
+          sx={{ justifyContent: "flex-start" }}
+        >
+          {parts.get(kind.id)?.number} {kind.label || kind.key} · {kind.blocks.length} blocks
+        </Button>
+      ))}
+      <Button onClick={() => actions.addRowKind(repeat.id)}>Add a row kind</Button>
+    </div>
   );
 }

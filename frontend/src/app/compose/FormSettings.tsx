@@ -1,13 +1,20 @@
-// What the inspector shows while no block is selected: the form's own settings.
+// What the inspector shows while nothing is selected: the form's own settings.
 import Box from "@mui/material/Box";
-import MenuItem from "@mui/material/MenuItem";
+import Button from "@mui/material/Button";
+import FormControlLabel from "@mui/material/FormControlLabel";
+import IconButton from "@mui/material/IconButton";
+import Switch from "@mui/material/Switch";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
-import { useState } from "react";
-import type { Wording } from "../../api/generated/wire";
+import type { Check, Form } from "../../api/generated/wire";
+import { RichTextField } from "../../ui/RichTextField";
+import { type SettingRow, SettingRows } from "../../ui/SettingRows";
 import { useBench } from "../workbench/bench";
+import { FormulaEditor } from "./FormulaEditor";
+import { Heading } from "./InspectorFrame";
+import { LongTextField } from "../../ui/LongTextField";
 
-const LANGUAGES: Record<string, string> = {
+const LANGUAGES = {
   en: "English",
   de: "German",
   fr: "French",
@@ -19,127 +26,156 @@ const LANGUAGES: Record<string, string> = {
   sv: "Swedish",
 };
 const CURRENCIES = ["EUR", "CHF", "GBP", "USD", "SEK", "NOK", "DKK", "PLN", "JPY"];
-const WORDING: { setting: keyof Wording; title: string; multiline?: boolean }[] = [
-  { setting: "submit", title: "Button" },
-  { setting: "required", title: "When a required answer is missing" },
-  { setting: "confirmation_title", title: "Confirmation: heading" },
-  { setting: "confirmation_text", title: "Confirmation: text", multiline: true },
+const ZONES = [
+  "Europe/Berlin",
+  "Europe/London",
+  "Europe/Lisbon",
+  "Europe/Athens",
+  "America/New_York",
+  "Asia/Tokyo",
+  "UTC",
+];
+
+const named = (names: readonly string[], known: Record<string, string> = {}) => ({
+  ...known,
+  ...Object.fromEntries(names.map((name) => [name, name])),
+});
+
+const rowsFor = (form: Form): readonly SettingRow[] => [
+  {
+    entry: "choice",
+    setting: "presentation",
+    label: "Shown",
+    options: { whole: "All pages at once", paged: "Page by page" },
+    help: "Can be changed at any time; nothing is lost.",
+  },
+  {
+    entry: "choice",
+    setting: "locale",
+    label: "Language",
+    options: { ...named([form.locale]), ...LANGUAGES },
+    help: "How numbers and dates are read and written",
+  },
+  { entry: "choice", setting: "currency", label: "Currency", options: named([...CURRENCIES, form.currency]) },
+  {
+    entry: "choice",
+    setting: "time_zone",
+    label: "Time zone",
+    options: named([...ZONES, form.time_zone]),
+    help: "What TODAY() and NOW() go by",
+  },
 ];
 
 export function FormSettings() {
   const { form, act, mayEdit } = useBench();
-  const wording = (setting: keyof Wording, text: string) =>
-    act({ do: "edit_form", changes: { wording: { ...form.wording, [setting]: text } } });
+  const edit = (changes: Partial<Form>) => act({ do: "edit_form", changes });
   return (
     <Box
       component="fieldset"
       disabled={!mayEdit}
-      sx={{ m: 0, p: 2, border: 0, overflow: "auto", display: "grid", gap: 2, alignContent: "start" }}
+      sx={{ m: 0, p: 2, border: 0, overflow: "auto", display: "grid", gap: 2, alignContent: "start", minWidth: 0 }}
     >
       <Box>
         <Typography variant="h2">The form</Typography>
         <Typography variant="body2" color="text.secondary">
-          Select a block to see its settings here.
+          Select a block, a page or a confirmation to see its settings here. Colours and wording are in Brand.
         </Typography>
       </Box>
-      <Colour />
-      <Choice
-        title="Language"
-        value={form.locale}
-        options={LANGUAGES}
-        onChange={(locale) => act({ do: "edit_form", changes: { locale } })}
-      />
-      <Choice
-        title="Currency"
-        value={form.currency}
-        options={Object.fromEntries(CURRENCIES.map((code) => [code, code]))}
-        onChange={(currency) => act({ do: "edit_form", changes: { currency } })}
-      />
-      <Typography variant="h3" color="text.secondary">
-        What the form says
-      </Typography>
-      {WORDING.map(({ setting, title, multiline }) => (
-        <TextField
-          key={setting}
-          label={title}
-          value={form.wording[setting]}
-          multiline={multiline ?? false}
-          onChange={(event) => wording(setting, event.target.value)}
-        />
-      ))}
+      <SettingRows rows={rowsFor(form)} values={form as unknown as Record<string, unknown>} edit={edit} />
+      <Welcome form={form} edit={edit} />
+      <FormChecks form={form} edit={edit} />
     </Box>
   );
 }
 
-function Choice({
-  title,
-  value,
-  options,
-  onChange,
-}: {
-  title: string;
-  value: string;
-  options: Record<string, string>;
-  onChange: (value: string) => void;
-}) {
-  const known = value in options ? options : { ...options, [value]: value };
+interface Props {
+  form: Form;
+  edit: (changes: Partial<Form>) => void;
+}
+
+function Welcome({ form, edit }: Props) {
+  const { welcome } = form;
   return (
-    <TextField select label={title} value={value} onChange={(event) => onChange(event.target.value)}>
-      {Object.entries(known).map(([code, name]) => (
-        <MenuItem key={code} value={code}>
-          {name}
-        </MenuItem>
-      ))}
-    </TextField>
+    <>
+      <FormControlLabel
+        sx={{ ml: 0, justifyContent: "space-between" }}
+        labelPlacement="start"
+        label="A page to welcome visitors"
+        control={
+          <Switch
+            checked={welcome !== null}
+            onChange={(_event, on) => edit({ welcome: on ? { title: form.title, text: "", button: "Start" } : null })}
+          />
+        }
+      />
+      {welcome && (
+        <>
+          <TextField
+            label="Heading of the welcome"
+            value={welcome.title}
+            onChange={(event) => edit({ welcome: { ...welcome, title: event.target.value } })}
+          />
+          <RichTextField
+            label="Text of the welcome"
+            value={welcome.text}
+            onChange={(text) => edit({ welcome: { ...welcome, text } })}
+          />
+          <TextField
+            label="Button of the welcome"
+            value={welcome.button}
+            onChange={(event) => edit({ welcome: { ...welcome, button: event.target.value } })}
+          />
+        </>
+      )}
+    </>
   );
 }
 
-/** Contrast of white text on a colour (WCAG 2.2, 1.4.3). */
-function contrastWithWhite(colour: string): number {
-  const channel = (at: number) => {
-    const value = parseInt(colour.slice(at, at + 2), 16) / 255;
-    return value <= 0.04045 ? value / 12.92 : ((value + 0.055) / 1.055) ** 2.4;
-  };
-  return 1.05 / (0.2126 * channel(1) + 0.7152 * channel(3) + 0.0722 * channel(5) + 0.05);
-}
-
-function Colour() {
-  const { form, act } = useBench();
-  const [typed, setTyped] = useState<string | null>(null);
-  const shown = typed ?? form.brand.accent;
-  const contrast = contrastWithWhite(form.brand.accent);
-  const change = (accent: string) => {
-    setTyped(accent);
-    if (!/^#[0-9a-f]{6}$/i.test(accent)) return;
-    act({ do: "edit_form", changes: { brand: { ...form.brand, accent } } });
-    setTyped(null);
-  };
+/** What must hold of the form as a whole, looked at when it is handed in. */
+function FormChecks({ form, edit }: Props) {
+  const { analysis, analysed, mayEdit } = useBench();
+  const put = (checks: Check[]) => edit({ checks });
+  const change = (at: number, changes: Partial<Check>) =>
+    put(form.checks.map((check, index) => (index === at ? { ...check, ...changes } : check)));
   return (
-    <TextField
-      label="Colour"
-      value={shown}
-      error={contrast < 4.5}
-      helperText={
-        contrast < 4.5
-          ? `White text on it has a contrast of ${contrast.toFixed(1)}; 4.5 is needed. Choose a darker one.`
-          : `White text on it has a contrast of ${contrast.toFixed(1)}.`
-      }
-      onChange={(event) => change(event.target.value)}
-      onBlur={() => setTyped(null)}
-      slotProps={{
-        input: {
-          startAdornment: (
-            <Box
-              component="input"
-              type="color"
-              aria-label="Pick the colour"
-              value={form.brand.accent}
-              onChange={(event) => change(event.target.value)}
-              sx={{ width: 26, height: 24, mr: 1, p: 0, border: 0, background: "none" }}
+    <Box sx={{ display: "grid", gap: 1.5 }}>
+      <Heading>Checks of the whole form</Heading>
+      {form.checks.map((check, at) => (
+        <Box key={at} role="group" aria-label={`Check ${at + 1} of the form`} sx={{ display: "grid", gap: 1 }}>
+          <Box sx={{ display: "grid", gridTemplateColumns: "minmax(0,1fr) 24px", gap: 0.5 }}>
+            <FormulaEditor
+              label={`Formula: check ${at + 1} of the form`}
+              text={check.formula}
+              findings={analysis.findings.filter(
+                (each) =>
+                  each.block === null &&
+                  each.setting === `checks.${at}.formula` &&
+                  analysed.checks[at]?.formula === check.formula,
+              )}
+              rowKind={null}
+              readOnly={!mayEdit}
+              focused={false}
+              onChange={(formula) => change(at, { formula })}
+              onDone={() => undefined}
             />
-          ),
-        },
-      }}
-    />
+            <IconButton
+              aria-label={`Remove check ${at + 1} of the form`}
+              onClick={() => put(form.checks.filter((_check, index) => index !== at))}
+              sx={{ width: 24, height: 28, fontSize: 14 }}
+            >
+              ×
+            </IconButton>
+          </Box>
+          <LongTextField
+            label="What visitors are told"
+            value={check.message}
+            onChange={(event) => change(at, { message: event.target.value })}
+          />
+        </Box>
+      ))}
+      <Button sx={{ justifySelf: "start" }} onClick={() => put([...form.checks, { formula: "", message: "" }])}>
+        Add a check
+      </Button>
+    </Box>
   );
 }

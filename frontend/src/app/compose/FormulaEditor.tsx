@@ -16,7 +16,7 @@ import { EditorState, Prec } from "@codemirror/state";
 import { EditorView, keymap, placeholder } from "@codemirror/view";
 import { tags } from "@lezer/highlight";
 import Box from "@mui/material/Box";
-import { useEffect, useRef } from "react";
+import { useEffect, useLayoutEffect, useRef } from "react";
 import functions from "../../api/generated/functions.json";
 import type { FindingReply } from "../../api/generated/wire";
 import { namedIn } from "../../model/outline";
@@ -29,6 +29,12 @@ interface Props {
   text: string;
   findings: FindingReply[];
   readOnly: boolean;
+  /** The row kind in whose rows it is worked out, or null. */
+  rowKind: string | null;
+  /** What stands in it while it is empty. */
+  hint?: string;
+  /** Whether it takes the focus when it appears. */
+  focused?: boolean;
   onChange: (text: string) => void;
   onDone: () => void;
 }
@@ -86,10 +92,10 @@ const FUNCTIONS: Completion[] = functions.map(({ name, signature, purpose }) => 
 }));
 
 /** What can be written here: keys by key or label, then functions. */
-function useCompletions() {
+function useCompletions(rowKind: string | null) {
   const { form } = useBench();
   const names = useRef<Completion[]>([]);
-  names.current = namedIn(form).map(({ name, number, title, kind }) => ({
+  names.current = namedIn(form, rowKind).map(({ name, number, title, kind }) => ({
     label: name,
     displayLabel: `${number} ${title}`.trim(),
     detail: ` ${name}`,
@@ -114,12 +120,22 @@ function useCompletions() {
   };
 }
 
-export function FormulaEditor({ label, text, findings, readOnly, onChange, onDone }: Props) {
+export function FormulaEditor({
+  label,
+  text,
+  findings,
+  readOnly,
+  rowKind,
+  hint = "Type a name, a label or a function",
+  focused = true,
+  onChange,
+  onDone,
+}: Props) {
   const place = useRef<HTMLDivElement>(null);
   const view = useRef<EditorView | null>(null);
-  const completions = useCompletions();
+  const completions = useCompletions(rowKind);
   const latest = useRef({ onChange, onDone, completions });
-  useEffect(() => {
+  useLayoutEffect(() => {
     latest.current = { onChange, onDone, completions };
   });
 
@@ -143,7 +159,7 @@ export function FormulaEditor({ label, text, findings, readOnly, onChange, onDon
           look,
           closeBrackets(),
           autocompletion({ override: [(context) => latest.current.completions(context)], icons: false }),
-          placeholder("Type a name, a label or a function"),
+          placeholder(hint),
           Prec.highest(keymap.of([...completionKeymap, { key: "Tab", run: acceptCompletion }])),
           keymap.of([
             { key: "Enter", run: done },
@@ -158,7 +174,7 @@ export function FormulaEditor({ label, text, findings, readOnly, onChange, onDon
       }),
     });
     view.current = editor;
-    editor.focus();
+    if (focused) editor.focus();
     return () => editor.destroy();
     // The editor is made once; what comes later from outside is put in below.
     // eslint-disable-next-line react-hooks/exhaustive-deps

@@ -1,142 +1,205 @@
-// The margin: one note per fact of a block; click a note and edit it where it stands.
-import Box from "@mui/material/Box";
+// The margin: one note per fact of a part; click a note and edit it where it stands.
+import { type ReactNode, type RefObject, useLayoutEffect, useRef } from "react";
 import type { Note, Words } from "../../api/generated/wire";
-import type { Block } from "../../model/blocks";
+import { type Entry, type Parts, settingAt } from "../../model/parts";
 import { NOTE_KINDS } from "../../text/words";
-import { MONO, SERIF } from "../../theme/theme";
-import { useBench } from "../workbench/bench";
-import { FORMULA_SETTINGS, NoteEditor } from "./NoteEditor";
-import type { ComposeActions } from "./useComposeActions";
+import { nowWords } from "../rules/rules";
+import { isTried, useBench } from "../workbench/bench";
+import { useOutcome } from "../workbench/useOutcome";
+import { NoteEditor } from "./NoteEditor";
+import { formulaSetting } from "./settings_text";
+import type { ComposeActions } from "./actions";
 
 interface Props {
-  block: Block;
+  entry: Entry;
+  /** What notes name. Given, not looked up: what is looked up would draw hundreds of notes again at every letter. */
+  parts: Parts;
+  notes: readonly Note[];
+  /** What reads it, by id. */
+  readBy: readonly string[];
+  chosen: boolean;
+  setting: string | null;
   actions: ComposeActions;
+  mayEdit: boolean;
+  /** Whether several blocks stand in this line, so that it must be said whose notes these are. */
+  shared: boolean;
+  onOpen: (part: string, setting: string) => void;
+  /** Leads to a part that reads it. */
+  goTo: (part: string) => void;
 }
 
-export function Margin({ block, actions }: Props) {
-  const { analysis, block: selected, setting, select, mayEdit } = useBench();
-  const notes = analysis.notes[block.id] ?? [];
-  const chosen = selected === block.id;
-  const editing = chosen && setting && FORMULA_SETTINGS[setting] && setting in block ? setting : null;
+export function Margin(props: Props) {
+  const { entry, parts, notes, readBy, chosen, shared, goTo } = props;
+  const isEmpty = notes.length + readBy.length === 0;
+  return (
+    <div className="nt-place">
+      {/* What is chosen lies over this, so that the sheet stays where it is while notes are opened and added. */}
+      {!isEmpty && (
+        <div className={shared ? "nt-list nt-shared" : "nt-list"} data-covered={chosen || undefined} inert={chosen}>
+          {shared && <span className="nt-of">{entry.number}</span>}
+          {notes.map((note, index) => (
+            <NoteCard
+              key={`${note.setting} ${index}`}
+              note={note}
+              parts={parts}
+              onOpen={() => props.onOpen(entry.id, note.setting)}
+            />
+          ))}
+          {readBy.length > 0 && <UsedBy ids={readBy} parts={parts} goTo={goTo} />}
+        </div>
+      )}
+      {chosen && <ChosenNotes {...props} />}
+    </div>
+  );
+}
+
+/** All notes of the part that is chosen, one of them open perhaps, and what it has no notes for yet. */
+function ChosenNotes({ entry, parts, notes, readBy, setting, actions, mayEdit, onOpen, goTo }: Props) {
+  const editable = setting && formulaSetting(setting) && typeof settingAt(entry.part, setting) === "string";
+  const editing = editable ? setting : null;
+  const { trying } = useBench();
+  const outcome = useOutcome(isTried(trying));
   const noteAt = notes.findIndex((note) => note.setting === editing);
   const editorAt = noteAt < 0 ? notes.length : noteAt;
-  const absent = chosen && mayEdit ? absentSettings(block, notes) : [];
+  const absent = mayEdit ? absentSettings(entry, notes) : [];
+  const over = useRef<HTMLDivElement>(null);
+  useNotesUnder(over);
+  if (notes.length + readBy.length + absent.length === 0 && !editing) return null;
   return (
-    <Box sx={{ position: "relative", display: "flex", flexDirection: "column", pl: 1.5, mb: 0.5 }}>
-      {chosen && (notes.length > 0 || absent.length > 0) && (
-        <Box
-          aria-hidden="true"
-          sx={{ position: "absolute", left: -2, top: 18, width: 14, borderTop: 1, borderColor: "primary.main" }}
-        />
-      )}
+    <div ref={over} className="nt-list nt-over">
+      <div className="nt-line" aria-hidden="true" />
       {editing && (
         // Always at the same place in the tree, wherever its note stands: typing goes on while the note comes and goes.
-        <Box key={editing} sx={{ order: editorAt }}>
-          <NoteEditor block={block} setting={editing} actions={actions} />
-        </Box>
+        <div key={editing} style={{ order: editorAt }}>
+          <NoteEditor entry={entry} setting={editing} actions={actions} />
+        </div>
       )}
       {notes.map(
         (note, index) =>
           note.setting !== editing && (
-            <Box key={`${note.setting} ${index}`} sx={{ order: index }}>
-              <NoteCard note={note} raised={chosen} onOpen={() => select(block.id, note.setting)} />
-            </Box>
+            <div key={`${note.setting} ${index}`} style={{ order: index }}>
+              <NoteCard note={note} parts={parts} onOpen={() => onOpen(entry.id, note.setting)}>
+                {outcome && <small>{nowWords(entry.id, note, outcome)}</small>}
+              </NoteCard>
+            </div>
           ),
       )}
+      {readBy.length > 0 && <UsedBy ids={readBy} parts={parts} goTo={goTo} />}
       {absent
         .filter((each) => each !== editing)
         .map((each) => (
-          <Box
+          <button
             key={each}
-            component="button"
             type="button"
-            onClick={() => select(block.id, each)}
-            sx={{
-              order: notes.length + 1,
-              display: "block",
-              width: "100%",
-              px: 1.25,
-              py: 0.25,
-              font: "inherit",
-              fontSize: 13,
-              textAlign: "left",
-              color: "text.secondary",
-              background: "none",
-              border: 0,
-              borderLeft: 2,
-              borderColor: "divider",
-              cursor: "pointer",
-              "&:hover": { color: "text.primary" },
-            }}
+            className="nt-absent"
+            style={{ order: 1000 }}
+            onClick={() => onOpen(entry.id, each)}
           >
-            {FORMULA_SETTINGS[each]!.absent}
-          </Box>
+            {formulaSetting(each)!.absent}
+          </button>
         ))}
-    </Box>
+    </div>
   );
 }
 
-function absentSettings(block: Block, notes: Note[]): string[] {
-  const wanted = ["shown", ...("required" in block ? ["required"] : []), ...("formula" in block ? ["formula"] : [])];
-  return wanted.filter((setting) => !notes.some((note) => note.setting === setting));
+/** Hides the notes that it lies over: halves of words can neither be read nor clicked. */
+function useNotesUnder(over: RefObject<HTMLElement | null>): void {
+  useLayoutEffect(() => {
+    const box = over.current;
+    if (!box) return;
+    const mark = () => {
+      unmarkNotes();
+      const { bottom } = box.getBoundingClientRect();
+      const places = [...document.querySelectorAll<HTMLElement>(".nt-place")];
+      for (const place of places.slice(places.indexOf(box.parentElement!) + 1)) {
+        if (place.getBoundingClientRect().top >= bottom) break;
+        place.dataset.under = "";
+      }
+    };
+    const grows = new ResizeObserver(mark);
+    grows.observe(box);
+    return () => {
+      grows.disconnect();
+      unmarkNotes();
+    };
+  }, [over]);
 }
 
-function NoteCard({ note, raised, onOpen }: { note: Note; raised: boolean; onOpen: () => void }) {
-  const { sign, word } = NOTE_KINDS[note.kind];
+const unmarkNotes = (): void =>
+  document.querySelectorAll<HTMLElement>(".nt-place[data-under]").forEach((place) => delete place.dataset.under);
+
+const MOST_NAMED = 5;
+
+/** Which rules, formulas and figures read it; each leads there. */
+function UsedBy({ ids, parts, goTo }: { ids: readonly string[] } & Pick<Props, "parts" | "goTo">) {
+  const more = ids.length - MOST_NAMED;
   return (
-    <Box
-      component="button"
-      type="button"
-      onClick={onOpen}
-      sx={{
-        display: "block",
-        width: "100%",
-        px: 1.25,
-        py: 0.5,
-        font: "inherit",
-        fontSize: 13,
-        lineHeight: "18px",
-        textAlign: "left",
-        color: "text.primary",
-        cursor: "pointer",
-        overflowWrap: "anywhere",
-        border: 0,
-        borderLeft: 2,
-        borderColor: `note.${note.kind}`,
-        bgcolor: raised ? "background.paper" : "transparent",
-        boxShadow: raised ? 1 : 0,
-        "&:hover": { bgcolor: "background.paper" },
-      }}
-    >
-      <Box component="span" role="img" aria-label={word} sx={{ mr: 0.5, fontWeight: 650, color: `note.${note.kind}` }}>
-        {sign}
-      </Box>
-      {note.words.map((words, index) => (
-        <Piece key={index} words={words} />
-      ))}
-    </Box>
+    <div className="nt-used" style={{ order: 999 }}>
+      used by
+      {ids.slice(0, MOST_NAMED).map((id) => {
+        const { number = "", title = "something deleted" } = parts.get(id) ?? {};
+        return (
+          <button
+            key={id}
+            type="button"
+            title={title}
+            aria-label={`Go to ${`${number} ${title}`.trim()}`}
+            onClick={() => goTo(id)}
+          >
+            {number || title}
+          </button>
+        );
+      })}
+      {more > 0 && ` and ${more} more`}
+    </div>
   );
 }
 
-function Piece({ words }: { words: Words }) {
-  const { names } = useBench();
-  if (words.block) {
-    const name = names.get(words.block);
-    return (
-      <b>
-        <Box component="span" sx={{ fontFamily: SERIF }}>
-          {name?.number}
-        </Box>{" "}
-        {name?.title ?? "a deleted block"}
-      </b>
-    );
-  }
-  if (words.code) {
-    return (
-      <Box component="code" sx={{ fontFamily: MONO, fontSize: 12 }}>
-        {words.text}
-      </Box>
-    );
-  }
-  return words.strong ? <b>{words.text}</b> : words.text;
+const OFFERED = ["shown", "required", "formula", "when"] as const;
+
+/** The facts that a part could have and has not, of those that are wanted most. */
+function absentSettings(entry: Entry, notes: readonly Note[]): string[] {
+  return OFFERED.filter((setting) => setting in entry.part && !notes.some((note) => note.setting === setting));
+}
+
+interface CardProps {
+  note: Note;
+  parts: Parts;
+  onOpen: () => void;
+  children?: ReactNode;
+}
+
+function NoteCard({ note, parts, onOpen, children }: CardProps) {
+  const { sign, word } = NOTE_KINDS[note.kind];
+  const colour = `var(--mui-palette-note-${note.kind})`;
+  return (
+    <button type="button" className="nt-note" style={{ borderLeftColor: colour }} onClick={onOpen}>
+      <span role="img" aria-label={word} className="nt-sign" style={{ color: colour }}>
+        {sign}
+      </span>
+      <Sentence words={note.words} parts={parts} />
+      {children}
+    </button>
+  );
+}
+
+/** A sentence of the core, in which parts are named by number and label. */
+export function Sentence({ words, parts }: { words: readonly Words[]; parts: Parts }) {
+  return words.map((piece, index) => {
+    if (piece.block) {
+      const named = parts.get(piece.block);
+      return (
+        <b key={index}>
+          <span className="nt-number">{named?.number}</span> {named?.title ?? "something deleted"}
+        </b>
+      );
+    }
+    if (piece.code)
+      return (
+        <code key={index} className="nt-code">
+          {piece.text}
+        </code>
+      );
+    return piece.strong ? <b key={index}>{piece.text}</b> : <span key={index}>{piece.text}</span>;
+  });
 }

@@ -1,103 +1,39 @@
-// A note opened where it stands: its formula, what is wrong with it, and what it may say.
+// A note opened where it stands: its condition as rows or its formula, what is wrong with it, and what it may say.
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
+import MenuItem from "@mui/material/MenuItem";
+import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
-import { useEffect, useMemo, useRef } from "react";
-import type { FindingReply, NoteKind } from "../../api/generated/wire";
-import type { Block } from "../../model/blocks";
+import { useEffect, useRef } from "react";
+import { changeAt, type Entry, settingAt } from "../../model/parts";
 import { NOTE_KINDS } from "../../text/words";
 import { useBench } from "../workbench/bench";
-import { FormulaEditor } from "./FormulaEditor";
-import type { ComposeActions } from "./useComposeActions";
-
-interface FormulaSetting {
-  kind: NoteKind;
-  title: string;
-  /** What the margin says while the setting is empty. */
-  absent: string;
-  example: string;
-}
-
-export const FORMULA_SETTINGS: Record<string, FormulaSetting> = {
-  shown: {
-    kind: "rule",
-    title: "shown when",
-    absent: "◇ always shown; add a rule",
-    example: 'adults > 12, or arrival = "coach"',
-  },
-  required: {
-    kind: "check",
-    title: "must be answered when",
-    absent: "! may stay blank; make it required",
-    example: "TRUE for always, or adults > 12",
-  },
-  locked: {
-    kind: "rule",
-    title: "locked when",
-    absent: "◇ can be changed; lock it",
-    example: "TRUE for always, or NOT(ISBLANK(link.code))",
-  },
-  default: {
-    kind: "data",
-    title: "begins as",
-    absent: "begins blank",
-    example: '"email", TODAY() + 7, or link.code',
-  },
-  offered: {
-    kind: "rule",
-    title: "offers an option when",
-    absent: "◇ offers every option",
-    example: "option.belongs_to = site",
-  },
-  earliest: {
-    kind: "check",
-    title: "not before",
-    absent: "! as early as you like",
-    example: "TODAY() + 2, or arrival",
-  },
-  latest: {
-    kind: "check",
-    title: "not after",
-    absent: "! as late as you like",
-    example: "EDATE(TODAY(), 6)",
-  },
-  formula: {
-    kind: "calculation",
-    title: "= is worked out by",
-    absent: "ƒ no formula yet; write one",
-    example: "adults * 9.50 + children * 4",
-  },
-};
+import { FormulaField } from "./FormulaField";
+import { formulaSetting } from "./settings_text";
+import type { ComposeActions } from "./actions";
+import { LongTextField } from "../../ui/LongTextField";
 
 interface Props {
-  block: Block;
+  entry: Entry;
   setting: string;
   actions: ComposeActions;
 }
 
-const textOf = (block: Block | undefined, setting: string): string =>
-  String((block as unknown as Record<string, unknown> | undefined)?.[setting] ?? "");
-
-export function NoteEditor({ block, setting, actions }: Props) {
-  const { select, analysis, analysed, mayEdit } = useBench();
-  const { kind, title, example } = FORMULA_SETTINGS[setting]!;
-  const text = textOf(block, setting);
-  const known = analysed.pages.flatMap((page) => page.blocks).find((each) => each.id === block.id);
-  // A place in the formula is right only for the very text that the core has seen.
-  const current = textOf(known, setting) === text;
-  const findings = useMemo(
-    () => (current ? analysis.findings.filter((each) => each.block === block.id && each.setting === setting) : []),
-    [current, analysis, block.id, setting],
-  );
+export function NoteEditor({ entry, setting, actions }: Props) {
+  const { select, mayEdit } = useBench();
+  const { kind, title } = formulaSetting(setting)!;
+  const text = String(settingAt(entry.part, setting) ?? "");
   const box = useRef<HTMLDivElement>(null);
+  const edit = (path: string, value: unknown) => actions.edit(entry.id, changeAt(entry.part, path, value));
   useEffect(() => {
-    // Not returned: newer browsers give a promise here.
     box.current?.scrollIntoView({ block: "nearest" });
   }, []);
   useEffect(() => {
     const closeOutside = (event: PointerEvent) => {
       const target = event.target as Element;
-      if (!box.current?.contains(target) && !target.closest(".cm-tooltip")) select(block.id);
+      const elsewhere =
+        !box.current?.contains(target) && !target.closest(".cm-tooltip, .MuiPopper-root, .MuiPopover-root");
+      if (elsewhere) select(entry.id);
     };
     addEventListener("pointerdown", closeOutside);
     return () => removeEventListener("pointerdown", closeOutside);
@@ -109,42 +45,41 @@ export function NoteEditor({ block, setting, actions }: Props) {
       aria-label={`${title}: formula`}
       sx={{
         p: 1.25,
-        my: 0.5,
         borderLeft: 2,
         borderColor: `note.${kind}`,
-        bgcolor: "background.paper",
-        boxShadow: 2,
-        borderRadius: "0 6px 6px 0",
+        borderBottom: "1px solid",
+        borderBottomColor: "divider",
       }}
     >
       <Typography variant="body2" sx={{ mb: 0.5, fontWeight: 650, color: `note.${kind}` }}>
         {NOTE_KINDS[kind].sign} {title}
       </Typography>
-      <FormulaEditor
-        label={`Formula: ${title}`}
+      <FormulaField
+        part={entry.id}
+        setting={setting}
         text={text}
-        findings={findings}
+        rowKind={entry.kind}
         readOnly={!mayEdit}
-        onChange={(changed) => actions.edit(block.id, { [setting]: changed })}
-        onDone={() => select(block.id)}
+        focused
+        onChange={(changed) => edit(setting, changed)}
+        onDone={() => select(entry.id)}
       />
-      <Findings findings={findings} />
-      <Typography variant="caption" sx={{ display: "block", mt: 0.5, color: "text.secondary" }}>
-        For example: {example}
-      </Typography>
+      <Companion entry={entry} setting={setting} edit={edit} />
       <Box sx={{ display: "flex", justifyContent: "space-between", mt: 0.5 }}>
-        <Button onClick={() => select(block.id)}>Done</Button>
+        <Button onClick={() => select(entry.id)}>Done</Button>
         {mayEdit && setting === "required" && text.trim().toUpperCase() !== "TRUE" && (
-          <Button color="inherit" onClick={() => actions.edit(block.id, { required: "TRUE" })}>
+          <Button color="inherit" onClick={() => edit(setting, "TRUE")}>
             Always
           </Button>
         )}
-        {mayEdit && text !== "" && (
+        {mayEdit && (text !== "" || setting.includes(".")) && (
           <Button
             color="inherit"
             onClick={() => {
-              actions.edit(block.id, { [setting]: "" });
-              select(block.id);
+              const removed = withoutPiece(entry, setting);
+              if (removed) actions.edit(entry.id, removed);
+              else edit(setting, "");
+              select(entry.id);
             }}
           >
             Remove
@@ -155,18 +90,59 @@ export function NoteEditor({ block, setting, actions }: Props) {
   );
 }
 
-function Findings({ findings }: { findings: FindingReply[] }) {
+/** Checks and rules for the next page are removed whole; what belongs to an option or a paragraph only emptied. */
+function withoutPiece(entry: Entry, setting: string): Record<string, unknown> | null {
+  const [list = "", index] = setting.split(".");
+  if (list !== "checks" && list !== "next") return null;
+  const pieces = settingAt(entry.part, list) as unknown[];
+  return { [list]: pieces.filter((_piece, at) => String(at) !== index) };
+}
+
+/** What belongs to a formula that stands in a list: a check's message, a rule's page. */
+function Companion({
+  entry,
+  setting,
+  edit,
+}: {
+  entry: Entry;
+  setting: string;
+  edit: (path: string, value: unknown) => void;
+}) {
+  const { form, parts, mayEdit } = useBench();
+  const [list, index] = setting.split(".");
+  if (list === "checks")
+    return (
+      <LongTextField
+        label="What visitors are told"
+        value={String(settingAt(entry.part, `checks.${index}.message`) ?? "")}
+        disabled={!mayEdit}
+        onChange={(event) => edit(`checks.${index}.message`, event.target.value)}
+        sx={{ mt: 1.5 }}
+      />
+    );
+  if (list !== "next") return null;
+  const later = form.pages.slice(form.pages.findIndex((page) => page.id === entry.id) + 1);
+  const to = String(settingAt(entry.part, `next.${index}.to`) ?? "");
   return (
-    <Box aria-live="polite">
-      {findings.map((finding, index) => (
-        <Typography
-          key={index}
-          variant="body2"
-          sx={{ mt: 0.5, color: finding.severity === "error" ? "note.check" : "note.money" }}
-        >
-          {finding.message}
-        </Typography>
+    <TextField
+      select
+      label="Goes on to"
+      value={to === "" || later.some((page) => page.id === to) ? to || "end" : "gone"}
+      disabled={!mayEdit}
+      onChange={(event) => edit(`next.${index}.to`, event.target.value === "end" ? "" : event.target.value)}
+      sx={{ mt: 1.5 }}
+    >
+      {later.map((page) => (
+        <MenuItem key={page.id} value={page.id}>
+          {parts.get(page.id)?.number} {parts.get(page.id)?.title}
+        </MenuItem>
       ))}
-    </Box>
+      <MenuItem value="end">the end</MenuItem>
+      {to !== "" && !later.some((page) => page.id === to) && (
+        <MenuItem value="gone" disabled>
+          a page that is gone or stands before
+        </MenuItem>
+      )}
+    </TextField>
   );
 }

@@ -1,49 +1,76 @@
-// The outline: pages and blocks by number, searched, moved by drag or Alt+arrows.
-import { closestCenter, DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } from "@dnd-kit/core";
-import { arrayMove, SortableContext, useSortable, verticalListSortingStrategy } from "@dnd-kit/sortable";
-import { CSS } from "@dnd-kit/utilities";
+// The outline: pages, blocks and confirmations by number, searched, folded, moved by drag or by keys.
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import InputBase from "@mui/material/InputBase";
-import { useState } from "react";
+import { type DragEvent, type KeyboardEvent, memo, type MouseEvent, useMemo, useRef, useState } from "react";
 import type { Note } from "../../api/generated/wire";
-import { type Block, type Page, titleOf } from "../../model/blocks";
+import type { Entry, Parts } from "../../model/parts";
 import { NOTE_KINDS, REQUIRED_SIGN } from "../../text/words";
-import { SERIF } from "../../theme/theme";
 import { useBench } from "../workbench/bench";
-import type { ComposeActions, Target } from "./useComposeActions";
+import { Key } from "../../ui/Key";
+import { useStable } from "../../ui/useStable";
+import { inPieces } from "../../ui/pieces";
+import { dropTarget } from "./drop_target";
+import type { ComposeActions } from "./actions";
 
 interface Props {
   actions: ComposeActions;
   onAdd: (anchor: HTMLElement) => void;
 }
 
-type Row = { id: string; page: Page; block?: Block; number: string };
+const LISTED = new Set(["page", "block", "kind", "confirmation"]);
 
-const rowsOf = (pages: Page[]): Row[] =>
-  pages.flatMap((page, index) => [
-    { id: page.id, page, number: String(index + 1) },
-    ...page.blocks.map((block, at) => ({ id: block.id, page, block, number: `${index + 1}.${at + 1}` })),
-  ]);
+const keyOf = (entry: Entry): string => ("key" in entry.part ? entry.part.key : "");
+
+/** The rows to show: what a search finds with the pages it stands on, or all that is not folded away. */
+function rowsOf(parts: Parts, search: string, folded: ReadonlySet<string>): Entry[] {
+  const listed = [...parts.values()].filter((entry) => LISTED.has(entry.what));
+  const wanted = search.trim().toLowerCase();
+  if (wanted)
+    return listed.filter(
+      (entry) =>
+        entry.what === "page" || `${entry.number} ${entry.title} ${keyOf(entry)}`.toLowerCase().includes(wanted),
+    );
+  const hidden = new Set<string>();
+  return listed.filter((entry) => {
+    const away = hidden.has(entry.into.holder) || folded.has(entry.into.holder);
+    if (away) hidden.add(entry.id);
+    return !away;
+  });
+}
 
 export function Outline({ actions, onAdd }: Props) {
-  const { form, mayEdit } = useBench();
+  const { parts, mayEdit, selected, select, analysis } = useBench();
   const [search, setSearch] = useState("");
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
-  const rows = rowsOf(form.pages);
-  const wanted = search.trim().toLowerCase();
-  const shown = wanted
-    ? rows.filter((row) => !row.block || `${titleOf(row.block)} ${row.block.key}`.toLowerCase().includes(wanted))
-    : rows;
-  const onDragEnd = ({ active, over }: DragEndEvent) => {
-    const target = over && dropTarget(rows, String(active.id), String(over.id));
-    if (target) actions.move(String(active.id), target);
-  };
+  const [folded, setFolded] = useState<ReadonlySet<string>>(new Set());
+  const [over, setOver] = useState<string | null>(null);
+  const dragged = useRef<string | null>(null);
+  const rows = useMemo(() => rowsOf(parts, search, folded), [parts, search, folded]);
+  const pieces = useMemo(() => inPieces(rows, (entry) => (entry.what === "page" ? true : null)), [rows]);
+  const chosen = new Set(selected);
+  const holders = useMemo(() => new Set([...parts.values()].map((entry) => entry.into.holder)), [parts]);
+  const on = useRowEvents({
+    open: (id, event) =>
+      select(id, null, event.shiftKey ? "through" : event.ctrlKey || event.metaKey ? "also" : "only"),
+    fold: (id) => setFolded((before) => toggled(before, id)),
+    drag: (id) => {
+      dragged.current = id;
+    },
+    over: setOver,
+    drop: (id) => {
+      const moving = dragged.current;
+      dragged.current = null;
+      setOver(null);
+      const target = moving ? dropTarget(parts, moving, id) : null;
+      if (target) actions.move(chosen.has(moving!) ? selected : [moving!], target);
+    },
+  });
   return (
     <Box
       component="nav"
       aria-label="Outline"
       sx={{
+        contain: "strict",
         display: "flex",
         flexDirection: "column",
         minHeight: 0,
@@ -59,32 +86,39 @@ export function Outline({ actions, onAdd }: Props) {
           placeholder="Find a block"
           value={search}
           onChange={(event) => setSearch(event.target.value)}
-          onKeyDown={(event) => event.key === "Escape" && setSearch("")}
+          onKeyDown={(event: KeyboardEvent) => {
+            if (event.key === "Escape") setSearch("");
+            const found = rows.find((entry) => entry.what !== "page");
+            if (event.key === "Enter" && found) select(found.id);
+          }}
           inputProps={{ "aria-label": "Find a block" }}
           endAdornment={<Key>/</Key>}
           sx={{ px: 1.25, height: 32, border: 1, borderColor: "divider", borderRadius: 1 }}
         />
       </Box>
-      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
-        <Box component="ol" sx={{ flex: 1, m: 0, p: 0, pb: 2, listStyle: "none", overflow: "auto" }}>
-          <SortableContext items={shown.map((row) => row.id)} strategy={verticalListSortingStrategy}>
-            {shown.map((row) =>
-              row.block ? (
-                <BlockRow key={row.id} row={row} block={row.block} movable={mayEdit && !wanted} />
-              ) : (
-                <PageRow key={row.id} row={row} />
-              ),
-            )}
-          </SortableContext>
-          {form.pages.every((page) => page.blocks.length === 0) && (
-            <Box component="li" sx={{ px: 2, py: 1, color: "text.secondary" }}>
-              Every block you add gets a number here.
-            </Box>
-          )}
-        </Box>
-      </DndContext>
+      <div className="ol-list">
+        {pieces.map((piece) => (
+          <OutlinePiece
+            key={piece.id}
+            entries={piece.rows}
+            chosen={chosen}
+            last={selected.at(-1)}
+            folded={folded}
+            holders={holders}
+            over={over}
+            movable={mayEdit && !search}
+            notes={analysis.notes}
+            on={on}
+          />
+        ))}
+        {rows.every((entry) => entry.what === "page") && (
+          <Box component="p" sx={{ m: 0, px: 2, py: 1, color: "text.secondary" }}>
+            {search ? "No block is called that." : "Every block you add gets a number here."}
+          </Box>
+        )}
+      </div>
       {mayEdit && (
-        <Box sx={{ p: 1.25, display: "grid", gap: 0.75 }}>
+        <Box sx={{ p: 1.25, display: "grid", gap: 0.25 }}>
           <Button
             variant="outlined"
             color="inherit"
@@ -94,100 +128,167 @@ export function Outline({ actions, onAdd }: Props) {
           >
             Add a block
           </Button>
-          <Button
-            color="inherit"
-            onClick={actions.addPage}
-            sx={{ justifyContent: "flex-start", color: "text.secondary" }}
+          <Box
+            sx={{
+              display: "flex",
+              justifyContent: "space-between",
+              "& .MuiButton-root": { minWidth: 0, px: 1, whiteSpace: "nowrap" },
+            }}
           >
-            Add a page
-          </Button>
+            <Button color="inherit" onClick={actions.addPage} aria-label="Add a page" sx={{ color: "text.secondary" }}>
+              + Page
+            </Button>
+            <Button
+              color="inherit"
+              onClick={actions.addConfirmation}
+              aria-label="Add a confirmation"
+              sx={{ color: "text.secondary" }}
+            >
+              + Confirmation
+            </Button>
+          </Box>
         </Box>
       )}
     </Box>
   );
 }
 
-/** Where a dragged block lands: in the list as it would look, after the nearest page above. */
-function dropTarget(rows: Row[], dragged: string, over: string): Target | null {
-  const from = rows.findIndex((row) => row.id === dragged);
-  const to = rows.findIndex((row) => row.id === over);
-  if (from < 0 || to < 0 || from === to) return null;
-  const moved = arrayMove(rows, from, Math.max(1, to));
-  const index = moved.findIndex((row) => row.id === dragged);
-  const above = moved.slice(0, index);
-  const start = above.findLastIndex((row) => !row.block);
-  const page = above[start]?.page;
-  return page ? { page: page.id, at: index - start - 1 } : null;
+const toggled = (before: ReadonlySet<string>, id: string): ReadonlySet<string> => {
+  const next = new Set(before);
+  if (!next.delete(id)) next.add(id);
+  return next;
+};
+
+interface RowEvents {
+  open: (id: string, event: MouseEvent) => void;
+  fold: (id: string) => void;
+  drag: (id: string) => void;
+  over: (id: string | null) => void;
+  drop: (id: string) => void;
 }
 
-function PageRow({ row }: { row: Row }) {
-  const { setNodeRef } = useSortable({ id: row.id, disabled: { draggable: true } });
-  return (
-    <Box component="li" ref={setNodeRef} sx={{ display: "flex", px: 1.5, pt: 1.25, pb: 0.5, fontWeight: 650 }}>
-      <Box component="span" sx={{ width: 24, fontFamily: SERIF }}>
-        {row.number}
-      </Box>
-      {row.page.title || "Untitled page"}
-    </Box>
-  );
+/** The same object at every drawing, so that rows that did not change are not drawn again. */
+function useRowEvents(events: RowEvents): RowEvents {
+  const open = useStable(events.open);
+  const fold = useStable(events.fold);
+  const drag = useStable(events.drag);
+  const over = useStable(events.over);
+  const drop = useStable(events.drop);
+  return useMemo(() => ({ open, fold, drag, over, drop }), [open, fold, drag, over, drop]);
 }
 
-function BlockRow({ row, block, movable }: { row: Row; block: Block; movable: boolean }) {
-  const { block: selected, select, analysis } = useBench();
-  const { listeners, setNodeRef, transform, transition, isDragging } = useSortable({
-    id: row.id,
-    disabled: !movable,
-  });
-  const chosen = selected === block.id;
+interface RowProps {
+  entry: Entry;
+  chosen: boolean;
+  last: boolean;
+  /** Null where there is nothing to fold. */
+  folded: boolean | null;
+  dropped: boolean;
+  movable: boolean;
+  notes: Note[] | undefined;
+  on: RowEvents;
+}
+
+interface PieceProps {
+  entries: readonly Entry[];
+  chosen: ReadonlySet<string>;
+  last: string | undefined;
+  folded: ReadonlySet<string>;
+  /** What has something in it to fold. */
+  holders: ReadonlySet<string>;
+  over: string | null;
+  movable: boolean;
+  notes: Readonly<Record<string, Note[]>>;
+  on: RowEvents;
+}
+
+const rowOf = (piece: PieceProps, entry: Entry): RowProps => ({
+  entry,
+  chosen: piece.chosen.has(entry.id),
+  last: piece.last === entry.id,
+  folded: piece.holders.has(entry.id) ? piece.folded.has(entry.id) : null,
+  dropped: piece.over === entry.id,
+  movable: piece.movable,
+  notes: piece.notes[entry.id],
+  on: piece.on,
+});
+
+const isSameRow = (before: RowProps, after: RowProps): boolean =>
+  before.entry.part === after.entry.part &&
+  before.entry.number === after.entry.number &&
+  before.entry.depth === after.entry.depth &&
+  before.chosen === after.chosen &&
+  before.last === after.last &&
+  before.folded === after.folded &&
+  before.dropped === after.dropped &&
+  before.movable === after.movable &&
+  (before.notes === after.notes || signsOf(before.notes ?? []).join() === signsOf(after.notes ?? []).join());
+
+/** Rows that are drawn again together or, mostly, not at all. */
+const OutlinePiece = memo(
+  function OutlinePiece(props: PieceProps) {
+    return (
+      <ol className="ol-piece" style={{ containIntrinsicHeight: `auto ${props.entries.length * 28}px` }}>
+        {props.entries.map((entry) => (
+          <OutlineRow key={entry.id} {...rowOf(props, entry)} />
+        ))}
+      </ol>
+    );
+  },
+  (before, after) =>
+    before.entries.length === after.entries.length &&
+    after.entries.every((entry, at) => isSameRow(rowOf(before, before.entries[at]!), rowOf(after, entry))),
+);
+
+const OutlineRow = memo(function OutlineRow({ entry, chosen, last, folded, dropped, movable, notes, on }: RowProps) {
   return (
-    <Box
-      component="li"
-      ref={setNodeRef}
-      style={{ transform: CSS.Transform.toString(transform), transition }}
-      sx={{ position: "relative", zIndex: isDragging ? 1 : undefined }}
+    <li
+      className={`ol-row${entry.what === "page" ? " ol-page" : ""}${entry.number === "C.1" ? " ol-first-confirmation" : ""}`}
+      data-chosen={chosen || undefined}
+      data-last={last || undefined}
+      data-drop={dropped || undefined}
+      draggable={movable}
+      onDragStart={() => on.drag(entry.id)}
+      onDragOver={(event: DragEvent) => {
+        event.preventDefault();
+        on.over(entry.id);
+      }}
+      onDragEnd={() => on.over(null)}
+      onDrop={() => on.drop(entry.id)}
     >
-      <Box
-        component="button"
-        type="button"
-        aria-keyshortcuts="Alt+ArrowUp Alt+ArrowDown"
-        {...listeners}
-        aria-current={chosen || undefined}
-        onClick={() => select(block.id)}
-        sx={{
-          display: "flex",
-          alignItems: "baseline",
-          width: "100%",
-          px: 1.5,
-          py: 0.375,
-          font: "inherit",
-          textAlign: "left",
-          color: "inherit",
-          cursor: "pointer",
-          border: 0,
-          borderLeft: 3,
-          borderColor: chosen ? "primary.main" : "transparent",
-          fontWeight: chosen ? 650 : 400,
-          bgcolor: chosen ? "noteTint.calculation" : isDragging ? "background.default" : "transparent",
-          "&:hover": { bgcolor: chosen ? undefined : "background.default" },
-        }}
-      >
-        <Box component="span" sx={{ width: 34, flex: "none", fontFamily: SERIF, color: "text.secondary" }}>
-          {row.number}
-        </Box>
-        <Box
-          component="span"
-          sx={{ flex: 1, minWidth: 0, overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap" }}
+      {folded !== null && (
+        <button
+          type="button"
+          className="ol-fold"
+          aria-expanded={!folded}
+          aria-label={`${folded ? "Unfold" : "Fold"} ${entry.number} ${entry.title}`}
+          onClick={() => on.fold(entry.id)}
         >
-          {titleOf(block)}
-        </Box>
-        <Signs notes={analysis.notes[block.id] ?? []} />
-      </Box>
-    </Box>
+          {folded ? "▸" : "▾"}
+        </button>
+      )}
+      <button
+        type="button"
+        className="ol-name"
+        aria-keyshortcuts="Alt+ArrowUp Alt+ArrowDown"
+        aria-current={chosen || undefined}
+        style={{ paddingLeft: 12 + Math.max(0, entry.depth - 1) * 10 }}
+        onClick={(event) => on.open(entry.id, event)}
+      >
+        <span className="ol-number">{entry.number}</span>
+        <span className="ol-title">{entry.title}</span>
+        <Signs notes={notes ?? []} />
+      </button>
+    </li>
   );
-}
+}, isSameRow);
 
-/** What kinds of notes the block has, at a glance; in words for those who can't see the signs. */
-function Signs({ notes }: { notes: Note[] }) {
+const signsOf = (notes: readonly Note[]): string[] => [
+  ...new Set(notes.map((note) => (note.setting === "required" ? REQUIRED_SIGN : NOTE_KINDS[note.kind].sign))),
+];
+
+/** What kinds of notes the part has, at a glance; in words for those who can't see the signs. */
+function Signs({ notes }: { notes: readonly Note[] }) {
   const signs = new Map(
     notes.map((note) =>
       note.setting === "required"
@@ -196,37 +297,15 @@ function Signs({ notes }: { notes: Note[] }) {
     ),
   );
   return [...signs].map(([sign, { kind, word }]) => (
-    <Box
+    <span
       key={sign}
-      component="span"
+      className="ol-sign"
       title={word}
       role="img"
       aria-label={word}
-      sx={{ ml: 0.75, fontSize: 12, fontWeight: 650, color: `note.${kind}` }}
+      style={{ color: `var(--mui-palette-note-${kind})` }}
     >
       {sign}
-    </Box>
+    </span>
   ));
-}
-
-function Key({ children }: { children: string }) {
-  return (
-    <Box
-      component="kbd"
-      aria-hidden="true"
-      sx={{
-        px: 0.75,
-        fontFamily: "inherit",
-        fontSize: 11,
-        lineHeight: "18px",
-        color: "text.secondary",
-        border: 1,
-        borderColor: "divider",
-        borderRadius: 0.5,
-        bgcolor: "background.default",
-      }}
-    >
-      {children}
-    </Box>
-  );
 }

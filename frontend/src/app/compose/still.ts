@@ -1,25 +1,24 @@
-// A form as it stands on the sheet: nothing filled in, and one row of each kind to see what it holds.
-import type { BlockState, Form, FormState } from "../../api/generated/wire";
+// A block as it stands on the sheet, with the answers that are tried; what is hidden is shown, so that it can be seen.
+import type { BlockState, FormState } from "../../api/generated/wire";
 import type { Answer, Surroundings } from "../../fields/input";
-import { blocksOf } from "../../model/outline";
 
 const SHOWN: BlockState = { shown: true };
 
-/** The surroundings of blocks that nobody fills in; what is hidden at first is shown, so that it can be seen. */
-export function stillSurroundings(form: Form, state: FormState, kind: string | null = null): Surroundings {
-  const rows = new Map<string, Answer>();
-  for (const block of blocksOf(form))
-    if (block.type === "repeat")
-      rows.set(block.id, block.kinds.map((each) => ({ kind: each.id, id: each.id, values: {} })) as unknown as Answer);
+/** The surroundings of blocks that nobody fills in, on a page or in the rows of a kind. */
+export function stillSurroundings(
+  state: FormState,
+  kind: string | null,
+  answers: Readonly<Record<string, unknown>> = {},
+): Surroundings {
   const known = kind ? state.fresh?.[kind] : state.blocks;
   return {
     prefix: kind ? `${kind}/` : "",
     factsOf: (block) => (known?.[block]?.shown ? known[block] : SHOWN),
-    answerOf: (block) => rows.get(block) ?? null,
+    answerOf: (block) => (answers[block] ?? null) as Answer,
     errorOf: () => null,
     change: () => undefined,
     leave: () => undefined,
-    row: (_repeat, row) => stillSurroundings(form, state, row),
+    row: () => stillSurroundings(state, kind),
     rowErrorOf: () => null,
   };
 }

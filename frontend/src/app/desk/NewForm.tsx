@@ -3,6 +3,7 @@ import Button from "@mui/material/Button";
 import Menu from "@mui/material/Menu";
 import MenuItem from "@mui/material/MenuItem";
 import { useRef, useState } from "react";
+import { Link } from "react-router";
 import type { DeskActions } from "./useDesk";
 
 export function NewForm({ actions }: { actions: DeskActions }) {
@@ -24,6 +25,12 @@ export function NewForm({ actions }: { actions: DeskActions }) {
       </Button>
       <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
         <MenuItem onClick={then(actions.make)}>Blank form</MenuItem>
+        <MenuItem component={Link} to="/start/template">
+          From a template …
+        </MenuItem>
+        <MenuItem component={Link} to="/start/outline">
+          From pasted text …
+        </MenuItem>
         <MenuItem onClick={then(() => file.current?.click())}>From a JSON file …</MenuItem>
       </Menu>
       <input

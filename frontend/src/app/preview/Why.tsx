@@ -1,44 +1,42 @@
-// Why a block is as it is: the chain of rules, formulas and answers behind one fact, in words.
+// Why a part is as it is: the chain of rules, formulas and answers behind each of its facts, in words.
 import Autocomplete from "@mui/material/Autocomplete";
 import Box from "@mui/material/Box";
+import FormControlLabel from "@mui/material/FormControlLabel";
+import Switch from "@mui/material/Switch";
 import TextField from "@mui/material/TextField";
-import ToggleButton from "@mui/material/ToggleButton";
-import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
 import Typography from "@mui/material/Typography";
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { useMemo, useState } from "react";
+import { useMemo } from "react";
 import type { ExplanationReply } from "../../api/generated/wire";
 import { api } from "../../api/client";
+import { NOTE_KINDS } from "../../text/words";
 import { MONO } from "../../theme/theme";
 import { useBench } from "../workbench/bench";
+import { askable, factTitle, weighed } from "./asked";
 
-const FACTS = [
-  { name: "shown", title: "Shown" },
-  { name: "value", title: "Value" },
-  { name: "required", title: "Required" },
-  { name: "locked", title: "Locked" },
-] as const;
-
-interface Asked {
-  id: string;
-  label: string;
-  facts: readonly string[];
+interface Props {
+  answers: Readonly<Record<string, unknown>>;
+  link: Readonly<Record<string, string>>;
+  /** The address of what is asked about, or null. */
+  asked: string | null;
+  onAsk: (address: string | null) => void;
+  /** Whether it asks about the field that one is in in the preview. */
+  follows: boolean;
+  onFollow: (follows: boolean) => void;
 }
 
-export function Why({ answers, stale }: { answers: Record<string, unknown>; stale: boolean }) {
-  const { reply, block, form, names, saved } = useBench();
-  const choices = useMemo(() => askable(form, names), [form, names]);
-  const [picked, setPicked] = useState<string | null>(block);
-  const [wanted, setWanted] = useState<string>("shown");
-  const asked = choices.find((each) => each.id === picked) ?? null;
-  const fact = asked?.facts.includes(wanted) ? wanted : (asked?.facts[0] ?? "shown");
+export function Why({ answers, link, asked, onAsk, follows, onFollow }: Props) {
+  const { reply, form, parts, saved, saveState } = useBench();
+  const choices = useMemo(() => askable(parts, form, answers), [parts, form, answers]);
+  const chosen = asked !== null && choices.has(asked) ? asked : null;
   const found = useQuery({
-    queryKey: ["why", reply.id, saved.revision, asked?.id, fact, answers],
-    queryFn: () => api.explain(reply.id, answers, `${asked!.id}.${fact}`),
-    enabled: asked !== null && !stale,
+    queryKey: ["why", reply.id, saved.revision, chosen, answers, link],
+    queryFn: () => api.explain(reply.id, { answers, link, part: chosen! }),
+    enabled: chosen !== null && saveState === "saved",
     placeholderData: keepPreviousData,
     retry: false,
   });
+  const { told, plain } = weighed(found.data?.facts ?? []);
   return (
     <Box
       component="aside"
@@ -47,64 +45,54 @@ export function Why({ answers, stale }: { answers: Record<string, unknown>; stal
     >
       <Typography variant="h2">Why?</Typography>
       <Typography variant="body2" color="text.secondary" sx={{ mb: 1.5 }}>
-        Pick a block and read why it is as it is, with the answers given in the preview.
+        Read why a part of the form is as it is with these answers. One that is picked here stays while you go on in the
+        preview.
       </Typography>
       <Autocomplete
-        options={choices}
-        value={asked}
-        getOptionKey={(option) => option.id}
-        getOptionLabel={(option) => option.label}
-        onChange={(_event, chosen) => setPicked(chosen?.id ?? null)}
+        // By address: an object would be another with every answer, and what is typed here would be lost.
+        options={[...choices.keys()]}
+        value={chosen}
+        getOptionLabel={(address) => choices.get(address) ?? ""}
+        onChange={(_event, address) => onAsk(address)}
         renderInput={(params) => <TextField {...params} label="Block, page or figure" />}
       />
-      {asked && (
-        <ToggleButtonGroup
-          exclusive
-          size="small"
-          value={fact}
-          aria-label="What about it"
-          onChange={(_event, chosen: string | null) => chosen && setWanted(chosen)}
-          sx={{ mt: 1.5 }}
-        >
-          {FACTS.filter(({ name }) => asked.facts.includes(name)).map(({ name, title }) => (
-            <ToggleButton key={name} value={name} sx={{ px: 1.25, textTransform: "none", color: "text.primary" }}>
-              {title}
-            </ToggleButton>
-          ))}
-        </ToggleButtonGroup>
-      )}
-      <Box aria-live="polite" sx={{ mt: 2 }}>
-        {found.isError && <Typography color="text.secondary">{found.error.message}</Typography>}
-        {asked && found.data && <Chain told={found.data} />}
+      <FormControlLabel
+        control={<Switch size="small" checked={follows} onChange={(event) => onFollow(event.target.checked)} />}
+        label="Follow the field I am in"
+        sx={{ mt: 0.5 }}
+      />
+      {/* Not spoken at every field that one goes through in the form beside it. */}
+      <Box aria-live={follows ? "off" : "polite"}>
+        {found.isError && (
+          <Typography color="text.secondary" sx={{ mt: 2 }}>
+            {found.error.message}
+          </Typography>
+        )}
+        {chosen && told.map((fact) => <Told key={fact.fact} fact={fact} />)}
+        {chosen && plain.length > 0 && (
+          <Typography variant="body2" color="text.secondary" sx={{ mt: 2 }}>
+            By no rule: {plain.map(({ value }) => value).join(" · ")}.
+          </Typography>
+        )}
       </Box>
     </Box>
   );
 }
 
-function askable(
-  form: ReturnType<typeof useBench>["form"],
-  names: ReturnType<typeof useBench>["names"],
-): readonly Asked[] {
-  const figures = new Set(form.figures.map((figure) => figure.id));
-  const pages = new Set(form.pages.map((page) => page.id));
-  const inRows = new Set(
-    form.pages.flatMap((page) =>
-      page.blocks.flatMap((block) =>
-        block.type === "repeat" ? block.kinds.flatMap((kind) => [kind.id, ...kind.blocks.map((each) => each.id)]) : [],
-      ),
-    ),
+function Told({ fact }: { fact: ExplanationReply }) {
+  const { kind, title } = factTitle(fact.fact);
+  const { sign, word } = NOTE_KINDS[kind];
+  return (
+    <Box component="section" aria-label={title} sx={{ mt: 2, pl: 1.25, borderLeft: 3, borderColor: `note.${kind}` }}>
+      <Typography variant="h3" sx={{ mb: 0.5 }}>
+        <Box component="span" role="img" aria-label={word} sx={{ color: `note.${kind}` }}>
+          {sign}
+        </Box>{" "}
+        {title}
+      </Typography>
+      <Chain told={fact} />
+    </Box>
   );
-  return [...names]
-    .filter(([id]) => !inRows.has(id))
-    .map(([id, { number, title }]) => ({
-      id,
-      label: `${number} ${title}`.trim(),
-      facts: figures.has(id)
-        ? ["value"]
-        : pages.has(id)
-          ? ["shown", "required", "locked"]
-          : ["shown", "value", "required", "locked"],
-    }));
 }
 
 function Chain({ told }: { told: ExplanationReply }) {

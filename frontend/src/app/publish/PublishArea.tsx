@@ -8,7 +8,6 @@ import TableBody from "@mui/material/TableBody";
 import TableCell from "@mui/material/TableCell";
 import TableHead from "@mui/material/TableHead";
 import TableRow from "@mui/material/TableRow";
-import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { type PropsWithChildren, useState } from "react";
@@ -17,6 +16,7 @@ import { queries } from "../../api/queries";
 import { asDayAndTime } from "../../text/words";
 import { CopyField } from "../../ui/CopyField";
 import { useBench } from "../workbench/bench";
+import { LongTextField } from "../../ui/LongTextField";
 
 export function PublishArea() {
   const { saved } = useBench();
@@ -81,14 +81,13 @@ function Sites() {
       lead="Only these may frame the form; browsers refuse every other one. One address a line. It holds at once, without publishing."
     >
       <Box sx={{ display: "grid", gap: 1.5, justifyItems: "start" }}>
-        <TextField
-          multiline
-          minRows={2}
+        <LongTextField
+          lines={2}
           value={sites}
           disabled={!mayEdit}
           placeholder="https://www.example.org"
           onChange={(event) => setSites(event.target.value)}
-          slotProps={{ htmlInput: { "aria-label": "Websites, one a line", spellCheck: false } }}
+          attributes={{ "aria-label": "Websites, one a line", spellCheck: false }}
         />
         {save.isError && <Alert severity="error">{save.error.message}</Alert>}
         {mayEdit && (

@@ -1,18 +1,23 @@
 import Box from "@mui/material/Box";
+import { useQuery } from "@tanstack/react-query";
 import { NavLink } from "react-router";
+import { queries } from "../../api/queries";
+import { isRule } from "../rules/rules";
 import { useSignedIn } from "../signed_in";
+import { AREAS, HISTORY } from "./areas";
 import { useBench } from "./bench";
 
 export function AreaTabs({ area, formId }: { area: string; formId: string }) {
-  const { reply } = useBench();
+  const { reply, form, analysis, selected, selectAll } = useBench();
   const who = useSignedIn();
-  const areas = [
-    { name: "compose", title: "Compose", count: "" },
-    { name: "publish", title: "Publish", count: "" },
-    ...(who.role === "viewer"
-      ? []
-      : [{ name: "responses", title: "Responses", count: reply.responses ? String(reply.responses) : "" }]),
-  ];
+  const failing = useFailingTrials();
+  const counts: Record<string, number> = {
+    rules: Object.values(analysis.notes).flat().filter(isRule).length,
+    figures: form.figures.length,
+    trials: form.trials.length,
+    responses: reply.responses,
+  };
+  const areas = [...AREAS.filter(({ name }) => name !== "responses" || who.role !== "viewer"), HISTORY];
   return (
     <Box
       component="nav"
@@ -27,17 +32,20 @@ export function AreaTabs({ area, formId }: { area: string; formId: string }) {
         bgcolor: "background.paper",
       }}
     >
-      {areas.map(({ name, title, count }) => (
+      {areas.map(({ name, title }) => (
         <Box
           key={name}
           component={NavLink}
           to={`/forms/${formId}/${name}`}
+          // What is open in an area is closed with it: on coming back it would take the focus.
+          onClick={() => selectAll(selected)}
           aria-current={name === area ? "page" : undefined}
           sx={{
             display: "flex",
             alignItems: "center",
             gap: 0.75,
             px: 1.25,
+            ml: name === HISTORY.name ? "auto" : undefined,
             color: name === area ? "text.primary" : "text.secondary",
             fontWeight: name === area ? 650 : 600,
             fontSize: 14,
@@ -48,13 +56,30 @@ export function AreaTabs({ area, formId }: { area: string; formId: string }) {
           }}
         >
           {title}
-          {count && (
-            <Box component="span" sx={{ fontSize: 12, fontWeight: 400, color: "text.secondary" }}>
-              {count}
+          {name === "trials" && failing > 0 ? (
+            <Box
+              component="span"
+              sx={{ px: 0.75, fontSize: 12, borderRadius: 2, color: "background.paper", bgcolor: "note.check" }}
+            >
+              {failing} of {counts.trials}
             </Box>
+          ) : (
+            Boolean(counts[name]) && (
+              <Box component="span" sx={{ fontSize: 12, fontWeight: 400, color: "text.secondary" }}>
+                {counts[name]}
+              </Box>
+            )
           )}
         </Box>
       ))}
     </Box>
   );
+}
+
+/** How many trials of the draft fail, as it was saved last. */
+export function useFailingTrials(): number {
+  const { reply, saved, form } = useBench();
+  const report = useQuery({ ...queries.trials(reply.id, saved.revision), enabled: form.trials.length > 0 });
+  const known = new Set(form.trials.map((trial) => trial.id));
+  return (report.data?.results ?? []).filter((result) => !result.passed && known.has(result.trial)).length;
 }

@@ -2,16 +2,15 @@
 import Alert from "@mui/material/Alert";
 import Button from "@mui/material/Button";
 import { useState } from "react";
-import { titleOf } from "../../model/blocks";
-import { type Place, placesOf } from "../../model/outline";
+import { type Entry, partsOf } from "../../model/parts";
 import { useBench } from "./bench";
 
 export function ClashNotice() {
-  const { clash, notice, problem, saveState, places, settle } = useBench();
+  const { clash, notice, problem, saveState, parts, settle } = useBench();
   const [read, setRead] = useState<string | null>(null);
   if (clash) {
-    const theirs = placesOf(clash.theirs.draft);
-    const what = clash.what.map((name) => nameOf(places.get(name) ?? theirs.get(name), name)).join(", ");
+    const theirs = partsOf(clash.theirs.draft);
+    const what = clash.what.map((name) => nameOf(parts.get(name) ?? theirs.get(name), name)).join(", ");
     const person = clash.theirs.changed_by ?? "Somebody";
     return (
       <Alert
@@ -50,5 +49,5 @@ export function ClashNotice() {
   return null;
 }
 
-const nameOf = (place: Place | undefined, setting: string): string =>
-  place ? `${place.number} ${titleOf(place.block)}` : `the form’s ${setting.replaceAll("_", " ")}`;
+const nameOf = (entry: Entry | undefined, setting: string): string =>
+  entry ? `${entry.number} ${entry.title}`.trim() : `the form’s ${setting.replaceAll("_", " ")}`;

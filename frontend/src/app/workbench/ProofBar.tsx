@@ -5,21 +5,24 @@ import Menu from "@mui/material/Menu";
 import MenuItem from "@mui/material/MenuItem";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
-import { useNavigate } from "react-router";
+import { Link, useNavigate } from "react-router";
 import type { FindingReply } from "../../api/generated/wire";
 import { counted } from "../../text/words";
-import { SERIF } from "../../theme/theme";
+import type { Parts } from "../../model/parts";
+import { useFailingTrials } from "./AreaTabs";
 import { useBench } from "./bench";
+import { TryingChoice } from "./TryingChoice";
 
-export function ProofBar() {
-  const { analysis, names, select, reply } = useBench();
+export function ProofBar({ area }: { area: string }) {
+  const { analysis, parts, select, reply, form } = useBench();
+  const failing = useFailingTrials();
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const navigate = useNavigate();
   const errors = analysis.findings.filter((finding) => finding.severity === "error").length;
   const doubts = analysis.findings.length - errors;
   const lead = (finding: FindingReply) => {
     setAnchor(null);
-    void navigate(`/forms/${reply.id}/compose`);
+    void navigate(`/forms/${reply.id}/${areaOf(finding, parts)}`);
     select(finding.block, finding.setting);
   };
   const summary = `${errors ? counted(errors, "error") : "no errors"}, ${doubts ? counted(doubts, "doubt") : "no doubts"}`;
@@ -36,6 +39,7 @@ export function ProofBar() {
         borderTop: 1,
         borderColor: "divider",
         bgcolor: "background.paper",
+        whiteSpace: "nowrap",
       }}
     >
       <ButtonBase
@@ -57,7 +61,7 @@ export function ProofBar() {
         transformOrigin={{ vertical: "bottom", horizontal: "left" }}
       >
         {analysis.findings.map((finding, index) => {
-          const name = finding.block ? names.get(finding.block) : undefined;
+          const name = finding.block ? parts.get(finding.block) : undefined;
           return (
             <MenuItem
               key={index}
@@ -81,28 +85,78 @@ export function ProofBar() {
           );
         })}
       </Menu>
-      <Box sx={{ flex: 1 }} />
+      {form.trials.length > 0 && (
+        <ButtonBase
+          component={Link}
+          to={`/forms/${reply.id}/trials`}
+          sx={{ px: 0.75, ml: 1, fontSize: 12.5, fontFamily: "inherit", borderRadius: 0.5 }}
+        >
+          Trials:&nbsp;
+          <Box component="b" sx={{ color: failing ? "note.check" : "note.calculation" }}>
+            {failing
+              ? `${failing} of ${form.trials.length} ${failing === 1 ? "fails" : "fail"}`
+              : form.trials.length === 1
+                ? "the only one passes"
+                : `all ${form.trials.length} pass`}
+          </Box>
+        </ButtonBase>
+      )}
+      {area === "compose" && (
+        <Box sx={{ display: "flex", alignItems: "center", gap: 0.5, ml: 1.75, whiteSpace: "nowrap" }}>
+          Sheet with:
+          <TryingChoice inLine label="Answers on the sheet" />
+        </Box>
+      )}
+      <Box sx={{ flex: 1, minWidth: 16 }} />
       <Links />
+      <People />
     </Box>
   );
 }
 
 function Links() {
-  const { block, analysis, places, names } = useBench();
-  const links = block ? analysis.links[block] : undefined;
-  const place = block ? places.get(block) : undefined;
+  const { part, analysis, parts } = useBench();
+  const links = part ? analysis.links[part] : undefined;
+  const place = part ? parts.get(part) : undefined;
   if (!links || !place) return null;
   const numbers = (ids: string[]) =>
     ids
-      .map((id) => names.get(id)?.number || names.get(id)?.title)
+      .map((id) => parts.get(id)?.number || parts.get(id)?.title)
       .filter(Boolean)
       .join(", ");
   const reads = numbers(links.reads);
   const readBy = numbers(links.read_by);
-  const parts = [reads && `reads ${reads}`, readBy && `read by ${readBy}`].filter(Boolean);
+  const told = [reads && `reads ${reads}`, readBy && `read by ${readBy}`].filter(Boolean);
   return (
-    <Box component="span" sx={{ fontFamily: SERIF }}>
-      {place.number} {parts.length > 0 ? parts.join(" · ") : "stands by itself"}
+    <Box
+      component="span"
+      sx={{ minWidth: 0, overflow: "hidden", textOverflow: "ellipsis", fontVariantNumeric: "tabular-nums" }}
+    >
+      {place.number || place.title} {told.length > 0 ? told.join(" · ") : "stands by itself"}
+    </Box>
+  );
+}
+
+/** Where a finding is mended. */
+function areaOf(finding: FindingReply, parts: Parts): string {
+  if (finding.setting?.startsWith("brand")) return "brand";
+  return finding.block && parts.get(finding.block)?.what === "figure" ? "figures" : "compose";
+}
+
+/** Who else has the form open, and where. */
+function People() {
+  const { people, parts } = useBench();
+  if (people.length === 0) return null;
+  const names = [...new Set(people.map((person) => person.name))];
+  const where = people
+    .map(({ name, area, part }) => {
+      const entry = part ? parts.get(part) : undefined;
+      return `${name}: ${entry ? `${entry.number} ${entry.title}` : area}`;
+    })
+    .join("\n");
+  return (
+    <Box component="span" role="status" title={where} sx={{ ml: 2, color: "note.data", fontWeight: 650 }}>
+      {names.length === 1 ? `${names[0]} is here too` : `${names.length} others are here`}
     </Box>
   );
 }

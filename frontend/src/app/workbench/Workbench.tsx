@@ -2,22 +2,35 @@
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
+import Snackbar from "@mui/material/Snackbar";
 import { useQuery } from "@tanstack/react-query";
-import { lazy, Suspense, useEffect, useMemo, useState } from "react";
+import { lazy, Suspense, useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
 import type { FormReply } from "../../api/generated/wire";
 import { queries } from "../../api/queries";
-import { namesOf, placesOf } from "../../model/outline";
+import { partsOf } from "../../model/parts";
 import { Waiting } from "../Waiting";
+import { actionsOn } from "../compose/actions";
 import { Compose } from "../compose/Compose";
 import { PublishArea } from "../publish/PublishArea";
 import { mayEdit, useSignedIn } from "../signed_in";
+import { isBusyElsewhere } from "../compose/keys";
+import { isTurnedOff } from "../compose/single_keys";
 import { AreaTabs } from "./AreaTabs";
-import { BenchContext } from "./bench";
+import { type Bench, BenchContext, NOTHING_ANSWERED, type Trying } from "./bench";
 import { ClashNotice } from "./ClashNotice";
+import { CommandList } from "./CommandList";
+import { KeySheet } from "./KeySheet";
 import { ProofBar } from "./ProofBar";
 import { useDraft } from "./useDraft";
+import { usePresence } from "./usePresence";
+import { useSelection } from "./useSelection";
 import { WorkbenchHeader } from "./WorkbenchHeader";
 
+const BrandArea = lazy(() => import("../brand/BrandArea").then((module) => ({ default: module.BrandArea })));
+const Figures = lazy(() => import("../figures/Figures").then((module) => ({ default: module.Figures })));
+const HistoryArea = lazy(() => import("../history/HistoryArea").then((module) => ({ default: module.HistoryArea })));
+const Rules = lazy(() => import("../rules/Rules").then((module) => ({ default: module.Rules })));
+const Trials = lazy(() => import("../trials/Trials").then((module) => ({ default: module.Trials })));
 const Preview = lazy(() => import("../preview/Preview").then((module) => ({ default: module.Preview })));
 const Responses = lazy(() => import("../responses/Responses").then((module) => ({ default: module.Responses })));
 
@@ -44,29 +57,21 @@ export function Workbench({ formId, area }: Props) {
 function OpenWorkbench({ reply, area }: { reply: FormReply; area: string }) {
   const draft = useDraft(reply);
   const who = useSignedIn();
-  const [selected, setSelected] = useState<{ block: string | null; setting: string | null }>({
-    block: null,
-    setting: null,
-  });
-  const places = useMemo(() => placesOf(draft.form), [draft.form]);
-  const names = useMemo(() => namesOf(draft.form), [draft.form]);
+  const parts = useMemo(() => partsOf(draft.form), [draft.form]);
+  const selection = useSelection(parts);
+  const people = usePresence(reply.id, area, selection.part, draft.catchUp);
+  const [trying, setTrying] = useState<Trying>(NOTHING_ANSWERED);
+  const [open, setOpen] = useState<"commands" | "keys" | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  useListKeys(setOpen);
   useUndoKeys(draft.undo, draft.redo);
   useEffect(() => {
     document.title = `${draft.form.name} · Codexa`;
   }, [draft.form.name]);
-  const bench = {
-    ...draft,
-    reply,
-    places,
-    names,
-    mayEdit: mayEdit(who),
-    // A block that is gone (undone, removed by somebody else) is no longer selected.
-    block: selected.block && places.has(selected.block) ? selected.block : null,
-    setting: selected.setting,
-    select: (block: string | null, setting: string | null = null) => setSelected({ block, setting }),
-  };
+  const bench = { ...draft, ...selection, reply, parts, people, trying, setTrying, mayEdit: mayEdit(who) };
+  const actions = useActions(bench);
   return (
-    <BenchContext value={bench}>
+    <BenchContext value={{ ...bench, actions }}>
       <Box sx={{ display: "flex", flexDirection: "column", height: "100vh", minWidth: 1000 }}>
         <WorkbenchHeader />
         <AreaTabs area={area} formId={reply.id} />
@@ -74,15 +79,38 @@ function OpenWorkbench({ reply, area }: { reply: FormReply; area: string }) {
         <Box component="main" sx={{ flex: 1, minHeight: 0 }}>
           <Suspense fallback={<Waiting />}>
             {area === "compose" && <Compose />}
+            {area === "rules" && <Rules />}
+            {area === "figures" && <Figures />}
+            {area === "brand" && <BrandArea />}
+            {area === "trials" && <Trials />}
+            {area === "history" && <HistoryArea />}
             {area === "preview" && <Preview />}
             {area === "publish" && <PublishArea />}
             {area === "responses" && <Responses formId={reply.id} />}
           </Suspense>
         </Box>
-        <ProofBar />
+        <ProofBar area={area} />
+        {open === "commands" && (
+          <CommandList onClose={() => setOpen(null)} onKeys={() => setOpen("keys")} onProblem={setProblem} />
+        )}
+        <Snackbar open={problem !== null} autoHideDuration={12_000} onClose={() => setProblem(null)}>
+          <Alert severity="error" onClose={() => setProblem(null)}>
+            {problem}
+          </Alert>
+        </Snackbar>
+        {open === "keys" && <KeySheet onClose={() => setOpen(null)} />}
       </Box>
     </BenchContext>
   );
+}
+
+/** The actions; they outlive every area, since what one waits for may come when its area is left. */
+function useActions(bench: Omit<Bench, "actions">) {
+  const latest = useRef(bench);
+  useLayoutEffect(() => {
+    latest.current = bench;
+  });
+  return useMemo(() => actionsOn(() => latest.current), []);
 }
 
 function useUndoKeys(undo: () => void, redo: () => void) {
@@ -97,4 +125,19 @@ function useUndoKeys(undo: () => void, redo: () => void) {
     addEventListener("keydown", onKey, { capture: true });
     return () => removeEventListener("keydown", onKey, { capture: true });
   }, [undo, redo]);
+}
+
+/** Ctrl+K for the command list, ? for the sheet of shortcuts. */
+function useListKeys(open: (what: "commands" | "keys") => void) {
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const commands = (event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "k";
+      const keys = event.key === "?" && !isBusyElsewhere(event) && !isTurnedOff(event);
+      if (!commands && !keys) return;
+      event.preventDefault();
+      open(commands ? "commands" : "keys");
+    };
+    addEventListener("keydown", onKey);
+    return () => removeEventListener("keydown", onKey);
+  }, [open]);
 }

@@ -21,11 +21,17 @@ export function WorkbenchHeader() {
       <Typography
         component={Link}
         to="/"
-        sx={{ color: "bar.quiet", textDecoration: "none", whiteSpace: "nowrap", "&:hover": { color: "bar.text" } }}
+        sx={{
+          ...WIDE_ONLY,
+          color: "bar.quiet",
+          textDecoration: "none",
+          whiteSpace: "nowrap",
+          "&:hover": { color: "bar.text" },
+        }}
       >
         {who.team_name}
       </Typography>
-      <Box aria-hidden="true" sx={{ color: "bar.quiet" }}>
+      <Box aria-hidden="true" sx={{ ...WIDE_ONLY, color: "bar.quiet" }}>
         /
       </Box>
       <FormName />
@@ -68,6 +74,9 @@ export function WorkbenchHeader() {
   );
 }
 
+/** The mark leads to the desk too; on a narrow screen its name makes room. */
+const WIDE_ONLY = { "@media (max-width: 1160px)": { display: "none" } } as const;
+
 function editionState(live: number | null, changes: number): string {
   if (live === null) return "Draft, never published";
   return changes === 0 ? `Edition ${live} live` : `Edition ${live} live · ${counted(changes, "change")} since`;
@@ -103,6 +112,7 @@ function FormName() {
         px: 0.75,
         borderRadius: 1,
         "&:hover, &.Mui-focused": { bgcolor: "bar.raised" },
+        "& input": { fieldSizing: "content", minWidth: "6ch", maxWidth: "44ch" },
       }}
     />
   );
@@ -144,7 +154,7 @@ function BarButton({
 }
 
 function SaveState() {
-  const { saveState, saved, problem, mayEdit } = useBench();
+  const { saveState, saved, problem, mayEdit, reply } = useBench();
   if (!mayEdit) return <Typography sx={{ color: "bar.quiet" }}>Only to look at</Typography>;
   const words = {
     saved: `Saved ${asTime(saved.at)}`,
@@ -155,10 +165,21 @@ function SaveState() {
   }[saveState];
   const worried = saveState !== "saved" && saveState !== "saving";
   return (
-    <Tooltip title={worried ? (problem ?? "") : ""}>
-      <Typography role="status" sx={{ color: worried ? "bar.alarm" : "bar.quiet", whiteSpace: "nowrap" }}>
-        {words}
-      </Typography>
-    </Tooltip>
+    <span role="status">
+      <Tooltip describeChild title={worried ? (problem ?? "") : "What was saved, and what changed"}>
+        <Typography
+          component={Link}
+          to={`/forms/${reply.id}/history`}
+          sx={{
+            color: worried ? "bar.alarm" : "bar.quiet",
+            whiteSpace: "nowrap",
+            textDecoration: "none",
+            "&:hover": { color: "bar.text" },
+          }}
+        >
+          {words}
+        </Typography>
+      </Tooltip>
+    </span>
   );
 }

@@ -1,15 +1,15 @@
 import { useMemo } from "react";
 import type { AddressFace } from "../../api/generated/wire";
-import { VISITOR } from "../../text/visitor";
+import { say } from "../../text/visitor";
 import { type InputProps, partsOf, textOf, useTools } from "../input";
 import { type PartBox, PartBoxes } from "../parts";
 import { COUNTRIES } from "./countries";
 
 const BOXES: readonly PartBox[] = [
-  { name: "street", label: VISITOR.street, autoComplete: "address-line1", needed: true },
-  { name: "extra", label: VISITOR.extra, autoComplete: "address-line2", needed: false },
-  { name: "postal_code", label: VISITOR.postal_code, autoComplete: "postal-code", width: "third", needed: false },
-  { name: "town", label: VISITOR.town, autoComplete: "address-level2", width: "half", needed: true },
+  { name: "street", label: say("street"), autoComplete: "address-line1", needed: true },
+  { name: "extra", label: say("extra"), autoComplete: "address-line2", needed: false },
+  { name: "postal_code", label: say("postal_code"), autoComplete: "postal-code", width: "third", needed: false },
+  { name: "town", label: say("town"), autoComplete: "address-level2", width: "half", needed: true },
 ];
 
 export function AddressInput(props: InputProps<AddressFace>) {
@@ -23,7 +23,7 @@ export function AddressInput(props: InputProps<AddressFace>) {
     <>
       {boxes}
       <label className="cx-part cx-country">
-        <span>{VISITOR.country}</span>
+        <span>{say("country")}</span>
         <select
           id={`${controlId}-country`}
           className="cx-input"
@@ -33,7 +33,7 @@ export function AddressInput(props: InputProps<AddressFace>) {
           value={textOf(given.country ?? null)}
           onChange={(event) => onChange({ ...given, country: event.target.value || null })}
         >
-          <option value="">{VISITOR.choose}</option>
+          <option value="">{say("choose")}</option>
           {countries.map(({ code, name }) => (
             <option key={code} value={code}>
               {name}

@@ -1,9 +1,9 @@
 import { lazy, Suspense } from "react";
 import type { DropdownFace } from "../../api/generated/wire";
-import { VISITOR } from "../../text/visitor";
+import { say } from "../../text/visitor";
 import { OtherBox } from "../choice_set";
 import { type InputProps, partsOf, textOf, useTools } from "../input";
-import { OTHER, optionsOf } from "../options";
+import { OTHER, optionsOf } from "../shown_options";
 
 const LONG = 12; // options; more are searched by typing
 const SearchedList = lazy(() => import("./SearchedList"));
@@ -27,7 +27,7 @@ export function DropdownInput(props: InputProps<DropdownFace>) {
       aria-describedby={describedBy}
       onChange={(event) => choose(event.target.value)}
     >
-      <option value="">{block.placeholder || VISITOR.choose}</option>
+      <option value="">{block.placeholder || say("choose")}</option>
       {options.map((option) => (
         <option key={option.id} value={option.id} disabled={option.barred && option.id !== chosen}>
           {option.label}

@@ -1,9 +1,9 @@
 // A long list searched by typing: the combobox pattern of WAI-ARIA 1.2.
 import { useEffect, useRef, useState } from "react";
 import type { DropdownFace } from "../../api/generated/wire";
-import { VISITOR } from "../../text/visitor";
+import { say } from "../../text/visitor";
 import type { InputProps } from "../input";
-import type { ShownOption } from "../options";
+import type { ShownOption } from "../shown_options";
 
 interface Props extends InputProps<DropdownFace> {
   options: readonly ShownOption[];
@@ -62,7 +62,7 @@ export default function SearchedList(props: Props) {
         aria-invalid={invalid || undefined}
         aria-describedby={describedBy}
         readOnly={locked}
-        placeholder={block.placeholder || VISITOR.typeToSearch}
+        placeholder={block.placeholder || say("typeToSearch")}
         value={typed ?? label}
         onChange={(event) => {
           setTyped(event.target.value);
@@ -92,7 +92,7 @@ export default function SearchedList(props: Props) {
       </ul>
       {open && found.length === 0 && (
         <p className="cx-help" role="status">
-          {VISITOR.noMatch}
+          {say("noMatch")}
         </p>
       )}
     </div>

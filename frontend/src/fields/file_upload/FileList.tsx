@@ -1,15 +1,15 @@
 // Files on their way and arrived: progress, small pictures, removing, trying again.
-import { useRef, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import type { FileFace, FileUploadFace, UploadReply } from "../../api/generated/wire";
-import { VISITOR } from "../../text/visitor";
+import { say, sayChooseFiles, sayShare } from "../../text/visitor";
 import { type InputProps, listOf, useTools } from "../input";
 
 interface Sent {
   key: number;
   file: File;
   share: number;
-  arrived: UploadReply | null;
   problem: string | null;
+  stop: AbortController;
 }
 
 // What was sent in this visit, by id: an answer holds ids alone.
@@ -38,7 +38,7 @@ const ACCEPT: Record<FileUploadFace["kinds"][number], string> = {
 
 export default function FileList(props: InputProps<FileUploadFace>) {
   const { block, controlId, answer, facts, describedBy, invalid, required, locked, onChange } = props;
-  const { upload } = useTools();
+  const { upload, waitFor, waitNoMore } = useTools();
   const [sending, setSending] = useState<readonly Sent[]>([]);
   const ids = listOf(answer).filter((each): each is string => typeof each === "string");
   const latest = useRef(ids);
@@ -47,23 +47,36 @@ export default function FileList(props: InputProps<FileUploadFace>) {
     latest.current = [...next];
     onChange(next.length > 0 ? next : null);
   };
+  const failed = useRef(new Set<number>());
+  useEffect(() => {
+    const gone = failed.current;
+    // A file that failed can only be sent again from here; one on its way arrives even if its page was left.
+    return () => gone.forEach(waitNoMore);
+  }, [waitNoMore]);
   const update = (key: number, changes: Partial<Sent>) =>
     setSending((before) => before.map((each) => (each.key === key ? { ...each, ...changes } : each)));
   const send = async (sent: Sent) => {
     update(sent.key, { problem: null, share: 0 });
+    failed.current.delete(sent.key);
+    waitFor(sent.key);
     try {
-      const arrived = await upload!(block.id, sent.file, (share) => update(sent.key, { share }));
+      const arrived = await upload!(block.id, sent.file, (share) => update(sent.key, { share }), sent.stop.signal);
       known.set(arrived.id, arrived);
-      setSending((before) => before.filter((each) => each.key !== sent.key));
+      drop(sent);
       change([...latest.current, arrived.id]);
     } catch (error) {
+      failed.current.add(sent.key);
       update(sent.key, { problem: error instanceof Error ? error.message : String(error) });
     }
+  };
+  const drop = (sent: Sent) => {
+    waitNoMore(sent.key);
+    setSending((before) => before.filter((each) => each.key !== sent.key));
   };
   const take = (files: FileList | readonly File[] | null) => {
     const room = block.most - ids.length - sending.length;
     const fresh = [...(files ?? [])].slice(0, Math.max(0, room));
-    const sent = fresh.map((file) => ({ key: ++keys, file, share: 0, arrived: null, problem: null }));
+    const sent = fresh.map((file) => ({ key: ++keys, file, share: 0, problem: null, stop: new AbortController() }));
     setSending((before) => [...before, ...sent]);
     sent.forEach((each) => void send(each));
   };
@@ -96,7 +109,7 @@ export default function FileList(props: InputProps<FileUploadFace>) {
             }}
           />
           <span id={`${controlId}-choose`}>
-            <strong>{VISITOR.chooseFiles(block.most)}</strong> {VISITOR.orDrop}
+            <strong>{sayChooseFiles(block.most)}</strong> {say("orDrop")}
           </span>
         </label>
       )}
@@ -104,14 +117,14 @@ export default function FileList(props: InputProps<FileUploadFace>) {
         {ids.map((id) => (
           <li key={id}>
             {fileOf(id)?.thumbnail ? <img src={fileOf(id)!.thumbnail!} alt="" /> : <span className="cx-file" />}
-            <span>{fileOf(id)?.name ?? VISITOR.uploaded}</span>
+            <span>{fileOf(id)?.name ?? say("uploaded")}</span>
             {!locked && (
               <button
                 type="button"
-                aria-label={`${VISITOR.remove} ${fileOf(id)?.name ?? ""}`}
+                aria-label={`${say("remove")} ${fileOf(id)?.name ?? ""}`}
                 onClick={() => change(ids.filter((each) => each !== id))}
               >
-                {VISITOR.remove}
+                {say("remove")}
               </button>
             )}
           </li>
@@ -127,21 +140,24 @@ export default function FileList(props: InputProps<FileUploadFace>) {
                 </span>
               ) : (
                 <progress value={sent.share} max={1} aria-label={sent.file.name}>
-                  {VISITOR.uploading(sent.share)}
+                  {sayShare("uploading", sent.share)}
                 </progress>
               )}
             </span>
             {sent.problem && (
               <button type="button" onClick={() => void send(sent)}>
-                {VISITOR.tryAgain}
+                {say("tryAgain")}
               </button>
             )}
             <button
               type="button"
-              aria-label={`${VISITOR.remove} ${sent.file.name}`}
-              onClick={() => setSending((before) => before.filter((each) => each.key !== sent.key))}
+              aria-label={`${say("remove")} ${sent.file.name}`}
+              onClick={() => {
+                sent.stop.abort();
+                drop(sent);
+              }}
             >
-              {VISITOR.remove}
+              {say("remove")}
             </button>
           </li>
         ))}

@@ -1,12 +1,12 @@
 import type { NameFace } from "../../api/generated/wire";
-import { VISITOR } from "../../text/visitor";
+import { say } from "../../text/visitor";
 import type { InputProps } from "../input";
 import { PartBoxes } from "../parts";
 import { TextInput } from "../text_input";
 
 const BOXES = [
-  { name: "first", label: VISITOR.first, autoComplete: "given-name", width: "half", needed: true },
-  { name: "last", label: VISITOR.last, autoComplete: "family-name", width: "half", needed: true },
+  { name: "first", label: say("first"), autoComplete: "given-name", width: "half", needed: true },
+  { name: "last", label: say("last"), autoComplete: "family-name", width: "half", needed: true },
 ] as const;
 
 export function NameInput(props: InputProps<NameFace>) {

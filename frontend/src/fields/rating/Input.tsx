@@ -1,5 +1,6 @@
 import type { RatingFace } from "../../api/generated/wire";
-import { VISITOR } from "../../text/visitor";
+import { say } from "../../text/visitor";
+import { ChoiceFrame } from "../choice_set";
 import { type InputProps, textOf } from "../input";
 
 const PATHS: Record<RatingFace["icon"], string> = {
@@ -11,19 +12,10 @@ const PATHS: Record<RatingFace["icon"], string> = {
 };
 
 export function RatingInput(props: InputProps<RatingFace>) {
-  const { block, controlId, answer, describedBy, invalid, locked, required, onChange } = props;
+  const { block, controlId, answer, locked, onChange } = props;
   const chosen = Number(textOf(answer)) || 0;
   return (
-    <div
-      id={controlId}
-      className="cx-rating"
-      role="radiogroup"
-      tabIndex={-1}
-      aria-labelledby={`${controlId}-label`}
-      aria-describedby={describedBy}
-      aria-invalid={invalid || undefined}
-      aria-required={required || undefined}
-    >
+    <ChoiceFrame {...props} className="cx-rating" role="radiogroup">
       {Array.from({ length: block.count }, (_each, index) => index + 1).map((value) => (
         <label key={value} data-on={value <= chosen || undefined}>
           <input
@@ -31,7 +23,7 @@ export function RatingInput(props: InputProps<RatingFace>) {
             name={controlId}
             checked={chosen === value}
             disabled={locked && chosen !== value}
-            aria-label={VISITOR.rated(value, block.count)}
+            aria-label={say("rated", { value: value, count: block.count })}
             onChange={() => onChange(String(value))}
           />
           <svg viewBox="0 0 24 24" aria-hidden="true">
@@ -39,6 +31,6 @@ export function RatingInput(props: InputProps<RatingFace>) {
           </svg>
         </label>
       ))}
-    </div>
+    </ChoiceFrame>
   );
 }

@@ -2,14 +2,14 @@
 import { useRef, useState } from "react";
 import type { RepeatFace, ShapedRowKindFace } from "../../api/generated/wire";
 import { BlockList } from "../../form/BlockList";
-import { VISITOR } from "../../text/visitor";
+import { say } from "../../text/visitor";
 import {
   type Answer,
   type InputProps,
-  listOf,
   type RowAnswer,
+  rowsIn,
   SurroundingsContext,
-  shownText,
+  shownKinds,
   useSurroundings,
 } from "../input";
 
@@ -20,15 +20,16 @@ export function RepeatInput(props: InputProps<RepeatFace>) {
   const around = useSurroundings();
   const [said, setSaid] = useState("");
   const list = useRef<HTMLDivElement>(null);
-  const rows = listOf(answer) as unknown as readonly RowAnswer[];
-  const kindOf = (row: RowAnswer) => block.kinds.find((kind) => kind.id === row.kind);
+  const rows = rowsIn(answer);
+  const kinds = shownKinds(block, facts);
+  const kindOf = (row: RowAnswer) => kinds.find((kind) => kind.id === row.kind);
   const keep = (next: readonly RowAnswer[], news: string) => {
     onChange((next.length > 0 ? next : null) as unknown as Answer);
     setSaid(news);
   };
   const focusRow = (at: number) =>
     requestAnimationFrame(() => list.current?.querySelectorAll<HTMLElement>(".cx-row")[at]?.focus());
-  const offered = block.kinds.filter((kind) => {
+  const offered = kinds.filter((kind) => {
     const state = facts.kinds?.[kind.id];
     const count = rows.filter((row) => row.kind === kind.id).length;
     return state?.shown !== false && !state?.locked && (kind.max_rows === null || count < kind.max_rows);
@@ -36,19 +37,19 @@ export function RepeatInput(props: InputProps<RepeatFace>) {
   const full = rows.length >= block.max_rows;
   const insert = (kind: ShapedRowKindFace, at: number) => {
     const row = { kind: kind.id, id: newRowId(), values: {} };
-    keep([...rows.slice(0, at), row, ...rows.slice(at)], VISITOR.rowAdded(kind.label));
+    keep([...rows.slice(0, at), row, ...rows.slice(at)], say("rowAdded", { label: kind.label }));
     focusRow(at);
   };
   const move = (at: number, by: -1 | 1) => {
     const next = [...rows];
     [next[at], next[at + by]] = [next[at + by]!, next[at]!];
-    keep(next, VISITOR.rowMoved(kindOf(rows[at]!)?.label ?? "", at + by + 1));
+    keep(next, say("rowMoved", { label: kindOf(rows[at]!)?.label ?? "", place: at + by + 1 }));
     focusRow(at + by);
   };
   const remove = (at: number) => {
     keep(
       rows.filter((_row, index) => index !== at),
-      VISITOR.rowRemoved(kindOf(rows[at]!)?.label ?? ""),
+      say("rowRemoved", { label: kindOf(rows[at]!)?.label ?? "" }),
     );
     requestAnimationFrame(() => document.getElementById(controlId)?.focus());
   };
@@ -79,21 +80,21 @@ export function RepeatInput(props: InputProps<RepeatFace>) {
                           key={each.id}
                           type="button"
                           className="cx-row-insert"
-                          aria-label={VISITOR.insertBefore(each.label)}
-                          title={VISITOR.insertBefore(each.label)}
+                          aria-label={say("insertBefore", { label: each.label })}
+                          title={say("insertBefore", { label: each.label })}
                           onClick={() => insert(each, at)}
                         >
                           + {offered.length > 1 ? each.label : ""}
                         </button>
                       ))}
-                    <RowButton label={VISITOR.moveUp} sign="↑" off={at === 0} onPress={() => move(at, -1)} />
+                    <RowButton label={say("moveUp")} sign="↑" off={at === 0} onPress={() => move(at, -1)} />
                     <RowButton
-                      label={VISITOR.moveDown}
+                      label={say("moveDown")}
                       sign="↓"
                       off={at === rows.length - 1}
                       onPress={() => move(at, 1)}
                     />
-                    <RowButton label={VISITOR.removeRow(kind.label)} sign="×" onPress={() => remove(at)} />
+                    <RowButton label={say("removeRow", { label: kind.label })} sign="×" onPress={() => remove(at)} />
                   </span>
                 )}
               </div>
@@ -109,7 +110,7 @@ export function RepeatInput(props: InputProps<RepeatFace>) {
         <div className="cx-adders">
           {offered.map((kind) => (
             <button key={kind.id} type="button" className="cx-add" onClick={() => insert(kind, rows.length)}>
-              {VISITOR.add(shownText(facts, "", kind.label))}
+              {say("add", { label: kind.label })}
             </button>
           ))}
         </div>

@@ -1,23 +1,15 @@
 import type { ScaleFace } from "../../api/generated/wire";
+import { ChoiceFrame } from "../choice_set";
 import { type InputProps, textOf } from "../input";
 
 export function ScaleInput(props: InputProps<ScaleFace>) {
-  const { block, controlId, answer, describedBy, invalid, locked, required, onChange } = props;
+  const { block, controlId, answer, locked, onChange } = props;
   const values = Array.from({ length: block.most - block.least + 1 }, (_each, index) => String(block.least + index));
   const chosen = textOf(answer);
   const words = (value: string) =>
     value === values[0] ? block.least_label : value === values.at(-1) ? block.most_label : "";
   return (
-    <div
-      id={controlId}
-      className="cx-scale"
-      role="radiogroup"
-      tabIndex={-1}
-      aria-labelledby={`${controlId}-label`}
-      aria-describedby={describedBy}
-      aria-invalid={invalid || undefined}
-      aria-required={required || undefined}
-    >
+    <ChoiceFrame {...props} className="cx-scale" role="radiogroup">
       <div className="cx-scale-steps">
         {values.map((value) => (
           <label key={value} data-chosen={chosen === value || undefined}>
@@ -39,6 +31,6 @@ export function ScaleInput(props: InputProps<ScaleFace>) {
           <span>{block.most_label}</span>
         </div>
       )}
-    </div>
+    </ChoiceFrame>
   );
 }

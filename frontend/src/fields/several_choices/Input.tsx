@@ -1,7 +1,7 @@
 import type { SeveralChoicesFace } from "../../api/generated/wire";
 import { CheckSet, OtherBox } from "../choice_set";
 import { type Answer, type InputProps, listOf, partsOf, textOf, useTools } from "../input";
-import { OTHER, optionsOf } from "../options";
+import { OTHER, optionsOf } from "../shown_options";
 
 export function SeveralChoicesInput(props: InputProps<SeveralChoicesFace>) {
   const { block, answer, facts, onChange } = props;

@@ -1,7 +1,7 @@
 // A signature: strokes in a box of 600 by 200, or a typed name for who can't draw.
 import { useRef, useState } from "react";
 import type { SignatureFace } from "../../api/generated/wire";
-import { VISITOR } from "../../text/visitor";
+import { say } from "../../text/visitor";
 import { type Answer, type InputProps, listOf, partsOf, textOf } from "../input";
 
 const WIDTH = 600;
@@ -20,7 +20,7 @@ export default function SignatureBox(props: InputProps<SignatureFace>) {
         <input
           id={controlId}
           className="cx-input cx-signed"
-          aria-label={VISITOR.typedName}
+          aria-label={say("typedName")}
           aria-describedby={describedBy}
           aria-invalid={invalid || undefined}
           aria-required={required || undefined}
@@ -37,7 +37,7 @@ export default function SignatureBox(props: InputProps<SignatureFace>) {
             setTyping(false);
           }}
         >
-          {VISITOR.drawInstead}
+          {say("drawInstead")}
         </button>
       </div>
     );
@@ -47,7 +47,7 @@ export default function SignatureBox(props: InputProps<SignatureFace>) {
       <span className="cx-signature-tools">
         {strokes.length > 0 && !locked && (
           <button type="button" className="cx-clear" onClick={() => onChange(null)}>
-            {VISITOR.clear}
+            {say("clear")}
           </button>
         )}
         {!locked && (
@@ -59,7 +59,7 @@ export default function SignatureBox(props: InputProps<SignatureFace>) {
               setTyping(true);
             }}
           >
-            {VISITOR.typeInstead}
+            {say("typeInstead")}
           </button>
         )}
       </span>
@@ -97,7 +97,7 @@ function Pad({
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       className="cx-pad"
       role="img"
-      aria-label={VISITOR.draw}
+      aria-label={say("draw")}
       data-invalid={invalid || undefined}
       onPointerDown={(event) => {
         if (locked) return;

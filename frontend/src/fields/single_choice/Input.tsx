@@ -1,7 +1,7 @@
 import type { SingleChoiceFace } from "../../api/generated/wire";
 import { OtherBox, RadioSet } from "../choice_set";
 import { type InputProps, partsOf, textOf, useTools } from "../input";
-import { OTHER, optionsOf } from "../options";
+import { OTHER, optionsOf } from "../shown_options";
 
 export function SingleChoiceInput(props: InputProps<SingleChoiceFace>) {
   const { block, answer, facts, onChange } = props;

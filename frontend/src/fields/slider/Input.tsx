@@ -1,5 +1,5 @@
 import type { SliderFace } from "../../api/generated/wire";
-import { VISITOR } from "../../text/visitor";
+import { say } from "../../text/visitor";
 import { type InputProps, textOf, useTools } from "../input";
 
 export function SliderInput(props: InputProps<SliderFace>) {
@@ -16,7 +16,7 @@ export function SliderInput(props: InputProps<SliderFace>) {
   const values = (at: number) => Number(block.least) + at * Number(block.step);
   const text = textOf(answer);
   const at = text === "" ? Math.round(steps / 2) : indexOf(text, written, values, steps);
-  const shown = text === "" ? VISITOR.notMoved : `${text} ${block.unit}`.trim();
+  const shown = text === "" ? say("notMoved") : `${text} ${block.unit}`.trim();
   return (
     <div className="cx-slider" data-blank={text === "" || undefined}>
       <input

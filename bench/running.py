@@ -1,0 +1,95 @@
+"""A server of its own for a benchmark: a new cluster, one person, one form, gunicorn; all of it gone afterwards."""
+
+import os
+import subprocess
+import tempfile
+import time
+import urllib.request
+from collections.abc import Iterator
+from contextlib import contextmanager
+from dataclasses import dataclass
+from pathlib import Path
+from uuid import UUID
+
+from codexa.core.definition.form import Form
+from codexa.services import desk, publishing, signing_in
+from codexa.store import people, sessions
+from codexa.store.database import open_pool
+from launch import PYTHON, ROOT
+from launch.machine import free_port
+from launch.postgres import Cluster
+
+EMAIL, PASSWORD = "bench@example.org", "for the bench"
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Running:
+    """Where the server answers, and the form that it has, published once."""
+
+    port: int
+    form: UUID
+
+
+@contextmanager
+def running_with(form: Form) -> Iterator[Running]:
+    """Run a server that has this form, until the block is left. EMAIL and PASSWORD sign in there."""
+    with tempfile.TemporaryDirectory(prefix="codexa-bench-") as folder:
+        Path(folder).chmod(0o755)
+        cluster = Cluster(Path(folder) / "postgres", free_port())
+        cluster.initialise()
+        with subprocess.Popen(cluster.command(), cwd="/", stderr=subprocess.DEVNULL) as postgres:
+            try:
+                cluster.wait()
+                cluster.create_database("codexa")
+                with _serving(cluster.address("codexa"), form, folder) as running:
+                    yield running
+            finally:
+                postgres.terminate()
+                postgres.wait()
+                cluster.remove()
+
+
+@contextmanager
+def _serving(database: str, form: Form, folder: str) -> Iterator[Running]:
+    port = free_port()
+    environment = {
+        **os.environ,
+        "CODEXA_DATABASE": database,
+        "CODEXA_PUBLIC_RATE": "100000 per second",
+        "CODEXA_FILES": folder,
+    }
+    subprocess.run([PYTHON, "-m", "codexa.cli", "migrate"], cwd=ROOT, env=environment, check=True)
+    published = _publish(database, form)
+    command = [str(PYTHON), "-m", "gunicorn", "bench.server:application()", "--bind", f"127.0.0.1:{port}"]
+    options = ["--worker-class", "gthread", "--threads", "8", "--no-control-socket", "--log-level", "error"]
+    with subprocess.Popen([*command, *options], cwd=ROOT, env=environment, stdout=subprocess.DEVNULL) as server:
+        try:
+            _wait_for(f"http://127.0.0.1:{port}/health")
+            yield Running(port=port, form=published)
+        finally:
+            server.terminate()
+            server.wait()
+
+
+def _publish(database: str, form: Form) -> UUID:
+    with open_pool(database, 1) as pool, pool.connection() as connection:
+        team = people.insert_team(connection, slug="bench", name="Bench")
+        hashed = signing_in.hash_password(PASSWORD)
+        people.insert_person(connection, team=team, role="owner", email=EMAIL, name="Bench", password_hash=hashed)
+        session = signing_in.sign_in(connection, email=EMAIL, password=PASSWORD)
+        who = sessions.find_session(connection, digest=signing_in.digest_of(session.token))
+        assert who is not None
+        made = desk.import_form(connection, who=who, document=form.model_dump(mode="json"))
+        publishing.publish(connection, who=who, form=made, revision=1)
+        return made
+
+
+def _wait_for(address: str) -> None:
+    for _ in range(100):
+        try:
+            urllib.request.urlopen(address, timeout=2).close()  # noqa: S310 - our own loopback address
+        except OSError:
+            time.sleep(0.1)
+        else:
+            return
+    raise RuntimeError("the server does not answer")

@@ -1,0 +1,68 @@
+"""How a form looks: colours, typefaces, pictures, shapes. A brand may be the team's own, shared by many forms."""
+
+from collections.abc import Iterator
+from typing import Annotated, Literal
+
+from pydantic import StringConstraints
+
+from codexa.core.definition.colour import MIN_CONTRAST, contrast
+from codexa.core.definition.parts import Colour, Label, Part
+
+# The typefaces that ship with Codexa, all under the SIL Open Font License.
+Typeface = Literal[
+    "source_sans", "source_serif", "inter", "work_sans", "nunito", "karla", "montserrat", "lora", "bitter",
+    "fraunces", "device",
+]  # fmt: skip
+
+MAX_PICTURE = 400_000  # characters of a picture that is written into the document itself
+PictureSource = Annotated[
+    str, StringConstraints(max_length=MAX_PICTURE, pattern=r"^(/|data:image/(png|jpeg|webp|svg\+xml);base64,|$)")
+]
+
+
+class Brand(Part):
+    """How the form looks.
+
+    `accent` is the colour of buttons, choices and links, `banner` that behind the title (none: the accent), `ground`
+    that around the form, `paper` the form's own, `ink` its text. Text on a colour is white or ink, whichever reads
+    better. `saved` is the id of the team's brand that the form uses; its look is then the brand's as it is now.
+    """
+
+    accent: Colour = "#2B3A8C"
+    banner: Colour | None = None
+    ground: Colour = "#EDF0F7"
+    paper: Colour = "#FFFFFF"
+    ink: Colour = "#16202B"
+    typeface: Typeface = "source_sans"
+    heading_typeface: Typeface = "source_serif"
+    corner: Literal["square", "slight", "round"] = "slight"
+    fields: Literal["outlined", "filled", "underlined"] = "outlined"
+    button: Literal["like_fields", "pill"] = "like_fields"
+    button_width: Literal["words", "full"] = "words"
+    logo: PictureSource = ""
+    logo_alternative: Label = ""
+    header_picture: PictureSource = ""
+    background_picture: PictureSource = ""
+    saved: Annotated[str, StringConstraints(pattern=r"^([0-9a-f-]{36})?$")] = ""
+
+
+_WHITE = "#FFFFFF"
+
+
+def text_on(colour: str, brand: Brand) -> str:
+    """Return the colour of text on a coloured ground: white or the brand's ink, whichever has more contrast."""
+    return max((_WHITE, brand.ink), key=lambda text: contrast(text, colour))
+
+
+def contrasts(brand: Brand) -> Iterator[tuple[str, str, float]]:
+    """Yield what is read on what, as (setting, words, contrast ratio); WCAG 2.2, 1.4.3 wants 4.5 of each."""
+    yield "accent", "Text on the accent colour", contrast(text_on(brand.accent, brand), brand.accent)
+    yield "accent", "The accent colour, as links have it, on the paper", contrast(brand.accent, brand.paper)
+    banner = brand.banner or brand.accent
+    yield "banner", "The title on its banner", contrast(text_on(banner, brand), banner)
+    yield "ink", "Text on the paper", contrast(brand.ink, brand.paper)
+
+
+def weak_contrasts(brand: Brand) -> list[tuple[str, str, float]]:
+    """Return those of them that are too weak to read well."""
+    return [each for each in contrasts(brand) if each[2] < MIN_CONTRAST]

@@ -1,0 +1,248 @@
+"""A form from pasted text: one line a field, with a star, a type, limits and options after a colon.
+
+# Your visit
+Group size* number 1..60
+Way to come*: On foot, By bus, By car = 5
+Anything else long text
+"""
+
+import re
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass, field
+from decimal import Decimal
+from functools import cache
+from typing import Any
+
+from codexa.core.definition.keys import key_from
+from codexa.core.fields import BLOCK_TYPES
+
+MAX_LINES = 500
+_LIMITS = re.compile(r"\s+(?P<least>-?\d+(?:[.,]\d+)?)?\s*\.\.\s*(?P<most>-?\d+(?:[.,]\d+)?)?\s*$")
+_OPTION_NUMBER = re.compile(r"^(?P<label>.*\S)\s*=\s*(?P<number>-?\d+(?:[.,]\d+)?)$")
+_PAGE = re.compile(r"^#+\s*(?P<title>.*)$")
+_BULLET = re.compile(r"^\s*(?:[-•*]|\d+[.)])\s+")
+_HOLDING = ("group", "repeat")
+# A comma between two digits is a decimal comma: "By car = 3,5".
+_BETWEEN_OPTIONS = re.compile(r"[;|]|,(?!\d)|(?<!\d),")
+# Types whose word is a usual end of a label: "Your name", "Home address" keep it.
+_SAID_IN_LABELS = frozenset(
+    {"name", "email", "phone", "address", "web_address", "date", "time", "signature", "consent"}
+)
+# Words that people write for a type beside its title; a yes/no asked in words is one too.
+_WORDS = {
+    "text": "short_text",
+    "line": "short_text",
+    "paragraph": "long_text",
+    "amount": "money",
+    "mail": "email",
+    "telephone": "phone",
+    "link": "web_address",
+    "checkbox": "yes_no",
+    "choices": "several_choices",
+    "several": "several_choices",
+    "list": "dropdown",
+    "photo": "file_upload",
+    "upload": "file_upload",
+    "file": "file_upload",
+    "stars": "rating",
+}
+# Labels that say what is asked for without naming a type.
+_TELLING = [
+    (re.compile(r"\be-?mail\b", re.IGNORECASE), "email"),
+    (re.compile(r"\b(phone|telephone|mobile)\b", re.IGNORECASE), "phone"),
+    (re.compile(r"\b(website|web address)\b", re.IGNORECASE), "web_address"),
+    (re.compile(r"^(your |full |first and last )?name$", re.IGNORECASE), "name"),
+    (re.compile(r"\b(postal |home )?address$", re.IGNORECASE), "address"),
+    (re.compile(r"\b(date|day)\b", re.IGNORECASE), "date"),
+    (re.compile(r"\b(number of|how many|size)\b", re.IGNORECASE), "number"),
+    (re.compile(r"\b(message|comments?|anything else|remarks?)\b", re.IGNORECASE), "long_text"),
+]
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class OutlineLine:
+    """A line of the text: what it makes in words, or what was not understood of it; `number` counts from 1."""
+
+    number: int
+    text: str
+    makes: str
+    problem: str = ""
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Outlined:
+    """The pages of a form's document, and what became of every line that is not blank."""
+
+    pages: list[dict[str, Any]]
+    lines: list[OutlineLine]
+
+
+@dataclass(kw_only=True, slots=True)
+class _Making:
+    new_id: Callable[[], str]
+    pages: list[dict[str, Any]] = field(default_factory=list)
+    lines: list[OutlineLine] = field(default_factory=list)
+    keys: set[str] = field(default_factory=set)
+    before: dict[str, Any] | None = None
+
+    def page(self, title: str) -> None:
+        self.pages.append({"id": self.new_id(), "title": title[:500], "blocks": []})
+        self.before = None
+
+    def block(self, block: dict[str, Any]) -> None:
+        if not self.pages:
+            self.page("")
+        self.pages[-1]["blocks"].append(block)
+        self.before = block
+
+
+def read_outline(text: str, new_id: Callable[[], str]) -> Outlined:
+    """Return what pasted text makes; `new_id` gives an id that nothing else has.
+
+    A line that begins with # begins a page; lines set in under a field are its options; a line that is no more than
+    words makes a field for a line of text, or one that its label tells.
+    """
+    making = _Making(new_id=new_id)
+    for number, line in enumerate(text.splitlines()[:MAX_LINES], 1):
+        if line.strip():
+            makes, problem = _take(line, making)
+            making.lines.append(OutlineLine(number=number, text=line.strip(), makes=makes, problem=problem))
+    if not making.pages:
+        making.page("")
+    return Outlined(pages=making.pages, lines=making.lines)
+
+
+def _take(line: str, making: _Making) -> tuple[str, str]:
+    if (page := _PAGE.match(line.strip())) is not None:
+        making.page(page["title"])
+        return "a page", ""
+    if line[:1].isspace() and making.before is not None:
+        return _take_option(line.strip(), making.before, making)
+    return _take_field(_BULLET.sub("", line).strip(), making)
+
+
+def _take_option(text: str, block: dict[str, Any], making: _Making) -> tuple[str, str]:
+    if "options" not in block:
+        if block["type"] != "short_text":
+            return "", f"{block['label']} takes no options; write this line without the space before it."
+        block.update(type="single_choice", options=[])
+    block["options"].append(_option(_BULLET.sub("", text), block["options"], making))
+    return f"an option of {block['label']}", ""
+
+
+def _take_field(text: str, making: _Making) -> tuple[str, str]:
+    label, _, listed = text.partition(":")
+    options = [each.strip() for each in _BETWEEN_OPTIONS.split(listed) if each.strip()]
+    label, least, most, problem = _limits(label)
+    label, kind = _kind(label)
+    required = label.rstrip().endswith("*")
+    label = label.rstrip().rstrip("*").strip()
+    kind = kind or ("single_choice" if options else _told(label))
+    if not label:
+        return "", "There is no label in this line; begin it with what you ask for."
+    block: dict[str, Any] = {"id": making.new_id(), "type": kind, "key": _key(label, making.keys), "label": label[:500]}
+    if required:
+        block["required"] = "TRUE"
+    problem = _take_limits(block, least, most) or problem
+    if options:
+        if "options" not in _settings(kind):
+            problem = f"{_title(kind)} takes no options; they were left out."
+        else:
+            block["options"] = []
+            for option in options:
+                block["options"].append(_option(option, block["options"], making))
+    elif "options" in _settings(kind):
+        block["options"] = []
+    making.block(block)
+    return _in_words(block), problem
+
+
+def _in_words(block: dict[str, Any]) -> str:
+    words = [_title(block["type"]).lower()]
+    if "required" in block:
+        words.append("must be answered")
+    limits = [f"{word} {block[name]}" for name, word in _LIMIT_WORDS.items() if name in block]
+    words += [" ".join(limits)] if limits else []
+    if block.get("options"):
+        words.append(f"{len(block['options'])} options")
+    return ", ".join(words)
+
+
+_LIMIT_WORDS = {"minimum": "from", "least": "from", "min_length": "from", "maximum": "to", "most": "to",
+                "max_length": "to"}  # fmt: skip
+
+
+def _limits(label: str) -> tuple[str, str | None, str | None, str]:
+    found = _LIMITS.search(label)
+    if found is None:
+        return label, None, None, ""
+    least, most = ((found[name] or "").replace(",", ".") or None for name in ("least", "most"))
+    wrong = least is not None and most is not None and Decimal(least) > Decimal(most)
+    problem = f"{least}..{most} begins above its end; the limits were left out." if wrong else ""
+    return label[: found.start()], None if wrong else least, None if wrong else most, problem
+
+
+def _take_limits(block: dict[str, Any], least: str | None, most: str | None) -> str:
+    if least is None and most is None:
+        return ""
+    settings = _settings(block["type"])
+    for names in (("minimum", "maximum"), ("least", "most"), ("min_length", "max_length")):
+        if all(name in settings for name in names):
+            whole = isinstance(settings[names[1]], int) or "min_length" in names
+            for name, limit in zip(names, (least, most), strict=True):
+                if limit is not None and (not whole or limit.isdigit()):
+                    block[name] = int(limit) if whole else limit
+            return ""
+    return f"{_title(block['type'])} has no limits of that kind; they were left out."
+
+
+def _kind(label: str) -> tuple[str, str | None]:
+    """Take the words of a type off the end of a label."""
+    for words, kind in _type_words():
+        ending = re.search(rf"(?<=\S)\s*\(?\b{re.escape(words)}\)?$", label.rstrip(), re.IGNORECASE)
+        if ending is None or not label[: ending.start()].strip(" *"):
+            continue
+        before = label[: ending.start()].rstrip()
+        set_apart = before.endswith("*") or "(" in ending[0]
+        return label if kind in _SAID_IN_LABELS and not set_apart else before, kind
+    return label, None
+
+
+def _type_words() -> Iterator[tuple[str, str]]:
+    titles = {each.title.lower(): each.name for each in BLOCK_TYPES if each.name not in _HOLDING and _asks(each.name)}
+    yield from sorted((titles | _WORDS).items(), key=lambda item: -len(item[0]))
+
+
+def _told(label: str) -> str:
+    return next((kind for pattern, kind in _TELLING if pattern.search(label)), "short_text")
+
+
+def _asks(kind: str) -> bool:
+    return "default" in _settings(kind)
+
+
+@cache
+def _blanks() -> dict[str, dict[str, Any]]:
+    return {each.name: each.blank().model_dump(mode="json") for each in BLOCK_TYPES if each.name not in _HOLDING}
+
+
+def _settings(kind: str) -> dict[str, Any]:
+    return _blanks()[kind]
+
+
+def _title(kind: str) -> str:
+    return next(each.title for each in BLOCK_TYPES if each.name == kind)
+
+
+def _option(text: str, others: list[dict[str, Any]], making: _Making) -> dict[str, Any]:
+    found = _OPTION_NUMBER.match(text)
+    label = found["label"] if found else text
+    number = found["number"].replace(",", ".") if found else "0"
+    code = _key(label, {each["code"] for each in others})
+    return {"id": making.new_id(), "code": code, "label": label[:500], "counts_as": number}
+
+
+def _key(label: str, taken: set[str]) -> str:
+    key = key_from(label, taken)
+    taken.add(key)
+    return key

@@ -1,0 +1,39 @@
+"""Trials: saved fill-ins with what must come out."""
+
+import datetime
+from typing import Annotated, Any
+
+from annotated_types import Len
+from pydantic import Field as Setting
+from pydantic import StringConstraints
+
+from codexa.core.definition.parts import Identifier, Part
+
+Address = Annotated[str, StringConstraints(min_length=1, max_length=120)]  # "block", or "repeat/row/block"
+MAX_TRIALS = 200
+
+
+class Expected(Part):
+    """What must come out; what is left out is not looked at.
+
+    `figures` are texts as people read them, by the id of a figure or calculated field; `wrong` the addresses of all
+    blocks with an error, `path` the pages in order, `confirmation` an id, or "" for the form's usual words.
+    """
+
+    shown: tuple[Identifier, ...] = ()
+    hidden: tuple[Identifier, ...] = ()
+    figures: dict[Identifier, str] = Setting(default_factory=dict)
+    wrong: tuple[Address, ...] | None = None
+    path: tuple[Identifier, ...] | None = None
+    confirmation: str | None = None
+
+
+class Trial(Part):
+    """Answers as a visitor would enter them, on a day, with values that came with the address."""
+
+    id: Identifier
+    name: Annotated[str, StringConstraints(min_length=1, max_length=200, pattern=r"\S")]
+    answers: Annotated[dict[str, Any], Len(max_length=2_000)] = Setting(default_factory=dict)
+    link: dict[str, str] = Setting(default_factory=dict)
+    day: datetime.date
+    expected: Expected = Expected()

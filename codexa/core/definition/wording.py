@@ -1,0 +1,153 @@
+"""What a form says to visitors by itself: every message, its usual words, and what an author wrote instead."""
+
+import re
+from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Annotated
+
+from pydantic import AfterValidator, StringConstraints
+from pydantic import Field as Setting
+
+from codexa.core.definition.parts import Label, Part, Words
+
+
+@dataclass(frozen=True, slots=True)
+class Message:
+    """A message: where it is met (`when`), and its usual words, with what `{name}` in it may stand for."""
+
+    name: str
+    group: str
+    when: str
+    usual: str
+
+    @property
+    def values(self) -> frozenset[str]:
+        """The names that stand for values in it."""
+        return frozenset(_VALUE.findall(self.usual))
+
+
+_VALUE = re.compile(r"\{(\w+)\}")
+
+_ON_THE_WAY, _CHOICES, _ROWS, _FILES, _PARTS, _PROGRESS, _WRONG = (
+    "On the way",
+    "Choices",
+    "Rows",
+    "Files and signature",
+    "Names and addresses",
+    "Progress",
+    "What is wrong",
+)
+
+MESSAGES: tuple[Message, ...] = (
+    Message("someWrong", _ON_THE_WAY, "Above the list of what is wrong", "Some answers need another look."),
+    Message("sending", _ON_THE_WAY, "While the answers are sent", "Sending …"),
+    Message("waiting", _ON_THE_WAY, "While the next page is worked out", "One moment …"),
+    Message("restored", _ON_THE_WAY, "When a visitor comes back", "We kept what you had filled in on this device."),
+    Message("startAgain", _ON_THE_WAY, "Button that clears kept answers", "Start again"),
+    Message(
+        "awaySending",
+        _ON_THE_WAY,
+        "No connection while sending",
+        "We can't reach the server just now. Your answers are kept here, and we send them as soon as it is back.",
+    ),
+    Message(
+        "awayFilling",
+        _ON_THE_WAY,
+        "No connection while filling in",
+        "We can't reach the server just now. What you typed stays here; we try again by ourselves.",
+    ),
+    Message("none", _CHOICES, "Button that takes a choice back", "Choose none"),
+    Message(
+        "dropped",
+        _CHOICES,
+        "When a choice is no longer offered",
+        "Your earlier choice is no longer offered here. Choose again.",
+    ),
+    Message("choose", _CHOICES, "In an empty dropdown", "Choose …"),
+    Message("typeToSearch", _CHOICES, "In a dropdown that is searched", "Type to search"),
+    Message("noMatch", _CHOICES, "When a search finds nothing", "Nothing fits."),
+    Message("notMoved", _CHOICES, "Beside a slider that was not touched", "Not chosen yet"),
+    Message("rated", _CHOICES, "For screen readers: one step of a rating", "{value} of {count}"),
+    Message("add", _ROWS, "Button that adds a row", "Add {label}"),
+    Message("insertBefore", _ROWS, "Button that inserts a row", "Insert {label} before this row"),
+    Message("moveUp", _ROWS, "Button that moves a row up", "Move up"),
+    Message("moveDown", _ROWS, "Button that moves a row down", "Move down"),
+    Message("removeRow", _ROWS, "Button that removes a row", "Remove {label}"),
+    Message("rowAdded", _ROWS, "For screen readers, after adding", "{label} was added."),
+    Message("rowMoved", _ROWS, "For screen readers, after moving", "{label} is now in place {place}."),
+    Message("rowRemoved", _ROWS, "For screen readers, after removing", "{label} was removed."),
+    Message("chooseFile", _FILES, "Button for one file", "Choose a file"),
+    Message("chooseFiles", _FILES, "Button for several files", "Choose files"),
+    Message("orDrop", _FILES, "Beside that button", "or drop them here"),
+    Message("uploading", _FILES, "While a file is sent", "{share} %"),
+    Message("uploaded", _FILES, "When a file has arrived", "Arrived"),
+    Message("tryAgain", _FILES, "Button after a file failed", "Try again"),
+    Message("remove", _FILES, "Button that removes a file", "Remove"),
+    Message(
+        "filesMissing",
+        _FILES,
+        "Going on while files are under way",
+        "Wait until your files have arrived, or remove them.",
+    ),
+    Message("draw", _FILES, "In the empty signature box", "Draw your signature here"),
+    Message("clear", _FILES, "Button that clears a signature", "Clear"),
+    Message("typeInstead", _FILES, "Button: type a signature", "Type your name instead"),
+    Message("drawInstead", _FILES, "Button: draw a signature", "Draw instead"),
+    Message("typedName", _FILES, "Label of a typed signature", "Your name as signature"),
+    Message("first", _PARTS, "Part of a name", "First name"),
+    Message("last", _PARTS, "Part of a name", "Last name"),
+    Message("street", _PARTS, "Part of an address", "Street and number"),
+    Message("extra", _PARTS, "Part of an address", "Floor, flat, company"),
+    Message("postal_code", _PARTS, "Part of an address", "Postal code"),
+    Message("town", _PARTS, "Part of an address", "Town"),
+    Message("country", _PARTS, "Part of an address", "Country"),
+    Message("progress", _PROGRESS, "For screen readers: what the bar is", "Progress"),
+    Message("of", _PROGRESS, "Progress as a count", "{at} of {count}"),
+    Message("percent", _PROGRESS, "Progress in percent", "{share} % done"),
+    Message("oneLeft", _PROGRESS, "One question left", "1 question left"),
+    Message("left", _PROGRESS, "Several questions left", "{count} questions left"),
+    Message("done", _PROGRESS, "For screen readers: a page is done", "Done"),
+    Message("not_a_number", _WRONG, "No number was typed", ""),
+    Message("not_a_date", _WRONG, "No date was typed", ""),
+    Message("not_a_time", _WRONG, "No time was typed", ""),
+    Message("not_an_email", _WRONG, "No e-mail address was typed", ""),
+    Message("not_a_phone", _WRONG, "No phone number was typed", ""),
+    Message("not_an_address", _WRONG, "No web address was typed", ""),
+    Message("part_missing", _WRONG, "A part of a name or address is missing", ""),
+    Message("too_long", _WRONG, "The text is too long", ""),
+)
+
+_BY_NAME = {message.name: message for message in MESSAGES}
+
+
+def _messages(given: Mapping[str, str]) -> Mapping[str, str]:
+    for name, words in given.items():
+        message = _BY_NAME.get(name)
+        if message is None:
+            raise ValueError(f'there is no message "{name}"; remove it')
+        unknown = set(_VALUE.findall(words)) - message.values
+        if unknown:
+            known = ", ".join(f"{{{each}}}" for each in sorted(message.values)) or "nothing"
+            raise ValueError(f'"{{{min(unknown)}}}" means nothing in the message "{name}"; it knows {known}')
+    return given
+
+
+ShortWords = Annotated[str, StringConstraints(min_length=1, max_length=60)]
+
+
+class Wording(Part):
+    """What the form itself says to visitors; `messages` are the author's words in place of the usual ones, by name."""
+
+    submit: ShortWords = "Send"
+    next: ShortWords = "Next"
+    back: ShortWords = "Back"
+    required: Annotated[str, StringConstraints(min_length=1, max_length=200)] = "Please answer this."
+    confirmation_title: Label = "Thank you"
+    confirmation_text: Words = "Your answers have been received."
+    messages: Annotated[
+        dict[str, Annotated[str, StringConstraints(min_length=1, max_length=300)]], AfterValidator(_messages)
+    ] = Setting(default_factory=dict)
+
+    def of_error(self, code: str, usual: str) -> str:
+        """Return what a visitor is told of an error of that code."""
+        return self.messages.get(code, usual)

@@ -1,0 +1,147 @@
+"""What a visitor's browser may know: the shapes of a form's face and of its state (see public)."""
+
+from typing import TYPE_CHECKING, Annotated, Any, Union
+
+from pydantic import BaseModel, ConfigDict, Discriminator
+
+from codexa.core.definition.brand import Brand
+from codexa.core.definition.form import PageFace, Welcome
+from codexa.core.definition.parts import BlockFace, Identifier
+from codexa.core.definition.wording import Wording
+from codexa.core.fields import BLOCK_TYPES, HOLDING_FACES
+
+if TYPE_CHECKING:
+    AnyFace = BlockFace
+else:
+    AnyFace = Annotated[Union[tuple(each.face for each in BLOCK_TYPES)], Discriminator("type")]  # noqa: UP007
+    for holder in HOLDING_FACES:
+        holder.model_rebuild(_types_namespace={"AnyFace": AnyFace, **{each.__name__: each for each in HOLDING_FACES}})
+
+
+class _Face(BaseModel):
+    model_config = ConfigDict(
+        frozen=True, extra="forbid", from_attributes=True, json_schema_serialization_defaults_required=True
+    )
+
+
+class FilledPageFace(PageFace):
+    """A page as visitors see it."""
+
+    blocks: tuple[AnyFace, ...] = ()
+
+
+class FormFace(_Face):
+    """A form as visitors see it. `asks` are the blocks after whose change the browser asks for the new state."""
+
+    title: str
+    lead: str
+    locale: str
+    currency: str
+    brand: Brand
+    wording: Wording
+    presentation: str
+    progress: str
+    welcome: Welcome | None
+    pages: tuple[FilledPageFace, ...]
+    asks: tuple[Identifier, ...]
+
+
+class _Facts(BaseModel):
+    model_config = ConfigDict(frozen=True, extra="forbid")
+
+
+class ErrorFace(_Face):
+    """What is wrong with an answer."""
+
+    code: str
+    message: str
+
+
+class KindState(_Facts):
+    """What is true of a row kind: whether such rows can be added and changed; its label, if it has inserted values."""
+
+    shown: bool = True
+    locked: bool = False
+    label: str | None = None
+
+
+class FileFace(_Facts):
+    """A file that the visitor sent: `size` in bytes, `type` its media type."""
+
+    id: str
+    name: str
+    size: int
+    type: str
+
+
+class BlockState(_Facts):
+    """What is true of a block now; what is left out is not so.
+
+    `value` only for calculated fields; `texts` are those with inserted values, by setting; `options` the ids of the
+    options on offer where not all are, `barred` of those that can't be chosen; `dropped` where a choice was taken back;
+    `fill` the answer to put in where none was given yet; `files` those of an upload; `rows` and `kinds` only for a
+    repeat.
+    """
+
+    shown: bool
+    required: bool = False
+    locked: bool = False
+    value: str | None = None
+    error: ErrorFace | None = None
+    texts: dict[str, str] | None = None
+    options: list[str] | None = None
+    barred: list[str] | None = None
+    dropped: bool = False
+    fill: Any = None
+    files: list[FileFace] | None = None
+    rows: "dict[str, RowState] | None" = None
+    kinds: dict[str, KindState] | None = None
+
+
+class RowState(_Facts):
+    """What is true of the blocks of a row, by id, and what is wrong with the row as a whole."""
+
+    blocks: dict[str, BlockState]
+    error: ErrorFace | None = None
+
+
+class FormState(_Facts):
+    """What is true of the form now: of its blocks by id, and of the form as a whole.
+
+    `path` are the ids of the pages that apply, in order; `left` counts the questions that are still blank; `texts` are
+    those of pages and of the welcome with inserted values, by owner and setting. `fresh` comes with the first state
+    alone: what is true of the blocks of a new row, by row kind and block, until the core has seen it.
+    """
+
+    blocks: dict[str, BlockState]
+    path: list[str]
+    left: int = 0
+    error: ErrorFace | None = None
+    texts: dict[str, dict[str, str]] = {}
+    fresh: dict[str, dict[str, BlockState]] = {}
+
+
+BlockState.model_rebuild()
+
+
+class BarFace(_Face):
+    """A bar of a chart: `text` is its value as people read it, `share` its length from 0 to 1."""
+
+    label: str
+    text: str
+    share: float
+
+
+class ParagraphFace(_Face):
+    """A piece of a confirmation: sanitised HTML, or the bars of a chart."""
+
+    html: str = ""
+    bars: list[BarFace] = []
+
+
+class ConfirmationFace(_Face):
+    """What a visitor reads after handing in, or the address to go on to."""
+
+    title: str
+    paragraphs: list[ParagraphFace] = []
+    redirect: str = ""

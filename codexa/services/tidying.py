@@ -1,0 +1,35 @@
+"""What nobody needs any more: files without a response, saves in quick succession, pictures that nothing shows."""
+
+from dataclasses import dataclass
+from pathlib import Path
+
+from codexa.services.brands import picture_path
+from codexa.services.uploads import remove
+from codexa.store import brands, history, uploads
+from codexa.store.database import Connection
+
+UNCLAIMED_HOURS = 48  # an upload that no response names: a visitor may still be at the form
+KEPT_DAYS = 30  # all saved states, and pictures that nothing names: a draft kept in a browser may still need them
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Tidied:
+    """How many were deleted: uploads, saved states, pictures."""
+
+    uploads: int
+    states: int
+    pictures: int
+
+
+def tidy(connection: Connection, folder: Path, *, hours: int = UNCLAIMED_HOURS, days: int = KEPT_DAYS) -> Tidied:
+    """Delete what nobody needs any more, and return how much that was; may be run at any time, and again."""
+    states = history.thin_states(connection, days=days)
+    uploaded = uploads.delete_unclaimed(connection, hours=hours)
+    pictures = brands.delete_unused_pictures(connection, days=days)
+    # Files go after what names them: what is left behind by a crash between the two does no harm.
+    connection.commit()
+    for upload in uploaded:
+        remove(folder, upload)
+    for picture in pictures:
+        picture_path(folder, picture).unlink(missing_ok=True)
+    return Tidied(uploads=len(uploaded), states=states, pictures=len(pictures))

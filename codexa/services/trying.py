@@ -1,0 +1,89 @@
+"""Trying a draft: what comes out of answers, its trials, and its figures on the responses that came in."""
+
+import datetime
+from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Any
+
+from codexa.core.definition.form import Form
+from codexa.core.definition.trials import Expected
+from codexa.core.program.accept import entered_again
+from codexa.core.program.charts import bars_of, looked_at
+from codexa.core.program.evaluate import State
+from codexa.core.program.faces import BarFace, FormState
+from codexa.core.program.program import Program
+from codexa.core.program.public import form_state
+from codexa.core.program.trials import figure_texts, holding, outcome_of, state_on
+from codexa.services.drafts import context_of
+from codexa.store import responses
+from codexa.store.database import Connection
+from codexa.store.sessions import SignedIn
+
+MOST_RESPONSES = 50
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Tried:
+    """What comes out of answers: all that a trial would look at, and which conditions hold, by owner and setting.
+
+    `values` are the texts of fields and figures by id, `charts` the bars of those figures that visitors see as charts,
+    `looked_at` the numbers that figures of bands look at; `state` is what visitors would see.
+    """
+
+    outcome: Expected
+    holding: dict[str, dict[str, bool]]
+    values: dict[str, str]
+    charts: dict[str, list[BarFace]]
+    looked_at: dict[str, str]
+    state: FormState
+
+
+def outcome(program: Program, answers: Mapping[str, Any], link: Mapping[str, str], day: datetime.date | None) -> Tried:
+    """Return what comes out of answers on a day, or now."""
+    today = context_of(program.form).today
+    state = state_on(program, answers, link, day or today)
+    holds: dict[str, dict[str, bool]] = {}
+    for (owner, setting), held in holding(state).items():
+        holds.setdefault(owner, {})[setting] = held
+    charts = {figure: bars for figure in program.figures if (bars := bars_of(state, figure))}
+    return Tried(
+        outcome=outcome_of(state),
+        holding=holds,
+        values=_values(state),
+        charts=charts,
+        looked_at=looked_at(state),
+        state=FormState.model_validate(form_state(state)),
+    )
+
+
+def _values(state: State) -> dict[str, str]:
+    shown = {place.block.id: state.presented(place) or "" for place in state.program.top_places if place.field_type}
+    return shown | dict(figure_texts(state))
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class TriedResponse:
+    """A response as the draft would see it: its answers as they would be entered, and the draft's figures."""
+
+    number: int
+    answers: dict[str, Any]
+    figures: dict[str, str]
+
+
+def on_responses(connection: Connection, program: Program, *, who: SignedIn, form: Any) -> list[TriedResponse]:
+    """Return the newest responses with the figures that the draft works out of them."""
+    rows, _ = responses.page_of_responses(connection, team=who.team_id, form=form, limit=MOST_RESPONSES, offset=0)
+    return [_tried(program, row.number, row.answers, row.received_at) for row in rows]
+
+
+def _tried(program: Program, number: int, kept: Mapping[str, Any], received_at: datetime.datetime) -> TriedResponse:
+    answers = entered_again(program, kept)
+    day = received_at.astimezone(_zone(program.form)).date()
+    state = state_on(program, answers, {}, day)
+    return TriedResponse(number=number, answers=answers, figures=dict(figure_texts(state)))
+
+
+def _zone(form: Form) -> datetime.tzinfo:
+    zone = context_of(form).now.tzinfo
+    assert zone is not None
+    return zone

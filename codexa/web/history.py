@@ -1,0 +1,65 @@
+"""What was, and who is here: saved states, what changed between them, and presence."""
+
+from uuid import UUID
+
+from flask import Blueprint, request
+
+from codexa.services import history
+from codexa.services.roles import Right
+from codexa.web.contract import (
+    ChangesReply,
+    DraftReply,
+    LeaveRequest,
+    PresenceReply,
+    PresenceRequest,
+    PresentReply,
+    StateReply,
+    StatesReply,
+)
+from codexa.web.database import connection
+from codexa.web.endpoint import endpoint
+from codexa.web.guard import may
+
+blueprint = Blueprint("history", __name__, url_prefix="/api/forms/<uuid:form>")
+
+
+@endpoint(blueprint, "GET", "/states", reply=StatesReply)
+def list_all(form: UUID) -> StatesReply:
+    """List saved states, newest first; the query's `before` is a revision to go on below."""
+    who = may(Right.SEE_FORMS)
+    with connection() as database:
+        states = history.list_states(database, who=who, form=form, before=request.args.get("before", type=int))
+    return StatesReply(states=[StateReply.model_validate(each) for each in states])
+
+
+@endpoint(blueprint, "GET", "/states/<int:revision>", reply=DraftReply)
+def show(form: UUID, revision: int) -> DraftReply:
+    """Return the draft as it was saved once."""
+    who = may(Right.SEE_FORMS)
+    with connection() as database:
+        return DraftReply(draft=history.find_state(database, who=who, form=form, revision=revision))
+
+
+@endpoint(blueprint, "GET", "/states/<int:before>/changes/<int:after>", reply=ChangesReply)
+def compare(form: UUID, before: int, after: int) -> ChangesReply:
+    """Say what changed between two saved states."""
+    who = may(Right.SEE_FORMS)
+    with connection() as database:
+        return ChangesReply(changes=history.compare(database, who=who, form=form, before=before, after=after))
+
+
+@endpoint(blueprint, "POST", "/presence", body=PresenceRequest, reply=PresenceReply)
+def here(asked: PresenceRequest, form: UUID) -> PresenceReply:
+    """Say that a tab shows the form, and hear who else does."""
+    who = may(Right.SEE_FORMS)
+    with connection() as database:
+        found = history.here(database, who=who, form=form, tab=asked.tab, area=asked.area, part=asked.part)
+    return PresenceReply(people=[PresentReply.model_validate(each) for each in found.people], revision=found.revision)
+
+
+@endpoint(blueprint, "POST", "/presence/end", body=LeaveRequest)
+def leave(asked: LeaveRequest, form: UUID) -> None:
+    """Say that a tab was closed."""
+    who = may(Right.SEE_FORMS)
+    with connection() as database:
+        history.leave(database, who=who, form=form, tab=asked.tab)

@@ -1,0 +1,85 @@
+// Brand: how the form looks and what it says by itself; beside it the form itself, as it will look.
+import Box from "@mui/material/Box";
+import Tab from "@mui/material/Tab";
+import Tabs from "@mui/material/Tabs";
+import Typography from "@mui/material/Typography";
+import { useState } from "react";
+import type { Brand } from "../../api/generated/wire";
+import { useBench } from "../workbench/bench";
+import { BrandSample } from "./BrandSample";
+import { Colours } from "./Colours";
+import { Pictures } from "./Pictures";
+import { SavedBrands } from "./SavedBrands";
+import { Shapes } from "./Shapes";
+import { SidePanel } from "../../ui/SideList";
+import { Words } from "./Words";
+
+const TABS = {
+  look: "Colours and type",
+  shapes: "Shapes and pictures",
+  words: "Words",
+  saved: "Saved brands",
+} as const;
+type TabName = keyof typeof TABS;
+
+export function BrandArea() {
+  const { form, act, mayEdit } = useBench();
+  const [tab, setTab] = useState<TabName>("look");
+  // A look of its own from here on: what other forms share is changed among the saved brands.
+  const edit = (changes: Partial<Brand>) =>
+    act({ do: "edit_form", changes: { brand: { ...form.brand, ...changes, saved: changes.saved ?? "" } } });
+  return (
+    <Box sx={{ display: "grid", gridTemplateColumns: "420px minmax(0, 1fr)", height: "100%" }}>
+      <SidePanel name="Settings of the brand">
+        <Typography variant="h1" sx={{ px: 2, pt: 1.5 }}>
+          Brand
+        </Typography>
+        <Tabs
+          value={tab}
+          onChange={(_event, next: TabName) => setTab(next)}
+          aria-label="Parts of the brand"
+          sx={{ px: 0.75, borderBottom: 1, borderColor: "divider" }}
+        >
+          {Object.entries(TABS).map(([name, title]) => (
+            <Tab
+              key={name}
+              value={name}
+              label={title}
+              id={`brand-${name}`}
+              aria-controls="brand-panel"
+              sx={{ px: 1 }}
+            />
+          ))}
+        </Tabs>
+        <Box id="brand-panel" role="tabpanel" aria-labelledby={`brand-${tab}`} sx={{ flex: 1, overflow: "auto" }}>
+          <Box
+            component="fieldset"
+            disabled={!mayEdit}
+            sx={{ m: 0, p: 2, border: 0, display: "grid", gap: 2, minWidth: 0 }}
+          >
+            {form.brand.saved && tab !== "saved" && tab !== "words" && (
+              <Typography variant="body2" color="text.secondary">
+                This form uses a saved brand. A change here gives it a look of its own.
+              </Typography>
+            )}
+            {tab === "look" && <Colours brand={form.brand} edit={edit} />}
+            {tab === "shapes" && (
+              <>
+                <Shapes brand={form.brand} edit={edit} />
+                <Pictures brand={form.brand} edit={edit} />
+              </>
+            )}
+            {tab === "words" && <Words />}
+            {tab === "saved" && <SavedBrands />}
+          </Box>
+        </Box>
+      </SidePanel>
+      <BrandSample />
+    </Box>
+  );
+}
+
+export interface BrandProps {
+  brand: Brand;
+  edit: (changes: Partial<Brand>) => void;
+}

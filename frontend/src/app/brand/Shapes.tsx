@@ -1,0 +1,60 @@
+// Corners, fields, buttons and the way of showing progress.
+import { type SettingRow, SettingRows } from "../../ui/SettingRows";
+import { useBench } from "../workbench/bench";
+import type { BrandProps } from "./BrandArea";
+
+const SHAPES: readonly SettingRow[] = [
+  {
+    entry: "choice",
+    setting: "corner",
+    label: "Corners",
+    options: { square: "Square", slight: "Slightly rounded", round: "Round" },
+  },
+  {
+    entry: "choice",
+    setting: "fields",
+    label: "Fields",
+    options: { outlined: "Outlined", filled: "Filled", underlined: "Underlined" },
+  },
+  {
+    entry: "choice",
+    setting: "button",
+    label: "Buttons",
+    options: { like_fields: "With the corners of fields", pill: "With round ends" },
+  },
+  {
+    entry: "choice",
+    setting: "button_width",
+    label: "Width of buttons",
+    options: { words: "As wide as their words", full: "As wide as the form" },
+  },
+];
+const PROGRESS: readonly SettingRow[] = [
+  {
+    entry: "choice",
+    setting: "progress",
+    label: "Progress",
+    options: {
+      none: "None",
+      bar: "A bar",
+      steps: "Steps with the pages’ titles",
+      count: "“2 of 5”",
+      percent: "Percent",
+      left: "Questions left",
+    },
+  },
+];
+
+export function Shapes({ brand, edit }: BrandProps) {
+  const { form, act } = useBench();
+  return (
+    <>
+      <SettingRows rows={SHAPES} values={brand as unknown as Record<string, unknown>} edit={edit} />
+      <SettingRows
+        rows={PROGRESS}
+        values={form as unknown as Record<string, unknown>}
+        edit={(changes) => act({ do: "edit_form", changes })}
+      />
+    </>
+  );
+}

@@ -1,0 +1,82 @@
+// Everything that the form says to visitors by itself, in the author's words.
+import Accordion from "@mui/material/Accordion";
+import AccordionDetails from "@mui/material/AccordionDetails";
+import AccordionSummary from "@mui/material/AccordionSummary";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import messages from "../../api/generated/messages.json";
+import type { Wording } from "../../api/generated/wire";
+import { useBench } from "../workbench/bench";
+import { LongTextField } from "../../ui/LongTextField";
+
+const BUTTONS: { setting: Exclude<keyof Wording, "messages">; title: string; Field?: typeof LongTextField }[] = [
+  { setting: "submit", title: "Button that sends" },
+  { setting: "next", title: "Button to go on" },
+  { setting: "back", title: "Button to go back" },
+  { setting: "required", title: "When a required answer is missing" },
+  { setting: "confirmation_title", title: "After sending: heading" },
+  { setting: "confirmation_text", title: "After sending: text", Field: LongTextField },
+];
+const MAY_BE_EMPTY = new Set(["confirmation_title", "confirmation_text"]);
+
+export function Words() {
+  const { form, act } = useBench();
+  const { wording } = form;
+  const put = (changes: Partial<Wording>) => act({ do: "edit_form", changes: { wording: { ...wording, ...changes } } });
+  const say = (name: string, words: string) => {
+    const rest = Object.fromEntries(Object.entries(wording.messages).filter(([each]) => each !== name));
+    put({ messages: words === "" ? rest : { ...rest, [name]: words } });
+  };
+  const groups = [...new Set(messages.map((message) => message.group))];
+  return (
+    <>
+      {BUTTONS.map(({ setting, title, Field = TextField }) => (
+        <Field
+          key={setting}
+          label={title}
+          value={wording[setting]}
+          onChange={(event) =>
+            (event.target.value !== "" || MAY_BE_EMPTY.has(setting)) && put({ [setting]: event.target.value })
+          }
+        />
+      ))}
+      <Typography variant="body2" color="text.secondary">
+        Below, empty means the usual words, which stand there in grey.
+      </Typography>
+      {groups.map((group) => {
+        const inGroup = messages.filter((message) => message.group === group);
+        const own = inGroup.filter((message) => message.name in wording.messages).length;
+        return (
+          <Accordion
+            key={group}
+            variant="outlined"
+            disableGutters
+            slotProps={{ heading: { component: "h2" }, transition: { unmountOnExit: true } }}
+          >
+            <AccordionSummary expandIcon="▾">
+              {group}
+              {own > 0 && ` · ${own} of your own`}
+            </AccordionSummary>
+            <AccordionDetails sx={{ display: "grid", gap: 2 }}>
+              {inGroup.map((message) => (
+                <TextField
+                  key={message.name}
+                  label={message.when}
+                  value={wording.messages[message.name] ?? ""}
+                  placeholder={message.usual || "The usual words, with an example"}
+                  helperText={
+                    /\{/.test(message.usual)
+                      ? `Keep ${[...message.usual.matchAll(/\{\w+\}/g)].join(", ")}: it stands for a value`
+                      : undefined
+                  }
+                  onChange={(event) => say(message.name, event.target.value)}
+                  slotProps={{ inputLabel: { shrink: true } }}
+                />
+              ))}
+            </AccordionDetails>
+          </Accordion>
+        );
+      })}
+    </>
+  );
+}

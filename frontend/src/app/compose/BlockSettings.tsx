@@ -1,0 +1,135 @@
+// Every setting of the selected block.
+import Tab from "@mui/material/Tab";
+import Tabs from "@mui/material/Tabs";
+import { useEffect, useState } from "react";
+import { SETTINGS, type SettingsTab } from "../../fields/settings";
+import { type BlockKind, typeOf } from "../../model/blocks";
+import type { Entry } from "../../model/parts";
+import { type SettingRow, SettingRows } from "../../ui/SettingRows";
+import { useBench } from "../workbench/bench";
+import { AnswersLately } from "./AnswersLately";
+import { BehaviourSettings } from "./BehaviourSettings";
+import { CheckSettings } from "./CheckSettings";
+import { ContentSettings } from "./ContentSettings";
+import { InspectorFrame } from "./InspectorFrame";
+import type { ComposeActions } from "./actions";
+
+/** The tab on which a setting stands, by the first word of its path. */
+const TABS: Record<string, SettingsTab> = {
+  label: "content",
+  key: "content",
+  text: "content",
+  options: "answers",
+  kinds: "content",
+  limits: "checks",
+  minimum: "checks",
+  min_rows: "checks",
+  checks: "checks",
+  keep_when_hidden: "behaviour",
+};
+
+const WIDTH: SettingRow = {
+  entry: "choice",
+  setting: "width",
+  label: "Width",
+  options: { full: "The whole line", half: "Half of the line", third: "A third of the line" },
+  help: "Halves and thirds that follow each other share a line; on phones each has its own.",
+};
+
+interface Props {
+  entry: Extract<Entry, { what: "block" }>;
+  actions: ComposeActions;
+}
+
+/** Apart from the settings: MUI measures its tabs whenever they are drawn, which no letter typed below needs. */
+function SettingsTabs(props: { kind: BlockKind; shown: SettingsTab; onChange: (tab: SettingsTab) => void }) {
+  return (
+    <Tabs
+      value={props.shown}
+      onChange={(_event, next: SettingsTab) => props.onChange(next)}
+      aria-label="Settings"
+      sx={{ px: 1, mt: 0.5, borderBottom: 1, borderColor: "divider", "@media (max-width: 1160px)": { px: 0.5 } }}
+    >
+      {tabsOf(props.kind).map((name) => (
+        <Tab
+          key={name}
+          value={name}
+          label={name[0]!.toUpperCase() + name.slice(1)}
+          id={`tab-${name}`}
+          aria-controls="settings-panel"
+          sx={{ px: 0.75, fontSize: 13, "@media (max-width: 1160px)": { px: 0.5, fontSize: 12 } }}
+        />
+      ))}
+    </Tabs>
+  );
+}
+
+function tabsOf(kind: BlockKind): SettingsTab[] {
+  const { Answers, answers } = SETTINGS[kind];
+  const there: [SettingsTab, boolean][] = [
+    ["content", true],
+    ["answers", Boolean(Answers ?? answers)],
+    ["behaviour", true],
+    ["checks", "checks" in typeOf(kind).blank],
+    ["look", true],
+  ];
+  return there.flatMap(([name, is]) => (is ? [name] : []));
+}
+
+export function BlockSettings({ entry, actions }: Props) {
+  const { setting, select } = useBench();
+  const block = entry.part;
+  const wanted = setting ? TABS[setting.split(".")[0]!] : undefined;
+  const [tab, setTab] = useState<SettingsTab>(wanted ?? "content");
+  useEffect(() => {
+    if (wanted) setTab(wanted);
+  }, [wanted, setting]);
+  const special = SETTINGS[block.type];
+  const { Content, Answers } = special;
+  const edit = (changes: Record<string, unknown>) => actions.edit(block.id, changes);
+  const props = { block, edit, open: (path: string) => select(block.id, path) };
+  const available = tabsOf(block.type);
+  const shown = available.includes(tab) ? tab : "content";
+  const values = block as unknown as Record<string, unknown>;
+  const rows = (list: readonly SettingRow[] | undefined) =>
+    list ? <SettingRows rows={list} values={values} edit={edit} /> : null;
+  return (
+    <InspectorFrame
+      number={entry.number}
+      what={typeOf(block.type).title}
+      name={block.key}
+      title={entry.title}
+      actions={actions}
+      duplicable
+      tabs={<SettingsTabs kind={block.type} shown={shown} onChange={setTab} />}
+    >
+      {shown === "content" && (
+        <>
+          <ContentSettings entry={entry} actions={actions} focusLabel={setting === "label"} />
+          {Content && <Content {...props} />}
+          {rows(special.content)}
+        </>
+      )}
+      {shown === "answers" && (
+        <>
+          {Answers && <Answers {...props} />}
+          {rows(special.answers)}
+          <AnswersLately block={block} />
+        </>
+      )}
+      {shown === "behaviour" && <BehaviourSettings entry={entry} edit={edit} />}
+      {shown === "checks" && (
+        <>
+          {rows(special.checks)}
+          <CheckSettings entry={entry} actions={actions} />
+        </>
+      )}
+      {shown === "look" && (
+        <>
+          {rows([WIDTH])}
+          {rows(special.look)}
+        </>
+      )}
+    </InspectorFrame>
+  );
+}

@@ -1,0 +1,259 @@
+// A condition as rows: a name, what is said of it, and of what; joined by all or any, nested. The formula follows.
+import Autocomplete from "@mui/material/Autocomplete";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import IconButton from "@mui/material/IconButton";
+import MenuItem from "@mui/material/MenuItem";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import { useEffect, useMemo, useRef, useState } from "react";
+import type { ConditionRow, ConditionRows } from "../../api/generated/wire";
+import { api, ApiError } from "../../api/client";
+import { ANY_SHAPE, OPERATOR_WORDS, operandCount, type Operator, type Shape, SHAPES } from "../../fields/conditions";
+import { idsNamed, isRows, withNamesOfToday } from "../../model/condition_rows";
+import { type Named, namedIn } from "../../model/outline";
+import { useBench } from "../workbench/bench";
+import { Operand } from "./Operand";
+
+interface Props {
+  text: string;
+  rows: ConditionRows;
+  rowKind: string | null;
+  readOnly: boolean;
+  /** Whether it takes the focus when it appears. */
+  focused: boolean;
+  onChange: (text: string) => void;
+}
+
+const NEW_ROW: ConditionRow = { name: "", operator: "is", operands: [] };
+
+export function ConditionEditor({ text, rows, rowKind, readOnly, focused, onChange }: Props) {
+  const { form } = useBench();
+  const names = useMemo(() => namedIn(form, rowKind), [form, rowKind]);
+  // What is typed stays as it is typed: a row that is not complete yet is in no formula.
+  const [shown, setShown] = useState({ text, rows, ids: idsNamed(rows, names) });
+  const [problem, setProblem] = useState<string | null>(null);
+  const turn = useRef(0);
+  const box = useRef<HTMLFieldSetElement>(null);
+  useEffect(() => {
+    const first = focused && box.current?.querySelector("input");
+    if (!first) return;
+    first.focus();
+    // Chosen from its end, so that the beginning of a long name is seen and typing replaces it.
+    first.setSelectionRange(0, first.value.length, "backward");
+    first.scrollLeft = 0;
+  }, [focused]);
+  const current = shown.text === text ? withNamesOfToday(shown.rows, shown.ids, names) : rows;
+  const change = async (next: ConditionRows) => {
+    turn.current += 1;
+    const mine = turn.current;
+    const ids = idsNamed(next, names);
+    setShown({ text, rows: next, ids });
+    try {
+      const { formula } = await api.condition(next);
+      if (mine !== turn.current) return;
+      setProblem(null);
+      setShown({ text: formula, rows: next, ids });
+      if (formula !== text) onChange(formula);
+    } catch (error) {
+      if (mine === turn.current) setProblem(error instanceof ApiError ? error.message : String(error));
+    }
+  };
+  const list = current.rows.length > 0 ? current : { ...current, rows: [NEW_ROW] };
+  return (
+    <Box component="fieldset" ref={box} disabled={readOnly} sx={{ m: 0, p: 0, border: 0, minWidth: 0 }}>
+      <RowList rows={list} names={names} depth={0} onChange={(next) => void change(next)} />
+      {problem && (
+        <Typography variant="body2" role="alert" sx={{ color: "note.check" }}>
+          {problem}
+        </Typography>
+      )}
+    </Box>
+  );
+}
+
+interface ListProps {
+  rows: ConditionRows;
+  names: readonly Named[];
+  depth: number;
+  onChange: (rows: ConditionRows) => void;
+}
+
+function RowList({ rows, names, depth, onChange }: ListProps) {
+  const put = (at: number, next: ConditionRow | ConditionRows) =>
+    onChange({ ...rows, rows: rows.rows.map((each, index) => (index === at ? next : each)) });
+  const without = (at: number) => onChange({ ...rows, rows: rows.rows.filter((_each, index) => index !== at) });
+  const add = (each: ConditionRow | ConditionRows) => onChange({ ...rows, rows: [...rows.rows, each] });
+  return (
+    <Box sx={depth > 0 ? { pl: 1, borderLeft: 2, borderColor: "divider" } : undefined}>
+      {rows.rows.length > 1 && (
+        <TextField
+          select
+          value={rows.join}
+          onChange={(event) => onChange({ ...rows, join: event.target.value as ConditionRows["join"] })}
+          slotProps={{ htmlInput: { "aria-label": "How many of the rows must hold" } }}
+          sx={{ mb: 0.75, "& .MuiSelect-select": { py: 0.5, fontSize: 13 } }}
+        >
+          <MenuItem value="all">all of these hold</MenuItem>
+          <MenuItem value="any">any of these holds</MenuItem>
+        </TextField>
+      )}
+      {rows.rows.map((each, at) =>
+        isRows(each) ? (
+          <Box key={at} sx={{ mb: 0.75 }}>
+            <RowList
+              rows={each}
+              names={names}
+              depth={depth + 1}
+              onChange={(next) => (next.rows.length === 0 ? without(at) : put(at, next))}
+            />
+          </Box>
+        ) : (
+          <Row key={at} row={each} names={names} onChange={(next) => put(at, next)} onRemove={() => without(at)} />
+        ),
+      )}
+      <Button size="small" onClick={() => add(NEW_ROW)} sx={{ py: 0.25 }}>
+        + row
+      </Button>
+      {depth < 3 && (
+        <Button
+          size="small"
+          color="inherit"
+          onClick={() => add({ join: rows.join === "all" ? "any" : "all", rows: [NEW_ROW, NEW_ROW] })}
+          sx={{ py: 0.25 }}
+        >
+          + rows within
+        </Button>
+      )}
+    </Box>
+  );
+}
+
+const shapeOf = (named: Named | undefined): Shape => (named?.block ? SHAPES[named.block.type] : ANY_SHAPE);
+
+const operatorWords = (shape: Shape, operator: Operator): string => shape.words?.[operator] ?? OPERATOR_WORDS[operator];
+
+interface RowProps {
+  row: ConditionRow;
+  names: readonly Named[];
+  onChange: (row: ConditionRow) => void;
+  onRemove: () => void;
+}
+
+function Row({ row, names, onChange, onRemove }: RowProps) {
+  const named = names.find((each) => each.name.toLowerCase() === row.name.toLowerCase());
+  const shape = shapeOf(named);
+  const operators = shape.operators.includes(row.operator) ? shape.operators : [row.operator, ...shape.operators];
+  const operands = Array.from({ length: Math.max(operandCount(row.operator), row.operands.length) });
+  const choose = (next: Named | null) => {
+    const fits = shapeOf(next ?? undefined);
+    const keep = fits.operators.includes(row.operator);
+    onChange({
+      name: next?.name ?? "",
+      operator: keep ? row.operator : fits.operators[0]!,
+      operands: keep && fits.entered === shape.entered && fits.entered !== "option" ? row.operands : [],
+    });
+  };
+  return (
+    <Box
+      sx={{
+        display: "grid",
+        gridTemplateColumns: "minmax(0,1fr) 24px",
+        gap: 0.5,
+        mb: 0.75,
+        pb: 0.75,
+        borderBottom: 1,
+        borderColor: "divider",
+        "& .MuiInputBase-root": { fontSize: 13 },
+        "& .MuiSelect-select, & .MuiInputBase-input": { py: "4px !important" },
+      }}
+    >
+      {row.operator === "formula" ? (
+        <Operand
+          label="Formula"
+          entered="formula"
+          block={null}
+          value={row.operands[0] ?? ""}
+          onChange={(value) => onChange({ ...row, operands: [value] })}
+        />
+      ) : (
+        <Autocomplete
+          options={names as Named[]}
+          disableClearable={named !== undefined}
+          value={(named ?? null) as Named}
+          groupBy={(each) => (each.kind === "Figure" ? "Figures" : "Answers")}
+          getOptionKey={(each) => each.id + each.name}
+          getOptionLabel={(each) => `${each.number} ${each.title}`.trim()}
+          filterOptions={(options, { inputValue }) =>
+            options.filter((each) =>
+              `${each.number} ${each.title} ${each.name}`.toLowerCase().includes(inputValue.trim().toLowerCase()),
+            )
+          }
+          isOptionEqualToValue={(one, other) => one.name === other.name}
+          // The margin is narrow; names are long.
+          slotProps={{ popper: { style: { width: 320 }, placement: "bottom-end" } }}
+          onChange={(_event, next) => choose(next)}
+          renderInput={(params) => (
+            <TextField
+              {...params}
+              placeholder={row.name || "Field or figure"}
+              slotProps={{
+                ...params.slotProps,
+                htmlInput: { ...params.slotProps?.htmlInput, "aria-label": "Field or figure" },
+              }}
+            />
+          )}
+        />
+      )}
+      <IconButton aria-label="Remove this row" onClick={onRemove} sx={{ width: 24, height: 28, fontSize: 14 }}>
+        ×
+      </IconButton>
+      {row.operator !== "formula" && (
+        <TextField
+          select
+          value={row.operator}
+          onChange={(event) => {
+            const operator = event.target.value as Operator;
+            onChange({ ...row, operator, operands: row.operands.slice(0, operandCount(operator)) });
+          }}
+          slotProps={{ htmlInput: { "aria-label": "What is said of it" } }}
+          sx={{ gridColumn: "1" }}
+        >
+          {operators.map((operator) => (
+            <MenuItem key={operator} value={operator} dense>
+              {operatorWords(shape, operator)}
+            </MenuItem>
+          ))}
+        </TextField>
+      )}
+      {row.operator !== "formula" &&
+        operands.map((_operand, at) => (
+          <Box key={at} sx={{ gridColumn: "1" }}>
+            <Operand
+              label={at === 0 ? "Value" : "Up to"}
+              entered={shape.entered}
+              block={named?.block ?? null}
+              value={row.operands[at] ?? ""}
+              onChange={(value) =>
+                onChange({
+                  ...row,
+                  operands: Array.from({ length: Math.max(row.operands.length, at + 1) }, (_each, index) =>
+                    index === at ? value : (row.operands[index] ?? ""),
+                  ),
+                })
+              }
+            />
+          </Box>
+        ))}
+      {(row.operator === "mentions" || row.operator === "mentions_not") && (
+        <Button
+          size="small"
+          onClick={() => onChange({ ...row, operands: [...row.operands, ""] })}
+          sx={{ justifySelf: "start", py: 0.25 }}
+        >
+          + word
+        </Button>
+      )}
+    </Box>
+  );
+}

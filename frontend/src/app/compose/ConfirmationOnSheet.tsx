@@ -1,0 +1,59 @@
+// A confirmation as visitors will read it; charts show what sample answers give.
+import { useQuery } from "@tanstack/react-query";
+import type { MouseEvent } from "react";
+import type { BarFace, Brand } from "../../api/generated/wire";
+import { queries } from "../../api/queries";
+import { RichText } from "../../fields/RichText";
+import { Bars } from "../../form/Bars";
+import { brandClasses } from "../../form/brand";
+import type { Entry } from "../../model/parts";
+import { useBench } from "../workbench/bench";
+
+interface Props {
+  entry: Extract<Entry, { what: "confirmation" }>;
+  brand: Brand;
+  chosen: boolean;
+  select: (id: string, event: MouseEvent) => void;
+}
+
+export function ConfirmationOnSheet({ entry, brand, chosen, select }: Props) {
+  const confirmation = entry.part;
+  return (
+    <div className={`${brandClasses(brand)} sh-body`} style={{ marginTop: entry.index === 0 ? 40 : 12 }}>
+      <div className="sh-block" data-chosen={chosen || undefined}>
+        <button
+          type="button"
+          className="sh-select"
+          aria-pressed={chosen}
+          aria-label={`${entry.number} ${entry.title}, Confirmation`}
+          onClick={(event) => select(entry.id, event)}
+        />
+        <span className="sh-number" aria-hidden="true">
+          {entry.number}
+        </span>
+        <div className="sh-still" inert>
+          <h2>{confirmation.redirect ? "Goes on to" : confirmation.title || entry.title}</h2>
+          {confirmation.redirect && <p style={{ overflowWrap: "anywhere" }}>{confirmation.redirect}</p>}
+          {!confirmation.redirect &&
+            confirmation.paragraphs.map((piece, at) =>
+              piece.chart ? <SampleChart key={at} figure={piece.chart} /> : <RichText key={at} html={piece.text} />,
+            )}
+        </div>
+      </div>
+    </div>
+  );
+}
+
+function SampleChart({ figure }: { figure: string }) {
+  const { reply, saved } = useBench();
+  const found = useQuery(queries.sampleOutcome(reply.id, saved.revision));
+  const bars: BarFace[] = found.data?.charts[figure] ?? [];
+  if (bars.length === 0)
+    return <p className="cx-help">A chart, once there are answers and visitors may see the figure.</p>;
+  return (
+    <>
+      <Bars bars={bars} />
+      <p className="cx-help">With sample answers</p>
+    </>
+  );
+}

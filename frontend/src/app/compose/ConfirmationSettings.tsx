@@ -1,0 +1,187 @@
+// A confirmation: when it follows, and what visitors read then, or where they go on to.
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import MenuItem from "@mui/material/MenuItem";
+import TextField from "@mui/material/TextField";
+import ToggleButton from "@mui/material/ToggleButton";
+import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
+import Typography from "@mui/material/Typography";
+import { useState } from "react";
+import type { Confirmation, Entry } from "../../model/parts";
+import { RichTextField } from "../../ui/RichTextField";
+import { useBench } from "../workbench/bench";
+import { FormulaButton } from "./FormulaButton";
+import { Heading, InspectorFrame } from "./InspectorFrame";
+import type { ComposeActions } from "./actions";
+
+interface Props {
+  entry: Extract<Entry, { what: "confirmation" }>;
+  actions: ComposeActions;
+}
+
+type Piece = Confirmation["paragraphs"][number];
+
+export function ConfirmationSettings({ entry, actions }: Props) {
+  const confirmation = entry.part;
+  const [way, setWay] = useState<"message" | "redirect">(confirmation.redirect ? "redirect" : "message");
+  const edit = (changes: Partial<Confirmation>) => actions.edit(confirmation.id, changes);
+  const put = (paragraphs: Piece[]) => edit({ paragraphs });
+  const { paragraphs } = confirmation;
+  return (
+    <InspectorFrame number={entry.number} what="Confirmation" title={entry.title} actions={actions} duplicable>
+      <TextField
+        label="Name"
+        value={confirmation.name}
+        helperText="For the team; in rules and trials"
+        onChange={(event) => edit({ name: event.target.value })}
+      />
+      <FormulaButton
+        part={confirmation.id}
+        title="Follows when"
+        setting="when"
+        text={confirmation.when}
+        absent="Always, unless one above it follows"
+      />
+      <ToggleButtonGroup
+        exclusive
+        fullWidth
+        size="small"
+        value={way}
+        aria-label="What follows"
+        onChange={(_event, next: "message" | "redirect" | null) => {
+          if (!next) return;
+          setWay(next);
+          if (next === "message") edit({ redirect: "" });
+        }}
+      >
+        <ToggleButton value="message" sx={{ textTransform: "none" }}>
+          Message
+        </ToggleButton>
+        <ToggleButton value="redirect" sx={{ textTransform: "none" }}>
+          Another address
+        </ToggleButton>
+      </ToggleButtonGroup>
+      {way === "redirect" && <Redirect key={confirmation.id} value={confirmation.redirect} edit={edit} />}
+      {way === "message" && (
+        <>
+          <TextField
+            label="Heading"
+            value={confirmation.title}
+            onChange={(event) => edit({ title: event.target.value })}
+          />
+          {paragraphs.map((piece, at) => (
+            <Paragraph
+              key={at}
+              part={confirmation.id}
+              piece={piece}
+              at={at}
+              onChange={(changes) =>
+                put(paragraphs.map((each, index) => (index === at ? { ...each, ...changes } : each)))
+              }
+              onRemove={() => put(paragraphs.filter((_each, index) => index !== at))}
+            />
+          ))}
+          <Box>
+            <Button onClick={() => put([...paragraphs, { text: "<p></p>", shown: "", chart: "" }])}>Add a text</Button>
+            <AddChart onAdd={(chart) => put([...paragraphs, { text: "", shown: "", chart }])} />
+          </Box>
+        </>
+      )}
+    </InspectorFrame>
+  );
+}
+
+function Redirect({ value, edit }: { value: string; edit: (changes: Partial<Confirmation>) => void }) {
+  const [typed, setTyped] = useState(value);
+  const wrong = typed !== "" && !/^https?:\/\/\S{1,2000}$/.test(typed);
+  return (
+    <TextField
+      label="Address to go on to"
+      value={typed}
+      error={wrong}
+      helperText={
+        wrong
+          ? "Begin with https:// and leave out spaces"
+          : "{key} inserts a value: https://www.example.org/?n={response.number}"
+      }
+      onChange={(event) => {
+        setTyped(event.target.value);
+        if (/^(https?:\/\/\S{1,2000})?$/.test(event.target.value)) edit({ redirect: event.target.value });
+      }}
+    />
+  );
+}
+
+/** Figures that can be charted: scores and profiles. */
+const useCharts = () => useBench().form.figures.filter(({ kind }) => kind === "score" || kind === "profile");
+
+function AddChart({ onAdd }: { onAdd: (figure: string) => void }) {
+  const first = useCharts()[0]?.id;
+  return (
+    <Button
+      disabled={!first}
+      title={first ? "" : "There is no score and no profile yet"}
+      onClick={() => first && onAdd(first)}
+    >
+      Add a chart
+    </Button>
+  );
+}
+
+interface ParagraphProps {
+  part: string;
+  piece: Piece;
+  at: number;
+  onChange: (changes: Partial<Piece>) => void;
+  onRemove: () => void;
+}
+
+function Paragraph({ part, piece, at, onChange, onRemove }: ParagraphProps) {
+  const charts = useCharts();
+  return (
+    <Box
+      role="group"
+      aria-label={`Paragraph ${at + 1}`}
+      sx={{ display: "grid", gap: 1, pt: 1, borderTop: 1, borderColor: "divider" }}
+    >
+      <Box sx={{ display: "flex", justifyContent: "space-between" }}>
+        <Heading>Paragraph {at + 1}</Heading>
+        <Button size="small" color="inherit" onClick={onRemove} sx={{ py: 0 }}>
+          Remove
+        </Button>
+      </Box>
+      {piece.chart ? (
+        <TextField
+          select
+          label="Chart of"
+          value={piece.chart}
+          onChange={(event) => onChange({ chart: event.target.value })}
+        >
+          {charts.map((figure) => (
+            <MenuItem key={figure.id} value={figure.id}>
+              {figure.name || figure.key}
+            </MenuItem>
+          ))}
+        </TextField>
+      ) : (
+        <RichTextField
+          label={`Text of paragraph ${at + 1}`}
+          value={piece.text}
+          onChange={(text) => onChange({ text })}
+        />
+      )}
+      <FormulaButton
+        part={part}
+        title="Shown when"
+        setting={`paragraphs.${at}.shown`}
+        text={piece.shown}
+        absent="Always; add a rule"
+      />
+      {piece.chart && !charts.some((figure) => figure.id === piece.chart && figure.shown_to_visitors) && (
+        <Typography variant="caption" color="error">
+          Show this figure to visitors, in Figures.
+        </Typography>
+      )}
+    </Box>
+  );
+}

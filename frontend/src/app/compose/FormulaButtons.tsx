@@ -1,0 +1,24 @@
+// The formulas of a part that its type has, of a list of them.
+import type { Entry } from "../../model/parts";
+import { FormulaButton } from "./FormulaButton";
+
+interface Props {
+  entry: Entry;
+  formulas: readonly { setting: string; title: string; absent: string }[];
+}
+
+export function FormulaButtons({ entry, formulas }: Props) {
+  const values = entry.part as unknown as Record<string, string>;
+  return formulas
+    .filter(({ setting }) => setting in entry.part)
+    .map(({ setting, title, absent }) => (
+      <FormulaButton
+        key={setting}
+        part={entry.id}
+        title={title}
+        setting={setting}
+        text={values[setting] ?? ""}
+        absent={absent}
+      />
+    ));
+}

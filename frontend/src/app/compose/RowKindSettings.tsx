@@ -1,0 +1,46 @@
+// A row kind: one of the shapes that a row of a repeat may take.
+import TextField from "@mui/material/TextField";
+import type { Entry } from "../../model/parts";
+import { type SettingRow, SettingRows } from "../../ui/SettingRows";
+import { BehaviourSettings } from "./BehaviourSettings";
+import { CheckSettings } from "./CheckSettings";
+import { InspectorFrame } from "./InspectorFrame";
+import { KeySetting } from "./KeySetting";
+import type { ComposeActions } from "./actions";
+
+const ROWS: readonly SettingRow[] = [
+  { entry: "whole", setting: "min_rows", label: "At least so many of them" },
+  {
+    entry: "whole",
+    blank: true,
+    least: 1,
+    most: 500,
+    setting: "max_rows",
+    label: "At most so many of them",
+    help: "Empty for as many as the repeat takes",
+  },
+];
+
+interface Props {
+  entry: Extract<Entry, { what: "kind" }>;
+  actions: ComposeActions;
+}
+
+export function RowKindSettings({ entry, actions }: Props) {
+  const kind = entry.part;
+  const edit = (changes: Record<string, unknown>) => actions.edit(kind.id, changes);
+  return (
+    <InspectorFrame number={entry.number} what="Row kind" name={kind.key} title={entry.title} actions={actions}>
+      <TextField
+        label="Label"
+        value={kind.label}
+        helperText="Also on the button that adds such a row"
+        onChange={(event) => edit({ label: event.target.value })}
+      />
+      <KeySetting id={kind.id} value={kind.key} actions={actions} />
+      <SettingRows rows={ROWS} values={kind as unknown as Record<string, unknown>} edit={edit} />
+      <BehaviourSettings entry={entry} edit={edit} />
+      <CheckSettings entry={entry} actions={actions} />
+    </InspectorFrame>
+  );
+}

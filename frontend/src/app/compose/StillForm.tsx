@@ -1,0 +1,31 @@
+// The form around public components that stand in the workbench: its brand, language and words.
+import Box, { type BoxProps } from "@mui/material/Box";
+import { useMemo } from "react";
+import { ToolsContext } from "../../fields/input";
+import { brandClasses, brandStyle } from "../../form/brand";
+import { speakAs } from "../../text/visitor";
+import { useBench } from "../workbench/bench";
+
+const STILL_TOOLS = { seed: 1, upload: null, waitFor: () => undefined, waitNoMore: () => undefined };
+
+interface Props extends BoxProps {
+  /** Whether it is drawn as a form of its own, on its paper and with its type; else only its brand is known in it. */
+  drawn?: boolean;
+}
+
+export function StillForm({ drawn = false, children, ...box }: Props) {
+  const { form } = useBench();
+  const { brand, locale, currency, wording } = form;
+  const style = useMemo(() => brandStyle(brand), [brand]);
+  const tools = useMemo(() => ({ ...STILL_TOOLS, locale, currency }), [locale, currency]);
+  const words = JSON.stringify(wording.messages);
+  useMemo(() => speakAs(JSON.parse(words) as Record<string, string>), [words]);
+  return (
+    <ToolsContext value={tools}>
+      {/* Another wording is another form: its words are not the blocks' own. */}
+      <Box key={words} style={style} {...(drawn ? { className: brandClasses(brand) } : {})} {...box}>
+        {children}
+      </Box>
+    </ToolsContext>
+  );
+}

@@ -1,0 +1,264 @@
+import { describe, expect, it, vi } from "vitest";
+import { api } from "../../api/client";
+import type { Form } from "../../api/generated/wire";
+import { apply } from "../../model/draft";
+import { type Entry, FORM, type Into, partsOf } from "../../model/parts";
+import { A_FORM, block } from "../../testing/a_form";
+import type { Bench } from "../workbench/bench";
+import { blocksToCopy, readBlocks, written } from "./clipboard";
+import { dropTarget } from "./drop_target";
+import { sheetRows } from "./sheet_rows";
+import { actionsOn, questionsIn } from "./actions";
+
+/** A workbench without a screen: the draft and the selection. */
+function opened(selected: string[], form: Form = A_FORM) {
+  const bench = {
+    reply: { id: "visit" },
+    form,
+    selected,
+    get part() {
+      return this.selected.at(-1) ?? null;
+    },
+    get parts() {
+      return partsOf(this.form);
+    },
+    act: (action: Parameters<Bench["act"]>[0]) => {
+      bench.form = apply(bench.form, action);
+    },
+    select: (part: string | null) => {
+      bench.selected = part === null ? [] : [part];
+    },
+    selectAll: (parts: readonly string[]) => {
+      bench.selected = [...parts];
+    },
+  };
+  return { bench, do: actionsOn(() => bench as unknown as Bench) };
+}
+
+/** The outline in a line: "p1(name school(teacher phone) lines(row(amount)) note) p2(adults)". */
+function outline(form: Form): string {
+  const parts = [...partsOf(form).values()];
+  const inside = (holder: string): string =>
+    parts
+      .filter(({ into }) => into.holder === holder)
+      .map(({ id }) => (inside(id) ? `${id}(${inside(id)})` : id))
+      .join(" ");
+  return parts
+    .filter(({ what }) => what === "page")
+    .map(({ id }) => `${id}(${inside(id)})`)
+    .join(" ");
+}
+
+const BEGINNING = "p1(name school(teacher phone) lines(row(amount)) note) p2(adults)";
+
+describe("moving what is selected", () => {
+  it.each([
+    ["down within its page", ["name"], 1, "p1(school(teacher phone) name lines(row(amount)) note) p2(adults)"],
+    ["up within its group", ["phone"], -1, "p1(name school(phone teacher) lines(row(amount)) note) p2(adults)"],
+    ["over the edge of its page", ["note"], 1, "p1(name school(teacher phone) lines(row(amount))) p2(note adults)"],
+    ["back to the end of the page before", ["adults"], -1, `p1(${BEGINNING.slice(3, -12)} adults) p2()`],
+    ["several at once", ["school", "lines"], 1, "p1(name note school(teacher phone) lines(row(amount))) p2(adults)"],
+    [
+      "several to the next page",
+      ["lines", "note"],
+      1,
+      "p1(name school(teacher phone)) p2(lines(row(amount)) note adults)",
+    ],
+    ["never out of the form", ["name"], -1, BEGINNING],
+    ["never out of its group", ["teacher"], -1, BEGINNING],
+    ["a page with all that stands on it", ["p2"], -1, `p2(adults) ${BEGINNING.slice(0, -11)}`],
+  ])("goes %s", (_how, selected, by, expected) => {
+    const { bench, do: actions } = opened(selected);
+    actions.shift(by as 1 | -1);
+    expect(outline(bench.form)).toBe(expected);
+  });
+
+  it("goes into the group before it, into rows after it, and out again", () => {
+    const { bench, do: actions } = opened(["name"]);
+    actions.nest(true);
+    expect(outline(bench.form)).toBe("p1(school(name teacher phone) lines(row(amount)) note) p2(adults)");
+    actions.nest(false);
+    expect(outline(bench.form)).toBe("p1(school(teacher phone) name lines(row(amount)) note) p2(adults)");
+    bench.select("note");
+    actions.nest(true);
+    expect(outline(bench.form)).toBe("p1(school(teacher phone) name lines(row(amount note))) p2(adults)");
+    actions.nest(false);
+    expect(outline(bench.form)).toBe("p1(school(teacher phone) name lines(row(amount)) note) p2(adults)");
+  });
+
+  it("puts several into one group in one step", () => {
+    const { bench, do: actions } = opened(["adults", "name"]);
+    actions.group();
+    const made = bench.selected[0]!;
+    expect(outline(bench.form)).toBe(`p1(${made}(name adults) school(teacher phone) lines(row(amount)) note) p2()`);
+  });
+});
+
+describe("adding, copying and removing", () => {
+  it("adds after the selection: in the group, at the end of the rows, at the start of a page", () => {
+    const places = ["teacher", "row", "p2", "c1"].map((part) => opened([part]).do.afterSelection());
+    const at = ({ into, at }: { into: Into; at: number }) => `${into.holder} ${at}`;
+    expect(places.map(at)).toEqual(["school 1", "row 1", "p2 0", "p2 1"]);
+  });
+
+  it("selects what is next once something is removed, and keeps the last page", () => {
+    const { bench, do: actions } = opened(["name"]);
+    actions.remove();
+    expect(bench.selected).toEqual(["school"]);
+    bench.selectAll(["adults", "c1"]);
+    actions.remove();
+    expect(bench.selected).toEqual(["p2"]);
+    actions.remove(["p1", "p2"]);
+    expect(bench.form.pages.map(({ id }) => id)).toEqual(["p1"]);
+    actions.remove(["p1"]);
+    expect(bench.form.pages.map(({ id }) => id)).toEqual(["p1"]);
+  });
+
+  it("duplicates behind the last of what is selected", () => {
+    const { bench, do: actions } = opened(["teacher", "phone"]);
+    actions.duplicate();
+    const copies = bench.selected.map((id) => partsOf(bench.form).get(id)!);
+    expect(copies.map(({ number, title }) => `${number} ${title}`)).toEqual([
+      "1.2.3 teacher (copy)",
+      "1.2.4 phone (copy)",
+    ]);
+  });
+
+  it("puts a new confirmation before the one that always follows", () => {
+    const { bench, do: actions } = opened([]);
+    actions.addConfirmation();
+    expect(bench.form.confirmations.map(({ id }) => id)).toEqual([bench.selected[0], "c1"]);
+  });
+
+  it("changes of several only those that have the setting", () => {
+    const { bench, do: actions } = opened(["name", "school", "adults"]);
+    actions.editSelected({ required: "TRUE", placeholder: "here" });
+    const changed = [...bench.parts.values()].filter(
+      ({ part }) => "placeholder" in part && part.placeholder === "here",
+    );
+    expect(changed.map(({ id }) => id)).toEqual(["name", "adults"]);
+    expect(questionsIn(bench.parts, bench.selected).map(({ id }) => id)).toEqual(["name", "adults"]);
+  });
+
+  it("changes a key with its label until something reads the key", () => {
+    const labelled = apply(A_FORM, { do: "edit", parts: ["adults"], changes: { label: "Adults" } });
+    const { bench, do: actions } = opened(["adults"], labelled);
+    const key = () => (bench.parts.get("adults")!.part as { key: string }).key;
+    actions.editLabel("adults", "Grown-ups");
+    expect(key()).toBe("grown_ups");
+    actions.edit("note", { shown: "grown_ups > 3" });
+    actions.editLabel("adults", "Guests");
+    expect(key()).toBe("grown_ups");
+  });
+});
+
+describe("a key renamed by the core", () => {
+  it("keeps what was changed meanwhile", async () => {
+    const { bench, do: actions } = opened(["adults"]);
+    const rename = (form: Form) => apply(form, { do: "edit", parts: ["adults"], changes: { key: "guests" } });
+    vi.spyOn(api, "renameKey").mockImplementation((_id, form) => Promise.resolve({ draft: rename(form) }));
+    const waiting = actions.renameKey("adults", "guests");
+    actions.edit("adults", { help: "Typed while waiting" });
+    await waiting;
+    expect(bench.parts.get("adults")!.part).toMatchObject({ key: "guests", help: "Typed while waiting" });
+  });
+});
+
+describe("copied blocks", () => {
+  it("come back as they were, in the order of the outline, once each", () => {
+    const blocks = blocksToCopy(partsOf(A_FORM), ["note", "phone", "school"]);
+    expect(blocks.map(({ id }) => id)).toEqual(["school", "note"]);
+    expect(readBlocks(written(blocks))).toEqual(blocks);
+  });
+
+  it.each(["", "Name*", "[1]", "null", '{"codexa blocks 1": 3}'])("are not what other text says: %s", (text) => {
+    expect(readBlocks(text)).toBeNull();
+  });
+
+  it("read their own copies in another form", () => {
+    const asked = block("number", "guests");
+    const told = block("calculated", "price", { shown: "guests > 2", formula: 'guests * 9 & "guests"' });
+    const there = apply(A_FORM, { do: "add", parts: [asked, told], into: { holder: "p2", list: "blocks" }, at: 0 });
+    const { bench, do: actions } = opened(["adults"], there);
+    actions.addBlocks([asked, told], actions.afterSelection());
+    const [, copy] = bench.selected.map((id) => bench.parts.get(id)!.part);
+    expect(copy).toMatchObject({ key: "price_2", shown: "guests_2 > 2", formula: 'guests_2 * 9 & "guests"' });
+  });
+});
+
+describe("dragging in the outline", () => {
+  const lands = (dragged: string, over: string) => {
+    const target = dropTarget(partsOf(A_FORM), dragged, over);
+    return target && `${target.into.holder || "form"} ${target.into.list} ${target.at}`;
+  };
+
+  it.each([
+    ["name", "note", "p1 blocks 3"],
+    ["adults", "teacher", "school blocks 0"],
+    ["note", "p2", "p2 blocks 0"],
+    ["note", "row", "row blocks 0"],
+    ["name", "c1", "p2 blocks 1"],
+    ["p2", "p1", "form pages 0"],
+    ["p2", "name", null],
+    ["c1", "name", null],
+    ["name", "name", null],
+  ])("%s onto %s lands at %s", (dragged, over, expected) => {
+    expect(lands(dragged, over)).toBe(expected);
+  });
+});
+
+describe("the rows of the sheet", () => {
+  const told = (form: Form) =>
+    sheetRows(form, partsOf(form)).map((row) =>
+      row.is === "insert"
+        ? `${"·".repeat(row.inside)}+${row.label}${row.empty ? " (empty)" : ""}`
+        : row.is === "line"
+          ? `${"·".repeat(row.inside)}${row.entries.map(({ id }: Entry) => id).join(" | ")}`
+          : `${"·".repeat(row.inside)}${row.is} ${row.id}`,
+    );
+
+  it("set in what stands in groups and rows, with a place to insert around each", () => {
+    expect(told(A_FORM)).toEqual([
+      "page p1",
+      "+Insert at the start of page 1",
+      "name",
+      "+Insert after 1.1",
+      "holder school",
+      "·+Insert at the start of 1.2",
+      "·teacher",
+      "·+Insert after 1.2.1",
+      "·phone",
+      "·+Insert after 1.2.2",
+      "+Insert after 1.2",
+      "holder lines",
+      "·kind row",
+      "··+Insert at the start of 1.3.1",
+      "··amount",
+      "··+Insert after 1.3.1.1",
+      "+Insert after 1.3",
+      "note",
+      "+Insert after 1.4",
+      "page p2",
+      "+Insert at the start of page 2",
+      "adults",
+      "+Insert after 2.1",
+      "confirmation c1",
+    ]);
+  });
+
+  it("hold side by side what is half or a third as wide", () => {
+    const narrow = apply(A_FORM, { do: "edit", parts: ["teacher", "phone"], changes: { width: "half" } });
+    expect(told(narrow)).toContain("·teacher | phone");
+    expect(told(apply(A_FORM, { do: "remove", parts: ["adults"] }))).toContain(
+      "+Insert at the start of page 2 (empty)",
+    );
+  });
+});
+
+describe("the form's own lists", () => {
+  it("are where new pages go", () => {
+    const { bench, do: actions } = opened([]);
+    actions.addPage();
+    expect(bench.parts.get(bench.selected[0]!)!.into).toEqual({ holder: FORM, list: "pages" });
+  });
+});

@@ -1,0 +1,256 @@
+// What can be done with the parts of a form, in words of the job; each is one step that can be undone.
+import { api } from "../../api/client";
+import type { Form } from "../../api/generated/wire";
+import { type Block, type BlockKind, isQuestion, titleSetting } from "../../model/blocks";
+import type { Action } from "../../model/draft";
+import { copiesOf, duplicatesOf, newBlock, newConfirmation, newPage, newRowKind } from "../../model/new_block";
+import { isKeyRead, keyFrom, keysOf } from "../../model/outline";
+import { type Entry, FORM, type Into, type Parts } from "../../model/parts";
+import type { Bench } from "../workbench/bench";
+
+/** Where a part is put: `at` counts the parts of the list before it. */
+export interface Target {
+  into: Into;
+  at: number;
+}
+
+export interface ComposeActions {
+  add: (kind: BlockKind, target: Target) => void;
+  addBlocks: (blocks: readonly Block[], target: Target) => void;
+  addPage: () => void;
+  addConfirmation: () => void;
+  addRowKind: (repeat: string) => void;
+  edit: (part: string, changes: Readonly<Record<string, unknown>>) => void;
+  editSelected: (changes: Readonly<Record<string, unknown>>) => void;
+  /** Changes a label, and the key with it as long as the key was made of the label and nothing reads it. */
+  editLabel: (part: string, label: string) => void;
+  renameKey: (part: string, key: string) => Promise<void>;
+  move: (parts: readonly string[], target: Target) => void;
+  /** Moves the selection up or down, over the edge of its page too. */
+  shift: (by: -1 | 1) => void;
+  /** Puts the selection into the group or row kind above it, or takes it out of the one that it stands in. */
+  nest: (inwards: boolean) => void;
+  /** Selects the next or previous part of the outline. */
+  step: (by: -1 | 1, extend: boolean) => void;
+  duplicate: () => void;
+  remove: (parts?: readonly string[]) => void;
+  /** Puts the selected blocks into a new group. */
+  group: () => void;
+  afterSelection: () => Target;
+}
+
+const CHOSEN = { page: "page", block: "block", kind: "row kind", confirmation: "confirmation" } as const;
+
+/** The actions on a workbench; `bench` gives it as it is at that moment. */
+export function actionsOn(bench: () => Omit<Bench, "actions">): ComposeActions {
+  const act = (action: Action) => bench().act(action);
+  const rowKindAt = (into: Into) => {
+    const holder = bench().parts.get(into.holder);
+    return holder ? (holder.what === "kind" ? holder.id : holder.kind) : null;
+  };
+  const edit: ComposeActions["edit"] = (part, changes) => act({ do: "edit", parts: [part], changes });
+  const selectedBlocks = (): Extract<Entry, { what: "block" }>[] => {
+    const { parts, selected } = bench();
+    const chosen = new Set(selected);
+    return [...parts.values()].filter((entry) => entry.what === "block" && chosen.has(entry.id)) as never;
+  };
+
+  const actions: ComposeActions = {
+    add: (kind, { into, at }) => {
+      const block = newBlock(bench().form, kind, rowKindAt(into));
+      act({ do: "add", parts: [block], into, at });
+      bench().select(block.id, "label");
+    },
+    addBlocks: (blocks, { into, at }) => {
+      const copies = copiesOf(bench().form, blocks, rowKindAt(into));
+      act({ do: "add", parts: copies, into, at });
+      bench().selectAll(copies.map((block) => block.id));
+    },
+    addPage: () => {
+      const page = newPage("New page");
+      act({ do: "add", parts: [page], into: { holder: FORM, list: "pages" }, at: bench().form.pages.length });
+      bench().select(page.id);
+    },
+    addConfirmation: () => {
+      const { confirmations } = bench().form;
+      const made = newConfirmation(confirmations.length === 0 ? "For everyone" : "New confirmation");
+      // The first that holds follows: a new one stands before the one that always does.
+      const always = confirmations.findIndex((each) => each.when.trim() === "");
+      const at = always < 0 ? confirmations.length : always;
+      act({ do: "add", parts: [made], into: { holder: FORM, list: "confirmations" }, at });
+      bench().select(made.id);
+    },
+    addRowKind: (repeat) => {
+      const entry = bench().parts.get(repeat);
+      if (entry?.what !== "block" || entry.part.type !== "repeat") return;
+      const { kinds } = entry.part;
+      const made = newRowKind(kinds);
+      act({ do: "add", parts: [made], into: { holder: repeat, list: "kinds" }, at: kinds.length });
+      bench().select(made.id);
+    },
+    edit,
+    editSelected: (changes) => {
+      const names = Object.keys(changes);
+      const parts = selectedBlocks()
+        .filter(({ part }) => names.every((name) => name in part))
+        .map(({ id }) => id);
+      if (parts.length > 0) act({ do: "edit", parts, changes });
+    },
+    editLabel: (id, label) => {
+      const { form, parts } = bench();
+      const entry = parts.get(id);
+      if (entry?.what === "kind") return edit(id, { label });
+      if (entry?.what !== "block") return;
+      const setting = titleSetting(entry.part);
+      if (!setting) return;
+      const others = keysOf(form, entry.kind).filter((key) => key !== entry.part.key);
+      const follows = entry.part.key === keyFrom(entry.title, others) && !isKeyRead(form, entry.part.key);
+      edit(id, { [setting]: label, ...(follows ? { key: keyFrom(label, others) } : {}) });
+    },
+    renameKey: async (id, key) => {
+      let form: Form;
+      let renamed: Form;
+      // Whatever is changed while the core renames is renamed in, too.
+      do {
+        form = bench().form;
+        renamed = (await api.renameKey(bench().reply.id, form, id, key)).draft;
+      } while (bench().form !== form);
+      act({ do: "replace", base: form, form: renamed });
+    },
+    move: (parts, { into, at }) => act({ do: "move", parts, into, at }),
+    shift: (by) => {
+      const { parts, part, selected, form } = bench();
+      const entry = part ? parts.get(part) : undefined;
+      if (!entry) return;
+      const siblings = [...parts.values()].filter(
+        (each) => each.into.holder === entry.into.holder && each.into.list === entry.into.list,
+      );
+      const moving = siblings.filter(({ id }) => selected.includes(id));
+      // Among those that stay: one place up from the first of them, one down from the last.
+      const at = by < 0 ? moving[0]!.index - 1 : moving.at(-1)!.index + 2 - moving.length;
+      const ids = moving.map(({ id }) => id);
+      if (at >= 0 && at <= siblings.length - moving.length)
+        return act({ do: "move", parts: ids, into: entry.into, at });
+      const page = form.pages[form.pages.findIndex(({ id }) => id === entry.into.holder) + by];
+      const isOnPage = parts.get(entry.into.holder)?.what === "page";
+      if (page && isOnPage)
+        act({
+          do: "move",
+          parts: ids,
+          into: { holder: page.id, list: "blocks" },
+          at: by < 0 ? page.blocks.length : 0,
+        });
+    },
+    nest: (inwards) => {
+      const { parts, part } = bench();
+      const entry = part ? parts.get(part) : undefined;
+      if (entry?.what !== "block") return;
+      const target = inwards ? innerTarget(parts, entry) : outerTarget(parts, entry);
+      if (target) act({ do: "move", parts: [entry.id], ...target });
+    },
+    step: (by, extend) => {
+      const { parts, part, select } = bench();
+      const order = [...parts.values()].filter((entry) => entry.what in CHOSEN).map((entry) => entry.id);
+      const index = part ? order.indexOf(part) : -1;
+      const next = index < 0 ? order.at(by > 0 ? 0 : -1) : order[index + by];
+      if (next) select(next, null, extend ? "also" : "only");
+    },
+    duplicate: () => {
+      const { form, parts, part } = bench();
+      const entries = selectedBlocks();
+      const last = entries.at(-1);
+      if (last) {
+        const copies = duplicatesOf(
+          form,
+          entries.map((entry) => entry.part),
+          last.kind,
+        );
+        act({ do: "add", parts: copies, into: last.into, at: last.index + 1 });
+        return bench().selectAll(copies.map((copy) => copy.id));
+      }
+      const entry = part ? parts.get(part) : undefined;
+      if (entry?.what === "confirmation") {
+        const copy = { ...entry.part, id: newConfirmation("").id, name: `${entry.title} 2` };
+        act({ do: "add", parts: [copy], into: entry.into, at: entry.index + 1 });
+        bench().select(copy.id);
+      }
+    },
+    remove: (wanted) => {
+      const { parts, selected, form, select } = bench();
+      const asked = wanted ?? selected;
+      // A form keeps a page.
+      const kept = form.pages.every(({ id }) => asked.includes(id)) ? form.pages[0]?.id : null;
+      const ids = asked.filter((id) => id !== kept);
+      if (ids.length === 0) return;
+      const order = [...parts.values()].filter((entry) => entry.what in CHOSEN).map((entry) => entry.id);
+      const last = order.indexOf(ids.at(-1)!);
+      const gone = new Set(ids);
+      const next =
+        order.slice(last + 1).find((id) => !gone.has(id)) ?? order.slice(0, last).findLast((id) => !gone.has(id));
+      act({ do: "remove", parts: ids });
+      select(next ?? null);
+    },
+    group: () => {
+      const { form } = bench();
+      const entries = selectedBlocks();
+      const first = entries[0];
+      if (!first) return;
+      const made = newBlock(form, "group", first.kind);
+      act({
+        do: "together",
+        actions: [
+          { do: "add", parts: [made], into: first.into, at: first.index },
+          { do: "move", parts: entries.map(({ id }) => id), into: { holder: made.id, list: "blocks" }, at: 0 },
+        ],
+      });
+      bench().select(made.id, "label");
+    },
+    afterSelection: () => {
+      const { parts, part, form } = bench();
+      const entry = part ? parts.get(part) : undefined;
+      if (entry?.what === "page") return { into: { holder: entry.id, list: "blocks" }, at: 0 };
+      if (entry?.what === "kind") return { into: { holder: entry.id, list: "blocks" }, at: entry.part.blocks.length };
+      if (entry?.what === "block") return { into: entry.into, at: entry.index + 1 };
+      const page = form.pages.at(-1);
+      return { into: { holder: page?.id ?? FORM, list: "blocks" }, at: page?.blocks.length ?? 0 };
+    },
+  };
+  return actions;
+}
+
+/** The end of the group or row kind that stands just before a block, or of one that begins just after it. */
+function innerTarget(parts: Parts, entry: Entry): Target | null {
+  const siblings = [...parts.values()].filter(
+    (each) => each.into.holder === entry.into.holder && each.what === "block",
+  );
+  const before = siblings[entry.index - 1];
+  const after = siblings[entry.index + 1];
+  return holderEnd(before, "end") ?? holderEnd(after, "start");
+}
+
+function holderEnd(entry: Entry | undefined, side: "start" | "end"): Target | null {
+  if (entry?.what !== "block") return null;
+  const holder =
+    entry.part.type === "group"
+      ? entry.part
+      : entry.part.type === "repeat"
+        ? entry.part.kinds.at(side === "end" ? -1 : 0)
+        : undefined;
+  if (!holder) return null;
+  return { into: { holder: holder.id, list: "blocks" }, at: side === "end" ? holder.blocks.length : 0 };
+}
+
+/** The place after the group or repeat that a block stands in. */
+function outerTarget(parts: Parts, entry: Entry): Target | null {
+  let holder = parts.get(entry.into.holder);
+  if (holder?.what === "kind") holder = parts.get(holder.into.holder);
+  if (!holder || holder.what !== "block") return null;
+  return { into: holder.into, at: holder.index + 1 };
+}
+
+/** The questions among the selected parts: what can be required. */
+export const questionsIn = (parts: Parts, selected: readonly string[]): Extract<Entry, { what: "block" }>[] =>
+  selected.flatMap((id) => {
+    const entry = parts.get(id);
+    return entry?.what === "block" && isQuestion(entry.part) ? [entry] : [];
+  });

@@ -1,0 +1,81 @@
+// Blocks on the clipboard: copied within and between forms as text that only Codexa reads; other text makes fields.
+import { useEffect } from "react";
+import { api } from "../../api/client";
+import type { Block } from "../../model/blocks";
+import { isInside } from "../../model/draft";
+import type { Parts } from "../../model/parts";
+import { useBench } from "../workbench/bench";
+import { isBusyElsewhere } from "./keys";
+import type { ComposeActions } from "./actions";
+
+const MARK = "codexa blocks 1";
+
+/** The selected blocks in the order of the outline; what stands in another one goes with that one. */
+export function blocksToCopy(parts: Parts, selected: readonly string[]): Block[] {
+  const chosen = new Set(selected);
+  return [...parts.values()].flatMap((entry) =>
+    entry.what === "block" && chosen.has(entry.id) && !isInside(parts, entry.id, chosen) ? [entry.part] : [],
+  );
+}
+
+export const written = (blocks: readonly Block[]): string => JSON.stringify({ [MARK]: blocks });
+
+/** The blocks that were copied, or null for any other text. */
+export function readBlocks(text: string): Block[] | null {
+  try {
+    const found: unknown = JSON.parse(text);
+    const blocks = found && typeof found === "object" ? (found as Record<string, unknown>)[MARK] : null;
+    return Array.isArray(blocks) ? (blocks as Block[]) : null;
+  } catch {
+    return null;
+  }
+}
+
+/** Whether words on the page are marked; what is marked in a field that was left does not count. */
+const isTextSelected = (): boolean => {
+  const selection = getSelection();
+  return selection !== null && selection.rangeCount > 0 && selection.getRangeAt(0).toString() !== "";
+};
+
+/** Copy, cut and paste wherever nothing is being typed. */
+export function useBlockClipboard(actions: ComposeActions, onProblem: (problem: string | null) => void): void {
+  const { parts, selected, mayEdit } = useBench();
+  useEffect(() => {
+    const take = (event: ClipboardEvent, cut: boolean) => {
+      const blocks = blocksToCopy(parts, selected);
+      if (isBusyElsewhere(event) || blocks.length === 0 || isTextSelected()) return;
+      event.preventDefault();
+      event.clipboardData?.setData("text/plain", written(blocks));
+      if (cut && mayEdit) actions.remove();
+    };
+    const copy = (event: ClipboardEvent) => take(event, false);
+    const cut = (event: ClipboardEvent) => take(event, true);
+    const paste = (event: ClipboardEvent) => {
+      const text = event.clipboardData?.getData("text/plain") ?? "";
+      if (isBusyElsewhere(event) || !mayEdit || !text.trim()) return;
+      event.preventDefault();
+      const blocks = readBlocks(text);
+      const target = actions.afterSelection();
+      if (blocks) return actions.addBlocks(blocks, target);
+      api.outline(text).then(
+        ({ pages, lines }) => {
+          actions.addBlocks(
+            pages.flatMap((page) => page.blocks),
+            target,
+          );
+          const lost = lines.filter((line) => line.problem);
+          onProblem(lost.length > 0 ? lost.map((line) => `“${line.text}”: ${line.problem}`).join(" ") : null);
+        },
+        (error: unknown) => onProblem(error instanceof Error ? error.message : String(error)),
+      );
+    };
+    addEventListener("copy", copy);
+    addEventListener("cut", cut);
+    addEventListener("paste", paste);
+    return () => {
+      removeEventListener("copy", copy);
+      removeEventListener("cut", cut);
+      removeEventListener("paste", paste);
+    };
+  });
+}

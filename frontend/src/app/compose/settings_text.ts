@@ -1,0 +1,133 @@
+// What the formulas of a part are called, by the path of the setting that each stands in.
+import type { NoteKind } from "../../api/generated/wire";
+
+export interface FormulaSetting {
+  kind: NoteKind;
+  title: string;
+  /** What is said while the setting is empty; nothing where the setting comes and goes with its list. */
+  absent: string;
+  example: string;
+  /** Whether it holds or does not, so that it can be written as rows. */
+  condition: boolean;
+  help: string;
+}
+
+const SETTINGS: Record<string, FormulaSetting> = {
+  shown: {
+    kind: "rule",
+    title: "shown when",
+    absent: "◇ always shown; add a rule",
+    example: 'adults > 12, or arrival = "coach"',
+    condition: true,
+    help: "While it does not hold, visitors don’t see it, and its answers are blank to every formula.",
+  },
+  required: {
+    kind: "check",
+    title: "must be answered when",
+    absent: "! may stay blank; make it required",
+    example: "TRUE for always, or adults > 12",
+    condition: true,
+    help: "While it holds, the page can’t be left with this blank.",
+  },
+  locked: {
+    kind: "rule",
+    title: "locked when",
+    absent: "◇ can be changed; lock it",
+    example: "TRUE for always, or NOT(ISBLANK(link.code))",
+    condition: true,
+    help: "While it holds, visitors see it and can’t change it.",
+  },
+  default: {
+    kind: "data",
+    title: "begins as",
+    absent: "→ begins blank; give it a default",
+    example: '"email", TODAY() + 7, or link.code',
+    condition: false,
+    help: "Worked out once, when the field is first shown; visitors may change it.",
+  },
+  offered: {
+    kind: "rule",
+    title: "offers an option when",
+    absent: "◇ offers every option; filter them",
+    example: "option.belongs_to = site",
+    condition: false,
+    help: "Worked out for each option: option is its code; option.label, option.counts_as and option.belongs_to are known.",
+  },
+  earliest: {
+    kind: "check",
+    title: "not before",
+    absent: "! as early as you like; set a limit",
+    example: "TODAY() + 2, or arrival",
+    condition: false,
+    help: "The earliest that is taken.",
+  },
+  latest: {
+    kind: "check",
+    title: "not after",
+    absent: "! as late as you like; set a limit",
+    example: "EDATE(TODAY(), 6)",
+    condition: false,
+    help: "The latest that is taken.",
+  },
+  formula: {
+    kind: "calculation",
+    title: "= is worked out by",
+    absent: "ƒ no formula yet; write one",
+    example: "adults * 9.50 + children * 4",
+    condition: false,
+    help: "Fields, options’ numbers, figures and columns of rows can be named; SUM(lines.amount) adds a column.",
+  },
+  when: {
+    kind: "rule",
+    title: "follows when",
+    absent: "◇ follows when no other does; add a rule",
+    example: 'band.label = "a festival", or adults > 12',
+    condition: true,
+    help: "Of the confirmations the first that holds follows; one without a rule always holds.",
+  },
+};
+
+const IN_LISTS: Record<string, Partial<FormulaSetting>> = {
+  "checks.formula": {
+    kind: "check",
+    title: "must fit",
+    example: "departure > arrival",
+    condition: true,
+    help: "Looked at once there is an answer; where it does not hold, visitors read the message.",
+  },
+  "next.when": {
+    kind: "rule",
+    title: "goes on elsewhere when",
+    example: "age < 18",
+    condition: true,
+    help: "Of these rules the first that holds counts; without one the following page comes next.",
+  },
+  "options.shown": {
+    ...SETTINGS.shown,
+    title: "option shown when",
+    help: "While it does not hold, the option is not offered, and a choice of it is dropped.",
+  },
+  "options.locked": { ...SETTINGS.locked, title: "option locked when" },
+  "paragraphs.shown": { ...SETTINGS.shown, title: "paragraph shown when" },
+  "bands.value": {
+    kind: "calculation",
+    title: "value of the band",
+    example: "12 + distance * 0.85",
+    help: "A number, or a formula that is worked out only where this band is the one.",
+  },
+  "counts.when": {
+    kind: "calculation",
+    title: "counts when",
+    example: "score > 3",
+    condition: true,
+    help: "Adds its number while it holds.",
+  },
+};
+
+/** What is known of a formula's setting by its path ("shown", "checks.0.formula"); null for any other setting. */
+export function formulaSetting(path: string): FormulaSetting | null {
+  const steps = path.split(".");
+  if (steps.length === 1) return SETTINGS[path] ?? null;
+  const found = IN_LISTS[`${steps[0]}.${steps.at(-1)}`];
+  return found ? ({ absent: "", example: "", help: "", ...found } as FormulaSetting) : null;
+}

@@ -1,0 +1,157 @@
+// A score: for each field that counts, the right answers and what they are worth, or points for each option.
+import Box from "@mui/material/Box";
+import Checkbox from "@mui/material/Checkbox";
+import IconButton from "@mui/material/IconButton";
+import TextField from "@mui/material/TextField";
+import ToggleButton from "@mui/material/ToggleButton";
+import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
+import Typography from "@mui/material/Typography";
+import { useState } from "react";
+import type { Figure } from "../../model/parts";
+import { DecimalField } from "../../ui/DecimalField";
+import { useBench } from "../workbench/bench";
+import { AddQuestion } from "./AddQuestion";
+import type { EditorProps } from "./kinds";
+import { answersIn, optionsIn, withPoints } from "./questions";
+
+type Score = Extract<Figure, { kind: "score" }>;
+type Question = Score["questions"][number];
+
+export function ScoreEditor({ figure, edit }: EditorProps<Score>) {
+  const { questions } = figure;
+  const put = (next: Question[]) => edit({ questions: next });
+  return (
+    <Box>
+      {questions.map((question, at) => (
+        <QuestionRow
+          key={question.field}
+          question={question}
+          onChange={(changes) => put(questions.map((each, index) => (index === at ? { ...each, ...changes } : each)))}
+          onRemove={() => put(questions.filter((_each, index) => index !== at))}
+        />
+      ))}
+      <AddQuestion
+        taken={questions.map(({ field }) => field)}
+        optioned={false}
+        onAdd={({ id }) => put([...questions, { field: id, points: {}, right: [], worth: "1" }])}
+      />
+      <Typography variant="caption" color="text.secondary" sx={{ display: "block", mt: 1 }}>
+        Formulas name the points {figure.key}; {figure.key}.greatest, {figure.key}.share, {figure.key}.right and{" "}
+        {figure.key}
+        .answered are known too. The greatest score is that of the whole form, whatever part was reached.
+      </Typography>
+    </Box>
+  );
+}
+
+interface RowProps {
+  question: Question;
+  onChange: (changes: Partial<Question>) => void;
+  onRemove: () => void;
+}
+
+function QuestionRow({ question, onChange, onRemove }: RowProps) {
+  const { parts } = useBench();
+  const entry = parts.get(question.field);
+  const options = entry?.what === "block" ? optionsIn(entry.part) : [];
+  const [way, setWay] = useState<"right" | "points">(
+    Object.keys(question.points).length > 0 && question.right.length === 0 ? "points" : "right",
+  );
+  const shown = options.length === 0 ? "right" : way;
+  return (
+    <Box
+      role="group"
+      aria-label={`${entry?.number ?? ""} ${entry?.title ?? "a deleted field"}`}
+      sx={{ py: 1, borderBottom: 1, borderColor: "divider" }}
+    >
+      <Box sx={{ display: "flex", alignItems: "center", gap: 1 }}>
+        <Typography sx={{ flex: 1, fontWeight: 600 }}>
+          {entry?.number} {entry?.title ?? "A deleted field"}
+        </Typography>
+        {options.length > 0 && (
+          <ToggleButtonGroup
+            exclusive
+            size="small"
+            value={shown}
+            aria-label="How it counts"
+            onChange={(_event, next: "right" | "points" | null) => {
+              if (!next) return;
+              setWay(next);
+              onChange(next === "right" ? { points: {} } : { right: [] });
+            }}
+          >
+            <ToggleButton value="right" sx={{ py: 0, textTransform: "none" }}>
+              right answers
+            </ToggleButton>
+            <ToggleButton value="points" sx={{ py: 0, textTransform: "none" }}>
+              points each
+            </ToggleButton>
+          </ToggleButtonGroup>
+        )}
+        {shown === "right" && (
+          <Box sx={{ width: 84 }}>
+            <DecimalField
+              label="Worth"
+              value={question.worth}
+              onChange={(worth) => onChange({ worth: worth ?? "1" })}
+            />
+          </Box>
+        )}
+        <IconButton aria-label="Remove this field" onClick={onRemove} sx={{ fontSize: 14 }}>
+          ×
+        </IconButton>
+      </Box>
+      {options.length === 0 ? (
+        <RightAnswers right={question.right} onChange={(right) => onChange({ right })} />
+      ) : (
+        <Box sx={{ display: "flex", flexWrap: "wrap", columnGap: 3, rowGap: 0.5 }}>
+          {options.map((option) =>
+            shown === "right" ? (
+              <Box component="label" key={option.id} sx={{ display: "flex", alignItems: "center" }}>
+                <Checkbox
+                  size="small"
+                  checked={question.right.includes(option.code)}
+                  onChange={(_event, on) =>
+                    onChange({
+                      right: on
+                        ? [...question.right, option.code]
+                        : question.right.filter((code) => code !== option.code),
+                    })
+                  }
+                />
+                {option.label}
+              </Box>
+            ) : (
+              <Box key={option.id} sx={{ width: 150, mt: 1 }}>
+                <DecimalField
+                  label={option.label || option.code}
+                  value={question.points[option.code] ?? null}
+                  onChange={(value) => onChange({ points: withPoints(question.points, option.code, value) })}
+                />
+              </Box>
+            ),
+          )}
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+/** Answers that are right where there are no options to tick. */
+function RightAnswers({ right, onChange }: { right: readonly string[]; onChange: (right: string[]) => void }) {
+  // While it is typed, a ; with nothing behind it stays.
+  const [typed, setTyped] = useState<string | null>(null);
+  return (
+    <TextField
+      label="Right answers"
+      value={typed ?? right.join("; ")}
+      helperText="With ; between; capitals don’t matter"
+      onChange={(event) => {
+        setTyped(event.target.value);
+        onChange(answersIn(event.target.value));
+      }}
+      onBlur={() => setTyped(null)}
+      sx={{ mt: 1, maxWidth: 420 }}
+    />
+  );
+}

@@ -1,0 +1,82 @@
+// The rules of a form: every condition that reads something, with what it acts on. No React, no fetch.
+import type { Note, OutcomeReply } from "../../api/generated/wire";
+import type { Entry, Parts } from "../../model/parts";
+
+export interface Rule {
+  owner: Entry;
+  note: Note;
+  /** What it does: its note's fact ("shown", "required", "check", "next" …). */
+  fact: string;
+}
+
+/** What rules do, as a filter names it. */
+export const RULE_WORDS: Record<string, string> = {
+  shown: "show or hide",
+  required: "require",
+  locked: "lock",
+  check: "check",
+  next: "lead to a page",
+  confirmation: "choose a confirmation",
+  offered: "filter options",
+  counted: "count",
+};
+
+/** Whether a note tells a rule: a condition, or a filter, that reads something. */
+export const isRule = (note: Note): boolean => note.condition && (note.reads.length > 0 || note.fact === "offered");
+
+/** All rules in the order of the outline. */
+export function rulesOf(parts: Parts, notes: Record<string, Note[]>): Rule[] {
+  return [...parts.values()].flatMap((owner) =>
+    (notes[owner.id] ?? []).filter(isRule).map((note) => ({ owner, note, fact: note.fact })),
+  );
+}
+
+/** What a rule says, in plain text, for searching. */
+const wordsOf = (rule: Rule, parts: Parts): string =>
+  [
+    `${rule.owner.number} ${rule.owner.title}`,
+    ...rule.note.words.map((words) =>
+      words.block ? `${parts.get(words.block)?.number} ${parts.get(words.block)?.title}` : words.text,
+    ),
+  ].join(" ");
+
+/** What answers make of a condition: "now 64: holds"; nothing where it is none, or nothing is known yet. */
+export function nowWords(owner: string, note: Note, outcome: OutcomeReply | undefined): string {
+  if (!outcome || !isRule(note)) return "";
+  const holds = outcome.holding[owner]?.[note.setting];
+  if (holds === undefined) return "not looked at now";
+  const known = note.reads
+    .slice(0, 3)
+    .map((id) => outcome.values[id])
+    .filter(Boolean)
+    .join(", ");
+  return `now${known && ` ${known}`}: ${holds ? "holds" : "does not hold"}`;
+}
+
+export interface RuleFilter {
+  search: string;
+  /** The id of a block or figure that it must read, or "". */
+  reads: string;
+  /** What it must do, or "". */
+  fact: string;
+}
+
+export const fitsFilter = (rule: Rule, filter: RuleFilter, parts: Parts): boolean =>
+  (filter.reads === "" || rule.note.reads.includes(filter.reads)) &&
+  (filter.fact === "" || rule.fact === filter.fact) &&
+  wordsOf(rule, parts).toLowerCase().includes(filter.search.trim().toLowerCase());
+
+/** Rules by the page that they act on; confirmations and figures are groups of their own. */
+export function groupsOf(rules: readonly Rule[], parts: Parts): { title: string; rules: Rule[] }[] {
+  const groups = new Map<string, Rule[]>();
+  for (const rule of rules) {
+    const page = rule.owner.page ? parts.get(rule.owner.page) : undefined;
+    const title = page
+      ? `Page ${page.number} · ${page.title}`
+      : rule.owner.what === "confirmation"
+        ? "Confirmations, the first that holds"
+        : "Figures";
+    groups.set(title, [...(groups.get(title) ?? []), rule]);
+  }
+  return [...groups].map(([title, found]) => ({ title, rules: found }));
+}

@@ -1,0 +1,278 @@
+// One trial: how it ended, its answers, and what it expects; each expectation can be left out.
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Checkbox from "@mui/material/Checkbox";
+import Table from "@mui/material/Table";
+import TableBody from "@mui/material/TableBody";
+import TableCell from "@mui/material/TableCell";
+import TableHead from "@mui/material/TableHead";
+import TableRow from "@mui/material/TableRow";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import { useQuery } from "@tanstack/react-query";
+import { type ReactNode } from "react";
+import { useNavigate } from "react-router";
+import type { Expected, TrialResult } from "../../api/generated/wire";
+import { api } from "../../api/client";
+import { newId } from "../../model/new_block";
+import { FORM, type Trial } from "../../model/parts";
+import { useBench } from "../workbench/bench";
+
+interface Props {
+  trial: Trial;
+  result: TrialResult | undefined;
+}
+
+export function TrialDetail({ trial, result }: Props) {
+  const { act, mayEdit, form, reply, parts, select } = useBench();
+  const navigate = useNavigate();
+  const edit = (changes: Partial<Trial>) => act({ do: "edit", parts: [trial.id], changes });
+  const duplicate = () =>
+    act({
+      do: "add",
+      parts: [{ ...trial, id: newId(), name: `${trial.name} 2` } as Trial],
+      into: { holder: FORM, list: "trials" },
+      at: form.trials.findIndex((each) => each.id === trial.id) + 1,
+    });
+  return (
+    <Box component="section" aria-label={trial.name} sx={{ mb: 4 }}>
+      <Box
+        component="fieldset"
+        disabled={!mayEdit}
+        sx={{ m: 0, p: 0, border: 0, display: "flex", gap: 1.5, alignItems: "start", mb: 2 }}
+      >
+        <TextField
+          label="Name of the trial"
+          value={trial.name}
+          onChange={(event) => event.target.value.trim() && edit({ name: event.target.value })}
+          sx={{ maxWidth: 340 }}
+        />
+        <TextField
+          type="date"
+          label="On the day"
+          value={trial.day}
+          helperText="What TODAY() is in it"
+          onChange={(event) => event.target.value && edit({ day: event.target.value })}
+          slotProps={{ inputLabel: { shrink: true } }}
+          sx={{ maxWidth: 170 }}
+        />
+        <Button color="inherit" onClick={() => void navigate(`/forms/${reply.id}/preview?trial=${trial.id}`)}>
+          Open in preview
+        </Button>
+        <Button color="inherit" onClick={duplicate}>
+          Duplicate
+        </Button>
+        <Button color="error" onClick={() => act({ do: "remove", parts: [trial.id] })}>
+          Remove
+        </Button>
+      </Box>
+      {result && !result.passed && (
+        <Box role="alert" sx={{ mb: 2, p: 2, borderLeft: 3, borderColor: "note.check", bgcolor: "noteTint.check" }}>
+          <Typography variant="h2" sx={{ mb: 1 }}>
+            Something else came out
+          </Typography>
+          <Table size="small" aria-label="Differences">
+            <TableHead>
+              <TableRow>
+                <TableCell>Of</TableCell>
+                <TableCell>Expected</TableCell>
+                <TableCell>Came</TableCell>
+              </TableRow>
+            </TableHead>
+            <TableBody>
+              {result.differences.map((difference, at) => (
+                <TableRow key={at}>
+                  <TableCell>
+                    {difference.part && parts.has(difference.part) ? (
+                      <Button
+                        size="small"
+                        color="inherit"
+                        sx={{ p: 0, textAlign: "left" }}
+                        onClick={() => {
+                          const what = parts.get(difference.part!)!.what;
+                          void navigate(`/forms/${reply.id}/${what === "figure" ? "figures" : "compose"}`);
+                          select(difference.part);
+                        }}
+                      >
+                        {difference.name}
+                      </Button>
+                    ) : (
+                      difference.name
+                    )}
+                  </TableCell>
+                  <TableCell>{difference.expected}</TableCell>
+                  <TableCell sx={{ fontWeight: 600 }}>{difference.came}</TableCell>
+                </TableRow>
+              ))}
+            </TableBody>
+          </Table>
+          {mayEdit && (
+            <Button sx={{ mt: 1 }} onClick={() => edit({ expected: narrowed(result.outcome, trial.expected) })}>
+              Expect what came from now on
+            </Button>
+          )}
+        </Box>
+      )}
+      <Box sx={{ display: "grid", gridTemplateColumns: "minmax(0,1fr) minmax(0,1fr)", gap: 3, alignItems: "start" }}>
+        <Answers trial={trial} />
+        <Expectations trial={trial} result={result} onChange={(expected) => edit({ expected })} />
+      </Box>
+    </Box>
+  );
+}
+
+/** What came out, of what was looked at. */
+function narrowed(came: Expected, looked: Expected): Expected {
+  const ids = new Set([...looked.shown, ...looked.hidden]);
+  return {
+    shown: came.shown.filter((id) => ids.has(id)),
+    hidden: came.hidden.filter((id) => ids.has(id)),
+    figures: Object.fromEntries(Object.entries(came.figures).filter(([id]) => id in looked.figures)),
+    wrong: looked.wrong === null ? null : came.wrong,
+    path: looked.path === null ? null : came.path,
+    confirmation: looked.confirmation === null ? null : came.confirmation,
+  };
+}
+
+function Answers({ trial }: { trial: Trial }) {
+  const { parts, reply, saved } = useBench();
+  const outcome = useQuery({
+    queryKey: ["outcome", reply.id, saved.revision, trial.answers, trial.link, trial.day],
+    queryFn: () => api.outcome(reply.id, trial),
+    retry: false,
+  });
+  const given = [...parts.values()].filter(({ id }) => id in trial.answers);
+  const links = Object.entries(trial.link);
+  return (
+    <Box component="section" aria-label="Answers">
+      <Typography variant="h2">With these answers</Typography>
+      <Table size="small" aria-label="Answers">
+        <TableBody>
+          {given.map((entry) => (
+            <TableRow key={entry.id}>
+              <TableCell sx={{ color: "text.secondary" }}>
+                {entry.number} {entry.title}
+              </TableCell>
+              <TableCell>{outcome.data?.values[entry.id] || summary(trial.answers[entry.id])}</TableCell>
+            </TableRow>
+          ))}
+          {links.map(([name, value]) => (
+            <TableRow key={name}>
+              <TableCell sx={{ color: "text.secondary" }}>link.{name}</TableCell>
+              <TableCell>{value}</TableCell>
+            </TableRow>
+          ))}
+        </TableBody>
+      </Table>
+      {given.length === 0 && <Typography color="text.secondary">Nothing is answered.</Typography>}
+    </Box>
+  );
+}
+
+const summary = (answer: unknown): string =>
+  Array.isArray(answer) ? `${answer.length} of them` : typeof answer === "string" ? answer : JSON.stringify(answer);
+
+interface ExpectationsProps {
+  trial: Trial;
+  result: TrialResult | undefined;
+  onChange: (expected: Expected) => void;
+}
+
+/** Everything that came out of the last run can be expected, or left out. */
+function Expectations({ trial, result, onChange }: ExpectationsProps) {
+  const { parts, mayEdit } = useBench();
+  const { expected } = trial;
+  const came = result?.outcome;
+  const name = (id: string) => `${parts.get(id)?.number ?? ""} ${parts.get(id)?.title ?? "something deleted"}`.trim();
+  const without = (list: readonly string[], id: string) => list.filter((each) => each !== id);
+  const inOrder = (ids: readonly string[]) => {
+    const order = [...parts.keys()];
+    return [...new Set(ids)].sort((one, other) => order.indexOf(one) - order.indexOf(other));
+  };
+  const shownIds = inOrder([...expected.shown, ...expected.hidden, ...(came?.shown ?? []), ...(came?.hidden ?? [])]);
+  const figureIds = inOrder([...Object.keys(expected.figures), ...Object.keys(came?.figures ?? {})]);
+  const row = (key: string, on: boolean, words: ReactNode, onToggle: (on: boolean) => void) => (
+    <Box
+      component="label"
+      key={key}
+      sx={{ display: "flex", alignItems: "baseline", color: on ? undefined : "text.secondary" }}
+    >
+      <Checkbox
+        size="small"
+        checked={on}
+        disabled={!mayEdit || (!on && !came)}
+        onChange={(_event, next) => onToggle(next)}
+        sx={{ p: 0.25, mr: 0.5 }}
+      />
+      <span>{words}</span>
+    </Box>
+  );
+  return (
+    <Box component="section" aria-label="Expected">
+      <Typography variant="h2">This must come out</Typography>
+      {row(
+        "path",
+        expected.path !== null,
+        <>
+          the pages{" "}
+          {(expected.path ?? came?.path ?? []).map((id) => parts.get(id)?.number ?? "?").join(" → ") || "none"}
+        </>,
+        (on) => onChange({ ...expected, path: on ? (came?.path ?? null) : null }),
+      )}
+      {row(
+        "confirmation",
+        expected.confirmation !== null,
+        <>
+          the confirmation{" "}
+          <b>
+            {(expected.confirmation ?? came?.confirmation)
+              ? name((expected.confirmation ?? came?.confirmation)!)
+              : "with the form’s usual words"}
+          </b>
+        </>,
+        (on) => onChange({ ...expected, confirmation: on ? (came?.confirmation ?? null) : null }),
+      )}
+      {row(
+        "wrong",
+        expected.wrong !== null,
+        (expected.wrong ?? came?.wrong ?? []).length === 0
+          ? "nothing wrong with the answers"
+          : `errors at ${(expected.wrong ?? came?.wrong ?? []).map((address) => name(address.split("/").at(-1)!)).join(", ")}`,
+        (on) => onChange({ ...expected, wrong: on ? (came?.wrong ?? null) : null }),
+      )}
+      {figureIds.map((id) =>
+        row(
+          id,
+          id in expected.figures,
+          <>
+            {name(id)} <b>{(expected.figures[id] ?? came?.figures[id]) || "blank"}</b>
+          </>,
+          (on) =>
+            onChange({
+              ...expected,
+              figures: on
+                ? { ...expected.figures, [id]: came?.figures[id] ?? "" }
+                : Object.fromEntries(Object.entries(expected.figures).filter(([each]) => each !== id)),
+            }),
+        ),
+      )}
+      {shownIds.map((id) => {
+        const on = expected.shown.includes(id) || expected.hidden.includes(id);
+        const shown = on ? expected.shown.includes(id) : came?.shown.includes(id);
+        return row(
+          `${id} shown`,
+          on,
+          <>
+            {name(id)} <b>{shown ? "shown" : "hidden"}</b>
+          </>,
+          (next) =>
+            onChange({
+              ...expected,
+              shown: next && shown ? [...expected.shown, id] : without(expected.shown, id),
+              hidden: next && !shown ? [...expected.hidden, id] : without(expected.hidden, id),
+            }),
+        );
+      })}
+    </Box>
+  );
+}

@@ -1,0 +1,152 @@
+// The command list (Ctrl+K): blocks, areas and actions, found by typing.
+import Dialog from "@mui/material/Dialog";
+import { useMemo } from "react";
+import { useNavigate } from "react-router";
+import { api } from "../../api/client";
+import { BLOCK_TYPES } from "../../model/blocks";
+import { useSignedIn } from "../signed_in";
+import { AREAS, HISTORY } from "./areas";
+import { type Listed, FindByTyping } from "../../ui/FindByTyping";
+import { useStable } from "../../ui/useStable";
+import { useBench } from "./bench";
+import { useOpenPart } from "./useOpenPart";
+
+interface Command extends Listed {
+  group: "Blocks" | "Areas" | "Actions";
+  run: () => void;
+}
+
+const MOST_SHOWN = 60;
+
+interface Props {
+  onClose: () => void;
+  onKeys: () => void;
+  onProblem: (words: string) => void;
+}
+
+const WORDS = {
+  placeholder: "A block, an area, or what to do",
+  box: "Find a block, an area or an action",
+  list: "Commands",
+  nothing: "Nothing is called that.",
+};
+
+export function CommandList({ onClose, onKeys, onProblem }: Props) {
+  const commands = useCommands(onKeys, onProblem);
+  const find = (search: string) => {
+    const words = search.toLowerCase().split(/\s+/).filter(Boolean);
+    const fits = ({ title, detail, group }: Command) =>
+      words.every((word) => `${title} ${detail} ${group}`.toLowerCase().includes(word));
+    return commands.filter(fits).slice(0, MOST_SHOWN);
+  };
+  return (
+    <Dialog
+      open
+      onClose={onClose}
+      slotProps={{ paper: { "aria-label": "Command list", sx: { width: 520, alignSelf: "start" } } }}
+    >
+      <FindByTyping
+        find={find}
+        words={WORDS}
+        onPick={(command) => {
+          onClose();
+          command.run();
+        }}
+      />
+    </Dialog>
+  );
+}
+
+function useCommands(onKeys: Props["onKeys"], onProblem: Props["onProblem"]): Command[] {
+  const { parts, reply, mayEdit, undo, redo, form, actions, selected, selectAll } = useBench();
+  const navigate = useNavigate();
+  const open = useStable(useOpenPart());
+  const who = useSignedIn();
+  return useMemo(() => {
+    const go = (area: string) => {
+      selectAll(selected);
+      void navigate(`/forms/${reply.id}/${area}`);
+    };
+    const listed = [...parts.values()].filter(({ what }) => what !== "trial");
+    const blocks = listed.map((entry): Command => ({
+      id: entry.id,
+      group: "Blocks",
+      title: `${entry.number} ${entry.title}`.trim(),
+      detail: "key" in entry.part ? entry.part.key : entry.what,
+      run: () => open(entry.id),
+    }));
+    const areas = [...AREAS, { name: "preview", title: "Preview" }, HISTORY]
+      .filter(({ name }) => name !== "responses" || who.role !== "viewer")
+      .map(({ name, title }): Command => ({
+        id: `area-${name}`,
+        group: "Areas",
+        title,
+        detail: "",
+        run: () => go(name),
+      }));
+    const does = (title: string, detail: string, run: () => void): Command => ({
+      id: `do-${title}`,
+      group: "Actions",
+      title,
+      detail,
+      run,
+    });
+    const composing = (run: () => void) => () => {
+      go("compose");
+      run();
+    };
+    const changing = [
+      ...BLOCK_TYPES.map(({ type, title, purpose }) =>
+        does(
+          `Add: ${title}`,
+          purpose,
+          composing(() => actions.add(type, actions.afterSelection())),
+        ),
+      ),
+      does("Add a page", "", composing(actions.addPage)),
+      does("Add a confirmation", "", composing(actions.addConfirmation)),
+      does("Duplicate", "Ctrl+D", actions.duplicate),
+      does("Group what is selected", "Ctrl+G", actions.group),
+      does("Remove what is selected", "Delete", () => actions.remove()),
+      does("Undo", "Ctrl+Z", undo),
+      does("Redo", "Ctrl+Shift+Z", redo),
+    ];
+    const looking = [
+      does("Save the form as a file", "JSON", () => downloadForm(form.name, form)),
+      does("Show the keyboard shortcuts", "?", onKeys),
+      does("To the desk", "", () => void navigate("/")),
+    ];
+    const duplicate = does("Make a copy of this form", "", () => {
+      api.duplicateForm(reply.id).then(
+        ({ id }) => navigate(`/forms/${id}/compose`),
+        (error: unknown) => onProblem(error instanceof Error ? error.message : String(error)),
+      );
+    });
+    return [...blocks, ...areas, ...(mayEdit ? [...changing, duplicate] : []), ...looking];
+  }, [
+    parts,
+    reply.id,
+    mayEdit,
+    undo,
+    redo,
+    form,
+    actions,
+    navigate,
+    open,
+    who.role,
+    onKeys,
+    onProblem,
+    selected,
+    selectAll,
+  ]);
+}
+
+/** Hands the form's document to the browser as a file. */
+function downloadForm(name: string, document_: unknown): void {
+  const address = URL.createObjectURL(new Blob([JSON.stringify(document_, null, 2)], { type: "application/json" }));
+  const link = document.createElement("a");
+  link.href = address;
+  link.download = `${name.replaceAll(/[^\p{L}\p{N}]+/gu, "-").replaceAll(/^-|-$/g, "") || "form"}.json`;
+  link.click();
+  URL.revokeObjectURL(address);
+}

@@ -1,0 +1,296 @@
+// One person's work on a draft: steps with undo, saved by itself, and settled with what others saved meanwhile.
+// No React; the server and what keeps unsaved work in the browser are given.
+import { type api, ApiError } from "../../api/client";
+import type { AnalysisReply, Form, FormReply } from "../../api/generated/wire";
+import type { Action } from "../../model/draft";
+import { type History, type HistoryAction, historyReducer, newHistory } from "../../model/history";
+import { merge } from "../../model/merge";
+import { same } from "../../model/same";
+import type { DraftStore } from "./kept_draft";
+
+export const PAUSE_MS = 500;
+export const RETRY_MS = 4_000;
+const KEEP_MS = 250;
+
+export type DraftServer = Pick<typeof api, "form" | "saveDraft" | "publish" | "state">;
+
+/** What the server holds, and what the core said of it. */
+interface Saved {
+  form: Form;
+  revision: number;
+  at: string;
+  analysis: AnalysisReply;
+  changes: number;
+  liveEdition: number | null;
+  /** The public address and the snippet for websites; they follow the name until the first edition. */
+  address: string;
+  snippet: string;
+}
+
+/** Both changed the same since `base`; nothing is saved until somebody has chosen. */
+interface Clash {
+  base: Form;
+  theirs: FormReply;
+  what: string[];
+}
+
+/** The draft as it stands; another object after every change. */
+export interface DraftView {
+  form: Form;
+  analysis: AnalysisReply;
+  /** The draft that `analysis` speaks of; places in formulas are right only for texts that are the same there. */
+  analysed: Form;
+  saved: Saved;
+  saveState: "saved" | "saving" | "unreachable" | "refused" | "clash";
+  problem: string | null;
+  notice: string | null;
+  clash: Clash | null;
+  /** Whether something is not saved yet. */
+  dirty: boolean;
+  canUndo: boolean;
+  canRedo: boolean;
+}
+
+interface Inner {
+  history: History;
+  saved: Saved;
+  saveState: DraftView["saveState"];
+  problem: string | null;
+  notice: string | null;
+  clash: Clash | null;
+  /** What was sent since the last reply: whether it arrived is not known, so that the server may hold any of it. */
+  unanswered: readonly Form[];
+}
+
+const savedOf = (reply: FormReply): Saved => ({
+  form: reply.draft,
+  revision: reply.revision,
+  at: reply.changed_at,
+  analysis: reply.analysis,
+  changes: reply.changes,
+  liveEdition: reply.live_edition,
+  address: reply.address,
+  snippet: reply.snippet,
+});
+
+const isDirty = ({ history, saved, unanswered }: Inner): boolean =>
+  history.form !== saved.form || unanswered.length > 0;
+
+function viewOf(inner: Inner): DraftView {
+  const { history, saved, saveState, problem, notice, clash } = inner;
+  const dirty = isDirty(inner);
+  return {
+    form: history.form,
+    analysis: saved.analysis,
+    analysed: saved.form,
+    saved,
+    saveState: dirty && saveState === "saved" ? "saving" : !dirty && saveState === "saving" ? "saved" : saveState,
+    problem,
+    notice,
+    clash,
+    dirty,
+    canUndo: history.past.length > 0,
+    canRedo: history.future.length > 0,
+  };
+}
+
+export class DraftSession {
+  private readonly id: string;
+  private inner: Inner;
+  private view: DraftView;
+  private readonly listeners = new Set<() => void>();
+  private running: Promise<void> | null = null;
+  private saving: ReturnType<typeof setTimeout> | undefined;
+  private keeping: ReturnType<typeof setTimeout> | undefined;
+
+  constructor(
+    private readonly loaded: FormReply,
+    private readonly server: DraftServer,
+    private readonly store: DraftStore,
+  ) {
+    this.id = loaded.id;
+    const nothing = { problem: null, notice: null, clash: null, unanswered: [] };
+    this.inner = { history: newHistory(loaded.draft), saved: savedOf(loaded), saveState: "saved", ...nothing };
+    this.view = viewOf(this.inner);
+  }
+
+  readonly subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+
+  readonly read = (): DraftView => this.view;
+
+  /** Brings back what an earlier visit could not save, once. */
+  readonly open = async (): Promise<void> => {
+    const kept = this.store.load();
+    if (!kept) return;
+    try {
+      const { draft } = await this.server.state(this.id, kept.revision);
+      this.store.clear();
+      const merged = merge(draft, kept.form, this.loaded.draft, "mine").form;
+      if (same(merged, this.loaded.draft)) return;
+      const history = this.mergedWith(draft, kept.form, "theirs");
+      this.change({ history, notice: "Changes that had not been saved were brought back." });
+      this.saveSoon(PAUSE_MS);
+    } catch {
+      // Without the state that it was made from it can't be told what was changed; the next visit tries again.
+    }
+  };
+
+  /** Leaves the draft: what is not saved yet is saved now, and kept in the browser until it is. */
+  readonly close = (): void => {
+    clearTimeout(this.saving);
+    clearTimeout(this.keeping);
+    if (!isDirty(this.inner)) return;
+    this.store.save({ revision: this.inner.saved.revision, form: this.inner.history.form });
+    if (!this.inner.clash) void this.save();
+  };
+
+  readonly act = (action: Action): void => this.step({ type: "act", action, at: Date.now() });
+  readonly undo = (): void => this.step({ type: "undo" });
+  readonly redo = (): void => this.step({ type: "redo" });
+
+  /** Decides what both changed, and goes on. */
+  readonly settle = (prefer: "mine" | "theirs"): void => {
+    const { clash } = this.inner;
+    if (!clash) return;
+    const history = this.mergedWith(clash.base, clash.theirs.draft, prefer);
+    this.change({ history, saved: savedOf(clash.theirs), clash: null, saveState: "saving" });
+    this.saveSoon(PAUSE_MS);
+  };
+
+  /** Saves now what is not saved yet; returns whether all is saved. */
+  readonly saveNow = async (): Promise<boolean> => {
+    while (isDirty(this.inner)) {
+      const before = this.inner.saved.revision;
+      await this.save();
+      if (this.inner.saved.revision === before) return false;
+    }
+    return true;
+  };
+
+  /** Publishes the draft as it stands and returns its edition. Throws ApiError. */
+  readonly publish = async (despiteTrials = false): Promise<number> => {
+    if (!(await this.saveNow()))
+      throw new ApiError("not_saved", "The draft could not be saved; see the top of the page.");
+    const { saved } = this.inner;
+    const { edition, address, snippet } = await this.server.publish(this.id, saved.revision, despiteTrials);
+    this.change({ saved: { ...this.inner.saved, changes: 0, liveEdition: edition, address, snippet } });
+    return edition;
+  };
+
+  /** Takes over what others saved, where the revision is later than the one that is known here. */
+  readonly catchUp = (revision: number): void => {
+    if (revision > this.inner.saved.revision && !this.running && !this.inner.clash)
+      void this.alone(() => this.settleWithOthers());
+  };
+
+  /** One conversation with the server at a time: what is asked meanwhile waits for the one that runs. */
+  private alone(talk: () => Promise<void>): Promise<void> {
+    this.running ??= talk().finally(() => {
+      this.running = null;
+      this.saveSoon(this.inner.problem === null ? PAUSE_MS : RETRY_MS);
+    });
+    return this.running;
+  }
+
+  private save(): Promise<void> {
+    return this.alone(() => this.saveOnce());
+  }
+
+  private async saveOnce(): Promise<void> {
+    const { form } = this.inner.history;
+    this.change({ saveState: "saving" });
+    try {
+      const reply = await this.server.saveDraft(this.id, this.inner.saved.revision, form);
+      const { revision, changed_at: at, analysis, changes } = reply;
+      this.change({
+        saved: { ...this.inner.saved, form, revision, at, analysis, changes },
+        saveState: "saved",
+        problem: null,
+        unanswered: [],
+      });
+    } catch (error) {
+      if (error instanceof ApiError && error.code === "clash") return this.settleWithOthers();
+      this.tellProblem(error, form);
+    }
+  }
+
+  /** Somebody saved meanwhile: keep both people's changes, and ask where both changed the same. */
+  private async settleWithOthers(): Promise<void> {
+    let theirs: FormReply;
+    let base: Form;
+    try {
+      theirs = await this.server.form(this.id);
+      base = await this.lastShared();
+    } catch (error) {
+      return this.tellProblem(error);
+    }
+    const mine = this.inner.history.form;
+    const { clashes } = merge(base, mine, theirs.draft, "mine");
+    if (clashes.length > 0)
+      return this.change({ clash: { base, theirs, what: clashes }, saveState: "clash", unanswered: [] });
+    const who = theirs.changed_by ?? "Somebody";
+    const notice =
+      mine === base
+        ? `${who} saved changes; you see them now.`
+        : `${who} saved changes too; theirs and yours are both kept.`;
+    this.change({
+      history: this.mergedWith(base, theirs.draft, "mine"),
+      saved: savedOf(theirs),
+      saveState: mine === base ? "saved" : "saving",
+      problem: null,
+      unanswered: [],
+      // What arrived and was not heard of is no news.
+      ...(same(base, theirs.draft) ? {} : { notice }),
+    });
+  }
+
+  /** The last state that both sides began from: one's own last save, should it have arrived without a reply. */
+  private async lastShared(): Promise<Form> {
+    const { saved, unanswered } = this.inner;
+    if (unanswered.length === 0) return saved.form;
+    const { draft } = await this.server.state(this.id, saved.revision + 1);
+    return unanswered.find((sent) => same(sent, draft)) ?? saved.form;
+  }
+
+  private mergedWith(base: Form, theirs: Form, prefer: "mine" | "theirs"): History {
+    return historyReducer(this.inner.history, { type: "merge", base, theirs, prefer });
+  }
+
+  /** Says what went wrong; what was `sent` may have arrived, unless the server said no. */
+  private tellProblem(error: unknown, sent?: Form): void {
+    if (!(error instanceof ApiError)) throw error;
+    const away = error.code === "unreachable" || error.code === "away";
+    const unanswered = away && sent ? [...this.inner.unanswered, sent] : this.inner.unanswered;
+    this.change({ problem: error.message, saveState: away ? "unreachable" : "refused", unanswered });
+  }
+
+  private step(event: HistoryAction): void {
+    const history = historyReducer(this.inner.history, event);
+    if (history === this.inner.history) return;
+    this.change({ history });
+    this.saveSoon(PAUSE_MS);
+  }
+
+  private saveSoon(pause: number): void {
+    clearTimeout(this.saving);
+    if (isDirty(this.inner) && !this.inner.clash) this.saving = setTimeout(() => void this.save(), pause);
+  }
+
+  private change(changes: Partial<Inner>): void {
+    this.inner = { ...this.inner, ...changes };
+    this.view = viewOf(this.inner);
+    this.keepUnsaved();
+    for (const listener of this.listeners) listener();
+  }
+
+  /** What is not saved lies in the browser too: for a crash, a closed lid, or a server that is away. */
+  private keepUnsaved(): void {
+    clearTimeout(this.keeping);
+    const { history, saved } = this.inner;
+    if (!isDirty(this.inner)) this.store.clear();
+    else this.keeping = setTimeout(() => this.store.save({ revision: saved.revision, form: history.form }), KEEP_MS);
+  }
+}

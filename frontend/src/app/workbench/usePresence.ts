@@ -1,0 +1,47 @@
+// Who else has the form open, asked for every few seconds; and word that somebody saved.
+import { useEffect, useLayoutEffect, useRef, useState } from "react";
+import { api } from "../../api/client";
+import type { PresentReply } from "../../api/generated/wire";
+import { newId } from "../../model/new_block";
+
+const EVERY_MS = 5_000;
+
+const NAME = "codexa-tab";
+
+/** What tells this tab from others; the same after it was loaded anew, or one would meet oneself. */
+function thisTab(): string {
+  const tab = sessionStorage.getItem(NAME) ?? newId();
+  sessionStorage.setItem(NAME, tab);
+  return tab;
+}
+
+export function usePresence(
+  form: string,
+  area: string,
+  part: string | null,
+  onRevision: (revision: number) => void,
+): readonly PresentReply[] {
+  const [people, setPeople] = useState<readonly PresentReply[]>([]);
+  const [tab] = useState(thisTab);
+  const latest = useRef({ area, part, onRevision });
+  useLayoutEffect(() => {
+    latest.current = { area, part, onRevision };
+  });
+  useEffect(() => {
+    const tell = async () => {
+      const { area, part, onRevision } = latest.current;
+      // Being away is told by saving; being here can wait for the next time.
+      const reply = await api.presence(form, { tab, area, part }).catch(() => null);
+      if (!reply) return;
+      setPeople((before) => (JSON.stringify(before) === JSON.stringify(reply.people) ? before : reply.people));
+      onRevision(reply.revision);
+    };
+    void tell();
+    const timer = setInterval(() => void tell(), EVERY_MS);
+    return () => {
+      clearInterval(timer);
+      void api.leave(form, tab).catch(() => undefined);
+    };
+  }, [form, tab]);
+  return people;
+}

@@ -1,0 +1,236 @@
+// The options as a table: label · code · counts as. A pasted spreadsheet column, or two or three, fills it.
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import IconButton from "@mui/material/IconButton";
+import InputBase from "@mui/material/InputBase";
+import ListItemText from "@mui/material/ListItemText";
+import Menu from "@mui/material/Menu";
+import MenuItem from "@mui/material/MenuItem";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import { type ClipboardEvent, type KeyboardEvent, useState } from "react";
+import type { Option, SingleChoiceField } from "../../api/generated/wire";
+import { newId } from "../../model/new_block";
+import { keyFrom } from "../../model/outline";
+import { MONO } from "../../theme/theme";
+import { DecimalField } from "../../ui/DecimalField";
+import type { SettingsProps } from "../settings";
+import { optionsAsText, optionsFromText, pastedOptions, PLAIN_OPTION } from "./paste";
+import { LongTextField } from "../../ui/LongTextField";
+
+const GRID = "minmax(0,1fr) 72px 58px 20px";
+
+const moved = <Item,>(items: readonly Item[], from: number, to: number): Item[] => {
+  const rest = items.filter((_item, index) => index !== from);
+  return to < 0 || to >= items.length ? [...items] : [...rest.slice(0, to), items[from]!, ...rest.slice(to)];
+};
+
+export function OptionTable({ block, edit, open }: SettingsProps<SingleChoiceField>) {
+  const [asText, setAsText] = useState(false);
+  const { options } = block;
+  const put = (next: Option[]) => edit({ options: next });
+  const change = (id: string, changes: Partial<Option>) =>
+    put(options.map((option) => (option.id === id ? { ...option, ...changes } : option)));
+  const codes = options.map((option) => option.code);
+  const add = (label: string) => {
+    if (!label.trim()) return;
+    put([
+      ...options,
+      { id: newId(), code: keyFrom(label, codes), label: label.trim(), counts_as: "0", ...PLAIN_OPTION },
+    ]);
+  };
+  const paste = (event: ClipboardEvent) => {
+    const pasted = pastedOptions(event.clipboardData.getData("text/plain"), codes);
+    if (pasted.length === 0) return;
+    event.preventDefault();
+    put([...options, ...pasted.map((option) => ({ ...option, id: newId() }))]);
+  };
+  return (
+    <Box role="group" aria-label="Options" sx={{ display: "grid", gap: 0.5 }}>
+      <Box sx={{ display: "flex", justifyContent: "space-between", alignItems: "center" }}>
+        <Typography variant="h3" component="p" color="text.secondary">
+          {options.length} options
+        </Typography>
+        <Button size="small" onClick={() => setAsText(!asText)} sx={{ py: 0.25 }}>
+          {asText ? "As a table" : "All as text"}
+        </Button>
+      </Box>
+      {asText ? (
+        <AsText options={options} onChange={put} />
+      ) : (
+        <>
+          <Box
+            aria-hidden="true"
+            sx={{
+              display: "grid",
+              gridTemplateColumns: GRID,
+              gap: 0.5,
+              fontSize: 12,
+              fontWeight: 650,
+              color: "text.secondary",
+            }}
+          >
+            <span>Label</span>
+            <span>Code</span>
+            <Box component="span" sx={{ textAlign: "right", whiteSpace: "nowrap" }}>
+              Counts as
+            </Box>
+          </Box>
+          {options.map((option, index) => (
+            <OptionRow
+              key={option.id}
+              option={option}
+              number={index + 1}
+              onChange={(changes) => change(option.id, changes)}
+              onMove={(by) => put(moved(options, index, index + by))}
+              onRemove={() => put(options.filter((each) => each.id !== option.id))}
+              onOpen={(setting) => open(`options.${index}.${setting}`)}
+            />
+          ))}
+          <NewOption onAdd={add} onPaste={paste} />
+          <Typography variant="caption" color="text.secondary">
+            Paste a spreadsheet’s columns into the last line: label, or label and number, or label, code and number.
+            Formulas use the code, and in arithmetic the number that an option counts as.
+          </Typography>
+        </>
+      )}
+    </Box>
+  );
+}
+
+/** All options at once, a line each, for a spreadsheet and back; kept when it is left. */
+function AsText({ options, onChange }: { options: readonly Option[]; onChange: (options: Option[]) => void }) {
+  const [text, setText] = useState(() => optionsAsText(options));
+  return (
+    <LongTextField
+      label="Label, code and number, with tabs between"
+      lines={6}
+      value={text}
+      helperText="A code that stays keeps its option, with its rules. Lines in a new order are options in a new order. Tab goes to the next column, Shift+Tab leaves."
+      onChange={(event) => setText(event.target.value)}
+      onBlur={() => onChange(optionsFromText(text, options, newId))}
+      onKeyDown={(event: KeyboardEvent) => {
+        // A tab is a column here; Shift+Tab leaves.
+        if (event.key !== "Tab" || event.shiftKey) return;
+        event.preventDefault();
+        const field = event.target as HTMLTextAreaElement;
+        const { selectionStart: at, selectionEnd: end } = field;
+        setText(`${text.slice(0, at)}\t${text.slice(end)}`);
+        requestAnimationFrame(() => field.setSelectionRange(at + 1, at + 1));
+      }}
+      attributes={{
+        spellCheck: false,
+        style: { fontFamily: MONO, fontSize: 12, whiteSpace: "pre", tabSize: 12 },
+      }}
+    />
+  );
+}
+
+interface RowProps {
+  option: Option;
+  number: number;
+  onChange: (changes: Partial<Option>) => void;
+  onMove: (by: -1 | 1) => void;
+  onRemove: () => void;
+  onOpen: (setting: "shown" | "locked") => void;
+}
+
+function OptionRow({ option, number, onChange, onMove, onRemove, onOpen }: RowProps) {
+  const [code, setCode] = useState<string | null>(null);
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const does = (run: () => void) => () => {
+    setAnchor(null);
+    run();
+  };
+  return (
+    <Box
+      onKeyDown={(event) => {
+        if (!event.altKey || (event.key !== "ArrowUp" && event.key !== "ArrowDown")) return;
+        event.preventDefault();
+        event.stopPropagation();
+        onMove(event.key === "ArrowUp" ? -1 : 1);
+      }}
+      sx={{
+        display: "grid",
+        gridTemplateColumns: GRID,
+        gap: 0.5,
+        alignItems: "start",
+        "& .MuiInputBase-input": { px: 0.75, py: 0.5, fontSize: 13 },
+      }}
+    >
+      <TextField
+        value={option.label}
+        onChange={(event) => onChange({ label: event.target.value })}
+        slotProps={{ htmlInput: { "aria-label": `Label of option ${number}` } }}
+      />
+      <TextField
+        value={code ?? option.code}
+        onChange={(event) => {
+          setCode(event.target.value);
+          if (event.target.value.trim()) onChange({ code: event.target.value.trim() });
+        }}
+        onBlur={() => setCode(null)}
+        slotProps={{
+          htmlInput: {
+            "aria-label": `Code of option ${number}`,
+            spellCheck: false,
+            style: { fontFamily: MONO, fontSize: 12 },
+          },
+        }}
+      />
+      <DecimalField
+        hideLabel
+        label={`Option ${number} counts as`}
+        value={option.counts_as}
+        onChange={(value) => onChange({ counts_as: value ?? "0" })}
+      />
+      <IconButton
+        aria-label={`More for option ${number}`}
+        aria-haspopup="menu"
+        onClick={(event) => setAnchor(event.currentTarget)}
+        sx={{ width: 20, height: 28, fontSize: 14, color: option.shown || option.locked ? "note.rule" : undefined }}
+      >
+        {option.shown || option.locked ? "◇" : "⋮"}
+      </IconButton>
+      <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
+        <MenuItem onClick={does(() => onOpen("shown"))}>
+          <ListItemText primary={option.shown ? "Shown when …" : "Show it by a rule"} secondary={option.shown} />
+        </MenuItem>
+        <MenuItem onClick={does(() => onOpen("locked"))}>
+          <ListItemText primary={option.locked ? "Locked when …" : "Lock it by a rule"} secondary={option.locked} />
+        </MenuItem>
+        <MenuItem onKeyDown={(event) => event.stopPropagation()} disableRipple>
+          <TextField
+            label="Belongs to"
+            value={option.belongs_to}
+            helperText="For filters: option.belongs_to"
+            onChange={(event) => onChange({ belongs_to: event.target.value })}
+          />
+        </MenuItem>
+        <MenuItem onClick={does(() => onMove(-1))}>Move up (Alt+↑)</MenuItem>
+        <MenuItem onClick={does(() => onMove(1))}>Move down (Alt+↓)</MenuItem>
+        <MenuItem onClick={does(onRemove)}>Remove option {number}</MenuItem>
+      </Menu>
+    </Box>
+  );
+}
+
+function NewOption({ onAdd, onPaste }: { onAdd: (label: string) => void; onPaste: (event: ClipboardEvent) => void }) {
+  const [label, setLabel] = useState("");
+  const keep = () => {
+    onAdd(label);
+    setLabel("");
+  };
+  return (
+    <InputBase
+      value={label}
+      placeholder="New option"
+      onChange={(event) => setLabel(event.target.value)}
+      onPaste={onPaste}
+      onBlur={keep}
+      onKeyDown={(event) => event.key === "Enter" && keep()}
+      inputProps={{ "aria-label": "New option" }}
+      sx={{ px: 0.75, borderBottom: 1, borderColor: "divider" }}
+    />
+  );
+}

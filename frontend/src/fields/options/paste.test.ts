@@ -1,0 +1,67 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { optionsAsText, optionsFromText, pastedOptions } from "./paste";
+
+it.each([
+  ["One\nTwo", ["One one 0", "Two two 0"]],
+  ["One\t1,5\r\nTwo\t2\r\n", ["One one 1.5", "Two two 2"]],
+  ["One\ta\t1\nTwo\tb\t-2.5", ["One a 1", "Two b -2.5"]],
+  ["One\ta\nTwo\ta", ["One a 0", "Two a_2 0"]],
+  ["One\tone", ["One one_2 0"]],
+  ["just a word", []],
+  ["", []],
+])("reads %j", (text, expected) => {
+  const options = pastedOptions(
+    text,
+    ["one"].filter(() => text.includes("\tone")),
+  );
+  expect(options.map(({ label, code, counts_as }) => `${label} ${code} ${counts_as}`)).toEqual(expected);
+});
+
+describe("options as text", () => {
+  const anyCell = fc.stringMatching(/^[A-Za-z][A-Za-z ]{0,12}[a-z]$/);
+  const anyOptions = fc
+    .uniqueArray(fc.stringMatching(/^[a-z][a-z0-9_]{0,8}$/), { minLength: 1, maxLength: 8 })
+    .chain((codes) =>
+      fc.tuple(
+        ...codes.map((code) =>
+          fc.record({
+            id: fc.constant(`id${code}`),
+            code: fc.constant(code),
+            label: anyCell,
+            counts_as: fc.integer({ min: -500, max: 500 }).map((cents) => String(cents / 4)),
+            belongs_to: anyCell,
+            shown: fc.constantFrom("", "adults > 2"),
+            locked: fc.constant(""),
+          }),
+        ),
+      ),
+    );
+  const fails = () => expect.fail("no option is new");
+
+  it("come back as they were, with their ids and rules", () => {
+    fc.assert(
+      fc.property(anyOptions, (options) => {
+        expect(optionsFromText(optionsAsText(options), options, fails)).toEqual(options);
+      }),
+    );
+  });
+
+  it("follow the order of the lines, lose what has no line, and keep what has a code", () => {
+    fc.assert(
+      fc.property(anyOptions, (options) => {
+        const lines = optionsAsText(options).split("\n").reverse().slice(1);
+        const expected = [...options].reverse().slice(1);
+        expect(optionsFromText(lines.join("\n"), options, fails)).toEqual(expected);
+      }),
+    );
+  });
+
+  it("make new options of new lines", () => {
+    const made = optionsFromText("Comets\nMeteors\tmeteors\t3,5", [], () => "new");
+    expect(made.map(({ id, code, counts_as }) => `${id} ${code} ${counts_as}`)).toEqual([
+      "new comets 0",
+      "new meteors 3.5",
+    ]);
+  });
+});

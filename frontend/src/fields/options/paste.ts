@@ -1,0 +1,44 @@
+// Options from a spreadsheet's clipboard: rows by line breaks, columns by tabs.
+import type { Option } from "../../api/generated/wire";
+import { keyFrom } from "../../model/outline";
+
+/** What an option has beside its words and its number, when it was just made. */
+export const PLAIN_OPTION = { belongs_to: "", shown: "", locked: "" } as const;
+
+const NUMBER = /^-?\d+([.,]\d+)?$/;
+
+/** One column is labels; two are label and number (or code); three are label, code, number. Nothing for a single word. */
+export function pastedOptions(text: string, taken: readonly string[]): Omit<Option, "id">[] {
+  const rows = text
+    .split(/\r?\n/)
+    .map((line) => line.split("\t").map((cell) => cell.trim()))
+    .filter(([label]) => label);
+  if (rows.length < 2 && (rows[0]?.length ?? 0) < 2) return [];
+  const codes = [...taken];
+  return rows.map(([label = "", ...rest]) => {
+    const number = rest.at(-1) ?? "";
+    const counts_as = NUMBER.test(number) ? number.replace(",", ".") : "0";
+    const given = rest.length > 1 || !NUMBER.test(number) ? rest[0] : "";
+    const code = given && !codes.includes(given) ? given : keyFrom(given || label, codes);
+    codes.push(code);
+    return { label, code, counts_as, ...PLAIN_OPTION };
+  });
+}
+
+/** Options as lines for a spreadsheet: label, code and number, with tabs between. */
+export const optionsAsText = (options: readonly Option[]): string =>
+  options.map(({ label, code, counts_as }) => [label, code, counts_as].join("\t")).join("\n");
+
+/** The options of such lines; those whose code stays keep their id and their rules. */
+export function optionsFromText(text: string, before: readonly Option[], newId: () => string): Option[] {
+  const byCode = new Map(before.map((option) => [option.code, option]));
+  const lines = text.split(/\r?\n/).filter((line) => line.trim());
+  return lines.reduce<Option[]>((made, line) => {
+    const codes = made.map((option) => option.code);
+    // A line alone would be a word; with its columns it is an option.
+    const [fresh] = pastedOptions(line.includes("\t") ? line : `${line}\t0`, codes);
+    if (!fresh) return made;
+    const known = byCode.get(fresh.code);
+    return [...made, known ? { ...known, label: fresh.label, counts_as: fresh.counts_as } : { ...fresh, id: newId() }];
+  }, []);
+}

@@ -1,0 +1,56 @@
+// A brand as styles: what the public form and the workbench's sheet are drawn with.
+import type { CSSProperties } from "react";
+import type { Brand } from "../api/generated/wire";
+import { textOn } from "./colours";
+
+/** The typefaces that ship with Codexa; `size` is what a visitor loads, in kilobytes. */
+export const TYPEFACES: Record<Brand["typeface"], { title: string; family: string; size: number }> = {
+  source_sans: { title: "Source Sans", family: '"Source Sans 3", system-ui, sans-serif', size: 32 },
+  inter: { title: "Inter", family: '"Inter", system-ui, sans-serif', size: 47 },
+  work_sans: { title: "Work Sans", family: '"Work Sans", system-ui, sans-serif', size: 49 },
+  nunito: { title: "Nunito", family: '"Nunito", system-ui, sans-serif', size: 38 },
+  karla: { title: "Karla", family: '"Karla", system-ui, sans-serif', size: 31 },
+  montserrat: { title: "Montserrat", family: '"Montserrat", system-ui, sans-serif', size: 37 },
+  source_serif: { title: "Source Serif", family: '"Source Serif 4", Georgia, serif', size: 16 },
+  lora: { title: "Lora", family: '"Lora", Georgia, serif', size: 37 },
+  bitter: { title: "Bitter", family: '"Bitter", Georgia, serif', size: 40 },
+  fraunces: { title: "Fraunces", family: '"Fraunces", Georgia, serif', size: 36 },
+  device: { title: "The device’s own", family: "system-ui, sans-serif", size: 0 },
+};
+
+const CORNERS: Record<Brand["corner"], [string, string]> = {
+  square: ["0px", "0px"],
+  slight: ["7px", "10px"],
+  round: ["14px", "20px"],
+};
+
+const picture = (source: string): string => (source ? `url("${source.replaceAll('"', "%22")}")` : "none");
+
+/** The variables that everything under .codexa-form is drawn with. */
+export function brandStyle(brand: Brand): CSSProperties {
+  const banner = brand.banner ?? brand.accent;
+  const [corner, outerCorner] = CORNERS[brand.corner];
+  return {
+    "--cx-accent": brand.accent,
+    "--cx-on-accent": textOn(brand.accent, brand.ink),
+    "--cx-banner": banner,
+    "--cx-on-banner": textOn(banner, brand.ink),
+    "--cx-sheet": brand.paper,
+    "--cx-ink": brand.ink,
+    "--cx-face": TYPEFACES[brand.typeface].family,
+    "--cx-heading-face": TYPEFACES[brand.heading_typeface].family,
+    "--cx-corner": corner,
+    "--cx-outer-corner": outerCorner,
+    "--cx-header-picture": picture(brand.header_picture),
+  } as CSSProperties;
+}
+
+/** The classes that say how fields and buttons are drawn. */
+export const brandClasses = (brand: Brand): string =>
+  `codexa-form cx-fields-${brand.fields} cx-button-${brand.button} cx-button-${brand.button_width}`;
+
+/** The ground around a form: that of its own page, or of its sample. */
+export const groundStyle = (brand: Brand): { backgroundColor: string; backgroundImage: string } => ({
+  backgroundColor: brand.ground,
+  backgroundImage: picture(brand.background_picture),
+});

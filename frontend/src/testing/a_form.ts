@@ -1,0 +1,40 @@
+// A small form for unit tests: a page with a group and rows, a second page, a confirmation, figures.
+import type { Form } from "../api/generated/wire";
+import { type Block, typeOf } from "../model/blocks";
+import { newConfirmation, newFigure, newPage, newRowKind } from "../model/new_block";
+
+/** A block as it is when just added, but for an id and a key that tests can name. */
+export const block = (kind: Block["type"], id: string, more: object = {}): Block => {
+  const { blank } = typeOf(kind);
+  return { ...blank, id, key: id, ...("label" in blank ? { label: id } : {}), ...more } as Block;
+};
+
+const row = { ...newRowKind([]), id: "row", key: "row", label: "Row", blocks: [block("number", "amount")] };
+
+/**
+ * p1: name, school (a group: teacher, phone), lines (rows: amount), note; p2: adults; then a confirmation and a
+ * figure.
+ */
+export const A_FORM = {
+  name: "Visit",
+  title: "Visit",
+  pages: [
+    {
+      ...newPage("One"),
+      id: "p1",
+      blocks: [
+        block("short_text", "name"),
+        block("group", "school", { blocks: [block("short_text", "teacher"), block("phone", "phone")] }),
+        block("repeat", "lines", { kinds: [row] }),
+        block("long_text", "note"),
+      ],
+    },
+    { ...newPage("Two"), id: "p2", blocks: [block("number", "adults")] },
+  ],
+  confirmations: [{ ...newConfirmation("For all"), id: "c1" }],
+  figures: [],
+  checks: [],
+  trials: [],
+} as unknown as Form;
+
+export const A_FIGURE = { ...newFigure(A_FORM, "formula", "Total"), id: "total", formula: "adults * 2" };

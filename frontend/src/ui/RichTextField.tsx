@@ -1,0 +1,160 @@
+// Rich text: paragraphs, lists, emphasis and links, written as they will look; {name} stands for a value.
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import TextField from "@mui/material/TextField";
+import ToggleButton from "@mui/material/ToggleButton";
+import Typography from "@mui/material/Typography";
+import { type Editor, EditorContent, useEditor, useEditorState } from "@tiptap/react";
+import StarterKit from "@tiptap/starter-kit";
+import { useEffect, useState } from "react";
+import { styleNonce } from "../app/style_nonce";
+import { MONO } from "../theme/theme";
+import { LongTextField } from "./LongTextField";
+
+interface Props {
+  label: string;
+  value: string;
+  onChange: (html: string) => void;
+}
+
+/** What only the HTML itself can say: the editor would drop it. */
+const isBeyondEditor = (html: string): boolean => /class=|<(span|sub|sup)\b/.test(html);
+
+export function RichTextField({ label, value, onChange }: Props) {
+  const [raw, setRaw] = useState(() => isBeyondEditor(value));
+  return (
+    <Box role="group" aria-label={label}>
+      <Box sx={{ display: "flex", justifyContent: "space-between", alignItems: "center", mb: 0.5 }}>
+        <Typography variant="h3" component="p" color="text.secondary">
+          {label}
+        </Typography>
+        <Button size="small" disabled={raw && isBeyondEditor(value)} onClick={() => setRaw(!raw)} sx={{ py: 0.25 }}>
+          {raw ? "As text" : "As HTML"}
+        </Button>
+      </Box>
+      {raw ? (
+        <LongTextField
+          lines={4}
+          value={value}
+          onChange={(event) => onChange(event.target.value)}
+          attributes={{
+            "aria-label": `${label} as HTML`,
+            spellCheck: false,
+            style: { fontFamily: MONO, fontSize: 12 },
+          }}
+        />
+      ) : (
+        <Written label={label} value={value} onChange={onChange} />
+      )}
+      <Typography variant="caption" color="text.secondary">
+        {"{key} inserts a value: {adults}, {total}, {site.label}; {{ is a brace."}
+      </Typography>
+    </Box>
+  );
+}
+
+function Written({ label, value, onChange }: Props) {
+  const editor = useEditor({
+    extensions: [
+      StarterKit.configure({
+        heading: { levels: [4] },
+        codeBlock: false,
+        code: false,
+        horizontalRule: false,
+        link: { openOnClick: false, protocols: ["mailto", "tel"], HTMLAttributes: { rel: null, target: null } },
+      }),
+    ],
+    content: value,
+    injectNonce: styleNonce(),
+    editorProps: { attributes: { role: "textbox", "aria-multiline": "true", "aria-label": label } },
+    onUpdate: ({ editor: changed }) => onChange(changed.isEmpty ? "" : changed.getHTML()),
+  });
+  useEffect(() => {
+    // Undone, or changed by somebody else: the text follows, and the place of the cursor with it as far as it can.
+    if (editor && !editor.isFocused && editor.getHTML() !== value)
+      editor.commands.setContent(value, { emitUpdate: false });
+  }, [editor, value]);
+  return (
+    <Box
+      sx={{
+        border: 1,
+        borderColor: "divider",
+        borderRadius: 1,
+        "& .tiptap": { minHeight: 84, maxHeight: 300, overflow: "auto", px: 1.25, py: 0.75, outline: "none" },
+        "&:focus-within": { outline: "2px solid", outlineColor: "primary.main" },
+        "& .tiptap p": { m: 0, mb: 0.75 },
+        "& .tiptap a": { color: "primary.main" },
+        "& .tiptap ul, & .tiptap ol": { pl: 2.5, my: 0.5 },
+      }}
+    >
+      {editor && <Tools editor={editor} />}
+      <EditorContent editor={editor} />
+    </Box>
+  );
+}
+
+const TOOLS = [
+  { name: "bold", title: "Bold", run: (editor: Editor) => editor.chain().focus().toggleBold().run() },
+  { name: "italic", title: "Italic", run: (editor: Editor) => editor.chain().focus().toggleItalic().run() },
+  {
+    name: "heading",
+    title: "Heading",
+    run: (editor: Editor) => editor.chain().focus().toggleHeading({ level: 4 }).run(),
+  },
+  { name: "bulletList", title: "List", run: (editor: Editor) => editor.chain().focus().toggleBulletList().run() },
+  {
+    name: "orderedList",
+    title: "Numbered",
+    run: (editor: Editor) => editor.chain().focus().toggleOrderedList().run(),
+  },
+] as const;
+
+function Tools({ editor }: { editor: Editor }) {
+  const active = useEditorState({
+    editor,
+    selector: ({ editor: now }) =>
+      [...TOOLS.map(({ name }) => name), "link"].filter((name) => now.isActive(name)).join(),
+  }).split(",");
+  const [address, setAddress] = useState<string | null>(null);
+  const link = (href: string) => {
+    const chain = editor.chain().focus().extendMarkRange("link");
+    (href.trim() ? chain.setLink({ href: href.trim() }) : chain.unsetLink()).run();
+    setAddress(null);
+  };
+  const button = { px: 0.75, py: 0.25, border: 0, fontSize: 12, textTransform: "none", color: "text.primary" } as const;
+  return (
+    <Box sx={{ display: "flex", flexWrap: "wrap", borderBottom: 1, borderColor: "divider" }}>
+      {TOOLS.map(({ name, title, run }) => (
+        <ToggleButton key={name} value={name} selected={active.includes(name)} onClick={() => run(editor)} sx={button}>
+          {title}
+        </ToggleButton>
+      ))}
+      <ToggleButton
+        value="link"
+        selected={active.includes("link")}
+        onClick={() => setAddress(String(editor.getAttributes("link").href ?? ""))}
+        sx={button}
+      >
+        Link
+      </ToggleButton>
+      {address !== null && (
+        <TextField
+          autoFocus
+          value={address}
+          placeholder="https://…, empty for no link"
+          onChange={(event) => setAddress(event.target.value)}
+          onBlur={() => setAddress(null)}
+          onKeyDown={(event) => {
+            if (event.key === "Enter") {
+              event.preventDefault();
+              link(address);
+            }
+            if (event.key === "Escape") setAddress(null);
+          }}
+          slotProps={{ htmlInput: { "aria-label": "Address of the link" } }}
+          sx={{ p: 0.5 }}
+        />
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,132 @@
+// Settings told as data: a label, what it does, and how it is entered.
+import FormControlLabel from "@mui/material/FormControlLabel";
+import FormHelperText from "@mui/material/FormHelperText";
+import Box from "@mui/material/Box";
+import MenuItem from "@mui/material/MenuItem";
+import Switch from "@mui/material/Switch";
+import TextField from "@mui/material/TextField";
+import { DecimalField } from "./DecimalField";
+import { LongTextField } from "./LongTextField";
+
+interface Common {
+  setting: string;
+  label: string;
+  help?: string;
+  /** It means something only while another setting has one of these values. */
+  only?: { setting: string; values: readonly string[] };
+}
+
+export type SettingRow =
+  | (Common & { entry: "text"; multiline?: boolean; mono?: boolean })
+  | (Common & { entry: "switch" })
+  /** An exact number as text; empty is null. */
+  | (Common & { entry: "decimal"; blank?: boolean })
+  /** A whole number; empty is null where it may be blank, else `least`. */
+  | (Common & { entry: "whole"; blank?: boolean; least?: number; most?: number })
+  | (Common & { entry: "choice"; options: Readonly<Record<string, string>> })
+  | (Common & { entry: "several"; options: Readonly<Record<string, string>> });
+
+interface Props {
+  rows: readonly SettingRow[];
+  values: Readonly<Record<string, unknown>>;
+  edit: (changes: Record<string, unknown>) => void;
+}
+
+export function SettingRows({ rows, values, edit }: Props) {
+  const meant = ({ only }: SettingRow) => !only || only.values.includes(String(values[only.setting]));
+  return rows.filter(meant).map((row) => <Row key={row.setting} row={row} value={values[row.setting]} edit={edit} />);
+}
+
+function Row({ row, value, edit }: { row: SettingRow; value: unknown; edit: Props["edit"] }) {
+  const put = (changed: unknown) => edit({ [row.setting]: changed });
+  switch (row.entry) {
+    case "text":
+      if (row.multiline)
+        return (
+          <LongTextField
+            label={row.label}
+            value={String(value ?? "")}
+            helperText={row.help}
+            onChange={(event) => put(event.target.value)}
+          />
+        );
+      return (
+        <TextField
+          label={row.label}
+          value={String(value ?? "")}
+          helperText={row.help}
+          onChange={(event) => put(event.target.value)}
+          slotProps={
+            row.mono ? { htmlInput: { spellCheck: false, style: { fontFamily: "monospace", fontSize: 13 } } } : {}
+          }
+        />
+      );
+    case "switch":
+      return (
+        <Box>
+          <FormControlLabel
+            sx={{ ml: 0, width: "100%", justifyContent: "space-between" }}
+            labelPlacement="start"
+            label={row.label}
+            control={<Switch checked={value === true} onChange={(_event, on) => put(on)} />}
+          />
+          {row.help && <FormHelperText>{row.help}</FormHelperText>}
+        </Box>
+      );
+    case "decimal":
+      return (
+        <DecimalField
+          label={row.label}
+          help={row.help}
+          value={value === null ? null : String(value)}
+          onChange={(changed) => (changed === null && row.blank === false ? undefined : put(changed))}
+        />
+      );
+    case "whole":
+      return (
+        <DecimalField
+          whole
+          label={row.label}
+          help={row.help}
+          value={value === null ? null : String(value)}
+          onChange={(changed) => {
+            if (changed === null) return row.blank ? put(null) : undefined;
+            put(Math.min(row.most ?? 10_000, Math.max(row.least ?? 0, Number(changed))));
+          }}
+        />
+      );
+    case "choice":
+      return (
+        <TextField
+          select
+          label={row.label}
+          value={String(value)}
+          helperText={row.help}
+          onChange={(event) => put(event.target.value)}
+        >
+          {Object.entries(row.options).map(([name, words]) => (
+            <MenuItem key={name} value={name}>
+              {words}
+            </MenuItem>
+          ))}
+        </TextField>
+      );
+    case "several":
+      return (
+        <TextField
+          select
+          label={row.label}
+          value={value}
+          helperText={row.help}
+          slotProps={{ select: { multiple: true } }}
+          onChange={(event) => put(event.target.value as unknown as string[])}
+        >
+          {Object.entries(row.options).map(([name, words]) => (
+            <MenuItem key={name} value={name}>
+              {words}
+            </MenuItem>
+          ))}
+        </TextField>
+      );
+  }
+}

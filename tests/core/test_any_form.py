@@ -1,0 +1,139 @@
+"""What holds for every form, whatever it asks and however it is ruled."""
+
+import datetime
+import json
+from random import Random
+
+from hypothesis import given, settings
+from hypothesis import strategies as some
+
+from codexa.core.definition.comparing import count_changes, describe_changes
+from codexa.core.definition.form import read_form
+from codexa.core.definition.renaming import rename_key
+from codexa.core.fields.field_type import Medium
+from codexa.core.program.accept import Accepted, accept, entered_again, sample_answers
+from codexa.core.program.compiling import compile_form
+from codexa.core.program.evaluate import evaluate
+from codexa.core.program.explain import explain_all
+from codexa.core.program.notes import notes
+from codexa.core.program.proof import proof
+from codexa.core.program.public import form_face, form_state
+from codexa.core.program.trials import outcome_of, run_trials, state_on
+from core.any_form import forms
+from core.formulas import CONTEXT
+
+DAY = datetime.date(2026, 11, 23)
+FORMS = forms().map(read_form)
+SEEDS = some.integers(0, 1000)
+a_few = settings(max_examples=40, deadline=None)
+
+
+def sampled(program, seed):
+    return sample_answers(program, Random(seed), CONTEXT)
+
+
+@a_few
+@given(form=FORMS)
+def test_its_document_reads_back_as_the_same_form(form):
+    document = json.loads(form.model_dump_json())
+    assert read_form(document) == form
+    assert describe_changes(form, read_form(document)) == []
+
+
+@a_few
+@given(form=FORMS)
+def test_what_is_found_in_it_has_a_place_and_a_remedy_and_every_formula_a_note(form):
+    program = compile_form(form)
+    parts = {*form.numbers(), *program.figures, *(each.id for each in form.confirmations), None}
+    for finding in proof(program):
+        assert finding.block in parts
+        assert finding.message[-1] in ".?"
+        assert finding.remedy.endswith(".")
+    told = {(owner, note.setting) for owner, written in notes(program).items() for note in written}
+    assert {(each.owner, each.setting) for each in program.formulas} <= told
+
+
+@a_few
+@given(form=FORMS, seed=SEEDS)
+def test_visitors_are_told_nothing_private(form, seed):
+    program = compile_form(form)
+    shown = form_face(program).model_dump_json() + json.dumps(
+        form_state(evaluate(program, sampled(program, seed), CONTEXT))
+    )
+    assert "zq" not in shown
+
+
+@a_few
+@given(form=FORMS, seed=SEEDS)
+def test_what_is_accepted_is_what_was_shown_and_can_be_entered_again(form, seed):
+    program = compile_form(form)
+    accepted = accept(program, sampled(program, seed), CONTEXT)
+    if not isinstance(accepted, Accepted):
+        return
+    hidden = {place.block.id for place in program.top_places if not accepted.state.shown(place)}
+    assert not hidden & accepted.answers.keys()
+    again = accept(program, entered_again(program, accepted.answers), CONTEXT)
+    assert isinstance(again, Accepted)
+    assert (again.answers, again.computed, again.path) == (accepted.answers, accepted.computed, accepted.path)
+
+
+@a_few
+@given(form=FORMS, seed=SEEDS)
+def test_a_trial_kept_of_any_answers_passes(form, seed):
+    program = compile_form(form)
+    answers = sampled(program, seed)
+    expected = outcome_of(state_on(program, answers, {}, DAY)).model_dump(mode="json")
+    trial = {"id": "t", "name": "Kept", "day": DAY, "answers": answers, "expected": expected}
+    (result,) = run_trials(compile_form(read_form(json.loads(form.model_dump_json()) | {"trials": [trial]}))).results
+    assert result.differences == ()
+
+
+@a_few
+@given(form=FORMS, seed=SEEDS)
+def test_everything_in_it_can_be_asked_why(form, seed):
+    program = compile_form(form)
+    state = evaluate(program, sampled(program, seed), CONTEXT)
+    for part in (*program.places, *program.figures, *(page.id for page in form.pages)):
+        place = program.places.get(part)
+        if place is not None and place.kind is not None:
+            continue
+        for explanation in explain_all(state, part):
+            assert explanation.sentence.endswith(".")
+            assert explanation.value
+
+
+@a_few
+@given(form=FORMS, seed=SEEDS, data=some.data())
+def test_a_key_may_be_renamed_without_changing_what_comes_out(form, seed, data):
+    keyed = [each.id for each in (*form.blocks(), *form.figures)]
+    owner = data.draw(some.sampled_from(keyed))
+    renamed = rename_key(form, owner, "zqrenamed")
+    answers = sampled(compile_form(form), seed)
+    before, after = (outcome_of(state_on(compile_form(each), answers, {}, DAY)) for each in (form, renamed))
+    assert before == after
+    old = next(each.key for each in (*form.blocks(), *form.figures) if each.id == owner)
+    assert rename_key(renamed, owner, old) == form
+
+
+@a_few
+@given(before=FORMS, after=FORMS)
+def test_what_changed_between_two_is_told_where_anything_did(before, after):
+    changes = describe_changes(before, after)
+    assert bool(changes) is (before != after)
+    assert all(change.name and change.words for change in changes)
+    assert bool(count_changes(before, after)) is (before != after)
+
+
+@a_few
+@given(form=FORMS, seed=SEEDS)
+def test_every_answer_is_written_for_people_and_for_programs(form, seed):
+    program = compile_form(form)
+    accepted = accept(program, sampled(program, seed), CONTEXT)
+    if not isinstance(accepted, Accepted):
+        return
+    for place in program.top_places:
+        if place.field_type is None or place.block.id not in accepted.answers:
+            continue
+        value = place.field_type.load(accepted.answers[place.block.id], place.block)
+        for medium in Medium:
+            assert place.field_type.present(value, place.block, form.region, medium)

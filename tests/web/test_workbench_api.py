@@ -1,0 +1,195 @@
+"""What the workbench asks beside drafts: history, presence, trials, brands, pictures, starts, conditions."""
+
+import io
+
+import pytest
+from conftest import Browser, make_person, visit_document
+from PIL import Image
+
+from codexa.services import desk, drafts, publishing
+from codexa.services.errors import TrialsFailError
+
+TRIAL = {
+    "id": "t1",
+    "name": "Twenty",
+    "day": "2026-11-23",
+    "answers": {"people": "20"},
+    "expected": {"hidden": ["school"]},
+}
+
+
+@pytest.fixture
+def draft(connection, mira):
+    form = desk.import_form(connection, who=mira, document=visit_document())
+    connection.commit()
+    return form
+
+
+def save(connection, who, form, revision, **changes):
+    document = visit_document() | changes
+    drafts.save_draft(connection, who=who, form=form, revision=revision, document=document)
+    connection.commit()
+
+
+class TestHistory:
+    def test_lists_states_with_who_and_editions_and_tells_changes(self, as_mira, connection, mira, draft):
+        publishing.publish(connection, who=mira, form=draft, revision=1)
+        save(connection, mira, draft, 1, title="Another title")
+        states = as_mira.get(f"/api/forms/{draft}/states").json["states"]
+        assert [(each["revision"], each["saved_by"], each["edition"]) for each in states] == [
+            (2, "Owner", None),
+            (1, "Owner", 1),
+        ]
+        assert [each["revision"] for each in as_mira.get(f"/api/forms/{draft}/states?before=2").json["states"]] == [1]
+        changes = as_mira.get(f"/api/forms/{draft}/states/1/changes/2").json["changes"]
+        assert changes == [{"part": None, "name": "the form", "words": "title was Your visit, is Another title"}]
+        assert as_mira.get(f"/api/forms/{draft}/states/1").json["draft"]["title"] == "Your visit"
+        assert as_mira.get(f"/api/forms/{draft}/states/9").status_code == 404
+
+    def test_presence_names_others_and_the_revision_and_forgets_who_left(self, app, as_mira, connection, draft):
+        connection.commit()
+        jonas = Browser(app)
+        jonas.sign_in(make_person(connection, role="editor", email="jonas@example.org") and "jonas@example.org")
+        connection.commit()
+        address = f"/api/forms/{draft}/presence"
+        mine = {"tab": "mine", "area": "compose", "part": "people"}
+        assert as_mira.post(address, json=mine).json == {"people": [], "revision": 1}
+        jonas.sign_in("jonas@example.org")
+        heard = jonas.post(address, json={"tab": "his", "area": "rules"}).json["people"]
+        assert heard == [{"name": "Owner", "area": "compose", "part": "people"}]
+        as_mira.post(f"{address}/end", json={"tab": "mine"})
+        assert jonas.post(address, json={"tab": "his", "area": "rules"}).json["people"] == []
+
+
+class TestTrials:
+    def test_publishing_asks_when_one_fails(self, as_mira, connection, mira):
+        form = desk.import_form(connection, who=mira, document=visit_document() | {"trials": [TRIAL]})
+        connection.commit()
+        (result,) = as_mira.get(f"/api/forms/{form}/preview/trials").json["results"]
+        assert [(each["name"], each["expected"], each["came"]) for each in result["differences"]] == [
+            ("1.3 School", "hidden", "shown")
+        ]
+        with pytest.raises(TrialsFailError):
+            publishing.publish(connection, who=mira, form=form, revision=1)
+        refused = as_mira.post(f"/api/forms/{form}/editions", json={"revision": 1})
+        assert (refused.status_code, refused.json["code"]) == (409, "trials_fail")
+        assert refused.json["message"] == "1 of 1 trials fails: “Twenty”."
+        assert (
+            as_mira.post(f"/api/forms/{form}/editions", json={"revision": 1, "despite_trials": True}).status_code == 200
+        )
+
+    def test_an_outcome_tells_which_conditions_hold(self, as_mira, draft):
+        given = {"answers": {"people": "20", "show": "o1"}, "day": "2026-11-23"}
+        outcome = as_mira.post(f"/api/forms/{draft}/preview/outcome", json=given).json
+        assert outcome["holding"] == {"school": {"shown": True}}
+        assert (outcome["values"]["price"], outcome["outcome"]["wrong"]) == ("€90.00", ["school"])
+
+    def test_responses_are_tried_with_the_draft_not_with_their_edition(self, as_mira, connection, mira, published):
+        sent = {"answers": {"people": "3", "show": "o2"}}
+        as_mira.post(
+            f"/api/public/{published}/1/responses", json=sent, headers={"Idempotency-Key": "a-long-enough-key"}
+        )
+        blocks = visit_document()["pages"][0]["blocks"]
+        blocks[4]["formula"] = "show * people * 10"
+        save(connection, mira, published, 1, pages=[{"id": "p1", "title": "Visit", "blocks": blocks}])
+        (tried,) = as_mira.get(f"/api/forms/{published}/preview/responses").json["responses"]
+        assert (tried["answers"]["people"], tried["figures"]["price"]) == ("3", "€180.00")
+
+
+class TestBrands:
+    LOOK = {"accent": "#1B4D3E", "typeface": "lora"}
+
+    def test_a_brand_is_changed_in_one_place_for_live_forms_too(self, as_mira, connection, mira, draft):
+        brand = as_mira.post("/api/brands", json={"name": "Forest", "look": self.LOOK}).json["id"]
+        save(connection, mira, draft, 1, brand={**self.LOOK, "saved": brand})
+        publishing.publish(connection, who=mira, form=draft, revision=2)
+        connection.commit()
+        as_mira.put(f"/api/brands/{brand}", json={"look": {"accent": "#7A3B12"}})
+        assert "#7A3B12" in as_mira.get("/f/alderlight/visit").get_data(as_text=True)
+        (listed,) = as_mira.get("/api/brands").json["brands"]
+        assert (listed["name"], listed["look"]["accent"], listed["forms"]) == ("Forest", "#7A3B12", 1)
+        as_mira.delete(f"/api/brands/{brand}")
+        assert "#1B4D3E" in as_mira.get("/f/alderlight/visit").get_data(as_text=True)
+
+    def test_two_brands_have_two_names_and_a_wrong_look_is_refused(self, as_mira):
+        assert as_mira.post("/api/brands", json={"name": "Night", "look": {}}).status_code == 200
+        assert as_mira.post("/api/brands", json={"name": "Night", "look": {}}).json["code"] == "name_taken"
+        wrong = as_mira.post("/api/brands", json={"name": "Day", "look": {"accent": "red"}})
+        assert (wrong.status_code, wrong.json["problems"][0]["path"]) == (422, "accent")
+
+    @pytest.mark.parametrize("saved", ["-" * 36, "00000000-0000-0000-0000-000000000000"])
+    def test_a_brand_that_is_none_leaves_the_form_its_own_look(self, as_mira, connection, mira, draft, saved):
+        save(connection, mira, draft, 1, brand={"accent": "#123456", "saved": saved})
+        assert as_mira.get(f"/api/forms/{draft}").json["draft"]["brand"]["accent"] == "#123456"
+
+    def test_another_teams_brand_is_out_of_reach(self, app, as_mira, connection):
+        brand = as_mira.post("/api/brands", json={"name": "Ours", "look": {}}).json["id"]
+        stranger = Browser(app)
+        make_person(connection, team="harbour", email="stranger@example.org")
+        connection.commit()
+        stranger.sign_in("stranger@example.org")
+        assert stranger.put(f"/api/brands/{brand}", json={"look": {}}).status_code == 404
+        assert stranger.get("/api/brands").json["brands"] == []
+
+
+class TestPictures:
+    @staticmethod
+    def send(as_mira, content, name="logo.png"):
+        return as_mira.client.post(f"/api/pictures?name={name}", data=content, headers=as_mira.headers)
+
+    @pytest.mark.parametrize(("kind", "media"), [("PNG", "image/png"), ("JPEG", "image/jpeg"), ("GIF", "image/png")])
+    def test_are_written_anew_made_smaller_and_served_apart(self, as_mira, kind, media):
+        buffer = io.BytesIO()
+        Image.new("RGB", (3000, 100), "navy").save(buffer, kind, comment=b"a secret")
+        made = self.send(as_mira, buffer.getvalue()).json
+        assert (made["width"], made["height"]) == (2400, 80)
+        served = as_mira.get(made["source"])
+        assert served.mimetype == media
+        assert served.headers["Content-Security-Policy"] == "default-src 'none'; sandbox"
+        assert b"a secret" not in served.data
+        served.close()
+
+    @pytest.mark.parametrize(
+        ("content", "words"),
+        [
+            (b"<svg xmlns='http://www.w3.org/2000/svg'><script/></svg>", "no picture that browsers show"),
+            (b"\x89PNG\r\n\x1a\nbroken", "damaged, or no picture"),
+            (b"\x89PNG" + b"0" * 5_000_001, "too large"),
+        ],
+    )
+    def test_what_is_none_is_refused(self, as_mira, content, words):
+        reply = self.send(as_mira, content)
+        assert (reply.status_code, reply.json["code"]) in ((422, "file_refused"), (413, "http_413"))
+        assert words in reply.json["message"] or reply.status_code == 413
+
+
+class TestStarts:
+    def test_an_outline_is_told_before_it_is_made(self, as_mira):
+        told = as_mira.post("/api/forms/outline", json={"text": "Group size* number 1..60"}).json
+        assert told["lines"][0]["makes"] == "number, must be answered, from 1 to 60"
+        made = as_mira.post("/api/forms", json={"name": "Walk", "outline": "Group size* number 1..60"}).json["id"]
+        (block,) = as_mira.get(f"/api/forms/{made}").json["draft"]["pages"][0]["blocks"]
+        assert (block["type"], block["minimum"]) == ("number", "1")
+
+    def test_templates_are_listed_in_numbers_and_make_forms(self, as_mira):
+        listed = as_mira.get("/api/forms/templates").json["templates"]
+        assert all(each["fields"] > 2 and each["pages"] for each in listed)
+        made = as_mira.post("/api/forms", json={"template": listed[0]["name"]}).json["id"]
+        assert as_mira.get(f"/api/forms/{made}").json["draft"]["name"] == listed[0]["title"]
+        assert as_mira.post("/api/forms", json={"template": "../secret"}).status_code == 404
+
+
+def test_conditions_travel_as_rows_and_as_formulas(as_mira):
+    rows = as_mira.post("/api/conditions/rows", json={"formula": 'OR(people > 12, show = "deep")'}).json["rows"]
+    assert [(row["name"], row["operator"], row["operands"]) for row in rows["rows"]] == [
+        ("people", "more", ["12"]),
+        ("show", "is", ['"deep"']),
+    ]
+    assert (
+        as_mira.post("/api/conditions/formula", json={"rows": rows}).json["formula"] == 'OR(people > 12, show = "deep")'
+    )
+    wrong = {"join": "all", "rows": [{"name": "people", "operator": "more", "operands": ["12 +"]}]}
+    assert (
+        as_mira.post("/api/conditions/formula", json={"rows": wrong}).json["problems"][0]["path"] == "rows.0.operands.0"
+    )
+    assert as_mira.post("/api/conditions/rows", json={"formula": "people >"}).json["rows"] is None
