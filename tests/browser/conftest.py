@@ -236,6 +236,12 @@ def area(page, name):
 
 def import_form(page, path_or_document):
     """Make a form of a JSON document by the desk's menu; leaves the page in its workbench."""
+    choose_document(page, path_or_document)
+    page.wait_for_url("**/compose")
+
+
+def choose_document(page, path_or_document):
+    """Choose a JSON document, or a file of one, in the desk's menu."""
     document = (
         path_or_document if isinstance(path_or_document, dict) else json.loads(Path(path_or_document).read_text())
     )

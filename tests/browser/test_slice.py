@@ -6,7 +6,7 @@ import re
 from conftest import visit_document
 from playwright.sync_api import expect
 
-from browser.conftest import import_form, saved, sign_in
+from browser.conftest import choose_document, import_form, saved, sign_in
 from codexa.services.demo import PEOPLE
 
 
@@ -259,7 +259,7 @@ def test_deleting_on_the_desk_is_undone(desk):
 
 
 def test_an_import_that_is_no_form_says_why(desk):
-    import_form(desk, {"name": "x", "colour": "red"})
+    choose_document(desk, {"name": "x", "colour": "red"})
     expect(desk.get_by_text("colour: this key is unknown here")).to_be_visible()
 
 

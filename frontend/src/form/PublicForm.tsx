@@ -1,5 +1,5 @@
 // The whole public form: banner, progress, pages, what is wrong, and the way on.
-import { type ReactNode, useEffect, useMemo, useRef, useSyncExternalStore } from "react";
+import { type ReactNode, useEffect, useMemo, useRef } from "react";
 import type { ConfirmationFace, FormFace } from "../api/generated/wire";
 import { SurroundingsContext, type Tools, ToolsContext } from "../fields/input";
 import { RichText } from "../fields/RichText";
@@ -9,6 +9,7 @@ import { Bars } from "./Bars";
 import { brandClasses, brandStyle } from "./brand";
 import { BlockList } from "./BlockList";
 import { controlIdOf } from "./BlockOnPage";
+import { useSnapshot } from "./press";
 import { Progress } from "./Progress";
 import { FORM, type FormSession } from "./session";
 import { pageTitle } from "./titles";
@@ -22,7 +23,7 @@ interface Props {
 
 export function PublicForm({ session, upload, onRedirect }: Props) {
   const { face } = session;
-  const { phase, state, page, confirmation } = useSyncExternalStore(session.subscribe, session.read);
+  const { phase, state, page, confirmation } = useSnapshot(session);
   useEffect(() => {
     const hurry = () => session.hurry();
     const save = () => session.save();
@@ -64,7 +65,7 @@ export function PublicForm({ session, upload, onRedirect }: Props) {
 
 function Filling({ session }: { session: FormSession }) {
   const { face } = session;
-  const snapshot = useSyncExternalStore(session.subscribe, session.read);
+  const snapshot = useSnapshot(session);
   const { phase, away, refusal, tries, waiting, restored, state, page } = snapshot;
   // Blocks read their facts through the session; a new object lets them all look again.
   const around = session.surroundings();
@@ -156,7 +157,7 @@ function PageSection({
 let opened = 0;
 
 function WelcomePage({ session }: { session: FormSession }) {
-  const { state } = useSyncExternalStore(session.subscribe, session.read);
+  const { state } = useSnapshot(session);
   const welcome = session.face.welcome!;
   const texts = state.texts?.[FORM];
   return (
