@@ -8,14 +8,8 @@ from codexa.services import brands
 from codexa.services.errors import NotFoundError
 from codexa.services.roles import Right
 from codexa.store import brands as store
-from codexa.web.contract import (
-    BrandRequest,
-    BrandsReply,
-    MadeReply,
-    NewBrandRequest,
-    PictureReply,
-    SavedBrandReply,
-)
+from codexa.web.contract.brands import BrandRequest, BrandsReply, NewBrandRequest, PictureReply, SavedBrandReply
+from codexa.web.contract.forms import MadeReply
 from codexa.web.database import connection, files_folder
 from codexa.web.endpoint import endpoint
 from codexa.web.guard import may

@@ -4,7 +4,7 @@ from flask import Blueprint
 
 from codexa.core.formula.rows import rows_of, text_of
 from codexa.services.roles import Right
-from codexa.web.contract import ConditionReply, ConditionRequest, RowsReply, RowsRequest
+from codexa.web.contract.conditions import ConditionReply, ConditionRequest, RowsReply, RowsRequest
 from codexa.web.endpoint import endpoint
 from codexa.web.guard import may
 

@@ -17,7 +17,7 @@ from codexa.store import forms as store
 from codexa.store.database import Connection
 from codexa.store.forms import FormWithDraft
 from codexa.store.sessions import SignedIn
-from codexa.web.contract import (
+from codexa.web.contract.drafts import (
     AnalysisReply,
     DraftReply,
     FindingReply,

@@ -9,7 +9,7 @@ from codexa.services.errors import NotFoundError
 from codexa.services.roles import Right
 from codexa.store import editions as store
 from codexa.store import forms
-from codexa.web.contract import (
+from codexa.web.contract.editions import (
     EditionReply,
     EditionsReply,
     PublishedReply,

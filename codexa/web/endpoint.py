@@ -12,7 +12,7 @@ from flask import Blueprint, Response, request
 from pydantic import BaseModel, ValidationError
 
 from codexa.core.errors import Problem
-from codexa.web.contract import ErrorReply
+from codexa.web.contract.message import ErrorReply
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)

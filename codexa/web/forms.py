@@ -11,7 +11,7 @@ from codexa.services import desk, templates
 from codexa.services.roles import Right
 from codexa.services.templates import Template
 from codexa.store import forms as store
-from codexa.web.contract import (
+from codexa.web.contract.forms import (
     DeskReply,
     FormRowReply,
     MadeReply,

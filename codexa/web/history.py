@@ -6,9 +6,9 @@ from flask import Blueprint, request
 
 from codexa.services import history
 from codexa.services.roles import Right
-from codexa.web.contract import (
+from codexa.web.contract.drafts import DraftReply
+from codexa.web.contract.history import (
     ChangesReply,
-    DraftReply,
     LeaveRequest,
     PresenceReply,
     PresenceRequest,

@@ -12,7 +12,8 @@ from codexa.core.definition.keys import RESERVED_KEYS
 from codexa.core.definition.wording import MESSAGES
 from codexa.core.fields import BLOCK_TYPES
 from codexa.core.formula.functions import FUNCTIONS
-from codexa.web import app, contract
+from codexa.web import app
+from codexa.web.contract.message import ErrorReply, Message
 from codexa.web.endpoint import ENDPOINTS, Endpoint
 
 _PLACE = re.compile(r"<(?:(\w+):)?(\w+)>")
@@ -26,7 +27,8 @@ def form_schema() -> dict[str, Any]:
 
 def wire_schema() -> dict[str, Any]:
     """Return one JSON Schema with every shape that crosses between server and browser."""
-    models = [each for each in vars(contract).values() if isinstance(each, type) and issubclass(each, contract.Message)]
+    # Every blueprint is imported by the application, and every shape by its blueprint.
+    models = sorted(Message.__subclasses__(), key=lambda each: each.__name__)
     wanted: list[type[BaseModel]] = [*models, Form]
     _, schema = models_json_schema([(each, "serialization") for each in wanted])
     return {"$schema": "https://json-schema.org/draft/2020-12/schema", "title": "Wire", **schema}
@@ -92,7 +94,7 @@ def _operation(endpoint: Endpoint) -> dict[str, Any]:
         ],
         "responses": {
             "200" if endpoint.reply else "204": _content(endpoint.reply, "Done."),
-            "default": _content(contract.ErrorReply, "What went wrong."),
+            "default": _content(ErrorReply, "What went wrong."),
         },
     }
     if endpoint.request:

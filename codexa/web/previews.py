@@ -13,22 +13,19 @@ from codexa.services import brands, previewing, trying
 from codexa.services.drafts import context_of
 from codexa.services.roles import Right
 from codexa.web.built import entry
-from codexa.web.contract import (
-    EvaluateReply,
-    EvaluateRequest,
+from codexa.web.contract.previews import (
     ExplainRequest,
     ExplanationReply,
     ExplanationsReply,
     OutcomeReply,
     OutcomeRequest,
-    ReceivedReply,
     SampleReply,
     SampleRequest,
-    SubmitRequest,
     TrialsReply,
     TriedResponseReply,
     TriedResponsesReply,
 )
+from codexa.web.contract.public import EvaluateReply, EvaluateRequest, ReceivedReply, SubmitRequest
 from codexa.web.database import connection
 from codexa.web.endpoint import endpoint, json_reply
 from codexa.web.guard import frame_policy, may

@@ -10,7 +10,7 @@ from codexa.core.program.faces import ErrorFace
 from codexa.services import answering, uploads
 from codexa.services.answering import Given
 from codexa.web.built import entry
-from codexa.web.contract import (
+from codexa.web.contract.public import (
     EvaluateReply,
     EvaluateRequest,
     ReceivedReply,

@@ -10,7 +10,7 @@ from codexa.services.errors import NotFoundError
 from codexa.services.roles import Right
 from codexa.store import forms
 from codexa.store import uploads as uploads_store
-from codexa.web.contract import ColumnReply, ResponseReply, ResponsesReply, RowReply
+from codexa.web.contract.responses import ColumnReply, ResponseReply, ResponsesReply, RowReply
 from codexa.web.database import connection, files_folder
 from codexa.web.endpoint import BadRequestError, endpoint
 from codexa.web.guard import may

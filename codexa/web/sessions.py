@@ -7,7 +7,7 @@ from codexa.services.errors import WrongSignInError
 from codexa.settings import Settings
 from codexa.store import sessions as store
 from codexa.web import guard
-from codexa.web.contract import SignedInReply, SignInRequest
+from codexa.web.contract.sessions import SignedInReply, SignInRequest
 from codexa.web.database import connection
 from codexa.web.endpoint import endpoint, json_reply
 

@@ -2327,13 +2327,6 @@ export interface MadeReply {
   id: string;
 }
 /**
- * A request or reply; unknown keys are refused.
- *
- * This interface was referenced by `Wire`'s JSON-Schema
- * via the `definition` "Message".
- */
-export interface Message {}
-/**
  * A look to keep under a name.
  *
  * This interface was referenced by `Wire`'s JSON-Schema

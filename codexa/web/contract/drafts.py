@@ -1,0 +1,82 @@
+"""A form in the workbench."""
+
+from datetime import datetime
+from typing import Any
+from uuid import UUID
+
+from codexa.core.definition.form import Form
+from codexa.core.definition.parts import Identifier
+from codexa.core.formula.check import Severity
+from codexa.core.program.faces import FormState
+from codexa.core.program.notes import Links, Note
+from codexa.web.contract.message import Message
+
+
+class FindingReply(Message):
+    """A finding of the proof; `start` and `end` are the place in the formula of `setting`."""
+
+    severity: Severity
+    code: str
+    message: str
+    remedy: str
+    block: str | None
+    setting: str | None
+    start: int | None
+    end: int | None
+
+
+class AnalysisReply(Message):
+    """What the core says of a draft."""
+
+    findings: list[FindingReply]
+    notes: dict[str, list[Note]]
+    links: dict[str, Links]
+    state: FormState
+
+
+class FormReply(Message):
+    """A form in the workbench; `changes` counts what differs from the live edition."""
+
+    id: UUID
+    slug: str
+    address: str
+    snippet: str
+    sites: list[str]
+    draft: Form
+    revision: int
+    live_edition: int | None
+    changes: int
+    changed_at: datetime
+    changed_by: str | None
+    responses: int
+    analysis: AnalysisReply
+
+
+class SaveDraftRequest(Message):
+    """A draft made from that revision."""
+
+    revision: int
+    draft: dict[str, Any]
+
+
+class SavedReply(Message):
+    """The draft was kept; `changes` counts what differs from the live edition."""
+
+    revision: int
+    changed_at: datetime
+    changes: int
+    analysis: AnalysisReply
+
+
+class RenameKeyRequest(Message):
+    """A draft and the key that one of its blocks shall have."""
+
+    draft: dict[str, Any]
+    block: Identifier
+    key: str
+
+
+class DraftReply(Message):
+    """A draft that was rewritten; it is not saved yet."""
+
+    draft: Form

@@ -1,0 +1,60 @@
+"""Saved states, and who else is here."""
+
+from datetime import datetime
+from typing import Annotated
+
+from pydantic import StringConstraints
+
+from codexa.core.definition.comparing import Change
+from codexa.core.definition.parts import Identifier
+from codexa.web.contract.message import Message
+
+
+class StateReply(Message):
+    """A saved state of a draft; `edition` is its number where it was published."""
+
+    revision: int
+    saved_at: datetime
+    saved_by: str | None
+    edition: int | None
+
+
+class StatesReply(Message):
+    """Saved states, newest first."""
+
+    states: list[StateReply]
+
+
+class ChangesReply(Message):
+    """What changed between two states, in words."""
+
+    changes: list[Change]
+
+
+class PresenceRequest(Message):
+    """A tab that shows a form: the area, and the part that is selected in it."""
+
+    tab: Annotated[str, StringConstraints(pattern=r"^[a-z0-9]{1,40}$")]
+    area: Annotated[str, StringConstraints(max_length=40)]
+    part: Identifier | None = None
+
+
+class PresentReply(Message):
+    """Somebody else with the form open."""
+
+    name: str
+    area: str
+    part: str | None
+
+
+class PresenceReply(Message):
+    """Who else is here, and the revision that is saved now."""
+
+    people: list[PresentReply]
+    revision: int
+
+
+class LeaveRequest(Message):
+    """A tab that was closed."""
+
+    tab: Annotated[str, StringConstraints(pattern=r"^[a-z0-9]{1,40}$")]

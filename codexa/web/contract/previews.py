@@ -1,0 +1,98 @@
+"""Trying a draft: samples, outcomes, explanations, trials."""
+
+from datetime import date
+from typing import Annotated, Any
+
+from annotated_types import Interval
+from pydantic import Field, StringConstraints
+
+from codexa.core.definition.trials import Expected
+from codexa.core.program.faces import BarFace, FormState
+from codexa.core.program.trials import RuleCoverage, TrialResult
+from codexa.web.contract.message import Message
+from codexa.web.contract.public import LinkValues
+
+
+class ExplainRequest(Message):
+    """Answers to a draft, what came with the address, and the part to explain: "OWNER" or "REPEAT/ROW/BLOCK".
+
+    A block, page or figure is named by id or key, what holds for the whole form as "form".
+    """
+
+    answers: dict[str, Any]
+    link: LinkValues = Field({})
+    part: Annotated[str, StringConstraints(min_length=1, max_length=200)]
+
+
+class ExplanationReply(Message):
+    """One fact in words, and what it hangs on."""
+
+    owner: str
+    name: str
+    fact: str
+    value: str
+    sentence: str
+    formula: str
+    because: "list[ExplanationReply]"
+
+
+class ExplanationsReply(Message):
+    """All facts of one part, in the order in which people ask."""
+
+    facts: list[ExplanationReply]
+
+
+class SampleRequest(Message):
+    """Which of the samples: the same number gives the same answers."""
+
+    seed: Annotated[int, Interval(ge=0, le=1_000_000)]
+
+
+class SampleReply(Message):
+    """Plausible answers, by block id."""
+
+    answers: dict[str, Any]
+
+
+class OutcomeRequest(Message):
+    """Answers to a draft, what came with the address, and the day on which they are given, or now."""
+
+    answers: dict[str, Any]
+    link: LinkValues = Field({})
+    day: date | None = None
+
+
+class OutcomeReply(Message):
+    """What comes out of answers: what a trial would look at; which conditions hold, by owner and setting.
+
+    `values` are the texts of fields and figures by id; `charts` the bars of figures; `looked_at` the numbers that
+    figures of bands look at, as plain text; `state` what visitors would see.
+    """
+
+    outcome: Expected
+    holding: dict[str, dict[str, bool]]
+    values: dict[str, str]
+    charts: dict[str, list[BarFace]]
+    looked_at: dict[str, str]
+    state: FormState
+
+
+class TrialsReply(Message):
+    """How the trials of a saved draft ended."""
+
+    results: list[TrialResult]
+    coverage: list[RuleCoverage]
+
+
+class TriedResponseReply(Message):
+    """A response as the draft would see it: its answers as entered, and the draft's figures as text."""
+
+    number: int
+    answers: dict[str, Any]
+    figures: dict[str, str]
+
+
+class TriedResponsesReply(Message):
+    """The newest responses as the draft would see them."""
+
+    responses: list[TriedResponseReply]

@@ -1,0 +1,84 @@
+"""The public form."""
+
+from typing import Annotated, Any
+from uuid import UUID
+
+from annotated_types import Len
+from pydantic import Field, StringConstraints
+
+from codexa.core.program.faces import ConfirmationFace, ErrorFace, FormFace, FormState
+from codexa.web.contract.message import Message
+
+LinkValues = Annotated[
+    dict[Annotated[str, StringConstraints(max_length=60)], Annotated[str, StringConstraints(max_length=500)]],
+    Len(max_length=50),
+]
+
+
+class EvaluateRequest(Message):
+    """What the visitor has entered, by block id, and what came with the address.
+
+    `turn` is handed back, so that late replies are known. `changed` are the blocks whose answers are new since the last
+    reply: only what hangs on them comes back. Without it all does.
+    """
+
+    answers: dict[str, Any]
+    link: LinkValues = Field({})
+    changed: Annotated[list[str], Len(max_length=2_000)] | None = None
+    turn: int = 0
+
+
+class EvaluateReply(Message):
+    """The form's state with these answers."""
+
+    turn: int
+    state: FormState
+
+
+class SubmitRequest(Message):
+    """What the visitor hands in, by block id, and what came with the address."""
+
+    answers: dict[str, Any]
+    link: LinkValues = Field({})
+
+
+class ReceivedReply(Message):
+    """The response was kept under this number; what the visitor reads then."""
+
+    number: int
+    confirmation: ConfirmationFace
+
+
+class UploadReply(Message):
+    """A file was taken: `size` in bytes; `thumbnail` is the address of a small picture of it, where there is one."""
+
+    id: str
+    name: str
+    size: int
+    thumbnail: str | None
+
+
+class RefusedReply(Message):
+    """The response was not kept: what is wrong, by block id."""
+
+    code: str
+    message: str
+    errors: dict[str, ErrorFace]
+
+
+class PublicPage(Message):
+    """What the page of a public form carries: where to ask, what to show, and the first state.
+
+    `address` is the form's own, without a page; `page` the address of the page that was asked for, or "". `token` is
+    there in a preview alone: the session's, for asking about a draft.
+    """
+
+    form: UUID
+    edition: int
+    framed: bool
+    link: LinkValues
+    address: str
+    page: str
+    token: str | None = None
+    face: FormFace
+    state: FormState
