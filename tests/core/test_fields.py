@@ -78,8 +78,24 @@ class TestEveryAnsweredFieldType:
         assert field_type.check(value, block, GERMAN) is None
         stored = json.loads(json.dumps(field_type.dump(value)))
         assert field_type.load(stored, block) == value
-        assert field_type.parse(field_type.enter(value, block, GERMAN), block, GERMAN) == value
         Draft202012Validator(field_type.answer_schema(block)).validate(stored)
+
+    @given(seed=st.integers())
+    def test_gives_browsers_an_answer_as_they_would_send_it(self, field_type, seed):
+        blank = field_type.blank()
+        apart = {
+            name: tuple(each.model_copy(update={"id": f"id of {each.code}"}) for each in getattr(blank, name))
+            for name in ("options", "questions")
+            if hasattr(blank, name)
+        }
+        block = blank.model_copy(update=apart)
+        sample = field_type.sample(block, Sampling(random=Random(seed), region=GERMAN, now=CONTEXT.now))
+        if sample is None:
+            return
+        entered = field_type.enter(field_type.parse(sample, block, GERMAN), block, GERMAN)
+        if field_type.name == "several_choices":  # which are kept in the order of their options
+            sample = [option.id for option in block.options if option.id in sample]
+        assert entered == sample
 
 
 CASES = json.loads((Path(__file__).parent.parent / "cases" / "fields.json").read_text(encoding="utf-8"))

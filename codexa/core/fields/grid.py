@@ -124,8 +124,10 @@ class GridType(FieldType[GridField]):
         )
 
     def enter(self, value: GridAnswers, block: GridField, region: Region) -> dict[str, str]:
-        """The codes, which are read too."""
-        return self.dump(value)
+        """The ids of question and option, as a browser sends them."""
+        chosen = ((question, value.by_question.get(question.code)) for question in block.questions)
+        found = ((question, find_option(block.options, str(choice))) for question, choice in chosen if choice)
+        return {question.id: option.id for question, option in found if option}
 
     def answer_schema(self, block: GridField) -> dict[str, Any]:
         """An object of codes."""

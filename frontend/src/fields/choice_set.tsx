@@ -34,14 +34,18 @@ export function RadioSet({ options, arrangement, chosen, onChoose, children, ...
         </label>
       ))}
       {children}
-      {chosen !== null && !required && !locked && (
-        <button type="button" className="cx-clear" onClick={() => onChoose(null)}>
-          {say("none")}
-        </button>
-      )}
+      <ChooseNone off={chosen === null || required || locked} onPress={() => onChoose(null)} />
     </ChoiceFrame>
   );
 }
+
+/** Takes a choice back, where none is needed: a radio button can't be pressed off. */
+export const ChooseNone = ({ off, onPress }: { off: boolean; onPress: () => void }) =>
+  !off && (
+    <button type="button" className="cx-clear" onClick={onPress}>
+      {say("none")}
+    </button>
+  );
 
 interface CheckSetProps extends SetProps {
   chosen: readonly string[];

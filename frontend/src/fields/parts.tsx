@@ -1,9 +1,11 @@
 // Boxes for the parts of one value: what a name and an address show.
+import { type Message, say } from "../text/visitor";
 import { type InputProps, partsOf, textOf } from "./input";
 
 export interface PartBox {
   name: string;
-  label: string;
+  /** The message that names it: an author may have written another. */
+  label: Message;
   autoComplete: string;
   width?: "full" | "half" | "third";
   needed: boolean;
@@ -23,7 +25,7 @@ export function PartBoxes({ boxes, ...props }: InputProps & { boxes: readonly Pa
     >
       {boxes.map((box) => (
         <label key={box.name} className={`cx-part cx-${box.width ?? "full"}`}>
-          <span>{box.label}</span>
+          <span>{say(box.label)}</span>
           <input
             className="cx-input"
             autoComplete={box.autoComplete}

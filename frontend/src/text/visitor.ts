@@ -1,7 +1,7 @@
 // The form's own words to visitors: the usual ones, or what the author wrote in their place.
 import usual from "../api/generated/usual_words.json";
 
-type Name = keyof typeof usual;
+export type Message = keyof typeof usual;
 type Values = Readonly<Record<string, string | number>>;
 
 let own: Readonly<Record<string, string>> = {};
@@ -12,7 +12,7 @@ export const speakAs = (messages: Readonly<Record<string, string>>): void => {
 };
 
 /** A message, with its values put in. */
-export const say = (name: Name, values: Values = {}): string =>
+export const say = (name: Message, values: Values = {}): string =>
   (own[name] ?? usual[name]).replaceAll(/\{(\w+)\}/g, (part, value: string) => String(values[value] ?? part));
 
 const percent = (share: number): number => Math.round(share * 100);

@@ -146,7 +146,7 @@ function Answers({ trial }: { trial: Trial }) {
   return (
     <Box component="section" aria-label="Answers">
       <Typography variant="h2">With these answers</Typography>
-      <Table size="small" aria-label="Answers">
+      <Table size="small" aria-label="Answers" sx={{ "& td:first-of-type": { pl: 0 } }}>
         <TableBody>
           {given.map((entry) => (
             <TableRow key={entry.id}>
@@ -195,14 +195,14 @@ function Expectations({ trial, result, onChange }: ExpectationsProps) {
     <Box
       component="label"
       key={key}
-      sx={{ display: "flex", alignItems: "baseline", color: on ? undefined : "text.secondary" }}
+      sx={{ display: "flex", fontSize: 14, lineHeight: "24px", color: on ? undefined : "text.secondary" }}
     >
       <Checkbox
         size="small"
         checked={on}
         disabled={!mayEdit || (!on && !came)}
         onChange={(_event, next) => onToggle(next)}
-        sx={{ p: 0.25, mr: 0.5 }}
+        sx={{ p: 0.25, mr: 0.5, alignSelf: "start" }}
       />
       <span>{words}</span>
     </Box>

@@ -6,10 +6,10 @@ import { type PartBox, PartBoxes } from "../parts";
 import { COUNTRIES } from "./countries";
 
 const BOXES: readonly PartBox[] = [
-  { name: "street", label: say("street"), autoComplete: "address-line1", needed: true },
-  { name: "extra", label: say("extra"), autoComplete: "address-line2", needed: false },
-  { name: "postal_code", label: say("postal_code"), autoComplete: "postal-code", width: "third", needed: false },
-  { name: "town", label: say("town"), autoComplete: "address-level2", width: "half", needed: true },
+  { name: "street", label: "street", autoComplete: "address-line1", needed: true },
+  { name: "extra", label: "extra", autoComplete: "address-line2", needed: false },
+  { name: "postal_code", label: "postal_code", autoComplete: "postal-code", width: "third", needed: false },
+  { name: "town", label: "town", autoComplete: "address-level2", width: "half", needed: true },
 ];
 
 export function AddressInput(props: InputProps<AddressFace>) {

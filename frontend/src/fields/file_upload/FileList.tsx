@@ -48,10 +48,15 @@ export default function FileList(props: InputProps<FileUploadFace>) {
     onChange(next.length > 0 ? next : null);
   };
   const failed = useRef(new Set<number>());
+  const here = useRef(true);
   useEffect(() => {
     const gone = failed.current;
+    here.current = true;
     // A file that failed can only be sent again from here; one on its way arrives even if its page was left.
-    return () => gone.forEach(waitNoMore);
+    return () => {
+      here.current = false;
+      gone.forEach(waitNoMore);
+    };
   }, [waitNoMore]);
   const update = (key: number, changes: Partial<Sent>) =>
     setSending((before) => before.map((each) => (each.key === key ? { ...each, ...changes } : each)));
@@ -65,6 +70,7 @@ export default function FileList(props: InputProps<FileUploadFace>) {
       drop(sent);
       change([...latest.current, arrived.id]);
     } catch (error) {
+      if (!here.current) return waitNoMore(sent.key);
       failed.current.add(sent.key);
       update(sent.key, { problem: error instanceof Error ? error.message : String(error) });
     }

@@ -1,8 +1,9 @@
 import type { GridFace } from "../../api/generated/wire";
+import { ChooseNone } from "../choice_set";
 import { type InputProps, partsOf, shownText } from "../input";
 
 export function GridInput(props: InputProps<GridFace>) {
-  const { block, controlId, answer, facts, describedBy, invalid, locked, onChange } = props;
+  const { block, controlId, answer, facts, describedBy, invalid, required, locked, onChange } = props;
   const given = partsOf(answer);
   const options = block.options.map((each, at) => shownText(facts, `options.${at}.label`, each.label));
   return (
@@ -41,6 +42,7 @@ export function GridInput(props: InputProps<GridFace>) {
           })}
         </tbody>
       </table>
+      <ChooseNone off={Object.keys(given).length === 0 || required || locked} onPress={() => onChange(null)} />
     </div>
   );
 }

@@ -1,12 +1,11 @@
 import type { NameFace } from "../../api/generated/wire";
-import { say } from "../../text/visitor";
 import type { InputProps } from "../input";
 import { PartBoxes } from "../parts";
 import { TextInput } from "../text_input";
 
 const BOXES = [
-  { name: "first", label: say("first"), autoComplete: "given-name", width: "half", needed: true },
-  { name: "last", label: say("last"), autoComplete: "family-name", width: "half", needed: true },
+  { name: "first", label: "first", autoComplete: "given-name", width: "half", needed: true },
+  { name: "last", label: "last", autoComplete: "family-name", width: "half", needed: true },
 ] as const;
 
 export function NameInput(props: InputProps<NameFace>) {

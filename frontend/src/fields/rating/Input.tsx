@@ -1,6 +1,6 @@
 import type { RatingFace } from "../../api/generated/wire";
 import { say } from "../../text/visitor";
-import { ChoiceFrame } from "../choice_set";
+import { ChoiceFrame, ChooseNone } from "../choice_set";
 import { type InputProps, textOf } from "../input";
 
 const PATHS: Record<RatingFace["icon"], string> = {
@@ -12,7 +12,7 @@ const PATHS: Record<RatingFace["icon"], string> = {
 };
 
 export function RatingInput(props: InputProps<RatingFace>) {
-  const { block, controlId, answer, locked, onChange } = props;
+  const { block, controlId, answer, required, locked, onChange } = props;
   const chosen = Number(textOf(answer)) || 0;
   return (
     <ChoiceFrame {...props} className="cx-rating" role="radiogroup">
@@ -31,6 +31,7 @@ export function RatingInput(props: InputProps<RatingFace>) {
           </svg>
         </label>
       ))}
+      <ChooseNone off={chosen === 0 || required || locked} onPress={() => onChange(null)} />
     </ChoiceFrame>
   );
 }

@@ -1,9 +1,9 @@
 import type { ScaleFace } from "../../api/generated/wire";
-import { ChoiceFrame } from "../choice_set";
+import { ChoiceFrame, ChooseNone } from "../choice_set";
 import { type InputProps, textOf } from "../input";
 
 export function ScaleInput(props: InputProps<ScaleFace>) {
-  const { block, controlId, answer, locked, onChange } = props;
+  const { block, controlId, answer, required, locked, onChange } = props;
   const values = Array.from({ length: block.most - block.least + 1 }, (_each, index) => String(block.least + index));
   const chosen = textOf(answer);
   const words = (value: string) =>
@@ -31,6 +31,7 @@ export function ScaleInput(props: InputProps<ScaleFace>) {
           <span>{block.most_label}</span>
         </div>
       )}
+      <ChooseNone off={chosen === "" || required || locked} onPress={() => onChange(null)} />
     </ChoiceFrame>
   );
 }

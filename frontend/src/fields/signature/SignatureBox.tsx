@@ -29,20 +29,29 @@ export default function SignatureBox(props: InputProps<SignatureFace>) {
           value={textOf(parts.typed ?? null)}
           onChange={(event) => onChange(event.target.value ? { typed: event.target.value } : null)}
         />
-        <button
-          type="button"
-          className="cx-clear"
-          onClick={() => {
-            onChange(null);
-            setTyping(false);
-          }}
-        >
-          {say("drawInstead")}
-        </button>
+        {!locked && (
+          <button
+            type="button"
+            className="cx-clear"
+            onClick={() => {
+              onChange(null);
+              setTyping(false);
+            }}
+          >
+            {say("drawInstead")}
+          </button>
+        )}
       </div>
     );
   return (
-    <div className="cx-signature" id={controlId} tabIndex={-1} role="group" aria-describedby={describedBy}>
+    <div
+      className="cx-signature"
+      id={controlId}
+      tabIndex={-1}
+      role="group"
+      aria-labelledby={`${controlId}-label`}
+      aria-describedby={describedBy}
+    >
       <Pad strokes={strokes} locked={locked} invalid={invalid} onStrokes={(next) => onChange(answerOf(next))} />
       <span className="cx-signature-tools">
         {strokes.length > 0 && !locked && (

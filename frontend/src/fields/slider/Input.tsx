@@ -15,7 +15,8 @@ export function SliderInput(props: InputProps<SliderFace>) {
   const steps = Math.round((Number(block.most) - Number(block.least)) / Number(block.step));
   const values = (at: number) => Number(block.least) + at * Number(block.step);
   const text = textOf(answer);
-  const at = text === "" ? Math.round(steps / 2) : indexOf(text, written, values, steps);
+  const at =
+    text === "" ? Math.round(steps / 2) : Math.round((numberIn(text, locale) - values(0)) / Number(block.step));
   const shown = text === "" ? say("notMoved") : `${text} ${block.unit}`.trim();
   return (
     <div className="cx-slider" data-blank={text === "" || undefined}>
@@ -33,14 +34,20 @@ export function SliderInput(props: InputProps<SliderFace>) {
         aria-describedby={describedBy}
         onChange={(event) => onChange(written(values(Number(event.target.value))))}
         // A click where it stands already is a choice too.
-        onPointerUp={() => text === "" && onChange(written(values(at)))}
+        onPointerUp={() => text === "" && !locked && onChange(written(values(at)))}
       />
       <output htmlFor={controlId}>{shown}</output>
     </div>
   );
 }
 
-function indexOf(text: string, written: (value: number) => string, values: (at: number) => number, steps: number) {
-  for (let at = 0; at <= steps; at += 1) if (written(values(at)) === text) return at;
-  return 0;
+/** The number that a text of that language means, whether it was written here or by the core. */
+function numberIn(text: string, locale: string): number {
+  const parts = new Intl.NumberFormat(locale.replace("_", "-")).formatToParts(0.5);
+  const point = parts.find((part) => part.type === "decimal")?.value ?? ".";
+  const digits = text
+    .replaceAll("\u2212", "-")
+    .replaceAll(point, ";")
+    .replaceAll(/[^\d;-]/g, "");
+  return Number(digits.replace(";", "."));
 }
