@@ -112,7 +112,7 @@ def test_a_profile_is_a_grid_of_options_and_profiles(quiz):
     expect(page.get_by_text("There is no profile to speak for.")).to_be_visible()
     for at, name in enumerate(("Owl", "Lark"), 1):
         page.get_by_role("button", name="+ profile").click()
-        page.get_by_role("textbox", name=f"Name of profile profile_{at}").fill(name)
+        page.get_by_role("textbox", name=f"Name of profile {at}").fill(name)
     add_question(page, "1.3 What have you seen?")
     page.get_by_role("textbox", name="A comet speaks for Owl").fill("1")
     page.get_by_role("textbox", name="An aurora speaks for Lark").fill("1")

@@ -25,6 +25,9 @@ def _problem(error: Any) -> Problem:
     path = ".".join(str(step) for step in error["loc"]) or "the document"
     if error["type"] == "extra_forbidden":
         return Problem(path=path, message="this key is unknown here; remove it or correct its spelling")
-    value = repr(error.get("input"))
-    shown = f" (here: {value[:60]})" if len(value) < 200 and error["type"] != "missing" else ""
-    return Problem(path=path, message=error["msg"].removeprefix("Value error, ") + shown)
+    message = error["msg"].removeprefix("Value error, ")
+    given = error.get("input")
+    value = repr(given)
+    is_told = error["type"] == "missing" or (isinstance(given, str) and given != "" and given in message)
+    shown = "" if is_told or len(value) >= 200 else f" (here: {value[:60]})"
+    return Problem(path=path, message=message + shown)

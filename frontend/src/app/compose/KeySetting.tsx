@@ -1,8 +1,15 @@
 // A key: renamed when it is left, with every formula that uses it.
 import TextField from "@mui/material/TextField";
 import { useRef, useState } from "react";
+import { ApiError } from "../../api/client";
 import { MONO } from "../../theme/theme";
 import type { ComposeActions } from "./actions";
+
+/** A key is wrong in one way, and where it stands is seen. */
+function sayWhy(error: unknown): string {
+  if (error instanceof ApiError && error.problems[0]) return `${error.problems[0].message}.`;
+  return error instanceof Error ? error.message : String(error);
+}
 
 interface Props {
   id: string;
@@ -14,18 +21,21 @@ export function KeySetting({ id, value, actions }: Props) {
   const [typed, setTyped] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const renaming = useRef(false);
+  const forget = () => {
+    setTyped(null);
+    setProblem(null);
+  };
   const keep = async () => {
     const key = typed?.trim();
     // Enter, and leaving the field while the core still renames, are one wish.
     if (renaming.current) return;
-    if (!key || key === value) return setTyped(null);
+    if (!key || key === value) return forget();
     renaming.current = true;
     try {
       await actions.renameKey(id, key);
-      setTyped(null);
-      setProblem(null);
+      forget();
     } catch (error) {
-      setProblem(error instanceof Error ? error.message : String(error));
+      setProblem(sayWhy(error));
     } finally {
       renaming.current = false;
     }
@@ -40,10 +50,7 @@ export function KeySetting({ id, value, actions }: Props) {
       onBlur={() => void keep()}
       onKeyDown={(event) => {
         if (event.key === "Enter") void keep();
-        if (event.key === "Escape") {
-          setTyped(null);
-          setProblem(null);
-        }
+        if (event.key === "Escape") forget();
       }}
       slotProps={{ htmlInput: { spellCheck: false, style: { fontFamily: MONO, fontSize: 13 } } }}
     />

@@ -4,7 +4,8 @@ import type { Form } from "../../api/generated/wire";
 import { apply } from "../../model/draft";
 import { type Entry, FORM, type Into, partsOf } from "../../model/parts";
 import { A_FORM, block } from "../../testing/a_form";
-import type { Bench } from "../workbench/bench";
+import type { Bench, SelectHow } from "../workbench/bench";
+import { selectedAfter } from "../workbench/useSelection";
 import { blocksToCopy, readBlocks, written } from "./clipboard";
 import { dropTarget } from "./drop_target";
 import { sheetRows } from "./sheet_rows";
@@ -25,8 +26,8 @@ function opened(selected: string[], form: Form = A_FORM) {
     act: (action: Parameters<Bench["act"]>[0]) => {
       bench.form = apply(bench.form, action);
     },
-    select: (part: string | null) => {
-      bench.selected = part === null ? [] : [part];
+    select: (part: string | null, _setting: string | null = null, how: SelectHow = "only") => {
+      bench.selected = part === null ? [] : selectedAfter(bench.parts, bench.selected, part, how);
     },
     selectAll: (parts: readonly string[]) => {
       bench.selected = [...parts];
@@ -86,11 +87,50 @@ describe("moving what is selected", () => {
     expect(outline(bench.form)).toBe("p1(school(teacher phone) name lines(row(amount)) note) p2(adults)");
   });
 
+  it("goes into a group and out with all that is selected beside it", () => {
+    const { bench, do: actions } = opened([]);
+    bench.selectAll(["lines", "note"]);
+    actions.nest(true);
+    expect(outline(bench.form)).toBe("p1(name school(teacher phone lines(row(amount)) note)) p2(adults)");
+    bench.selectAll(["teacher", "note", "adults"]);
+    actions.nest(false);
+    // What was selected last says where from; what stands elsewhere stays.
+    expect(outline(bench.form)).toBe("p1(name school(teacher phone lines(row(amount)) note)) p2(adults)");
+    bench.selectAll(["adults", "teacher", "note"]);
+    actions.nest(false);
+    expect(outline(bench.form)).toBe("p1(name school(phone lines(row(amount))) teacher note) p2(adults)");
+  });
+
   it("puts several into one group in one step", () => {
     const { bench, do: actions } = opened(["adults", "name"]);
     actions.group();
     const made = bench.selected[0]!;
     expect(outline(bench.form)).toBe(`p1(${made}(name adults) school(teacher phone) lines(row(amount)) note) p2()`);
+  });
+});
+
+describe("selecting by keyboard", () => {
+  it("reaches from where it began to where it is now, over pages, and of blocks alone", () => {
+    const { bench, do: actions } = opened(["lines"]);
+    const after = (...steps: (1 | -1)[]) => {
+      steps.forEach((by) => actions.step(by, true));
+      return bench.selected;
+    };
+    expect(after(1, 1, 1)).toEqual(["lines", "amount", "note", "adults"]);
+    expect(after(-1)).toEqual(["lines", "amount", "note"]);
+    expect(after(-1, -1)).toEqual(["lines"]);
+    expect(after(-1)).toEqual(["lines", "phone"]);
+    actions.step(1, false);
+    expect(bench.selected).toEqual(["lines"]);
+    actions.step(1, false);
+    expect(bench.selected).toEqual(["row"]);
+  });
+
+  it("takes one more, or one less, by itself", () => {
+    const parts = partsOf(A_FORM);
+    expect(selectedAfter(parts, ["name"], "note", "also")).toEqual(["name", "note"]);
+    expect(selectedAfter(parts, ["name", "note"], "name", "also")).toEqual(["note"]);
+    expect(selectedAfter(parts, [], "note", "through")).toEqual(["note"]);
   });
 });
 

@@ -143,17 +143,20 @@ export function actionsOn(bench: () => Omit<Bench, "actions">): ComposeActions {
     },
     nest: (inwards) => {
       const { parts, part } = bench();
-      const entry = part ? parts.get(part) : undefined;
-      if (entry?.what !== "block") return;
-      const target = inwards ? innerTarget(parts, entry) : outerTarget(parts, entry);
-      if (target) act({ do: "move", parts: [entry.id], ...target });
+      const holder = part ? parts.get(part)?.into.holder : undefined;
+      const moving = selectedBlocks().filter((entry) => entry.into.holder === holder);
+      if (moving.length === 0) return;
+      const target = inwards ? innerTarget(parts, moving) : outerTarget(parts, moving[0]!);
+      if (target) act({ do: "move", parts: moving.map(({ id }) => id), ...target });
     },
     step: (by, extend) => {
       const { parts, part, select } = bench();
-      const order = [...parts.values()].filter((entry) => entry.what in CHOSEN).map((entry) => entry.id);
+      // What is done to several is done to blocks.
+      const fits = (entry: Entry) => (extend ? entry.what === "block" || entry.id === part : entry.what in CHOSEN);
+      const order = [...parts.values()].filter(fits).map((entry) => entry.id);
       const index = part ? order.indexOf(part) : -1;
       const next = index < 0 ? order.at(by > 0 ? 0 : -1) : order[index + by];
-      if (next) select(next, null, extend ? "also" : "only");
+      if (next) select(next, null, extend ? "through" : "only");
     },
     duplicate: () => {
       const { form, parts, part } = bench();
@@ -218,13 +221,13 @@ export function actionsOn(bench: () => Omit<Bench, "actions">): ComposeActions {
   return actions;
 }
 
-/** The end of the group or row kind that stands just before a block, or of one that begins just after it. */
-function innerTarget(parts: Parts, entry: Entry): Target | null {
+/** The end of the group or row kind that stands just before these siblings, or of one that begins just after them. */
+function innerTarget(parts: Parts, moving: readonly Entry[]): Target | null {
   const siblings = [...parts.values()].filter(
-    (each) => each.into.holder === entry.into.holder && each.what === "block",
+    (each) => each.into.holder === moving[0]!.into.holder && each.what === "block",
   );
-  const before = siblings[entry.index - 1];
-  const after = siblings[entry.index + 1];
+  const before = siblings[moving[0]!.index - 1];
+  const after = siblings[moving.at(-1)!.index + 1];
   return holderEnd(before, "end") ?? holderEnd(after, "start");
 }
 

@@ -37,13 +37,14 @@ export function ProfileEditor({ figure, edit }: EditorProps<ProfileFigure>) {
               </Typography>
             </Box>
             {profiles.map((profile, at) => (
-              <Box component="th" scope="col" key={profile.code} sx={{ ...cell, minWidth: 130 }}>
+              // Not by its code, which follows the name that is being typed.
+              <Box component="th" scope="col" key={at} sx={{ ...cell, minWidth: 130 }}>
                 <Box sx={{ display: "flex" }}>
                   <TextField
                     value={profile.label}
                     onChange={(event) => edit(withProfileNamed(figure, at, event.target.value, isRead))}
                     slotProps={{
-                      htmlInput: { "aria-label": `Name of profile ${profile.code}`, title: `Code: ${profile.code}` },
+                      htmlInput: { "aria-label": `Name of profile ${at + 1}`, title: `Code: ${profile.code}` },
                     }}
                   />
                   <IconButton
@@ -99,12 +100,8 @@ export function ProfileEditor({ figure, edit }: EditorProps<ProfileFigure>) {
                   <Box component="th" scope="row" sx={{ ...cell, pl: 2, fontWeight: 400 }}>
                     {option.label}
                   </Box>
-                  {profiles.map((profile) => (
-                    <Box
-                      component="td"
-                      key={profile.code}
-                      sx={{ ...cell, "& .MuiInputBase-input": { py: 0.5, px: 1 } }}
-                    >
+                  {profiles.map((profile, column) => (
+                    <Box component="td" key={column} sx={{ ...cell, "& .MuiInputBase-input": { py: 0.5, px: 1 } }}>
                       <DecimalField
                         hideLabel
                         label={`${option.label} speaks for ${profile.label}`}

@@ -54,10 +54,10 @@ function QuestionRow({ question, onChange, onRemove }: RowProps) {
   const { parts } = useBench();
   const entry = parts.get(question.field);
   const options = entry?.what === "block" ? optionsIn(entry.part) : [];
-  const [way, setWay] = useState<"right" | "points">(
-    Object.keys(question.points).length > 0 && question.right.length === 0 ? "points" : "right",
-  );
-  const shown = options.length === 0 ? "right" : way;
+  // Chosen while nothing is entered; then what is entered says it, after an undo too.
+  const [way, setWay] = useState<"right" | "points">("right");
+  const entered = question.right.length > 0 ? "right" : Object.keys(question.points).length > 0 ? "points" : way;
+  const shown = options.length === 0 ? "right" : entered;
   return (
     <Box
       role="group"

@@ -5,6 +5,7 @@ import type { AnalysisReply, Form, FormReply } from "../../api/generated/wire";
 import type { Action } from "../../model/draft";
 import { type History, type HistoryAction, historyReducer, newHistory } from "../../model/history";
 import { merge } from "../../model/merge";
+import { sayProblems } from "../../model/places";
 import { same } from "../../model/same";
 import type { DraftStore } from "./kept_draft";
 
@@ -264,7 +265,8 @@ export class DraftSession {
     if (!(error instanceof ApiError)) throw error;
     const away = error.code === "unreachable" || error.code === "away";
     const unanswered = away && sent ? [...this.inner.unanswered, sent] : this.inner.unanswered;
-    this.change({ problem: error.message, saveState: away ? "unreachable" : "refused", unanswered });
+    const problem = sayProblems(this.inner.history.form, error.problems) || error.message;
+    this.change({ problem, saveState: away ? "unreachable" : "refused", unanswered });
   }
 
   private step(event: HistoryAction): void {

@@ -14,17 +14,11 @@ export function useSelection(parts: Parts): Selection {
   const [now, setNow] = useState(NOTHING);
   const select = useCallback(
     (part: string | null, setting: string | null = null, how: SelectHow = "only") =>
-      setNow((before) => {
-        if (part === null) return NOTHING;
-        if (how === "also")
-          return {
-            ids: before.ids.includes(part) ? before.ids.filter((id) => id !== part) : [...before.ids, part],
-            setting: null,
-          };
-        if (how === "through" && before.ids.length > 0)
-          return { ids: between(parts, before.ids[0]!, part), setting: null };
-        return { ids: [part], setting };
-      }),
+      setNow(({ ids }) =>
+        part === null
+          ? NOTHING
+          : { ids: selectedAfter(parts, ids, part, how), setting: how === "only" ? setting : null },
+      ),
     [parts],
   );
   const selectAll = useCallback((ids: readonly string[]) => setNow({ ids, setting: null }), []);
@@ -35,11 +29,17 @@ export function useSelection(parts: Parts): Selection {
   }, [now, parts, select, selectAll]);
 }
 
+/** What is selected once a part is, too, in that way. */
+export function selectedAfter(parts: Parts, before: readonly string[], part: string, how: SelectHow): string[] {
+  if (how === "also") return before.includes(part) ? before.filter((id) => id !== part) : [...before, part];
+  return how === "through" && before.length > 0 ? between(parts, before[0]!, part) : [part];
+}
+
 /** The blocks from one part to another in the order of the outline, the first of them first. */
 function between(parts: Parts, from: string, to: string): string[] {
   const order = [...parts.keys()];
   const [start, end] = [order.indexOf(from), order.indexOf(to)];
   const range = order.slice(Math.min(start, end), Math.max(start, end) + 1);
   const blocks = range.filter((id) => parts.get(id)!.what === "block");
-  return blocks.length > 0 ? [from, ...blocks.filter((id) => id !== from && id !== to), to] : [to];
+  return blocks.length > 0 ? [...new Set([from, ...blocks.filter((id) => id !== to), to])] : [to];
 }

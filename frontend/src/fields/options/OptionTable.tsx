@@ -2,7 +2,6 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import IconButton from "@mui/material/IconButton";
-import InputBase from "@mui/material/InputBase";
 import ListItemText from "@mui/material/ListItemText";
 import Menu from "@mui/material/Menu";
 import MenuItem from "@mui/material/MenuItem";
@@ -17,13 +16,9 @@ import { DecimalField } from "../../ui/DecimalField";
 import type { SettingsProps } from "../settings";
 import { optionsAsText, optionsFromText, pastedOptions, PLAIN_OPTION } from "./paste";
 import { LongTextField } from "../../ui/LongTextField";
+import { byAltArrows, CodeBox, moved, NewLine } from "../table_pieces";
 
 const GRID = "minmax(0,1fr) 72px 58px 20px";
-
-const moved = <Item,>(items: readonly Item[], from: number, to: number): Item[] => {
-  const rest = items.filter((_item, index) => index !== from);
-  return to < 0 || to >= items.length ? [...items] : [...rest.slice(0, to), items[from]!, ...rest.slice(to)];
-};
 
 export function OptionTable({ block, edit, open }: SettingsProps<SingleChoiceField>) {
   const [asText, setAsText] = useState(false);
@@ -32,13 +27,8 @@ export function OptionTable({ block, edit, open }: SettingsProps<SingleChoiceFie
   const change = (id: string, changes: Partial<Option>) =>
     put(options.map((option) => (option.id === id ? { ...option, ...changes } : option)));
   const codes = options.map((option) => option.code);
-  const add = (label: string) => {
-    if (!label.trim()) return;
-    put([
-      ...options,
-      { id: newId(), code: keyFrom(label, codes), label: label.trim(), counts_as: "0", ...PLAIN_OPTION },
-    ]);
-  };
+  const add = (label: string) =>
+    put([...options, { id: newId(), code: keyFrom(label, codes), label, counts_as: "0", ...PLAIN_OPTION }]);
   const paste = (event: ClipboardEvent) => {
     const pasted = pastedOptions(event.clipboardData.getData("text/plain"), codes);
     if (pasted.length === 0) return;
@@ -87,7 +77,7 @@ export function OptionTable({ block, edit, open }: SettingsProps<SingleChoiceFie
               onOpen={(setting) => open(`options.${index}.${setting}`)}
             />
           ))}
-          <NewOption onAdd={add} onPaste={paste} />
+          <NewLine name="New option" onAdd={add} onPaste={paste} />
           <Typography variant="caption" color="text.secondary">
             Paste a spreadsheet’s columns into the last line: label, or label and number, or label, code and number.
             Formulas use the code, and in arithmetic the number that an option counts as.
@@ -136,7 +126,6 @@ interface RowProps {
 }
 
 function OptionRow({ option, number, onChange, onMove, onRemove, onOpen }: RowProps) {
-  const [code, setCode] = useState<string | null>(null);
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const does = (run: () => void) => () => {
     setAnchor(null);
@@ -144,12 +133,7 @@ function OptionRow({ option, number, onChange, onMove, onRemove, onOpen }: RowPr
   };
   return (
     <Box
-      onKeyDown={(event) => {
-        if (!event.altKey || (event.key !== "ArrowUp" && event.key !== "ArrowDown")) return;
-        event.preventDefault();
-        event.stopPropagation();
-        onMove(event.key === "ArrowUp" ? -1 : 1);
-      }}
+      onKeyDown={byAltArrows(onMove)}
       sx={{
         display: "grid",
         gridTemplateColumns: GRID,
@@ -163,21 +147,7 @@ function OptionRow({ option, number, onChange, onMove, onRemove, onOpen }: RowPr
         onChange={(event) => onChange({ label: event.target.value })}
         slotProps={{ htmlInput: { "aria-label": `Label of option ${number}` } }}
       />
-      <TextField
-        value={code ?? option.code}
-        onChange={(event) => {
-          setCode(event.target.value);
-          if (event.target.value.trim()) onChange({ code: event.target.value.trim() });
-        }}
-        onBlur={() => setCode(null)}
-        slotProps={{
-          htmlInput: {
-            "aria-label": `Code of option ${number}`,
-            spellCheck: false,
-            style: { fontFamily: MONO, fontSize: 12 },
-          },
-        }}
-      />
+      <CodeBox name={`Code of option ${number}`} code={option.code} onCode={(code) => onChange({ code })} />
       <DecimalField
         hideLabel
         label={`Option ${number} counts as`}
@@ -212,25 +182,5 @@ function OptionRow({ option, number, onChange, onMove, onRemove, onOpen }: RowPr
         <MenuItem onClick={does(onRemove)}>Remove option {number}</MenuItem>
       </Menu>
     </Box>
-  );
-}
-
-function NewOption({ onAdd, onPaste }: { onAdd: (label: string) => void; onPaste: (event: ClipboardEvent) => void }) {
-  const [label, setLabel] = useState("");
-  const keep = () => {
-    onAdd(label);
-    setLabel("");
-  };
-  return (
-    <InputBase
-      value={label}
-      placeholder="New option"
-      onChange={(event) => setLabel(event.target.value)}
-      onPaste={onPaste}
-      onBlur={keep}
-      onKeyDown={(event) => event.key === "Enter" && keep()}
-      inputProps={{ "aria-label": "New option" }}
-      sx={{ px: 0.75, borderBottom: 1, borderColor: "divider" }}
-    />
   );
 }

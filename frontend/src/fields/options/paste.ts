@@ -6,6 +6,17 @@ import { keyFrom } from "../../model/outline";
 export const PLAIN_OPTION = { belongs_to: "", shown: "", locked: "" } as const;
 
 const NUMBER = /^-?\d+([.,]\d+)?$/;
+const GROUPED = /^-?\d{1,3}([.,'’])\d{3}(\1\d{3})*((?!\1)[.,]\d+)?$/;
+
+/** A number as spreadsheets show it ("4.50", "€ 1.234,50", "1 200"), as plain text; null for anything else. */
+function numberIn(cell: string): string | null {
+  const bare = cell.replaceAll(/[\s\p{Sc}]/gu, "");
+  const separators = bare.match(/[.,'’]/g) ?? [];
+  // One point or comma alone is taken for the decimal one: 1.234 is more than one, and less than two.
+  const grouped = separators.length > 1 ? GROUPED.exec(bare)?.[1] : undefined;
+  const plain = grouped ? bare.replaceAll(grouped, "") : bare;
+  return NUMBER.test(plain) ? plain.replace(",", ".") : null;
+}
 
 /** One column is labels; two are label and number (or code); three are label, code, number. Nothing for a single word. */
 export function pastedOptions(text: string, taken: readonly string[]): Omit<Option, "id">[] {
@@ -16,12 +27,11 @@ export function pastedOptions(text: string, taken: readonly string[]): Omit<Opti
   if (rows.length < 2 && (rows[0]?.length ?? 0) < 2) return [];
   const codes = [...taken];
   return rows.map(([label = "", ...rest]) => {
-    const number = rest.at(-1) ?? "";
-    const counts_as = NUMBER.test(number) ? number.replace(",", ".") : "0";
-    const given = rest.length > 1 || !NUMBER.test(number) ? rest[0] : "";
+    const number = numberIn(rest.at(-1) ?? "");
+    const given = rest.length > 1 || number === null ? rest[0] : "";
     const code = given && !codes.includes(given) ? given : keyFrom(given || label, codes);
     codes.push(code);
-    return { label, code, counts_as, ...PLAIN_OPTION };
+    return { label, code, counts_as: number ?? "0", ...PLAIN_OPTION };
   });
 }
 

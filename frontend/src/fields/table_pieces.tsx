@@ -1,0 +1,64 @@
+// What tables of options and of questions share: their codes, their order, and the line that makes another one.
+import InputBase from "@mui/material/InputBase";
+import TextField from "@mui/material/TextField";
+import { type ClipboardEvent, type KeyboardEvent, useState } from "react";
+import { MONO } from "../theme/theme";
+
+/** The same items with one of them elsewhere; as they are where there is no such place. */
+export const moved = <Item,>(items: readonly Item[], from: number, to: number): Item[] => {
+  const rest = items.filter((_item, index) => index !== from);
+  return to < 0 || to >= items.length ? [...items] : [...rest.slice(0, to), items[from]!, ...rest.slice(to)];
+};
+
+/** Alt+↑ and Alt+↓ move a line of the table, not the block. */
+export const byAltArrows = (onMove: (by: -1 | 1) => void) => (event: KeyboardEvent) => {
+  if (!event.altKey || (event.key !== "ArrowUp" && event.key !== "ArrowDown")) return;
+  event.preventDefault();
+  event.stopPropagation();
+  onMove(event.key === "ArrowUp" ? -1 : 1);
+};
+
+/** A code as it is typed; what is blank is not kept. */
+export function CodeBox({ name, code, onCode }: { name: string; code: string; onCode: (code: string) => void }) {
+  const [typed, setTyped] = useState<string | null>(null);
+  return (
+    <TextField
+      value={typed ?? code}
+      onChange={(event) => {
+        setTyped(event.target.value);
+        if (event.target.value.trim()) onCode(event.target.value.trim());
+      }}
+      onBlur={() => setTyped(null)}
+      slotProps={{
+        htmlInput: { "aria-label": name, spellCheck: false, style: { fontFamily: MONO, fontSize: 12 } },
+      }}
+    />
+  );
+}
+
+interface NewLineProps {
+  name: string;
+  onAdd: (label: string) => void;
+  onPaste: (event: ClipboardEvent) => void;
+}
+
+/** The last line: Enter, or leaving it, makes what it says; what is pasted makes several. */
+export function NewLine({ name, onAdd, onPaste }: NewLineProps) {
+  const [label, setLabel] = useState("");
+  const keep = () => {
+    if (label.trim()) onAdd(label.trim());
+    setLabel("");
+  };
+  return (
+    <InputBase
+      value={label}
+      placeholder={name}
+      onChange={(event) => setLabel(event.target.value)}
+      onPaste={onPaste}
+      onBlur={keep}
+      onKeyDown={(event) => event.key === "Enter" && keep()}
+      inputProps={{ "aria-label": name }}
+      sx={{ px: 0.75, borderBottom: 1, borderColor: "divider" }}
+    />
+  );
+}
