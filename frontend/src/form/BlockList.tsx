@@ -2,14 +2,15 @@
 import type { Face } from "../model/blocks";
 import { useSurroundings } from "../fields/input";
 import { BlockOnPage } from "./BlockOnPage";
-import { linesOf } from "./lines";
 
+/** They wrap as they fit: were each line an element, one that is typed in would be drawn anew when another joins it. */
 export function BlockList({ blocks }: { blocks: readonly Face[] }) {
   const around = useSurroundings();
   const shown = blocks.filter((block) => around.factsOf(block.id)?.shown);
-  return linesOf(shown).map((line) => (
-    <div key={line[0]!.id} className="cx-line">
-      {line.map((block) => (
+  if (shown.length === 0) return null;
+  return (
+    <div className="cx-lines">
+      {shown.map((block) => (
         <div key={block.id} className={`cx-block cx-${block.width}`} data-block={around.prefix + block.id}>
           <BlockOnPage
             block={block}
@@ -23,5 +24,5 @@ export function BlockList({ blocks }: { blocks: readonly Face[] }) {
         </div>
       ))}
     </div>
-  ));
+  );
 }

@@ -1,7 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { FormFace, FormState, ReceivedReply } from "../api/generated/wire";
 import { say } from "../text/visitor";
-import { linesOf } from "./lines";
 import { FormSession } from "./session";
 import { type Answers, AwayError, RefusedError } from "./transport";
 
@@ -145,19 +144,5 @@ describe("a visitor's session", () => {
     session.change("name", "longer");
     expect(session.errorOf("name")).toBeNull();
     expect(session.read().refusal).toBeNull();
-  });
-});
-
-describe("lines", () => {
-  it("hold what fits side by side", () => {
-    const widths = ["half", "half", "third", "third", "half", "full", "third"] as const;
-    const lines = linesOf(widths.map((width) => ({ width })));
-    expect(lines.map((line) => line.map((block) => block.width).join(" "))).toEqual([
-      "half half",
-      "third third",
-      "half",
-      "full",
-      "third",
-    ]);
   });
 });

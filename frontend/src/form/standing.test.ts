@@ -1,44 +1,14 @@
 // How blocks stand on a page, and what a page knows of them: lines, brands, facts. No session, no React.
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import type { BlockState, Brand, FormState } from "../api/generated/wire";
+import type { BlockState, FormState } from "../api/generated/wire";
 import { type Answer, rowsIn } from "../fields/input";
 import { optionsOf } from "../fields/shown_options";
 import type { Face } from "../model/blocks";
+import { A_BRAND } from "../testing/a_form";
 import { brandClasses, brandStyle, groundStyle } from "./brand";
 import { contrast, textOn } from "./colours";
 import { blocksWithin, labelOf, withErrors, withFills } from "./facts";
-import { linesOf } from "./lines";
-
-const anyWidths = fc.array(fc.constantFrom<Face["width"]>("full", "half", "third"));
-const SHARE = { full: 6, half: 3, third: 2 };
-
-describe("lines of blocks", () => {
-  const lines = (...widths: Face["width"][]) => linesOf(widths.map((width) => ({ width }))).map((line) => line.length);
-
-  it.each([
-    [["half", "half", "full"] as const, [2, 1]],
-    [["third", "third", "third", "third"] as const, [3, 1]],
-    [["half", "third", "half"] as const, [2, 1]],
-    [["half", "full", "half"] as const, [1, 1, 1]],
-  ])("hold what fits side by side: %j", (widths, expected) => {
-    expect(lines(...widths)).toEqual(expected);
-  });
-
-  it("hold every block once, in order, and never more than fits", () => {
-    fc.assert(
-      fc.property(anyWidths, (widths) => {
-        const blocks = widths.map((width, at) => ({ width, at }));
-        const made = linesOf(blocks);
-        expect(made.flat()).toEqual(blocks);
-        for (const line of made) {
-          expect(line.reduce((sum, { width }) => sum + SHARE[width], 0)).toBeLessThanOrEqual(6);
-          expect(line.length).toBeGreaterThan(0);
-        }
-      }),
-    );
-  });
-});
 
 describe("shuffled options", () => {
   const block = (ids: readonly string[]) => ({
@@ -71,47 +41,31 @@ describe("shuffled options", () => {
 });
 
 describe("a brand as styles", () => {
-  const BRAND = {
-    accent: "#1B4D3E",
-    banner: null,
-    ground: "#EDF0F7",
-    paper: "#FFFFFF",
-    ink: "#16202B",
-    typeface: "lora",
-    heading_typeface: "source_serif",
-    corner: "round",
-    fields: "outlined",
-    button: "pill",
-    button_width: "full",
-    header_picture: "",
-    background_picture: '/pictures/a"b',
-  } as unknown as Brand;
-
   it("takes the accent for the banner where there is none, and text that reads on it", () => {
-    const style = brandStyle(BRAND) as Record<string, string>;
+    const style = brandStyle(A_BRAND) as Record<string, string>;
     expect([style["--cx-banner"], style["--cx-on-banner"], style["--cx-corner"]]).toEqual([
       "#1B4D3E",
       "#FFFFFF",
       "14px",
     ]);
-    expect((brandStyle({ ...BRAND, banner: "#FFE08A" }) as Record<string, string>)["--cx-on-banner"]).toBe("#16202B");
+    expect((brandStyle({ ...A_BRAND, banner: "#FFE08A" }) as Record<string, string>)["--cx-on-banner"]).toBe("#16202B");
   });
 
   it("keeps a picture's address inside its quotation marks", () => {
-    expect(groundStyle(BRAND)).toEqual({ backgroundColor: "#EDF0F7", backgroundImage: 'url("/pictures/a%22b")' });
-    expect((brandStyle(BRAND) as Record<string, string>)["--cx-header-picture"]).toBe("none");
+    expect(groundStyle(A_BRAND)).toEqual({ backgroundColor: "#EDF0F7", backgroundImage: 'url("/pictures/a%22b")' });
+    expect((brandStyle(A_BRAND) as Record<string, string>)["--cx-header-picture"]).toBe("none");
   });
 
   it("is told to fields and buttons by classes", () => {
-    expect(brandClasses(BRAND)).toBe("codexa-form cx-fields-outlined cx-button-pill cx-button-full");
+    expect(brandClasses(A_BRAND)).toBe("codexa-form cx-fields-outlined cx-button-pill cx-button-full");
   });
 
   it("has on any ground text that reads at least as well as the other choice", () => {
     const colour = fc.integer({ min: 0, max: 0xffffff }).map((number) => `#${number.toString(16).padStart(6, "0")}`);
     fc.assert(
       fc.property(colour, (ground) => {
-        const chosen = contrast(textOn(ground, BRAND.ink), ground);
-        expect(chosen).toBe(Math.max(contrast("#FFFFFF", ground), contrast(BRAND.ink, ground)));
+        const chosen = contrast(textOn(ground, A_BRAND.ink), ground);
+        expect(chosen).toBe(Math.max(contrast("#FFFFFF", ground), contrast(A_BRAND.ink, ground)));
         expect(contrast(ground, ground)).toBeCloseTo(1);
       }),
     );

@@ -1,5 +1,5 @@
 // A small form for unit tests: a page with a group and rows, a second page, a confirmation, figures.
-import type { Form } from "../api/generated/wire";
+import type { Brand, Form } from "../api/generated/wire";
 import { type Block, typeOf } from "../model/blocks";
 import { newConfirmation, newFigure, newPage, newRowKind } from "../model/new_block";
 
@@ -38,3 +38,20 @@ export const A_FORM = {
 } as unknown as Form;
 
 export const A_FIGURE = { ...newFigure(A_FORM, "formula", "Total"), id: "total", formula: "adults * 2" };
+
+export const A_BRAND = {
+  accent: "#1B4D3E",
+  banner: null,
+  ground: "#EDF0F7",
+  paper: "#FFFFFF",
+  ink: "#16202B",
+  typeface: "lora",
+  heading_typeface: "source_serif",
+  corner: "round",
+  fields: "outlined",
+  button: "pill",
+  button_width: "full",
+  logo: "",
+  header_picture: "",
+  background_picture: '/pictures/a"b',
+} as unknown as Brand;

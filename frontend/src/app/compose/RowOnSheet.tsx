@@ -184,7 +184,7 @@ function RowBody(props: RowProps) {
     case "line":
       return (
         <div className={`${brandClasses(brand)} sh-body`}>
-          <div className="cx-line">
+          <div className="cx-lines">
             {row.entries.map((entry) => (
               <div key={entry.id} className={`cx-block cx-${entry.part.width}`}>
                 <Selectable

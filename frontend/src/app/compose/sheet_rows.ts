@@ -1,6 +1,6 @@
 // The sheet as a list of rows, top to bottom: what stands in groups and rows has rows of its own, set in.
 import type { Form } from "../../api/generated/wire";
-import { linesOf } from "../../form/lines";
+import { linesOf } from "../../model/lines";
 import type { Block } from "../../model/blocks";
 import { type Entry, FORM, type Into, type Parts } from "../../model/parts";
 import type { Target } from "./actions";

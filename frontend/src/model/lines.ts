@@ -1,5 +1,5 @@
 // Blocks side by side: halves and thirds that fit share a line.
-import type { Face } from "../model/blocks";
+import type { Face } from "./blocks";
 
 const SIXTHS: Record<Face["width"], number> = { full: 6, half: 3, third: 2 };
 

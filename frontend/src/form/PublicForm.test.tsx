@@ -1,0 +1,249 @@
+// @vitest-environment jsdom
+// The public form as a visitor meets it: what is said, where the focus goes, and that no press is lost.
+import { act, cleanup, fireEvent, render, screen, within } from "@testing-library/react";
+import { userEvent } from "@testing-library/user-event";
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import type { BlockState, FormFace, FormState, ReceivedReply } from "../api/generated/wire";
+import type { Face } from "../model/blocks";
+import { A_BRAND, block } from "../testing/a_form";
+import type { AnswerStore } from "./kept_answers";
+import { PublicForm } from "./PublicForm";
+import { FormSession } from "./session";
+import { type Answers, AwayError, RefusedError } from "./transport";
+
+Element.prototype.scrollIntoView = () => undefined;
+
+const field = (id: string, more: object = {}) => block("short_text", id, { label: id, ...more }) as Face;
+const face = (more: object = {}): FormFace =>
+  ({
+    title: "Plan a visit",
+    lead: "",
+    brand: A_BRAND,
+    asks: ["adults"],
+    locale: "en",
+    currency: "EUR",
+    wording: { required: "Please answer this.", next: "Next", back: "Back", submit: "Send", messages: {} },
+    presentation: "whole",
+    progress: "none",
+    welcome: null,
+    pages: [
+      { id: "p1", title: "You", address: "", next_label: "", back_label: "", blocks: [field("adults"), field("name")] },
+      { id: "p2", title: "Then", address: "", next_label: "", back_label: "Back to you", blocks: [field("note")] },
+    ],
+    ...more,
+  }) as unknown as FormFace;
+
+const facts = (more: Partial<BlockState> = {}): BlockState => ({
+  shown: true,
+  required: false,
+  value: null,
+  error: null,
+  ...more,
+});
+
+/** What a small form says of answers: more than 60 adults are too many, from 12 on a note is asked for. */
+function stateOf(answers: Answers): FormState {
+  const adults = Number(answers.adults ?? 0);
+  const error = adults > 60 ? { code: "too_large", message: "Enter 60 or less." } : null;
+  const blocks = { adults: facts({ error }), name: facts({ required: true }), note: facts({ shown: adults >= 12 }) };
+  return { path: ["p1", "p2"], blocks };
+}
+
+const CONFIRMED = {
+  number: 1,
+  confirmation: {
+    title: "Thank you",
+    paragraphs: [
+      { html: "<p>We wait for you.</p>", bars: [] },
+      { html: "", bars: [{ label: "Owl", share: 0.5, text: "50 %" }] },
+    ],
+    redirect: "",
+  },
+} as unknown as ReceivedReply;
+
+function opened({ shown = face(), store = null as AnswerStore | null } = {}) {
+  const sent: { answers: Answers; resolve: (reply: ReceivedReply) => void; reject: (error: Error) => void }[] = [];
+  const server = {
+    state: (answers: Answers) => Promise.resolve(stateOf(answers)),
+    submit: (answers: Answers) =>
+      new Promise<ReceivedReply>((resolve, reject) => sent.push({ answers, resolve, reject })),
+  };
+  const session = new FormSession(shown, { state: stateOf({}) }, server, store);
+  const onRedirect = vi.fn();
+  render(<PublicForm session={session} upload={null} onRedirect={onRedirect} />);
+  const user = userEvent.setup({ advanceTimers: vi.advanceTimersByTime });
+  return { session, sent, user, onRedirect };
+}
+
+const later = (ms = 500) => act(() => vi.advanceTimersByTimeAsync(ms));
+const button = (name: string) => screen.getByRole("button", { name });
+
+beforeEach(() => void vi.useFakeTimers({ shouldAdvanceTime: true }));
+afterEach(() => {
+  cleanup();
+  vi.useRealTimers();
+});
+
+describe("a page with errors", () => {
+  const paged = () => opened({ shown: face({ presentation: "paged" }) });
+
+  it("is not left: a summary takes the focus, names what is wrong, and leads to each field", async () => {
+    const { user } = paged();
+    await user.type(screen.getByLabelText("adults"), "61");
+    await user.click(button("Next"));
+    await later();
+    const summary = screen.getByRole("group", { name: "Some answers need another look." });
+    expect(document.activeElement).toBe(summary);
+    const found = within(summary).getAllByRole("listitem");
+    expect(found.map((each) => each.textContent)).toEqual(["adults: Enter 60 or less.", "name: Please answer this."]);
+    await user.click(within(summary).getByRole("link", { name: "name" }));
+    expect(document.activeElement).toBe(screen.getByLabelText(/^name/));
+    expect(screen.getByLabelText("adults").getAttribute("aria-describedby")).toBe("field-adults-error");
+    await user.type(screen.getByLabelText(/^name/), "Ingrid");
+    expect(screen.queryByRole("group", { name: "Some answers need another look." })).toBeNull();
+  });
+
+  it("keeps still while a button is pressed, so that the press is not lost", async () => {
+    paged();
+    fireEvent.change(screen.getByLabelText("adults"), { target: { value: "61" } });
+    await later();
+    screen.getByLabelText("adults").focus();
+    fireEvent.pointerDown(button("Next"));
+    fireEvent.blur(screen.getByLabelText("adults"));
+    await later();
+    expect(screen.queryByText("Enter 60 or less.")).toBeNull();
+    fireEvent.pointerUp(button("Next"));
+    fireEvent.click(button("Next"));
+    await later();
+    expect(screen.getAllByText("Enter 60 or less.")).toHaveLength(1);
+    expect(screen.getByRole("group", { name: "Some answers need another look." })).toBeTruthy();
+  });
+
+  it("shows what it held back once a press is drawn away from the button", async () => {
+    paged();
+    fireEvent.change(screen.getByLabelText("adults"), { target: { value: "61" } });
+    await later();
+    fireEvent.pointerDown(button("Next"));
+    fireEvent.blur(screen.getByLabelText("adults"));
+    fireEvent.pointerUp(document.body);
+    await later();
+    expect(screen.getByText("Enter 60 or less.")).toBeTruthy();
+  });
+});
+
+describe("going through the pages", () => {
+  it("gives the focus to the page that was opened, and its own words to its buttons", async () => {
+    const { user } = opened({ shown: face({ presentation: "paged", progress: "count" }) });
+    await user.type(screen.getByLabelText("adults"), "12");
+    await user.type(screen.getByLabelText(/^name/), "Ingrid");
+    expect(screen.getByText("1 of 2")).toBeTruthy();
+    await user.click(button("Next"));
+    await later();
+    expect(document.activeElement).toBe(screen.getByRole("region", { name: "Then" }));
+    expect(screen.getByText("2 of 2")).toBeTruthy();
+    await user.click(button("Back to you"));
+    expect(screen.getByLabelText<HTMLInputElement>("adults").value).toBe("12");
+    expect(document.activeElement).toBe(screen.getByRole("region", { name: "You" }));
+  });
+
+  it("begins after the welcome", async () => {
+    const { user } = opened({ shown: face({ welcome: { title: "Hello", text: "<p>To us</p>", button: "Come in" } }) });
+    expect(screen.queryByLabelText("adults")).toBeNull();
+    await user.click(button("Come in"));
+    expect(screen.getByLabelText("adults")).toBeTruthy();
+  });
+
+  it.each([
+    ["steps", "list", "✓You2Then3Done"],
+    ["percent", "status", "50 % done"],
+    ["bar", "progressbar", ""],
+  ])("tells progress as %s", async (progress, role, text) => {
+    const { session } = opened({ shown: face({ presentation: "paged", progress }) });
+    session.change("name", "Ingrid");
+    await act(() => session.next());
+    const found = screen.getAllByRole(role).find((each) => each.textContent === text)!;
+    if (progress === "bar") expect(found.getAttribute("aria-valuenow")).toBe("50");
+    if (progress === "steps") expect(within(found).getByText("Then").closest("li")!.ariaCurrent).toBe("step");
+    expect(found).toBeTruthy();
+  });
+});
+
+describe("what is typed in", () => {
+  it("keeps the focus when another block joins its line", async () => {
+    const half = { width: "half" };
+    const blocks = [field("note", half), field("adults", half)];
+    const { user } = opened({ shown: face({ pages: [{ ...face().pages[0]!, blocks }] }) });
+    const adults = screen.getByLabelText("adults");
+    await user.type(adults, "1");
+    await later();
+    expect(screen.queryByLabelText("note")).toBeNull();
+    await user.type(adults, "2");
+    await later();
+    expect(screen.getByLabelText("note")).toBeTruthy();
+    expect(document.activeElement).toBe(adults);
+    await user.keyboard("3");
+    expect(screen.getByLabelText<HTMLInputElement>("adults").value).toBe("123");
+  });
+
+  it("is put back on another visit, which can be begun anew", async () => {
+    const kept = { answers: { name: "Ingrid", gone: "x" }, page: null, seed: 1, at: Date.now() };
+    const store = { load: () => kept, save: vi.fn(), clear: vi.fn() };
+    const { user } = opened({ store });
+    expect(screen.getByText(/We kept what you had filled in/)).toBeTruthy();
+    expect(screen.getByLabelText<HTMLInputElement>(/^name/).value).toBe("Ingrid");
+    await user.click(button("Start again"));
+    expect(screen.getByLabelText<HTMLInputElement>(/^name/).value).toBe("");
+    expect(store.clear).toHaveBeenCalled();
+    expect(screen.queryByText(/We kept what you had filled in/)).toBeNull();
+  });
+});
+
+describe("handing in", () => {
+  const filled = async () => {
+    const view = opened();
+    await view.user.type(screen.getByLabelText(/^name/), "Ingrid");
+    await view.user.click(button("Send"));
+    return view;
+  };
+
+  it("says that it sends, takes no second press, and then gives the focus to the confirmation", async () => {
+    const { user, sent } = await filled();
+    expect(button("Sending …").ariaDisabled).toBe("true");
+    await user.click(button("Sending …"));
+    expect(sent.map(({ answers }) => answers)).toEqual([{ name: "Ingrid" }]);
+    await act(async () => sent[0]!.resolve(CONFIRMED));
+    const title = screen.getByRole("heading", { name: "Thank you" });
+    expect(document.activeElement).toBe(title);
+    expect(screen.getByText("We wait for you.")).toBeTruthy();
+    expect(screen.getByText("Owl").closest("div")!.textContent).toBe("Owl50 %");
+  });
+
+  it("goes on by itself when the connection is back, and says what it is doing meanwhile", async () => {
+    const { sent } = await filled();
+    await act(async () => sent[0]!.reject(new AwayError()));
+    expect(screen.getByText(/Your answers are kept here, and we send them/)).toBeTruthy();
+    await later(1_200);
+    expect(sent).toHaveLength(2);
+    await act(async () => sent[1]!.reject(new AwayError()));
+    act(() => void dispatchEvent(new Event("online")));
+    expect(sent).toHaveLength(3);
+    await act(async () => sent[2]!.resolve(CONFIRMED));
+    expect(screen.getByRole("heading", { name: "Thank you" })).toBeTruthy();
+  });
+
+  it("that is refused shows why at the fields and above them", async () => {
+    const { sent } = await filled();
+    const errors = { name: { code: "taken", message: "Somebody has that name." } };
+    const reply = { code: "invalid", message: "Some answers need another look.", errors };
+    await act(async () => sent[0]!.reject(new RefusedError(reply)));
+    expect(screen.getAllByText(/Somebody has that name/)).toHaveLength(2);
+    expect(button("Send").ariaDisabled).toBeNull();
+  });
+
+  it("leads elsewhere where the confirmation does", async () => {
+    const { sent, onRedirect } = await filled();
+    const confirmation = { ...CONFIRMED.confirmation, redirect: "https://alderlight.example.org/thanks" };
+    await act(async () => sent[0]!.resolve({ ...CONFIRMED, confirmation } as ReceivedReply));
+    expect(onRedirect).toHaveBeenCalledExactlyOnceWith("https://alderlight.example.org/thanks");
+  });
+});
