@@ -18,6 +18,10 @@ const row = { ...newRowKind([]), id: "row", key: "row", label: "Row", blocks: [b
 export const A_FORM = {
   name: "Visit",
   title: "Visit",
+  presentation: "whole",
+  locale: "en",
+  currency: "EUR",
+  time_zone: "Europe/Berlin",
   pages: [
     {
       ...newPage("One"),

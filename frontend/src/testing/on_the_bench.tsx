@@ -1,11 +1,12 @@
 // A workbench without a server, for tests of what stands in it: the draft, the selection, undo, and what was done.
 import { ThemeProvider } from "@mui/material/styles";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { render, screen } from "@testing-library/react";
+import { act, render, screen } from "@testing-library/react";
 import { userEvent } from "@testing-library/user-event";
 import { type ReactNode, useMemo, useReducer, useState } from "react";
 import { MemoryRouter } from "react-router";
-import type { AnalysisReply, FormReply } from "../api/generated/wire";
+import type { AnalysisReply, FormReply, SignedInReply } from "../api/generated/wire";
+import { SignedInProvider } from "../app/signed_in";
 import { type Bench, BenchContext, NOTHING_ANSWERED, type Trying } from "../app/workbench/bench";
 import { useSelection } from "../app/workbench/useSelection";
 import { actionsOn } from "../app/compose/actions";
@@ -20,6 +21,15 @@ const NOTHING_FOUND = {
   links: {},
   state: { path: [], blocks: {} },
 } as unknown as AnalysisReply;
+
+const MIRA: SignedInReply = {
+  person_name: "Mira Okafor",
+  email: "mira@alderlight.example.org",
+  team_name: "Alderlight Observatory",
+  team_slug: "alderlight",
+  role: "owner",
+  csrf_token: "",
+};
 
 interface Given extends Partial<Pick<Bench, "form" | "mayEdit" | "people" | "clash" | "problem" | "saveState">> {
   analysis?: Partial<AnalysisReply>;
@@ -63,13 +73,17 @@ export function onTheBench(children: ReactNode, { form = A_FORM, analysis, ...gi
   const view = render(
     <ThemeProvider theme={theme}>
       <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>
-        <MemoryRouter>
-          <Workbench />
-        </MemoryRouter>
+        <SignedInProvider value={MIRA}>
+          <MemoryRouter>
+            <Workbench />
+          </MemoryRouter>
+        </SignedInProvider>
       </QueryClientProvider>
     </ThemeProvider>,
   );
-  return { ...view, screen, user: userEvent.setup(), bench: () => latest };
+  /** Does something that no control on the screen does. */
+  const run = (what: (bench: Bench) => void) => act(() => what(latest));
+  return { ...view, screen, user: userEvent.setup(), bench: () => latest, run };
 }
 
 /** The settings of a part of the draft by now. */

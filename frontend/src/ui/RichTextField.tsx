@@ -21,7 +21,9 @@ interface Props {
 const isBeyondEditor = (html: string): boolean => /class=|<(span|sub|sup)\b/.test(html);
 
 export function RichTextField({ label, value, onChange }: Props) {
-  const [raw, setRaw] = useState(() => isBeyondEditor(value));
+  const [raw, setRaw] = useState(false);
+  // It may be another text by now: undone, or moved here from another place.
+  if (!raw && isBeyondEditor(value)) setRaw(true);
   return (
     <Box role="group" aria-label={label}>
       <Box sx={{ display: "flex", justifyContent: "space-between", alignItems: "center", mb: 0.5 }}>

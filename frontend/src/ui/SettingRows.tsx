@@ -5,6 +5,7 @@ import Box from "@mui/material/Box";
 import MenuItem from "@mui/material/MenuItem";
 import Switch from "@mui/material/Switch";
 import TextField from "@mui/material/TextField";
+import { MONO } from "../theme/theme";
 import { DecimalField } from "./DecimalField";
 import { LongTextField } from "./LongTextField";
 
@@ -56,9 +57,7 @@ function Row({ row, value, edit }: { row: SettingRow; value: unknown; edit: Prop
           value={String(value ?? "")}
           helperText={row.help}
           onChange={(event) => put(event.target.value)}
-          slotProps={
-            row.mono ? { htmlInput: { spellCheck: false, style: { fontFamily: "monospace", fontSize: 13 } } } : {}
-          }
+          slotProps={row.mono ? { htmlInput: { spellCheck: false, style: { fontFamily: MONO, fontSize: 13 } } } : {}}
         />
       );
     case "switch":

@@ -8,6 +8,7 @@ import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import type { Confirmation, Entry } from "../../model/parts";
+import { moved } from "../../fields/table_pieces";
 import { RichTextField } from "../../ui/RichTextField";
 import { useBench } from "../workbench/bench";
 import { FormulaButton } from "./FormulaButton";
@@ -23,7 +24,9 @@ type Piece = Confirmation["paragraphs"][number];
 
 export function ConfirmationSettings({ entry, actions }: Props) {
   const confirmation = entry.part;
-  const [way, setWay] = useState<"message" | "redirect">(confirmation.redirect ? "redirect" : "message");
+  // Chosen while there is no address; then the address says it, after an undo too.
+  const [chosen, setChosen] = useState<"message" | "redirect">("message");
+  const way = confirmation.redirect ? "redirect" : chosen;
   const edit = (changes: Partial<Confirmation>) => actions.edit(confirmation.id, changes);
   const put = (paragraphs: Piece[]) => edit({ paragraphs });
   const { paragraphs } = confirmation;
@@ -50,7 +53,7 @@ export function ConfirmationSettings({ entry, actions }: Props) {
         aria-label="What follows"
         onChange={(_event, next: "message" | "redirect" | null) => {
           if (!next) return;
-          setWay(next);
+          setChosen(next);
           if (next === "message") edit({ redirect: "" });
         }}
       >
@@ -75,6 +78,7 @@ export function ConfirmationSettings({ entry, actions }: Props) {
               part={confirmation.id}
               piece={piece}
               at={at}
+              onUp={at > 0 ? () => put(moved(paragraphs, at, at - 1)) : null}
               onChange={(changes) =>
                 put(paragraphs.map((each, index) => (index === at ? { ...each, ...changes } : each)))
               }
@@ -92,12 +96,13 @@ export function ConfirmationSettings({ entry, actions }: Props) {
 }
 
 function Redirect({ value, edit }: { value: string; edit: (changes: Partial<Confirmation>) => void }) {
-  const [typed, setTyped] = useState(value);
-  const wrong = typed !== "" && !/^https?:\/\/\S{1,2000}$/.test(typed);
+  const [typed, setTyped] = useState<string | null>(null);
+  const isAddress = (text: string) => text === "" || /^https?:\/\/\S{1,2000}$/.test(text);
+  const wrong = typed !== null && !isAddress(typed);
   return (
     <TextField
       label="Address to go on to"
-      value={typed}
+      value={typed ?? value}
       error={wrong}
       helperText={
         wrong
@@ -106,7 +111,14 @@ function Redirect({ value, edit }: { value: string; edit: (changes: Partial<Conf
       }
       onChange={(event) => {
         setTyped(event.target.value);
-        if (/^(https?:\/\/\S{1,2000})?$/.test(event.target.value)) edit({ redirect: event.target.value });
+        if (isAddress(event.target.value)) edit({ redirect: event.target.value });
+      }}
+      onBlur={() => {
+        // What was typed without its beginning is meant; what is no address at all stays, with what is wrong.
+        const whole = `https://${typed}`;
+        if (wrong && !typed.includes("://") && isAddress(whole)) edit({ redirect: whole });
+        else if (wrong) return;
+        setTyped(null);
       }}
     />
   );
@@ -132,11 +144,13 @@ interface ParagraphProps {
   part: string;
   piece: Piece;
   at: number;
+  /** Moves it one place up, unless it is the first. */
+  onUp: (() => void) | null;
   onChange: (changes: Partial<Piece>) => void;
   onRemove: () => void;
 }
 
-function Paragraph({ part, piece, at, onChange, onRemove }: ParagraphProps) {
+function Paragraph({ part, piece, at, onUp, onChange, onRemove }: ParagraphProps) {
   const charts = useCharts();
   return (
     <Box
@@ -146,6 +160,18 @@ function Paragraph({ part, piece, at, onChange, onRemove }: ParagraphProps) {
     >
       <Box sx={{ display: "flex", justifyContent: "space-between" }}>
         <Heading>Paragraph {at + 1}</Heading>
+        <Box sx={{ flex: 1 }} />
+        {onUp && (
+          <Button
+            size="small"
+            color="inherit"
+            aria-label={`Move paragraph ${at + 1} up`}
+            onClick={onUp}
+            sx={{ py: 0, minWidth: 28 }}
+          >
+            ↑
+          </Button>
+        )}
         <Button size="small" color="inherit" onClick={onRemove} sx={{ py: 0 }}>
           Remove
         </Button>

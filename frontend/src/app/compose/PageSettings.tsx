@@ -1,7 +1,12 @@
 // A page: its title and address, the words on its buttons, when it applies, and where the form goes on.
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
+import IconButton from "@mui/material/IconButton";
+import TextField from "@mui/material/TextField";
+import { useState } from "react";
+import { moved } from "../../fields/table_pieces";
 import type { Entry } from "../../model/parts";
+import { MONO } from "../../theme/theme";
 import { type SettingRow, SettingRows } from "../../ui/SettingRows";
 import { useBench } from "../workbench/bench";
 import { BehaviourSettings } from "./BehaviourSettings";
@@ -11,13 +16,6 @@ import type { ComposeActions } from "./actions";
 
 const WORDS: readonly SettingRow[] = [
   { entry: "text", setting: "title", label: "Title", help: "{key} inserts a value" },
-  {
-    entry: "text",
-    mono: true,
-    setting: "address",
-    label: "Address",
-    help: "What stands behind the form’s address: your-visit",
-  },
 ];
 const BUTTONS: readonly SettingRow[] = [
   { entry: "text", setting: "next_label", label: "Button to go on", help: "Empty for the form’s own word" },
@@ -32,28 +30,35 @@ interface Props {
 export function PageSettings({ entry, actions }: Props) {
   const { select, parts } = useBench();
   const page = entry.part;
-  // Not every letter that is typed makes an address: small letters, digits and single hyphens do.
-  const edit = (changes: Record<string, unknown>) =>
-    actions.edit(
-      page.id,
-      typeof changes.address === "string" ? { ...changes, address: asAddress(changes.address) } : changes,
-    );
+  const edit = (changes: Record<string, unknown>) => actions.edit(page.id, changes);
   const values = page as unknown as Record<string, unknown>;
   return (
     <InspectorFrame number={entry.number} what="Page" title={entry.title} actions={actions}>
       <SettingRows rows={WORDS} values={values} edit={edit} />
+      <PageAddress value={page.address} onChange={(address) => edit({ address })} />
       <BehaviourSettings entry={entry} edit={edit} />
       <Box>
         <Heading>Goes on elsewhere</Heading>
         {page.next.map((rule, at) => (
-          <FormulaButton
-            key={at}
-            part={page.id}
-            title={`To ${rule.to === "" ? "the end" : `${parts.get(rule.to)?.number ?? ""} ${parts.get(rule.to)?.title ?? "a deleted page"}`} when`}
-            setting={`next.${at}.when`}
-            text={rule.when}
-            absent="Say when"
-          />
+          <Box key={at} sx={{ display: "grid", gridTemplateColumns: "minmax(0,1fr) 24px", gap: 0.5 }}>
+            <FormulaButton
+              part={page.id}
+              title={`To ${rule.to === "" ? "the end" : `${parts.get(rule.to)?.number ?? ""} ${parts.get(rule.to)?.title ?? "a deleted page"}`} when`}
+              setting={`next.${at}.when`}
+              text={rule.when}
+              absent="Say when"
+            />
+            {at > 0 && (
+              <IconButton
+                aria-label={`Move rule ${at + 1} up`}
+                title="The first that holds leads on"
+                onClick={() => edit({ next: moved(page.next, at, at - 1) })}
+                sx={{ width: 24, height: 24, fontSize: 14 }}
+              >
+                ↑
+              </IconButton>
+            )}
+          </Box>
         ))}
         <Button
           onClick={() => {
@@ -66,6 +71,24 @@ export function PageSettings({ entry, actions }: Props) {
       </Box>
       <SettingRows rows={BUTTONS} values={values} edit={edit} />
     </InspectorFrame>
+  );
+}
+
+/** What stands behind the form's address; kept as small letters, digits and single hyphens, whatever is typed. */
+function PageAddress({ value, onChange }: { value: string; onChange: (address: string) => void }) {
+  const [typed, setTyped] = useState<string | null>(null);
+  return (
+    <TextField
+      label="Address"
+      value={typed ?? value}
+      helperText="What stands behind the form’s address: your-visit"
+      onChange={(event) => {
+        setTyped(event.target.value);
+        onChange(asAddress(event.target.value));
+      }}
+      onBlur={() => setTyped(null)}
+      slotProps={{ htmlInput: { spellCheck: false, style: { fontFamily: MONO, fontSize: 13 } } }}
+    />
   );
 }
 

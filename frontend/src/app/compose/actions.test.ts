@@ -26,7 +26,7 @@ function opened(selected: string[], form: Form = A_FORM) {
     act: (action: Parameters<Bench["act"]>[0]) => {
       bench.form = apply(bench.form, action);
     },
-    select: (part: string | null, _setting: string | null = null, how: SelectHow = "only") => {
+    select: (part: string | null, ...[, how = "only"]: [setting?: string | null, how?: SelectHow]) => {
       bench.selected = part === null ? [] : selectedAfter(bench.parts, bench.selected, part, how);
     },
     selectAll: (parts: readonly string[]) => {

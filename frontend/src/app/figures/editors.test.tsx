@@ -49,16 +49,14 @@ describe("a score", () => {
 
   it("counts right answers, ticked or typed, or points for each option; an undo shows what was entered", async () => {
     const view = edited<Score>("score", ScoreEditor);
-    const { user, screen, now, bench } = view;
+    const { user, screen, now, run } = view;
     await add(view, "2.1 Show");
     await user.click(screen.getByRole("checkbox", { name: "Planets" }));
     expect(now().questions).toEqual([{ field: "show", points: {}, right: ["near"], worth: "1" }]);
     await user.click(screen.getByRole("button", { name: "points each" }));
     await user.type(screen.getByLabelText("Deep sky"), "2,5");
     expect(now().questions[0]).toMatchObject({ right: [], points: { deep: "2.5" } });
-    bench().undo();
-    bench().undo();
-    bench().undo();
+    for (let steps = 0; steps < 3; steps += 1) run((bench) => bench.undo());
     expect(await screen.findByRole("checkbox", { name: "Planets" })).toHaveProperty("checked", true);
   });
 

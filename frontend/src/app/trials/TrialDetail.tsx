@@ -10,7 +10,7 @@ import TableRow from "@mui/material/TableRow";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useQuery } from "@tanstack/react-query";
-import { type ReactNode } from "react";
+import { type ReactNode, useState } from "react";
 import { useNavigate } from "react-router";
 import type { Expected, TrialResult } from "../../api/generated/wire";
 import { api } from "../../api/client";
@@ -41,12 +41,7 @@ export function TrialDetail({ trial, result }: Props) {
         disabled={!mayEdit}
         sx={{ m: 0, p: 0, border: 0, display: "flex", gap: 1.5, alignItems: "start", mb: 2 }}
       >
-        <TextField
-          label="Name of the trial"
-          value={trial.name}
-          onChange={(event) => event.target.value.trim() && edit({ name: event.target.value })}
-          sx={{ maxWidth: 340 }}
-        />
+        <TrialName name={trial.name} onName={(name) => edit({ name })} />
         <TextField
           type="date"
           label="On the day"
@@ -118,6 +113,23 @@ export function TrialDetail({ trial, result }: Props) {
         <Expectations trial={trial} result={result} onChange={(expected) => edit({ expected })} />
       </Box>
     </Box>
+  );
+}
+
+/** A trial is never without a name; while it is typed, nothing may stand there. */
+function TrialName({ name, onName }: { name: string; onName: (name: string) => void }) {
+  const [typed, setTyped] = useState<string | null>(null);
+  return (
+    <TextField
+      label="Name of the trial"
+      value={typed ?? name}
+      onChange={(event) => {
+        setTyped(event.target.value);
+        if (event.target.value.trim()) onName(event.target.value);
+      }}
+      onBlur={() => setTyped(null)}
+      sx={{ maxWidth: 340 }}
+    />
   );
 }
 
