@@ -30,18 +30,17 @@ describe("the way to the server", () => {
     expect([error.code, error.message, error.problems]).toEqual(["bad_request", "Something is missing.", problems]);
   });
 
-  it("is unreachable where there is no server, and says that nothing is lost", async () => {
-    serverSays(new TypeError("Failed to fetch"));
+  it.each([
+    ["there is no server", new TypeError("Failed to fetch")],
+    ["somebody's proxy answers in its place", new Response("<h1>502 Bad Gateway</h1>", { status: 502 })],
+    ["a reply breaks off", new Response('{"forms": [', { status: 200 })],
+  ])("is unreachable where %s, and says that nothing is lost", async (_what, reply) => {
+    serverSays(reply);
     const error = await problemOf(api.forms());
     expect([error.code, error.message]).toEqual([
       "unreachable",
       "Codexa can't be reached just now. Your work stays here; we try again.",
     ]);
-  });
-
-  it("shows nobody a page of somebody's proxy", async () => {
-    serverSays(new Response("<h1>502 Bad Gateway</h1>", { status: 502 }));
-    expect((await problemOf(api.forms())).message).toBe("The server gave no readable reply. Try again.");
   });
 
   it("sends the token of the session once there is one, and none after signing out", async () => {

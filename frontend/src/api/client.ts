@@ -42,6 +42,9 @@ export class ApiError extends Error {
   }
 }
 
+const unreachable = () =>
+  new ApiError("unreachable", "Codexa can't be reached just now. Your work stays here; we try again.");
+
 let csrfToken = "";
 
 const call = <Reply>(method: string, address: string, body?: unknown): Promise<Reply> =>
@@ -61,18 +64,15 @@ async function send<Reply>(method: string, address: string, body?: BodyInit, typ
       body,
     });
   } catch {
-    throw new ApiError("unreachable", "Codexa can't be reached just now. Your work stays here; we try again.");
+    throw unreachable();
   }
   if (response.status === 204) return undefined as Reply;
-  const reply: unknown = await response.json().catch(() => null);
-  if (!response.ok) {
-    const error = (reply ?? {
-      code: "unexpected",
-      message: "The server gave no readable reply. Try again.",
-    }) as ErrorReply;
-    throw new ApiError(error.code, error.message, error.problems);
-  }
-  return reply as Reply;
+  // What can't be read was broken off on the way, or comes from something in between.
+  const reply = (await response.json().catch(() => null)) as Reply | ErrorReply | null;
+  if (reply === null) throw unreachable();
+  if (response.ok) return reply as Reply;
+  const { code, message, problems } = reply as ErrorReply;
+  throw new ApiError(code, message, problems);
 }
 
 const remember = (who: SignedInReply): SignedInReply => {

@@ -24,6 +24,7 @@ async function post<Reply>(
   credentials: RequestCredentials,
 ): Promise<Reply> {
   let response: Response;
+  let reply: unknown;
   try {
     response = await fetch(address, {
       method: "POST",
@@ -32,13 +33,14 @@ async function post<Reply>(
       credentials,
       signal: AbortSignal.timeout(20_000),
     });
+    reply = await response.json();
   } catch {
+    // No server, a reply that broke off, or a page of something in between.
     throw new AwayError();
   }
   if (response.status >= 500 || response.status === 429) throw new AwayError();
-  const reply = (await response.json()) as Reply;
-  if (!response.ok) throw refusalOf(reply as unknown as Partial<RefusedReply>);
-  return reply;
+  if (!response.ok) throw refusalOf(reply as Partial<RefusedReply>);
+  return reply as Reply;
 }
 
 export class Transport {
