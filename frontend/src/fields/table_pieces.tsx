@@ -1,8 +1,8 @@
 // What tables of options and of questions share: their codes, their order, and the line that makes another one.
 import InputBase from "@mui/material/InputBase";
-import TextField from "@mui/material/TextField";
 import { type ClipboardEvent, type KeyboardEvent, useState } from "react";
 import { MONO } from "../theme/theme";
+import { KeptTextField } from "../ui/KeptTextField";
 
 /** The same items with one of them elsewhere; as they are where there is no such place. */
 export const moved = <Item,>(items: readonly Item[], from: number, to: number): Item[] => {
@@ -20,15 +20,10 @@ export const byAltArrows = (onMove: (by: -1 | 1) => void) => (event: KeyboardEve
 
 /** A code as it is typed; what is blank is not kept. */
 export function CodeBox({ name, code, onCode }: { name: string; code: string; onCode: (code: string) => void }) {
-  const [typed, setTyped] = useState<string | null>(null);
   return (
-    <TextField
-      value={typed ?? code}
-      onChange={(event) => {
-        setTyped(event.target.value);
-        if (event.target.value.trim()) onCode(event.target.value.trim());
-      }}
-      onBlur={() => setTyped(null)}
+    <KeptTextField
+      value={code}
+      onKeep={(typed) => onCode(typed.trim())}
       slotProps={{
         htmlInput: { "aria-label": name, spellCheck: false, style: { fontFamily: MONO, fontSize: 12 } },
       }}

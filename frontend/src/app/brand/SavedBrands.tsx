@@ -9,6 +9,7 @@ import type { SavedBrandReply } from "../../api/generated/wire";
 import { api } from "../../api/client";
 import { queries } from "../../api/queries";
 import { counted } from "../../text/words";
+import { AskFirst } from "../../ui/AskFirst";
 import { useBench } from "../workbench/bench";
 
 export function SavedBrands() {
@@ -68,13 +69,19 @@ export function SavedBrands() {
                 {used ? "Used by this form" : "Use it here"}
               </Button>
               {!used && (
-                <Button color="inherit" onClick={() => change.mutate(brand)}>
-                  Make it look like this form
-                </Button>
+                <AskFirst
+                  label="Make it look like this form"
+                  color="inherit"
+                  warning={brand.forms > 0 ? `${counted(brand.forms, "form")} will look like this one at once.` : null}
+                  onDone={() => change.mutate(brand)}
+                />
               )}
-              <Button color="error" onClick={() => remove.mutate(brand)}>
-                Delete
-              </Button>
+              <AskFirst
+                label="Delete"
+                color="error"
+                warning={`${brand.name} will be gone for good. Forms that use it keep the look they were saved with.`}
+                onDone={() => remove.mutate(brand)}
+              />
             </Box>
           </Box>
         );

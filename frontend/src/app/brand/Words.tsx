@@ -7,17 +7,15 @@ import Typography from "@mui/material/Typography";
 import messages from "../../api/generated/messages.json";
 import type { Wording } from "../../api/generated/wire";
 import { useBench } from "../workbench/bench";
+import { KeptTextField } from "../../ui/KeptTextField";
 import { LongTextField } from "../../ui/LongTextField";
 
-const BUTTONS: { setting: Exclude<keyof Wording, "messages">; title: string; Field?: typeof LongTextField }[] = [
+const NEVER_BLANK: { setting: "submit" | "next" | "back" | "required"; title: string }[] = [
   { setting: "submit", title: "Button that sends" },
   { setting: "next", title: "Button to go on" },
   { setting: "back", title: "Button to go back" },
   { setting: "required", title: "When a required answer is missing" },
-  { setting: "confirmation_title", title: "After sending: heading" },
-  { setting: "confirmation_text", title: "After sending: text", Field: LongTextField },
 ];
-const MAY_BE_EMPTY = new Set(["confirmation_title", "confirmation_text"]);
 
 export function Words() {
   const { form, act } = useBench();
@@ -30,16 +28,24 @@ export function Words() {
   const groups = [...new Set(messages.map((message) => message.group))];
   return (
     <>
-      {BUTTONS.map(({ setting, title, Field = TextField }) => (
-        <Field
+      {NEVER_BLANK.map(({ setting, title }) => (
+        <KeptTextField
           key={setting}
           label={title}
           value={wording[setting]}
-          onChange={(event) =>
-            (event.target.value !== "" || MAY_BE_EMPTY.has(setting)) && put({ [setting]: event.target.value })
-          }
+          onKeep={(words) => put({ [setting]: words })}
         />
       ))}
+      <TextField
+        label="After sending: heading"
+        value={wording.confirmation_title}
+        onChange={(event) => put({ confirmation_title: event.target.value })}
+      />
+      <LongTextField
+        label="After sending: text"
+        value={wording.confirmation_text}
+        onChange={(event) => put({ confirmation_text: event.target.value })}
+      />
       <Typography variant="body2" color="text.secondary">
         Below, empty means the usual words, which stand there in grey.
       </Typography>

@@ -1,10 +1,11 @@
 // A block on the sheet: the public component itself, not to be filled in here, with what selects it lying over it.
-import { type MouseEvent, type ReactNode, useEffect, useMemo, useRef, useState } from "react";
+import { type MouseEvent, type ReactNode, useMemo, useState } from "react";
 import type { BlockState, FormState } from "../../api/generated/wire";
 import { SurroundingsContext } from "../../fields/input";
 import { BlockOnPage } from "../../form/BlockOnPage";
 import { type Block, titleSetting } from "../../model/blocks";
 import type { Entry } from "../../model/parts";
+import { useIntoSight } from "../../ui/useIntoSight";
 import type { ComposeActions } from "./actions";
 import { LabelOnSheet, LABELS } from "./LabelOnSheet";
 import { stillSurroundings } from "./still";
@@ -35,12 +36,9 @@ export function Selectable({
   mayEdit,
   children,
 }: SelectableProps) {
-  const place = useRef<HTMLDivElement>(null);
   const [typing, setTyping] = useState(false);
   const last = part === entry.id;
-  useEffect(() => {
-    if (last) place.current?.scrollIntoView({ block: "nearest" });
-  }, [last]);
+  const place = useIntoSight(last);
   return (
     <div
       ref={place}

@@ -7,6 +7,7 @@ import { RichText } from "../../fields/RichText";
 import { Bars } from "../../form/Bars";
 import { brandClasses } from "../../form/brand";
 import type { Entry } from "../../model/parts";
+import { useIntoSight } from "../../ui/useIntoSight";
 import { useBench } from "../workbench/bench";
 
 interface Props {
@@ -18,8 +19,9 @@ interface Props {
 
 export function ConfirmationOnSheet({ entry, brand, chosen, select }: Props) {
   const confirmation = entry.part;
+  const place = useIntoSight(chosen);
   return (
-    <div className={`${brandClasses(brand)} sh-body`} style={{ marginTop: entry.index === 0 ? 40 : 12 }}>
+    <div ref={place} className={`${brandClasses(brand)} sh-body`}>
       <div className="sh-block" data-chosen={chosen || undefined}>
         <button
           type="button"

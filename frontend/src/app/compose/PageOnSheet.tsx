@@ -5,6 +5,7 @@ import type { MouseEvent } from "react";
 import type { Page } from "../../model/blocks";
 import type { Entry } from "../../model/parts";
 import { SERIF } from "../../theme/theme";
+import { useIntoSight } from "../../ui/useIntoSight";
 import type { ComposeActions } from "./actions";
 
 interface Props {
@@ -17,12 +18,13 @@ interface Props {
 
 export function PageOnSheet({ entry, chosen, actions, select, mayEdit }: Props) {
   const page: Page = entry.part;
+  const place = useIntoSight(chosen);
   return (
     <Box
+      ref={place}
       sx={{
         display: "flex",
         alignItems: "baseline",
-        mt: 2.5,
         mb: 1,
         mx: 1,
         pl: 1,

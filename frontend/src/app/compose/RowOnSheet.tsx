@@ -82,7 +82,12 @@ export const RowOnSheet = memo(
       />
     ));
     return (
-      <InRow inside={row.inside} margin={margin} section={row.is === "page" ? row.entry.number : undefined}>
+      <InRow
+        inside={row.inside}
+        above={roomAbove(row)}
+        margin={margin}
+        section={row.is === "page" ? row.entry.number : undefined}
+      >
         <RowBody {...props} />
       </InRow>
     );
@@ -138,21 +143,26 @@ function sameParts(before: SheetRow, after: SheetRow): boolean {
   );
 }
 
+/** The room above a row in pixels; it is the whole row's, so that its notes begin where it does. */
+const roomAbove = (row: SheetRow): number =>
+  row.is === "page" ? 20 : row.is === "confirmation" ? (row.entry.index === 0 ? 40 : 12) : 0;
+
 interface InRowProps {
   inside: number;
+  above?: number;
   margin?: ReactNode;
   section?: string | undefined;
   children: ReactNode;
 }
 
-function InRow({ inside, margin, section, children }: InRowProps) {
+function InRow({ inside, above = 0, margin, section, children }: InRowProps) {
   const body = Array.from({ length: inside }).reduce<ReactNode>(
     (inner) => <div className="sh-inside">{inner}</div>,
     children,
   );
   const name = section ? { role: "group", "aria-label": `Page ${section}` } : {};
   return (
-    <div className="sh-row" {...name}>
+    <div className="sh-row" style={{ paddingTop: above }} {...name}>
       <div>{inside > 0 ? <div className="sh-body">{body}</div> : body}</div>
       <div>{margin}</div>
     </div>

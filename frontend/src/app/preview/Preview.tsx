@@ -9,6 +9,7 @@ import { visuallyHidden } from "@mui/utils";
 import { useEffect, useRef, useState } from "react";
 import { useSearchParams } from "react-router";
 import { api } from "../../api/client";
+import type { Trial } from "../../model/parts";
 import { useStable } from "../../ui/useStable";
 import { keepAsTrial } from "../trials/keep";
 import { useBench } from "../workbench/bench";
@@ -29,7 +30,7 @@ const linkOf = (text: string): Record<string, string> => Object.fromEntries(new 
 
 export function Preview() {
   const bench = useBench();
-  const { form, reply, saved, part, trying, setTrying, mayEdit } = bench;
+  const { form, reply, saved, part, trying, setTrying, mayEdit, act } = bench;
   const [told, setTold] = useState("");
   const [search] = useSearchParams();
   const trial = form.trials.find((each) => each.id === search.get("trial"));
@@ -69,6 +70,11 @@ export function Preview() {
     }
   };
 
+  const keepIn = ({ id, name }: Trial) => {
+    act({ do: "edit", parts: [id], changes: { answers, link: linkOf(link) } });
+    setTold(`“${name}” has these answers now; what comes out of them is in Trials.`);
+  };
+
   const fill = async () => {
     try {
       const sample = await api.sample(reply.id, seed);
@@ -82,6 +88,7 @@ export function Preview() {
     }
   };
   const address = `/preview/${reply.id}${link ? `?${link}` : ""}`;
+  const isBlank = Object.keys(answers).length === 0;
   const again = () => {
     setAnswers({});
     setTurn(turn + 1);
@@ -92,7 +99,7 @@ export function Preview() {
         Preview of {form.name}
       </Typography>
       <Box sx={{ display: "flex", flexDirection: "column", minWidth: 0, minHeight: 0 }}>
-        <Box sx={{ display: "flex", alignItems: "center", gap: 1, px: 2, py: 1 }}>
+        <Box sx={{ display: "flex", flexWrap: "wrap", alignItems: "center", gap: 1, px: 2, py: 1 }}>
           <ToggleButtonGroup
             exclusive
             size="small"
@@ -109,9 +116,14 @@ export function Preview() {
           <Box sx={{ flex: 1 }} />
           <LinkField value={link} onChange={setLink} />
           <Button onClick={() => void fill()}>Fill with sample answers</Button>
+          {mayEdit && trial && (
+            <Button disabled={isBlank} onClick={() => keepIn(trial)}>
+              Keep in this trial
+            </Button>
+          )}
           {mayEdit && (
-            <Button disabled={Object.keys(answers).length === 0} onClick={() => void keep()}>
-              Keep as trial
+            <Button disabled={isBlank} onClick={() => void keep()}>
+              {trial ? "Keep as another" : "Keep as trial"}
             </Button>
           )}
           <Button color="inherit" onClick={again}>

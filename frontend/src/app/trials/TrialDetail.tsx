@@ -10,12 +10,13 @@ import TableRow from "@mui/material/TableRow";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useQuery } from "@tanstack/react-query";
-import { type ReactNode, useState } from "react";
+import { type ReactNode } from "react";
 import { useNavigate } from "react-router";
 import type { Expected, TrialResult } from "../../api/generated/wire";
 import { api } from "../../api/client";
 import { newId } from "../../model/new_block";
 import { FORM, type Trial } from "../../model/parts";
+import { KeptTextField } from "../../ui/KeptTextField";
 import { useBench } from "../workbench/bench";
 
 interface Props {
@@ -41,7 +42,12 @@ export function TrialDetail({ trial, result }: Props) {
         disabled={!mayEdit}
         sx={{ m: 0, p: 0, border: 0, display: "flex", gap: 1.5, alignItems: "start", mb: 2 }}
       >
-        <TrialName name={trial.name} onName={(name) => edit({ name })} />
+        <KeptTextField
+          label="Name of the trial"
+          value={trial.name}
+          onKeep={(name) => edit({ name })}
+          sx={{ maxWidth: 340 }}
+        />
         <TextField
           type="date"
           label="On the day"
@@ -113,23 +119,6 @@ export function TrialDetail({ trial, result }: Props) {
         <Expectations trial={trial} result={result} onChange={(expected) => edit({ expected })} />
       </Box>
     </Box>
-  );
-}
-
-/** A trial is never without a name; while it is typed, nothing may stand there. */
-function TrialName({ name, onName }: { name: string; onName: (name: string) => void }) {
-  const [typed, setTyped] = useState<string | null>(null);
-  return (
-    <TextField
-      label="Name of the trial"
-      value={typed ?? name}
-      onChange={(event) => {
-        setTyped(event.target.value);
-        if (event.target.value.trim()) onName(event.target.value);
-      }}
-      onBlur={() => setTyped(null)}
-      sx={{ maxWidth: 340 }}
-    />
   );
 }
 
