@@ -214,7 +214,12 @@ def test_a_brand_is_live_on_the_sheet_shared_and_changed_in_one_place(desk, serv
     ).first.click()
     area(page, "Brand")
     page.get_by_role("tab", name="Saved brands").click()
-    expect(page.get_by_role("group", name="Forest")).to_contain_text("1 form")
+    forest = page.get_by_role("group", name="Forest")
+    expect(forest).to_contain_text("1 form")
+    forest.get_by_role("button", name="Delete").click()
+    expect(forest.get_by_role("alert")).to_contain_text("Forest will be gone for good")
+    page.keyboard.press("Enter")
+    expect(forest).to_be_hidden()
 
 
 def test_history_tells_what_changed_and_brings_a_state_back(desk):

@@ -63,6 +63,14 @@ def test_a_block_in_a_row_is_asked_about_by_clicking_it_and_a_link_brings_values
     area(page, "Trials")
     expect(page.get_by_text("The only trial passes")).to_be_visible()
     expect(page.get_by_role("cell", name="link.kind")).to_be_visible()
+    page.get_by_role("button", name="Open in preview").click()
+    form.get_by_role("listitem", name="2: Line").get_by_role("button", name="Remove Line").click()
+    expect(form.get_by_role("listitem")).to_have_count(1)
+    page.get_by_role("button", name="Keep in this trial").click()
+    expect(page.get_by_text("“Trial 1” has these answers now")).to_be_visible()
+    area(page, "Trials")
+    expect(page.get_by_role("heading", name="Something else came out")).to_be_hidden()
+    expect(page.get_by_role("cell", name="1 row")).to_be_visible()
 
 
 def test_samples_asked_for_before_the_form_is_drawn_are_filled_in_once_it_is(desk):

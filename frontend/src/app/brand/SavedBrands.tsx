@@ -4,7 +4,7 @@ import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import type { SavedBrandReply } from "../../api/generated/wire";
 import { api } from "../../api/client";
 import { queries } from "../../api/queries";
@@ -13,9 +13,14 @@ import { AskFirst } from "../../ui/AskFirst";
 import { useBench } from "../workbench/bench";
 
 export function SavedBrands() {
-  const { form, act } = useBench();
+  const { form, act, saved: draft } = useBench();
   const queryClient = useQueryClient();
   const found = useQuery(queries.brands());
+  // How many forms use each changes with what is saved of this one.
+  useEffect(
+    () => void queryClient.invalidateQueries({ queryKey: queries.brands().queryKey }),
+    [queryClient, draft.revision],
+  );
   const [name, setName] = useState("");
   const done = () => queryClient.invalidateQueries({ queryKey: queries.brands().queryKey });
   const wear = (saved: string, look = form.brand) => act({ do: "edit_form", changes: { brand: { ...look, saved } } });

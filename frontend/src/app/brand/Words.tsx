@@ -59,7 +59,7 @@ export function Words() {
             disableGutters
             slotProps={{ heading: { component: "h2" }, transition: { unmountOnExit: true } }}
           >
-            <AccordionSummary expandIcon="▾">
+            <AccordionSummary expandIcon={<span aria-hidden="true">▾</span>}>
               {group}
               {own > 0 && ` · ${own} of your own`}
             </AccordionSummary>

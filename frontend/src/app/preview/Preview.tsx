@@ -99,7 +99,17 @@ export function Preview() {
         Preview of {form.name}
       </Typography>
       <Box sx={{ display: "flex", flexDirection: "column", minWidth: 0, minHeight: 0 }}>
-        <Box sx={{ display: "flex", flexWrap: "wrap", alignItems: "center", gap: 1, px: 2, py: 1 }}>
+        <Box
+          sx={{
+            display: "flex",
+            flexWrap: "wrap",
+            alignItems: "center",
+            gap: 0.5,
+            px: 2,
+            py: 1,
+            "& .MuiButton-root": { px: 1 },
+          }}
+        >
           <ToggleButtonGroup
             exclusive
             size="small"
@@ -185,7 +195,7 @@ function LinkField({ value, onChange }: { value: string; onChange: (link: string
       onChange={(event) => setTyped(event.target.value)}
       onBlur={keep}
       onKeyDown={(event) => event.key === "Enter" && keep()}
-      sx={{ width: 150 }}
+      sx={{ width: 132 }}
     />
   );
 }

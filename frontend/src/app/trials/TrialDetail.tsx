@@ -16,6 +16,7 @@ import type { Expected, TrialResult } from "../../api/generated/wire";
 import { api } from "../../api/client";
 import { newId } from "../../model/new_block";
 import { FORM, type Trial } from "../../model/parts";
+import { counted } from "../../text/words";
 import { KeptTextField } from "../../ui/KeptTextField";
 import { useBench } from "../workbench/bench";
 
@@ -170,8 +171,15 @@ function Answers({ trial }: { trial: Trial }) {
   );
 }
 
+const isRows = (answers: readonly unknown[]): boolean =>
+  answers.some((each) => typeof each === "object" && each !== null && "values" in each);
+
 const summary = (answer: unknown): string =>
-  Array.isArray(answer) ? `${answer.length} of them` : typeof answer === "string" ? answer : JSON.stringify(answer);
+  Array.isArray(answer)
+    ? counted(answer.length, isRows(answer) ? "row" : "choice")
+    : typeof answer === "string"
+      ? answer
+      : JSON.stringify(answer);
 
 interface ExpectationsProps {
   trial: Trial;
