@@ -8,6 +8,7 @@ import type { Entry, Parts } from "../../model/parts";
 import { NOTE_KINDS, REQUIRED_SIGN } from "../../text/words";
 import { useBench } from "../workbench/bench";
 import { Key } from "../../ui/Key";
+import { useIntoSight } from "../../ui/useIntoSight";
 import { useStable } from "../../ui/useStable";
 import { inPieces } from "../../ui/pieces";
 import { dropTarget } from "./drop_target";
@@ -26,11 +27,11 @@ const keyOf = (entry: Entry): string => ("key" in entry.part ? entry.part.key : 
 function rowsOf(parts: Parts, search: string, folded: ReadonlySet<string>): Entry[] {
   const listed = [...parts.values()].filter((entry) => LISTED.has(entry.what));
   const wanted = search.trim().toLowerCase();
-  if (wanted)
-    return listed.filter(
-      (entry) =>
-        entry.what === "page" || `${entry.number} ${entry.title} ${keyOf(entry)}`.toLowerCase().includes(wanted),
-    );
+  if (wanted) {
+    const fits = (entry: Entry) => `${entry.number} ${entry.title} ${keyOf(entry)}`.toLowerCase().includes(wanted);
+    const pages = new Set(listed.filter((entry) => entry.what !== "page" && fits(entry)).map(({ page }) => page));
+    return listed.filter((entry) => fits(entry) || (entry.what === "page" && pages.has(entry.id)));
+  }
   const hidden = new Set<string>();
   return listed.filter((entry) => {
     const away = hidden.has(entry.into.holder) || folded.has(entry.into.holder);
@@ -88,7 +89,7 @@ export function Outline({ actions, onAdd }: Props) {
           onChange={(event) => setSearch(event.target.value)}
           onKeyDown={(event: KeyboardEvent) => {
             if (event.key === "Escape") setSearch("");
-            const found = rows.find((entry) => entry.what !== "page");
+            const found = rows.find((entry) => entry.what !== "page") ?? rows[0];
             if (event.key === "Enter" && found) select(found.id);
           }}
           inputProps={{ "aria-label": "Find a block" }}
@@ -241,8 +242,10 @@ const OutlinePiece = memo(
 );
 
 const OutlineRow = memo(function OutlineRow({ entry, chosen, last, folded, dropped, movable, notes, on }: RowProps) {
+  const place = useIntoSight<HTMLLIElement>(last);
   return (
     <li
+      ref={place}
       className={`ol-row${entry.what === "page" ? " ol-page" : ""}${entry.number === "C.1" ? " ol-first-confirmation" : ""}`}
       data-chosen={chosen || undefined}
       data-last={last || undefined}
