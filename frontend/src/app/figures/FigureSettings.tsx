@@ -32,9 +32,10 @@ export function FigureSettings({ figure }: { figure: Figure }) {
     edit({ name: typed, ...(follows ? { key: keyFrom(typed, others) } : {}) });
   };
   const duplicate = () => {
-    const { id, key } = newFigure(form, figure.kind, figure.name || figure.key);
+    const name = `${figure.name || figure.key} (copy)`;
+    const { id, key } = newFigure(form, figure.kind, name);
     const at = form.figures.findIndex((each) => each.id === figure.id) + 1;
-    act({ do: "add", parts: [{ ...figure, id, key } as Figure], into: { holder: FORM, list: "figures" }, at });
+    act({ do: "add", parts: [{ ...figure, id, key, name } as Figure], into: { holder: FORM, list: "figures" }, at });
     select(id);
   };
   const kind = KINDS[figure.kind];
