@@ -1,7 +1,7 @@
 // A workbench without a server, for tests of what stands in it: the draft, the selection, undo, and what was done.
 import { ThemeProvider } from "@mui/material/styles";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { act, render, screen } from "@testing-library/react";
+import { act, configure, render, screen } from "@testing-library/react";
 import { userEvent } from "@testing-library/user-event";
 import { type ReactNode, useMemo, useReducer, useState } from "react";
 import { MemoryRouter } from "react-router";
@@ -21,6 +21,9 @@ const NOTHING_FOUND = {
   links: {},
   state: { path: [], blocks: {} },
 } as unknown as AnalysisReply;
+
+// Whether each of a hundred controls is in sight costs more than all else.
+configure({ defaultHidden: true });
 
 const MIRA: SignedInReply = {
   person_name: "Mira Okafor",

@@ -25,8 +25,8 @@ type View = ReturnType<typeof onTheBench>;
 /** The inspector with these parts selected, beside the label of a selected setting. */
 function inspected(selected: readonly string[], given: Parameters<typeof onTheBench>[1] = {}): View {
   function Opened() {
-    const { actions } = useBench();
-    return <Inspector actions={actions} />;
+    const { actions, part } = useBench();
+    return part && <Inspector actions={actions} />;
   }
   vi.spyOn(api, "triedResponses").mockResolvedValue({ responses: [] });
   const view = onTheBench(<Opened />, given);
