@@ -243,6 +243,25 @@ def test_the_draft_survives_a_server_that_is_away(desk):
     expect(page.get_by_role("textbox", name="Title for visitors")).to_have_value("Typed while away")
 
 
+def test_websites_that_may_show_a_form_are_named_and_stay(desk):
+    page = desk
+    import_form(page, visit_document() | {"name": "Framed"})
+    publish = page.get_by_role("navigation", name="Areas").get_by_role("link", name="Publish")
+    publish.click()
+    sites = page.get_by_role("textbox", name="Websites, one a line")
+    sites.fill("alderlight.example.org/visit")
+    page.get_by_role("button", name="Save the websites").click()
+    expect(page.get_by_role("alert")).to_contain_text("alderlight.example.org/visit")
+    sites.fill("https://alderlight.example.org\n http://harbour.example.org:8080")
+    page.get_by_role("button", name="Save the websites").click()
+    expect(page.get_by_role("button", name="Saved")).to_be_disabled()
+    page.get_by_role("link", name="Compose").click()
+    publish.click()
+    expect(sites).to_have_value("https://alderlight.example.org\nhttp://harbour.example.org:8080")
+    page.reload()
+    expect(sites).to_have_value("https://alderlight.example.org\nhttp://harbour.example.org:8080")
+
+
 def test_deleting_on_the_desk_is_undone(desk):
     page = desk
     import_form(page, visit_document() | {"name": "Short-lived"})

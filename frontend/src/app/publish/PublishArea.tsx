@@ -9,7 +9,7 @@ import TableCell from "@mui/material/TableCell";
 import TableHead from "@mui/material/TableHead";
 import TableRow from "@mui/material/TableRow";
 import Typography from "@mui/material/Typography";
-import { useMutation, useQuery } from "@tanstack/react-query";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { type PropsWithChildren, useState } from "react";
 import { api } from "../../api/client";
 import { queries } from "../../api/queries";
@@ -66,11 +66,12 @@ function Panel({ title, lead, children }: PropsWithChildren<{ title: string; lea
 
 function Sites() {
   const { reply, mayEdit } = useBench();
+  const queryClient = useQueryClient();
   const [sites, setSites] = useState(reply.sites.join("\n"));
   const save = useMutation({
     mutationFn: () => api.setSites(reply.id, sites.split(/\s+/).filter(Boolean)),
     onSuccess: (kept) => {
-      reply.sites = kept.sites;
+      queryClient.setQueryData(queries.form(reply.id).queryKey, (before) => before && { ...before, sites: kept.sites });
       setSites(kept.sites.join("\n"));
     },
   });
