@@ -42,6 +42,13 @@ export class ApiError extends Error {
   }
 }
 
+/** What was wrong, without the places in the document: for where these are seen. */
+export function reasonOf(error: unknown): string {
+  if (error instanceof ApiError && error.problems.length > 0)
+    return error.problems.map(({ message }) => `${message}.`).join(" ");
+  return error instanceof Error ? error.message : String(error);
+}
+
 const unreachable = () =>
   new ApiError("unreachable", "Codexa can't be reached just now. Your work stays here; we try again.");
 

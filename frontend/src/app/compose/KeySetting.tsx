@@ -1,15 +1,9 @@
 // A key: renamed when it is left, with every formula that uses it.
 import TextField from "@mui/material/TextField";
 import { useRef, useState } from "react";
-import { ApiError } from "../../api/client";
+import { reasonOf } from "../../api/client";
 import { MONO } from "../../theme/theme";
 import type { ComposeActions } from "./actions";
-
-/** A key is wrong in one way, and where it stands is seen. */
-function sayWhy(error: unknown): string {
-  if (error instanceof ApiError && error.problems[0]) return `${error.problems[0].message}.`;
-  return error instanceof Error ? error.message : String(error);
-}
 
 interface Props {
   id: string;
@@ -35,7 +29,7 @@ export function KeySetting({ id, value, actions }: Props) {
       await actions.renameKey(id, key);
       forget();
     } catch (error) {
-      setProblem(sayWhy(error));
+      setProblem(reasonOf(error));
     } finally {
       renaming.current = false;
     }

@@ -11,7 +11,7 @@ import TableRow from "@mui/material/TableRow";
 import Typography from "@mui/material/Typography";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { type PropsWithChildren, useState } from "react";
-import { api } from "../../api/client";
+import { api, reasonOf } from "../../api/client";
 import { queries } from "../../api/queries";
 import { asDayAndTime } from "../../text/words";
 import { CopyField } from "../../ui/CopyField";
@@ -90,7 +90,7 @@ function Sites() {
           onChange={(event) => setSites(event.target.value)}
           attributes={{ "aria-label": "Websites, one a line", spellCheck: false }}
         />
-        {save.isError && <Alert severity="error">{save.error.message}</Alert>}
+        {save.isError && <Alert severity="error">{reasonOf(save.error)}</Alert>}
         {mayEdit && (
           <Button variant="outlined" disabled={!changed} loading={save.isPending} onClick={() => save.mutate()}>
             {save.isSuccess && !changed ? "Saved" : "Save the websites"}
