@@ -56,14 +56,16 @@ export interface Tools {
   waitNoMore: (file: number) => void;
 }
 
-export const ToolsContext = createContext<Tools>({
+/** Where there is no form around: nothing can be sent. */
+export const NO_TOOLS: Tools = {
   locale: "en",
   currency: "EUR",
   seed: 1,
   upload: null,
   waitFor: () => undefined,
   waitNoMore: () => undefined,
-});
+};
+export const ToolsContext = createContext(NO_TOOLS);
 export const useTools = (): Tools => useContext(ToolsContext);
 
 export const SurroundingsContext = createContext<Surroundings | null>(null);

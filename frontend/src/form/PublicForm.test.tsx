@@ -3,9 +3,9 @@
 import { act, cleanup, fireEvent, render, screen, within } from "@testing-library/react";
 import { userEvent } from "@testing-library/user-event";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import type { BlockState, FormFace, FormState, ReceivedReply } from "../api/generated/wire";
+import type { FormFace, FormState, ReceivedReply } from "../api/generated/wire";
 import type { Face } from "../model/blocks";
-import { A_BRAND, block } from "../testing/a_form";
+import { A_BRAND, block, factsWith } from "../testing/a_form";
 import type { AnswerStore } from "./kept_answers";
 import { PublicForm } from "./PublicForm";
 import { FormSession } from "./session";
@@ -33,19 +33,15 @@ const face = (more: object = {}): FormFace =>
     ...more,
   }) as unknown as FormFace;
 
-const facts = (more: Partial<BlockState> = {}): BlockState => ({
-  shown: true,
-  required: false,
-  value: null,
-  error: null,
-  ...more,
-});
-
 /** What a small form says of answers: more than 60 adults are too many, from 12 on a note is asked for. */
 function stateOf(answers: Answers): FormState {
   const adults = Number(answers.adults ?? 0);
   const error = adults > 60 ? { code: "too_large", message: "Enter 60 or less." } : null;
-  const blocks = { adults: facts({ error }), name: facts({ required: true }), note: facts({ shown: adults >= 12 }) };
+  const blocks = {
+    adults: factsWith({ error }),
+    name: factsWith({ required: true }),
+    note: factsWith({ shown: adults >= 12 }),
+  };
   return { path: ["p1", "p2"], blocks };
 }
 

@@ -1,5 +1,5 @@
 // A small form for unit tests: a page with a group and rows, a second page, a confirmation, figures.
-import type { Brand, Form } from "../api/generated/wire";
+import type { BlockState, Brand, Form } from "../api/generated/wire";
 import { type Block, typeOf } from "../model/blocks";
 import { newConfirmation, newFigure, newPage, newRowKind } from "../model/new_block";
 
@@ -59,3 +59,12 @@ export const A_BRAND = {
   header_picture: "",
   background_picture: '/pictures/a"b',
 } as unknown as Brand;
+
+/** What is true of a block that is simply there, but for these. */
+export const factsWith = (more: Partial<BlockState> = {}): BlockState => ({
+  shown: true,
+  required: false,
+  value: null,
+  error: null,
+  ...more,
+});

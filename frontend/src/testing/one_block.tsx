@@ -3,10 +3,10 @@ import { render, screen } from "@testing-library/react";
 import { userEvent } from "@testing-library/user-event";
 import { useState } from "react";
 import type { BlockState } from "../api/generated/wire";
-import { type Answer, ToolsContext, type Tools } from "../fields/input";
+import { type Answer, NO_TOOLS, type Tools, ToolsContext } from "../fields/input";
 import { BlockOnPage } from "../form/BlockOnPage";
 import type { BlockKind, Face } from "../model/blocks";
-import { block } from "./a_form";
+import { block, factsWith } from "./a_form";
 
 export interface Given {
   /** Settings of the block that differ from a new one's. */
@@ -16,15 +16,6 @@ export interface Given {
   error?: string | null;
   tools?: Partial<Tools>;
 }
-
-const TOOLS: Tools = {
-  locale: "en",
-  currency: "EUR",
-  seed: 1,
-  upload: null,
-  waitFor: () => undefined,
-  waitNoMore: () => undefined,
-};
 
 export const option = (id: string, label = id): object => ({ id, code: id, label, counts_as: "", shown: "" });
 
@@ -38,10 +29,9 @@ export function drawn(kind: BlockKind, { settings = {}, answer = null, facts = {
       entered.push(next);
       setNow(next);
     };
-    const state = { shown: true, required: false, value: null, error: null, ...facts };
     return (
-      <ToolsContext value={{ ...TOOLS, ...tools }}>
-        <BlockOnPage block={face} answer={now} facts={state} error={error} onChange={change} />
+      <ToolsContext value={{ ...NO_TOOLS, ...tools }}>
+        <BlockOnPage block={face} answer={now} facts={factsWith(facts)} error={error} onChange={change} />
       </ToolsContext>
     );
   }

@@ -1,12 +1,10 @@
 // The form around public components that stand in the workbench: its brand, language and words.
 import Box, { type BoxProps } from "@mui/material/Box";
 import { useMemo } from "react";
-import { ToolsContext } from "../../fields/input";
+import { NO_TOOLS, ToolsContext } from "../../fields/input";
 import { brandClasses, brandStyle } from "../../form/brand";
 import { speakAs } from "../../text/visitor";
 import { useBench } from "../workbench/bench";
-
-const STILL_TOOLS = { seed: 1, upload: null, waitFor: () => undefined, waitNoMore: () => undefined };
 
 interface Props extends BoxProps {
   /** Whether it is drawn as a form of its own, on its paper and with its type; else only its brand is known in it. */
@@ -17,7 +15,7 @@ export function StillForm({ drawn = false, children, ...box }: Props) {
   const { form } = useBench();
   const { brand, locale, currency, wording } = form;
   const style = useMemo(() => brandStyle(brand), [brand]);
-  const tools = useMemo(() => ({ ...STILL_TOOLS, locale, currency }), [locale, currency]);
+  const tools = useMemo(() => ({ ...NO_TOOLS, locale, currency }), [locale, currency]);
   const words = JSON.stringify(wording.messages);
   useMemo(() => speakAs(JSON.parse(words) as Record<string, string>), [words]);
   return (

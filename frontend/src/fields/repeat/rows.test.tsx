@@ -8,7 +8,7 @@ import { PublicForm } from "../../form/PublicForm";
 import { FormSession } from "../../form/session";
 import type { Answers } from "../../form/transport";
 import { newRowKind } from "../../model/new_block";
-import { A_BRAND, block } from "../../testing/a_form";
+import { A_BRAND, block, factsWith } from "../../testing/a_form";
 import type { RowAnswer } from "../input";
 
 afterEach(cleanup);
@@ -21,14 +21,6 @@ const kind = (id: string, label: string, more: object = {}) => ({
   max_rows: null,
   ...more,
 });
-const facts = (more: Partial<BlockState> = {}): BlockState => ({
-  shown: true,
-  required: false,
-  value: null,
-  error: null,
-  ...more,
-});
-
 /** A form that is one repeat of exposures (at most two) and sketches, at most four rows in all. */
 function opened(rows: readonly RowAnswer[] = [], more: Partial<BlockState> = {}) {
   const kinds = [kind("shot", "Exposure", { max_rows: 2 }), kind("sketch", "Sketch")];
@@ -38,11 +30,11 @@ function opened(rows: readonly RowAnswer[] = [], more: Partial<BlockState> = {})
     ...{ presentation: "whole", progress: "none", wording: { submit: "Send", messages: {} } },
     pages: [{ id: "p1", title: "", address: "", blocks: [lines] }],
   } as unknown as FormFace;
-  const fresh = Object.fromEntries(kinds.map(({ id }) => [id, { [`${id}count`]: facts() }]));
+  const fresh = Object.fromEntries(kinds.map(({ id }) => [id, { [`${id}count`]: factsWith() }]));
   const rowState = ({ id, kind: of }: RowAnswer) => [id, { blocks: fresh[of], error: null }];
   const state = (answers: Answers) => {
     const given = (answers.lines ?? []) as unknown as RowAnswer[];
-    const blocks = { lines: facts({ rows: Object.fromEntries(given.map(rowState)), ...more }) };
+    const blocks = { lines: factsWith({ rows: Object.fromEntries(given.map(rowState)), ...more }) };
     return { path: ["p1"], blocks, fresh } as unknown as FormState;
   };
   const start = { ...state({ lines: rows as never }), fresh } as FormState;
