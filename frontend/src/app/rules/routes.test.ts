@@ -46,7 +46,7 @@ const anyMap = fc
   });
 
 // Each run is a map of up to forty boxes, compared pair by pair.
-const RUNS = { numRuns: 40 };
+const RUNS = { numRuns: 60 };
 
 const anyLayout = fc
   .tuple(anyMap, fc.integer({ min: 2, max: 5 }))

@@ -150,11 +150,12 @@ function columnsOf(trunks: ReadonlyMap<string, Trunk>, grid: Grid): number[] {
   return lefts;
 }
 
-/** Out of the middle; out of a page beside the line that leads straight to the next. */
-const exitX = ({ from }: Way, xOf: (cell: Cell) => number): number =>
-  xOf(from) + (from.column === 0 ? BOX.width / 4 : BOX.width / 2);
+/** Which part of a box its arrows leave at: the middle; of a page beside the line that leads straight to the next. */
+const exitShare = (column: number): number => (column === 0 ? 0.25 : 0.5);
 
-/** Where each source enters each box, by both: side by side, and off the middle, where another line may come down. */
+const exitX = ({ from }: Way, xOf: (cell: Cell) => number): number => xOf(from) + exitShare(from.column) * BOX.width;
+
+/** Where each source enters each box, by both: side by side, and off where another line may come down from above. */
 function entriesOf(ways: readonly Way[], xOf: (cell: Cell) => number): Map<string, number> {
   const entries = new Map<string, number>();
   for (const [target, all] of groupedBy(ways, (way) => way.arrow.to)) {
@@ -166,7 +167,7 @@ function entriesOf(ways: readonly Way[], xOf: (cell: Cell) => number): Map<strin
     sources.forEach((way, at) => {
       const isAbove = way.from.column === way.to.column && way.leaves === way.enters;
       const share = (at + 1) / (sources.length + 1);
-      const off = share === 0.5 ? 10 : 0;
+      const off = share === 0.5 || share === exitShare(way.to.column) ? 10 : 0;
       const x = isAbove && sources.length === 1 ? middleOf(left) : left + share * BOX.width - off;
       entries.set(keyOf(target, way.arrow.from), x);
     });
