@@ -22,7 +22,7 @@ from launch.machine import free_port
 from launch.postgres import Cluster
 
 # How long a test takes says nothing on a machine that others use too.
-hypothesis.settings.register_profile("codexa", deadline=None)
+hypothesis.settings.register_profile("codexa", deadline=None, suppress_health_check=[hypothesis.HealthCheck.too_slow])
 hypothesis.settings.load_profile("codexa")
 
 # Verified hundreds of times in a run: as weak as argon2id can be.
