@@ -1,6 +1,7 @@
-// What tables of options and of questions share: their codes, their order, and the line that makes another one.
+// What tables of options, questions and bands share: heads, codes, their order, and the line that makes another one.
+import Box from "@mui/material/Box";
 import InputBase from "@mui/material/InputBase";
-import { type ClipboardEvent, type KeyboardEvent, useState } from "react";
+import { type ClipboardEvent, type KeyboardEvent, type ReactNode, useState } from "react";
 import { MONO } from "../theme/theme";
 import { KeptTextField } from "../ui/KeptTextField";
 
@@ -9,6 +10,16 @@ export const moved = <Item,>(items: readonly Item[], from: number, to: number): 
   const rest = items.filter((_item, index) => index !== from);
   return to < 0 || to >= items.length ? [...items] : [...rest.slice(0, to), items[from]!, ...rest.slice(to)];
 };
+
+/** What stands above the columns of such a table; its boxes have names of their own. */
+export const ColumnHeads = ({ columns, gap, children }: { columns: string; gap: number; children: ReactNode }) => (
+  <Box
+    aria-hidden="true"
+    sx={{ display: "grid", gridTemplateColumns: columns, gap, fontSize: 12, fontWeight: 650, color: "text.secondary" }}
+  >
+    {children}
+  </Box>
+);
 
 /** Alt+↑ and Alt+↓ move a line of the table, not the block. */
 export const byAltArrows = (onMove: (by: -1 | 1) => void) => (event: KeyboardEvent) => {

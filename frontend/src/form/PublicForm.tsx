@@ -201,8 +201,7 @@ function ErrorSummary({ session, message }: { session: FormSession; message: str
   );
 }
 
-/** A piece of a confirmation; the workbench shows it too. */
-export const ConfirmationPiece = ({ piece }: { piece: ConfirmationFace["paragraphs"][number] }) =>
+const ConfirmationPiece = ({ piece }: { piece: ConfirmationFace["paragraphs"][number] }) =>
   piece.bars.length > 0 ? <Bars bars={piece.bars} /> : <RichText html={piece.html} />;
 
 function Received({ confirmation }: { confirmation: ConfirmationFace }) {

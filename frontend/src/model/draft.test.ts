@@ -5,7 +5,8 @@ import { type Action, apply } from "./draft";
 import { type History, historyReducer, newHistory } from "./history";
 import { merge } from "./merge";
 import { copiesOf, newBlock } from "./new_block";
-import { everyBlock, type Into, partsOf } from "./parts";
+import { type Into, partsOf } from "./parts";
+import { everyBlock } from "../testing/a_form";
 
 const on = (holder: string): Into => ({ holder, list: "blocks" });
 

@@ -1,12 +1,12 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { A_FORM, block } from "../testing/a_form";
+import { A_FORM, block, everyBlock } from "../testing/a_form";
 import { anyForm } from "../testing/any_form";
 import { type Block, BLOCK_TYPES, titleOf } from "./blocks";
 import { apply } from "./draft";
 import { copiesOf, duplicatesOf, newBlock, newFigure, newPage, newRowKind } from "./new_block";
 import { keysOf } from "./outline";
-import { everyBlock, partsOf } from "./parts";
+import { partsOf } from "./parts";
 
 const idsIn = (value: unknown): string[] =>
   [...JSON.stringify(value).matchAll(/"id":"([^"]*)"/g)].map((match) => match[1]!);

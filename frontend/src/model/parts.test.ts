@@ -1,10 +1,10 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { A_FIGURE, A_FORM } from "../testing/a_form";
+import { A_FIGURE, A_FORM, everyBlock } from "../testing/a_form";
 import { anyForm } from "../testing/any_form";
 import { typeOf } from "./blocks";
 import { apply } from "./draft";
-import { alone, changeAt, everyBlock, FORM, LISTS, listsOf, partsOf, rebuilt, settingAt } from "./parts";
+import { alone, changeAt, FORM, LISTS, listsOf, partsOf, rebuilt, settingAt } from "./parts";
 
 const parts = partsOf(apply(A_FORM, { do: "add", parts: [A_FIGURE], into: { holder: FORM, list: "figures" }, at: 0 }));
 

@@ -91,10 +91,6 @@ export function partsOf(form: Form): Parts {
   return found;
 }
 
-/** The blocks of a form in the order of the outline, those in groups and rows too. */
-export const everyBlock = (form: Form): Block[] =>
-  [...partsOf(form).values()].flatMap((entry) => (entry.what === "block" ? [entry.part] : []));
-
 type Change = (items: readonly AnyPart[], into: Into) => readonly AnyPart[];
 
 /** The form with every list changed, from the outermost in; what does not change stays the very same object. */

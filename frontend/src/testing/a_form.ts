@@ -2,6 +2,7 @@
 import type { BlockState, Brand, Form } from "../api/generated/wire";
 import { type Block, typeOf } from "../model/blocks";
 import { newConfirmation, newFigure, newPage, newRowKind } from "../model/new_block";
+import { partsOf } from "../model/parts";
 
 /** A block as it is when just added, but for an id and a key that tests can name. */
 export const block = (kind: Block["type"], id: string, more: object = {}): Block => {
@@ -68,3 +69,7 @@ export const factsWith = (more: Partial<BlockState> = {}): BlockState => ({
   error: null,
   ...more,
 });
+
+/** The blocks of a form in the order of the outline, those in groups and rows too. */
+export const everyBlock = (form: Form): Block[] =>
+  [...partsOf(form).values()].flatMap((entry) => (entry.what === "block" ? [entry.part] : []));

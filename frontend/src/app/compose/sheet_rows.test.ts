@@ -3,8 +3,8 @@ import { describe, expect, it } from "vitest";
 import type { Form } from "../../api/generated/wire";
 import { apply } from "../../model/draft";
 import { newBlock } from "../../model/new_block";
-import { everyBlock, partsOf } from "../../model/parts";
-import { A_FORM, block } from "../../testing/a_form";
+import { partsOf } from "../../model/parts";
+import { A_FORM, block, everyBlock } from "../../testing/a_form";
 import { anyForm } from "../../testing/any_form";
 import { type SheetRow, sheetRows } from "./sheet_rows";
 

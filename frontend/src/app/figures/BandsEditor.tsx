@@ -4,6 +4,7 @@ import Button from "@mui/material/Button";
 import IconButton from "@mui/material/IconButton";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
+import { ColumnHeads } from "../../fields/table_pieces";
 import { DecimalField } from "../../ui/DecimalField";
 import { Findings } from "../compose/Findings";
 import { FormulaEditor } from "../compose/FormulaEditor";
@@ -32,21 +33,11 @@ export function BandsEditor({ figure, edit }: EditorProps<Bands>) {
         <NumberLine figure={figure} />
       </Box>
       <Box role="group" aria-label="Bands" sx={{ display: "grid", gap: 0.5, alignContent: "start" }}>
-        <Box
-          aria-hidden="true"
-          sx={{
-            display: "grid",
-            gridTemplateColumns: GRID,
-            gap: 1,
-            fontSize: 12,
-            fontWeight: 650,
-            color: "text.secondary",
-          }}
-        >
+        <ColumnHeads columns={GRID} gap={1}>
           <span>From</span>
           <span>Name</span>
           <span>Value</span>
-        </Box>
+        </ColumnHeads>
         {bands.map((band, at) => (
           <Box
             key={at}

@@ -5,8 +5,7 @@ import { ApiError } from "../../api/client";
 import type { Form, FormReply, SavedReply } from "../../api/generated/wire";
 import { apply } from "../../model/draft";
 import { newBlock } from "../../model/new_block";
-import { everyBlock } from "../../model/parts";
-import { A_FORM } from "../../testing/a_form";
+import { A_FORM, everyBlock } from "../../testing/a_form";
 import { DraftSession, type DraftServer, PAUSE_MS, RETRY_MS } from "./draft_session";
 import { draftStore, type DraftStore, type KeptDraft } from "./kept_draft";
 

@@ -16,7 +16,7 @@ import { DecimalField } from "../../ui/DecimalField";
 import type { SettingsProps } from "../settings";
 import { optionsAsText, optionsFromText, pastedOptions, PLAIN_OPTION } from "./paste";
 import { LongTextField } from "../../ui/LongTextField";
-import { byAltArrows, CodeBox, moved, NewLine } from "../table_pieces";
+import { byAltArrows, CodeBox, ColumnHeads, moved, NewLine } from "../table_pieces";
 
 const GRID = "minmax(0,1fr) 72px 58px 20px";
 
@@ -49,23 +49,13 @@ export function OptionTable({ block, edit, open }: SettingsProps<SingleChoiceFie
         <AsText options={options} onChange={put} />
       ) : (
         <>
-          <Box
-            aria-hidden="true"
-            sx={{
-              display: "grid",
-              gridTemplateColumns: GRID,
-              gap: 0.5,
-              fontSize: 12,
-              fontWeight: 650,
-              color: "text.secondary",
-            }}
-          >
+          <ColumnHeads columns={GRID} gap={0.5}>
             <span>Label</span>
             <span>Code</span>
             <Box component="span" sx={{ textAlign: "right", whiteSpace: "nowrap" }}>
               Counts as
             </Box>
-          </Box>
+          </ColumnHeads>
           {options.map((option, index) => (
             <OptionRow
               key={option.id}

@@ -14,6 +14,18 @@ export default function SignatureBox(props: InputProps<SignatureFace>) {
   const parts = partsOf(answer);
   const [typing, setTyping] = useState("typed" in parts);
   const strokes = listOf(parts.strokes ?? null) as unknown as Strokes;
+  const otherWay = !locked && (
+    <button
+      type="button"
+      className="cx-clear"
+      onClick={() => {
+        onChange(null);
+        setTyping(!typing);
+      }}
+    >
+      {say(typing ? "drawInstead" : "typeInstead")}
+    </button>
+  );
   if (typing)
     return (
       <div className="cx-signature">
@@ -29,18 +41,7 @@ export default function SignatureBox(props: InputProps<SignatureFace>) {
           value={textOf(parts.typed ?? null)}
           onChange={(event) => onChange(event.target.value ? { typed: event.target.value } : null)}
         />
-        {!locked && (
-          <button
-            type="button"
-            className="cx-clear"
-            onClick={() => {
-              onChange(null);
-              setTyping(false);
-            }}
-          >
-            {say("drawInstead")}
-          </button>
-        )}
+        {otherWay}
       </div>
     );
   return (
@@ -59,18 +60,7 @@ export default function SignatureBox(props: InputProps<SignatureFace>) {
             {say("clear")}
           </button>
         )}
-        {!locked && (
-          <button
-            type="button"
-            className="cx-clear"
-            onClick={() => {
-              onChange(null);
-              setTyping(true);
-            }}
-          >
-            {say("typeInstead")}
-          </button>
-        )}
+        {otherWay}
       </span>
     </div>
   );
