@@ -2,7 +2,7 @@
 
 from typing import Any
 
-from codexa.core.definition.form import Form, read_form
+from codexa.core.form.form import Form, read_form
 
 
 def large_form(fields: int = 200, *, rows: bool = True) -> Form:

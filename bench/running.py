@@ -11,10 +11,9 @@ from dataclasses import dataclass
 from pathlib import Path
 from uuid import UUID
 
-from codexa.core.definition.form import Form
-from codexa.services import desk, publishing, signing_in
-from codexa.store import people, sessions
-from codexa.store.database import open_pool
+from codexa.core.form.form import Form
+from codexa.services import desk, people, publishing
+from codexa.store.database import Database
 from launch import PYTHON, ROOT
 from launch.machine import free_port
 from launch.postgres import Cluster
@@ -56,6 +55,7 @@ def _serving(database: str, form: Form, folder: str) -> Iterator[Running]:
         **os.environ,
         "CODEXA_DATABASE": database,
         "CODEXA_PUBLIC_RATE": "100000 per second",
+        "CODEXA_TEAM_RATE": "100000 per second",
         "CODEXA_FILES": folder,
     }
     subprocess.run([PYTHON, "-m", "codexa.cli", "migrate"], cwd=ROOT, env=environment, check=True)
@@ -72,16 +72,13 @@ def _serving(database: str, form: Form, folder: str) -> Iterator[Running]:
 
 
 def _publish(database: str, form: Form) -> UUID:
-    with open_pool(database, 1) as pool, pool.connection() as connection:
-        team = people.insert_team(connection, slug="bench", name="Bench")
-        hashed = signing_in.hash_password(PASSWORD)
-        people.insert_person(connection, team=team, role="owner", email=EMAIL, name="Bench", password_hash=hashed)
-        session = signing_in.sign_in(connection, email=EMAIL, password=PASSWORD)
-        who = sessions.find_session(connection, digest=signing_in.digest_of(session.token))
-        assert who is not None
-        made = desk.import_form(connection, who=who, document=form.model_dump(mode="json"))
-        publishing.publish(connection, who=who, form=made, revision=1)
-        return made
+    known = Database(database, 2)
+    with known.connection() as connection:
+        who = people.create_owner(connection, team="Bench", email=EMAIL, name="Bench", password=PASSWORD)
+    made = desk.import_form(known.connection, who=who, document=form.model_dump(mode="json"))
+    publishing.publish(known.connection, who=who, form=made, revision=1)
+    known.close()
+    return made
 
 
 def _wait_for(address: str) -> None:

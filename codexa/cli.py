@@ -1,13 +1,21 @@
-"""Codexa's own commands: migrate the database, load the demo, tidy up, write the generated documents."""
+"""Codexa's own commands: for the database, for people, for backups, and for the generated documents."""
 
 import argparse
 import json
 import sys
+from getpass import getpass
 from pathlib import Path
 
 from codexa.reference import definition_reference, formula_reference
+from codexa.services import people
+from codexa.services.backups import BackupError, back_up, restore
+from codexa.services.demo import load_demo
+from codexa.services.documents import check_documents
+from codexa.services.errors import ServiceError
+from codexa.services.signing_in import change_password
+from codexa.services.tidying import tidy
 from codexa.settings import Settings, SettingsError, read_settings
-from codexa.store.database import migrate, open_pool
+from codexa.store.database import AwayError, BusyError, Database, migrate
 from codexa.web.openapi import (
     block_types,
     form_schema,
@@ -20,6 +28,7 @@ from codexa.web.openapi import (
 )
 
 _ROOT = Path(__file__).parent.parent
+_LONG_STATEMENT_SECONDS = 600
 GENERATED = {
     "docs/form.schema.json": form_schema,
     "docs/form-definition.md": definition_reference,
@@ -36,35 +45,109 @@ GENERATED = {
 
 def main() -> int:
     """Run one command; returns the exit code."""
-    parser = argparse.ArgumentParser(prog="python -m codexa.cli", description=__doc__)
-    parser.add_argument("command", choices=("migrate", "load-demo", "tidy", "write-schemas"))
-    parser.add_argument("--site", action="append", default=[], help="load-demo: a website that may frame the forms")
-    options = parser.parse_args()
+    options = _parser().parse_args()
     if options.command == "write-schemas":
         write_schemas()
         return 0
     try:
-        settings = read_settings()
-    except SettingsError as error:
+        return _run(options, read_settings())
+    except (SettingsError, ServiceError, BackupError) as error:
         print(error, file=sys.stderr)
-        return 1
+    except (AwayError, BusyError):
+        print("The database does not answer. Is it running, and is CODEXA_DATABASE its address?", file=sys.stderr)
+    return 1
+
+
+def _parser() -> argparse.ArgumentParser:
+    parser = argparse.ArgumentParser(prog="python -m codexa.cli", description=__doc__)
+    commands = parser.add_subparsers(dest="command", required=True, metavar="COMMAND")
+    commands.add_parser("migrate", help="bring the database to this version; run it before the version starts")
+    demo = commands.add_parser("load-demo", help="fill an empty database with the demo's data; never in production")
+    demo.add_argument("--site", action="append", default=[], help="a website that may frame the forms")
+    commands.add_parser("tidy", help="delete what nobody needs any more; once a day")
+    owner = commands.add_parser("create-owner", help="make an owner, and their team; the password is asked for")
+    owner.add_argument("--team", required=True)
+    owner.add_argument("--email", required=True)
+    owner.add_argument("--name", required=True)
+    password = commands.add_parser("set-password", help="give somebody another password; ends all their sessions")
+    password.add_argument("--email", required=True)
+    for name, purpose in (("backup", "write a backup into a new folder"), ("restore", "bring a backup back")):
+        commands.add_parser(name, help=purpose).add_argument("folder", type=Path)
+    commands.add_parser("write-schemas", help="write the generated documents")
+    return parser
+
+
+def _run(options: argparse.Namespace, settings: Settings) -> int:
+    if options.command == "restore":
+        print(f"Restored, with {restore(settings.database, Path(settings.files), options.folder)} files.")
+        return 0
     if options.command == "migrate":
         migrate(settings.database)
-    elif options.command == "tidy":
-        _tidy(settings)
-    else:
-        from codexa.services.demo import load_demo
+    database = Database(settings.database, 2, statement_seconds=_LONG_STATEMENT_SECONDS)
+    try:
+        return _COMMANDS[options.command](options, settings, database)
+    finally:
+        database.close()
 
-        load_demo(settings.database, examples=_ROOT / "examples", sites=options.site)
+
+def _check(_options: argparse.Namespace, _settings: Settings, database: Database) -> int:
+    unreadable = check_documents(database.connection)
+    if unreadable:
+        print(f"{unreadable} forms can't be read by this version; the desk shows which.", file=sys.stderr)
     return 0
 
 
-def _tidy(settings: Settings) -> None:
-    from codexa.services.tidying import tidy
+def _load_demo(options: argparse.Namespace, settings: Settings, database: Database) -> int:
+    if settings.mode == "production":
+        print("This is production (CODEXA_MODE); the demo's data and its known passwords stay out.", file=sys.stderr)
+        return 1
+    load_demo(database, examples=_ROOT / "examples", sites=options.site)
+    return 0
 
-    with open_pool(settings.database, 1) as pool, pool.connection() as connection:
+
+def _tidy(_options: argparse.Namespace, settings: Settings, database: Database) -> int:
+    with database.connection() as connection:
         done = tidy(connection, Path(settings.files))
     print(f"Deleted: {done.uploads} uploads, {done.states} saved states, {done.pictures} pictures.")
+    return 0
+
+
+def _create_owner(options: argparse.Namespace, _settings: Settings, database: Database) -> int:
+    password = _password()
+    with database.connection() as connection:
+        people.create_owner(connection, team=options.team, email=options.email, name=options.name, password=password)
+    print(f"{options.email} may sign in as an owner of {options.team}.")
+    return 0
+
+
+def _set_password(options: argparse.Namespace, _settings: Settings, database: Database) -> int:
+    password = _password()
+    people.refuse_short(password)
+    with database.connection() as connection:
+        change_password(connection, email=options.email, password=password)
+    print(f"{options.email} has another password and is signed out everywhere.")
+    return 0
+
+
+def _back_up(options: argparse.Namespace, settings: Settings, database: Database) -> int:
+    count = back_up(database, settings.database, Path(settings.files), options.folder)
+    print(f"Backed up into {options.folder}, with {count} files.")
+    return 0
+
+
+def _password() -> str:
+    """Ask for a password, or read it from the first line of the input."""
+    return getpass("Password: ") if sys.stdin.isatty() else sys.stdin.readline().rstrip("\n")
+
+
+_COMMANDS = {
+    "migrate": _check,
+    "load-demo": _load_demo,
+    "tidy": _tidy,
+    "create-owner": _create_owner,
+    "set-password": _set_password,
+    "backup": _back_up,
+}
 
 
 def document_text(document: object) -> str:

@@ -20,13 +20,13 @@ from codexa.core.definition.figures import (
     ScoredQuestion,
     ScoreFigure,
 )
-from codexa.core.definition.form import Confirmation, Form, NextRule, Page, Paragraph, Welcome
 from codexa.core.definition.parts import Block, Check, FormulaText, InsertedText, RowKind
 from codexa.core.definition.trials import Expected, Trial
 from codexa.core.definition.wording import Wording
 from codexa.core.fields import BLOCK_TYPES
 from codexa.core.fields.field_type import BlockType
 from codexa.core.fields.options import Option
+from codexa.core.form.form import Confirmation, Form, NextRule, Page, Paragraph, Welcome
 from codexa.core.formula.functions import FAMILIES
 from codexa.core.formula.functions.function import Function
 

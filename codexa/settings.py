@@ -5,7 +5,16 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field, fields
 from urllib.parse import urlsplit
 
+import limits
+
 DEFAULT_SECRET = "codexa-demo-secret-not-for-production"  # noqa: S105 - refused in production
+
+
+_AT_LEAST_ONE = frozenset({"sign_in_attempts", "session_idle", "pool_size", "export_pool_size"})
+_WHOLE_NUMBERS = (
+    *sorted(_AT_LEAST_ONE),
+    *("proxies", "upload_quota_network", "upload_quota_form", "least_free_disk"),
+)
 
 
 class SettingsError(Exception):
@@ -28,10 +37,17 @@ class Settings:
     )
     secret_key: str = _setting(DEFAULT_SECRET, "at least 32 random characters; signs what leaves the server")
     proxies: str = _setting("0", "how many trusted proxies stand before the web server (X-Forwarded-For, -Proto)")
-    sign_in_attempts: str = _setting("10", "wrong passwords for one e-mail or address within 15 minutes before a pause")
+    sign_in_attempts: str = _setting("10", "wrong passwords for one person from one network before pauses that grow")
     files: str = _setting("var/files", "folder for what visitors upload; outside whatever a web server hands out")
-    public_rate: str = _setting("600 per minute", "requests to public forms from one address, per web process")
+    public_rate: str = _setting("600 per minute", "requests to public forms from one network")
+    team_rate: str = _setting("1200 per minute", "requests to the workbench by one person")
+    session_idle: str = _setting("120", "minutes without doing anything after which a person is signed out")
+    upload_quota_network: str = _setting("1000", "megabytes from one network that may wait to be handed in")
+    upload_quota_form: str = _setting("20000", "megabytes sent to one form that may wait to be handed in")
+    least_free_disk: str = _setting("1000", "megabytes of the disk that uploads leave free")
     pool_size: str = _setting("8", "database connections per web process")
+    export_pool_size: str = _setting("2", "further connections per web process, for exports that take long")
+    side: str = _setting("all", "what a web process answers: all, workbench or public")
 
     @property
     def secure(self) -> bool:
@@ -55,12 +71,25 @@ def read_settings(environment: Mapping[str, str] = os.environ) -> Settings:
     settings = Settings(**given)
     if settings.mode not in ("demo", "production"):
         raise SettingsError(f'CODEXA_MODE is "{settings.mode}"; set it to demo or production.')
-    for name in ("proxies", "sign_in_attempts", "pool_size"):
-        if not getattr(settings, name).isdigit():
-            raise SettingsError(f'CODEXA_{name.upper()} is "{getattr(settings, name)}"; set it to a whole number.')
+    if settings.side not in ("all", "workbench", "public"):
+        raise SettingsError(f'CODEXA_SIDE is "{settings.side}"; set it to all, workbench or public.')
+    for name in _WHOLE_NUMBERS:
+        text = getattr(settings, name)
+        if not (text.isascii() and text.isdigit() and len(text) < 10) or (name in _AT_LEAST_ONE and int(text) == 0):
+            raise SettingsError(f'CODEXA_{name.upper()} is "{text}"; set it to a whole number.')
+    for name in ("public_rate", "team_rate"):
+        _refuse_no_rate(name, getattr(settings, name))
     if settings.mode == "production":
         _refuse_unsafe(settings)
     return settings
+
+
+def _refuse_no_rate(name: str, text: str) -> None:
+    try:
+        limits.parse(text)
+    except ValueError:
+        message = f'CODEXA_{name.upper()} is "{text}"; set it to a rate such as "600 per minute".'
+        raise SettingsError(message) from None
 
 
 def _refuse_unsafe(settings: Settings) -> None:

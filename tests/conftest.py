@@ -3,7 +3,7 @@
 import subprocess
 import tempfile
 import uuid
-from contextlib import contextmanager
+from contextlib import contextmanager, nullcontext
 from pathlib import Path
 
 import hypothesis
@@ -13,9 +13,12 @@ from argon2 import PasswordHasher, profiles
 from psycopg import sql
 from psycopg.rows import dict_row
 
-from codexa.services import desk, publishing, signing_in
+from codexa.services import desk, drafts, people, publishing, receiving
+from codexa.services.answering import Given
+from codexa.services.editions import Editions
+from codexa.services.receiving import Incoming
 from codexa.settings import Settings
-from codexa.store import people, sessions
+from codexa.store import people as store
 from codexa.store.database import migrate
 from codexa.web.app import create_app
 from launch.machine import free_port
@@ -53,8 +56,8 @@ def cluster():
 def empty_database(cluster):
     """The address of a migrated database, dropped at the end."""
     name = f"test_{uuid.uuid4().hex[:12]}"
-    with psycopg.connect(cluster.address("postgres"), autocommit=True) as connection:
-        make = sql.SQL("CREATE DATABASE {} TEMPLATE template_migrated")
+    with psycopg.connect(cluster.admin_address(), autocommit=True) as connection:
+        make = sql.SQL("CREATE DATABASE {} OWNER codexa TEMPLATE template_migrated")
         connection.execute(make.format(sql.Identifier(name)))
         yield cluster.address(name)
         connection.execute(sql.SQL("DROP DATABASE {} WITH (FORCE)").format(sql.Identifier(name)))
@@ -75,13 +78,27 @@ def connection(database):
 
 def make_person(connection, *, team="alderlight", role="owner", email=None):
     """Make somebody (and their team, if it is new) and return them as signed in."""
-    found = connection.execute("SELECT id FROM team WHERE slug = %s", (team,)).fetchone()
-    team_id = found["id"] if found else people.insert_team(connection, slug=team, name=team.title())
+    team_id = store.find_team(connection, slug=team) or store.insert_team(connection, slug=team, name=team.title())
     email = email or f"{role}-{uuid.uuid4().hex[:6]}@example.org"
     known = {"role": role, "email": email, "name": role.title(), "password_hash": CHEAP_HASH}
-    people.insert_person(connection, team=team_id, **known)
-    session = signing_in.sign_in(connection, email=email, password="a long password")
-    return sessions.find_session(connection, digest=signing_in.digest_of(session.token))
+    return people.make_person(connection, team=team_id, **known)
+
+
+def within(connection):
+    """What services connect with: this very connection, whose transaction the test ends."""
+    return lambda: nullcontext(connection)
+
+
+def save_draft(connection, *, who, form, revision, document):
+    """Save a draft; the transaction stays the test's."""
+    connect = within(connection)
+    return drafts.save_draft(connect, Editions(connect), who=who, form=form, revision=revision, document=document)
+
+
+def receive(connection, program, form, key, answers, *, edition=1, **moment):
+    """Hand a response in."""
+    incoming = Incoming(form=form, edition=edition, key=key, given=Given(answers=answers, link={}))
+    return receiving.receive(connection, program, incoming, **moment)
 
 
 @pytest.fixture
@@ -144,8 +161,8 @@ def visit_document():
 
 def publish_visit(connection, who):
     """Publish the small form for somebody's team and return its id."""
-    form = desk.import_form(connection, who=who, document=visit_document())
-    publishing.publish(connection, who=who, form=form, revision=1)
+    form = desk.import_form(within(connection), who=who, document=visit_document())
+    publishing.publish(within(connection), who=who, form=form, revision=1)
     connection.commit()
     return form
 
@@ -159,10 +176,11 @@ def published(connection, mira):
 @contextmanager
 def app_on(database, files):
     """The application on a database, with a folder for files."""
-    settings = Settings(database=database, pool_size="4", public_rate="100000 per minute", files=str(files))
+    rates = {"public_rate": "100000 per minute", "team_rate": "100000 per minute"}
+    settings = Settings(database=database, pool_size="4", files=str(files), least_free_disk="0", **rates)
     app = create_app(settings)
     yield app
-    app.extensions["codexa_pool"].close()
+    app.extensions["codexa"].close()
 
 
 @pytest.fixture

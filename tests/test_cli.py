@@ -68,10 +68,10 @@ def test_generated_documents_are_written_where_they_are_looked_for(run, tmp_path
 
 
 def test_migrations_go_forward_from_nothing(cluster):
-    with psycopg.connect(cluster.address("postgres"), autocommit=True) as connection:
-        connection.execute("CREATE DATABASE from_nothing")
+    with psycopg.connect(cluster.admin_address(), autocommit=True) as connection:
+        connection.execute("CREATE DATABASE from_nothing OWNER codexa")
     address = cluster.address("from_nothing")
     migrate(address)
     assert counted(address, "form") == 0
-    with psycopg.connect(cluster.address("postgres"), autocommit=True) as connection:
+    with psycopg.connect(cluster.admin_address(), autocommit=True) as connection:
         connection.execute("DROP DATABASE from_nothing WITH (FORCE)")

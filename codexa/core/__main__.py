@@ -18,8 +18,8 @@ from typing import Any
 from zoneinfo import ZoneInfo
 
 from codexa.core.context import Context
-from codexa.core.definition.form import read_form
 from codexa.core.errors import CoreError
+from codexa.core.form.form import read_form
 from codexa.core.formula.values import Failed
 from codexa.core.program.accept import Accepted, accept
 from codexa.core.program.compiling import compile_form

@@ -3,6 +3,8 @@
 import datetime
 from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
+from typing import Any, Self
+from zoneinfo import ZoneInfo
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -29,3 +31,27 @@ class Context:
     def with_number(self, number: int) -> "Context":
         """Return the same surroundings once the response is saved under that number."""
         return replace(self, number=number)
+
+    def as_json(self) -> dict[str, Any]:
+        """Return what a response was told, to be kept with it; its number is its own."""
+        return {
+            "now": self.now.isoformat(),
+            "zone": str(self.now.tzinfo),
+            "locale": self.locale,
+            "visitor": dict(self.visitor),
+            "groups": sorted(self.groups),
+            "link": dict(self.link),
+        }
+
+    @classmethod
+    def from_json(cls, told: Mapping[str, Any], *, number: int | None = None) -> Self:
+        """Return the surroundings that `as_json` gave."""
+        now = datetime.datetime.fromisoformat(told["now"])
+        return cls(
+            now=now.astimezone(ZoneInfo(told["zone"])),
+            locale=told["locale"],
+            visitor=told["visitor"],
+            groups=frozenset(told["groups"]),
+            link=told["link"],
+            number=number,
+        )

@@ -5,14 +5,14 @@ from typing import IO, Any
 from uuid import UUID, uuid4
 
 from codexa.core.definition.brand import Brand
-from codexa.core.definition.form import Form
 from codexa.core.definition.reading import read_part
+from codexa.core.form.form import Form
 from codexa.services import pictures
 from codexa.services.errors import FileRefusedError, NameTakenError, NotFoundError
-from codexa.services.uploads import clean_name, media_type_of
+from codexa.services.uploads import clean_name, media_type_of, private
 from codexa.store import brands as store
 from codexa.store.brands import Picture, SavedBrand
-from codexa.store.database import Connection
+from codexa.store.database import Connect, Connection
 from codexa.store.sessions import SignedIn
 
 MAX_PICTURE_BYTES = 5_000_000
@@ -50,15 +50,16 @@ def delete_brand(connection: Connection, *, who: SignedIn, brand: UUID) -> None:
         raise NotFoundError
 
 
-def as_it_looks_now(connection: Connection, form: Form, *, form_id: UUID) -> Brand:
+def as_it_looks_now(connect: Connect, form: Form, *, form_id: UUID) -> Brand:
     """Return a form's look: its saved brand's as it is now, or its own."""
     if not form.brand.saved:
         return form.brand
-    look = store.find_look_of_form(connection, form=form_id, brand=form.brand.saved)
+    with connect() as connection:
+        look = store.find_look_of_form(connection, form=form_id, brand=form.brand.saved)
     return form.brand if look is None else read_part(Brand, look).model_copy(update={"saved": form.brand.saved})
 
 
-def store_picture(connection: Connection, folder: Path, *, who: SignedIn, name: str, content: IO[bytes]) -> Picture:
+def store_picture(connect: Connect, folder: Path, *, who: SignedIn, name: str, content: IO[bytes]) -> Picture:
     """Keep a picture of the team, at most 2400 pixels on its longer side. Raises FileRefusedError."""
     picture_id, shown_name = uuid4(), clean_name(name)
     data = content.read(MAX_PICTURE_BYTES + 1)
@@ -66,13 +67,15 @@ def store_picture(connection: Connection, folder: Path, *, who: SignedIn, name: 
         raise FileRefusedError(f"{shown_name} is too large; send at most {MAX_PICTURE_BYTES // 1_000_000} MB.")
     path = picture_path(folder, picture_id)
     path.parent.mkdir(parents=True, exist_ok=True)
-    path.write_bytes(data)
     try:
+        with open(path, "xb", opener=private) as file:
+            file.write(data)
         picture = _written_anew(path, picture_id, shown_name)
+        with connect() as connection:
+            store.insert_picture(connection, picture, team=who.team_id)
     except BaseException:
         path.unlink(missing_ok=True)
         raise
-    store.insert_picture(connection, picture, team=who.team_id)
     return picture
 
 
@@ -81,11 +84,12 @@ def _written_anew(path: Path, picture_id: UUID, name: str) -> Picture:
     kept_as = _KEPT_AS.get(media_type)
     if kept_as is None:
         raise FileRefusedError(f"{name} is no picture that browsers show. Send a PNG, JPEG, WebP or GIF.")
-    with pictures.opened(path, name, media_type) as opened:
-        picture = opened.convert("RGB" if kept_as == "JPEG" else "RGBA")
-        picture.info.clear()  # comments, places and devices are nobody's business
-        picture.thumbnail((_LARGEST_SIDE, _LARGEST_SIDE))
-        picture.save(path, kept_as, quality=86, optimize=True)
+    opened = pictures.shrunk(path, name, media_type, (_LARGEST_SIDE, _LARGEST_SIDE))
+    if opened is None:
+        raise FileRefusedError(f"{name} has too many pixels. Send a smaller one.")
+    picture = opened.convert("RGB" if kept_as == "JPEG" else "RGBA")
+    picture.info.clear()  # comments, places and devices are nobody's business
+    picture.save(path, kept_as, quality=86, optimize=True)
     return Picture(
         id=picture_id,
         name=name,

@@ -2,17 +2,21 @@
 
 import datetime
 import json
+from contextlib import nullcontext
 from pathlib import Path
 from random import Random
 from uuid import UUID
 
-from codexa.core.program.accept import sample_answers
 from codexa.core.program.program import Program
-from codexa.services import answering, desk, publishing, signing_in
+from codexa.core.program.samples import sample_answers
+from codexa.services import desk, people, publishing
 from codexa.services.answering import Given
-from codexa.services.drafts import context_of
-from codexa.store import people, sessions
-from codexa.store.database import Connection, open_pool
+from codexa.services.context import context_of
+from codexa.services.editions import Editions
+from codexa.services.receiving import Incoming, receive
+from codexa.services.signing_in import hash_password
+from codexa.store import people as people_store
+from codexa.store.database import Connect, Connection, Database
 from codexa.store.sessions import SignedIn
 
 TEAM = "alderlight"
@@ -32,47 +36,38 @@ FORMS = {  # file: how many responses
 _DAYS = 40
 
 
-def load_demo(database: str, *, examples: Path, sites: list[str]) -> None:
-    """Load the demo data into a migrated database; does nothing where it is there already."""
-    pool = open_pool(database, 2)
-    with pool, pool.connection() as connection:
-        if people.team_exists(connection, slug=TEAM):
+def load_demo(database: Database, *, examples: Path, sites: list[str]) -> None:
+    """Load the demo data into a migrated database, all or nothing; does nothing where it is there already."""
+    with database.connection() as connection:
+        if people_store.find_team(connection, slug=TEAM):
             return
         who = _make_team(connection)
+        # All of it in this one transaction.
+        within: Connect = lambda: nullcontext(connection)  # noqa: E731 - a name for what it is
         for file, count in FORMS.items():
             document = json.loads((examples / file).read_text(encoding="utf-8"))
-            form = desk.import_form(connection, who=who, document=document)
+            form = desk.import_form(within, who=who, document=document)
             publishing.set_sites(connection, who=who, form=form, sites=sites)
-            edition = publishing.publish(connection, who=who, form=form, revision=1)
-            connection.commit()
-            _answer(connection, answering.Programs(pool).of(form, edition), form, edition, count)
+            edition = publishing.publish(within, who=who, form=form, revision=1)
+            _answer(connection, Editions(within).program(form, edition), form, edition, count)
 
 
 def _make_team(connection: Connection) -> SignedIn:
-    team = people.insert_team(connection, slug=TEAM, name="Alderlight Observatory")
-    hashed = signing_in.hash_password(PASSWORD)
-    for role, email, name in PEOPLE:
-        people.insert_person(connection, team=team, role=role, email=email, name=name, password_hash=hashed)
-    session = signing_in.sign_in(connection, email=PEOPLE[0][1], password=PASSWORD)
-    digest = signing_in.digest_of(session.token)
-    who = sessions.find_session(connection, digest=digest)
-    assert who is not None
-    sessions.delete_session(connection, digest=digest)
-    return who
+    team = people_store.insert_team(connection, slug=TEAM, name="Alderlight Observatory")
+    hashed = hash_password(PASSWORD)
+    made = [
+        people.make_person(connection, team=team, role=role, email=email, name=name, password_hash=hashed)
+        for role, email, name in PEOPLE
+    ]
+    return made[0]
 
 
 def _answer(connection: Connection, program: Program, form: UUID, edition: int, count: int) -> None:
     random = Random(f"{TEAM} {program.form.name}")  # noqa: S311 - the same demo every time
     now = datetime.datetime.now(datetime.UTC)
     ages = sorted((random.random() ** 1.3 * _DAYS for _ in range(count)), reverse=True)
-    context = context_of(program.form)
     for index, age in enumerate(ages):
-        answering.receive(
-            connection,
-            program,
-            form=form,
-            edition=edition,
-            key=f"demo-{index:06}",
-            given=Given(answers=sample_answers(program, random, context), link={}),
-            received_at=now - datetime.timedelta(days=age),
-        )
+        at = now - datetime.timedelta(days=age)
+        answers = sample_answers(program, random, context_of(program.form, at=at))
+        incoming = Incoming(form=form, edition=edition, key=f"demo-{index:06}", given=Given(answers=answers, link={}))
+        receive(connection, program, incoming, at=at)

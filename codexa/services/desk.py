@@ -3,20 +3,22 @@
 import re
 import secrets
 import unicodedata
+from dataclasses import dataclass
 from typing import Any
 from uuid import UUID
 
-from codexa.core.definition.form import Form, Page, read_form
-from codexa.core.definition.outline_text import Outlined, read_outline
+from codexa.core.form.form import Form, Page, read_form
+from codexa.core.form.outline_text import Outlined, OutlineLine, read_outline
+from codexa.core.form.upgrades import read_imported, read_stored
 from codexa.services.errors import NotFoundError
 from codexa.store import forms
-from codexa.store.database import Connection
+from codexa.store.database import Connect, Connection
 from codexa.store.sessions import SignedIn
 
 
 def slug_of(name: str) -> str:
     """Return a readable address for a name: small ASCII letters, digits and hyphens, never empty."""
-    plain = unicodedata.normalize("NFKD", name).encode("ascii", "ignore").decode().lower()
+    plain = unicodedata.normalize("NFKD", name[:200]).encode("ascii", "ignore").decode().lower()
     return re.sub(r"[^a-z0-9]+", "-", plain).strip("-")[:60].strip("-") or "form"
 
 
@@ -32,19 +34,45 @@ def outlined(text: str) -> Outlined:
     return read_outline(text, lambda: secrets.token_hex(6))
 
 
-def import_form(connection: Connection, *, who: SignedIn, document: Any) -> UUID:
-    """Make a form of a JSON document and return its id. Raises DefinitionError with everything that is wrong."""
-    return _insert(connection, who=who, draft=read_form(document))
+@dataclass(frozen=True, kw_only=True, slots=True)
+class TriedOutline:
+    """What pasted text would make, and what became of each of its lines."""
+
+    form: Form
+    lines: list[OutlineLine]
 
 
-def duplicate_form(connection: Connection, *, who: SignedIn, form: UUID) -> UUID:
+def try_outline(text: str) -> TriedOutline:
+    """Return what pasted text would make; makes nothing."""
+    found = outlined(text)
+    return TriedOutline(form=read_form({"name": "outline", "pages": found.pages}), lines=found.lines)
+
+
+def import_form(connect: Connect, *, who: SignedIn, document: Any) -> UUID:
+    """Make a form of a JSON document of any format and return its id.
+
+    Raises DefinitionError with everything that is wrong.
+    """
+    draft = read_imported(document)
+    with connect() as connection:
+        return _insert(connection, who=who, draft=draft)
+
+
+def outline_form(connect: Connect, *, who: SignedIn, name: str, text: str) -> UUID:
+    """Make a form of pasted text and return its id. Raises DefinitionError."""
+    return import_form(connect, who=who, document={"name": name, "title": name, "pages": outlined(text).pages})
+
+
+def duplicate_form(connect: Connect, *, who: SignedIn, form: UUID) -> UUID:
     """Make a copy of a form's draft and return its id. Raises NotFoundError."""
-    original = forms.find_form(connection, team=who.team_id, form=form)
+    with connect() as connection:
+        original = forms.find_form(connection, team=who.team_id, form=form)
     if original is None:
         raise NotFoundError
-    draft = read_form(original.draft)
+    draft = read_stored(original.draft)
     copy = draft.model_copy(update={"name": f"{draft.name[:190]} (copy)"})
-    return _insert(connection, who=who, draft=copy, sites=original.sites)
+    with connect() as connection:
+        return _insert(connection, who=who, draft=copy, sites=original.sites)
 
 
 def set_deleted(connection: Connection, *, who: SignedIn, form: UUID, deleted: bool) -> None:
@@ -66,8 +94,9 @@ def _insert(connection: Connection, *, who: SignedIn, draft: Form, sites: list[s
 
 
 def free_slug(connection: Connection, *, team: UUID, name: str, form: UUID | None = None) -> str:
-    """Return an address for a name that no other form of the team has or had."""
+    """Return an address for a name that no other form of the team has, had, or gets before the transaction ends."""
     wanted = slug_of(name)
+    forms.wait_for_slugs(connection, team=team)
     taken = forms.slugs_like(connection, team=team, slug=wanted, form=form)
     if wanted not in taken:
         return wanted

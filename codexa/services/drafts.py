@@ -1,24 +1,27 @@
-"""Drafts: saving with a clash warning, and what the core says of one."""
+"""Drafts: opening one, saving with a clash warning, renaming in one, and what the core says of one."""
 
-import datetime
-from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any
 from uuid import UUID
-from zoneinfo import ZoneInfo
 
-from codexa.core.context import Context
-from codexa.core.definition.form import Form, read_form
+from codexa.core.definition.brand import Brand
+from codexa.core.form.comparing import count_changes
+from codexa.core.form.form import Form, read_form
+from codexa.core.form.renaming import rename_key
+from codexa.core.form.upgrades import read_imported, read_stored
 from codexa.core.program.compiling import compile_form
 from codexa.core.program.evaluate import evaluate
 from codexa.core.program.faces import FormState
 from codexa.core.program.notes import Links, Note, links, notes
 from codexa.core.program.proof import Finding, proof
 from codexa.core.program.public import form_state
+from codexa.services import brands
+from codexa.services.context import context_of
+from codexa.services.editions import Editions
 from codexa.services.errors import ClashError, NotFoundError
 from codexa.store import forms
-from codexa.store.database import Connection
-from codexa.store.forms import Saved
+from codexa.store.database import Connect
+from codexa.store.forms import FormWithDraft, Saved
 from codexa.store.sessions import SignedIn
 
 
@@ -32,6 +35,29 @@ class Analysis:
     state: FormState
 
 
+@dataclass(frozen=True, kw_only=True, slots=True)
+class OpenedDraft:
+    """A draft in the workbench.
+
+    `row` is the form as it is stored, `draft` what it says, with its brand's present look; `changes` are those since
+    the live edition.
+    """
+
+    row: FormWithDraft
+    draft: Form
+    changes: int
+    analysis: Analysis
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class SavedDraft:
+    """A draft was kept: as which revision and when, how many changes it has since the live edition, its analysis."""
+
+    saved: Saved
+    changes: int
+    analysis: Analysis
+
+
 def analyse(form: Form) -> Analysis:
     """Return what the core says of a draft."""
     program = compile_form(form)
@@ -43,31 +69,64 @@ def analyse(form: Form) -> Analysis:
     )
 
 
-def context_of(form: Form, link: Mapping[str, str] | None = None) -> Context:
-    """Return the surroundings of this moment in the form's time zone; `link` is what came with the address."""
-    return Context(now=datetime.datetime.now(ZoneInfo(form.time_zone)), locale=form.locale, link=dict(link or {}))
+def find(connect: Connect, *, who: SignedIn, form: UUID) -> FormWithDraft:
+    """Return a form of the team with its draft as it is stored. Raises NotFoundError."""
+    with connect() as connection:
+        found = forms.find_form(connection, team=who.team_id, form=form)
+    if found is None:
+        raise NotFoundError
+    return found
+
+
+def require(connect: Connect, *, who: SignedIn, form: UUID) -> None:
+    """Raise NotFoundError where the team has no such form."""
+    with connect() as connection:
+        if forms.find_revision(connection, team=who.team_id, form=form) is None:
+            raise NotFoundError
+
+
+def open_draft(connect: Connect, editions: Editions, *, who: SignedIn, form: UUID) -> OpenedDraft:
+    """Return a draft with what the core says of it. Raises NotFoundError, DefinitionError where it can't be read."""
+    row = find(connect, who=who, form=form)
+    draft = read_stored(row.draft)
+    changes = _changes(editions, row, draft)
+    look: Brand = brands.as_it_looks_now(connect, draft, form_id=form)
+    draft = draft.model_copy(update={"brand": look})
+    return OpenedDraft(row=row, draft=draft, changes=changes, analysis=analyse(draft))
 
 
 def save_draft(
-    connection: Connection, *, who: SignedIn, form: UUID, revision: int, document: Any
-) -> tuple[Saved, Form]:
-    """Keep a draft made from that revision.
+    connect: Connect, editions: Editions, *, who: SignedIn, form: UUID, revision: int, document: Any
+) -> SavedDraft:
+    """Keep a draft made from that revision; what the core says of it is known before anything is kept.
 
     Raises DefinitionError where the document is no form, NotFoundError, and ClashError where somebody saved another
     since; nothing is kept then.
     """
-    draft = read_form(document)
-    saved = forms.save_draft(
-        connection,
-        team=who.team_id,
-        form=form,
-        person=who.person_id,
-        revision=revision,
-        name=draft.name,
-        draft=draft.model_dump(mode="json"),
-    )
+    draft = read_imported(document)
+    analysis = analyse(draft)
+    with connect() as connection:
+        saved = forms.save_draft(
+            connection,
+            team=who.team_id,
+            form=form,
+            person=who.person_id,
+            revision=revision,
+            name=draft.name,
+            draft=draft.model_dump(mode="json"),
+        )
+    row = find(connect, who=who, form=form)
     if saved is None:
-        if forms.find_form(connection, team=who.team_id, form=form) is None:
-            raise NotFoundError
         raise ClashError
-    return saved, draft
+    return SavedDraft(saved=saved, changes=_changes(editions, row, draft), analysis=analysis)
+
+
+def _changes(editions: Editions, row: FormWithDraft, draft: Form) -> int:
+    if row.live_edition is None or row.live_revision == row.revision:
+        return 0
+    return count_changes(editions.form(row.id, row.live_edition), draft)
+
+
+def rename(document: Any, *, block: str, key: str) -> Form:
+    """Return a draft in which a block has another key, and every formula uses it. Raises DefinitionError."""
+    return read_form(rename_key(read_imported(document), block, key).model_dump())

@@ -77,3 +77,15 @@ class ClosedError(ServiceError):
     """This form takes no answers any more."""
 
     code = "closed"
+
+
+class TooBusyError(ServiceError):
+    """Codexa has too much to do just now. Nothing you typed is lost; wait a moment, then try again."""
+
+    code = "busy"
+
+
+class PasswordRefusedError(ServiceError):
+    """This password is too short. Take a longer one."""
+
+    code = "password_refused"

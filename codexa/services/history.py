@@ -3,12 +3,13 @@
 from dataclasses import dataclass
 from uuid import UUID
 
-from codexa.core.definition.comparing import Change, describe_changes
-from codexa.core.definition.form import Form, read_form
+from codexa.core.form.comparing import Change, describe_changes
+from codexa.core.form.form import Form
+from codexa.core.form.upgrades import read_stored
 from codexa.services.errors import NotFoundError
 from codexa.store import forms
 from codexa.store import history as store
-from codexa.store.database import Connection
+from codexa.store.database import Connect, Connection
 from codexa.store.history import Present, SavedState
 from codexa.store.sessions import SignedIn
 
@@ -24,29 +25,32 @@ class Here:
     revision: int
 
 
-def list_states(connection: Connection, *, who: SignedIn, form: UUID, before: int | None) -> list[SavedState]:
+def list_states(connection: Connection, *, who: SignedIn, form: UUID, before: int) -> list[SavedState]:
     """Return a page of saved states below a revision, newest first. Raises NotFoundError."""
-    limit = 2**31 - 1 if before is None else before
-    states = store.list_states(connection, team=who.team_id, form=form, before=limit, limit=_PAGE)
-    if not states and forms.find_form(connection, team=who.team_id, form=form) is None:
+    states = store.list_states(connection, team=who.team_id, form=form, before=before, limit=_PAGE)
+    if not states and forms.find_revision(connection, team=who.team_id, form=form) is None:
         raise NotFoundError
     return states
 
 
-def find_state(connection: Connection, *, who: SignedIn, form: UUID, revision: int) -> Form:
+def find_state(connect: Connect, *, who: SignedIn, form: UUID, revision: int) -> Form:
     """Return the draft as it was saved once. Raises NotFoundError."""
-    draft = store.find_state(connection, team=who.team_id, form=form, revision=revision)
+    with connect() as connection:
+        draft = store.find_state(connection, team=who.team_id, form=form, revision=revision)
     if draft is None:
         raise NotFoundError
-    return read_form(draft)
+    return read_stored(draft)
 
 
-def compare(connection: Connection, *, who: SignedIn, form: UUID, before: int, after: int) -> list[Change]:
+def compare(connect: Connect, *, who: SignedIn, form: UUID, before: int, after: int) -> list[Change]:
     """Return what changed between the draft as it stood at two revisions, in words. Raises NotFoundError."""
-    drafts = [store.find_state_at(connection, team=who.team_id, form=form, revision=each) for each in (before, after)]
+    with connect() as connection:
+        drafts = [
+            store.find_state_at(connection, team=who.team_id, form=form, revision=each) for each in (before, after)
+        ]
     if None in drafts:
         raise NotFoundError
-    old, new = (read_form(draft) for draft in drafts)
+    old, new = (read_stored(draft) for draft in drafts)
     return describe_changes(old, new)
 
 
@@ -55,15 +59,15 @@ def here(connection: Connection, *, who: SignedIn, form: UUID, tab: str, area: s
     noted = store.note_presence(
         connection, team=who.team_id, form=form, person=who.person_id, tab=tab, area=area, part=part
     )
-    found = forms.find_form(connection, team=who.team_id, form=form) if noted else None
-    if found is None:
+    revision = forms.find_revision(connection, team=who.team_id, form=form) if noted else None
+    if revision is None:
         raise NotFoundError
     people = store.list_present(connection, form=form, tab=tab, seconds=HEARD_SECONDS)
-    return Here(people=people, revision=found.revision)
+    return Here(people=people, revision=revision)
 
 
 def leave(connection: Connection, *, who: SignedIn, form: UUID, tab: str) -> None:
     """Forget a tab that was closed. Raises NotFoundError."""
-    if forms.find_form(connection, team=who.team_id, form=form) is None:
+    if forms.find_revision(connection, team=who.team_id, form=form) is None:
         raise NotFoundError
     store.forget_presence(connection, form=form, tab=tab)

@@ -1,53 +1,93 @@
 """Preview: the saved draft, filled in as visitors would, and why anything in it is as it is."""
 
+from collections.abc import Mapping
 from dataclasses import dataclass
-from functools import lru_cache
 from random import Random
 from typing import Any
 from uuid import UUID
 
 import orjson
 
-from codexa.core.definition.form import read_form
-from codexa.core.program.accept import Accepted, Refused, accept, number_result, sample_answers
+from codexa.core.definition.brand import Brand
+from codexa.core.form.upgrades import read_stored
+from codexa.core.program.accept import Accepted, Refused, accept, numbered
 from codexa.core.program.compiling import compile_form
 from codexa.core.program.evaluate import evaluate
 from codexa.core.program.explain import Explanation, NoSuchFactError, explain_all
+from codexa.core.program.faces import FormFace
 from codexa.core.program.program import Program
-from codexa.services.drafts import context_of
+from codexa.core.program.public import form_face, form_state
+from codexa.core.program.samples import sample_answers
+from codexa.core.program.trials import TrialReport, run_trials
+from codexa.services import brands
+from codexa.services.bounded_cache import BoundedCache
+from codexa.services.context import context_of
 from codexa.services.errors import NotFoundError
 from codexa.store import forms
-from codexa.store.database import Connection
+from codexa.store.database import Connect
 from codexa.store.sessions import SignedIn
 
 _FIRST_NUMBER = 1  # of a response that is only tried
+_MOST_COMPILED = 1_000_000  # bytes of the documents that are kept compiled
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
-class Previewed:
-    """A draft to try: its program and the revision that it was made from."""
+class PreviewPage:
+    """What the page of a preview carries: what may be known of the draft, and its first state."""
 
-    program: Program
-    revision: int
-
-
-@lru_cache(maxsize=50)
-def _compiled(_form: UUID, _revision: int, document: bytes) -> Program:
-    return compile_form(read_form(orjson.loads(document)))
+    face: FormFace
+    state: dict[str, Any]
 
 
-def open_draft(connection: Connection, *, who: SignedIn, form: UUID) -> Previewed:
-    """Return the form's saved draft, compiled. Raises NotFoundError."""
-    found = forms.find_form(connection, team=who.team_id, form=form)
-    if found is None:
-        raise NotFoundError
-    return Previewed(program=_compiled(form, found.revision, orjson.dumps(found.draft)), revision=found.revision)
+class Drafts:
+    """The drafts that were tried of late, compiled; a revision never changes."""
+
+    def __init__(self, connect: Connect) -> None:
+        self._connect = connect
+        self._programs: BoundedCache[Program] = BoundedCache(_MOST_COMPILED)
+
+    def program(self, *, who: SignedIn, form: UUID) -> Program:
+        """Return a form's saved draft, compiled. Raises NotFoundError, DefinitionError where it can't be read."""
+        with self._connect() as connection:
+            revision = forms.find_revision(connection, team=who.team_id, form=form)
+        if revision is None:
+            raise NotFoundError
+        return self._programs.get((form, revision), lambda: self._compile(who, form))
+
+    def _compile(self, who: SignedIn, form: UUID) -> tuple[Program, int]:
+        with self._connect() as connection:
+            found = forms.find_form(connection, team=who.team_id, form=form)
+        if found is None:
+            raise NotFoundError
+        return compile_form(read_stored(found.draft)), len(orjson.dumps(found.draft))
+
+
+def page(connect: Connect, program: Program, *, form: UUID, link: Mapping[str, str]) -> PreviewPage:
+    """Return the draft as visitors would get it first, with its brand's present look."""
+    look: Brand = brands.as_it_looks_now(connect, program.form, form_id=form)
+    return PreviewPage(
+        face=form_face(program).model_copy(update={"brand": look}),
+        state=form_state(evaluate(program, {}, context_of(program.form, link))),
+    )
+
+
+def state(
+    program: Program, answers: Mapping[str, Any], link: Mapping[str, str], changed: list[str] | None
+) -> dict[str, Any]:
+    """Return what visitors would know with these answers, or what of it hangs on those that changed."""
+    evaluated = evaluate(program, answers, context_of(program.form, link))
+    return form_state(evaluated, None if changed is None else program.affected(changed))
+
+
+def trials(program: Program) -> TrialReport:
+    """Run all trials of the draft."""
+    return run_trials(program)
 
 
 def hand_in(program: Program, answers: dict[str, Any], link: dict[str, str]) -> Accepted | Refused:
     """Return what would be kept of these answers, or what is wrong with them; nothing is kept."""
     result = accept(program, answers, context_of(program.form, link))
-    return result if isinstance(result, Refused) else number_result(result, answers, _FIRST_NUMBER)
+    return result if isinstance(result, Refused) else numbered(result, _FIRST_NUMBER)
 
 
 def why(program: Program, answers: dict[str, Any], link: dict[str, str], part: str) -> tuple[Explanation, ...]:

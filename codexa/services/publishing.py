@@ -3,8 +3,9 @@
 from urllib.parse import urlsplit
 from uuid import UUID
 
-from codexa.core.definition.form import read_form
 from codexa.core.errors import DefinitionError, Problem
+from codexa.core.form.form import Form
+from codexa.core.form.upgrades import read_stored
 from codexa.core.formula.check import Severity
 from codexa.core.program.compiling import compile_form
 from codexa.core.program.program import Program
@@ -13,35 +14,49 @@ from codexa.core.program.trials import run_trials
 from codexa.services import desk
 from codexa.services.errors import ClashError, NotFoundError, NotProvenError, TrialsFailError
 from codexa.store import editions, forms
-from codexa.store.database import Connection
+from codexa.store.database import Connect, Connection
 from codexa.store.sessions import SignedIn
 
 
-def publish(connection: Connection, *, who: SignedIn, form: UUID, revision: int, despite_trials: bool = False) -> int:
+def publish(connect: Connect, *, who: SignedIn, form: UUID, revision: int, despite_trials: bool = False) -> int:
     """Publish that revision of the draft and return the edition's number; once more gives the same edition.
 
     Raises NotFoundError, ClashError where the draft has moved on, NotProvenError where the proof has errors,
     TrialsFailError where trials fail, unless it shall be published `despite_trials`.
     """
-    found = forms.find_form(connection, team=who.team_id, form=form)
+    with connect() as connection:
+        found = forms.find_form(connection, team=who.team_id, form=form)
     if found is None:
         raise NotFoundError
     if found.live_edition is not None and found.live_revision == found.revision == revision:
         return found.live_edition
-    program = compile_form(read_form(found.draft))
+    _prove(read_stored(found.draft), despite_trials=despite_trials)
+    with connect() as connection:
+        return _publish(connection, who=who, form=form, name=found.name, revision=revision)
+
+
+def _prove(draft: Form, *, despite_trials: bool) -> None:
+    program = compile_form(draft)
     errors = [finding for finding in proof(program) if finding.severity is Severity.ERROR]
     if errors:
         raise NotProvenError(f"{errors[0].message} {errors[0].remedy}")
     if not despite_trials:
         _try(program)
-    if found.live_edition is None:
-        # The address is the name's that the form is published under, not the one it was begun with.
-        slug = desk.free_slug(connection, team=who.team_id, name=found.name, form=form)
-        forms.set_slug(connection, team=who.team_id, form=form, slug=slug)
-    number = editions.publish(connection, team=who.team_id, form=form, person=who.person_id, revision=revision)
-    if number is None:
+
+
+def _publish(connection: Connection, *, who: SignedIn, form: UUID, name: str, revision: int) -> int:
+    locked = editions.lock_form(connection, team=who.team_id, form=form)
+    if locked is None:
+        raise NotFoundError
+    if locked.revision != revision:
         raise ClashError("The draft has changed since. Look at the changes, then publish again.")
-    return number
+    if locked.live_edition is not None and locked.live_revision == revision:
+        return locked.live_edition  # somebody else pressed at the same moment
+    if locked.live_edition is None:
+        # The address is the name's that the form is published under, not the one it was begun with.
+        slug = desk.free_slug(connection, team=who.team_id, name=name, form=form)
+        forms.set_slug(connection, team=who.team_id, form=form, slug=slug)
+    return editions.publish(connection, team=who.team_id, form=form, person=who.person_id)
 
 
 def _try(program: Program) -> None:

@@ -3,29 +3,43 @@
 import csv
 import io
 import re
-from collections.abc import Iterator
+import unicodedata
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from typing import Any
 from uuid import UUID
 from zoneinfo import ZoneInfo
 
+from codexa.core.context import Context
 from codexa.core.definition.figures import Figure
-from codexa.core.definition.form import Form, read_form
 from codexa.core.definition.parts import Field, Repeat, RowKind, blocks_within
 from codexa.core.definition.rich_text import plain
+from codexa.core.errors import DefinitionError
 from codexa.core.fields import field_type_of
 from codexa.core.fields.field_type import Medium
+from codexa.core.form.form import Form
 from codexa.core.formula.types import NUMBERS
+from codexa.core.program.explain import Explanation, NoSuchFactError, explain_all
 from codexa.core.program.figure_kinds import kind_of
+from codexa.core.program.kept import state_of_kept
+from codexa.services.editions import Editions
 from codexa.services.errors import NotFoundError
-from codexa.store import editions, forms, responses
-from codexa.store.database import Connection
-from codexa.store.responses import ResponseRow
+from codexa.store import editions as store
+from codexa.store import responses
+from codexa.store.database import Connect, Connection
+from codexa.store.responses import After, Event, ResponseRow
 from codexa.store.sessions import SignedIn
 
 _PLAIN_NUMBER = re.compile(r"-?\d+(\.\d+)?", re.ASCII)
-# What a spreadsheet takes for the start of a formula (OWASP, "CSV Injection").
-_STARTS_A_FORMULA = ("=", "+", "-", "@", "\t", "\r", "\n")
+# What a spreadsheet takes for the start of a formula (OWASP, "CSV Injection"), full-width signs folded to these too.
+_STARTS_A_FORMULA = frozenset("=+-@")
+_MOVE_ON = frozenset("\t\r\n")
+# What some programs pass over before they look for one: white space, control and format characters.
+_NOT_SEEN = "".join(
+    sign
+    for sign in map(chr, range(0x10000))
+    if unicodedata.category(sign) in ("Cc", "Cf", "Zs", "Zl", "Zp", "Mn", "Me")
+)
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -50,15 +64,15 @@ class Row:
 
 
 class ResponseTable:
-    """The responses of one form, read with the edition that each was given to."""
+    """The responses of one form, read with the edition that each was given to.
 
-    def __init__(self, connection: Connection, *, who: SignedIn, form: UUID) -> None:
-        """Read the form's editions. Raises NotFoundError where the team has no such form."""
-        definitions = editions.definitions_of_form(connection, team=who.team_id, form=form)
-        if not definitions and forms.find_form(connection, team=who.team_id, form=form) is None:
-            raise NotFoundError
-        self._forms = {number: read_form(definition) for number, definition in definitions.items()}
-        self._held = {number: _held(form) for number, form in self._forms.items()}
+    What was given to an edition that can't be read any more has no cells.
+    """
+
+    def __init__(self, editions: Editions, *, form: UUID, numbers: Sequence[int]) -> None:
+        """Take up the form's editions, by their numbers."""
+        self._forms = {number: read for number in numbers if (read := _readable(editions, form, number)) is not None}
+        self._held = {number: _held(read) for number, read in self._forms.items()}
 
     @property
     def columns(self) -> list[Column]:
@@ -73,8 +87,11 @@ class ResponseTable:
 
     def row(self, response: ResponseRow, medium: Medium) -> Row:
         """Return a response as text for people or programs."""
-        form = self._forms[response.edition]
-        received = response.received_at.astimezone(ZoneInfo(form.time_zone))
+        form = self._forms.get(response.edition)
+        if form is None:
+            received = response.received_at.isoformat(timespec="seconds")
+            return Row(number=response.number, edition=response.edition, received_at=received, cells={})
+        received_at = response.received_at.astimezone(ZoneInfo(form.time_zone))
         cells = {
             held_id: self._held[response.edition][held_id].text(stored, form, medium)
             for held_id, stored in (response.computed | response.answers).items()
@@ -83,9 +100,16 @@ class ResponseTable:
         return Row(
             number=response.number,
             edition=response.edition,
-            received_at=received.isoformat(timespec="seconds"),
+            received_at=received_at.isoformat(timespec="seconds"),
             cells=cells,
         )
+
+
+def _readable(editions: Editions, form: UUID, number: int) -> Form | None:
+    try:
+        return editions.form(form, number)
+    except DefinitionError:
+        return None
 
 
 @dataclass(frozen=True, slots=True)
@@ -148,27 +172,82 @@ def _held(form: Form) -> dict[str, _HeldField | _HeldRepeat | _HeldFigure]:
     return held | {figure.id: _HeldFigure(figure) for figure in form.figures}
 
 
-def page(
-    connection: Connection, *, who: SignedIn, form: UUID, limit: int, offset: int
-) -> tuple[list[Column], list[Row], int]:
-    """Return the columns, a page of rows (newest first) and the number of all rows."""
-    table = ResponseTable(connection, who=who, form=form)
-    found, count = responses.page_of_responses(connection, team=who.team_id, form=form, limit=limit, offset=offset)
-    return table.columns, [table.row(response, Medium.PAGE) for response in found], count
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Page:
+    """A page of responses, newest first: columns, rows, how many there are in all, and where the next page begins."""
+
+    columns: list[Column]
+    rows: list[Row]
+    count: int
+    next: After | None
 
 
-def single(connection: Connection, *, who: SignedIn, form: UUID, number: int) -> tuple[list[Column], Row]:
-    """Return one response with the columns to read it by. Raises NotFoundError."""
+def page(connect: Connect, editions: Editions, *, who: SignedIn, form: UUID, limit: int, after: After | None) -> Page:
+    """Return a page of responses, from the newest or after a place in their order. Raises NotFoundError."""
+    with connect() as connection:
+        numbers = _numbers(connection, who, form)
+        found = responses.page_of_responses(connection, team=who.team_id, form=form, limit=limit, after=after)
+        count = responses.count_responses(connection, team=who.team_id, form=form)
+    table = ResponseTable(editions, form=form, numbers=numbers)
+    last = found[-1] if len(found) == limit else None
+    return Page(
+        columns=table.columns,
+        rows=[table.row(response, Medium.PAGE) for response in found],
+        count=count,
+        next=None if last is None else After(received_at=last.received_at, number=last.number),
+    )
+
+
+def _numbers(connection: Connection, who: SignedIn, form: UUID) -> list[int]:
+    numbers = store.numbers_of_form(connection, team=who.team_id, form=form)
+    if numbers is None:
+        raise NotFoundError
+    return numbers
+
+
+def _find(connection: Connection, who: SignedIn, form: UUID, number: int) -> ResponseRow:
     found = responses.find_response(connection, team=who.team_id, form=form, number=number)
     if found is None:
         raise NotFoundError
-    table = ResponseTable(connection, who=who, form=form)
-    return table.columns, table.row(found, Medium.PAGE)
+    return found
 
 
-def csv_lines(connection: Connection, *, who: SignedIn, form: UUID) -> Iterator[str]:
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Single:
+    """One response with the columns to read it by, and what happened to it."""
+
+    columns: list[Column]
+    row: Row
+    events: list[Event]
+
+
+def single(connect: Connect, editions: Editions, *, who: SignedIn, form: UUID, number: int) -> Single:
+    """Return one response. Raises NotFoundError."""
+    with connect() as connection:
+        numbers = _numbers(connection, who, form)
+        found = _find(connection, who, form, number)
+        events = responses.list_events(connection, team=who.team_id, form=form, number=number)
+    table = ResponseTable(editions, form=form, numbers=numbers)
+    return Single(columns=table.columns, row=table.row(found, Medium.PAGE), events=events)
+
+
+def why(
+    connect: Connect, editions: Editions, *, who: SignedIn, form: UUID, number: int, part: str
+) -> tuple[Explanation, ...]:
+    """Return why everything about a part of a response was as it was when it came. Raises NotFoundError."""
+    with connect() as connection:
+        found = _find(connection, who, form, number)
+    program = editions.program(form, found.edition)
+    state = state_of_kept(program, found.answers, Context.from_json(found.told, number=number))
+    try:
+        return explain_all(state, part)
+    except NoSuchFactError as error:
+        raise NotFoundError(str(error)) from None
+
+
+def csv_lines(connection: Connection, editions: Editions, *, who: SignedIn, form: UUID) -> Iterator[str]:
     """Yield the export line by line (RFC 4180: CRLF, quotes doubled), with spreadsheet formulas defused."""
-    table = ResponseTable(connection, who=who, form=form)
+    table = ResponseTable(editions, form=form, numbers=_numbers(connection, who, form))
     columns = table.columns
     yield _line(["Number", "Received", "Edition", *(column.label for column in columns)])
     for response in responses.all_responses(connection, team=who.team_id, form=form):
@@ -179,12 +258,13 @@ def csv_lines(connection: Connection, *, who: SignedIn, form: UUID) -> Iterator[
 
 def _line(cells: list[str]) -> str:
     buffer = io.StringIO()
-    csv.writer(buffer, lineterminator="\r\n").writerow([defused(cell) for cell in cells])
+    csv.writer(buffer, lineterminator="\r\n", quoting=csv.QUOTE_ALL).writerow([defused(cell) for cell in cells])
     return buffer.getvalue()
 
 
 def defused(cell: str) -> str:
     """Return a cell that no spreadsheet takes for a formula; numbers stay numbers."""
-    if cell.startswith(_STARTS_A_FORMULA) and not _PLAIN_NUMBER.fullmatch(cell):
+    begins = unicodedata.normalize("NFKC", cell.lstrip(_NOT_SEEN)[:1])
+    if (begins in _STARTS_A_FORMULA or cell[:1] in _MOVE_ON) and not _PLAIN_NUMBER.fullmatch(cell):
         return f"'{cell}"
     return cell

@@ -1,23 +1,33 @@
-"""Signing in and out: argon2id, sessions in the database, and a pause after many wrong passwords."""
+"""Signing in and out: argon2id, sessions in the database, and growing pauses after wrong passwords."""
 
 import hashlib
 import secrets
+import threading
+import unicodedata
 from dataclasses import dataclass
 from datetime import timedelta
+from uuid import UUID
 
 from argon2 import PasswordHasher
 from argon2.exceptions import Argon2Error
 
-from codexa.services.errors import TooManyAttemptsError, WrongSignInError
+from codexa.services.errors import NotFoundError, TooBusyError, TooManyAttemptsError, WrongSignInError
 from codexa.store import people, sessions
-from codexa.store.database import Connection
+from codexa.store.database import Connect, Connection
+from codexa.store.people import Person
+from codexa.store.sessions import SignInLimit
 
 SESSION_LIFETIME = timedelta(hours=12)
-ATTEMPTS_WINDOW = timedelta(minutes=15)
+SHORTEST_PASSWORD = 12  # characters (OWASP ASVS 4.0.3, 2.1.1)
+_MOST_EMAIL = 254  # characters (RFC 5321, 4.5.3.1.3)
+_MINUTE, _QUARTER_OF_AN_HOUR = 60, 900  # seconds
 
 _HASHER = PasswordHasher()  # argon2id with the parameters of RFC 9106's second recommendation
 # Verified where there is no such person, so that the time taken does not tell who exists.
 _NOBODY = _HASHER.hash(secrets.token_urlsafe(16))
+# Each takes 64 MiB and a processor.
+_HASHING = threading.BoundedSemaphore(2)
+_WAIT_SECONDS = 5.0
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -26,6 +36,21 @@ class NewSession:
 
     token: str
     csrf_token: str
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Attempt:
+    """Somebody who wants to sign in, and from which network; `old_token` is of the session that the browser has yet."""
+
+    email: str
+    password: str
+    network: str
+    old_token: str = ""
+
+
+def folded(email: str) -> str:
+    """Return an e-mail as it is compared, everywhere."""
+    return unicodedata.normalize("NFKC", email.strip()[: _MOST_EMAIL + 1]).casefold()
 
 
 def hash_password(password: str) -> str:
@@ -38,38 +63,75 @@ def digest_of(token: str) -> bytes:
     return hashlib.sha256(token.encode()).digest()
 
 
-def refuse_guessing(connection: Connection, *, email: str, address: str, attempts: int) -> None:
-    """Raise TooManyAttemptsError where this e-mail or network address failed too often of late."""
-    if sessions.count_failures(connection, subjects=_subjects(email, address), window=ATTEMPTS_WINDOW) >= attempts:
-        raise TooManyAttemptsError
+def sign_in(connect: Connect, attempt: Attempt, *, attempts: int) -> NewSession:
+    """Return a new session; the one that the browser had ends.
 
-
-def sign_in(connection: Connection, *, email: str, password: str) -> NewSession:
-    """Return a new session. Raises WrongSignInError; the caller then counts the failure in a transaction of its own."""
-    person = people.find_person_by_email(connection, email=email.strip())
-    try:
-        _HASHER.verify(person.password_hash if person else _NOBODY, password)
-    except Argon2Error:
-        raise WrongSignInError from None
-    if person is None:
+    Each try is counted before the password is looked at, so that many at once are counted too. After so many `attempts`
+    for one person from one network each further one waits longer. Raises WrongSignInError, TooManyAttemptsError,
+    TooBusyError.
+    """
+    email = folded(attempt.email)
+    if len(email) > _MOST_EMAIL:
         raise WrongSignInError
-    sessions.delete_failures(connection, subject=_subjects(email, "")[0])
+    with connect() as connection:
+        person = people.find_person_by_email(connection, email=email)
+        limits = _limits(connection, person, email, attempt.network, attempts)
+        wait = sessions.count_try(connection, limits)
+    if wait is not None:
+        raise TooManyAttemptsError(f"Too many wrong passwords. Wait {_in_words(wait)}, then try again.")
+    if not _is_right(person, attempt.password) or person is None:
+        raise WrongSignInError
+    with connect() as connection:
+        sessions.forget_tries(connection, subjects=[limit.subject for limit in limits])
+        sessions.note_network(connection, person=person.id, network=attempt.network)
+        if attempt.old_token:
+            sessions.delete_session(connection, digest=digest_of(attempt.old_token))
+        return new_session(connection, person=person.id, team=person.team_id)
+
+
+def new_session(connection: Connection, *, person: UUID, team: UUID) -> NewSession:
+    """Make a session of a person in a team."""
     session = NewSession(token=secrets.token_urlsafe(32), csrf_token=secrets.token_urlsafe(32))
     sessions.insert_session(
         connection,
         digest=digest_of(session.token),
-        person=person.id,
-        team=person.team_id,
+        person=person,
+        team=team,
         csrf_token=session.csrf_token,
         lifetime=SESSION_LIFETIME,
     )
     return session
 
 
-def count_failure(connection: Connection, *, email: str, address: str) -> None:
-    """Count a wrong password."""
-    sessions.insert_failure(connection, subjects=_subjects(email, address))
+def change_password(connection: Connection, *, email: str, password: str) -> None:
+    """Give a person another password; all their sessions end. Raises NotFoundError."""
+    if not people.set_password(connection, email=folded(email), password_hash=hash_password(password)):
+        raise NotFoundError(f"Nobody signs in as {email}.")
 
 
-def _subjects(email: str, address: str) -> list[str]:
-    return [f"email {email.strip().casefold()[:320]}", f"address {address}"]
+def _limits(
+    connection: Connection, person: Person | None, email: str, network: str, attempts: int
+) -> list[SignInLimit]:
+    """Return what this try counts against; where the person is at home, strangers elsewhere don't count."""
+    at_home = person is not None and sessions.is_known_network(connection, person=person.id, network=network)
+    pair = SignInLimit(subject=f"pair {email} {network}", free=attempts, longest=_QUARTER_OF_AN_HOUR)
+    whole = SignInLimit(subject=f"network {network}", free=attempts * 10, longest=_QUARTER_OF_AN_HOUR)
+    anywhere = SignInLimit(subject=f"person {email}", free=attempts * 2, longest=_MINUTE)
+    return [pair, whole] if at_home else [pair, whole, anywhere]
+
+
+def _is_right(person: Person | None, password: str) -> bool:
+    if not _HASHING.acquire(timeout=_WAIT_SECONDS):
+        raise TooBusyError
+    try:
+        return _HASHER.verify(person.password_hash if person else _NOBODY, password)
+    except Argon2Error:
+        return False
+    finally:
+        _HASHING.release()
+
+
+def _in_words(seconds: float) -> str:
+    if seconds > _MINUTE:
+        return f"{-(-int(seconds) // _MINUTE)} minutes"
+    return "a minute" if seconds > _MINUTE / 2 else f"{max(1, -(-int(seconds) // 1))} seconds"

@@ -7,7 +7,9 @@ from typing import Any
 
 import orjson
 
-from codexa.core.definition.form import Form, read_form
+from codexa.core.form.form import Form, read_form
+from codexa.core.program.compiling import compile_form
+from codexa.core.program.notes import notes
 from codexa.services.errors import NotFoundError
 
 FOLDER = Path(__file__).parent.parent.parent / "examples" / "templates"
@@ -44,3 +46,26 @@ def find_template(name: str) -> Template:
     if found is None:
         raise NotFoundError("There is no such template.")
     return found
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Held:
+    """How many pages, fields, rules and figures a template has."""
+
+    pages: int
+    fields: int
+    rules: int
+    figures: int
+
+
+@cache
+def _held(name: str) -> Held:
+    form = find_template(name).form
+    rules = sum(note.condition and bool(note.reads) for found in notes(compile_form(form)).values() for note in found)
+    fields = sum(1 for _ in form.fields())
+    return Held(pages=len(form.pages), fields=fields, rules=rules, figures=len(form.figures))
+
+
+def held_in(template: Template) -> Held:
+    """Return what a template has; worked out once in each process."""
+    return _held(template.name)

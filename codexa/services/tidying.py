@@ -5,7 +5,7 @@ from pathlib import Path
 
 from codexa.services.brands import picture_path
 from codexa.services.uploads import remove
-from codexa.store import brands, history, uploads
+from codexa.store import brands, history, rates, uploads
 from codexa.store.database import Connection
 
 UNCLAIMED_HOURS = 48  # an upload that no response names: a visitor may still be at the form
@@ -23,10 +23,12 @@ class Tidied:
 
 def tidy(connection: Connection, folder: Path, *, hours: int = UNCLAIMED_HOURS, days: int = KEPT_DAYS) -> Tidied:
     """Delete what nobody needs any more, and return how much that was; may be run at any time, and again."""
+    uploads.hold_tidying(connection)
     states = history.thin_states(connection, days=days)
     uploaded = uploads.delete_unclaimed(connection, hours=hours)
     pictures = brands.delete_unused_pictures(connection, days=days)
     # Files go after what names them: what is left behind by a crash between the two does no harm.
+    rates.delete_ended(connection)
     connection.commit()
     for upload in uploaded:
         remove(folder, upload)

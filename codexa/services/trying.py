@@ -4,19 +4,20 @@ import datetime
 from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any
+from uuid import UUID
 
-from codexa.core.definition.form import Form
 from codexa.core.definition.trials import Expected
-from codexa.core.program.accept import entered_again
+from codexa.core.form.form import Form
 from codexa.core.program.charts import bars_of, looked_at
 from codexa.core.program.evaluate import State
 from codexa.core.program.faces import BarFace, FormState
+from codexa.core.program.kept import entered_again
 from codexa.core.program.program import Program
 from codexa.core.program.public import form_state
 from codexa.core.program.trials import figure_texts, holding, outcome_of, state_on
-from codexa.services.drafts import context_of
+from codexa.services.context import context_of
 from codexa.store import responses
-from codexa.store.database import Connection
+from codexa.store.database import Connect
 from codexa.store.sessions import SignedIn
 
 MOST_RESPONSES = 50
@@ -70,9 +71,10 @@ class TriedResponse:
     figures: dict[str, str]
 
 
-def on_responses(connection: Connection, program: Program, *, who: SignedIn, form: Any) -> list[TriedResponse]:
+def on_responses(connect: Connect, program: Program, *, who: SignedIn, form: UUID) -> list[TriedResponse]:
     """Return the newest responses with the figures that the draft works out of them."""
-    rows, _ = responses.page_of_responses(connection, team=who.team_id, form=form, limit=MOST_RESPONSES, offset=0)
+    with connect() as connection:
+        rows = responses.page_of_responses(connection, team=who.team_id, form=form, limit=MOST_RESPONSES)
     return [_tried(program, row.number, row.answers, row.received_at) for row in rows]
 
 

@@ -1,9 +1,12 @@
 """Files that visitors send: what they are is found inside them, and no web server hands them out."""
 
+import os
+import shutil
+import threading
 import unicodedata
-from collections.abc import Mapping
+from dataclasses import dataclass
 from pathlib import Path
-from typing import IO, Any
+from typing import IO
 from uuid import UUID, uuid4
 
 import filetype  # type: ignore[import-untyped]  # the package ships no types
@@ -12,47 +15,82 @@ from codexa.core.fields.file_upload import FileUploadField, file_problem
 from codexa.core.formula.values import UploadedFile
 from codexa.core.program.program import Program
 from codexa.services import pictures
-from codexa.services.errors import FileRefusedError, NotFoundError
+from codexa.services.errors import FileRefusedError, NotFoundError, TooBusyError
 from codexa.store import uploads
-from codexa.store.database import Connection
+from codexa.store.database import Connect
 from codexa.store.uploads import Upload
 
 _THUMBNAIL = (320, 320)
 _MOST_NAME = 150  # characters
 _AT_ONCE = 64 * 1024  # bytes read at a time
 _HEAD = 8_192  # bytes in which a file's type is found
+_MEGABYTE = 1_000_000
+# Each holds a thread for as long as a visitor's line takes; the others are left for those who fill in.
+_ARRIVING = threading.BoundedSemaphore(4)
 
 
-def store(
-    connection: Connection, program: Program, folder: Path, *, form: UUID, block: str, name: str, content: IO[bytes]
-) -> Upload:
-    """Keep a file that a visitor sends for a field, and return what is known of it.
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Sent:
+    """A file as it arrives: for which field, on which visit, from which network; its length in bytes, where told."""
 
-    Raises NotFoundError where the field takes no files, FileRefusedError with what is wrong with this one.
-    """
+    form: UUID
+    block: str
+    name: str
+    visit: str
+    network: str
+    length: int | None
+    content: IO[bytes]
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Quotas:
+    """How many megabytes may wait for a response, by form and by network, and how many the disk keeps free."""
+
+    of_form: int
+    of_network: int
+    free: int
+
+
+def most_bytes(program: Program, block: str) -> int:
+    """Return how large a file the field takes. Raises NotFoundError where it takes none."""
+    return _field(program, block).megabytes * _MEGABYTE
+
+
+def _field(program: Program, block: str) -> FileUploadField:
     place = program.places.get(block)
     if place is None or not isinstance(place.block, FileUploadField):
         raise NotFoundError("This form has no such field for files. Reload the page.")
-    upload_id, shown_name = uuid4(), clean_name(name)
-    folder.mkdir(parents=True, exist_ok=True)
+    return place.block
+
+
+def store(connect: Connect, program: Program, folder: Path, sent: Sent, quotas: Quotas) -> Upload:
+    """Keep a file that a visitor sends for a field, and return what is known of it; no connection is held meanwhile.
+
+    Raises NotFoundError where the field takes no files, FileRefusedError with what is wrong with this one,
+    TooBusyError where too many arrive at once.
+    """
+    field, upload_id, shown_name = _field(program, sent.block), uuid4(), clean_name(sent.name)
+    _refuse_length(sent.length, field, shown_name)
+    _refuse_over_quota(connect, folder, sent, quotas)
     path = folder / str(upload_id)
     try:
-        size = _write(content, path, place.block.megabytes * 1_000_000, shown_name)
+        size = _received(sent.content, path, field, shown_name)
         known = UploadedFile(id=str(upload_id), name=shown_name, size=size, media_type=media_type_of(path))
-        _refuse(file_problem(known, place.block))
+        _refuse(file_problem(known, field))
         has_thumbnail = _make_thumbnail(path, known)
+        upload = Upload(
+            id=upload_id,
+            block_id=sent.block,
+            name=shown_name,
+            media_type=known.media_type,
+            size=size,
+            has_thumbnail=has_thumbnail,
+        )
+        with connect() as connection:
+            uploads.insert_upload(connection, upload, form=sent.form, visit=sent.visit, network=sent.network)
     except BaseException:
         remove(folder, upload_id)
         raise
-    upload = Upload(
-        id=upload_id,
-        block_id=block,
-        name=shown_name,
-        media_type=known.media_type,
-        size=size,
-        has_thumbnail=has_thumbnail,
-    )
-    uploads.insert_upload(connection, upload, form=form)
     return upload
 
 
@@ -61,20 +99,57 @@ def _refuse(problem: str | None) -> None:
         raise FileRefusedError(problem)
 
 
+def _refuse_length(length: int | None, field: FileUploadField, name: str) -> None:
+    if length is not None and length > field.megabytes * _MEGABYTE:
+        raise FileRefusedError(_too_large(name, field))
+
+
+def _too_large(name: str, field: FileUploadField) -> str:
+    return f"{name} is too large; send at most {field.megabytes} MB."
+
+
+def _refuse_over_quota(connect: Connect, folder: Path, sent: Sent, quotas: Quotas) -> None:
+    folder.mkdir(parents=True, exist_ok=True)
+    with connect() as connection:
+        waiting = uploads.sizes_waiting(connection, form=sent.form, network=sent.network)
+    more = sent.length or 0
+    if waiting.of_network + more > quotas.of_network * _MEGABYTE:
+        raise FileRefusedError(
+            "Many files from your network wait to be handed in. Hand yours in, or come back in an hour."
+        )
+    full = shutil.disk_usage(folder).free - more < quotas.free * _MEGABYTE
+    if full or waiting.of_form + more > quotas.of_form * _MEGABYTE:
+        raise FileRefusedError("This form can take no more files just now. Tell the people whose form this is.")
+
+
+def _received(content: IO[bytes], path: Path, field: FileUploadField, name: str) -> int:
+    if not _ARRIVING.acquire(blocking=False):
+        raise TooBusyError("Many files arrive just now. Wait a moment, then send yours again.")
+    try:
+        return _write(content, path, field, name)
+    finally:
+        _ARRIVING.release()
+
+
 def clean_name(name: str) -> str:
     """Return a file's name without folders and control characters, of bounded length."""
-    last = name.replace("\\", "/").rsplit("/", 1)[-1]
+    last = name[-4 * _MOST_NAME :].replace("\\", "/").rsplit("/", 1)[-1]
     kept = "".join(sign for sign in unicodedata.normalize("NFC", last) if unicodedata.category(sign)[0] != "C")
     return kept.strip()[-_MOST_NAME:] or "file"
 
 
-def _write(content: IO[bytes], path: Path, most: int, name: str) -> int:
-    size = 0
-    with path.open("xb") as file:
+def private(path: str, flags: int) -> int:
+    """Open a file that its group may read and nobody else; for `open(…, opener=private)`."""
+    return os.open(path, flags, 0o640)
+
+
+def _write(content: IO[bytes], path: Path, field: FileUploadField, name: str) -> int:
+    size, most = 0, field.megabytes * _MEGABYTE
+    with open(path, "xb", opener=private) as file:
         while piece := content.read(_AT_ONCE):
             size += len(piece)
             if size > most:
-                raise FileRefusedError(f"{name} is too large; send at most {most // 1_000_000} MB.")
+                raise FileRefusedError(_too_large(name, field))
             file.write(piece)
     if size == 0:
         raise FileRefusedError(f"{name} is empty. Choose the file again.")
@@ -106,10 +181,11 @@ def _is_open_document(head: bytes) -> bool:
 def _make_thumbnail(path: Path, known: UploadedFile) -> bool:
     if known.media_type not in pictures.FORMATS:
         return False
-    with pictures.opened(path, known.name, known.media_type, draft=_THUMBNAIL) as picture:
-        small = picture.convert("RGB")
-        small.thumbnail(_THUMBNAIL)
-        small.save(_thumbnail_path(path), "JPEG", quality=82)
+    small = pictures.shrunk(path, known.name, known.media_type, _THUMBNAIL)
+    if small is None:
+        return False
+    with open(_thumbnail_path(path), "xb", opener=private) as file:
+        small.convert("RGB").save(file, "JPEG", quality=82)
     return True
 
 
@@ -138,68 +214,3 @@ def remove(folder: Path, upload: UUID) -> None:
     path = folder / str(upload)
     path.unlink(missing_ok=True)
     _thumbnail_path(path).unlink(missing_ok=True)
-
-
-def with_files(
-    connection: Connection, program: Program, form: UUID, answers: Mapping[str, Any]
-) -> tuple[dict[str, Any], list[UUID]]:
-    """Return the answers with what is known of each file in place of its id, and the ids of the files named.
-
-    Only what the database knows is believed; an id that it does not know stays, and is refused by the field.
-    """
-    blocks = {block_id for block_id, place in program.places.items() if isinstance(place.block, FileUploadField)}
-    if not blocks:
-        return dict(answers), []
-    ids = [each for raw in _file_answers(program, blocks, answers) for each in _ids_in(raw)]
-    known = uploads.find_uploads(connection, form=form, ids=ids) if ids else {}
-    return _filled(program, blocks, answers, known), [upload.id for upload in known.values()]
-
-
-def _file_answers(program: Program, blocks: set[str], answers: Mapping[str, Any]) -> list[Any]:
-    found = [answers[block] for block in blocks if block in answers]
-    for row in _rows_of(program, answers):
-        found += [raw for block, raw in row["values"].items() if block in blocks]
-    return found
-
-
-def _rows_of(program: Program, answers: Mapping[str, Any]) -> list[dict[str, Any]]:
-    lists = [answers[repeat] for repeat in program.repeats if isinstance(answers.get(repeat), list)]
-    return [row for rows in lists for row in rows if isinstance(row, dict) and isinstance(row.get("values"), dict)]
-
-
-def _ids_in(raw: Any) -> list[UUID]:
-    ids = []
-    for each in raw if isinstance(raw, list) else []:
-        try:
-            ids.append(UUID(each))
-        except (ValueError, AttributeError, TypeError):
-            continue
-    return ids
-
-
-def _filled(
-    program: Program, blocks: set[str], answers: Mapping[str, Any], known: Mapping[str, Upload]
-) -> dict[str, Any]:
-    def filled(raw: Any, block: str) -> Any:
-        if not isinstance(raw, list):
-            return raw
-        found = [known.get(each) if isinstance(each, str) else None for each in raw]
-        return [_facts(each) if each is not None and each.block_id == block else None for each in found]
-
-    result = {block: filled(raw, block) if block in blocks else raw for block, raw in answers.items()}
-    for repeat in program.repeats:
-        rows = answers.get(repeat)
-        if isinstance(rows, list):
-            result[repeat] = [_filled_row(row, blocks, filled) for row in rows]
-    return result
-
-
-def _filled_row(row: Any, blocks: set[str], filled: Any) -> Any:
-    if not isinstance(row, dict) or not isinstance(row.get("values"), dict):
-        return row
-    values = {block: filled(raw, block) if block in blocks else raw for block, raw in row["values"].items()}
-    return {**row, "values": values}
-
-
-def _facts(upload: Upload) -> dict[str, Any]:
-    return {"id": str(upload.id), "name": upload.name, "size": upload.size, "type": upload.media_type}

@@ -30,13 +30,26 @@ class LiveEdition:
     sites: list[str]
 
 
-def publish(connection: Connection, *, team: UUID, form: UUID, person: UUID, revision: int) -> int | None:
-    """Publish that revision of the draft and return the edition's number; None where the draft has moved on."""
-    row = one(connection, _QUERIES["publish"], team=team, form=form, person=person, revision=revision)
-    if row is None:
-        return None
-    connection.execute(_QUERIES["set_live"], {"team": team, "form": form, "number": row["number"]})
-    return int(row["number"])
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Locked:
+    """A form that nobody else can publish until the transaction ends: its draft's revision, and what is live."""
+
+    revision: int
+    live_edition: int | None
+    live_revision: int | None
+
+
+def lock_form(connection: Connection, *, team: UUID, form: UUID) -> Locked | None:
+    """Wait until nobody else publishes the form, and return what it is like then."""
+    row = one(connection, _QUERIES["lock_form"], team=team, form=form)
+    return Locked(**row) if row else None
+
+
+def publish(connection: Connection, *, team: UUID, form: UUID, person: UUID) -> int:
+    """Publish the draft of a form that is locked, and return the edition's number."""
+    number = int(exactly_one(connection, _QUERIES["publish"], team=team, form=form, person=person)["number"])
+    connection.execute(_QUERIES["set_live"], {"team": team, "form": form, "number": number})
+    return number
 
 
 def list_editions(connection: Connection, *, team: UUID, form: UUID) -> list[EditionRow]:
@@ -44,10 +57,10 @@ def list_editions(connection: Connection, *, team: UUID, form: UUID) -> list[Edi
     return [EditionRow(**row) for row in many(connection, _QUERIES["list_editions"], team=team, form=form)]
 
 
-def definitions_of_form(connection: Connection, *, team: UUID, form: UUID) -> dict[int, dict[str, Any]]:
-    """Return the definitions of all editions by number."""
-    rows = many(connection, _QUERIES["definitions_of_form"], team=team, form=form)
-    return {row["number"]: row["definition"] for row in rows}
+def numbers_of_form(connection: Connection, *, team: UUID, form: UUID) -> list[int] | None:
+    """Return the numbers of a form's editions; None where the team has no such form."""
+    rows = many(connection, _QUERIES["numbers_of_form"], team=team, form=form)
+    return [row["number"] for row in rows if row["number"] is not None] if rows else None
 
 
 def find_live(connection: Connection, *, team_slug: str, slug: str) -> LiveEdition | None:

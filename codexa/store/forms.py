@@ -18,7 +18,7 @@ class FormRow:
     """A form on the desk.
 
     `changed` says that the draft differs from the live edition; `days` are the responses of each of the last 14 days,
-    today last.
+    today last; `unreadable` says why this version can't read it.
     """
 
     id: UUID
@@ -31,6 +31,7 @@ class FormRow:
     changed_by: str | None
     responses: int
     days: list[int]
+    unreadable: str | None
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -76,6 +77,32 @@ def find_form(connection: Connection, *, team: UUID, form: UUID) -> FormWithDraf
     """Return one form of the team."""
     row = one(connection, _QUERIES["find_form"], team=team, form=form)
     return FormWithDraft(**row) if row else None
+
+
+def find_revision(connection: Connection, *, team: UUID, form: UUID) -> int | None:
+    """Return the revision of a form's draft."""
+    row = one(connection, _QUERIES["find_revision"], team=team, form=form)
+    return int(row["revision"]) if row else None
+
+
+def all_ids(connection: Connection) -> list[UUID]:
+    """Return every form of every team."""
+    return [row["id"] for row in many(connection, _QUERIES["all_ids"])]
+
+
+def documents(connection: Connection, *, form: UUID) -> list[Any]:
+    """Return a form's draft and what is live of it, as JSON."""
+    return [row["document"] for row in many(connection, _QUERIES["documents"], form=form)]
+
+
+def set_unreadable(connection: Connection, *, form: UUID, problem: str | None) -> None:
+    """Note why a form can't be read by this version, or with None that it can."""
+    connection.execute(_QUERIES["set_unreadable"], {"form": form, "problem": problem})
+
+
+def wait_for_slugs(connection: Connection, *, team: UUID) -> None:
+    """Wait until nobody else gives an address to a form of the team; until the transaction's end nobody else can."""
+    connection.execute(_QUERIES["wait_for_slugs"], {"team": team})
 
 
 def slugs_like(connection: Connection, *, team: UUID, slug: str, form: UUID | None) -> set[str]:

@@ -5,6 +5,7 @@ from uuid import UUID
 
 from codexa.store.database import Connection, exactly_one, one
 from codexa.store.queries import queries
+from codexa.store.sessions import SignedIn
 
 _QUERIES = queries("people")
 
@@ -26,20 +27,34 @@ def insert_team(connection: Connection, *, slug: str, name: str) -> UUID:
     return team_id
 
 
-def team_exists(connection: Connection, *, slug: str) -> bool:
-    """Say whether there is a team of that slug."""
-    return bool(exactly_one(connection, _QUERIES["team_exists"], slug=slug)["exists"])
+def find_team(connection: Connection, *, slug: str) -> UUID | None:
+    """Return the id of the team of that slug."""
+    row = one(connection, _QUERIES["find_team"], slug=slug)
+    return row["id"] if row else None
 
 
-def insert_person(connection: Connection, *, team: UUID, role: str, email: str, name: str, password_hash: str) -> UUID:
-    """Make a person in a team and return their id."""
-    row = exactly_one(connection, _QUERIES["insert_person"], email=email, name=name, password_hash=password_hash)
+def as_signed_in(connection: Connection, *, person: UUID, team: UUID) -> SignedIn:
+    """Return a person of a team as who they are when they have signed in there; without a session."""
+    return SignedIn(**exactly_one(connection, _QUERIES["as_signed_in"], person=person, team=team))
+
+
+def insert_person(
+    connection: Connection, *, team: UUID, role: str, email: str, folded: str, name: str, password_hash: str
+) -> UUID:
+    """Make a person in a team and return their id; `folded` is the e-mail as it is compared."""
+    values = {"email": email, "folded": folded, "name": name, "password_hash": password_hash}
+    row = exactly_one(connection, _QUERIES["insert_person"], **values)
     connection.execute(_QUERIES["insert_membership"], {"team": team, "person": row["id"], "role": role})
     person_id: UUID = row["id"]
     return person_id
 
 
 def find_person_by_email(connection: Connection, *, email: str) -> Person | None:
-    """Return the person who signs in with that e-mail, in any case of letters."""
+    """Return the person who signs in with that e-mail, folded."""
     row = one(connection, _QUERIES["find_person_by_email"], email=email)
     return Person(**row) if row else None
+
+
+def set_password(connection: Connection, *, email: str, password_hash: str) -> bool:
+    """Give the person of that folded e-mail another password and end their sessions; False where there is nobody."""
+    return one(connection, _QUERIES["set_password"], email=email, password_hash=password_hash) is not None

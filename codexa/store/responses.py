@@ -24,14 +24,42 @@ class ResponseRow:
     received_at: datetime
     answers: dict[str, Any]
     computed: dict[str, Any]
+    told: dict[str, Any]
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class Kept:
-    """The response that an idempotency key stands for."""
+    """The response that an idempotency key stands for: its answers and what it was told, as JSON."""
 
     number: int
     content_digest: bytes
+    answers: dict[str, Any]
+    told: dict[str, Any]
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Event:
+    """Something that happened to a response: by the visitor, a person of the team (by name), the bank or the clock."""
+
+    kind: str
+    key: str
+    at: datetime
+    who: str
+    person: str | None
+    data: dict[str, Any]
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class After:
+    """A place in the order of responses, newest first: those that come after this one."""
+
+    received_at: datetime
+    number: int
+
+
+def wait_for_key(connection: Connection, *, form: UUID, key: str) -> None:
+    """Wait until no other transaction goes on with that idempotency key; this one has it until its end."""
+    connection.execute(_QUERIES["wait_for_key"], {"form": form, "key": key})
 
 
 def find_by_key(connection: Connection, *, form: UUID, key: str) -> Kept | None:
@@ -51,9 +79,11 @@ def insert_response(
     confirmation: str | None,
     key: str,
     digest: bytes,
-    received_at: datetime | None = None,
+    received_at: datetime,
+    told: dict[str, Any],
+    events: Sequence[str],
 ) -> int:
-    """Keep a response and return its number; `received_at` only for demo data, now otherwise."""
+    """Keep a response with what it was told and the events that it begins with, and return its number."""
     row = exactly_one(
         connection,
         _QUERIES["insert_response"],
@@ -66,27 +96,48 @@ def insert_response(
         key=key,
         digest=digest,
         received_at=received_at,
+        told=Jsonb(told),
+        events=list(events),
     )
     return int(row["number"])
 
 
-def set_computed(connection: Connection, *, form: UUID, number: int, computed: dict[str, Any]) -> None:
+def set_numbered(
+    connection: Connection,
+    *,
+    form: UUID,
+    number: int,
+    answers: dict[str, Any],
+    computed: dict[str, Any],
+    path: Sequence[str],
+    confirmation: str | None,
+) -> None:
     """Keep what could be worked out only once the response had its number."""
-    connection.execute(_QUERIES["set_computed"], {"form": form, "number": number, "computed": Jsonb(computed)})
+    values = {"form": form, "number": number, "answers": Jsonb(answers), "computed": Jsonb(computed)}
+    connection.execute(_QUERIES["set_numbered"], {**values, "path": list(path), "confirmation": confirmation})
+
+
+def list_events(connection: Connection, *, team: UUID, form: UUID, number: int) -> list[Event]:
+    """Return what happened to a response, in order."""
+    return [Event(**row) for row in many(connection, _QUERIES["list_events"], team=team, form=form, number=number)]
 
 
 def page_of_responses(
-    connection: Connection, *, team: UUID, form: UUID, limit: int, offset: int
-) -> tuple[list[ResponseRow], int]:
-    """Return a page of responses, newest first, and how many there are in all."""
-    values = {"team": team, "form": form}
-    rows = many(connection, _QUERIES["page_of_responses"], **values, limit=limit, offset=offset)
-    count = exactly_one(connection, _QUERIES["count_responses"], **values)["count"]
-    return [ResponseRow(**row) for row in rows], int(count)
+    connection: Connection, *, team: UUID, form: UUID, limit: int, after: After | None = None
+) -> list[ResponseRow]:
+    """Return a page of complete responses, newest first: after a place in that order, or the first page."""
+    place = {"received_at": after and after.received_at, "number": after and after.number}
+    rows = many(connection, _QUERIES["page_of_responses"], team=team, form=form, limit=limit, **place)
+    return [ResponseRow(**row) for row in rows]
+
+
+def count_responses(connection: Connection, *, team: UUID, form: UUID) -> int:
+    """Return how many complete responses there are."""
+    return int(exactly_one(connection, _QUERIES["count_responses"], team=team, form=form)["count"])
 
 
 def all_responses(connection: Connection, *, team: UUID, form: UUID) -> Iterator[ResponseRow]:
-    """Yield all responses, newest first, fetching a few at a time: memory stays the same however many there are."""
+    """Yield all complete responses, newest first, a few fetched at a time: memory stays the same for any number."""
     with connection.cursor(name="export") as cursor:
         cursor.itersize = _ROWS_AT_ONCE
         cursor.execute(_QUERIES["all_responses"], {"team": team, "form": form})

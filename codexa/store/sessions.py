@@ -1,5 +1,6 @@
 """Who is signed in, and who failed to."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import timedelta
 from uuid import UUID
@@ -8,6 +9,18 @@ from codexa.store.database import Connection, exactly_one, one
 from codexa.store.queries import queries
 
 _QUERIES = queries("sessions")
+
+
+SESSION_IDLE = timedelta(hours=2)
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class SignInLimit:
+    """How often a subject may try to sign in: `free` tries at once, then pauses that grow to `longest` seconds."""
+
+    subject: str
+    free: int
+    longest: int
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -33,9 +46,11 @@ def insert_session(
     connection.execute(_QUERIES["delete_expired"])
 
 
-def find_session(connection: Connection, *, digest: bytes) -> SignedIn | None:
-    """Return who is signed in with the cookie of that digest."""
-    row = one(connection, _QUERIES["find_session"], digest=digest)
+def find_session(
+    connection: Connection, *, digest: bytes, idle: timedelta = SESSION_IDLE, used: bool = True
+) -> SignedIn | None:
+    """Return who is signed in with the cookie of that digest; `used` says that a person did something just now."""
+    row = one(connection, _QUERIES["find_session"], digest=digest, idle=idle, used=used)
     return SignedIn(**row) if row else None
 
 
@@ -44,17 +59,28 @@ def delete_session(connection: Connection, *, digest: bytes) -> None:
     connection.execute(_QUERIES["delete_session"], {"digest": digest})
 
 
-def count_failures(connection: Connection, *, subjects: list[str], window: timedelta) -> int:
-    """Return the greatest number of wrong passwords that any of the subjects had within the window."""
-    row = exactly_one(connection, _QUERIES["count_failures"], subjects=subjects, window=window)
-    return int(row["coalesce"])
+def count_try(connection: Connection, limits: Sequence[SignInLimit]) -> float | None:
+    """Count a try to sign in against each limit; return the seconds to wait where one of them refuses it, or None.
+
+    What is refused is not counted against the limits after the one that refuses it.
+    """
+    for limit in limits:
+        values = {"subject": limit.subject, "free": limit.free, "longest": limit.longest}
+        if one(connection, _QUERIES["count_try"], **values) is None:
+            return float(exactly_one(connection, _QUERIES["seconds_to_wait"], subject=limit.subject)["seconds"])
+    return None
 
 
-def insert_failure(connection: Connection, *, subjects: list[str]) -> None:
-    """Count a wrong password against each subject."""
-    connection.execute(_QUERIES["insert_failure"], {"subjects": subjects})
+def forget_tries(connection: Connection, *, subjects: list[str]) -> None:
+    """Forget the tries of these subjects after a right password."""
+    connection.execute(_QUERIES["forget_tries"], {"subjects": subjects})
 
 
-def delete_failures(connection: Connection, *, subject: str) -> None:
-    """Forget a subject's wrong passwords."""
-    connection.execute(_QUERIES["delete_failures"], {"subject": subject})
+def is_known_network(connection: Connection, *, person: UUID, network: str) -> bool:
+    """Say whether somebody has signed in from a network of late."""
+    return bool(exactly_one(connection, _QUERIES["is_known_network"], person=person, network=network)["exists"])
+
+
+def note_network(connection: Connection, *, person: UUID, network: str) -> None:
+    """Note that somebody has signed in from a network."""
+    connection.execute(_QUERIES["note_network"], {"person": person, "network": network})

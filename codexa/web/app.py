@@ -2,12 +2,10 @@
 
 import atexit
 
-from flask import Flask
+from flask import Blueprint, Flask
 from werkzeug.middleware.proxy_fix import ProxyFix
 
-from codexa.services.answering import Programs
 from codexa.settings import Settings
-from codexa.store.database import open_pool
 from codexa.web import (
     brands,
     conditions,
@@ -17,6 +15,7 @@ from codexa.web import (
     forms,
     guard,
     history,
+    limits,
     logging,
     pages,
     previews,
@@ -24,10 +23,12 @@ from codexa.web import (
     responses,
     sessions,
 )
-from codexa.web.limits import limiter
+from codexa.web.database import Kept
+from codexa.web.endpoint import SMALL
+from codexa.web.reading import NumberConverter
+from codexa.web.slow_bodies import SlowBodies
 
-MAX_REQUEST = 2 * 1024 * 1024  # bytes; the largest draft is well below
-BLUEPRINTS = (
+WORKBENCH: tuple[Blueprint, ...] = (
     sessions.blueprint,
     forms.blueprint,
     drafts.blueprint,
@@ -37,32 +38,37 @@ BLUEPRINTS = (
     brands.blueprint,
     responses.blueprint,
     previews.blueprint,
-    public.blueprint,
     pages.blueprint,
 )
+PUBLIC: tuple[Blueprint, ...] = (public.blueprint, brands.pictures)
+for _each in WORKBENCH:
+    limits.limiter.limit(limits.team_rate, key_func=limits.who_is_counted)(_each)
+# What a process answers; the two sides may run apart, so that work on large drafts never makes visitors wait.
+SIDES = {"all": (*WORKBENCH, *PUBLIC), "workbench": WORKBENCH, "public": PUBLIC}
 
 
 def create_app(settings: Settings) -> Flask:
-    """Return the application, connected to its database."""
+    """Return the application; it connects to its database with the first request."""
     logging.configure()
     app = Flask("codexa.web", static_folder="static", template_folder="templates")
     app.config.update(
         SETTINGS=settings,
         SECRET_KEY=settings.secret_key,
-        MAX_CONTENT_LENGTH=MAX_REQUEST,
-        SEND_FILE_MAX_AGE_DEFAULT=31_536_000,  # seconds; built files carry a digest of their content in their name
-        RATELIMIT_HEADERS_ENABLED=False,
+        MAX_CONTENT_LENGTH=SMALL,
+        MAX_FORM_PARTS=0,
     )
-    pool = open_pool(settings.database, int(settings.pool_size))
-    atexit.register(pool.close)
-    app.extensions["codexa_pool"] = pool
-    app.extensions["codexa_programs"] = Programs(pool)
+    app.url_map.converters["number"] = NumberConverter
+    kept = Kept.of(settings)
+    atexit.register(kept.close)
+    app.extensions["codexa"] = kept
     logging.install(app)
     guard.install(app)
     errors.install(app)
-    limiter.init_app(app)
-    for blueprint in BLUEPRINTS:
+    limits.install(app, kept.database)
+    app.register_blueprint(pages.health)
+    for blueprint in SIDES[settings.side]:
         app.register_blueprint(blueprint)
+    app.wsgi_app = SlowBodies(app.wsgi_app)  # type: ignore[method-assign]
     if int(settings.proxies):
         app.wsgi_app = ProxyFix(  # type: ignore[method-assign]
             app.wsgi_app, x_for=int(settings.proxies), x_proto=int(settings.proxies)

@@ -16,6 +16,7 @@ from codexa.web.guard import may
 from codexa.web.limits import limiter, public_rate
 
 blueprint = Blueprint("brands", __name__)
+pictures = Blueprint("pictures", __name__)
 
 
 @endpoint(blueprint, "GET", "/api/brands", reply=BrandsReply)
@@ -56,14 +57,13 @@ def upload() -> PictureReply:
     """Take a picture for forms and brands: the body is its content, the query's `name` its name."""
     who = may(Right.EDIT_FORMS)
     request.max_content_length = brands.MAX_PICTURE_BYTES + 1024
-    with connection() as database:
-        picture = brands.store_picture(
-            database, files_folder(), who=who, name=request.args.get("name", "picture"), content=request.stream
-        )
+    picture = brands.store_picture(
+        connection, files_folder(), who=who, name=request.args.get("name", "picture"), content=request.stream
+    )
     return PictureReply(source=f"/pictures/{picture.id}", width=picture.width, height=picture.height)
 
 
-@blueprint.get("/pictures/<uuid:picture>")
+@pictures.get("/pictures/<uuid:picture>")
 @limiter.limit(public_rate)
 def picture(picture: UUID) -> Response:
     """A picture of a form; it never changes."""

@@ -1,32 +1,70 @@
-"""The request's way to the database."""
+"""The request's way to the database, and to what the process keeps of it."""
 
 from contextlib import AbstractContextManager
+from dataclasses import dataclass
 from pathlib import Path
 
 from flask import current_app
-from psycopg_pool import ConnectionPool
 
-from codexa.services.answering import Programs
-from codexa.store.database import Connection
+from codexa.services.editions import Editions
+from codexa.services.previewing import Drafts
+from codexa.settings import Settings
+from codexa.store.database import Connection, Database
+
+_EXPORT_SECONDS = 60
 
 
-def pool() -> ConnectionPool[Connection]:
-    """Return this process's pool of connections."""
-    found: ConnectionPool[Connection] = current_app.extensions["codexa_pool"]
+@dataclass(frozen=True, kw_only=True)
+class Kept:
+    """What a web process has: its connections, those of exports apart, and the forms that it has compiled."""
+
+    database: Database
+    exports: Database
+    editions: Editions
+    drafts: Drafts
+
+    @classmethod
+    def of(cls, settings: Settings) -> "Kept":
+        """Make what these settings say; nothing connects yet."""
+        database = Database(settings.database, int(settings.pool_size))
+        exports = Database(settings.database, int(settings.export_pool_size), statement_seconds=_EXPORT_SECONDS)
+        connect = database.connection
+        return cls(database=database, exports=exports, editions=Editions(connect), drafts=Drafts(connect))
+
+    def close(self) -> None:
+        """Close all connections."""
+        self.database.close()
+        self.exports.close()
+
+
+def _kept() -> Kept:
+    found: Kept = current_app.extensions["codexa"]
     return found
 
 
 def connection() -> AbstractContextManager[Connection]:
-    """Return a connection for a `with`, which is one transaction: kept at its end, undone by an error."""
-    return pool().connection()
+    """Return a connection for a `with`, which is one transaction: kept at its end, undone by an error.
+
+    Never held while a network, a file or a compile is waited for.
+    """
+    return _kept().database.connection()
+
+
+def export_connection() -> AbstractContextManager[Connection]:
+    """Return a connection for an export, which may hold it for as long as somebody's line takes."""
+    return _kept().exports.connection()
+
+
+def editions() -> Editions:
+    """Return this process's editions."""
+    return _kept().editions
+
+
+def drafts() -> Drafts:
+    """Return this process's drafts."""
+    return _kept().drafts
 
 
 def files_folder() -> Path:
     """Return the folder where uploads lie."""
     return Path(current_app.config["SETTINGS"].files)
-
-
-def programs() -> Programs:
-    """Return this process's compiled editions."""
-    found: Programs = current_app.extensions["codexa_programs"]
-    return found

@@ -40,12 +40,13 @@ def list_all(form: UUID) -> EditionsReply:
 def publish(asked: PublishRequest, form: UUID) -> PublishedReply:
     """Publish the draft as the next edition."""
     who = may(Right.EDIT_FORMS)
+    edition = publishing.publish(
+        connection, who=who, form=form, revision=asked.revision, despite_trials=asked.despite_trials
+    )
     with connection() as database:
-        edition = publishing.publish(
-            database, who=who, form=form, revision=asked.revision, despite_trials=asked.despite_trials
-        )
         found = forms.find_form(database, team=who.team_id, form=form)
-    assert found is not None
+    if found is None:
+        raise NotFoundError
     return PublishedReply(edition=edition, address=address_of(who, found.slug), snippet=snippet_of(who, found.slug))
 
 

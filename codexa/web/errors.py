@@ -2,13 +2,16 @@
 
 import structlog
 from flask import Flask, Response, g, render_template, request
-from psycopg import OperationalError
-from psycopg_pool import PoolTimeout
+from psycopg import DataError
+from psycopg.errors import LockNotAvailable, QueryCanceled
 from werkzeug.exceptions import HTTPException
 
 from codexa.core.errors import DefinitionError
-from codexa.services.errors import ServiceError
-from codexa.web.endpoint import BadRequestError, error_reply
+from codexa.services.errors import ServiceError, TooBusyError
+from codexa.store.database import AwayError, BusyError
+from codexa.web.endpoint import error_reply
+from codexa.web.logging import where_it_failed
+from codexa.web.reading import BadRequestError
 
 _STATUSES = {
     "not_found": 404,
@@ -24,6 +27,8 @@ _STATUSES = {
     "name_taken": 409,
     "closed": 410,
     "file_refused": 422,
+    "busy": 503,
+    "password_refused": 422,
 }
 _SENTENCES = {
     404: "There is nothing at this address.",
@@ -41,8 +46,11 @@ def install(app: Flask) -> None:
     app.register_error_handler(DefinitionError, _not_a_definition)
     app.register_error_handler(BadRequestError, _not_readable)
     app.register_error_handler(HTTPException, _http)
-    app.register_error_handler(OperationalError, _database_away)
-    app.register_error_handler(PoolTimeout, _database_away)
+    app.register_error_handler(AwayError, _database_away)
+    app.register_error_handler(BusyError, _busy)
+    app.register_error_handler(QueryCanceled, _busy)
+    app.register_error_handler(LockNotAvailable, _busy)
+    app.register_error_handler(DataError, _not_data)
     app.register_error_handler(Exception, _unexpected)
 
 
@@ -73,12 +81,27 @@ def _http(error: HTTPException) -> Response:
 
 def _database_away(error: Exception) -> Response:
     _log.error("database_away", cause=type(error).__name__)
-    response = _reply("away", "Codexa can't reach its data just now. Nothing you typed is lost; try again.", 503)
-    response.headers["Retry-After"] = "5"
+    return _later("away", "Codexa can't reach its data just now. Nothing you typed is lost; try again.")
+
+
+def _busy(error: Exception) -> Response:
+    _log.error("busy", cause=type(error).__name__)
+    return _later("busy", TooBusyError().message)
+
+
+def _later(code: str, message: str) -> Response:
+    response = _reply(code, message, 503)
+    response.headers["Retry-After"] = "2"
     return response
 
 
+def _not_data(error: DataError) -> Response:
+    # What no check before has refused, and the database does: such as a number that no column holds.
+    _log.error("not_data", cause=type(error).__name__, sqlstate=error.sqlstate)
+    return _reply("not_readable", "The request has a value that can't be looked for. Correct it.", 400)
+
+
 def _unexpected(error: Exception) -> Response:
-    _log.error("unexpected", exc_info=error)
+    _log.error("unexpected", cause=where_it_failed(error))
     message = f"Something went wrong on our side. Nothing was changed; tell us the number {g.get('request_id', '–')}."
     return _reply("unexpected", message, 500)

@@ -4,9 +4,6 @@ from uuid import UUID
 
 from flask import Blueprint
 
-from codexa.core.definition.form import read_form
-from codexa.core.program.compiling import compile_form
-from codexa.core.program.notes import notes
 from codexa.services import desk, templates
 from codexa.services.roles import Right
 from codexa.services.templates import Template
@@ -22,10 +19,13 @@ from codexa.web.contract.forms import (
     TemplatesReply,
 )
 from codexa.web.database import connection
+from codexa.web.drafts import MOST_DOCUMENT
 from codexa.web.endpoint import endpoint
 from codexa.web.guard import may
+from codexa.web.limits import HEAVY_RATE, limiter, who_is_counted
 
 blueprint = Blueprint("forms", __name__, url_prefix="/api/forms")
+MOST_OUTLINE = 256 * 1024  # bytes
 
 
 @endpoint(blueprint, "GET", "", reply=DeskReply)
@@ -37,27 +37,29 @@ def list_all() -> DeskReply:
     return DeskReply(forms=[FormRowReply.model_validate(row) for row in rows])
 
 
-@endpoint(blueprint, "POST", "", body=NewFormRequest, reply=MadeReply)
+@endpoint(blueprint, "POST", "", body=NewFormRequest, reply=MadeReply, most=MOST_DOCUMENT)
+@limiter.limit(HEAVY_RATE, key_func=who_is_counted)
 def make(asked: NewFormRequest) -> MadeReply:
     """Make a blank form, or the form of a JSON document, a template or a pasted outline."""
     who = may(Right.EDIT_FORMS)
-    document = asked.document
     if asked.template is not None:
         document = templates.find_template(asked.template).document
-    elif asked.outline is not None:
-        document = {"name": asked.name, "title": asked.name, "pages": desk.outlined(asked.outline).pages}
+        return MadeReply(id=desk.import_form(connection, who=who, document=document))
+    if asked.outline is not None:
+        return MadeReply(id=desk.outline_form(connection, who=who, name=asked.name, text=asked.outline))
+    if asked.document is not None:
+        return MadeReply(id=desk.import_form(connection, who=who, document=asked.document))
     with connection() as database:
-        if document is not None:
-            return MadeReply(id=desk.import_form(database, who=who, document=document))
         return MadeReply(id=desk.make_form(database, who=who, name=asked.name))
 
 
-@endpoint(blueprint, "POST", "/outline", body=OutlineRequest, reply=OutlineReply)
+@endpoint(blueprint, "POST", "/outline", body=OutlineRequest, reply=OutlineReply, most=MOST_OUTLINE)
+@limiter.limit(HEAVY_RATE, key_func=who_is_counted)
 def outline(asked: OutlineRequest) -> OutlineReply:
     """Say what pasted text would make; makes nothing."""
     may(Right.EDIT_FORMS)
-    outlined = desk.outlined(asked.text)
-    return OutlineReply(pages=read_form({"name": "outline", "pages": outlined.pages}).pages, lines=outlined.lines)
+    found = desk.try_outline(asked.text)
+    return OutlineReply(pages=found.form.pages, lines=found.lines)
 
 
 @endpoint(blueprint, "GET", "/templates", reply=TemplatesReply)
@@ -68,17 +70,16 @@ def list_templates() -> TemplatesReply:
 
 
 def _template(template: Template) -> TemplateReply:
-    form = template.form
-    rules = sum(note.condition and bool(note.reads) for found in notes(compile_form(form)).values() for note in found)
+    held = templates.held_in(template)
     return TemplateReply(
         name=template.name,
         title=template.title,
         purpose=template.purpose,
         shows=template.shows,
-        pages=len(form.pages),
-        fields=sum(1 for _ in form.fields()),
-        rules=rules,
-        figures=len(form.figures),
+        pages=held.pages,
+        fields=held.fields,
+        rules=held.rules,
+        figures=held.figures,
     )
 
 
@@ -86,8 +87,7 @@ def _template(template: Template) -> TemplateReply:
 def duplicate(form: UUID) -> MadeReply:
     """Make a copy of a form's draft."""
     who = may(Right.EDIT_FORMS)
-    with connection() as database:
-        return MadeReply(id=desk.duplicate_form(database, who=who, form=form))
+    return MadeReply(id=desk.duplicate_form(connection, who=who, form=form))
 
 
 @endpoint(blueprint, "DELETE", "/<uuid:form>")

@@ -1,9 +1,10 @@
 """Who asks, and whether they may: sessions, CSRF protection and security headers, in one place."""
 
 import secrets
+from datetime import timedelta
 from urllib.parse import urlsplit
 
-from flask import Flask, Response, current_app, g, request
+from flask import Flask, Response, abort, current_app, g, request
 
 from codexa.services.errors import ServiceError
 from codexa.services.roles import Right, require
@@ -13,12 +14,12 @@ from codexa.store import sessions
 from codexa.store.sessions import SignedIn
 from codexa.web.database import connection
 
-COOKIE = "codexa_session"
+_COOKIE = "codexa_session"
 _SAFE_METHODS = frozenset({"GET", "HEAD", "OPTIONS"})
 
 
 class NotSignedInError(ServiceError):
-    """You are not signed in, or were signed out after 12 hours. Sign in to go on; nothing is lost."""
+    """You are not signed in, or were signed out after a while. Sign in to go on; nothing is lost."""
 
     code = "not_signed_in"
 
@@ -29,11 +30,28 @@ class ForeignRequestError(ServiceError):
     code = "foreign_request"
 
 
-def signed_in() -> SignedIn:
-    """Return who asks. Raises NotSignedInError, or ForeignRequestError for a changing request of another site."""
-    token = request.cookies.get(COOKIE, "")
+def cookie_name() -> str:
+    """Return the name of the session's cookie; over TLS browsers hold it to this very host (RFC 6265bis, 4.1.3.2)."""
+    settings: Settings = current_app.config["SETTINGS"]
+    return f"__Host-{_COOKIE}" if settings.secure else _COOKIE
+
+
+def token() -> str:
+    """Return what the browser sends as its session."""
+    return request.cookies.get(cookie_name(), "")[:100]
+
+
+def signed_in(*, used: bool = True) -> SignedIn:
+    """Return who asks; `used` says that a person did something, not a page by itself.
+
+    Raises NotSignedInError, or ForeignRequestError for a changing request of another site.
+    """
+    sent = token()
+    idle = timedelta(minutes=int(current_app.config["SETTINGS"].session_idle))
+    if not sent:
+        raise NotSignedInError
     with connection() as database:
-        found = sessions.find_session(database, digest=digest_of(token)) if token else None
+        found = sessions.find_session(database, digest=digest_of(sent), idle=idle, used=used)
     if found is None:
         raise NotSignedInError
     if request.method not in _SAFE_METHODS and not secrets.compare_digest(
@@ -43,9 +61,9 @@ def signed_in() -> SignedIn:
     return found
 
 
-def may(right: Right) -> SignedIn:
+def may(right: Right, *, used: bool = True) -> SignedIn:
     """Return who asks, if their role has the right. Raises NotAllowedError and what `signed_in` raises."""
-    who = signed_in()
+    who = signed_in(used=used)
     require(who, right)
     return who
 
@@ -60,6 +78,7 @@ def refuse_foreign_origin() -> None:
 
 def install(app: Flask) -> None:
     """Give every reply its security headers."""
+    app.before_request(_refuse_impossible)
     app.before_request(_make_nonce)
     app.after_request(_set_headers)
 
@@ -67,6 +86,12 @@ def install(app: Flask) -> None:
 def frame_policy(origins: list[str] | None) -> str:
     """Return the directive that says who may frame a page: nobody, or these origins."""
     return "frame-ancestors " + (" ".join(["'self'", *origins]) if origins is not None else "'none'")
+
+
+def _refuse_impossible() -> None:
+    # NUL stands in no address of ours, and in no text of the database; files that begin with a dot are the build's own.
+    if "\x00" in request.path or "/." in request.path:
+        abort(404)
 
 
 def _make_nonce() -> None:
@@ -86,5 +111,9 @@ def _set_headers(response: Response) -> Response:
     if current_app.config["SETTINGS"].secure:
         response.headers.setdefault("Strict-Transport-Security", "max-age=31536000")
     if request.path.startswith("/api/"):
-        response.headers.setdefault("Cache-Control", "no-store")
+        # Set, not by default: what a view serves from disk comes with a cache header of its own.
+        response.headers["Cache-Control"] = "private, no-store"
+    elif request.path.startswith("/static/built/"):
+        # Built files carry a digest of their content in their name.
+        response.headers["Cache-Control"] = "public, max-age=31536000, immutable"
     return response

@@ -2,11 +2,11 @@
 
 from uuid import UUID
 
-from flask import Blueprint, request
+from flask import Blueprint
 
 from codexa.services import history
 from codexa.services.roles import Right
-from codexa.web.contract.drafts import DraftReply
+from codexa.web.contract.drafts import MOST_REVISION, DraftReply
 from codexa.web.contract.history import (
     ChangesReply,
     LeaveRequest,
@@ -19,6 +19,7 @@ from codexa.web.contract.history import (
 from codexa.web.database import connection
 from codexa.web.endpoint import endpoint
 from codexa.web.guard import may
+from codexa.web.reading import query_number
 
 blueprint = Blueprint("history", __name__, url_prefix="/api/forms/<uuid:form>")
 
@@ -27,31 +28,31 @@ blueprint = Blueprint("history", __name__, url_prefix="/api/forms/<uuid:form>")
 def list_all(form: UUID) -> StatesReply:
     """List saved states, newest first; the query's `before` is a revision to go on below."""
     who = may(Right.SEE_FORMS)
+    before = query_number("before", MOST_REVISION, MOST_REVISION)
     with connection() as database:
-        states = history.list_states(database, who=who, form=form, before=request.args.get("before", type=int))
+        states = history.list_states(database, who=who, form=form, before=before)
     return StatesReply(states=[StateReply.model_validate(each) for each in states])
 
 
-@endpoint(blueprint, "GET", "/states/<int:revision>", reply=DraftReply)
+@endpoint(blueprint, "GET", "/states/<number:revision>", reply=DraftReply)
 def show(form: UUID, revision: int) -> DraftReply:
     """Return the draft as it was saved once."""
     who = may(Right.SEE_FORMS)
-    with connection() as database:
-        return DraftReply(draft=history.find_state(database, who=who, form=form, revision=revision))
+    return DraftReply(draft=history.find_state(connection, who=who, form=form, revision=revision))
 
 
-@endpoint(blueprint, "GET", "/states/<int:before>/changes/<int:after>", reply=ChangesReply)
+@endpoint(blueprint, "GET", "/states/<number:before>/changes/<number:after>", reply=ChangesReply)
 def compare(form: UUID, before: int, after: int) -> ChangesReply:
     """Say what changed between two saved states."""
     who = may(Right.SEE_FORMS)
-    with connection() as database:
-        return ChangesReply(changes=history.compare(database, who=who, form=form, before=before, after=after))
+    return ChangesReply(changes=history.compare(connection, who=who, form=form, before=before, after=after))
 
 
 @endpoint(blueprint, "POST", "/presence", body=PresenceRequest, reply=PresenceReply)
 def here(asked: PresenceRequest, form: UUID) -> PresenceReply:
     """Say that a tab shows the form, and hear who else does."""
-    who = may(Right.SEE_FORMS)
+    # A page that stands open by itself keeps nobody signed in.
+    who = may(Right.SEE_FORMS, used=False)
     with connection() as database:
         found = history.here(database, who=who, form=form, tab=asked.tab, area=asked.area, part=asked.part)
     return PresenceReply(people=[PresentReply.model_validate(each) for each in found.people], revision=found.revision)

@@ -1,17 +1,148 @@
-"""How often one network address may ask.
+"""How often one network, or one person who is signed in, may ask; counted together with all other web processes.
 
-Counted in each web process: a guard against floods, not an exact number. What must be exact across processes, wrong
-passwords, is counted in the database.
+Each process counts by itself and adds to the common count some at a time, so that most requests need no database. While
+the database is away each process goes on counting alone.
 """
 
-from flask import current_app
-from flask_limiter import Limiter
-from flask_limiter.util import get_remote_address
+import hashlib
+import threading
+import time
+from contextlib import AbstractContextManager
+from typing import Any
 
-limiter = Limiter(get_remote_address, storage_uri="memory://")
+from cachetools import TTLCache
+from flask import Flask, current_app, request
+from flask_limiter import Limiter
+from limits.storage import Storage
+
+from codexa.store import rates
+from codexa.store.database import AwayError, BusyError, Connection, Database
+from codexa.web.network import network
+
+_MOST_SUBJECTS = 50_000
+_PIECES = 20  # a twentieth of what is allowed is counted alone before it is told to the others
+
+
+class _Counted:
+    """What a process knows of a subject: the common count when it last asked, and what came since."""
+
+    __slots__ = ("common", "ends", "own")
+
+    def __init__(self, ends: float) -> None:
+        self.common, self.own, self.ends = 0, 0, ends
+
+
+class CommonCounts(Storage):
+    """Counts that all web processes share, for flask-limiter."""
+
+    STORAGE_SCHEME = ["codexa"]  # noqa: RUF012 - the base class wants a list
+
+    def __init__(self, uri: str | None = None, **options: Any) -> None:
+        super().__init__(uri)
+        self._database: Database = options["database"]
+        self._known: TTLCache[str, _Counted] = TTLCache(_MOST_SUBJECTS, ttl=3_600)
+        self._lock = threading.Lock()
+
+    @property
+    def base_exceptions(self) -> type[Exception] | tuple[type[Exception], ...]:
+        """What a database may raise."""
+        return (AwayError, BusyError)
+
+    def incr(self, key: str, expiry: float, amount: int = 1) -> int:
+        """Count and return how many there were in this window, here and, as last told, elsewhere."""
+        with self._lock:
+            counted = self._of(key, expiry)
+            counted.own += amount
+            total = counted.common + counted.own
+            tell = counted.own >= self._piece(key)
+            own, counted.own = (counted.own, 0) if tell else (0, counted.own)
+            if tell:
+                counted.common += own
+        return max(total, self._tell(key, counted, own)) if tell else total
+
+    def _of(self, key: str, expiry: float) -> _Counted:
+        counted = self._known.get(key)
+        if counted is None or counted.ends <= time.time():
+            counted = self._known[key] = _Counted(time.time() + expiry)
+        return counted
+
+    @staticmethod
+    def _piece(key: str) -> int:
+        # The library writes a limit into its key as …/amount/multiples/unit.
+        amount = key.rsplit("/", 3)[1]
+        return max(1, int(amount) // _PIECES) if amount.isdigit() else 1
+
+    def _tell(self, key: str, counted: _Counted, own: int) -> int:
+        try:
+            with self._connect() as connection:
+                common, seconds = rates.add(connection, subject=key, count=own, seconds=counted.ends - time.time())
+        except (AwayError, BusyError):
+            return 0
+        with self._lock:
+            counted.common = max(counted.common, common)
+            counted.ends = time.time() + seconds
+            return counted.common + counted.own
+
+    def _connect(self) -> AbstractContextManager[Connection]:
+        return self._database.connection()
+
+    def get(self, key: str) -> int:
+        """Return the count as this process knows it."""
+        with self._lock:
+            counted = self._known.get(key)
+            return 0 if counted is None or counted.ends <= time.time() else counted.common + counted.own
+
+    def get_expiry(self, key: str) -> float:
+        """Return when the window ends, in seconds since 1970."""
+        with self._lock:
+            counted = self._known.get(key)
+            return time.time() if counted is None else counted.ends
+
+    def check(self) -> bool:
+        """Say that counting works; without a database it does so alone."""
+        return True
+
+    def reset(self) -> int | None:
+        """Forget everything that this process has counted."""
+        with self._lock:
+            self._known.clear()
+        return None
+
+    def clear(self, key: str) -> None:
+        """Forget a subject in this process."""
+        with self._lock:
+            self._known.pop(key, None)
+
+
+# For what takes long: one person can't keep a process busy with it.
+HEAVY_RATE = "240 per minute"
+
+limiter = Limiter(network, strategy="fixed-window")
+
+
+def install(app: Flask, database: Database) -> None:
+    """Make the limits of an application count in its database."""
+    app.config.update(
+        RATELIMIT_STORAGE_URI="codexa://",
+        RATELIMIT_STORAGE_OPTIONS={"database": database},
+        RATELIMIT_HEADERS_ENABLED=False,
+    )
+    limiter.init_app(app)
 
 
 def public_rate() -> str:
     """Return the rate for public addresses."""
     rate: str = current_app.config["SETTINGS"].public_rate
     return rate
+
+
+def team_rate() -> str:
+    """Return the rate for people of a team."""
+    rate: str = current_app.config["SETTINGS"].team_rate
+    return rate
+
+
+def who_is_counted() -> str:
+    """Return what a request of the workbench counts against: its session, whatever network it comes from."""
+    sent = request.cookies.get("__Host-codexa_session") or request.cookies.get("codexa_session")
+    return hashlib.sha256(sent.encode()).hexdigest()[:32] if sent else network()

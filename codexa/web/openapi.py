@@ -7,10 +7,10 @@ from pydantic import BaseModel
 from pydantic.json_schema import models_json_schema
 
 from codexa import __version__
-from codexa.core.definition.form import Form
 from codexa.core.definition.keys import RESERVED_KEYS
 from codexa.core.definition.wording import MESSAGES
 from codexa.core.fields import BLOCK_TYPES
+from codexa.core.form.form import Form
 from codexa.core.formula.functions import FUNCTIONS
 from codexa.web import app
 from codexa.web.contract.message import ErrorReply, Message
@@ -70,7 +70,7 @@ def reserved_keys() -> list[str]:
 
 def openapi() -> dict[str, Any]:
     """Return the OpenAPI document of every endpoint."""
-    assert app.BLUEPRINTS  # importing the application is what registers the endpoints
+    assert app.WORKBENCH  # importing the application is what registers the endpoints
     schema = wire_schema()
     paths: dict[str, dict[str, Any]] = {}
     for endpoint in ENDPOINTS:
@@ -103,7 +103,7 @@ def _operation(endpoint: Endpoint) -> dict[str, Any]:
 
 
 def _place_schema(kind: str) -> dict[str, str]:
-    return {"type": "integer"} if kind == "int" else {"type": "string", "format": "uuid"}
+    return {"type": "integer"} if kind == "number" else {"type": "string", "format": "uuid"}
 
 
 def _content(model: type[BaseModel] | None, description: str) -> dict[str, Any]:

@@ -6,6 +6,7 @@ from codexa.web.built import entry
 from codexa.web.database import connection
 
 blueprint = Blueprint("pages", __name__)
+health = Blueprint("health", __name__)
 
 
 @blueprint.get("/")
@@ -19,13 +20,13 @@ def app(_area: str = "") -> Response:
     return response
 
 
-@blueprint.get("/health")
-def health() -> Response:
-    """Say that the process runs."""
+@health.get("/health")
+def alive() -> Response:
+    """Say that the process runs; asks nothing of anything else."""
     return Response("well\n", mimetype="text/plain")
 
 
-@blueprint.get("/ready")
+@health.get("/ready")
 def ready() -> Response:
     """Say that requests can be answered: the database is there."""
     with connection() as database:

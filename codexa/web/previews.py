@@ -5,12 +5,9 @@ from uuid import UUID
 from flask import Blueprint, Response, g, render_template
 
 from codexa.core.program.accept import Refused
-from codexa.core.program.evaluate import evaluate
 from codexa.core.program.program import Program
-from codexa.core.program.public import confirmation_face, form_face, form_state
-from codexa.core.program.trials import run_trials
-from codexa.services import brands, previewing, trying
-from codexa.services.drafts import context_of
+from codexa.core.program.public import confirmation_face
+from codexa.services import previewing, trying
 from codexa.services.roles import Right
 from codexa.web.built import entry
 from codexa.web.contract.previews import (
@@ -26,10 +23,11 @@ from codexa.web.contract.previews import (
     TriedResponsesReply,
 )
 from codexa.web.contract.public import EvaluateReply, EvaluateRequest, ReceivedReply, SubmitRequest
-from codexa.web.database import connection
+from codexa.web.database import connection, drafts
 from codexa.web.endpoint import endpoint, json_reply
 from codexa.web.guard import frame_policy, may
-from codexa.web.public import link_of_request, page_data, refused_reply
+from codexa.web.limits import HEAVY_RATE, limiter, who_is_counted
+from codexa.web.public import MOST_ANSWERS, link_of_request, page_data, refused_reply
 
 blueprint = Blueprint("previews", __name__)
 
@@ -39,36 +37,45 @@ blueprint = Blueprint("previews", __name__)
 def page(form: UUID, page: str = "") -> Response:
     """The draft as visitors would see it, for a frame in the workbench."""
     who = may(Right.SEE_FORMS)
-    with connection() as database:
-        program = previewing.open_draft(database, who=who, form=form).program
-        look = brands.as_it_looks_now(database, program.form, form_id=form)
-    face = form_face(program).model_copy(update={"brand": look})
+    program = drafts().program(who=who, form=form)
     link = link_of_request()
-    state = form_state(evaluate(program, {}, context_of(program.form, link)))
+    found = previewing.page(connection, program, form=form, link=link)
     place = {"framed": True, "link": link, "address": f"/preview/{form}", "page": page, "token": who.csrf_token}
-    data = page_data({"form": str(form), "edition": 0, **place, "face": face.model_dump(mode="json"), "state": state})
+    known = {"face": found.face.model_dump(mode="json"), "state": found.state}
+    data = page_data({"form": str(form), "edition": 0, **place, **known})
     g.frame_policy = frame_policy([])
-    response = Response(render_template("form.html", face=face, data=data, entry=entry("form"), framed=True))
+    shown = render_template("form.html", face=found.face, data=data, entry=entry("form"), framed=True)
+    response = Response(shown)
     response.headers["Cache-Control"] = "no-store"
     return response
 
 
 def _program(form: UUID) -> Program:
-    who = may(Right.SEE_FORMS)
-    with connection() as database:
-        return previewing.open_draft(database, who=who, form=form).program
+    return drafts().program(who=may(Right.SEE_FORMS), form=form)
 
 
-@endpoint(blueprint, "POST", "/api/forms/<uuid:form>/preview/state", body=EvaluateRequest, reply=EvaluateReply)
+@endpoint(
+    blueprint,
+    "POST",
+    "/api/forms/<uuid:form>/preview/state",
+    body=EvaluateRequest,
+    reply=EvaluateReply,
+    most=MOST_ANSWERS,
+)
 def state(asked: EvaluateRequest, form: UUID) -> Response:
     """Return the draft's state with these answers."""
-    program = _program(form)
-    evaluated = evaluate(program, asked.answers, context_of(program.form, asked.link))
-    only = None if asked.changed is None else program.affected(asked.changed)
-    return json_reply({"turn": asked.turn, "state": form_state(evaluated, only)})
+    facts = previewing.state(_program(form), asked.answers, asked.link, asked.changed)
+    return json_reply({"turn": asked.turn, "state": facts})
 
 
-@endpoint(blueprint, "POST", "/api/forms/<uuid:form>/preview/responses", body=SubmitRequest, reply=ReceivedReply)
+@endpoint(
+    blueprint,
+    "POST",
+    "/api/forms/<uuid:form>/preview/responses",
+    body=SubmitRequest,
+    reply=ReceivedReply,
+    most=MOST_ANSWERS,
+)
 def hand_in(asked: SubmitRequest, form: UUID) -> Response:
     """Say what a visitor would read after handing in; nothing is kept."""
     result = previewing.hand_in(_program(form), asked.answers, asked.link)
@@ -77,37 +84,52 @@ def hand_in(asked: SubmitRequest, form: UUID) -> Response:
     return json_reply(ReceivedReply(number=1, confirmation=confirmation_face(result.state)))
 
 
-@endpoint(blueprint, "POST", "/api/forms/<uuid:form>/preview/explain", body=ExplainRequest, reply=ExplanationsReply)
+@endpoint(
+    blueprint,
+    "POST",
+    "/api/forms/<uuid:form>/preview/explain",
+    body=ExplainRequest,
+    reply=ExplanationsReply,
+    most=MOST_ANSWERS,
+)
 def explain(asked: ExplainRequest, form: UUID) -> ExplanationsReply:
     """Say why everything about a part of the draft is as it is with these answers."""
     facts = previewing.why(_program(form), asked.answers, asked.link, asked.part)
     return ExplanationsReply(facts=[ExplanationReply.model_validate(each) for each in facts])
 
 
-@endpoint(blueprint, "POST", "/api/forms/<uuid:form>/preview/outcome", body=OutcomeRequest, reply=OutcomeReply)
+@endpoint(
+    blueprint,
+    "POST",
+    "/api/forms/<uuid:form>/preview/outcome",
+    body=OutcomeRequest,
+    reply=OutcomeReply,
+    most=MOST_ANSWERS,
+)
 def outcome(asked: OutcomeRequest, form: UUID) -> OutcomeReply:
     """Say what comes out of answers to the draft, and which of its conditions hold."""
     return OutcomeReply.model_validate(trying.outcome(_program(form), asked.answers, asked.link, asked.day))
 
 
 @endpoint(blueprint, "GET", "/api/forms/<uuid:form>/preview/trials", reply=TrialsReply)
+@limiter.limit(HEAVY_RATE, key_func=who_is_counted)
 def run_all_trials(form: UUID) -> TrialsReply:
     """Run all trials of the draft."""
-    report = run_trials(_program(form))
+    report = previewing.trials(_program(form))
     return TrialsReply(results=list(report.results), coverage=list(report.coverage))
 
 
 @endpoint(blueprint, "GET", "/api/forms/<uuid:form>/preview/responses", reply=TriedResponsesReply)
+@limiter.limit(HEAVY_RATE, key_func=who_is_counted)
 def on_responses(form: UUID) -> TriedResponsesReply:
     """Return the newest responses with what the draft's figures make of them."""
     who = may(Right.SEE_RESPONSES)
-    program = _program(form)
-    with connection() as database:
-        tried = trying.on_responses(database, program, who=who, form=form)
+    tried = trying.on_responses(connection, _program(form), who=who, form=form)
     return TriedResponsesReply(responses=[TriedResponseReply.model_validate(each) for each in tried])
 
 
 @endpoint(blueprint, "POST", "/api/forms/<uuid:form>/preview/sample", body=SampleRequest, reply=SampleReply)
+@limiter.limit(HEAVY_RATE, key_func=who_is_counted)
 def sample(asked: SampleRequest, form: UUID) -> SampleReply:
     """Return plausible answers to the draft."""
     return SampleReply(answers=previewing.sample(_program(form), asked.seed))

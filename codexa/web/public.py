@@ -9,6 +9,9 @@ from codexa.core.program.accept import Refused
 from codexa.core.program.faces import ErrorFace
 from codexa.services import answering, uploads
 from codexa.services.answering import Given
+from codexa.services.receiving import Incoming, receive
+from codexa.services.uploads import Quotas, Sent
+from codexa.settings import Settings
 from codexa.web.built import entry
 from codexa.web.contract.public import (
     EvaluateReply,
@@ -18,15 +21,18 @@ from codexa.web.contract.public import (
     SubmitRequest,
     UploadReply,
 )
-from codexa.web.database import connection, files_folder, programs
-from codexa.web.endpoint import BadRequestError, endpoint, json_reply
+from codexa.web.database import connection, editions, files_folder
+from codexa.web.endpoint import endpoint, json_reply
 from codexa.web.guard import frame_policy
 from codexa.web.limits import limiter, public_rate
+from codexa.web.network import network
+from codexa.web.reading import BadRequestError
 
 blueprint = Blueprint("public", __name__)
 
 _SCRIPT_SAFE = {ord("<"): "\\u003c", ord(">"): "\\u003e", ord("&"): "\\u0026"}
 _MOST_LINK_VALUES, _MOST_LINK_TEXT = 50, 500
+MOST_ANSWERS = 1024 * 1024  # bytes; a hundred long texts, or five hundred rows with a dozen fields
 
 
 @blueprint.get("/f/<team>/<slug>")
@@ -50,14 +56,13 @@ def link_of_request() -> dict[str, str]:
     return {
         name: value[:_MOST_LINK_TEXT]
         for name, value in list(request.args.items())[:_MOST_LINK_VALUES]
-        if name.replace("_", "").isalnum() and len(name) <= 60
+        if name.replace("_", "").isalnum() and len(name) <= 60 and "\x00" not in value
     }
 
 
 def _page(team: str, slug: str, page: str, *, framed: bool) -> Response:
     link = link_of_request()
-    with connection() as database:
-        opened = answering.open_form(database, programs(), team_slug=team, slug=slug, link=link)
+    opened = answering.open_form(connection, editions(), team_slug=team, slug=slug, link=link)
     if framed:
         g.frame_policy = frame_policy(opened.sites)
     address = f"/{'embed' if framed else 'f'}/{team}/{slug}"
@@ -93,56 +98,76 @@ def embed_script() -> Response:
     return response
 
 
-@endpoint(blueprint, "POST", "/api/public/<uuid:form>/<int:edition>/state", body=EvaluateRequest, reply=EvaluateReply)
+_EDITION = "/api/public/<uuid:form>/<number:edition>"
+
+
+@endpoint(blueprint, "POST", f"{_EDITION}/state", body=EvaluateRequest, reply=EvaluateReply, most=MOST_ANSWERS)
 @limiter.limit(public_rate)
 def state(asked: EvaluateRequest, form: UUID, edition: int) -> Response:
     """Return the form's state with what the visitor has entered, or what of it hangs on the answers that changed."""
-    program = programs().of(form, edition)
-    given = Given(answers=asked.answers, link=asked.link)
+    program = editions().program(form, edition)
+    editions().refuse_closed(form)
+    given = Given(answers=asked.answers, link=asked.link, visit=asked.visit)
     facts = answering.state_of(connection, program, form, given, asked.changed)
     return json_reply({"turn": asked.turn, "state": facts})
 
 
-@endpoint(blueprint, "POST", "/api/public/<uuid:form>/<int:edition>/files/<block>", reply=UploadReply)
+@endpoint(blueprint, "POST", f"{_EDITION}/files/<block>", reply=UploadReply)
 @limiter.limit(public_rate)
 def upload(form: UUID, edition: int, block: str) -> UploadReply:
-    """Take a file for a field: the body is its content, the query's `name` its name."""
-    request.max_content_length = None  # the field's own limit counts, while the content is read
-    program = programs().of(form, edition)
-    with connection() as database:
-        kept = uploads.store(
-            database,
-            program,
-            files_folder(),
-            form=form,
-            block=block,
-            name=request.args.get("name", "file"),
-            content=request.stream,
-        )
+    """Take a file for a field: the body is its content, the query's `name` its name, `visit` the visit."""
+    program = editions().program(form, edition)
+    # It is the field that refuses, in its own words: by the length that is told, or when more comes than it takes.
+    request.max_content_length = max(uploads.most_bytes(program, block), request.content_length or 0) + 1
+    editions().refuse_closed(form)
+    sent = Sent(
+        form=form,
+        block=block,
+        name=request.args.get("name", "file"),
+        visit=_visit(),
+        network=network(),
+        length=request.content_length,
+        content=request.stream,
+    )
+    kept = uploads.store(connection, program, files_folder(), sent, _quotas())
     thumbnail = f"/api/public/files/{kept.id}/small" if kept.has_thumbnail else None
     return UploadReply(id=str(kept.id), name=kept.name, size=kept.size, thumbnail=thumbnail)
+
+
+def _visit() -> str:
+    visit = request.args.get("visit", "")
+    return visit if visit.isascii() and visit.isalnum() and len(visit) <= 40 else ""
+
+
+def _quotas() -> Quotas:
+    settings: Settings = current_app.config["SETTINGS"]
+    return Quotas(
+        of_form=int(settings.upload_quota_form),
+        of_network=int(settings.upload_quota_network),
+        free=int(settings.least_free_disk),
+    )
 
 
 @blueprint.get("/api/public/files/<uuid:upload_id>/small")
 @limiter.limit(public_rate)
 def thumbnail(upload_id: UUID) -> Response:
     """A small picture of a file, made by us; who knows its id is who sent it."""
-    response = send_file(uploads.thumbnail(files_folder(), upload_id).absolute(), mimetype="image/jpeg", max_age=3600)
+    response = send_file(uploads.thumbnail(files_folder(), upload_id).absolute(), mimetype="image/jpeg")
     response.headers["Content-Security-Policy"] = "default-src 'none'; sandbox"
     return response
 
 
-@endpoint(blueprint, "POST", "/api/public/<uuid:form>/<int:edition>/responses", body=SubmitRequest, reply=ReceivedReply)
+@endpoint(blueprint, "POST", f"{_EDITION}/responses", body=SubmitRequest, reply=ReceivedReply, most=MOST_ANSWERS)
 @limiter.limit(public_rate)
 def submit(asked: SubmitRequest, form: UUID, edition: int) -> Response:
     """Keep a response once per Idempotency-Key, or say what is wrong with it (422)."""
     key = request.headers.get("Idempotency-Key", "")
     if not 8 <= len(key) <= 100 or not key.isprintable():
         raise BadRequestError("Send the header Idempotency-Key with 8 to 100 characters, new for each response.")
-    program = programs().of(form, edition)
-    given = Given(answers=asked.answers, link=asked.link)
+    program = editions().program(form, edition)
+    given = Given(answers=asked.answers, link=asked.link, visit=asked.visit)
     with connection() as database:
-        result = answering.receive(database, program, form=form, edition=edition, key=key, given=given)
+        result = receive(database, program, Incoming(form=form, edition=edition, key=key, given=given))
     if isinstance(result, Refused):
         return json_reply(refused_reply(result), 422)
     reply = ReceivedReply(number=result.number, confirmation=result.confirmation)

@@ -1,19 +1,30 @@
 """What came back: pages of responses, one response, the export."""
 
 from collections.abc import Iterator
+from datetime import datetime
+from itertools import chain
 from uuid import UUID
 
 from flask import Blueprint, Response, request, send_file, stream_with_context
 
-from codexa.services import response_grid, uploads
+from codexa.services import drafts, response_grid, uploads
 from codexa.services.errors import NotFoundError
 from codexa.services.roles import Right
-from codexa.store import forms
 from codexa.store import uploads as uploads_store
-from codexa.web.contract.responses import ColumnReply, ResponseReply, ResponsesReply, RowReply
-from codexa.web.database import connection, files_folder
-from codexa.web.endpoint import BadRequestError, endpoint
+from codexa.store.responses import After
+from codexa.web.contract.previews import ExplanationReply, ExplanationsReply
+from codexa.web.contract.responses import (
+    MOST_NUMBER,
+    ColumnReply,
+    EventReply,
+    ResponseReply,
+    ResponsesReply,
+    RowReply,
+)
+from codexa.web.database import connection, editions, export_connection, files_folder
+from codexa.web.endpoint import endpoint
 from codexa.web.guard import may
+from codexa.web.reading import BadRequestError, query_number
 
 blueprint = Blueprint("responses", __name__, url_prefix="/api/forms/<uuid:form>")
 
@@ -22,44 +33,68 @@ _MOST_ROWS = 200
 
 @endpoint(blueprint, "GET", "/responses", reply=ResponsesReply)
 def list_page(form: UUID) -> ResponsesReply:
-    """Return a page of responses, newest first; `limit` (at most 200) and `offset` in the query."""
+    """Return a page of responses, newest first; `limit` (at most 200) and `after`, a reply's `next`, in the query."""
     who = may(Right.SEE_RESPONSES)
-    limit, offset = _whole_number("limit", 50, _MOST_ROWS), _whole_number("offset", 0, 10_000_000)
-    with connection() as database:
-        columns, rows, count = response_grid.page(database, who=who, form=form, limit=limit, offset=offset)
+    limit = query_number("limit", 50, _MOST_ROWS)
+    found = response_grid.page(connection, editions(), who=who, form=form, limit=limit, after=_after())
     return ResponsesReply(
-        columns=[ColumnReply.model_validate(column) for column in columns],
-        rows=[RowReply.model_validate(row) for row in rows],
-        count=count,
+        columns=[ColumnReply.model_validate(column) for column in found.columns],
+        rows=[RowReply.model_validate(row) for row in found.rows],
+        count=found.count,
+        next=None if found.next is None else f"{found.next.received_at.isoformat()}_{found.next.number}",
     )
 
 
-@endpoint(blueprint, "GET", "/responses/<int:number>", reply=ResponseReply)
+def _after() -> After | None:
+    text = request.args.get("after", "")
+    if not text:
+        return None
+    moment, _, number = text.rpartition("_")
+    try:
+        place = After(received_at=datetime.fromisoformat(moment), number=int(number))
+    except ValueError:
+        place = None
+    if place is None or place.received_at.tzinfo is None or not 0 <= place.number <= MOST_NUMBER:
+        raise BadRequestError(f'after is "{text[:40]}"; take it from the reply before.')
+    return place
+
+
+@endpoint(blueprint, "GET", "/responses/<number:number>", reply=ResponseReply)
 def show(form: UUID, number: int) -> ResponseReply:
-    """Return one response."""
+    """Return one response, and what happened to it."""
     who = may(Right.SEE_RESPONSES)
-    with connection() as database:
-        columns, row = response_grid.single(database, who=who, form=form, number=number)
+    found = response_grid.single(connection, editions(), who=who, form=form, number=number)
     return ResponseReply(
-        columns=[ColumnReply.model_validate(column) for column in columns], row=RowReply.model_validate(row)
+        columns=[ColumnReply.model_validate(column) for column in found.columns],
+        row=RowReply.model_validate(found.row),
+        events=[EventReply.model_validate(event) for event in found.events],
     )
+
+
+@endpoint(blueprint, "GET", "/responses/<number:number>/why/<part>", reply=ExplanationsReply)
+def why(form: UUID, number: int, part: str) -> ExplanationsReply:
+    """Say why everything about a part of a response was as it was when it came."""
+    who = may(Right.SEE_RESPONSES)
+    facts = response_grid.why(connection, editions(), who=who, form=form, number=number, part=part)
+    return ExplanationsReply(facts=[ExplanationReply.model_validate(each) for each in facts])
 
 
 @endpoint(blueprint, "GET", "/responses.csv")
 def export(form: UUID) -> Response:
     """Download all responses as CSV (UTF-8, RFC 4180), written while it is read."""
     who = may(Right.SEE_RESPONSES)
-    with connection() as database:
-        found = forms.find_form(database, team=who.team_id, form=form)
-    if found is None:
-        raise NotFoundError
+    found = drafts.find(connection, who=who, form=form)
+    known = editions()
 
     def lines() -> Iterator[str]:
-        with connection() as database:
-            yield from response_grid.csv_lines(database, who=who, form=form)
+        with export_connection() as database:
+            yield from response_grid.csv_lines(database, known, who=who, form=form)
 
+    # What is wrong at the beginning is told before a file has begun.
+    begun = lines()
+    first = next(begun)
     headers = {"Content-Disposition": f'attachment; filename="{found.slug}-responses.csv"'}
-    return Response(stream_with_context(lines()), mimetype="text/csv", headers=headers)
+    return Response(stream_with_context(chain([first], begun)), mimetype="text/csv", headers=headers)
 
 
 @endpoint(blueprint, "GET", "/files/<uuid:upload>")
@@ -74,10 +109,3 @@ def download(form: UUID, upload: UUID) -> Response:
     response = send_file(path, "application/octet-stream", as_attachment=True, download_name=found.name)
     response.headers["Content-Security-Policy"] = "default-src 'none'; sandbox"
     return response
-
-
-def _whole_number(name: str, default: int, most: int) -> int:
-    text = request.args.get(name, str(default))
-    if not (text.isascii() and text.isdigit() and len(text) < 12):
-        raise BadRequestError(f'{name} is "{text[:40]}"; it must be a whole number from 0 to {most}.')
-    return min(int(text), most)

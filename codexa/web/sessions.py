@@ -1,15 +1,16 @@
 """Signing in, signing out, and who is signed in."""
 
-from flask import Blueprint, Response, current_app, request
+from flask import Blueprint, Response, current_app
 
 from codexa.services import signing_in
-from codexa.services.errors import WrongSignInError
+from codexa.services.signing_in import Attempt
 from codexa.settings import Settings
 from codexa.store import sessions as store
 from codexa.web import guard
 from codexa.web.contract.sessions import SignedInReply, SignInRequest
 from codexa.web.database import connection
 from codexa.web.endpoint import endpoint, json_reply
+from codexa.web.network import network
 
 blueprint = Blueprint("sessions", __name__, url_prefix="/api/session")
 
@@ -19,22 +20,13 @@ def sign_in(asked: SignInRequest) -> Response:
     """Sign in; sets the session cookie."""
     guard.refuse_foreign_origin()
     settings: Settings = current_app.config["SETTINGS"]
-    address = request.remote_addr or ""
+    attempt = Attempt(email=asked.email, password=asked.password, network=network(), old_token=guard.token())
+    session = signing_in.sign_in(connection, attempt, attempts=int(settings.sign_in_attempts))
     with connection() as database:
-        signing_in.refuse_guessing(
-            database, email=asked.email, address=address, attempts=int(settings.sign_in_attempts)
-        )
-    try:
-        with connection() as database:
-            session = signing_in.sign_in(database, email=asked.email, password=asked.password)
-            who = store.find_session(database, digest=signing_in.digest_of(session.token))
-    except WrongSignInError:
-        with connection() as database:
-            signing_in.count_failure(database, email=asked.email, address=address)
-        raise
+        who = store.find_session(database, digest=signing_in.digest_of(session.token))
     response = json_reply(SignedInReply.model_validate(who))
     response.set_cookie(
-        guard.COOKIE,
+        guard.cookie_name(),
         session.token,
         max_age=signing_in.SESSION_LIFETIME,
         secure=settings.secure,
@@ -58,7 +50,7 @@ def sign_out() -> Response:
     """Sign out; the session ends on the server."""
     guard.signed_in()
     with connection() as database:
-        store.delete_session(database, digest=signing_in.digest_of(request.cookies[guard.COOKIE]))
+        store.delete_session(database, digest=signing_in.digest_of(guard.token()))
     response = Response(status=204)
-    response.delete_cookie(guard.COOKIE)
+    response.delete_cookie(guard.cookie_name(), secure=current_app.config["SETTINGS"].secure, httponly=True)
     return response

@@ -10,16 +10,16 @@ from pathlib import Path
 
 import psycopg
 import pytest
-from conftest import EXAMPLES
+from conftest import EXAMPLES, within
 from playwright.sync_api import expect
 from psycopg.rows import dict_row
 
 from codexa.core.fields import BLOCK_TYPES
 from codexa.services import desk as desk_service
-from codexa.services import publishing, signing_in
-from codexa.services.demo import PASSWORD, PEOPLE, load_demo
-from codexa.store import sessions
-from codexa.store.database import migrate
+from codexa.services import publishing
+from codexa.services.demo import PASSWORD, PEOPLE, TEAM, load_demo
+from codexa.store import people
+from codexa.store.database import Database, migrate
 from launch import PYTHON, ROOT
 from launch.machine import CHROMIUM, free_port
 
@@ -98,13 +98,14 @@ class Servers:
 def publish_for_tests(database, sites):
     """Publish the forms that tests alone need, in the demo's team."""
     with psycopg.connect(database, row_factory=dict_row) as connection:
-        session = signing_in.sign_in(connection, email=PEOPLE[0][1], password=PASSWORD)
-        mira = sessions.find_session(connection, digest=signing_in.digest_of(session.token))
+        team = people.find_team(connection, slug=TEAM)
+        person = people.find_person_by_email(connection, email=PEOPLE[0][1])
+        mira = people.as_signed_in(connection, person=person.id, team=team)
         short = json.loads((EXAMPLES.parent / "tests" / "cases" / "short_visit.json").read_text(encoding="utf-8"))
         for document in (short, every_type_document()):
-            form = desk_service.import_form(connection, who=mira, document=document)
+            form = desk_service.import_form(within(connection), who=mira, document=document)
             publishing.set_sites(connection, who=mira, form=form, sites=sites)
-            publishing.publish(connection, who=mira, form=form, revision=1)
+            publishing.publish(within(connection), who=mira, form=form, revision=1)
 
 
 def every_type_document():
@@ -145,18 +146,21 @@ PIXEL = "data:image/svg+xml;base64,PHN2ZyB4bWxucz0iaHR0cDovL3d3dy53My5vcmcvMjAwM
 
 @pytest.fixture(scope="session")
 def servers(cluster, tmp_path_factory):
-    with psycopg.connect(cluster.address("postgres"), autocommit=True) as connection:
-        connection.execute("CREATE DATABASE browser")
+    with psycopg.connect(cluster.admin_address(), autocommit=True) as connection:
+        connection.execute("CREATE DATABASE browser OWNER codexa")
     database = cluster.address("browser")
     migrate(database)
     servers = Servers(tmp_path_factory.mktemp("logs") / "servers.log")
-    load_demo(database, examples=EXAMPLES, sites=[servers.website])
+    filled = Database(database, 2)
+    load_demo(filled, examples=EXAMPLES, sites=[servers.website])
+    filled.close()
     publish_for_tests(database, [servers.website])
     environment = {
         **os.environ,
         "CODEXA_DATABASE": database,
         "CODEXA_PUBLIC_ADDRESS": servers.web,
         "CODEXA_PUBLIC_RATE": "100000 per minute",
+        "CODEXA_TEAM_RATE": "100000 per minute",
         "CODEXA_FILES": str(tmp_path_factory.mktemp("files")),
     }
     servers.start("codexa.web.server:application()", servers.web, environment)

@@ -12,10 +12,10 @@ from playwright.sync_api import expect
 from browser.conftest import area, saved
 from browser.test_slice import add
 from codexa.core.context import Context
-from codexa.core.definition.form import Form
 from codexa.core.definition.reading import read_part
-from codexa.core.program.accept import sample_answers
+from codexa.core.form.form import Form
 from codexa.core.program.compiling import compile_form
+from codexa.core.program.samples import sample_answers
 from codexa.core.program.trials import outcome_of, state_on
 
 SHIPPED = json.loads((EXAMPLES / "travelling_dome_quote.json").read_text(encoding="utf-8"))

@@ -1,6 +1,6 @@
 """Small forms for tests, and what the core says of them."""
 
-from codexa.core.definition.form import read_form
+from codexa.core.form.form import read_form
 from codexa.core.program.compiling import compile_form
 from codexa.core.program.evaluate import evaluate
 from codexa.core.program.faces import FormState

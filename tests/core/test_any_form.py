@@ -7,17 +7,21 @@ from random import Random
 from hypothesis import given, settings
 from hypothesis import strategies as some
 
-from codexa.core.definition.comparing import count_changes, describe_changes
-from codexa.core.definition.form import read_form
-from codexa.core.definition.renaming import rename_key
+from codexa.core.context import Context
 from codexa.core.fields.field_type import Medium
-from codexa.core.program.accept import Accepted, accept, entered_again, sample_answers
+from codexa.core.form.comparing import count_changes, describe_changes
+from codexa.core.form.form import read_form
+from codexa.core.form.renaming import rename_key
+from codexa.core.formula.values import Choice, Failed
+from codexa.core.program.accept import Accepted, accept, numbered
 from codexa.core.program.compiling import compile_form
 from codexa.core.program.evaluate import evaluate
 from codexa.core.program.explain import explain_all
+from codexa.core.program.kept import entered_again, state_of_kept
 from codexa.core.program.notes import notes
 from codexa.core.program.proof import proof
-from codexa.core.program.public import form_face, form_state
+from codexa.core.program.public import confirmation_face, form_face, form_state
+from codexa.core.program.samples import sample_answers
 from codexa.core.program.trials import outcome_of, run_trials, state_on
 from core.any_form import forms
 from core.formulas import CONTEXT
@@ -75,6 +79,32 @@ def test_what_is_accepted_is_what_was_shown_and_can_be_entered_again(form, seed)
     again = accept(program, entered_again(program, accepted.answers), CONTEXT)
     assert isinstance(again, Accepted)
     assert (again.answers, again.computed, again.path) == (accepted.answers, accepted.computed, accepted.path)
+
+
+@a_few
+@given(form=FORMS, seed=SEEDS, number=some.integers(1, 10**6))
+def test_what_is_accepted_can_be_worked_out_again_exactly_as_it_was(form, seed, number):
+    program = compile_form(form)
+    accepted = accept(program, sampled(program, seed), CONTEXT)
+    if not isinstance(accepted, Accepted):
+        return
+    kept = numbered(accepted, number)
+    told = json.loads(json.dumps(kept.state.context.as_json()))
+    answers = json.loads(json.dumps(kept.answers))
+    again = state_of_kept(program, answers, Context.from_json(told, number=number))
+    assert again.context == kept.state.context
+    assert list(map(comparable, again.values)) == list(map(comparable, kept.state.values))
+    assert confirmation_face(again) == confirmation_face(kept.state)
+    assert again.errors() == {}
+
+
+def comparable(value):
+    """A value of a state as it compares: a failed fact has its cause, a choice its label too, whatever holds it."""
+    if isinstance(value, Failed):
+        return ("failed", value.error)
+    if isinstance(value, Choice):
+        return (str(value), value.label, value.counts)
+    return [comparable(each) for each in value] if isinstance(value, list | tuple) else value
 
 
 @a_few

@@ -6,9 +6,9 @@ from hypothesis import strategies as st
 
 from codexa.core.definition.brand import Brand, contrasts, text_on
 from codexa.core.definition.colour import contrast
-from codexa.core.definition.form import read_form
 from codexa.core.definition.wording import MESSAGES
 from codexa.core.errors import DefinitionError
+from codexa.core.form.form import read_form
 from codexa.core.formula.check import Severity
 from codexa.core.program.accept import Accepted, accept
 from codexa.core.program.compiling import compile_form

@@ -6,10 +6,10 @@ import pytest
 from conftest import visit_document
 from jsonschema import Draft202012Validator
 
-from codexa.core.definition.comparing import count_changes, describe_changes
-from codexa.core.definition.form import read_form
-from codexa.core.definition.renaming import rename_key
 from codexa.core.errors import DefinitionError
+from codexa.core.form.comparing import count_changes, describe_changes
+from codexa.core.form.form import read_form
+from codexa.core.form.renaming import rename_key
 from codexa.web.openapi import form_schema
 
 

@@ -10,13 +10,13 @@ from hypothesis import given
 from hypothesis import strategies as st
 from jsonschema import Draft202012Validator
 
-from codexa.core.definition.form import Form, Page, read_form
 from codexa.core.errors import AnswerError
 from codexa.core.fields import BLOCK_TYPES
 from codexa.core.fields.field_type import FieldType, Medium, Region, Sampling
 from codexa.core.fields.number import NumberField, NumberType
 from codexa.core.fields.short_text import ShortTextField, ShortTextType
 from codexa.core.fields.single_choice import SingleChoiceType
+from codexa.core.form.form import Form, Page, read_form
 from core.formulas import CONTEXT
 
 REGION = Region(locale="en", currency="EUR", time_zone="Europe/Berlin")

@@ -8,9 +8,9 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from codexa.core.definition.form import read_form
 from codexa.core.definition.keys import KEY, RESERVED_KEYS, key_from
-from codexa.core.definition.outline_text import read_outline
+from codexa.core.form.form import read_form
+from codexa.core.form.outline_text import read_outline
 
 KEY_CASES = json.loads((Path(__file__).parents[1] / "cases" / "keys.json").read_text(encoding="utf-8"))
 

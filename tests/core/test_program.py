@@ -13,14 +13,15 @@ from conftest import EXAMPLES, visit_document
 from hypothesis import given
 from hypothesis import strategies as st
 
-from codexa.core.definition.form import read_form
-from codexa.core.program.accept import Accepted, Refused, accept, sample_answers
+from codexa.core.form.form import read_form
+from codexa.core.program.accept import Accepted, Refused, accept
 from codexa.core.program.compiling import compile_form
 from codexa.core.program.evaluate import evaluate
 from codexa.core.program.faces import FormState
 from codexa.core.program.notes import links, notes
 from codexa.core.program.proof import proof
 from codexa.core.program.public import form_face, form_state
+from codexa.core.program.samples import sample_answers
 from core.formulas import CONTEXT
 
 PROGRAM = compile_form(read_form(visit_document()))

@@ -5,8 +5,8 @@ import json
 import pytest
 from conftest import EXAMPLES
 
-from codexa.core.definition.form import read_form
-from codexa.core.definition.renaming import rename_key
+from codexa.core.form.form import read_form
+from codexa.core.form.renaming import rename_key
 from codexa.core.program.compiling import compile_form
 from codexa.core.program.decide import Decided, decide
 from codexa.core.program.explain import NoSuchFactError, explain, explain_all

@@ -7,14 +7,16 @@ import random
 import pytest
 from conftest import EXAMPLES
 
-from codexa.core.definition.form import read_form
 from codexa.core.definition.trials import Expected
-from codexa.core.program.accept import Accepted, accept, entered_again, sample_answers
+from codexa.core.form.form import read_form
+from codexa.core.program.accept import Accepted, accept
 from codexa.core.program.charts import bars_of, looked_at
 from codexa.core.program.compiling import compile_form
 from codexa.core.program.evaluate import evaluate
+from codexa.core.program.kept import entered_again
 from codexa.core.program.proof import proof
 from codexa.core.program.public import form_state
+from codexa.core.program.samples import sample_answers
 from codexa.core.program.trials import outcome_of, run_trials, state_on
 from core.forms import block, figure, options, program_of, state_of
 from core.formulas import CONTEXT

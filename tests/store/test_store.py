@@ -7,13 +7,13 @@ from pathlib import Path
 
 import psycopg
 import pytest
-from conftest import make_person, visit_document
+from conftest import make_person, receive, save_draft, visit_document, within
 
-from codexa.services import answering, desk, drafts, publishing
-from codexa.services.answering import Given
+from codexa.services import desk, publishing
+from codexa.services.editions import Editions
 from codexa.services.errors import ClashError, KeyReusedError, NotFoundError, NotProvenError
 from codexa.store import editions, forms, responses
-from codexa.store.database import migrate, open_pool
+from codexa.store.database import Database, migrate
 from codexa.store.queries import queries
 from launch.machine import POSTGRES_BIN
 
@@ -62,18 +62,18 @@ def test_every_query_has_a_line_of_purpose_and_is_used(resource):
 
 class TestDrafts:
     def test_a_save_from_an_older_revision_is_a_clash_and_keeps_the_newer(self, connection, mira):
-        form = desk.import_form(connection, who=mira, document=visit_document())
+        form = desk.import_form(within(connection), who=mira, document=visit_document())
         mine, theirs = ({**visit_document(), "title": title} for title in ("Mine", "Theirs"))
-        drafts.save_draft(connection, who=mira, form=form, revision=1, document=theirs)
+        save_draft(connection, who=mira, form=form, revision=1, document=theirs)
         with pytest.raises(ClashError):
-            drafts.save_draft(connection, who=mira, form=form, revision=1, document=mine)
+            save_draft(connection, who=mira, form=form, revision=1, document=mine)
         found = forms.find_form(connection, team=mira.team_id, form=form)
         assert (found.draft["title"], found.revision) == ("Theirs", 2)
 
     def test_every_saved_state_stays(self, connection, mira):
-        form = desk.import_form(connection, who=mira, document=visit_document())
+        form = desk.import_form(within(connection), who=mira, document=visit_document())
         for revision in (1, 2):
-            drafts.save_draft(connection, who=mira, form=form, revision=revision, document=visit_document())
+            save_draft(connection, who=mira, form=form, revision=revision, document=visit_document())
         kept = connection.execute(
             "SELECT revision, saved_by FROM saved_state WHERE form_id = %s ORDER BY 1", (form,)
         ).fetchall()
@@ -104,20 +104,18 @@ class TestEditions:
             connection.execute("UPDATE edition SET definition = '{}' WHERE form_id = %s", (published,))
 
     def test_publishing_the_same_revision_again_is_the_same_edition(self, connection, mira, published):
-        assert publishing.publish(connection, who=mira, form=published, revision=1) == 1
-        drafts.save_draft(
-            connection, who=mira, form=published, revision=1, document={**visit_document(), "title": "New"}
-        )
-        assert publishing.publish(connection, who=mira, form=published, revision=2) == 2
+        assert publishing.publish(within(connection), who=mira, form=published, revision=1) == 1
+        save_draft(connection, who=mira, form=published, revision=1, document={**visit_document(), "title": "New"})
+        assert publishing.publish(within(connection), who=mira, form=published, revision=2) == 2
         assert editions.find_definition(connection, form=published, number=1)["title"] == "Your visit"
 
     def test_a_draft_that_moved_on_or_has_errors_is_not_published(self, connection, mira):
         form = desk.make_form(connection, who=mira, name="Empty")
         with pytest.raises(NotProvenError, match="asks nothing"):
-            publishing.publish(connection, who=mira, form=form, revision=1)
-        drafts.save_draft(connection, who=mira, form=form, revision=1, document=visit_document())
+            publishing.publish(within(connection), who=mira, form=form, revision=1)
+        save_draft(connection, who=mira, form=form, revision=1, document=visit_document())
         with pytest.raises(ClashError):
-            publishing.publish(connection, who=mira, form=form, revision=1)
+            publishing.publish(within(connection), who=mira, form=form, revision=1)
 
 
 class TestResponses:
@@ -125,19 +123,11 @@ class TestResponses:
 
     @staticmethod
     def program_of(connection, published):
-        return answering.compile_form(
-            answering.read_form(editions.find_definition(connection, form=published, number=1))
-        )
+        return Editions(within(connection)).program(published, 1)
 
     def receive(self, connection, published, key="key-000001", answers=None, program=None):
-        return answering.receive(
-            connection,
-            program or self.program_of(connection, published),
-            form=published,
-            edition=1,
-            key=key,
-            given=Given(answers=answers or self.ANSWERS, link={}),
-        )
+        program = program or self.program_of(connection, published)
+        return receive(connection, program, published, key, answers or self.ANSWERS)
 
     def test_a_key_stands_for_one_response(self, connection, published):
         first, again = self.receive(connection, published), self.receive(connection, published)
@@ -149,17 +139,18 @@ class TestResponses:
         results = []
         # Compiled once, as in a server: forty times over would keep the connections of the pool from each other.
         program = self.program_of(connection, published)
-        with open_pool(database, 8) as pool:
+        pool = Database(database, 8)
 
-            def send(key):
-                with pool.connection() as own:
-                    results.append((key, self.receive(own, published, key=key, program=program).number))
+        def send(key):
+            with pool.connection() as own:
+                results.append((key, self.receive(own, published, key=key, program=program).number))
 
-            threads = [threading.Thread(target=send, args=(f"key-{index % 10:06}",)) for index in range(40)]
-            for thread in threads:
-                thread.start()
-            for thread in threads:
-                thread.join()
+        threads = [threading.Thread(target=send, args=(f"key-{index % 10:06}",)) for index in range(40)]
+        for thread in threads:
+            thread.start()
+        for thread in threads:
+            thread.join()
+        pool.close()
         assert len(results) == 40
         assert sorted(set(results)) == sorted(set(results), key=lambda pair: pair[0])
         assert sorted({number for _, number in results}) == list(range(1, 11))
@@ -185,18 +176,19 @@ class TestTeamsAreApart:
         assert forms.list_forms(connection, team=team) == []
         assert forms.find_form(connection, team=team, form=published) is None
         assert editions.list_editions(connection, team=team, form=published) == []
-        assert editions.definitions_of_form(connection, team=team, form=published) == {}
-        assert responses.page_of_responses(connection, team=team, form=published, limit=5, offset=0) == ([], 0)
+        assert editions.numbers_of_form(connection, team=team, form=published) is None
+        assert responses.page_of_responses(connection, team=team, form=published, limit=5) == []
+        assert responses.count_responses(connection, team=team, form=published) == 0
         assert list(responses.all_responses(connection, team=team, form=published)) == []
         assert responses.find_response(connection, team=team, form=published, number=1) is None
 
     @pytest.mark.parametrize(
         "attempt",
         [
-            lambda c, who, form: desk.duplicate_form(c, who=who, form=form),
+            lambda c, who, form: desk.duplicate_form(within(c), who=who, form=form),
             lambda c, who, form: desk.set_deleted(c, who=who, form=form, deleted=True),
-            lambda c, who, form: drafts.save_draft(c, who=who, form=form, revision=1, document=visit_document()),
-            lambda c, who, form: publishing.publish(c, who=who, form=form, revision=1),
+            lambda c, who, form: save_draft(c, who=who, form=form, revision=1, document=visit_document()),
+            lambda c, who, form: publishing.publish(within(c), who=who, form=form, revision=1),
             lambda c, who, form: publishing.set_sites(c, who=who, form=form, sites=[]),
         ],
     )
@@ -206,15 +198,15 @@ class TestTeamsAreApart:
 
     def test_an_unknown_form_is_treated_alike(self, connection, mira):
         with pytest.raises(NotFoundError):
-            desk.duplicate_form(connection, who=mira, form=uuid.uuid4())
+            desk.duplicate_form(within(connection), who=mira, form=uuid.uuid4())
 
 
 def test_the_address_follows_the_name_until_the_first_edition(connection, mira):
     form = desk.make_form(connection, who=mira, name="Untitled form")
     named = visit_document() | {"name": "Dome evening"}
-    drafts.save_draft(connection, who=mira, form=form, revision=1, document=named)
-    publishing.publish(connection, who=mira, form=form, revision=2)
+    save_draft(connection, who=mira, form=form, revision=1, document=named)
+    publishing.publish(within(connection), who=mira, form=form, revision=2)
     assert forms.find_form(connection, team=mira.team_id, form=form).slug == "dome-evening"
-    drafts.save_draft(connection, who=mira, form=form, revision=2, document=named | {"name": "Renamed"})
-    publishing.publish(connection, who=mira, form=form, revision=3)
+    save_draft(connection, who=mira, form=form, revision=2, document=named | {"name": "Renamed"})
+    publishing.publish(within(connection), who=mira, form=form, revision=3)
     assert forms.find_form(connection, team=mira.team_id, form=form).slug == "dome-evening"

@@ -5,7 +5,7 @@ import uuid
 from pathlib import Path
 
 import pytest
-from conftest import make_person, visit_document
+from conftest import make_person, visit_document, within
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as some
 from psycopg.types.json import Jsonb
@@ -52,7 +52,7 @@ def kept_of(states):
 
 @pytest.fixture
 def form(connection, mira):
-    return desk.import_form(connection, who=mira, document=visit_document())
+    return desk.import_form(within(connection), who=mira, document=visit_document())
 
 
 def test_of_saves_in_quick_succession_the_last_stays(connection, form, mira, tmp_path):
@@ -70,7 +70,7 @@ def test_changes_are_told_over_states_that_are_gone(connection, form, mira, tmp_
     put_states(connection, form, [(at, mira.person_id, False) for at in times])
     tidy(connection, tmp_path)
     assert left(connection, form) == [1, 3, 4]
-    changes = history.compare(connection, who=mira, form=form, before=2, after=3)
+    changes = history.compare(within(connection), who=mira, form=form, before=2, after=3)
     assert [each.words for each in changes] == ["title was State 1, is State 3"]
 
 
@@ -129,6 +129,6 @@ class TestPictures:
     def test_that_only_another_team_names_go(self, connection, mira, tmp_path):
         path, source = self.picture(connection, tmp_path, mira, days=2 * KEPT_DAYS)
         stranger = make_person(connection, team="other")
-        desk.import_form(connection, who=stranger, document={**visit_document(), "brand": {"logo": source}})
+        desk.import_form(within(connection), who=stranger, document={**visit_document(), "brand": {"logo": source}})
         assert tidy(connection, tmp_path).pictures == 1
         assert not path.exists()

@@ -6,7 +6,7 @@ from core.any_form import forms
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as some
 
-from codexa.core.definition.form import read_form
+from codexa.core.form.form import read_form
 
 PARTS = some.sampled_from(["form", "p1", "b0", "brows", "btext", "gfee"])
 

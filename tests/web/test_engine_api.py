@@ -7,12 +7,12 @@ import random
 import uuid
 
 import pytest
-from conftest import EXAMPLES
+from conftest import EXAMPLES, within
 
-from codexa.core.definition.form import read_form
-from codexa.core.program.accept import sample_answers
+from codexa.core.form.form import read_form
 from codexa.core.program.compiling import compile_form
 from codexa.core.program.faces import FormState
+from codexa.core.program.samples import sample_answers
 from codexa.services import desk, publishing
 from codexa.services.drafts import context_of
 
@@ -22,8 +22,8 @@ DOCUMENTS = {path.stem: json.loads(path.read_text(encoding="utf-8")) for path in
 @pytest.fixture
 def publish(connection, mira):
     def publish(document):
-        form = desk.import_form(connection, who=mira, document=document)
-        publishing.publish(connection, who=mira, form=form, revision=1)
+        form = desk.import_form(within(connection), who=mira, document=document)
+        publishing.publish(within(connection), who=mira, form=form, revision=1)
         connection.commit()
         return form
 

@@ -12,12 +12,13 @@ from http.client import HTTPException
 
 import psycopg
 import pytest
-from conftest import Browser, visit_document
+from conftest import Browser, receive, visit_document, within
 from jsonschema import Draft202012Validator
 
-from codexa.core.definition.form import read_form
-from codexa.services import answering, response_grid
-from codexa.services.answering import Given
+from codexa.core.form.form import read_form
+from codexa.core.program.compiling import compile_form
+from codexa.services import response_grid
+from codexa.services.editions import Editions
 from codexa.settings import Settings
 from codexa.web.app import create_app
 from codexa.web.openapi import form_schema, openapi
@@ -39,7 +40,7 @@ def made(database):
 
     yield make
     for app in apps:
-        app.extensions["codexa_pool"].close()
+        app.extensions["codexa"].close()
 
 
 class TestSettingsTakeEffect:
@@ -118,7 +119,7 @@ def test_a_database_that_is_away_is_told_and_forgiven(agent, published, app, con
 
     assert agent.get("/ready").status_code == 200
     name = connection.info.dbname
-    with psycopg.connect(cluster.address("postgres"), autocommit=True) as admin:
+    with psycopg.connect(cluster.admin_address(), autocommit=True) as admin:
         admin.execute(
             "SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = %s AND pid <> %s",
             (name, connection.info.backend_pid),
@@ -128,36 +129,21 @@ def test_a_database_that_is_away_is_told_and_forgiven(agent, published, app, con
 
 
 def test_an_export_is_read_while_it_is_written(connection, mira, published):
-    program = answering.compile_form(read_form(visit_document()))
+    program = compile_form(read_form(visit_document()))
     for index in range(1200):
-        answering.receive(
-            connection,
-            program,
-            form=published,
-            edition=1,
-            key=f"many-{index:05}",
-            given=Given(answers=ANSWERS, link={}),
-        )
-    lines = response_grid.csv_lines(connection, who=mira, form=published)
-    assert next(lines).startswith("Number,Received")
-    assert next(lines).startswith("1200,")
+        receive(connection, program, published, f"many-{index:05}", ANSWERS)
+    lines = response_grid.csv_lines(connection, Editions(within(connection)), who=mira, form=published)
+    assert next(lines).startswith('"Number","Received"')
+    assert next(lines).startswith('"1200",')
     assert sum(1 for _ in lines) == 1199
 
 
 def test_numbers_on_the_desk_are_of_the_last_days(connection, mira, published, as_mira):
-    program = answering.compile_form(read_form(visit_document()))
+    program = compile_form(read_form(visit_document()))
     now = datetime.datetime.now(datetime.UTC)
     for index, age in enumerate((0, 0, 1, 13, 20)):
         received = now - datetime.timedelta(days=age)
-        answering.receive(
-            connection,
-            program,
-            form=published,
-            edition=1,
-            key=f"aged-{index}",
-            given=Given(answers=ANSWERS, link={}),
-            received_at=received,
-        )
+        receive(connection, program, published, f"aged-{index}", ANSWERS, at=received)
     connection.commit()
     row = as_mira.get("/api/forms").json["forms"][0]
     assert (row["responses"], sum(row["days"]), row["days"][-1], row["days"][0]) == (5, 4, 2, 1)

@@ -3,14 +3,14 @@
 import json
 
 import pytest
-from conftest import make_person, visit_document
+from conftest import make_person, visit_document, within
 
 from codexa.services import desk
 
 
 @pytest.fixture
 def draft(connection, mira):
-    form = desk.import_form(connection, who=mira, document=visit_document())
+    form = desk.import_form(within(connection), who=mira, document=visit_document())
     connection.commit()
     return form
 

@@ -6,7 +6,7 @@ import uuid
 import zlib
 
 import pytest
-from conftest import make_person
+from conftest import make_person, within
 from PIL import Image
 
 from codexa.services import desk, publishing
@@ -54,8 +54,8 @@ def bomb(side=40_000):
 
 @pytest.fixture
 def photos(connection, mira):
-    form = desk.import_form(connection, who=mira, document=DOCUMENT)
-    publishing.publish(connection, who=mira, form=form, revision=1)
+    form = desk.import_form(within(connection), who=mira, document=DOCUMENT)
+    publishing.publish(within(connection), who=mira, form=form, revision=1)
     connection.commit()
     return form
 

@@ -3,10 +3,10 @@
 import io
 
 import pytest
-from conftest import Browser, make_person, visit_document
+from conftest import Browser, make_person, save_draft, visit_document, within
 from PIL import Image
 
-from codexa.services import desk, drafts, publishing
+from codexa.services import desk, publishing
 from codexa.services.errors import TrialsFailError
 
 TRIAL = {
@@ -20,20 +20,20 @@ TRIAL = {
 
 @pytest.fixture
 def draft(connection, mira):
-    form = desk.import_form(connection, who=mira, document=visit_document())
+    form = desk.import_form(within(connection), who=mira, document=visit_document())
     connection.commit()
     return form
 
 
 def save(connection, who, form, revision, **changes):
     document = visit_document() | changes
-    drafts.save_draft(connection, who=who, form=form, revision=revision, document=document)
+    save_draft(connection, who=who, form=form, revision=revision, document=document)
     connection.commit()
 
 
 class TestHistory:
     def test_lists_states_with_who_and_editions_and_tells_changes(self, as_mira, connection, mira, draft):
-        publishing.publish(connection, who=mira, form=draft, revision=1)
+        publishing.publish(within(connection), who=mira, form=draft, revision=1)
         save(connection, mira, draft, 1, title="Another title")
         states = as_mira.get(f"/api/forms/{draft}/states").json["states"]
         assert [(each["revision"], each["saved_by"], each["edition"]) for each in states] == [
@@ -63,14 +63,14 @@ class TestHistory:
 
 class TestTrials:
     def test_publishing_asks_when_one_fails(self, as_mira, connection, mira):
-        form = desk.import_form(connection, who=mira, document=visit_document() | {"trials": [TRIAL]})
+        form = desk.import_form(within(connection), who=mira, document=visit_document() | {"trials": [TRIAL]})
         connection.commit()
         (result,) = as_mira.get(f"/api/forms/{form}/preview/trials").json["results"]
         assert [(each["name"], each["expected"], each["came"]) for each in result["differences"]] == [
             ("1.3 School", "hidden", "shown")
         ]
         with pytest.raises(TrialsFailError):
-            publishing.publish(connection, who=mira, form=form, revision=1)
+            publishing.publish(within(connection), who=mira, form=form, revision=1)
         refused = as_mira.post(f"/api/forms/{form}/editions", json={"revision": 1})
         assert (refused.status_code, refused.json["code"]) == (409, "trials_fail")
         assert refused.json["message"] == "1 of 1 trials fails: “Twenty”."
@@ -102,7 +102,7 @@ class TestBrands:
     def test_a_brand_is_changed_in_one_place_for_live_forms_too(self, as_mira, connection, mira, draft):
         brand = as_mira.post("/api/brands", json={"name": "Forest", "look": self.LOOK}).json["id"]
         save(connection, mira, draft, 1, brand={**self.LOOK, "saved": brand})
-        publishing.publish(connection, who=mira, form=draft, revision=2)
+        publishing.publish(within(connection), who=mira, form=draft, revision=2)
         connection.commit()
         as_mira.put(f"/api/brands/{brand}", json={"look": {"accent": "#7A3B12"}})
         assert "#7A3B12" in as_mira.get("/f/alderlight/visit").get_data(as_text=True)

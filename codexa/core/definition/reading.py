@@ -18,7 +18,12 @@ def read_part(model: type[PartModel], document: Any) -> PartModel:
     try:
         return model.model_validate(document)
     except ValidationError as error:
-        raise DefinitionError([_problem(each) for each in error.errors(include_url=False)]) from None
+        raise definition_error(error) from None
+
+
+def definition_error(error: ValidationError) -> DefinitionError:
+    """Return everything that is wrong with a document, in words."""
+    return DefinitionError([_problem(each) for each in error.errors(include_url=False)])
 
 
 def _problem(error: Any) -> Problem:

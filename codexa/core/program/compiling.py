@@ -3,11 +3,11 @@
 from collections.abc import Callable, Iterable, Iterator, Sequence
 from typing import Any
 
-from codexa.core.definition.form import Form, Page
 from codexa.core.definition.formulas import Site, sites
 from codexa.core.definition.parts import Block, Field, FormulaText, Group, Part, Question, Repeat, RowKind
 from codexa.core.fields import field_type_of
 from codexa.core.fields.options import Optioned
+from codexa.core.form.form import Form, Page
 from codexa.core.formula.compile import compile_formula
 from codexa.core.formula.values import ErrorCode, ErrorValue, Failed
 from codexa.core.program.facts import Fact, Formula, in_order

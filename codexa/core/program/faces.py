@@ -5,10 +5,10 @@ from typing import TYPE_CHECKING, Annotated, Any, Union
 from pydantic import BaseModel, ConfigDict, Discriminator
 
 from codexa.core.definition.brand import Brand
-from codexa.core.definition.form import PageFace, Welcome
 from codexa.core.definition.parts import BlockFace, Identifier
 from codexa.core.definition.wording import Wording
 from codexa.core.fields import BLOCK_TYPES, HOLDING_FACES
+from codexa.core.form.form import PageFace, Welcome
 
 if TYPE_CHECKING:
     AnyFace = BlockFace

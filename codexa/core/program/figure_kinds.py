@@ -13,10 +13,10 @@ from codexa.core.definition.figures import (
     ProfileFigure,
     ScoreFigure,
 )
-from codexa.core.definition.form import Form
 from codexa.core.definition.parts import Field, Question
 from codexa.core.fields import formatted
 from codexa.core.fields.field_type import Medium, Region
+from codexa.core.form.form import Form
 from codexa.core.formula import convert
 from codexa.core.formula.scope import Reference
 from codexa.core.formula.types import NUMBER, TEXT, Type

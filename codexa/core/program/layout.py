@@ -2,10 +2,10 @@
 
 from typing import Any
 
-from codexa.core.definition.form import Form
 from codexa.core.definition.parts import Block, Field, Repeat, RowKind
 from codexa.core.fields import field_type_of
 from codexa.core.fields.field_type import FieldType, Medium, Region
+from codexa.core.form.form import Form
 from codexa.core.formula.scope import Home, Reference
 from codexa.core.formula.types import Kind, Type
 from codexa.core.program.figure_kinds import kind_of

@@ -6,9 +6,9 @@ from functools import cached_property
 from typing import Any, NamedTuple
 
 from codexa.core.definition.figures import Figure
-from codexa.core.definition.form import Page
 from codexa.core.definition.parts import Block, Repeat, RowKind
 from codexa.core.fields.field_type import FieldType
+from codexa.core.form.form import Page
 from codexa.core.formula.scope import Home
 
 

@@ -5,9 +5,9 @@ from dataclasses import dataclass
 from functools import cached_property
 from typing import Any
 
-from codexa.core.definition.form import Form
 from codexa.core.definition.parts import Block
 from codexa.core.fields.field_type import Region
+from codexa.core.form.form import Form
 from codexa.core.formula.types import Kind
 from codexa.core.program.facts import Fact, Formula
 from codexa.core.program.layout import Layout

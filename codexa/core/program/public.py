@@ -10,12 +10,12 @@ from typing import Any
 
 from pydantic import BaseModel
 
-from codexa.core.definition.form import PageFace, Welcome
 from codexa.core.definition.formulas import INSERTION
 from codexa.core.definition.parts import Block, BlockFace, Part
 from codexa.core.definition.rich_text import sanitised
 from codexa.core.fields import type_of
 from codexa.core.fields.options import Optioned
+from codexa.core.form.form import PageFace, Welcome
 from codexa.core.formula.values import Files
 from codexa.core.program.charts import bars_of
 from codexa.core.program.evaluate import FieldError, Row, State, evaluate

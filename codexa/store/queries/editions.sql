@@ -1,12 +1,15 @@
+-- name: lock_form
+-- Lets one at a time publish a form, and tells which edition is live and of which revision it was made.
+SELECT form.revision, form.live_edition, edition.revision AS live_revision
+FROM form LEFT JOIN edition ON edition.form_id = form.id AND edition.number = form.live_edition
+WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL
+FOR UPDATE OF form;
+
 -- name: publish
--- Makes the next edition of the draft as it stands, if that is the revision that was proven.
-WITH proven AS (
-    SELECT id, draft, revision FROM form
-    WHERE team_id = %(team)s AND id = %(form)s AND revision = %(revision)s AND deleted_at IS NULL
-    FOR UPDATE
-)
+-- Makes the next edition of the draft as it stands; the form is locked.
 INSERT INTO edition (form_id, number, definition, revision, published_by)
-SELECT id, (SELECT coalesce(max(number), 0) + 1 FROM edition WHERE form_id = id), draft, revision, %(person)s FROM proven
+SELECT id, (SELECT coalesce(max(number), 0) + 1 FROM edition WHERE form_id = id), draft, revision, %(person)s
+FROM form WHERE team_id = %(team)s AND id = %(form)s
 RETURNING number;
 
 -- name: set_live
@@ -23,10 +26,10 @@ LEFT JOIN person ON person.id = edition.published_by
 WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL
 ORDER BY edition.number DESC;
 
--- name: definitions_of_form
--- What was published, for reading responses of every edition.
-SELECT edition.number, edition.definition
-FROM edition JOIN form ON form.id = edition.form_id
+-- name: numbers_of_form
+-- The numbers of a form's editions; a row without one where the form has none, no row where there is no such form.
+SELECT edition.number
+FROM form LEFT JOIN edition ON edition.form_id = form.id
 WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL
 ORDER BY edition.number;
 

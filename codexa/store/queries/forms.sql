@@ -1,8 +1,10 @@
 -- name: list_forms
 -- The desk: every form of the team with what came in lately, latest change first.
 SELECT form.id, form.name, form.slug, form.revision, form.live_edition, form.changed_at, person.name AS changed_by,
-    coalesce(form.draft <> edition.definition, false) AS changed, form.last_response AS responses, coalesce(lately.days, '{}') AS days
+    coalesce(form.draft_digest <> edition.digest, false) AS changed, response_counter.last_number AS responses,
+    coalesce(lately.days, '{}') AS days, form.unreadable
 FROM form
+JOIN response_counter ON response_counter.form_id = form.id
 LEFT JOIN person ON person.id = form.changed_by
 LEFT JOIN edition ON edition.form_id = form.id AND edition.number = form.live_edition
 LEFT JOIN LATERAL (
@@ -26,17 +28,42 @@ WITH made AS (
     RETURNING id, revision, draft, changed_by
 ), kept AS (
     INSERT INTO saved_state (form_id, revision, draft, saved_by) SELECT id, revision, draft, changed_by FROM made
+), counted AS (
+    INSERT INTO response_counter (form_id) SELECT id FROM made
 )
 SELECT id FROM made;
 
 -- name: find_form
 -- One form of the team with its draft.
 SELECT form.id, form.name, form.slug, form.sites, form.draft, form.revision, form.live_edition, form.changed_at,
-    person.name AS changed_by, edition.revision AS live_revision, form.last_response AS responses
+    person.name AS changed_by, edition.revision AS live_revision, response_counter.last_number AS responses
 FROM form
+JOIN response_counter ON response_counter.form_id = form.id
 LEFT JOIN person ON person.id = form.changed_by
 LEFT JOIN edition ON edition.form_id = form.id AND edition.number = form.live_edition
 WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL;
+
+-- name: find_revision
+-- The revision of a form of the team, without its draft.
+SELECT revision FROM form WHERE team_id = %(team)s AND id = %(form)s AND deleted_at IS NULL;
+
+-- name: wait_for_slugs
+-- Lets one at a time give an address to forms of a team.
+SELECT pg_advisory_xact_lock(hashtextextended('addresses of ' || %(team)s::text, 0));
+
+-- name: all_ids
+-- Every form of every team.
+SELECT id FROM form ORDER BY id;
+
+-- name: documents
+-- A form's draft, and what is live of it.
+SELECT draft AS document FROM form WHERE id = %(form)s
+UNION ALL SELECT edition.definition FROM edition JOIN form ON form.id = edition.form_id AND form.live_edition = edition.number
+WHERE form.id = %(form)s;
+
+-- name: set_unreadable
+-- Notes why a form can't be read by this version, or that it can.
+UPDATE form SET unreadable = %(problem)s WHERE id = %(form)s AND unreadable IS DISTINCT FROM %(problem)s;
 
 -- name: slugs_like
 -- The addresses of other forms that begin so, deleted ones included: an address is never given twice.
@@ -46,7 +73,8 @@ WHERE team_id = %(team)s AND id IS DISTINCT FROM %(form)s AND (slug = %(slug)s O
 -- name: save_draft
 -- Keeps a new draft where the one it was made from is still the latest; gives no row otherwise.
 WITH saved AS (
-    UPDATE form SET draft = %(draft)s, name = %(name)s, revision = revision + 1, changed_at = now(), changed_by = %(person)s
+    UPDATE form SET draft = %(draft)s, name = %(name)s, revision = revision + 1, changed_at = now(), changed_by = %(person)s,
+        unreadable = NULL
     WHERE team_id = %(team)s AND id = %(form)s AND revision = %(revision)s AND deleted_at IS NULL
     RETURNING id, revision, draft, changed_at, changed_by
 ), kept AS (

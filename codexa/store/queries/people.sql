@@ -4,7 +4,8 @@ INSERT INTO team (slug, name) VALUES (%(slug)s, %(name)s) RETURNING id;
 
 -- name: insert_person
 -- Makes a person.
-INSERT INTO person (email, name, password_hash) VALUES (%(email)s, %(name)s, %(password_hash)s) RETURNING id;
+INSERT INTO person (email, email_folded, name, password_hash)
+VALUES (%(email)s, %(folded)s, %(name)s, %(password_hash)s) RETURNING id;
 
 -- name: insert_membership
 -- Puts a person into a team.
@@ -14,10 +15,26 @@ INSERT INTO membership (team_id, person_id, role) VALUES (%(team)s, %(person)s, 
 -- The person who signs in, with the team that they see first.
 SELECT person.id, person.name, person.email, person.password_hash, membership.team_id
 FROM person JOIN membership ON membership.person_id = person.id
-WHERE lower(person.email) = lower(%(email)s)
+WHERE person.email_folded = %(email)s
 ORDER BY membership.team_id
 LIMIT 1;
 
--- name: team_exists
--- Whether there is a team of that slug.
-SELECT EXISTS (SELECT FROM team WHERE slug = %(slug)s);
+-- name: set_password
+-- Gives a person another password and ends all their sessions.
+WITH changed AS (
+    UPDATE person SET password_hash = %(password_hash)s WHERE email_folded = %(email)s RETURNING id
+), ended AS (
+    DELETE FROM session USING changed WHERE session.person_id = changed.id
+)
+SELECT id FROM changed;
+
+-- name: find_team
+-- The team of that slug.
+SELECT id FROM team WHERE slug = %(slug)s;
+
+-- name: as_signed_in
+-- A person of a team as they are when they have signed in there.
+SELECT person.id AS person_id, person.name AS person_name, person.email, team.id AS team_id, team.name AS team_name,
+    team.slug AS team_slug, membership.role, '' AS csrf_token
+FROM membership JOIN person ON person.id = membership.person_id JOIN team ON team.id = membership.team_id
+WHERE membership.person_id = %(person)s AND membership.team_id = %(team)s;

@@ -1,45 +1,64 @@
+-- name: wait_for_key
+-- Lets one request at a time go on with an idempotency key; the next then finds what the first has kept.
+SELECT pg_advisory_xact_lock(hashtextextended(%(form)s::text || %(key)s, 0));
+
 -- name: find_by_key
 -- The response that was kept under an idempotency key.
-SELECT number, content_digest FROM response WHERE form_id = %(form)s AND idempotency_key = %(key)s;
+SELECT number, content_digest, answers, told FROM response WHERE form_id = %(form)s AND idempotency_key = %(key)s;
 
 -- name: insert_response
--- Keeps a response under the next number of its form; the row of the form is the queue of those who wait for one.
+-- Keeps a response under the next number of its form, with the first events of its life. Whoever waits for a number
+-- waits for this statement and its commit alone: it comes last.
 WITH numbered AS (
-    UPDATE form SET last_response = last_response + 1 WHERE id = %(form)s RETURNING id, last_response
+    UPDATE response_counter SET last_number = last_number + 1 WHERE form_id = %(form)s RETURNING form_id, last_number
+), kept AS (
+    INSERT INTO response (form_id, number, edition, received_at, answers, computed, path, confirmation, idempotency_key,
+        content_digest, told)
+    SELECT form_id, last_number, %(edition)s, %(received_at)s, %(answers)s, %(computed)s, %(path)s,
+        %(confirmation)s, %(key)s, %(digest)s, %(told)s
+    FROM numbered
+    RETURNING form_id, number, received_at
+), happened AS (
+    INSERT INTO event (form_id, number, kind, at, who)
+    SELECT form_id, number, kind, received_at, 'visitor' FROM kept, unnest(%(events)s::text[]) AS kind
 )
-INSERT INTO response (form_id, number, edition, received_at, answers, computed, path, confirmation, idempotency_key,
-    content_digest)
-SELECT id, last_response, %(edition)s, coalesce(%(received_at)s, now()), %(answers)s, %(computed)s, %(path)s,
-    %(confirmation)s, %(key)s, %(digest)s
-FROM numbered
-RETURNING number;
+SELECT number FROM kept;
 
--- name: set_computed
+-- name: set_numbered
 -- Keeps what could be worked out only once the response had its number.
-UPDATE response SET computed = %(computed)s WHERE form_id = %(form)s AND number = %(number)s;
+UPDATE response SET answers = %(answers)s, computed = %(computed)s, path = %(path)s, confirmation = %(confirmation)s
+WHERE form_id = %(form)s AND number = %(number)s;
+
+-- name: list_events
+-- What happened to a response of a form of the team, in order.
+SELECT event.kind, event.key, event.at, event.who, person.name AS person, event.data
+FROM event JOIN form ON form.id = event.form_id LEFT JOIN person ON person.id = event.person_id
+WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL AND event.number = %(number)s
+ORDER BY event.id;
 
 -- name: page_of_responses
--- Responses of a form of the team, newest first.
-SELECT response.number, response.edition, response.received_at, response.answers, response.computed
+-- Complete responses of a form of the team, newest first: those after a place in that order, or from the first.
+SELECT response.number, response.edition, response.received_at, response.answers, response.computed, response.told
 FROM response JOIN form ON form.id = response.form_id
-WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL
+WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL AND response.stage = 'complete'
+    AND (%(number)s::integer IS NULL OR (response.received_at, response.number) < (%(received_at)s, %(number)s))
 ORDER BY response.received_at DESC, response.number DESC
-LIMIT %(limit)s OFFSET %(offset)s;
+LIMIT %(limit)s;
 
 -- name: count_responses
 -- How many there are.
 SELECT count(*) FROM response JOIN form ON form.id = response.form_id
-WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL;
+WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL AND response.stage = 'complete';
 
 -- name: all_responses
--- All responses of a form of the team, newest first, for an export.
-SELECT response.number, response.edition, response.received_at, response.answers, response.computed
+-- All complete responses of a form of the team, newest first, for an export.
+SELECT response.number, response.edition, response.received_at, response.answers, response.computed, response.told
 FROM response JOIN form ON form.id = response.form_id
-WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL
+WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL AND response.stage = 'complete'
 ORDER BY response.received_at DESC, response.number DESC;
 
 -- name: find_response
 -- One response of a form of the team.
-SELECT response.number, response.edition, response.received_at, response.answers, response.computed
+SELECT response.number, response.edition, response.received_at, response.answers, response.computed, response.told
 FROM response JOIN form ON form.id = response.form_id
 WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL AND response.number = %(number)s;

@@ -4,14 +4,20 @@ INSERT INTO session (token_digest, person_id, team_id, csrf_token, expires_at)
 VALUES (%(digest)s, %(person)s, %(team)s, %(csrf_token)s, now() + %(lifetime)s);
 
 -- name: find_session
--- Who is signed in, in which team and role; nothing once it has expired or the person has left the team.
+-- Who is signed in, in which team and role; nothing once it has expired, was idle, or the person has left the team.
+-- With `used` it is noted, once a minute, that somebody did something.
+WITH touched AS (
+    UPDATE session SET seen_at = now()
+    WHERE %(used)s AND token_digest = %(digest)s AND expires_at > now()
+        AND seen_at BETWEEN now() - %(idle)s AND now() - interval '1 minute'
+)
 SELECT person.id AS person_id, person.name AS person_name, person.email, team.id AS team_id, team.name AS team_name,
     team.slug AS team_slug, membership.role, session.csrf_token
 FROM session
 JOIN person ON person.id = session.person_id
 JOIN team ON team.id = session.team_id
 JOIN membership ON membership.person_id = person.id AND membership.team_id = team.id
-WHERE session.token_digest = %(digest)s AND session.expires_at > now();
+WHERE session.token_digest = %(digest)s AND session.expires_at > now() AND session.seen_at > now() - %(idle)s;
 
 -- name: delete_session
 -- Signs out.
@@ -20,20 +26,38 @@ DELETE FROM session WHERE token_digest = %(digest)s;
 -- name: delete_expired
 -- Forgets what no longer counts.
 WITH gone AS (DELETE FROM session WHERE expires_at < now())
-DELETE FROM failed_sign_in WHERE at < now() - interval '1 day';
+DELETE FROM sign_in_try WHERE tried_at < now() - interval '1 day';
 
--- name: insert_failure
--- Counts a wrong password against an e-mail and an address.
-INSERT INTO failed_sign_in (subject) SELECT unnest(%(subjects)s::text[]);
+-- name: count_try
+-- Counts a try to sign in, unless its subject still has to wait: then nothing comes back. After the free ones each
+-- further one makes the next wait twice as long; a quarter of an hour without one and all begins anew.
+INSERT INTO sign_in_try AS known (subject, failures, tried_at, next_at) VALUES (%(subject)s, 1, now(), now())
+ON CONFLICT (subject) DO UPDATE SET
+    failures = CASE WHEN known.tried_at < now() - interval '15 minutes' THEN 1 ELSE known.failures + 1 END,
+    tried_at = now(),
+    next_at = now() + CASE
+        WHEN known.tried_at < now() - interval '15 minutes' OR known.failures + 1 < %(free)s THEN interval '0'
+        ELSE make_interval(secs => least(power(2, least(known.failures + 1 - %(free)s, 20)), %(longest)s))
+    END
+WHERE known.next_at <= now()
+RETURNING failures;
 
--- name: count_failures
--- The greatest number of recent wrong passwords of any of the subjects.
-SELECT coalesce(max(failures), 0) FROM (
-    SELECT count(*) AS failures FROM failed_sign_in
-    WHERE subject = ANY (%(subjects)s) AND at > now() - %(window)s
-    GROUP BY subject
-) AS counted;
+-- name: seconds_to_wait
+-- How long a subject still has to wait.
+SELECT extract(epoch FROM next_at - now())::float AS seconds FROM sign_in_try WHERE subject = %(subject)s;
 
--- name: delete_failures
--- Forgets the wrong passwords after a right one.
-DELETE FROM failed_sign_in WHERE subject = %(subject)s;
+-- name: forget_tries
+-- Forgets the tries after a right password.
+DELETE FROM sign_in_try WHERE subject = ANY (%(subjects)s);
+
+-- name: is_known_network
+-- Whether a person has signed in from there in the last ninety days.
+SELECT EXISTS (
+    SELECT FROM known_network
+    WHERE person_id = %(person)s AND network = %(network)s AND seen_at > now() - interval '90 days'
+);
+
+-- name: note_network
+-- Notes that a person has signed in from there.
+INSERT INTO known_network (person_id, network) VALUES (%(person)s, %(network)s)
+ON CONFLICT (person_id, network) DO UPDATE SET seen_at = now();

@@ -1,11 +1,13 @@
 """A form in the workbench."""
 
 from datetime import datetime
-from typing import Any
+from typing import Annotated, Any
 from uuid import UUID
 
-from codexa.core.definition.form import Form
+from annotated_types import Interval
+
 from codexa.core.definition.parts import Identifier
+from codexa.core.form.form import Form
 from codexa.core.formula.check import Severity
 from codexa.core.program.faces import FormState
 from codexa.core.program.notes import Links, Note
@@ -52,10 +54,14 @@ class FormReply(Message):
     analysis: AnalysisReply
 
 
+MOST_REVISION = 2**31 - 1
+Revision = Annotated[int, Interval(ge=0, le=MOST_REVISION)]
+
+
 class SaveDraftRequest(Message):
     """A draft made from that revision."""
 
-    revision: int
+    revision: Revision
     draft: dict[str, Any]
 
 

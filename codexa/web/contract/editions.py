@@ -6,13 +6,14 @@ from typing import Annotated
 from annotated_types import Len
 from pydantic import StringConstraints
 
+from codexa.web.contract.drafts import Revision
 from codexa.web.contract.message import Message
 
 
 class PublishRequest(Message):
     """Publish this revision of the draft; with `despite_trials` also where trials of it fail."""
 
-    revision: int
+    revision: Revision
     despite_trials: bool = False
 
 

@@ -6,8 +6,8 @@ from uuid import UUID
 
 from pydantic import StringConstraints
 
-from codexa.core.definition.form import Page
-from codexa.core.definition.outline_text import OutlineLine
+from codexa.core.form.form import Page
+from codexa.core.form.outline_text import OutlineLine
 from codexa.web.contract.message import Message
 
 PastedText = Annotated[str, StringConstraints(max_length=100_000)]
@@ -62,6 +62,7 @@ class FormRowReply(Message):
     changed_by: str | None
     responses: int
     days: list[int]
+    unreadable: str | None
 
 
 class DeskReply(Message):

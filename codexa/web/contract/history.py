@@ -5,8 +5,8 @@ from typing import Annotated
 
 from pydantic import StringConstraints
 
-from codexa.core.definition.comparing import Change
 from codexa.core.definition.parts import Identifier
+from codexa.core.form.comparing import Change
 from codexa.web.contract.message import Message
 
 

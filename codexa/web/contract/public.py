@@ -3,7 +3,7 @@
 from typing import Annotated, Any
 from uuid import UUID
 
-from annotated_types import Len
+from annotated_types import Interval, Len
 from pydantic import Field, StringConstraints
 
 from codexa.core.program.faces import ConfirmationFace, ErrorFace, FormFace, FormState
@@ -13,6 +13,10 @@ LinkValues = Annotated[
     dict[Annotated[str, StringConstraints(max_length=60)], Annotated[str, StringConstraints(max_length=500)]],
     Len(max_length=50),
 ]
+
+
+# Made by the page for one filling-in; the files that were sent on it are known by it.
+Visit = Annotated[str, StringConstraints(pattern=r"^[A-Za-z0-9]{0,40}$")]
 
 
 class EvaluateRequest(Message):
@@ -25,7 +29,8 @@ class EvaluateRequest(Message):
     answers: dict[str, Any]
     link: LinkValues = Field({})
     changed: Annotated[list[str], Len(max_length=2_000)] | None = None
-    turn: int = 0
+    turn: Annotated[int, Interval(ge=0, le=2**53)] = 0
+    visit: Visit = ""
 
 
 class EvaluateReply(Message):
@@ -40,6 +45,7 @@ class SubmitRequest(Message):
 
     answers: dict[str, Any]
     link: LinkValues = Field({})
+    visit: Visit = ""
 
 
 class ReceivedReply(Message):

@@ -1,6 +1,10 @@
 """What came back."""
 
+from datetime import datetime
+
 from codexa.web.contract.message import Message
+
+MOST_NUMBER = 2**31 - 1
 
 
 class ColumnReply(Message):
@@ -23,15 +27,26 @@ class RowReply(Message):
 
 
 class ResponsesReply(Message):
-    """A page of responses, newest first."""
+    """A page of responses, newest first; `next` asks for the page after it, where there may be one."""
 
     columns: list[ColumnReply]
     rows: list[RowReply]
     count: int
+    next: str | None
+
+
+class EventReply(Message):
+    """Something that happened to a response; `who` is visitor, person, bank or clock, `person` a name of the team."""
+
+    kind: str
+    at: datetime
+    who: str
+    person: str | None
 
 
 class ResponseReply(Message):
-    """One response."""
+    """One response, and what happened to it, in order."""
 
     columns: list[ColumnReply]
     row: RowReply
+    events: list[EventReply]

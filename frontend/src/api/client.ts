@@ -118,9 +118,12 @@ export const api = {
     call<PublishedReply>("POST", `/forms/${form}/editions`, { revision, despite_trials: despiteTrials }),
   editions: (form: string) => call<EditionsReply>("GET", `/forms/${form}/editions`),
   setSites: (form: string, sites: string[]) => call<SitesReply>("PUT", `/forms/${form}/sites`, { sites }),
-  responses: (form: string, limit: number, offset: number) =>
-    call<ResponsesReply>("GET", `/forms/${form}/responses?limit=${limit}&offset=${offset}`),
+  /** The newest, or what comes after a place that a reply named. */
+  responses: (form: string, limit: number, after: string) =>
+    call<ResponsesReply>("GET", `/forms/${form}/responses?${new URLSearchParams({ limit: `${limit}`, after })}`),
   response: (form: string, number: number) => call<ResponseReply>("GET", `/forms/${form}/responses/${number}`),
+  explainResponse: (form: string, number: number, part: string) =>
+    call<ExplanationsReply>("GET", `/forms/${form}/responses/${number}/why/${part}`),
   explain: (form: string, asked: { answers: unknown; link: Readonly<Record<string, string>>; part: string }) =>
     call<ExplanationsReply>("POST", `/forms/${form}/preview/explain`, asked),
   sample: (form: string, seed: number) => call<SampleReply>("POST", `/forms/${form}/preview/sample`, { seed }),

@@ -26,12 +26,18 @@ export const queries = {
     }),
   triedResponses: (form: string, revision: number) =>
     queryOptions({ queryKey: ["tried", form, revision], queryFn: () => api.triedResponses(form) }),
-  responses: (form: string, limit: number, offset: number) =>
+  responses: (form: string, limit: number, after: string) =>
     queryOptions({
-      queryKey: ["responses", form, limit, offset],
-      queryFn: () => api.responses(form, limit, offset),
+      queryKey: ["responses", form, limit, after],
+      queryFn: () => api.responses(form, limit, after),
       placeholderData: (previous) => previous,
     }),
   response: (form: string, number: number) =>
     queryOptions({ queryKey: ["response", form, number], queryFn: () => api.response(form, number) }),
+  responseExplained: (form: string, number: number, part: string) =>
+    queryOptions({
+      queryKey: ["why of response", form, number, part],
+      queryFn: () => api.explainResponse(form, number, part),
+      retry: false,
+    }),
 };

@@ -34,7 +34,13 @@ it("gives every kind of note a sign and a word of its own", () => {
 
 describe("a form on the desk", () => {
   const form = (changes: Partial<FormRowReply>) =>
-    ({ live_edition: 3, changed: false, days: [1, 1, 1, 1, 1, 1, 1, 2, 2, 2, 2, 2, 2, 2], ...changes }) as FormRowReply;
+    ({
+      live_edition: 3,
+      changed: false,
+      unreadable: null,
+      days: [1, 1, 1, 1, 1, 1, 1, 2, 2, 2, 2, 2, 2, 2],
+      ...changes,
+    }) as FormRowReply;
 
   it.each([
     [{ live_edition: null }, "Draft, never published"],

@@ -695,6 +695,7 @@ export interface FormRowReply {
   responses: number;
   revision: number;
   slug: string;
+  unreadable: string | null;
 }
 /**
  * What a trial expected of something and what came instead, in words; `part` is its id, or None for the form.
@@ -1752,6 +1753,19 @@ export interface EvaluateRequest {
     [k: string]: string;
   };
   turn: number;
+  visit: string;
+}
+/**
+ * Something that happened to a response; `who` is visitor, person, bank or clock, `person` a name of the team.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "EventReply".
+ */
+export interface EventReply {
+  at: string;
+  kind: string;
+  person: string | null;
+  who: string;
 }
 /**
  * Answers to a draft, what came with the address, and the part to explain: "OWNER" or "REPEAT/ROW/BLOCK".
@@ -2548,13 +2562,14 @@ export interface RenameKeyRequest {
   key: string;
 }
 /**
- * One response.
+ * One response, and what happened to it, in order.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "ResponseReply".
  */
 export interface ResponseReply {
   columns: ColumnReply[];
+  events: EventReply[];
   row: RowReply;
 }
 /**
@@ -2572,7 +2587,7 @@ export interface RowReply {
   received_at: string;
 }
 /**
- * A page of responses, newest first.
+ * A page of responses, newest first; `next` asks for the page after it, where there may be one.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "ResponsesReply".
@@ -2580,6 +2595,7 @@ export interface RowReply {
 export interface ResponsesReply {
   columns: ColumnReply[];
   count: number;
+  next: string | null;
   rows: RowReply[];
 }
 /**
@@ -2735,6 +2751,7 @@ export interface SubmitRequest {
   link: {
     [k: string]: string;
   };
+  visit: string;
 }
 /**
  * A form to begin from, in a sentence and in numbers.

@@ -9,12 +9,14 @@ interface Item {
   form: FormRowReply;
   text: string;
   detail: string;
-  kind: "money" | "rule";
+  kind: "money" | "rule" | "check";
 }
 
 function itemsOf(forms: FormRowReply[]): Item[] {
   return forms.flatMap((form): Item[] => {
     const changed = `changed ${asDay(form.changed_at)}${form.changed_by ? ` by ${form.changed_by}` : ""}`;
+    if (form.unreadable)
+      return [{ form, text: "can’t be read by this version", detail: form.unreadable, kind: "check" }];
     if (form.live_edition === null) return [{ form, text: "was never published", detail: changed, kind: "rule" }];
     if (!form.changed) return [];
     return [

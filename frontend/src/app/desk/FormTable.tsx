@@ -64,7 +64,13 @@ export function FormTable({ forms, actions, empty }: Props) {
 function FormRow({ form, actions }: { form: FormRowReply; actions: DeskActions }) {
   const navigate = useNavigate();
   const compose = `/forms/${form.id}/compose`;
-  const colour = form.live_edition === null ? "text.secondary" : form.changed ? "warning.main" : "primary.main";
+  const colour = form.unreadable
+    ? "error.main"
+    : form.live_edition === null
+      ? "text.secondary"
+      : form.changed
+        ? "warning.main"
+        : "primary.main";
   return (
     <TableRow hover onClick={() => void navigate(compose)} sx={{ cursor: "pointer", "&:last-child td": { border: 0 } }}>
       <TableCell>

@@ -2,6 +2,7 @@ import type { FormRowReply } from "../../api/generated/wire";
 
 /** The state of a form in words: "Edition 3 · changed since". */
 export function stateOf(form: FormRowReply): string {
+  if (form.unreadable) return "Can’t be read by this version";
   if (form.live_edition === null) return "Draft, never published";
   return form.changed ? `Edition ${form.live_edition} · changed since` : `Edition ${form.live_edition}`;
 }

@@ -19,9 +19,20 @@ const PAGE_SIZES = [25, 50, 100];
 
 export function Responses({ formId }: { formId: string }) {
   const [page, setPage] = useState({ page: 0, pageSize: 25 });
+  // Where each page begins that was reached: the server goes on from the last response of the page before.
+  const [begins, setBegins] = useState<readonly string[]>([""]);
   const { response } = useParams();
   const navigate = useNavigate();
-  const found = useQuery(queries.responses(formId, page.pageSize, page.page * page.pageSize));
+  const found = useQuery(queries.responses(formId, page.pageSize, begins[page.page] ?? ""));
+  const turn = (to: { page: number; pageSize: number }) => {
+    if (to.pageSize !== page.pageSize) {
+      setBegins([""]);
+      setPage({ page: 0, pageSize: to.pageSize });
+    } else if (to.page < begins.length || found.data?.next) {
+      if (to.page === begins.length) setBegins([...begins, found.data!.next!]);
+      setPage(to);
+    }
+  };
   const open = (number: number | null) =>
     void navigate(`/forms/${formId}/responses${number === null ? "" : `/${number}`}`);
   return (
@@ -51,7 +62,7 @@ export function Responses({ formId }: { formId: string }) {
             page={page}
             loading={found.isFetching}
             selected={response}
-            onPage={setPage}
+            onPage={turn}
             onOpen={open}
           />
         )}

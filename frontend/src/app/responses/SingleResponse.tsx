@@ -1,13 +1,16 @@
 // One response as a sheet: every answer and everything that was worked out.
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
 import IconButton from "@mui/material/IconButton";
 import Typography from "@mui/material/Typography";
 import { useQuery } from "@tanstack/react-query";
-import { useEffect, useRef } from "react";
+import { useEffect, useRef, useState } from "react";
+import type { ColumnReply, EventReply } from "../../api/generated/wire";
 import { queries } from "../../api/queries";
 import { asDayAndTime, NOTE_KINDS } from "../../text/words";
 import { SERIF } from "../../theme/theme";
+import { Explained } from "../preview/Explained";
 import { Waiting } from "../Waiting";
 
 interface Props {
@@ -51,44 +54,109 @@ export function SingleResponse({ formId, number, onClose }: Props) {
             Received {asDayAndTime(found.data.row.received_at)} · edition {found.data.row.edition}
           </Typography>
           <Box component="dl" sx={{ m: 0, display: "grid", gap: 1.5 }}>
-            {found.data.columns.map((column) => {
-              const text = found.data.row.cells[column.id];
-              return (
-                <Box key={column.id}>
-                  <Typography component="dt" variant="body2" color="text.secondary">
-                    <Box component="span" sx={{ fontFamily: SERIF }}>
-                      {column.number}
-                    </Box>{" "}
-                    {column.label}
-                    {column.calculated && (
-                      <Box
-                        component="span"
-                        role="img"
-                        aria-label="Calculated"
-                        sx={{ ml: 0.75, color: "note.calculation" }}
-                      >
-                        {NOTE_KINDS.calculation.sign}
-                      </Box>
-                    )}
-                  </Typography>
-                  <Typography
-                    component="dd"
-                    sx={{
-                      m: 0,
-                      overflowWrap: "anywhere",
-                      whiteSpace: "pre-line",
-                      fontWeight: text ? 600 : 400,
-                      color: text ? "text.primary" : "text.secondary",
-                    }}
-                  >
-                    {text ?? "not answered"}
-                  </Typography>
-                </Box>
-              );
-            })}
+            {found.data.columns.map((column) => (
+              <Answer
+                key={`${number} ${column.id}`}
+                formId={formId}
+                number={number}
+                column={column}
+                text={found.data.row.cells[column.id]}
+              />
+            ))}
           </Box>
+          <Happened events={found.data.events} />
         </Box>
       )}
     </Box>
   );
 }
+
+interface AnswerProps {
+  formId: string;
+  number: number;
+  column: ColumnReply;
+  text: string | undefined;
+}
+
+/** An answer or a value, and on request why it was so when the response came. */
+function Answer({ formId, number, column, text }: AnswerProps) {
+  const [asked, setAsked] = useState(false);
+  const why = useQuery({ ...queries.responseExplained(formId, number, column.id), enabled: asked });
+  return (
+    <Box>
+      <Typography
+        component="dt"
+        variant="body2"
+        color="text.secondary"
+        sx={{ display: "flex", alignItems: "baseline" }}
+      >
+        <Box component="span" sx={{ flex: 1 }}>
+          <Box component="span" sx={{ fontFamily: SERIF }}>
+            {column.number}
+          </Box>{" "}
+          {column.label}
+          {column.calculated && (
+            <Box component="span" role="img" aria-label="Calculated" sx={{ ml: 0.75, color: "note.calculation" }}>
+              {NOTE_KINDS.calculation.sign}
+            </Box>
+          )}
+        </Box>
+        {column.number && (
+          <Button
+            size="small"
+            color="inherit"
+            aria-expanded={asked}
+            aria-label={`Why is ${column.label} so?`}
+            onClick={() => setAsked(!asked)}
+            sx={{ minWidth: 0, py: 0, px: 0.75, fontSize: 12 }}
+          >
+            Why?
+          </Button>
+        )}
+      </Typography>
+      <Typography
+        component="dd"
+        sx={{
+          m: 0,
+          overflowWrap: "anywhere",
+          whiteSpace: "pre-line",
+          fontWeight: text ? 600 : 400,
+          color: text ? "text.primary" : "text.secondary",
+        }}
+      >
+        {text ?? "not answered"}
+      </Typography>
+      {asked && (
+        <Box component="dd" aria-live="polite" sx={{ m: 0, mb: 1 }}>
+          {why.isError && <Typography color="text.secondary">{why.error.message}</Typography>}
+          {why.data && <Explained facts={why.data.facts} />}
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+/** What happened to the response, first to last. */
+function Happened({ events }: { events: readonly EventReply[] }) {
+  return (
+    <Box component="section" aria-label="What happened" sx={{ mt: 3 }}>
+      <Typography variant="h3" sx={{ mb: 0.5 }}>
+        What happened
+      </Typography>
+      <Box component="ol" sx={{ m: 0, p: 0, listStyle: "none" }}>
+        {events.map((event) => (
+          <Typography component="li" variant="body2" key={event.kind} sx={{ py: 0.25 }}>
+            {asSentence(event.kind)}
+            <Box component="span" sx={{ color: "text.secondary" }}>
+              {" "}
+              · {asDayAndTime(event.at)}
+              {event.person && ` · ${event.person}`}
+            </Box>
+          </Typography>
+        ))}
+      </Box>
+    </Box>
+  );
+}
+
+const asSentence = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);

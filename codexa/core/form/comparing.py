@@ -4,8 +4,8 @@ from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 from typing import Any
 
-from codexa.core.definition.form import Form
 from codexa.core.definition.parts import Part, Repeat
+from codexa.core.form.form import Form
 
 _BESIDE = ("confirmations", "figures", "trials")  # the lists of parts that stand beside the pages
 _MOST_SHOWN = 120  # characters of a value that a sentence quotes

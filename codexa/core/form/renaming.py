@@ -3,10 +3,10 @@
 from collections.abc import Callable
 from typing import Any, cast
 
-from codexa.core.definition.form import Form
 from codexa.core.definition.formulas import INSERTION, Mark, PartModel, rewritten
 from codexa.core.definition.parts import FormulaText, Part, RowKind, blocks_within
 from codexa.core.errors import DefinitionError, FormulaSyntaxError, Problem
+from codexa.core.form.form import Form
 from codexa.core.formula import tree
 from codexa.core.formula.parse import parse
 

@@ -39,6 +39,7 @@ from codexa.core.fields import BLOCK_TYPES, HOLDING_BLOCKS
 from codexa.core.fields.field_type import Region
 from codexa.core.formula.functions.function import Role
 
+FORMAT = 1  # of the documents that are written now; see upgrades.py
 MAX_BLOCKS = 2_000
 
 if TYPE_CHECKING:

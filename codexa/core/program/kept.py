@@ -1,0 +1,108 @@
+"""What was kept of a response, worked out again as it was, or entered again as a visitor would."""
+
+from collections.abc import Mapping
+from typing import Any
+
+from codexa.core.context import Context
+from codexa.core.errors import CoreError
+from codexa.core.formula.values import use_exact_arithmetic
+from codexa.core.program.evaluate import Row, State
+from codexa.core.program.places import ALWAYS, ROW_ADDRESS, ROW_KIND, KindPlace, Place, RepeatPlace
+from codexa.core.program.program import Program
+
+# What reading a value of another edition may raise: its field was of another type, or had other options.
+_UNREADABLE = (ValueError, KeyError, TypeError, ArithmeticError, AttributeError, CoreError)
+
+
+def state_of_kept(program: Program, kept: Mapping[str, Any], context: Context) -> State:
+    """Return the state that was accepted, of the answers that were kept of it and the surroundings of that moment.
+
+    The program is that of the response's own edition. Files need no look-up, and what waited for the response's number
+    is there where the context has one. A kept value that can't be read any more is blank.
+    """
+    use_exact_arithmetic()
+    values = list(program.initial)
+    for place in program.top_places:
+        if isinstance(place, RepeatPlace):
+            values[place.all_rows.slot] = _rows(program, place, kept.get(place.block.id))
+        elif _is_read(place):
+            assert place.value is not None
+            values[place.value.slot] = _loaded(place, kept.get(place.block.id))
+    program.work_out(values, context, set())
+    given = entered_again(program, kept)
+    return State(program=program, context=context, values=values, misread={}, dropped=set(), given=given)
+
+
+def _is_read(place: Place) -> bool:
+    return place.answered and place.value is not None and place.conditions.locked is not ALWAYS
+
+
+def _loaded(place: Place, stored: Any) -> Any:
+    """Return the value; what was kept blank is blank, so that no default comes in its place."""
+    if stored is None or place.field_type is None:
+        return None
+    try:
+        return place.field_type.load(stored, place.block)
+    except _UNREADABLE:
+        return None
+
+
+def _rows(program: Program, place: RepeatPlace, stored: Any) -> list[Row]:
+    rows = []
+    for each in stored or ():
+        kind = place.kind_named(each["kind"])
+        if kind is not None:
+            rows.append(_row(program, place, kind, each))
+    return rows
+
+
+def _row(program: Program, place: RepeatPlace, kind: KindPlace, stored: Mapping[str, Any]) -> Row:
+    row: Row = list(program.initial_rows[kind.kind.id])
+    row[ROW_ADDRESS], row[ROW_KIND] = f"{place.block.id}/{stored['id']}/", kind.index
+    for inner in kind.places:
+        if _is_read(inner):
+            assert inner.value is not None
+            row[inner.value.slot] = _loaded(inner, stored["values"].get(inner.block.id))
+    return row
+
+
+def entered_again(program: Program, kept: Mapping[str, Any]) -> dict[str, Any]:
+    """Return the raw answers that a visitor would have given for what was kept of a response.
+
+    What the program has no field for, or can't take there any more, is left out.
+    """
+    answers: dict[str, Any] = {}
+    for place in program.top_places:
+        stored = kept.get(place.block.id)
+        if stored is None:
+            continue
+        if isinstance(place, RepeatPlace):
+            answers[place.block.id] = [
+                {**row, "values": _entered_values(program, place, row)} for row in stored if _known_kind(place, row)
+            ]
+        elif (answer := _entered(program, place, stored)) is not None:
+            answers[place.block.id] = answer
+    return answers
+
+
+def _known_kind(place: RepeatPlace, row: Mapping[str, Any]) -> bool:
+    return place.kind_named(row["kind"]) is not None
+
+
+def _entered_values(program: Program, place: RepeatPlace, row: Mapping[str, Any]) -> dict[str, Any]:
+    kind = place.kind_named(row["kind"])
+    inner = {each.block.id: each for each in kind.places} if kind else {}
+    found = {each: _entered(program, inner[each], stored) for each, stored in row["values"].items() if each in inner}
+    return {block_id: answer for block_id, answer in found.items() if answer is not None}
+
+
+def _entered(program: Program, place: Place, stored: Any) -> Any:
+    if place.field_type is None or not place.answered:
+        return None
+    try:
+        value = place.field_type.load(stored, place.block)
+        answer = place.field_type.enter(value, place.block, program.form.region)
+        place.field_type.parse(answer, place.block, program.form.region)
+    except _UNREADABLE:
+        return None
+    return answer

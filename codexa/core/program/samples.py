@@ -1,0 +1,67 @@
+"""Plausible answers, filled in field after field, for previews, tests and demo data."""
+
+from random import Random
+from typing import Any
+
+from codexa.core.context import Context
+from codexa.core.fields.field_type import Sampling
+from codexa.core.program.evaluate import State, evaluate
+from codexa.core.program.places import Place, RepeatPlace
+from codexa.core.program.program import Program
+
+
+def sample_answers(program: Program, random: Random, context: Context) -> dict[str, Any]:
+    """Return plausible raw answers to what is shown, field after field, as a visitor would fill the form in."""
+    answers: dict[str, Any] = {}
+    how = Sampling(random=random, region=program.form.region, now=context.now)
+    for place in program.top_places:
+        state = evaluate(program, answers, context)
+        if not state.shown(place):
+            continue
+        if isinstance(place, RepeatPlace):
+            _answer_rows(answers, place, how, state)
+        elif place.answered and (state.required(place) or random.random() < 0.8):
+            _answer(answers, place, how, state)
+    return answers
+
+
+def _answer(answers: dict[str, Any], place: Place, how: Sampling, state: State) -> None:
+    assert place.field_type is not None
+    block: Any = place.block
+    if place.offered is not None:
+        offered = state.at(place.offered)
+        block = block.model_copy(update={"options": tuple(each for each in block.options if each.code in offered)})
+    for _ in range(20):
+        answer = place.field_type.sample(block, how)
+        if answer is None:
+            return
+        tried = evaluate(state.program, {**answers, place.block.id: answer}, state.context)
+        if tried.error(place) is None and place.block.id not in tried.dropped:
+            answers[place.block.id] = answer
+            return
+
+
+def _answer_rows(answers: dict[str, Any], place: RepeatPlace, how: Sampling, state: State) -> None:
+    for _ in range(20):
+        answers[place.block.id] = _sample_rows(place, how)
+        tried = evaluate(state.program, answers, state.context)
+        if not any(address.startswith(place.block.id) for address in tried.errors()):
+            return
+
+
+def _sample_rows(place: RepeatPlace, how: Sampling) -> list[dict[str, Any]]:
+    repeat: Any = place.block
+    wanted = [kind for kind in place.kinds for _ in range(kind.kind.min_rows)]
+    most = min(repeat.max_rows, max(repeat.min_rows, 1) + 4)
+    while place.kinds and len(wanted) < how.random.randint(max(repeat.min_rows, 1), max(most, 1)):
+        wanted.append(how.random.choice(place.kinds))
+    rows = []
+    for index, kind in enumerate(wanted):
+        values = {
+            inner.block.id: inner.field_type.sample(inner.block, how)
+            for inner in kind.places
+            if inner.answered and inner.field_type is not None
+        }
+        given = {block_id: value for block_id, value in values.items() if value is not None}
+        rows.append({"kind": kind.kind.id, "id": f"row{index}", "values": given})
+    return rows

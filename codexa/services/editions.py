@@ -1,0 +1,61 @@
+"""Published editions as this process knows them: read once, compiled once, never out of date."""
+
+from time import monotonic
+from uuid import UUID
+
+import orjson
+from cachetools import TTLCache
+
+from codexa.core.form.form import Form
+from codexa.core.form.upgrades import read_stored
+from codexa.core.program.compiling import compile_form
+from codexa.core.program.program import Program
+from codexa.services.bounded_cache import BoundedCache
+from codexa.services.errors import ClosedError, NotFoundError
+from codexa.store import editions
+from codexa.store.database import AwayError, BusyError, Connect
+
+# Bytes of the documents that are kept; a program takes about forty times as much memory, a form about fifteen times.
+_MOST_COMPILED, _MOST_READ = 2_000_000, 4_000_000
+# A deleted form takes answers for so long at the most; handing in always asks the database.
+_OPEN_SECONDS = 2.0
+
+
+class Editions:
+    """The editions that were asked for of late. No connection is held while one is read or compiled."""
+
+    def __init__(self, connect: Connect) -> None:
+        self._connect = connect
+        self._forms: BoundedCache[Form] = BoundedCache(_MOST_READ)
+        self._programs: BoundedCache[Program] = BoundedCache(_MOST_COMPILED)
+        self._open: TTLCache[UUID, bool] = TTLCache(10_000, _OPEN_SECONDS, timer=monotonic)
+
+    def form(self, form: UUID, number: int) -> Form:
+        """Return an edition. Raises NotFoundError."""
+        return self._forms.get((form, number), lambda: self._read(form, number))
+
+    def program(self, form: UUID, number: int) -> Program:
+        """Return an edition, compiled. Raises NotFoundError."""
+        return self._programs.get((form, number), lambda: self._compile(form, number))
+
+    def _read(self, form: UUID, number: int) -> tuple[Form, int]:
+        with self._connect() as connection:
+            definition = editions.find_definition(connection, form=form, number=number)
+        if definition is None:
+            raise NotFoundError
+        return read_stored(definition), len(orjson.dumps(definition))
+
+    def _compile(self, form: UUID, number: int) -> tuple[Program, int]:
+        read, size = self._read(form, number)
+        return compile_form(read), size
+
+    def refuse_closed(self, form: UUID) -> None:
+        """Raise ClosedError where the form takes no answers any more; known anew every few seconds."""
+        if form not in self._open:
+            try:
+                with self._connect() as connection:
+                    self._open[form] = editions.takes_responses(connection, form=form)
+            except (AwayError, BusyError):
+                return  # a state needs no database; what is handed in will ask again
+        if not self._open.get(form, True):
+            raise ClosedError

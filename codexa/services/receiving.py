@@ -1,0 +1,129 @@
+"""Taking a response: what answers point to is looked up, the core accepts, what runs out is claimed, all is kept.
+
+One transaction from the first step to the last: what the core was told is what is kept.
+"""
+
+import hashlib
+import json
+from collections.abc import Collection
+from dataclasses import dataclass
+from datetime import datetime
+from uuid import UUID
+
+from codexa.core.context import Context
+from codexa.core.program.accept import Accepted, Refused, accept, numbered
+from codexa.core.program.evaluate import FieldError
+from codexa.core.program.faces import ConfirmationFace
+from codexa.core.program.kept import state_of_kept
+from codexa.core.program.program import Program
+from codexa.core.program.public import confirmation_face
+from codexa.services.answering import Given
+from codexa.services.context import context_of
+from codexa.services.errors import ClosedError, KeyReusedError
+from codexa.services.files_in_answers import files_in, with_files
+from codexa.store import editions, responses
+from codexa.store import uploads as uploads_store
+from codexa.store.database import Connection
+from codexa.store.responses import Kept
+
+# What happens to a response when nothing is due: it is handed in and complete at once.
+_FIRST_EVENTS = ("handed in", "complete")
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Received:
+    """A response was kept; `repeated` where it had been kept before."""
+
+    number: int
+    repeated: bool
+    confirmation: ConfirmationFace
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Incoming:
+    """A response on its way in: to which edition of which form, under which key, and what the visitor gave."""
+
+    form: UUID
+    edition: int
+    key: str
+    given: Given
+
+    @property
+    def digest(self) -> bytes:
+        """What tells whether the same key comes with other answers."""
+        content = [self.edition, self.given.answers, self.given.link]
+        return hashlib.sha256(json.dumps(content, sort_keys=True, default=str).encode()).digest()
+
+
+def receive(
+    connection: Connection, program: Program, incoming: Incoming, *, at: datetime | None = None
+) -> Received | Refused:
+    """Keep a response once, however often it is sent under its key, or return what is wrong with it.
+
+    A repeat gets what the first got. `at` is another moment than now, for demo data. Raises KeyReusedError where the
+    key was used with other answers, ClosedError where the form is gone.
+    """
+    responses.wait_for_key(connection, form=incoming.form, key=incoming.key)
+    kept = responses.find_by_key(connection, form=incoming.form, key=incoming.key)
+    if kept is not None:
+        return _repeated(program, kept, incoming)
+    if not editions.takes_responses(connection, form=incoming.form):
+        raise ClosedError
+    given = incoming.given
+    answers = with_files(connection, program, incoming.form, given.visit, given.answers)
+    accepted = accept(program, answers, context_of(program.form, given.link, at=at))
+    if isinstance(accepted, Refused):
+        return accepted
+    files = files_in(program, accepted.answers)
+    if (gone := _claimed_elsewhere(connection, incoming.form, files)) is not None:
+        return Refused(errors={gone: _FILE_GONE})
+    return _keep(connection, incoming, accepted, [each for ids in files.values() for each in ids])
+
+
+_FILE_GONE = FieldError(code="not_files", message="A file is not here any more. Remove it and send it again.")
+
+
+def _claimed_elsewhere(connection: Connection, form: UUID, files: dict[str, list[UUID]]) -> str | None:
+    """Keep the files for this response; return the address of a field whose file another has, or None."""
+    wanted = [each for ids in files.values() for each in ids]
+    locked = uploads_store.lock_uploads(connection, form=form, ids=wanted) if wanted else set()
+    return next((address for address, ids in files.items() if not locked.issuperset(ids)), None)
+
+
+def _keep(connection: Connection, incoming: Incoming, accepted: Accepted, files: Collection[UUID]) -> Received:
+    context = accepted.state.context
+    number = responses.insert_response(
+        connection,
+        form=incoming.form,
+        edition=incoming.edition,
+        answers=accepted.answers,
+        computed=accepted.computed,
+        path=accepted.path,
+        confirmation=accepted.confirmation,
+        key=incoming.key,
+        digest=incoming.digest,
+        received_at=context.now,
+        told=context.as_json(),
+        events=_FIRST_EVENTS,
+    )
+    known = numbered(accepted, number)
+    if known.state.program.needs_number:
+        responses.set_numbered(
+            connection,
+            form=incoming.form,
+            number=number,
+            answers=known.answers,
+            computed=known.computed,
+            path=known.path,
+            confirmation=known.confirmation,
+        )
+    if files:
+        uploads_store.claim_uploads(connection, form=incoming.form, number=number, ids=files)
+    return Received(number=number, repeated=False, confirmation=confirmation_face(known.state))
+
+
+def _repeated(program: Program, kept: Kept, incoming: Incoming) -> Received:
+    if kept.content_digest != incoming.digest:
+        raise KeyReusedError
+    state = state_of_kept(program, kept.answers, Context.from_json(kept.told, number=kept.number))
+    return Received(number=kept.number, repeated=True, confirmation=confirmation_face(state))
