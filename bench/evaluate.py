@@ -9,7 +9,7 @@ from typing import Any
 from bench.engine_form import answers_for, large_form
 from bench.measuring import interleaved, report
 from codexa.core.context import Context
-from codexa.core.formula.parse import parse
+from codexa.core.formula.parse import forget_trees
 from codexa.core.program.compiling import compile_form
 from codexa.core.program.evaluate import evaluate
 from codexa.core.program.proof import proof
@@ -59,7 +59,7 @@ def run() -> bool:
         raise RuntimeError("what was written by hand works out something else")
 
     def compile_anew() -> None:
-        parse.cache_clear()
+        forget_trees()
         proof(compile_form(form))
 
     times = interleaved(

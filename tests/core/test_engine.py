@@ -105,7 +105,7 @@ class TestRows:
             ([row("kone", "a b")], "unknown_row"),
             ([row("kone", "a", price="1")], "unknown_field"),
             ([row("kone", "a"), row("kone", "a")], "same_row_twice"),
-            ([row("kone", str(at)) for at in range(501)], "too_many_rows"),
+            ([row("kone", str(at)) for at in range(501)], "limits"),
             ([row("kone", str(at)) for at in range(5)], "limits"),
             ([row("ktwo", "a", second2="1"), row("ktwo", "b", second2="1")], "limits"),
             ([{**row("kone", "a"), "price": 1}], "not_rows"),

@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 from pydantic import Discriminator, StringConstraints
 from pydantic import Field as Setting
 
-from codexa.core.definition.parts import ComputedBy, FormulaText, Identifier, Key, Label, Part
+from codexa.core.definition.parts import ComputedBy, FormulaText, Identifier, Key, Label, Number, Part
 from codexa.core.formula.functions.function import Role
 
 Code = Annotated[str, StringConstraints(min_length=1, max_length=100, pattern=r"^\S(.*\S)?$")]
@@ -47,7 +47,7 @@ class Band(Part):
     The value is a formula, worked out only where its band is the one: 240, or 12 + distance * 0.85.
     """
 
-    start: Decimal | None = None
+    start: Number | None = None
     value: Annotated[str, Setting(coerce_numbers_to_str=True), FormulaText(Role.VALUE, "band")] = "0"
     label: Label = ""
 
@@ -58,7 +58,7 @@ class BandsFigure(Figure):
     kind: Literal["bands"] = "bands"
     formula: ComputedBy = ""
     bands: tuple[Band, ...] = ()
-    end: Decimal | None = None
+    end: Number | None = None
 
 
 class ScoredQuestion(Part):
@@ -68,9 +68,9 @@ class ScoredQuestion(Part):
     """
 
     field: Identifier
-    points: dict[Code, Decimal] = Setting(default_factory=dict)
+    points: dict[Code, Number] = Setting(default_factory=dict)
     right: tuple[Code, ...] = ()
-    worth: Decimal = Decimal(1)
+    worth: Number = Decimal(1)
 
 
 class ScoreFigure(Figure):
@@ -91,7 +91,7 @@ class ProfiledQuestion(Part):
     """What each option of a field speaks for: option code → profile code → points."""
 
     field: Identifier
-    points: dict[Code, dict[Code, Decimal]] = Setting(default_factory=dict)
+    points: dict[Code, dict[Code, Number]] = Setting(default_factory=dict)
 
 
 class ProfileFigure(Figure):
@@ -111,14 +111,14 @@ class Counted(Part):
     """A condition and how much it adds where it holds."""
 
     when: Annotated[str, FormulaText(Role.CONDITION, "counted")]
-    by: Decimal = Decimal(1)
+    by: Number = Decimal(1)
 
 
 class CounterFigure(Figure):
     """How many of the conditions hold, counted from `start`."""
 
     kind: Literal["counter"] = "counter"
-    start: Decimal = Decimal(0)
+    start: Number = Decimal(0)
     counts: tuple[Counted, ...] = ()
 
 

@@ -5,6 +5,7 @@ A block's *face* is what a visitor's browser may know of it; the block itself ad
 
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
+from decimal import Decimal
 from typing import Annotated, Literal
 
 from pydantic import AfterValidator, BaseModel, ConfigDict, StringConstraints
@@ -19,6 +20,20 @@ Words = Annotated[str, StringConstraints(max_length=5_000)]
 Colour = Annotated[str, StringConstraints(pattern=r"^#[0-9A-Fa-f]{6}$")]
 
 MAX_ROWS = 500
+_MOST_PLACES = 20  # before and after the point of a number in a document
+
+
+def _bounded(number: Decimal) -> Decimal:
+    if not number.is_finite():
+        raise ValueError("a number is wanted here")
+    exponent = number.as_tuple().exponent
+    if (number and number.adjusted() >= _MOST_PLACES) or not isinstance(exponent, int) or exponent < -_MOST_PLACES:
+        raise ValueError(f"a number here has at most {_MOST_PLACES} digits before its point, and as many after it")
+    return number
+
+
+# The one kind of number in a document: with it nothing that is worked out or shown can grow beyond bounds.
+Number = Annotated[Decimal, AfterValidator(_bounded)]
 
 
 def _key(text: str) -> str:

@@ -1,12 +1,12 @@
 """What the field types with a value of several parts share."""
 
-import unicodedata
 from abc import abstractmethod
 from collections.abc import Callable
 from typing import Any, Generic
 
 from codexa.core.errors import AnswerError
 from codexa.core.fields.field_type import Facet, FieldModel, FieldType, Medium, Region
+from codexa.core.fields.text_value import composed
 from codexa.core.formula.types import Kind, Type
 from codexa.core.formula.values import Composite
 
@@ -94,7 +94,4 @@ def _cleaned(raw: Any) -> str:
         return ""
     if not isinstance(raw, str):
         raise AnswerError("not_text", "Enter text here.")
-    text = unicodedata.normalize("NFC", raw.replace("\x00", "")).strip()
-    if len(text) > MAX_PART:
-        raise AnswerError("too_long", f"Enter at most {MAX_PART} characters in each box; these are {len(text)}.")
-    return text
+    return composed(raw, MAX_PART)

@@ -8,7 +8,7 @@ from typing import Any, Generic, TypeVar
 
 from babel.numbers import NumberFormatError, format_decimal, parse_decimal
 
-from codexa.core.definition.parts import Question
+from codexa.core.definition.parts import Number, Question
 from codexa.core.errors import AnswerError
 from codexa.core.fields.field_type import NO_SETTINGS, FieldModel, FieldType, Region
 from codexa.core.formula import convert
@@ -64,8 +64,8 @@ class DecimalType(FieldType[FieldModel], Generic[FieldModel]):
 class LimitedQuestion(Question):
     """A question whose answer lies from `minimum` to `maximum`, both included."""
 
-    minimum: Decimal | None = None
-    maximum: Decimal | None = None
+    minimum: Number | None = None
+    maximum: Number | None = None
 
 
 LimitedModel = TypeVar("LimitedModel", bound=LimitedQuestion)

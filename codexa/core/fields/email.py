@@ -17,6 +17,9 @@ class EmailFace(FieldFace):
     placeholder: Label = ""
 
 
+_MOST = 254  # characters (RFC 5321, 4.5.3.1.3); one more is refused, however many follow
+
+
 class EmailField(EmailFace, Question):
     """One e-mail address (RFC 5321, internationalised by RFC 6531)."""
 
@@ -38,7 +41,7 @@ class EmailType(TextFieldType[EmailField]):
         if text is None:
             return None
         try:
-            return validate_email(text, check_deliverability=False).normalized
+            return validate_email(text[: _MOST + 1], check_deliverability=False).normalized
         except EmailNotValidError:
             raise AnswerError(
                 "not_an_email", "Enter an e-mail address such as name@example.org; this one can't receive mail."

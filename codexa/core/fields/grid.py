@@ -1,7 +1,9 @@
 """Grid: several questions that share their options."""
 
 from collections.abc import Callable
-from typing import Any, Literal
+from typing import Annotated, Any, Literal
+
+from annotated_types import Len
 
 from codexa.core.definition.figures import Code
 from codexa.core.definition.parts import FieldFace, Identifier, Part, Question, VisitorLabel
@@ -17,6 +19,9 @@ class GridQuestionFace(Part):
 
     id: Identifier
     label: VisitorLabel
+
+
+MAX_QUESTIONS, MAX_COLUMNS = 200, 50
 
 
 class GridQuestion(GridQuestionFace):
@@ -36,8 +41,8 @@ class GridFace(FieldFace):
 class GridField(GridFace, Question):
     """Questions below each other, options side by side; where it is required, every question is."""
 
-    questions: tuple[GridQuestion, ...] = ()
-    options: tuple[Option, ...] = ()
+    questions: Annotated[tuple[GridQuestion, ...], Len(max_length=MAX_QUESTIONS)] = ()
+    options: Annotated[tuple[Option, ...], Len(max_length=MAX_COLUMNS)] = ()
 
 
 class GridType(FieldType[GridField]):

@@ -94,7 +94,9 @@ class MomentType(FieldType[FieldModel], Generic[FieldModel]):
         """Return the value of ISO 8601 text, or of text as the form's language writes it."""
         if not isinstance(raw, str):
             raise AnswerError("not_text", "Enter text here.")
-        return self.read(raw.strip(), region) if raw.strip() else None
+        # What is longer is refused as it is; no more of it is remembered.
+        text = raw.strip()[: _MOST_TEXT + 1]
+        return self.read(text, region) if text else None
 
     def adopt(self, value: Any, block: FieldModel, region: Region) -> Any:
         """Return a formula's result as a value of this kind."""

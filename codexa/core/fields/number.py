@@ -6,7 +6,7 @@ from typing import Annotated, Any, Literal
 
 from pydantic import Field as Setting
 
-from codexa.core.definition.parts import FieldFace, Label
+from codexa.core.definition.parts import FieldFace, Label, Number
 from codexa.core.fields.decimals import (
     MAX_DECIMALS,
     MAX_WHOLE_DIGITS,
@@ -31,7 +31,7 @@ class NumberFace(FieldFace):
 class NumberField(NumberFace, LimitedQuestion):
     """A number from `minimum` to `maximum`, both included, with at most so many `decimals`, in steps of `step`."""
 
-    step: Annotated[Decimal, Setting(gt=0)] | None = None
+    step: Annotated[Number, Setting(gt=0)] | None = None
 
 
 class NumberType(LimitedType[NumberField]):

@@ -6,7 +6,7 @@ from typing import Annotated, Any, Generic, Literal, TypeVar
 
 from pydantic import Field as Setting
 
-from codexa.core.definition.parts import Field, FieldFace, Label, Question
+from codexa.core.definition.parts import Field, FieldFace, Label, Number, Question
 from codexa.core.fields.decimals import DecimalType, limit_findings, shown
 from codexa.core.fields.field_type import NO_SETTINGS, Family, Medium, Region, Sampling
 from codexa.core.formula.convert import text_of_number
@@ -113,9 +113,9 @@ class SliderFace(FieldFace):
     """What the browser may know of a slider."""
 
     type: Literal["slider"] = "slider"
-    least: Decimal = Decimal(0)
-    most: Decimal = Decimal(100)
-    step: Annotated[Decimal, Setting(gt=0)] = Decimal(1)
+    least: Number = Decimal(0)
+    most: Number = Decimal(100)
+    step: Annotated[Number, Setting(gt=0)] = Decimal(1)
     unit: Annotated[str, Setting(max_length=30)] = ""
 
 

@@ -1,10 +1,12 @@
 """Options: what the field types with options share."""
 
+from collections import Counter
 from collections.abc import Collection
 from decimal import Decimal
 from functools import cached_property
 from typing import Annotated, Any, Generic, TypeVar
 
+from annotated_types import Len
 from pydantic import StringConstraints
 
 from codexa.core.definition.parts import (
@@ -13,6 +15,7 @@ from codexa.core.definition.parts import (
     Identifier,
     Label,
     LockedWhen,
+    Number,
     Part,
     Question,
     ShownWhen,
@@ -27,6 +30,7 @@ from codexa.core.formula.values import Choice
 
 OTHER = "other"  # the code and id of the option that is a visitor's own words
 MAX_OTHER = 500  # characters
+MAX_OPTIONS = 2_000  # of one field
 
 
 class OptionFace(Part):
@@ -44,7 +48,7 @@ class Option(OptionFace):
     """
 
     code: Annotated[str, StringConstraints(min_length=1, max_length=100, pattern=r"^\S(.*\S)?$")]
-    counts_as: Decimal = Decimal(0)
+    counts_as: Number = Decimal(0)
     belongs_to: Annotated[str, StringConstraints(max_length=100)] = ""
     shown: ShownWhen = ""
     locked: LockedWhen = ""
@@ -66,7 +70,7 @@ class Optioned(OptionsFace, Question):
     `option.belongs_to`.
     """
 
-    options: tuple[Option, ...] = ()
+    options: Annotated[tuple[Option, ...], Len(max_length=MAX_OPTIONS)] = ()
     offered: Annotated[str, FormulaText(Role.CONDITION, "offered")] = ""
 
     @cached_property
@@ -96,7 +100,7 @@ def option_findings(options: tuple[Option, ...]) -> list[tuple[str, str, str]]:
     if not options:
         return [("options", "There is no option to choose.", "Add at least one option, or delete the field.")]
     codes = [option.code.casefold() for option in options]
-    twice = sorted({code for code in codes if codes.count(code) > 1})
+    twice = sorted(code for code, count in Counter(codes).items() if count > 1)
     if twice:
         message = f"Two options have the code {twice[0]}; formulas could not tell them apart."
         return [("options", message, "Give each option a code of its own.")]

@@ -16,6 +16,8 @@ from codexa.core.formula.types import Kind, Type
 
 MAX_LENGTH = 10_000  # characters
 _PATTERN_MEMORY = 1 << 20  # bytes; a pattern that needs more is refused
+_MANY_MARKS = 30  # on one letter; more stand in no language (Unicode Standard Annex 15, "Stream-Safe Text Format")
+_TOO_MANY_MARKS = re2.compile(rf"\p{{M}}{{{_MANY_MARKS + 1}}}")
 Length = Annotated[int, Setting(ge=1, le=MAX_LENGTH)]
 
 
@@ -51,6 +53,24 @@ class LimitedText(Question):
 LimitedModel = TypeVar("LimitedModel", bound=LimitedText)
 
 
+def composed(raw: str, most: int) -> str:
+    """Return a text in Unicode's composed form without spaces at its ends. Raises AnswerError where it is too long.
+
+    Length and marks are looked at before: what composing takes grows with the square of the marks on one letter.
+    """
+    text = raw.replace("\x00", "").strip()
+    if len(text) > most:
+        raise AnswerError("too_long", f"Enter at most {most} characters; these are {len(text)}.")
+    if text.isascii():
+        return text
+    if len(text) > _MANY_MARKS and _TOO_MANY_MARKS.search(text):
+        raise AnswerError("too_many_marks", "One letter has more accents than can be written. Remove some.")
+    whole = unicodedata.normalize("NFC", text).strip()
+    if len(whole) > most:  # a few letters take more signs composed than they did before
+        raise AnswerError("too_long", f"Enter at most {most} characters; these are {len(whole)}.")
+    return whole
+
+
 class TextFieldType(FieldType[FieldModel], Generic[FieldModel]):
     """A field whose value is one text."""
 
@@ -62,12 +82,7 @@ class TextFieldType(FieldType[FieldModel], Generic[FieldModel]):
         """Return the text in Unicode's composed form without spaces at its ends."""
         if not isinstance(raw, str):
             raise AnswerError("not_text", "Enter text here.")
-        text = raw.strip() if raw.isascii() else unicodedata.normalize("NFC", raw).strip()
-        if "\x00" in text:
-            text = text.replace("\x00", "").strip()
-        if len(text) > MAX_LENGTH:
-            raise AnswerError("too_long", f"Enter at most {MAX_LENGTH} characters; these are {len(text)}.")
-        return text or None
+        return composed(raw, MAX_LENGTH) or None
 
     def present(self, value: str, block: FieldModel, region: Region, medium: Medium) -> str:
         """The text itself."""

@@ -1,5 +1,6 @@
 """The form's document: pages of blocks and what stands beside them."""
 
+from collections import Counter
 from collections.abc import Iterable, Iterator
 from typing import TYPE_CHECKING, Annotated, Any, Literal, Union
 from zoneinfo import available_timezones
@@ -11,6 +12,7 @@ from pydantic import AfterValidator, Discriminator, StringConstraints, model_val
 
 from codexa.core.definition.brand import Brand
 from codexa.core.definition.figures import AnyFigure
+from codexa.core.definition.formulas import sites
 from codexa.core.definition.parts import (
     Block,
     ButtonLabel,
@@ -41,6 +43,8 @@ from codexa.core.formula.functions.function import Role
 
 FORMAT = 1  # of the documents that are written now; see upgrades.py
 MAX_BLOCKS = 2_000
+MAX_GROUPS_DEEP = 10
+MAX_FORMULAS = 400_000  # characters of all formulas together; each may have 8,000
 
 if TYPE_CHECKING:
     AnyBlock = Block
@@ -186,11 +190,26 @@ class Form(Part):
     def _ids_are_unique(self) -> "Form":
         ids = [each.id for each in (*self.pages, *self.figures, *self.confirmations, *self.trials)]
         ids += [block.id for block in self.blocks()] + [kind.id for repeat in self.repeats() for kind in repeat.kinds]
-        twice = {each for each in ids if ids.count(each) > 1} if len(set(ids)) < len(ids) else set()
-        if twice:
-            raise ValueError(f'the id "{min(twice)}" is used twice; every page, block and figure has its own')
         if len(ids) > MAX_BLOCKS:
             raise ValueError(f"a form has at most {MAX_BLOCKS} blocks; split it into several forms")
+        twice = [each for each, count in Counter(ids).items() if count > 1]
+        if twice:
+            raise ValueError(f'the id "{min(twice)}" is used twice; every page, block and figure has its own')
+        return self
+
+    @model_validator(mode="after")
+    def _formulas_are_not_too_long(self) -> "Form":
+        found = (site for part in (self, *self.blocks()) for site in sites(part))
+        total = sum(len(site.text) for site in found if isinstance(site.mark, FormulaText))
+        if total > MAX_FORMULAS:
+            raise ValueError(f"all formulas of a form have at most {MAX_FORMULAS} characters; here are {total}")
+        return self
+
+    @model_validator(mode="after")
+    def _groups_are_not_too_deep(self) -> "Form":
+        deepest = max((_depth(page.blocks) for page in self.pages), default=0)
+        if deepest > MAX_GROUPS_DEEP:
+            raise ValueError(f"groups stand in one another at most {MAX_GROUPS_DEEP} deep; here are {deepest}")
         return self
 
     @model_validator(mode="after")
@@ -199,6 +218,12 @@ class Form(Part):
         if inner is not None:
             raise ValueError(f'the repeat "{inner.key}" stands inside a row; put it beside the other repeat')
         return self
+
+
+def _depth(blocks: Iterable[Block]) -> int:
+    inside = [block.blocks for block in blocks if isinstance(block, Group)]
+    inside += [kind.blocks for block in blocks if isinstance(block, Repeat) for kind in block.kinds]
+    return max((1 + _depth(each) for each in inside), default=0)
 
 
 def _number(blocks: Iterable[Block], before: str, numbers: dict[str, str]) -> None:

@@ -17,6 +17,8 @@ from codexa.core.definition.keys import key_from
 from codexa.core.fields import BLOCK_TYPES
 
 MAX_LINES = 500
+MAX_LINE = 2_000  # characters
+_TOO_LONG = f"This line is longer than {MAX_LINE} characters; break it into several."
 _LIMITS = re.compile(r"\s+(?P<least>-?\d+(?:[.,]\d+)?)?\s*\.\.\s*(?P<most>-?\d+(?:[.,]\d+)?)?\s*$")
 _OPTION_NUMBER = re.compile(r"^(?P<label>.*\S)\s*=\s*(?P<number>-?\d+(?:[.,]\d+)?)$")
 _PAGE = re.compile(r"^#+\s*(?P<title>.*)$")
@@ -105,11 +107,17 @@ def read_outline(text: str, new_id: Callable[[], str]) -> Outlined:
     making = _Making(new_id=new_id)
     for number, line in enumerate(text.splitlines()[:MAX_LINES], 1):
         if line.strip():
-            makes, problem = _take(line, making)
-            making.lines.append(OutlineLine(number=number, text=line.strip(), makes=makes, problem=problem))
+            makes, problem = _take(_plain(line), making) if len(line) <= MAX_LINE else ("", _TOO_LONG)
+            text_shown = line.strip()[:MAX_LINE]
+            making.lines.append(OutlineLine(number=number, text=text_shown, makes=makes, problem=problem))
     if not making.pages:
         making.page("")
     return Outlined(pages=making.pages, lines=making.lines)
+
+
+def _plain(line: str) -> str:
+    """Return a line with single spaces: patterns that look for runs of them would go over each again and again."""
+    return (" " if line[:1].isspace() else "") + " ".join(line.split())
 
 
 def _take(line: str, making: _Making) -> tuple[str, str]:

@@ -10,7 +10,7 @@ from typing import Any
 from codexa.core.errors import FormulaSyntaxError, Span
 from codexa.core.formula import tree
 from codexa.core.formula.check import FormulaFinding, Severity, Typed, check
-from codexa.core.formula.emit import Emitter
+from codexa.core.formula.emit import Emitter, TooComplexError
 from codexa.core.formula.functions.function import Role
 from codexa.core.formula.parse import parse
 from codexa.core.formula.scope import Home, Reference, Scope
@@ -42,17 +42,49 @@ class Compiled:
         if self.typed is None:
             failed = Failed(unreadable_error(self))
             return lambda *_ignored: failed
-        environment: dict[str, Any] = {}
-        source = _source(self.typed, self.role, environment)
-        environment["failed"] = _failure(self.reads)
-        exec(compile(source, "<formula>", "exec"), environment)  # noqa: S102 - every name in it is our own (see emit)
-        function: Computation = environment["formula"]
-        return function
+        try:
+            return _function(self)
+        except NOT_COMPILED:
+            too_complex = Failed(unreadable_error(too_complex_to_run(self)))
+            return lambda *_ignored: too_complex
 
     @property
     def source(self) -> str:
         """The Python written for the formula, for inspection."""
         return "" if self.typed is None else _source(self.typed, self.role, {})
+
+
+# What Python raises of code that is too long or nested too deep for it, and what we raise before that.
+NOT_COMPILED = (SyntaxError, RecursionError, MemoryError, ValueError, TooComplexError)
+
+
+def _function(compiled: Compiled) -> Computation:
+    assert compiled.typed is not None
+    environment: dict[str, Any] = {}
+    source = _source(compiled.typed, compiled.role, environment)
+    environment["failed"] = _failure(compiled.reads)
+    exec(compile(source, "<formula>", "exec"), environment)  # noqa: S102 - every name in it is our own (see emit)
+    function: Computation = environment["formula"]
+    return function
+
+
+def can_run(compiled: Compiled) -> bool:
+    """Say whether Python takes the code that is written for the formula; one that can't be read counts as such."""
+    if compiled.typed is None:
+        return True
+    try:
+        _function(compiled)
+    except NOT_COMPILED:
+        return False
+    return True
+
+
+def too_complex_to_run(compiled: Compiled) -> Compiled:
+    """Return a formula that can't run as what it is: a finding, and an error value."""
+    message = "This formula is too long, or nested too deep, to be worked out. Split it into several figures."
+    span = Span(start=0, end=len(compiled.text))
+    finding = FormulaFinding(severity=Severity.ERROR, code="too_complex", message=message, span=span)
+    return replace(compiled, typed=None, type=ANY, reads=(), findings=(finding, *compiled.findings))
 
 
 def unreadable_error(compiled: Compiled) -> ErrorValue:

@@ -8,6 +8,7 @@ import re
 from decimal import Decimal
 from typing import Any
 
+from codexa.core.formula.metering import LONG, spend
 from codexa.core.formula.values import ONE, ZERO, Choice, Choices, ErrorCode, Failed, FormulaFailure, compared, fail
 
 _PLAIN_DECIMAL = re.compile(r"[+-]?(\d{1,100}(\.\d{0,100})?|\.\d{1,100})", re.ASCII)
@@ -120,8 +121,11 @@ def join(left: str, right: str) -> str:
 def joined(pieces: tuple[str, ...]) -> str:
     """Return texts joined; each is bounded, so that the whole can't exhaust memory before it is measured."""
     whole = "".join(pieces)
+    if len(whole) <= LONG:
+        return whole
     if len(whole) > MAX_TEXT:
         fail(ErrorCode.VALUE, f"This text would be longer than {MAX_TEXT} characters.")
+    spend(len(whole) >> 8)
     return whole
 
 

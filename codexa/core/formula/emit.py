@@ -7,12 +7,14 @@ Names in the source come from this module's own tables, never from what a person
 
 from collections.abc import Callable, Sequence
 from decimal import Decimal
+from functools import cache
 from typing import Any
 
 from codexa.core.formula import convert, tree
 from codexa.core.formula.check import Typed
 from codexa.core.formula.constants import folded_number
-from codexa.core.formula.functions.function import LISTS, Role
+from codexa.core.formula.functions.function import LISTS, Function, Role
+from codexa.core.formula.metering import counted, folded, metered, spend
 from codexa.core.formula.scope import Home, Reference
 from codexa.core.formula.types import NUMBERS, WORDS, Kind, Type
 from codexa.core.formula.values import HUNDREDTH, ONE, ZERO, ErrorCode, compared, fail
@@ -26,6 +28,13 @@ _CONVERSIONS: dict[Role, Callable[[Any], Any]] = {
 _SWAPPED = {">": "<", ">=": "<=", "<": ">", "<=": ">="}
 
 
+MAX_CODE = 400_000  # characters; what a formula of the greatest length writes out is well below
+
+
+class TooComplexError(Exception):
+    """A formula writes out more code than may be."""
+
+
 class Emitter:
     """Writes one formula's code and collects what the code needs: fetched answers, constants, functions."""
 
@@ -33,12 +42,20 @@ class Emitter:
         self.environment = environment
         self.fetched: dict[str, str] = {}
         self._names: dict[object, str] = {}
+        self._variables = 0
 
     def formula(self, typed: Typed, role: Role) -> tuple[list[str], str]:
         """Return the lines that fetch a formula's answers, and the expression that computes it."""
         self.fetched = {}
         result = self.emit(typed, role)
+        if len(result) > MAX_CODE:
+            raise TooComplexError
         return [f"{name} = {code}" for name, code in sorted(self.fetched.items())], result
+
+    def variable(self) -> str:
+        """Return the name of a variable that nothing else has."""
+        self._variables += 1
+        return f"w{self._variables}"
 
     def helper(self, function: object) -> str:
         """Return the name under which the code may use this function or table."""
@@ -60,10 +77,6 @@ class Emitter:
         if role is Role.NUMBER:
             return self.constant(ONE if value else ZERO)
         return repr(value) if role in (Role.VALUE, Role.CONDITION) else repr(str(value).upper())
-
-    def within(self, part: Typed, result: Type, role: Role) -> str:
-        """Write a branch of a function whose result has that type, in the role in which the result is used."""
-        return self.emit(part, role if result.kind is not Kind.BLANK else Role.VALUE)
 
     def emit(self, part: Typed, role: Role) -> str:
         """Write one part as the place sees it; the code is safe to stand beside any operator."""
@@ -162,6 +175,8 @@ class Emitter:
             case "+" | "-" if part.type.kind not in NUMBERS or not _numbers_only(left, right):
                 function = convert.add if operator == "+" else convert.subtract
                 return f"{self.helper(function)}({self.emit(left, Role.VALUE)}, {self.emit(right, Role.VALUE)})"
+            case "^" if not _is_small_whole(right):
+                return f"{self.helper(_power)}({self.emit(left, Role.NUMBER)}, {self.emit(right, Role.NUMBER)})"
             case "+" | "-" | "*" | "/" | "^":
                 python = "**" if operator == "^" else operator
                 return f"({self.emit(left, Role.NUMBER)} {python} {self.emit(right, Role.NUMBER)})"
@@ -191,7 +206,7 @@ class Emitter:
     def _folded(self, part: Typed) -> str:
         if isinstance(part.node, tree.Text):
             return self.constant(part.node.value.casefold())
-        return f"{self.emit(part, Role.TEXT)}.casefold()"
+        return f"{self.helper(folded)}({self.emit(part, Role.TEXT)})"
 
     def _rounded(self, part: Typed) -> str:
         code = self.emit(part, Role.NUMBER)
@@ -225,11 +240,11 @@ class Emitter:
     def flat_list(self, parts: Sequence[Typed], role: Role) -> str:
         """Write values and lists as one list; with NUMBERS single texts are read as numbers, blanks stay blank."""
         if len(parts) == 1 and parts[0].type.is_list:
-            return self.emit(parts[0], Role.VALUE)
+            return f"{self.helper(counted)}({self.emit(parts[0], Role.VALUE)})"
         items = []
         for part in parts:
             if part.type.is_list:
-                items.append(f"*{self.emit(part, Role.VALUE)}")
+                items.append(f"*{self.helper(counted)}({self.emit(part, Role.VALUE)})")
             elif role is Role.NUMBERS and not part.type.may_be_blank:
                 items.append(self.emit(part, Role.NUMBER))
             elif role is Role.NUMBERS and part.type.kind not in NUMBERS:
@@ -258,7 +273,31 @@ class Emitter:
                     arguments.append(self.flat_list(rest, parameter.role))
             else:
                 arguments.extend(self.emit(argument, parameter.role) for argument in given)
-        return self.convert(f"{self.helper(function.call)}({', '.join(arguments)})", part.type, role)
+        call = metered_call(function) if function.is_metered else function.call
+        return self.convert(f"{self.helper(call)}({', '.join(arguments)})", part.type, role)
+
+
+@cache
+def metered_call(function: Function) -> Callable[..., Any]:
+    """Return a function's call, its cost counted; the same each time, so that the code has one name for it."""
+    assert function.call is not None
+    return metered(function.call, function.steps, function.characters)
+
+
+_POWER_STEPS = 130
+_SMALL_POWER = 64
+
+
+def _is_small_whole(part: Typed) -> bool:
+    power = folded_number(part.node)
+    return power is not None and abs(power) <= _SMALL_POWER and power == power.to_integral_value()
+
+
+def _power(base: Decimal, power: Decimal) -> Decimal:
+    if abs(power) > _SMALL_POWER or power != power.to_integral_value():
+        spend(_POWER_STEPS)
+    result: Decimal = base**power
+    return result
 
 
 def _joined(part: Typed) -> list[Typed]:

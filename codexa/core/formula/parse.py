@@ -1,11 +1,12 @@
 """From a formula's text to its tree."""
 
-from dataclasses import replace
+import threading
+from dataclasses import dataclass, replace
 from decimal import Decimal
-from functools import lru_cache
 from pathlib import Path
 from typing import Any
 
+from cachetools import LRUCache, cached
 from lark import Lark, Token, Transformer, UnexpectedCharacters, UnexpectedEOF, UnexpectedInput, UnexpectedToken
 
 from codexa.core.errors import FormulaSyntaxError, Span
@@ -16,12 +17,34 @@ MAX_DEPTH = 100  # levels; the code that is written out nests no deeper than Pyt
 MAX_NUMBER_EXPONENT = 6_000  # the greatest power of ten that arithmetic here can hold is 6144
 
 
-@lru_cache(maxsize=4096)
+_MOST_KEPT = 300_000  # characters of the formulas whose trees are kept; a tree takes about a hundred bytes for each
+
+
+@cached(LRUCache(_MOST_KEPT, getsizeof=lambda found: found.size), key=str, lock=threading.Lock())
+def _read(text: str) -> "_Kept":
+    return _Kept(tree=_parsed(text), size=len(text) + 1)
+
+
+@dataclass(frozen=True, slots=True)
+class _Kept:
+    tree: tree.Tree
+    size: int
+
+
+def forget_trees() -> None:
+    """Forget the trees that are kept; for benchmarks."""
+    _read.cache_clear()
+
+
 def parse(text: str) -> tree.Tree:
     """Return the tree of a formula's text (with or without a leading "=").
 
     Raises FormulaSyntaxError with the place of what can't be read.
     """
+    return _read(text).tree
+
+
+def _parsed(text: str) -> tree.Tree:
     if len(text) > MAX_LENGTH:
         raise FormulaSyntaxError(
             f"This formula has {len(text)} characters; the most is {MAX_LENGTH}. Split it into several figures.",

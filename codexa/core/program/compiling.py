@@ -1,6 +1,6 @@
 """From a form to its program: lays its facts out and has their code written."""
 
-from collections.abc import Callable, Iterable, Iterator, Sequence
+from collections.abc import Callable, Collection, Iterable, Iterator, Sequence
 from typing import Any
 
 from codexa.core.definition.formulas import Site, sites
@@ -8,7 +8,7 @@ from codexa.core.definition.parts import Block, Field, FormulaText, Group, Part,
 from codexa.core.fields import field_type_of
 from codexa.core.fields.options import Optioned
 from codexa.core.form.form import Form, Page
-from codexa.core.formula.compile import compile_formula
+from codexa.core.formula.compile import NOT_COMPILED, can_run, compile_formula, too_complex_to_run
 from codexa.core.formula.values import ErrorCode, ErrorValue, Failed
 from codexa.core.program.facts import Fact, Formula, in_order
 from codexa.core.program.figure_kinds import kind_of
@@ -37,14 +37,20 @@ _OWN_FACTS = frozenset({"shown", "required", "locked", "value", "default", "chec
 
 def compile_form(form: Form) -> Program:
     """Return the program of a form; a form with faults has one too, in which what is wrong is an error value."""
-    return _Compiler(form).program()
+    compiler = _Compiler(form)
+    try:
+        return compiler.program()
+    except NOT_COMPILED:
+        # Which formula it is only each by itself can tell; that takes long, and is done only then.
+        return _Compiler(form, compiler.broken()).program()
 
 
 class _Compiler:
-    """Walks the form, lays its facts out and has their code written."""
+    """Walks the form, lays its facts out and has their code written; without formulas that are too complex."""
 
-    def __init__(self, form: Form) -> None:
+    def __init__(self, form: Form, too_complex: Collection[tuple[str, str]] = ()) -> None:
         self.form = form
+        self.too_complex = too_complex
         self.layout = Layout(form)
         self.formulas: dict[tuple[str, str], Formula] = {}
         self.settings: dict[str, list[str]] = {}
@@ -63,11 +69,12 @@ class _Compiler:
             scope = option_scope(scope) if site.mark.fact == "offered" else scope
             if "." not in site.setting and site.mark.fact not in _OWN_FACTS:
                 self.settings.setdefault(owner, []).append(site.setting)
+            compiled = compile_formula(site.text, scope, site.mark.role)
             self.formulas[owner, site.setting] = Formula(
                 owner=owner,
                 setting=site.setting,
                 mark=site.mark,
-                compiled=compile_formula(site.text, scope, site.mark.role),
+                compiled=too_complex_to_run(compiled) if (owner, site.setting) in self.too_complex else compiled,
                 scope=scope,
                 kind=kind_id,
             )
@@ -76,8 +83,12 @@ class _Compiler:
             if template is not None:
                 self.texts.setdefault(owner, {})[site.setting] = template
 
+    def broken(self) -> set[tuple[str, str]]:
+        """Return the formulas, by owner and setting, that Python does not take."""
+        return {place for place, formula in self.formulas.items() if not can_run(formula.compiled)}
+
     def program(self) -> Program:
-        """Return the program."""
+        """Return the program; raises one of NOT_COMPILED where a formula is too complex."""
         pages = self._pages()
         for page in pages:
             self._blocks(page.page.blocks, page.conditions, None, None)

@@ -10,6 +10,7 @@ from codexa.core.definition.parts import MAX_ROWS, Question, Repeat
 from codexa.core.errors import AnswerError
 from codexa.core.fields.field_type import Medium, Region
 from codexa.core.fields.options import Optioned
+from codexa.core.formula.metering import begin
 from codexa.core.formula.values import Choices, Failed, FormulaFailure, use_exact_arithmetic
 from codexa.core.program.places import ROW_ADDRESS, ROW_KIND, KindPlace, Place, RepeatPlace, Spot
 from codexa.core.program.program import FORM, Program, Reader
@@ -218,6 +219,7 @@ def evaluate(program: Program, answers: Mapping[str, Any], context: Context) -> 
     emptied, nothing for never touched). A repeat's answer is a list of rows {"kind", "id", "values"}.
     """
     use_exact_arithmetic()
+    begin()
     values = list(program.initial)
     misread: dict[str, FieldError] = {}
     readers, repeats = program.readers, program.repeats
@@ -229,6 +231,7 @@ def evaluate(program: Program, answers: Mapping[str, Any], context: Context) -> 
             _read_rows(program, repeats[block_id], raw, values, misread)
     dropped: set[str] = set()
     program.work_out(values, context, dropped)
+    begin()  # what is asked of the state has steps of its own
     return State(program=program, context=context, values=values, misread=misread, dropped=dropped, given=answers)
 
 
@@ -248,16 +251,19 @@ def _read_rows(
     if raw is None:
         return
     try:
-        values[place.all_rows.slot] = [_read_row(program, place, each, misread) for each in _row_list(raw)]
+        values[place.all_rows.slot] = [_read_row(program, place, each, misread) for each in _row_list(raw, place)]
     except AnswerError as error:
         misread[repeat_id] = FieldError(code=error.code, message=error.message)
 
 
-def _row_list(raw: Any) -> list[Any]:
+def _row_list(raw: Any, place: RepeatPlace) -> list[Any]:
     if not isinstance(raw, list):
         raise AnswerError("not_rows", "These rows can't be read. Reload the page and try again.")
-    if len(raw) > MAX_ROWS:
-        raise AnswerError("too_many_rows", f"Keep at most {MAX_ROWS} rows.")
+    repeat = place.block
+    assert isinstance(repeat, Repeat)
+    # Refused before any of them is looked at.
+    if (message := _count_message(len(raw), 0, min(repeat.max_rows, MAX_ROWS), "row")) is not None:
+        raise AnswerError("limits", message)
     if len({str(each.get("id")) for each in raw if isinstance(each, dict)}) < len(raw):
         raise AnswerError("same_row_twice", "Two rows have the same id. Remove one of them.")
     return raw

@@ -2,6 +2,7 @@
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
+from functools import cached_property
 from graphlib import CycleError, TopologicalSorter
 
 from codexa.core.definition.parts import FormulaText
@@ -10,8 +11,10 @@ from codexa.core.formula.scope import Home
 from codexa.core.program.places import Spot
 from codexa.core.program.scope import AnyScope, response_number
 
+_PARTS_PER_STEP = 4
 
-@dataclass(frozen=True, kw_only=True, slots=True)
+
+@dataclass(frozen=True, kw_only=True)
 class Formula:
     """A formula of the form, compiled.
 
@@ -25,6 +28,12 @@ class Formula:
     compiled: Compiled
     scope: AnyScope
     kind: str = ""
+
+    @cached_property
+    def steps(self) -> int:
+        """About how many steps it takes to work out once, lists and texts aside (see metering)."""
+        parts = 0 if self.compiled.typed is None else sum(1 for _ in self.compiled.typed.walk())
+        return 1 + parts // _PARTS_PER_STEP
 
     @property
     def needs_number(self) -> bool:
@@ -41,7 +50,8 @@ class Formula:
 class Fact:
     """One thing that is true of a form: whose and which, where its value stands, what it reads, and its code.
 
-    `code` works on `v` (the form's values), `c` (the context) and, in a row kind, `r` (a row's values).
+    `code` works on `v` (the form's values), `c` (the context) and, in a row kind, `r` (a row's values). `steps` is
+    about what it costs each time.
     """
 
     owner: str
@@ -50,6 +60,7 @@ class Fact:
     reads: tuple[Spot, ...]
     code: tuple[str, ...] = ()
     formula: Formula | None = None
+    steps: int = 0
 
 
 def in_order(reads: Mapping[Spot, Sequence[Spot]]) -> tuple[list[Spot], list[list[Spot]]]:

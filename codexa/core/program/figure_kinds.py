@@ -1,6 +1,7 @@
 """The kinds of figures: what each is called in formulas, how it is computed, shown and kept."""
 
 from abc import ABC, abstractmethod
+from collections import Counter
 from collections.abc import Callable, Iterator
 from decimal import Decimal
 from typing import Any, ClassVar, Generic, TypeVar
@@ -160,7 +161,7 @@ class BandsKind(FigureKind[BandsFigure]):
                 message = f"Band {at + 1} has no value."
                 yield f"bands.{at}.value", message, "Write a number, or a formula such as distance * 0.85."
         starts = [band.start for band in figure.bands]
-        twice = next((start for start in starts if starts.count(start) > 1), False)
+        twice = next((start for start, count in Counter(starts).items() if count > 1), False)
         if twice is not False:
             where = "everything below the next" if twice is None else convert.text(twice)
             yield "bands", f"Two bands overlap: both start at {where}.", "Let each band start at a number of its own."

@@ -5,6 +5,7 @@ from typing import Any
 
 from codexa.core.context import Context
 from codexa.core.errors import CoreError
+from codexa.core.formula.metering import begin
 from codexa.core.formula.values import use_exact_arithmetic
 from codexa.core.program.evaluate import Row, State
 from codexa.core.program.places import ALWAYS, ROW_ADDRESS, ROW_KIND, KindPlace, Place, RepeatPlace
@@ -21,6 +22,7 @@ def state_of_kept(program: Program, kept: Mapping[str, Any], context: Context) -
     is there where the context has one. A kept value that can't be read any more is blank.
     """
     use_exact_arithmetic()
+    begin()
     values = list(program.initial)
     for place in program.top_places:
         if isinstance(place, RepeatPlace):
@@ -29,6 +31,7 @@ def state_of_kept(program: Program, kept: Mapping[str, Any], context: Context) -
             assert place.value is not None
             values[place.value.slot] = _loaded(place, kept.get(place.block.id))
     program.work_out(values, context, set())
+    begin()
     given = entered_again(program, kept)
     return State(program=program, context=context, values=values, misread={}, dropped=set(), given=given)
 

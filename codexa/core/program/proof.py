@@ -1,6 +1,6 @@
 """Proof: what is wrong or doubtful in a draft, with its place and a remedy."""
 
-from collections import defaultdict
+from collections import Counter, defaultdict
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
@@ -13,6 +13,7 @@ from codexa.core.formula import tree
 from codexa.core.formula.check import Severity, Typed
 from codexa.core.formula.values import Failed, FormulaFailure
 from codexa.core.program.charts import CHARTED
+from codexa.core.program.costs import costly_repeats
 from codexa.core.program.decide import Decided, decide
 from codexa.core.program.facts import Formula
 from codexa.core.program.figure_kinds import kind_of
@@ -54,6 +55,7 @@ def proof(program: Program) -> tuple[Finding, ...]:
         *_of_divisions(program),
         *_of_texts(program),
         *_of_circles(program),
+        *_of_costs(program),
     ]
     ids = [*program.form.numbers(), *program.figures, *(each.id for each in program.form.confirmations)]
     order = {owner: index for index, owner in enumerate(ids)}
@@ -99,9 +101,9 @@ def _of_pages(program: Program, decided: dict[tuple[str, str], tuple[Formula, De
             elif target <= index:
                 message = "A rule leads back; visitors would go in a circle."
                 yield _error("leads_back", message, "Choose a later page.", page.id, f"next.{at}.to")
-    addresses = [page.address for page in pages if page.address]
+    addresses = Counter(page.address for page in pages if page.address)
     for page in pages:
-        if page.address and addresses.count(page.address) > 1:
+        if page.address and addresses[page.address] > 1:
             message = f"Two pages have the address {page.address}."
             yield _error("double_address", message, "Give each page an address of its own.", page.id, "address")
     yield from _unreached(program, place_of, decided)
@@ -125,6 +127,16 @@ def _unreached(
             goes_on = goes_on and outcome is not Decided.ALWAYS
         if goes_on or page.shown.strip():
             reached.add(index + 1)
+
+
+def _of_costs(program: Program) -> Iterator[Finding]:
+    for costly in costly_repeats(program):
+        if costly.stops:
+            remedy = "Lower the most rows, or ask less in each row."
+            yield _error("too_many_cells", costly.message, remedy, costly.repeat, "max_rows")
+        else:
+            remedy = "Lower the most rows, or work out in figures what is the same in every row."
+            yield _doubt("costly_rows", costly.message, remedy, costly.repeat, "max_rows")
 
 
 def _of_blocks(program: Program) -> Iterator[Finding]:

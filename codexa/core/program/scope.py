@@ -47,6 +47,9 @@ def presenter(region: Region) -> Presenter:
     return present
 
 
+_MOST_GUESSES = 100
+
+
 class FormScope:
     """Finds the fields, figures, repeats and columns of a form, and facts of the surroundings."""
 
@@ -54,6 +57,8 @@ class FormScope:
         self._entries = entries
         self._columns = columns
         self._present = presenter(region)
+        # Each looks at every name; whoever has so many names wrong needs no guess at more of them.
+        self._guesses_left = _MOST_GUESSES
 
     def entry(self, parts: Path) -> Entry | None:
         """Return what the name stands for, with how it is shown."""
@@ -66,6 +71,9 @@ class FormScope:
 
     def nearest(self, parts: Path) -> str | None:
         """Return a name that is written nearly so."""
+        if self._guesses_left == 0:
+            return None
+        self._guesses_left -= 1
         known = [".".join(each) for each in self._entries]
         near = difflib.get_close_matches(".".join(parts), known, 1)
         return near[0] if near else None

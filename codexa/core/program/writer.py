@@ -6,11 +6,14 @@ Every name in the code comes from here or from the compiler's own tables, never 
 from collections.abc import Callable, Iterable, Sequence
 from dataclasses import replace
 from decimal import Decimal
+from itertools import groupby
 from typing import TYPE_CHECKING, Any
 
 from codexa.core.fields.options import Optioned, OptionsType, choice_of
+from codexa.core.formula.columns import Column
 from codexa.core.formula.compile import failed, unreadable_error
 from codexa.core.formula.emit import Emitter
+from codexa.core.formula.metering import TOO_MUCH, afford
 from codexa.core.formula.values import Failed
 from codexa.core.program.facts import Fact, Formula
 from codexa.core.program.places import ALWAYS, NEVER, ROW_ADDRESS, ROW_KIND, Place, Spot
@@ -79,7 +82,15 @@ class Writer:
         otherwise = "False" if both or beside is NEVER else f"{beside.code} is True"
         code = ["try:", *indented([*fetches, f"{spot.code} = {test}"]), _END_OF_TRY, f"    {spot.code} = {otherwise}"]
         return self.add(
-            Fact(owner=owner, name=name, spot=spot, reads=(beside, *formula.reads()), code=tuple(code), formula=formula)
+            Fact(
+                owner=owner,
+                name=name,
+                spot=spot,
+                reads=(beside, *formula.reads()),
+                code=tuple(code),
+                formula=formula,
+                steps=formula.steps,
+            )
         )
 
     def setting(self, owner: str, setting: str, spot_kind: str, name: str) -> Spot | None:
@@ -90,8 +101,17 @@ class Writer:
         spot = self.layout.spot(spot_kind)
         fetches, expression = self.code_of(formula)
         code = ["try:", *indented([*fetches, f"{spot.code} = {expression}"]), _END_OF_TRY, f"    {spot.code} = None"]
-        fact = Fact(owner=owner, name=name, spot=spot, reads=formula.reads(), code=tuple(code), formula=formula)
-        return self.add(fact)
+        return self.add(
+            Fact(
+                owner=owner,
+                name=name,
+                spot=spot,
+                reads=formula.reads(),
+                code=tuple(code),
+                formula=formula,
+                steps=formula.steps,
+            )
+        )
 
     def options(self, block: Optioned, spot_kind: str) -> Spot | None:
         """Return where the codes of the options on offer stand; None where all always are."""
@@ -114,7 +134,15 @@ class Writer:
         code.append(f"{spot.code} = [o[0] for o in t]")
         read = [each for formula in (*conditions, filtering) if formula is not None for each in formula.reads()]
         return self.add(
-            Fact(owner=block.id, name="offered", spot=spot, reads=tuple(read), code=tuple(code), formula=filtering)
+            Fact(
+                owner=block.id,
+                name="offered",
+                spot=spot,
+                reads=tuple(read),
+                code=tuple(code),
+                formula=filtering,
+                steps=_steps(*conditions) + len(rows) * (1 + _steps(filtering)),
+            )
         )
 
     def barred(self, block: Optioned, spot_kind: str) -> Spot | None:
@@ -129,7 +157,10 @@ class Writer:
                 code += self._collected(condition, f"t.append({self._emitter.constant(option.code)})")
         code.append(f"{spot.code} = t")
         read = [each for formula in conditions if formula is not None for each in formula.reads()]
-        return self.add(Fact(owner=block.id, name="barred", spot=spot, reads=tuple(read), code=tuple(code)))
+        steps = _steps(*conditions)
+        return self.add(
+            Fact(owner=block.id, name="barred", spot=spot, reads=tuple(read), code=tuple(code), steps=steps)
+        )
 
     def _collected(self, condition: Formula | None, statement: str) -> list[str]:
         if condition is None:
@@ -163,7 +194,17 @@ class Writer:
                     *(["else:", *indented(code)] if code else []),
                 ]
         reads = [shown, *(default.reads() if default else ()), *([place.offered] if place.offered else [])]
-        self.add(Fact(owner=block.id, name="value", spot=spot, reads=tuple(reads), code=tuple(code), formula=default))
+        self.add(
+            Fact(
+                owner=block.id,
+                name="value",
+                spot=spot,
+                reads=tuple(reads),
+                code=tuple(code),
+                formula=default,
+                steps=_steps(default),
+            )
+        )
 
     def _default(self, place: Place, default: Formula) -> list[str]:
         assert place.value is not None
@@ -227,7 +268,17 @@ class Writer:
         if blank:
             code = [f"if {' or '.join(blank)}:", f"    {x} = None", "else:", *indented(code)]
         reads = (shown, *(spot for formula in formulas for spot in formula.reads()))
-        self.add(Fact(owner=owner, name="value", spot=spot, reads=reads, code=tuple(code), formula=formulas[0]))
+        self.add(
+            Fact(
+                owner=owner,
+                name="value",
+                spot=spot,
+                reads=reads,
+                code=tuple(code),
+                formula=formulas[0],
+                steps=_steps(*formulas),
+            )
+        )
 
     def over_answers(
         self, owner: str, spot: Spot, fields: Sequence[str], compute: Callable[[Sequence[Any]], Any]
@@ -250,7 +301,8 @@ class Writer:
                 code += self._collected(formula, f"t += {self._emitter.constant(step)}")
         code.append(f"{spot.code} = t")
         read = [each for formula in formulas if formula is not None for each in formula.reads()]
-        self.add(Fact(owner=owner, name="value", spot=spot, reads=tuple(read), code=tuple(code)))
+        cost = _steps(*formulas)
+        self.add(Fact(owner=owner, name="value", spot=spot, reads=tuple(read), code=tuple(code), steps=cost))
 
     def first_that_holds(
         self,
@@ -275,7 +327,8 @@ class Writer:
             body = [f"if {only.code} is True:", *indented(body)]
         code = ["t = None", *body, f"{spot.code} = {otherwise} if t is None else t"]
         read = [each for formula, _ in choices if formula is not None for each in formula.reads()]
-        return self.add(Fact(owner=owner, name=name, spot=spot, reads=(only, *read), code=tuple(code)))
+        steps = _steps(*(formula for formula, _ in choices))
+        return self.add(Fact(owner=owner, name=name, spot=spot, reads=(only, *read), code=tuple(code), steps=steps))
 
     def derived(self, owner: str, name: str, spot: Spot, expression: str, reads: Iterable[Spot]) -> Spot:
         """Return the spot of a fact that is a plain expression of others."""
@@ -300,28 +353,72 @@ class Writer:
 
     def column(self, repeat: str, spot: Spot, all_rows: Spot, cells: dict[int, Spot], rows: dict[int, Spot]) -> None:
         """A column: `cells` and `rows` by the index of the row kind."""
+        column = self._emitter.helper(Column)
         if len(cells) == 1:
             ((index, cell),) = cells.items()
-            code = f"[r[{cell.slot}] for r in {rows[index].code}]"
+            code = f"{column}([r[{cell.slot}] for r in {rows[index].code}])"
         else:
             slots = "{" + ", ".join(f"{index}: {cell.slot}" for index, cell in cells.items()) + "}"
-            code = f"[r[{slots}[r[{ROW_KIND}]]] for r in {all_rows.code} if r[{ROW_KIND}] in {slots}]"
+            code = f"{column}([r[{slots}[r[{ROW_KIND}]]] for r in {all_rows.code} if r[{ROW_KIND}] in {slots}])"
         reads = [all_rows, *cells.values(), *(rows[index] for index in cells)]
         self.derived(repeat, "column", spot, code, reads)
 
     def source(self, order: Iterable[Spot]) -> str:
         """Return the code of all facts in that order, as the function `work_out(v, c, dropped)`."""
+        facts = [fact for spot in order if (fact := self.facts.get(spot)) is not None and fact.code]
         lines = ["def work_out(v, c, dropped):", "    pass"]
-        loop = ""
-        for spot in order:
-            fact = self.facts.get(spot)
-            if fact is None or not fact.code:
-                continue
-            if spot.kind and spot.kind != loop:
-                lines.append(f"    for r in {self.layout.rows_spots[spot.kind].code}:")
-            loop = spot.kind
-            lines += indented(indented(fact.code)) if spot.kind else indented(fact.code)
+        for kind, following in groupby(facts, key=lambda fact: fact.spot.kind):
+            together = list(following)
+            lines += indented(self._loop(kind, together) if kind else self._plain(together))
         return "\n".join(lines) + "\n"
+
+    def _plain(self, facts: Iterable[Fact]) -> list[str]:
+        lines: list[str] = []
+        for fact in facts:
+            if fact.steps < _HEAVY:
+                lines += fact.code
+            else:
+                lines += [f"if {self._emitter.helper(afford)}({fact.steps}):", *indented(fact.code)]
+                lines += ["else:", *indented([self._not_afforded(fact)])]
+        return lines
+
+    def _loop(self, kind: str, facts: Sequence[Fact]) -> list[str]:
+        rows = self.layout.rows_spots[kind].code
+        steps = sum(1 + fact.steps for fact in facts)
+        return [
+            f"if {self._emitter.helper(afford)}(len({rows}) * {steps}):",
+            f"    for r in {rows}:",
+            *indented(indented(line for fact in facts for line in fact.code)),
+            "else:",
+            f"    for r in {rows}:",
+            *indented(indented(self._not_afforded(fact) for fact in facts)),
+        ]
+
+    def _not_afforded(self, fact: Fact) -> str:
+        """Return the code that says what stands for a fact where working it out would take too long."""
+        if fact.name in ("offered", "barred"):
+            return f"{fact.spot.code} = []"
+        if fact.name == "value" and fact.formula is not None and fact.formula.mark.fact != "default":
+            return f"{fact.spot.code} = {self._emitter.helper(_TOO_MUCH)}.failed"
+        # A condition that failed does not hold; an answer is blank.
+        return f"{fact.spot.code} = {'None' if fact.name == 'value' else 'False'}"
+
+
+_HEAVY = 400  # steps; what takes fewer is not worth looking at
+
+
+def _steps(*formulas: Formula | None) -> int:
+    return sum(formula.steps for formula in formulas if formula is not None)
+
+
+class _Held:
+    """Holds a failed fact, which can't be looked up by itself: whatever is done with it fails."""
+
+    def __init__(self, failed: Failed) -> None:
+        self.failed = failed
+
+
+_TOO_MUCH = _Held(TOO_MUCH)
 
 
 class _Table:

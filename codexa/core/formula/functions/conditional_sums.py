@@ -9,7 +9,9 @@ from decimal import Decimal
 from typing import TYPE_CHECKING, Any
 
 from codexa.core.formula import convert
+from codexa.core.formula.columns import Column
 from codexa.core.formula.functions.function import Example, Function, Parameter, Role, function
+from codexa.core.formula.metering import spend
 from codexa.core.formula.types import NUMBER
 from codexa.core.formula.values import ZERO, Choice, ErrorCode, fail
 
@@ -42,9 +44,13 @@ def _value_of(text: str) -> Any:
         return text or None
 
 
+def _is_written(criterion: Any) -> bool:
+    """Say whether a criterion is a text that may begin with a comparison."""
+    return isinstance(criterion, str) and not isinstance(criterion, Choice)
+
+
 def _meets(criterion: Any) -> Callable[[Any], bool]:
-    written = isinstance(criterion, str) and not isinstance(criterion, Choice)
-    match = _CRITERION.fullmatch(criterion) if written else None
+    match = _CRITERION.fullmatch(criterion) if _is_written(criterion) else None
     if match:
         test, value = _TESTS[match[1]], _value_of(match[2].strip())
     else:
@@ -66,8 +72,15 @@ def _fitting(tests: list[tuple[list[Any], Any]], count: int) -> list[bool]:
     for items, criterion in tests:
         if len(items) != count:
             fail(ErrorCode.VALUE, "These lists are of different length.")
-        meets = _meets(criterion)
-        fits = [before and meets(item) for before, item in zip(fits, items, strict=True)]
+        is_plain = not (_is_written(criterion) and _CRITERION.fullmatch(criterion))
+        positions = items.positions(criterion) if is_plain and isinstance(items, Column) else None
+        if positions is None:
+            spend(count)
+            meets = _meets(criterion)
+            fits = [before and meets(item) for before, item in zip(fits, items, strict=True)]
+        else:
+            found = set(positions)
+            fits = [before and at in found for at, before in enumerate(fits)]
     return fits
 
 

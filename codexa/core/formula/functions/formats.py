@@ -88,5 +88,6 @@ FUNCTIONS: tuple[Function, ...] = (
         ('TEXT(DATE(2026, 3, 5), "d mmmm yyyy")', "5 March 2026"),
         ('TEXT(25%, "0%")', "25%"),
         needs_context=True,
+        steps=32,
     ),
 )

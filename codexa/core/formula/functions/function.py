@@ -62,6 +62,14 @@ class Function:
     call: Callable[..., Any] | None = None
     emit: "Callable[[Emitter, Typed, Role], str] | None" = None
     needs_context: bool = False
+    # What one call costs in steps (see metering), and how many characters of its texts one step does; 0: too little.
+    steps: int = 0
+    characters: int = 0
+
+    @property
+    def is_metered(self) -> bool:
+        """Whether its calls are counted."""
+        return self.steps > 0 or self.characters > 0
 
     @property
     def least(self) -> int:
@@ -92,6 +100,8 @@ def function(
     call: Callable[..., Any],
     *examples: tuple[str, str],
     needs_context: bool = False,
+    steps: int = 0,
+    characters: int = 0,
 ) -> Function:
     """Return a function that is plain Python; `examples` are pairs of a formula and its result as text."""
     return Function(
@@ -102,4 +112,6 @@ def function(
         examples=tuple(Example(*each) for each in examples),
         call=call,
         needs_context=needs_context,
+        steps=steps,
+        characters=characters,
     )

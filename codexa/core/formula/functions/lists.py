@@ -5,8 +5,10 @@ from decimal import Decimal
 from typing import Any
 
 from codexa.core.formula import convert
+from codexa.core.formula.columns import Column
 from codexa.core.formula.functions.function import Function, Parameter, Role, function
 from codexa.core.formula.functions.numbers import values_of
+from codexa.core.formula.metering import spend
 from codexa.core.formula.types import ANY, NUMBER, Type
 from codexa.core.formula.values import ARITHMETIC, ONE, ZERO, ErrorCode, fail
 
@@ -26,6 +28,9 @@ def _item(values: list[Any], position: Decimal) -> Any:
 
 
 def _position(value: Any, values: list[Any], order: Decimal = ONE) -> Decimal:
+    if order == 0 and isinstance(values, Column) and (places := values.positions(value)) is not None:
+        return Decimal(places[0] + 1) if places else fail(ErrorCode.NOT_AVAILABLE, "The list has no such value.")
+    spend(len(values))
     # 0: the first that is equal; 1: the last that is not more, -1: the last that is not less, in a list in that order
     # (OpenFormula 6.14.9).
     if order == 0:

@@ -21,8 +21,8 @@ _FURTHER = Parameter("further", Role.CONDITION, optional=True, repeated=True)
 
 def _emit_if(emitter: Emitter, call: Typed, role: Role) -> str:
     condition, yes, *no = call.parts
-    otherwise = emitter.within(no[0], call.type, role) if no else emitter.constant_in(False, role)
-    return f"({emitter.within(yes, call.type, role)} if {emitter.emit(condition, Role.CONDITION)} else {otherwise})"
+    otherwise = emitter.emit(no[0], role) if no else emitter.constant_in(False, role)
+    return f"({emitter.emit(yes, role)} if {emitter.emit(condition, Role.CONDITION)} else {otherwise})"
 
 
 def _if_type(types: list[Type]) -> Type:
@@ -30,11 +30,38 @@ def _if_type(types: list[Type]) -> Type:
 
 
 def _emit_ifs(emitter: Emitter, call: Typed, role: Role) -> str:
-    code = f"{emitter.helper(_no_condition_holds)}()"
     pairs = list(zip(call.parts[::2], call.parts[1::2], strict=False))
-    for condition, value in reversed(pairs):
-        code = f"({emitter.within(value, call.type, role)} if {emitter.emit(condition, Role.CONDITION)} else {code})"
-    return code
+    if len(pairs) > _LONG_CHAIN:
+        return f"{emitter.helper(_first_that_holds)}({_branches(emitter, pairs, (Role.CONDITION, role))})"
+    # One chain without parentheses in one another, which Python reads only so deep.
+    cases = [
+        f"{emitter.emit(value, role)} if {emitter.emit(condition, Role.CONDITION)} else " for condition, value in pairs
+    ]
+    return f"({''.join(cases)}{emitter.helper(_no_condition_holds)}())"
+
+
+_LONG_CHAIN = 60  # cases; each makes Python go one level deeper when it reads the chain
+
+
+def _branches(emitter: Emitter, pairs: list[tuple[Typed, Typed]], roles: tuple[Role, Role]) -> str:
+    """Write pairs of parts as a flat tuple of functions, each worked out only when it is asked for."""
+    first, second = roles
+    both = (f"lambda: {emitter.emit(one, first)}, lambda: {emitter.emit(other, second)}, " for one, other in pairs)
+    return f"({''.join(both)})"
+
+
+def _first_that_holds(branches: tuple[Callable[[], Any], ...]) -> Any:
+    for condition, value in zip(branches[::2], branches[1::2], strict=True):
+        if condition():
+            return value()
+    return _no_condition_holds()
+
+
+def _first_that_equals(subject: Any, branches: tuple[Callable[[], Any], ...], otherwise: Callable[[], Any]) -> Any:
+    for case, value in zip(branches[::2], branches[1::2], strict=True):
+        if convert.equal(subject, case()):
+            return value()
+    return otherwise()
 
 
 def _no_condition_holds() -> Any:
@@ -43,15 +70,21 @@ def _no_condition_holds() -> Any:
 
 def _emit_switch(emitter: Emitter, call: Typed, role: Role) -> str:
     subject, *cases = call.parts
-    code = f"{emitter.helper(_no_case_fits)}()"
-    if len(cases) % 2:
-        code = emitter.within(cases.pop(), call.type, role)
-    equal = emitter.helper(convert.equal)
-    looked_at = emitter.emit(subject, Role.VALUE)
-    for case, value in reversed(list(zip(cases[::2], cases[1::2], strict=False))):
+    otherwise = emitter.emit(cases.pop(), role) if len(cases) % 2 else None
+    pairs = list(zip(cases[::2], cases[1::2], strict=True))
+    if len(pairs) > _LONG_CHAIN:
+        last = emitter.helper(_no_case_fits) if otherwise is None else f"lambda: {otherwise}"
+        branches = _branches(emitter, pairs, (Role.VALUE, role))
+        return f"{emitter.helper(_first_that_equals)}({emitter.emit(subject, Role.VALUE)}, {branches}, {last})"
+    equal, name = emitter.helper(convert.equal), emitter.variable()
+    # The first case works the subject out, once; the others look at what it was.
+    looked_at = f"({name} := {emitter.emit(subject, Role.VALUE)})"
+    code = []
+    for case, value in pairs:
         fits = f"{equal}({looked_at}, {emitter.emit(case, Role.VALUE)})"
-        code = f"({emitter.within(value, call.type, role)} if {fits} else {code})"
-    return code
+        code.append(f"{emitter.emit(value, role)} if {fits} else ")
+        looked_at = name
+    return f"({''.join(code)}{otherwise or f'{emitter.helper(_no_case_fits)}()'})"
 
 
 def _no_case_fits() -> Any:
@@ -82,7 +115,7 @@ def _exactly_odd(*conditions: bool) -> bool:
 
 
 def _emit_if_error(emitter: Emitter, call: Typed, role: Role) -> str:
-    tried, instead = (emitter.within(part, call.type, role) for part in call.parts)
+    tried, instead = (emitter.emit(part, role) for part in call.parts)
     return f"{emitter.helper(_unless_error)}(lambda: {tried}, lambda: {instead})"
 
 
@@ -96,7 +129,7 @@ def _unless_error(tried: Callable[[], Any], instead: Callable[[], Any]) -> Any:
 
 def _emit_choose(emitter: Emitter, call: Typed, role: Role) -> str:
     index, *values = call.parts
-    branches = ", ".join(f"lambda: {emitter.within(value, call.type, role)}" for value in values)
+    branches = ", ".join(f"lambda: {emitter.emit(value, role)}" for value in values)
     return f"{emitter.helper(_chosen)}({emitter.emit(index, Role.NUMBER)}, ({branches},))"
 
 
@@ -107,7 +140,7 @@ def _chosen(index: Decimal, branches: tuple[Callable[[], Any], ...]) -> Any:
 
 
 def _emit_if_not_available(emitter: Emitter, call: Typed, role: Role) -> str:
-    tried, instead = (emitter.within(part, call.type, role) for part in call.parts)
+    tried, instead = (emitter.emit(part, role) for part in call.parts)
     return f"{emitter.helper(_unless_not_available)}(lambda: {tried}, lambda: {instead})"
 
 

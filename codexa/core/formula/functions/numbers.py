@@ -10,6 +10,7 @@ from typing import TYPE_CHECKING, Any
 from codexa.core.formula import convert
 from codexa.core.formula.constants import folded_number
 from codexa.core.formula.functions.function import Example, Function, Parameter, Role
+from codexa.core.formula.metering import spend
 from codexa.core.formula.types import NUMBER, NUMBERS, Digits, Kind, Type
 from codexa.core.formula.values import ARITHMETIC, ONE, ZERO, ErrorCode, compared, fail
 
@@ -18,6 +19,7 @@ if TYPE_CHECKING:
     from codexa.core.formula.emit import Emitter
 
 _USUAL_PLACES = 20
+_LONG_CHAIN = 60  # arguments
 _MOST_DECIMALS = 300  # further from the point than this no number here has a digit
 
 _NUMBERS = (Parameter("numbers", Role.NUMBERS), Parameter("further", Role.NUMBERS, optional=True, repeated=True))
@@ -44,7 +46,8 @@ def _sum_type(types: list[Type]) -> Type:
 
 
 def _emit_sum(emitter: Emitter, call: Typed, role: Role) -> str:
-    if any(part.type.is_list for part in call.parts):
+    # Python reads a chain of + by going one level deeper for each.
+    if len(call.parts) > _LONG_CHAIN or any(part.type.is_list for part in call.parts):
         code = f"{emitter.helper(_sum)}({emitter.flat_list(call.parts, Role.NUMBERS)})"
     else:
         code = "(" + " + ".join(emitter.emit(part, Role.NUMBER) for part in call.parts) + ")"
@@ -53,6 +56,7 @@ def _emit_sum(emitter: Emitter, call: Typed, role: Role) -> str:
 
 def values_of(values: list[Any]) -> list[Decimal]:
     """Return the numbers of a list as a sum sees them."""
+    spend(len(values) >> 2)
     # As in the standard, text in a list is passed over; a blank counts for nothing.
     return [convert.number(value) for value in values if value is not None and value.__class__ is not str]
 

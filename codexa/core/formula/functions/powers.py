@@ -36,9 +36,14 @@ FUNCTIONS: tuple[Function, ...] = (
         "The number raised, as ^ does.",
         lambda number, exponent: number**exponent,
         ("POWER(2, 10)", "1024"),
+        steps=130,
     ),
-    function("EXP", (_NUMBER,), NUMBER, "e raised to the number.", lambda n: n.exp(ARITHMETIC), ("EXP(0)", "1")),
-    function("LN", (_NUMBER,), NUMBER, "The natural logarithm.", _natural, ("LN(1)", "0"), ("LN(0)", "#NUM!")),
+    function(
+        "EXP", (_NUMBER,), NUMBER, "e raised to the number.", lambda n: n.exp(ARITHMETIC), ("EXP(0)", "1"), steps=20
+    ),
+    function(
+        "LN", (_NUMBER,), NUMBER, "The natural logarithm.", _natural, ("LN(1)", "0"), ("LN(0)", "#NUM!"), steps=50
+    ),
     function(
         "LOG",
         (_NUMBER, Parameter("base", Role.NUMBER, optional=True)),
@@ -47,8 +52,9 @@ FUNCTIONS: tuple[Function, ...] = (
         _logarithm,
         ("LOG(8, 2)", "3"),
         ("LOG(1000)", "3"),
+        steps=105,
     ),
-    function("LOG10", (_NUMBER,), NUMBER, "The logarithm to base 10.", _logarithm, ("LOG10(0.01)", "-2")),
+    function("LOG10", (_NUMBER,), NUMBER, "The logarithm to base 10.", _logarithm, ("LOG10(0.01)", "-2"), steps=50),
     function(
         "PI", (), NUMBER, "The ratio of a circle's circumference to its diameter.", lambda: _PI, ("INT(PI())", "3")
     ),

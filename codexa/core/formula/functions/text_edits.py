@@ -90,9 +90,23 @@ def _code(text: str) -> Decimal:
 
 FUNCTIONS: tuple[Function, ...] = (
     function(
-        "PROPER", (_TEXT,), TEXT, "Each word with a capital first.", _proper, ('PROPER("summit DOME")', "Summit Dome")
+        "PROPER",
+        (_TEXT,),
+        TEXT,
+        "Each word with a capital first.",
+        _proper,
+        ('PROPER("summit DOME")', "Summit Dome"),
+        characters=4,
     ),
-    function("CLEAN", (_TEXT,), TEXT, "Without control characters.", _clean, ('CLEAN("a" & CHAR(7) & "b")', "ab")),
+    function(
+        "CLEAN",
+        (_TEXT,),
+        TEXT,
+        "Without control characters.",
+        _clean,
+        ('CLEAN("a" & CHAR(7) & "b")', "ab"),
+        characters=8,
+    ),
     function(
         "FIND",
         (_SOUGHT, _TEXT, _START),
@@ -101,6 +115,7 @@ FUNCTIONS: tuple[Function, ...] = (
         _find,
         ('FIND("l", "Alderlight")', "2"),
         ('FIND("L", "Alderlight")', "#VALUE!"),
+        characters=512,
     ),
     function(
         "SEARCH",
@@ -109,6 +124,7 @@ FUNCTIONS: tuple[Function, ...] = (
         "Where a text stands in another; case does not matter.",
         _search,
         ('SEARCH("L", "Alderlight", 3)', "6"),
+        characters=512,
     ),
     function(
         "SUBSTITUTE",
@@ -123,6 +139,7 @@ FUNCTIONS: tuple[Function, ...] = (
         _substitute,
         ('SUBSTITUTE("a-b-c", "-", "+")', "a+b+c"),
         ('SUBSTITUTE("a-b-c", "-", "+", 2)', "a-b+c"),
+        characters=64,
     ),
     function(
         "REPLACE",

@@ -8,6 +8,7 @@ from typing import TYPE_CHECKING, Any
 
 from codexa.core.formula import convert
 from codexa.core.formula.functions.function import Example, Function, Parameter, Role
+from codexa.core.formula.metering import spend
 from codexa.core.formula.types import NUMBER, TEXT, YES_NO
 from codexa.core.formula.values import ONE, Choices, ErrorCode, fail
 
@@ -59,17 +60,15 @@ def _joined(values: list[Any]) -> str:
 
 
 def _joined_with(separator: str, skip_blank: bool, values: list[Any]) -> str:
-    parts = [convert.text(value) for value in values]
-    result, first = "", True
-    for part in parts:
-        if skip_blank and not part:
-            continue
-        result = convert.join(result, part if first else separator + part)
-        first = False
-    return result
+    parts = [text for value in values if (text := convert.text(value)) or not skip_blank]
+    pieces = [piece for part in parts for piece in (separator, part)][1:]
+    if sum(map(len, pieces)) > convert.MAX_TEXT:
+        fail(ErrorCode.VALUE, f"This text would be longer than {convert.MAX_TEXT} characters.")
+    return convert.joined(tuple(pieces))
 
 
 def _mentions(text: str, words: list[Any]) -> bool:
+    spend(len(text) * len(words) >> 4)
     folded = text.casefold()
     wanted = [convert.text(word).strip().casefold() for word in words]
     return any(word and re.search(rf"(?<!\w){re.escape(word)}(?!\w)", folded) for word in wanted)
@@ -122,6 +121,7 @@ FUNCTIONS = (
         purpose="In capitals.",
         examples=(Example('UPPER("dome")', "DOME"),),
         call=str.upper,
+        characters=64,
     ),
     Function(
         name="LOWER",
@@ -130,6 +130,7 @@ FUNCTIONS = (
         purpose="In small letters.",
         examples=(Example('LOWER("DOME")', "dome"),),
         call=str.lower,
+        characters=64,
     ),
     Function(
         name="TRIM",
@@ -138,6 +139,7 @@ FUNCTIONS = (
         purpose="Without spaces at the ends and with single ones between words.",
         examples=(Example('TRIM("  two   words ")', "two words"),),
         call=_trim,
+        characters=64,
     ),
     Function(
         name="CONCATENATE",

@@ -1239,7 +1239,13 @@ export interface GridField {
   key: string;
   label: string;
   locked: string;
+  /**
+   * @maxItems 50
+   */
   options: Option[];
+  /**
+   * @maxItems 200
+   */
   questions: GridQuestion[];
   required: string;
   shown: string;
