@@ -95,9 +95,9 @@ def save_draft(connection, *, who, form, revision, document):
     return drafts.save_draft(connect, Editions(connect), who=who, form=form, revision=revision, document=document)
 
 
-def receive(connection, program, form, key, answers, *, edition=1, **moment):
-    """Hand a response in."""
-    incoming = Incoming(form=form, edition=edition, key=key, given=Given(answers=answers, link={}))
+def receive(connection, program, form, key, answers, *, visit="", **moment):
+    """Hand a response in to the first edition."""
+    incoming = Incoming(form=form, edition=1, key=key, given=Given(answers=answers, link={}, visit=visit))
     return receiving.receive(connection, program, incoming, **moment)
 
 

@@ -50,8 +50,9 @@ def _publish(connection: Connection, *, who: SignedIn, form: UUID, name: str, re
         raise NotFoundError
     if locked.revision != revision:
         raise ClashError("The draft has changed since. Look at the changes, then publish again.")
-    if locked.live_edition is not None and locked.live_revision == revision:
-        return locked.live_edition  # somebody else pressed at the same moment
+    made = editions.edition_of_revision(connection, form=form, revision=revision)
+    if made is not None:
+        return made  # somebody else pressed at the same moment
     if locked.live_edition is None:
         # The address is the name's that the form is published under, not the one it was begun with.
         slug = desk.free_slug(connection, team=who.team_id, name=name, form=form)

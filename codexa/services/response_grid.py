@@ -264,7 +264,9 @@ def _line(cells: list[str]) -> str:
 
 def defused(cell: str) -> str:
     """Return a cell that no spreadsheet takes for a formula; numbers stay numbers."""
-    begins = unicodedata.normalize("NFKC", cell.lstrip(_NOT_SEEN)[:1])
-    if (begins in _STARTS_A_FORMULA or cell[:1] in _MOVE_ON) and not _PLAIN_NUMBER.fullmatch(cell):
+    shown = cell.lstrip(_NOT_SEEN)
+    passed_over = cell[: len(cell) - len(shown)]
+    begins = unicodedata.normalize("NFKC", shown[:1]) in _STARTS_A_FORMULA
+    if (begins or not _MOVE_ON.isdisjoint(passed_over)) and not _PLAIN_NUMBER.fullmatch(cell):
         return f"'{cell}"
     return cell

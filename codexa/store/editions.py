@@ -36,13 +36,18 @@ class Locked:
 
     revision: int
     live_edition: int | None
-    live_revision: int | None
 
 
 def lock_form(connection: Connection, *, team: UUID, form: UUID) -> Locked | None:
     """Wait until nobody else publishes the form, and return what it is like then."""
     row = one(connection, _QUERIES["lock_form"], team=team, form=form)
     return Locked(**row) if row else None
+
+
+def edition_of_revision(connection: Connection, *, form: UUID, revision: int) -> int | None:
+    """Return the number of the edition that was made of a revision."""
+    row = one(connection, _QUERIES["edition_of_revision"], form=form, revision=revision)
+    return int(row["number"]) if row else None
 
 
 def publish(connection: Connection, *, team: UUID, form: UUID, person: UUID) -> int:

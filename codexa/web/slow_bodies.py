@@ -13,6 +13,7 @@ from itertools import count
 from typing import IO, Any
 
 _SECONDS = 15.0  # for a body of any size
+_LINGERING_SECONDS = 1.0  # for a reply to reach whoever still sends
 _BYTES_PER_SECOND = 30_000  # what a slow line brings at least, once it has begun
 WSGI = Callable[[dict[str, Any], Callable[..., Any]], Iterable[bytes]]
 
@@ -34,23 +35,28 @@ class SlowBodies:
             return self._application(environ, start_response)
         size = int(length) if length.isdigit() else 0
         ending = self._watch.add(line, time.monotonic() + self._seconds + size / _BYTES_PER_SECOND)
-        environ["wsgi.input"] = _Body(environ["wsgi.input"], ending.cancel)
+        body = environ["wsgi.input"] = _Body(environ["wsgi.input"], None if chunked else size)
         try:
             return self._application(environ, start_response)
         finally:
             ending.cancel()
+            if not body.is_whole:
+                # The server reads what is left before it looks for a next request: not for long.
+                self._watch.add(line, time.monotonic() + _LINGERING_SECONDS)
 
 
 class _Body:
-    """A body that says when it has come whole."""
+    """A body that knows whether it has come whole; `length` is what was told of it."""
 
-    def __init__(self, content: IO[bytes], done: Callable[[], None]) -> None:
-        self._content, self._done = content, done
+    def __init__(self, content: IO[bytes], length: int | None) -> None:
+        self._content, self._left = content, length
+        self.is_whole = False
 
     def read(self, size: int = -1) -> bytes:
         piece = self._content.read(size) if size >= 0 else self._content.read()
-        if size < 0 or len(piece) < size:
-            self._done()
+        if self._left is not None:
+            self._left -= len(piece)
+        self.is_whole = self.is_whole or self._left == 0 or size < 0 or (size > 0 and not piece)
         return piece
 
     def readline(self, size: int = -1) -> bytes:

@@ -12,6 +12,7 @@ import psycopg
 import pytest
 from conftest import Browser, app_on, empty_database, make_person, publish_visit, visit_document
 from psycopg.rows import dict_row
+from web.examples import example_of
 
 from codexa.cli import GENERATED, document_text
 from codexa.services.response_grid import defused
@@ -92,30 +93,6 @@ class TestEveryRoute:
     def test_refuses_changes_without_the_token(self, walked, endpoint):
         reply = self.ask(walked.owner, endpoint, walked.form, **{"X-CSRF-Token": "wrong"})
         assert (reply.status_code, reply.json["code"]) == (403, "foreign_request")
-
-
-def example_of(endpoint):
-    """A body that would be taken."""
-    examples = {
-        "ExplainRequest": {"answers": {}, "part": "price"},
-        "SampleRequest": {"seed": 1},
-        "EvaluateRequest": {"answers": {}},
-        "SubmitRequest": {"answers": {}},
-        "NewFormRequest": {"name": "New"},
-        "SaveDraftRequest": {"revision": 1, "draft": visit_document()},
-        "RenameKeyRequest": {"draft": visit_document(), "block": "people", "key": "guests"},
-        "PublishRequest": {"revision": 1},
-        "OutlineRequest": {"text": "Group size* number 1..60"},
-        "RowsRequest": {"formula": "adults > 12"},
-        "ConditionRequest": {"rows": {"join": "all", "rows": []}},
-        "OutcomeRequest": {"answers": {}},
-        "PresenceRequest": {"tab": "abc", "area": "compose"},
-        "LeaveRequest": {"tab": "abc"},
-        "NewBrandRequest": {"name": "Night", "look": {}},
-        "BrandRequest": {"look": {}},
-        "SitesRequest": {"sites": ["https://www.example.org"]},
-    }
-    return examples[endpoint.request.__name__] if endpoint.request else None
 
 
 class TestSigningIn:

@@ -1,9 +1,10 @@
 -- name: lock_form
--- Lets one at a time publish a form, and tells which edition is live and of which revision it was made.
-SELECT form.revision, form.live_edition, edition.revision AS live_revision
-FROM form LEFT JOIN edition ON edition.form_id = form.id AND edition.number = form.live_edition
-WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL
-FOR UPDATE OF form;
+-- Lets one at a time publish a form. What was published meanwhile only a statement after this one sees.
+SELECT revision, live_edition FROM form WHERE team_id = %(team)s AND id = %(form)s AND deleted_at IS NULL FOR UPDATE;
+
+-- name: edition_of_revision
+-- The edition that was made of a revision of a form.
+SELECT number FROM edition WHERE form_id = %(form)s AND revision = %(revision)s;
 
 -- name: publish
 -- Makes the next edition of the draft as it stands; the form is locked.

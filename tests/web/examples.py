@@ -1,0 +1,28 @@
+"""A body for each request that would be taken."""
+
+from conftest import visit_document
+
+
+def example_of(endpoint):
+    """A body that would be taken."""
+    examples = {
+        "SignInRequest": {"email": "somebody@example.org", "password": "wrong"},
+        "ExplainRequest": {"answers": {}, "part": "price"},
+        "SampleRequest": {"seed": 1},
+        "EvaluateRequest": {"answers": {}},
+        "SubmitRequest": {"answers": {}},
+        "NewFormRequest": {"name": "New"},
+        "SaveDraftRequest": {"revision": 1, "draft": visit_document()},
+        "RenameKeyRequest": {"draft": visit_document(), "block": "people", "key": "guests"},
+        "PublishRequest": {"revision": 1},
+        "OutlineRequest": {"text": "Group size* number 1..60"},
+        "RowsRequest": {"formula": "adults > 12"},
+        "ConditionRequest": {"rows": {"join": "all", "rows": []}},
+        "OutcomeRequest": {"answers": {}},
+        "PresenceRequest": {"tab": "abc", "area": "compose"},
+        "LeaveRequest": {"tab": "abc"},
+        "NewBrandRequest": {"name": "Night", "look": {}},
+        "BrandRequest": {"look": {}},
+        "SitesRequest": {"sites": ["https://www.example.org"]},
+    }
+    return examples[endpoint.request.__name__] if endpoint.request else None
