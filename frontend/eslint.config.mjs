@@ -1,4 +1,6 @@
 import js from "@eslint/js";
+import { createTypeScriptImportResolver } from "eslint-import-resolver-typescript";
+import imports from "eslint-plugin-import-x";
 import hooks from "eslint-plugin-react-hooks";
 import tseslint from "typescript-eslint";
 
@@ -12,8 +14,15 @@ export default tseslint.config(
   },
   {
     files: ["src/**/*.{ts,tsx}"],
-    plugins: { "react-hooks": hooks },
+    plugins: { "react-hooks": hooks, "import-x": imports },
+    settings: {
+      "import-x/resolver-next": [createTypeScriptImportResolver()],
+      "import-x/extensions": [".ts", ".tsx"],
+      "import-x/parsers": { "@typescript-eslint/parser": [".ts", ".tsx"] },
+    },
     rules: {
+      // Types alone may point both ways: nothing of them is there when the code runs.
+      "import-x/no-cycle": ["error", { ignoreExternal: true }],
       "react-hooks/rules-of-hooks": "error",
       "react-hooks/exhaustive-deps": "error",
       // A list's length is checked where it is indexed; the compiler's noUncheckedIndexedAccess finds the rest.

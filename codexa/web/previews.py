@@ -2,14 +2,13 @@
 
 from uuid import UUID
 
-from flask import Blueprint, Response, g, render_template
+from flask import Blueprint, Response, g
 
 from codexa.core.program.accept import Refused
 from codexa.core.program.program import Program
 from codexa.core.program.public import confirmation_face
 from codexa.services import previewing, trying
 from codexa.services.roles import Right
-from codexa.web.built import entry
 from codexa.web.contract.previews import (
     ExplainRequest,
     ExplanationReply,
@@ -27,7 +26,7 @@ from codexa.web.database import connection, drafts
 from codexa.web.endpoint import endpoint, json_reply
 from codexa.web.guard import frame_policy, may
 from codexa.web.limits import HEAVY_RATE, limiter, who_is_counted
-from codexa.web.public import MOST_ANSWERS, link_of_request, page_data, refused_reply
+from codexa.web.public import MOST_ANSWERS, form_page, link_of_request, page_data, refused_reply
 
 blueprint = Blueprint("previews", __name__)
 
@@ -44,8 +43,7 @@ def page(form: UUID, page: str = "") -> Response:
     known = {"face": found.face.model_dump(mode="json"), "state": found.state}
     data = page_data({"form": str(form), "edition": 0, **place, **known})
     g.frame_policy = frame_policy([])
-    shown = render_template("form.html", face=found.face, data=data, entry=entry("form"), framed=True)
-    response = Response(shown)
+    response = Response(form_page(found.face, found.state, data, framed=True))
     response.headers["Cache-Control"] = "no-store"
     return response
 

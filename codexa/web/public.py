@@ -1,12 +1,14 @@
 """What visitors reach without signing in: the form's page, its state, uploads, and handing in."""
 
+from typing import Any
 from uuid import UUID
 
 import orjson
 from flask import Blueprint, Response, current_app, g, render_template, request, send_file, send_from_directory
 
+from codexa.core.definition.wording import MESSAGES
 from codexa.core.program.accept import Refused
-from codexa.core.program.faces import ErrorFace
+from codexa.core.program.faces import ErrorFace, FormFace
 from codexa.services import answering, uploads
 from codexa.services.answering import Given
 from codexa.services.receiving import Incoming, receive
@@ -23,6 +25,7 @@ from codexa.web.contract.public import (
 )
 from codexa.web.database import connection, editions, files_folder
 from codexa.web.endpoint import endpoint, json_reply
+from codexa.web.first_view import first_view
 from codexa.web.guard import frame_policy
 from codexa.web.limits import limiter, public_rate
 from codexa.web.network import network
@@ -30,6 +33,7 @@ from codexa.web.reading import BadRequestError
 
 blueprint = Blueprint("public", __name__)
 
+_LOADING = next(each.usual for each in MESSAGES if each.name == "loading")
 _SCRIPT_SAFE = {ord("<"): "\\u003c", ord(">"): "\\u003e", ord("&"): "\\u0026"}
 _MOST_LINK_VALUES, _MOST_LINK_TEXT = 50, 500
 MOST_ANSWERS = 1024 * 1024  # bytes; a hundred long texts, or five hundred rows with a dozen fields
@@ -78,10 +82,23 @@ def _page(team: str, slug: str, page: str, *, framed: bool) -> Response:
             "state": opened.state,
         }
     )
-    html = render_template("form.html", face=opened.face, data=data, entry=entry("form"), framed=framed)
-    response = Response(html)
+    response = Response(form_page(opened.face, opened.state, data, framed=framed))
     response.headers["Cache-Control"] = "no-cache"
     return response
+
+
+def form_page(face: FormFace, state: dict[str, Any], data: str, *, framed: bool) -> str:
+    """Return the page of a form: what it shows at once, and what its script goes on with."""
+    return render_template(
+        "form.html",
+        face=face,
+        data=data,
+        entry=entry("form"),
+        framed=framed,
+        first=first_view(face, state),
+        nonce=g.nonce,
+        usual_loading=_LOADING,
+    )
 
 
 def page_data(content: dict[str, object]) -> str:

@@ -56,6 +56,42 @@ MESSAGES: tuple[Message, ...] = (
         "No connection while filling in",
         "We can't reach the server just now. What you typed stays here; we try again by ourselves.",
     ),
+    Message(
+        "slow", _ON_THE_WAY, "When an answer takes long", "This takes longer than usual. What you typed stays here."
+    ),
+    Message(
+        "lost",
+        _ON_THE_WAY,
+        "After many tries without a connection",
+        "We still can't reach the server. What you typed stays on this device.",
+    ),
+    Message(
+        "lostSending",
+        _ON_THE_WAY,
+        "When sending did not get through",
+        "Your answers did not get through. They are kept on this device: send them again when the connection is back.",
+    ),
+    Message(
+        "refusedOnTheWay",
+        _ON_THE_WAY,
+        "When something before the server refuses",
+        "Something on the way to the server refused this ({status}). Try again later, or from another network.",
+    ),
+    Message(
+        "elsewhere",
+        _ON_THE_WAY,
+        "When the form is open in another window too",
+        "You have this form open in another window too. Each window keeps answers of its own.",
+    ),
+    Message("pieceMissing", _ON_THE_WAY, "When a part of the page did not come", "This part has not come through."),
+    Message(
+        "notDrawn",
+        _ON_THE_WAY,
+        "When the form can't be shown",
+        "This form can't be shown just now. What you typed is kept on this device; load the page again.",
+    ),
+    Message("reload", _ON_THE_WAY, "Button that loads the page again", "Load again"),
+    Message("loading", _ON_THE_WAY, "Before the form can be filled in", "The form is being loaded …"),
     Message("none", _CHOICES, "Button that takes a choice back", "Choose none"),
     Message(
         "dropped",

@@ -1,5 +1,5 @@
 import type { BlockState, RepeatFace, ShapedRowKindFace, UploadReply } from "../api/generated/wire";
-import { createContext, useContext } from "react";
+import { type ComponentType, createContext, useContext } from "react";
 import type { Face } from "../model/blocks";
 
 /** What a visitor entered, as it travels to the core: text as typed, an option's id, a list of ids, rows … */
@@ -21,11 +21,11 @@ export interface InputProps<Kind extends Face = Face> {
 }
 
 /** A row of a repeat as the visitor has it. */
-export interface RowAnswer {
+export type RowAnswer = {
   readonly kind: string;
   readonly id: string;
   readonly values: { readonly [block: string]: Answer };
-}
+};
 
 /** Where blocks stand: the form itself, or a row. Gives each block its facts and takes its answers. */
 export interface Surroundings {
@@ -68,6 +68,10 @@ export const NO_TOOLS: Tools = {
 export const ToolsContext = createContext(NO_TOOLS);
 export const useTools = (): Tools => useContext(ToolsContext);
 
+/** What draws blocks, wherever they stand: given by the form, so that a group needs nothing of it. */
+export const BlocksContext = createContext<ComponentType<{ blocks: readonly Face[] }>>(() => null);
+export const useBlocks = () => useContext(BlocksContext);
+
 export const SurroundingsContext = createContext<Surroundings | null>(null);
 export const useSurroundings = (): Surroundings => useContext(SurroundingsContext)!;
 
@@ -78,7 +82,11 @@ export const partsOf = (answer: Answer): { readonly [part: string]: Answer } =>
     : {};
 export const listOf = (answer: Answer): readonly Answer[] =>
   Array.isArray(answer) ? (answer as readonly Answer[]) : [];
-export const rowsIn = (answer: Answer): readonly RowAnswer[] => listOf(answer) as unknown as readonly RowAnswer[];
+const isRow = (answer: Answer): answer is RowAnswer => {
+  const { kind, id, values } = partsOf(answer);
+  return typeof kind === "string" && typeof id === "string" && typeof values === "object" && values !== null;
+};
+export const rowsIn = (answer: Answer): readonly RowAnswer[] => listOf(answer).filter(isRow);
 
 /** A setting's text, with its values inserted where it has any. */
 export const shownText = (facts: BlockState | undefined, setting: string, written: string): string =>

@@ -7,7 +7,7 @@ import { ConsentInput } from "./consent/Input";
 import { DateInput } from "./date/Input";
 import { DateTimeInput } from "./date_time/Input";
 import { DividerContent } from "./divider/Input";
-import { DropdownInput } from "./dropdown/Input";
+import { DropdownInput, prefetchSearch } from "./dropdown/Input";
 import { EmailInput } from "./email/Input";
 import { FileUploadInput } from "./file_upload/Input";
 import { GridInput } from "./grid/Input";
@@ -40,6 +40,8 @@ export interface BlockView {
   frame: "field" | "result" | "bare";
   /** Whether the label names one control (a label element) or a set of them; a block may decide that itself. */
   labels: "control" | "set" | ((block: Face) => "control" | "set");
+  /** Fetches what it needs beside the form itself. */
+  prefetch?: () => Promise<void>;
 }
 
 const view = <Kind extends Face>(
@@ -63,7 +65,7 @@ export const INPUTS: Record<Face["type"], BlockView> = {
   date_time: view(DateTimeInput),
   yes_no: view(YesNoInput, "field", "set"),
   single_choice: view(SingleChoiceInput, "field", "set"),
-  dropdown: view(DropdownInput),
+  dropdown: { ...view(DropdownInput), prefetch: prefetchSearch },
   several_choices: view(SeveralChoicesInput, "field", "set"),
   rating: view(RatingInput, "field", "set"),
   scale: view(ScaleInput, "field", "set"),
@@ -75,8 +77,8 @@ export const INPUTS: Record<Face["type"], BlockView> = {
   web_address: view(WebAddressInput),
   address: view(AddressInput, "field", "set"),
   consent: view(ConsentInput, "field", "set"),
-  signature: view(SignatureInput, "field", "set"),
-  file_upload: view(FileUploadInput, "field", "set"),
+  signature: { ...view(SignatureInput, "field", "set"), prefetch: SignatureInput.prefetch },
+  file_upload: { ...view(FileUploadInput, "field", "set"), prefetch: FileUploadInput.prefetch },
   heading: view(HeadingContent, "bare"),
   text: view(TextContent, "bare"),
   picture: view(PictureContent, "bare"),

@@ -5,16 +5,10 @@ import type { SettingRow } from "../ui/SettingRows";
 import { GridQuestions } from "./grid/Settings";
 import { OptionTable } from "./options/OptionTable";
 import { PictureSource } from "./picture/Settings";
+import type { SettingsProps } from "./settings_props";
 import { RichTextSetting } from "./text/Settings";
 
 export type SettingsTab = "content" | "answers" | "behaviour" | "checks" | "look";
-
-export interface SettingsProps<Kind extends Block = Block> {
-  block: Kind;
-  edit: (changes: Partial<Kind>) => void;
-  /** Opens a setting where it stands, such as the rule of an option. */
-  open: (setting: string) => void;
-}
 
 export interface BlockSettings {
   content?: readonly SettingRow[];

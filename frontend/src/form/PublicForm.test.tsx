@@ -182,8 +182,15 @@ describe("what is typed in", () => {
   });
 
   it("is put back on another visit, which can be begun anew", async () => {
-    const kept = { answers: { name: "Ingrid", gone: "x" }, page: null, seed: 1, at: Date.now() };
-    const store = { load: () => kept, save: vi.fn(), clear: vi.fn() };
+    const kept = {
+      answers: { name: "Ingrid", gone: "x" },
+      page: null,
+      seed: 1,
+      key: "k1",
+      sending: false,
+      at: Date.now(),
+    };
+    const store = { visit: "v1", elsewhere: false, load: () => kept, save: vi.fn(), clear: vi.fn() };
     const { user } = opened({ store });
     expect(screen.getByText(/We kept what you had filled in/)).toBeTruthy();
     expect(screen.getByLabelText<HTMLInputElement>(/^name/).value).toBe("Ingrid");
@@ -221,7 +228,7 @@ describe("handing in", () => {
     await later(1_200);
     expect(sent).toHaveLength(2);
     await act(async () => sent[1]!.reject(new AwayError()));
-    act(() => void dispatchEvent(new Event("online")));
+    await act(async () => void dispatchEvent(new Event("online")));
     expect(sent).toHaveLength(3);
     await act(async () => sent[2]!.resolve(CONFIRMED));
     expect(screen.getByRole("heading", { name: "Thank you" })).toBeTruthy();

@@ -11,7 +11,10 @@ import { BlockList } from "./BlockList";
 import { controlIdOf } from "./BlockOnPage";
 import { useSnapshot } from "./press";
 import { Progress } from "./Progress";
-import { FORM, type FormSession } from "./session";
+import { prefetchPieces, whenIdle } from "./prefetch";
+import { Safe } from "./Safe";
+import type { FormSession } from "./session";
+import { FORM, type Line, type Snapshot } from "./snapshot";
 import { pageTitle } from "./titles";
 
 interface Props {
@@ -26,14 +29,12 @@ export function PublicForm({ session, upload, onRedirect }: Props) {
   const { phase, state, page, confirmation } = useSnapshot(session);
   useEffect(() => {
     const hurry = () => session.hurry();
-    const save = () => session.save();
     addEventListener("online", hurry);
-    addEventListener("pagehide", save);
     return () => {
       removeEventListener("online", hurry);
-      removeEventListener("pagehide", save);
     };
   }, [session]);
+  useEffect(() => whenIdle(() => prefetchPieces(face.pages)), [face]);
   useEffect(() => {
     if (confirmation?.redirect) onRedirect(confirmation.redirect);
   }, [confirmation, onRedirect]);
@@ -57,7 +58,11 @@ export function PublicForm({ session, upload, onRedirect }: Props) {
       <ToolsContext value={tools}>
         {phase === "welcome" && <WelcomePage session={session} />}
         {phase === "received" && <Received confirmation={confirmation!} />}
-        {(phase === "filling" || phase === "sending") && <Filling session={session} />}
+        {(phase === "filling" || phase === "sending") && (
+          <Safe>
+            <Filling session={session} />
+          </Safe>
+        )}
       </ToolsContext>
     </main>
   );
@@ -66,7 +71,7 @@ export function PublicForm({ session, upload, onRedirect }: Props) {
 function Filling({ session }: { session: FormSession }) {
   const { face } = session;
   const snapshot = useSnapshot(session);
-  const { phase, away, refusal, tries, waiting, restored, state, page } = snapshot;
+  const { phase, refusal, tries, waiting, restored, elsewhere, state, page } = snapshot;
   // Blocks read their facts through the session; a new object lets them all look again.
   const around = session.surroundings();
   const pages = session.pages;
@@ -89,6 +94,7 @@ function Filling({ session }: { session: FormSession }) {
           </button>
         </p>
       )}
+      {elsewhere && <p className="cx-restored">{say("elsewhere")}</p>}
       {refusal && <ErrorSummary key={tries} session={session} message={refusal} />}
       <SurroundingsContext value={around}>
         {pages.map((each) => (
@@ -98,9 +104,7 @@ function Filling({ session }: { session: FormSession }) {
         ))}
       </SurroundingsContext>
       {state.error && snapshot.tries > 0 && session.atEnd && <p className="cx-error">{state.error.message}</p>}
-      <p className="cx-away" role="status">
-        {away && (phase === "sending" ? say("awaySending") : say("awayFilling"))}
-      </p>
+      <LineNews session={session} snapshot={snapshot} />
       <div className="cx-buttons">
         {!session.atStart && (
           <button type="button" className="cx-back" onClick={() => session.back()}>
@@ -117,6 +121,26 @@ function Filling({ session }: { session: FormSession }) {
         </button>
       </div>
     </form>
+  );
+}
+
+/** How the server is reached, where that is not as it should be, and what the form does about it. */
+function LineNews({ session, snapshot: { line, phase } }: { session: FormSession; snapshot: Snapshot }) {
+  const news: Record<Line, string> = {
+    fine: "",
+    slow: say("slow"),
+    away: phase === "sending" ? say("awaySending") : say("awayFilling"),
+    lost: say("lost"),
+  };
+  return (
+    <p className="cx-away" role="status">
+      {news[line]}{" "}
+      {line === "lost" && (
+        <button type="button" className="cx-clear" onClick={() => session.hurry()}>
+          {say("tryAgain")}
+        </button>
+      )}
+    </p>
   );
 }
 

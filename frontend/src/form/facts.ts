@@ -26,8 +26,11 @@ function rowsWithFills(answer: Answer, states: Record<string, RowState>): Answer
       ([block, facts]) => facts.fill !== undefined && facts.fill !== null && !(block in row.values),
     );
     if (fresh.length === 0) return row;
-    return { ...row, values: { ...row.values, ...Object.fromEntries(fresh.map(([id, facts]) => [id, facts.fill])) } };
-  }) as unknown as Answer;
+    return {
+      ...row,
+      values: { ...row.values, ...Object.fromEntries(fresh.map(([id, facts]) => [id, facts.fill as Answer])) },
+    };
+  });
 }
 
 /** A block's state with what a refusal says is wrong, by address, and nothing else wrong. */

@@ -16,11 +16,16 @@ import { FormSession } from "./session";
 import { type Answers, Transport } from "./transport";
 
 const page = JSON.parse(document.getElementById("form-data")!.textContent!) as PublicPage;
-const transport = new Transport(page.form, page.edition, page.link, page.token);
+const store = page.token ? null : answerStore(page.form);
+const transport = new Transport(page.form, page.edition, page.link, store?.visit ?? "", page.token);
 const start = { state: page.state, page: pageAt(page.face, page.page) };
-const session = new FormSession(page.face, start, transport, page.token ? null : answerStore(page.form));
+const session = new FormSession(page.face, start, transport, store);
 const root = document.getElementById("root")!;
 speakAs(page.face.wording.messages);
+addEventListener("pagehide", () => {
+  session.save();
+  store?.leave();
+});
 if (!page.framed) Object.assign(document.body.style, groundStyle(page.face.brand));
 
 const tellHost = (message: Record<string, unknown>) => {

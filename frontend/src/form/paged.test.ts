@@ -3,7 +3,7 @@ import type { FormFace, FormState, RepeatFace } from "../api/generated/wire";
 import { type Answer, type RowAnswer, shownKinds } from "../fields/input";
 import { optionsOf } from "../fields/shown_options";
 import { pageAt, segmentOf } from "./addresses";
-import { answerStore, type AnswerStore, type Kept } from "./kept_answers";
+import type { AnswerStore, Kept } from "./kept_answers";
 import { FormSession } from "./session";
 import type { Answers } from "./transport";
 
@@ -42,9 +42,12 @@ const first: FormState = {
 
 function memory(kept: Partial<Kept> | null = null): AnswerStore & { saved: Omit<Kept, "at">[]; cleared: number } {
   const store = {
+    visit: "v1",
+    elsewhere: false,
     saved: [] as Omit<Kept, "at">[],
     cleared: 0,
-    load: () => (kept ? ({ answers: {}, page: null, seed: 1, at: Date.now(), ...kept } as Kept) : null),
+    load: () =>
+      kept ? ({ answers: {}, page: null, seed: 1, key: "k1", sending: false, at: Date.now(), ...kept } as Kept) : null,
     save: (each: Omit<Kept, "at">) => void store.saved.push(each),
     clear: () => void (store.cleared += 1),
   };
@@ -175,25 +178,6 @@ describe("answers", () => {
     ]);
     const repeat = face.pages[2]!.blocks[0] as RepeatFace;
     expect(shownKinds(repeat, session.read().state.blocks.lines)[0]!.label).toBe("Line of Ada");
-  });
-
-  it("are kept on the device for a week, and nowhere where that is forbidden", () => {
-    const place = new Map<string, string>();
-    const storage = {
-      getItem: (name: string) => place.get(name) ?? null,
-      setItem: (name: string, text: string) => void place.set(name, text),
-      removeItem: (name: string) => void place.delete(name),
-    } as unknown as Storage;
-    const store = answerStore("form", () => storage);
-    store.save({ answers: { n: "1" }, page: "p1", seed: 4 });
-    expect(store.load()?.answers).toEqual({ n: "1" });
-    vi.advanceTimersByTime(8 * 24 * 3_600_000);
-    expect(store.load()).toBeNull();
-    const forbidden = answerStore("form", () => {
-      throw new Error("no storage");
-    });
-    forbidden.save({ answers: {}, page: null, seed: 1 });
-    expect(forbidden.load()).toBeNull();
   });
 });
 

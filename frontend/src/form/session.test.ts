@@ -77,11 +77,11 @@ describe("a visitor's session", () => {
     await vi.advanceTimersByTimeAsync(300);
     server.asked[0]!.reject(new AwayError());
     await settle();
-    expect(session.read()).toMatchObject({ away: true, answers: { people: "1" } });
+    expect(session.read()).toMatchObject({ line: "away", answers: { people: "1" } });
     await vi.advanceTimersByTimeAsync(1000);
     server.asked[1]!.resolve(state("back"));
     await settle();
-    expect(session.read().away).toBe(false);
+    expect(session.read().line).toBe("fine");
     expect(price(session)).toBe("back");
   });
 
@@ -91,7 +91,63 @@ describe("a visitor's session", () => {
     server.asked[0]!.reject(new AwayError());
     await settle();
     session.hurry();
+    await settle();
     expect(server.asked).toHaveLength(2);
+  });
+
+  it("goes on from Next once the connection is back, also where it was away when Next was pressed", async () => {
+    session.change("people", "1");
+    const going = session.next();
+    server.asked[0]!.reject(new AwayError());
+    await settle();
+    expect(session.read()).toMatchObject({ waiting: true, line: "away" });
+    session.hurry();
+    await settle();
+    server.asked[1]!.resolve(state("back"));
+    await going;
+    expect(session.read()).toMatchObject({ waiting: false, line: "fine" });
+  });
+
+  it("leaves nobody waiting who types on while it is away", async () => {
+    session.change("people", "1");
+    const going = session.next();
+    server.asked[0]!.reject(new AwayError());
+    await settle();
+    session.change("people", "12");
+    await vi.advanceTimersByTimeAsync(300);
+    expect(server.asked.at(-1)!.answers.people).toBe("12");
+    server.asked.at(-1)!.resolve(state("back"));
+    await going;
+    expect(session.read().waiting).toBe(false);
+  });
+
+  it("says so when an answer takes long, and asks no more by itself after many tries", async () => {
+    session.change("people", "1");
+    await vi.advanceTimersByTimeAsync(300);
+    await vi.advanceTimersByTimeAsync(8_000);
+    expect(session.read().line).toBe("slow");
+    for (let tries = 0; tries < 7; tries++) {
+      server.asked.at(-1)!.reject(new AwayError());
+      await vi.advanceTimersByTimeAsync(15_000);
+    }
+    expect(session.read()).toMatchObject({ line: "lost", answers: { people: "1" } });
+    expect(server.asked).toHaveLength(7);
+    session.hurry();
+    await settle();
+    server.asked[7]!.resolve(state("back"));
+    await settle();
+    expect(session.read().line).toBe("fine");
+  });
+
+  it("lets people go on when sending does not get through, and sends it again under the same key", async () => {
+    session.submit();
+    for (let tries = 0; tries < 7; tries++) {
+      server.sent.at(-1)!.reject(new AwayError());
+      await vi.advanceTimersByTimeAsync(15_000);
+    }
+    expect(session.read()).toMatchObject({ phase: "filling", refusal: say("lostSending") });
+    session.submit();
+    expect(new Set(server.sent.map((each) => each.key)).size).toBe(1);
   });
 
   it("sends once however often the button is pressed, and again under the same key after a lost reply", async () => {

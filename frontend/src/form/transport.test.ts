@@ -13,7 +13,7 @@ function serverSays(reply: Response | Error) {
 }
 
 const json = (body: unknown, status = 200) => new Response(JSON.stringify(body), { status });
-const published = new Transport("visit", 3, { site: "dome" });
+const published = new Transport("visit", 3, { site: "dome" }, "v1");
 
 describe("what a visitor entered", () => {
   it("travels to its edition without a session, with what came by the link, and only what changed is asked", async () => {
@@ -24,6 +24,7 @@ describe("what a visitor entered", () => {
     expect(JSON.parse(request.body as string)).toEqual({
       answers: { adults: "3" },
       link: { site: "dome" },
+      visit: "v1",
       changed: ["adults"],
     });
   });
@@ -39,7 +40,7 @@ describe("what a visitor entered", () => {
 
   it("goes to the draft in a preview, with the session and its token", async () => {
     const asked = serverSays(json({ state: {} }));
-    await new Transport("visit", 0, {}, "token").state({}, null);
+    await new Transport("visit", 0, {}, "", "token").state({}, null);
     const [address, { headers, credentials }] = asked.mock.calls[0]!;
     expect([address, credentials]).toEqual(["/api/forms/visit/preview/state", "same-origin"]);
     expect(headers).toMatchObject({ "X-CSRF-Token": "token" });
@@ -52,7 +53,6 @@ describe("a server", () => {
     ["that is not well", json({ code: "internal", message: "…" }, 500)],
     ["that has too much to do", json({ code: "too_many", message: "…" }, 429)],
     ["whose reply breaks off", new Response('{"number":', { status: 200 })],
-    ["behind a proxy that answers in its place", new Response("<h1>403</h1>", { status: 403 })],
   ])("%s is asked again", async (_what, reply) => {
     serverSays(reply);
     await expect(published.submit({}, "k")).rejects.toBeInstanceOf(AwayError);
@@ -64,6 +64,31 @@ describe("a server", () => {
     const refused = (await published.submit({}, "k").catch((error: unknown) => error)) as RefusedError;
     expect(refused).toBeInstanceOf(RefusedError);
     expect([refused.message, refused.reply.errors]).toEqual(["Some answers need another look.", errors]);
+  });
+});
+
+describe("what can't heal", () => {
+  it.each([
+    ["a proxy that refuses in its place", new Response("<h1>403</h1>", { status: 403 }), /refused this \(403\)/],
+    ["more than can be taken", json({ code: "http_413", message: "Send less." }, 413), /Send less/],
+    ["what can't be read", json({ code: "not_readable", message: "This has another shape." }, 400), /another shape/],
+    ["a form that is closed", json({ code: "closed", message: "It is closed." }, 410), /closed/],
+  ])("%s is told and not tried again", async (_what, reply, words) => {
+    serverSays(reply);
+    const refused = (await published.submit({}, "k").catch((error: unknown) => error)) as RefusedError;
+    expect(refused).toBeInstanceOf(RefusedError);
+    expect(refused.message).toMatch(words);
+  });
+
+  it("waits as long as a server with too much to do asks, but never for hours", async () => {
+    for (const [asked, waits] of [
+      ["7", 7_000],
+      ["86400", 60_000],
+      ["soon", 0],
+    ] as const) {
+      serverSays(new Response("{}", { status: 429, headers: { "Retry-After": asked } }));
+      expect(await published.submit({}, "k").catch((error: unknown) => (error as AwayError).after)).toBe(waits);
+    }
   });
 });
 
@@ -99,7 +124,10 @@ describe("a file", () => {
     const request = aRequest();
     const progress = vi.fn();
     const arriving = sent(progress);
-    expect(request.open).toHaveBeenCalledWith("POST", "/api/public/visit/3/files/photo?name=Dome%20%26%20sky.png");
+    expect(request.open).toHaveBeenCalledWith(
+      "POST",
+      "/api/public/visit/3/files/photo?name=Dome%20%26%20sky.png&visit=v1",
+    );
     request.upload.onprogress({ lengthComputable: true, loaded: 1, total: 4 });
     expect(progress).toHaveBeenCalledWith(0.25);
     Object.assign(request, { status: 200, response: { id: "f1" } }).onload();

@@ -1,11 +1,19 @@
 // The public form's only way to the server.
 import type { EvaluateReply, FormState, ReceivedReply, RefusedReply, UploadReply } from "../api/generated/wire";
 import type { Answer } from "../fields/input";
+import { say } from "../text/visitor";
 
 export type Answers = Readonly<Record<string, Answer>>;
 
-/** The server can't be reached, or is not well just now; trying again may help. */
-export class AwayError extends Error {}
+/** The server can't be reached, or is not well just now; trying again may help, `after` so many milliseconds. */
+export class AwayError extends Error {
+  constructor(
+    message = "",
+    readonly after = 0,
+  ) {
+    super(message);
+  }
+}
 
 /** The server said no, with a sentence for the visitor; trying the same again won't help. */
 export class RefusedError extends Error {
@@ -14,8 +22,19 @@ export class RefusedError extends Error {
   }
 }
 
-const refusalOf = (reply: Partial<RefusedReply>): RefusedError =>
-  new RefusedError({ code: reply.code ?? "", message: reply.message ?? "", errors: reply.errors ?? {} });
+const refusalOf = (reply: Partial<RefusedReply>, status: number): RefusedError =>
+  new RefusedError({
+    code: reply.code ?? `http_${status}`,
+    // Something on the way may answer in the server's place, with a page of its own.
+    message: reply.message ?? say("refusedOnTheWay", { status }),
+    errors: reply.errors ?? {},
+  });
+
+const isObject = (found: unknown): found is Record<string, unknown> => typeof found === "object" && found !== null;
+
+/** Seconds that a reply asks to wait, in milliseconds; bounded, so that nobody waits for hours. */
+const waitOf = (response: Response): number =>
+  Math.min(Math.max(Number(response.headers.get("Retry-After")) || 0, 0), 60) * 1_000;
 
 async function post<Reply>(
   address: string,
@@ -31,15 +50,16 @@ async function post<Reply>(
       headers: { "Content-Type": "application/json", ...headers },
       body: JSON.stringify(body),
       credentials,
-      signal: AbortSignal.timeout(20_000),
+      signal: AbortSignal.timeout(30_000),
     });
-    reply = await response.json();
+    reply = await response.json().catch(() => null);
   } catch {
-    // No server, a reply that broke off, or a page of something in between.
     throw new AwayError();
   }
-  if (response.status >= 500 || response.status === 429) throw new AwayError();
-  if (!response.ok) throw refusalOf(reply as Partial<RefusedReply>);
+  if (response.status >= 500 || response.status === 429) throw new AwayError("", waitOf(response));
+  if (!response.ok) throw refusalOf(isObject(reply) ? reply : {}, response.status);
+  // A reply that broke off.
+  if (!isObject(reply)) throw new AwayError();
   return reply as Reply;
 }
 
@@ -53,6 +73,7 @@ export class Transport {
     form: string,
     edition: number,
     private readonly link: Readonly<Record<string, string>>,
+    private readonly visit: string,
     token: string | null = null,
   ) {
     this.base = token ? `/api/forms/${form}/preview` : `/api/public/${form}/${edition}`;
@@ -62,20 +83,21 @@ export class Transport {
 
   /** What is true now; with `changed` only what hangs on these blocks. */
   async state(answers: Answers, changed: readonly string[] | null): Promise<FormState> {
-    const asked = { answers, link: this.link, ...(changed ? { changed } : {}) };
+    const asked = { answers, link: this.link, visit: this.visit, ...(changed ? { changed } : {}) };
     return (await post<EvaluateReply>(`${this.base}/state`, asked, this.headers, this.credentials)).state;
   }
 
   submit(answers: Answers, key: string): Promise<ReceivedReply> {
     const headers = { ...this.headers, "Idempotency-Key": key };
-    return post(`${this.base}/responses`, { answers, link: this.link }, headers, this.credentials);
+    return post(`${this.base}/responses`, { answers, link: this.link, visit: this.visit }, headers, this.credentials);
   }
 
   /** Sends a file; fetch tells no progress, so this is the older way. */
   upload(block: string, file: File, onProgress: (share: number) => void, stop: AbortSignal): Promise<UploadReply> {
     return new Promise((resolve, reject) => {
       const request = new XMLHttpRequest();
-      request.open("POST", `${this.base}/files/${block}?name=${encodeURIComponent(file.name)}`);
+      const query = `name=${encodeURIComponent(file.name)}&visit=${this.visit}`;
+      request.open("POST", `${this.base}/files/${block}?${query}`);
       request.setRequestHeader("Content-Type", "application/octet-stream");
       request.responseType = "json";
       request.upload.onprogress = (event) => event.lengthComputable && onProgress(event.loaded / event.total);
@@ -84,7 +106,7 @@ export class Transport {
       request.onload = () => {
         const reply = request.response as (UploadReply & Partial<RefusedReply>) | null;
         if (request.status === 200 && reply) resolve(reply);
-        else if (request.status < 500 && reply?.message) reject(refusalOf(reply));
+        else if (request.status < 500 && reply?.message) reject(refusalOf(reply, request.status));
         else reject(new AwayError("The server can't take files just now. Try again."));
       };
       request.send(file);

@@ -12,7 +12,7 @@ import { useFindings } from "../compose/useFindings";
 import { useBench } from "../workbench/bench";
 import { FormulaEditorOfFigure } from "./FormulaEditorOfFigure";
 import type { Bands } from "./bands";
-import type { EditorProps } from "./kinds";
+import type { EditorProps } from "./editor_props";
 import { NumberLine } from "./NumberLine";
 
 type Band = Bands["bands"][number];

@@ -6,7 +6,7 @@ import type { Figure } from "../../model/parts";
 import { DecimalField } from "../../ui/DecimalField";
 import { FormulaField } from "../compose/FormulaField";
 import { useBench } from "../workbench/bench";
-import type { EditorProps } from "./kinds";
+import type { EditorProps } from "./editor_props";
 
 type Counter = Extract<Figure, { kind: "counter" }>;
 type Counted = Counter["counts"][number];

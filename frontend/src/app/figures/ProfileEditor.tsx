@@ -9,7 +9,7 @@ import { isKeyRead, keyFrom } from "../../model/outline";
 import { DecimalField } from "../../ui/DecimalField";
 import { useBench } from "../workbench/bench";
 import { AddQuestion } from "./AddQuestion";
-import type { EditorProps } from "./kinds";
+import type { EditorProps } from "./editor_props";
 import {
   optionsIn,
   type ProfiledQuestion,

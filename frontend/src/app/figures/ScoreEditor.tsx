@@ -11,7 +11,7 @@ import type { Figure } from "../../model/parts";
 import { DecimalField } from "../../ui/DecimalField";
 import { useBench } from "../workbench/bench";
 import { AddQuestion } from "./AddQuestion";
-import type { EditorProps } from "./kinds";
+import type { EditorProps } from "./editor_props";
 import { answersIn, optionsIn, withPoints } from "./questions";
 
 type Score = Extract<Figure, { kind: "score" }>;

@@ -10,7 +10,7 @@ import { A_FORM, block } from "../../testing/a_form";
 import { onTheBench, settingsOf } from "../../testing/on_the_bench";
 import { option } from "../../testing/one_block";
 import { useBench } from "../workbench/bench";
-import type { EditorProps } from "./kinds";
+import type { EditorProps } from "./editor_props";
 import { ProfileEditor } from "./ProfileEditor";
 import type { ProfileFigure } from "./questions";
 import { ScoreEditor } from "./ScoreEditor";

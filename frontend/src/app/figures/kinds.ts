@@ -5,14 +5,10 @@ import type { Figure, Parts } from "../../model/parts";
 import type { SettingRow } from "../../ui/SettingRows";
 import { BandsEditor } from "./BandsEditor";
 import { CounterEditor } from "./CounterEditor";
+import type { EditorProps } from "./editor_props";
 import { FormulaEditorOfFigure } from "./FormulaEditorOfFigure";
 import { ProfileEditor } from "./ProfileEditor";
 import { ScoreEditor } from "./ScoreEditor";
-
-export interface EditorProps<Kind extends Figure = Figure> {
-  figure: Kind;
-  edit: (changes: Partial<Kind>) => void;
-}
 
 interface FigureKind {
   title: string;

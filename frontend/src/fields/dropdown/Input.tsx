@@ -1,12 +1,15 @@
-import { lazy, Suspense } from "react";
 import type { DropdownFace } from "../../api/generated/wire";
 import { say } from "../../text/visitor";
 import { OtherBox } from "../choice_set";
 import { type InputProps, partsOf, textOf, useTools } from "../input";
+import { late } from "../late";
 import { OTHER, optionsOf } from "../shown_options";
 
 const LONG = 12; // options; more are searched by typing
-const SearchedList = lazy(() => import("./SearchedList"));
+const SearchedList = late(() => import("./SearchedList"));
+
+/** Fetches the list that is searched by typing before somebody opens a page that needs it. */
+export const prefetchSearch = SearchedList.prefetch;
 
 export function DropdownInput(props: InputProps<DropdownFace>) {
   const { block, controlId, answer, facts, required, locked, invalid, describedBy, onChange } = props;
@@ -38,9 +41,7 @@ export function DropdownInput(props: InputProps<DropdownFace>) {
   return (
     <>
       {options.length > LONG ? (
-        <Suspense fallback={plain}>
-          <SearchedList {...props} options={options} chosen={chosen} onChoose={choose} />
-        </Suspense>
+        <SearchedList {...props} options={options} chosen={chosen} onChoose={choose} meanwhile={plain} />
       ) : (
         plain
       )}

@@ -2,6 +2,7 @@
 import { useEffect, useRef, useState } from "react";
 import type { FileFace, FileUploadFace, UploadReply } from "../../api/generated/wire";
 import { say, sayChooseFiles, sayShare } from "../../text/visitor";
+import { RefusedError } from "../../form/transport";
 import { type InputProps, listOf, useTools } from "../input";
 
 interface Sent {
@@ -71,7 +72,9 @@ export default function FileList(props: InputProps<FileUploadFace>) {
       change([...latest.current, arrived.id]);
     } catch (error) {
       if (!here.current) return waitNoMore(sent.key);
-      failed.current.add(sent.key);
+      // One that was refused does not arrive however long one waits; what is wrong with it stands beside it.
+      if (error instanceof RefusedError) waitNoMore(sent.key);
+      else failed.current.add(sent.key);
       update(sent.key, { problem: error instanceof Error ? error.message : String(error) });
     }
   };

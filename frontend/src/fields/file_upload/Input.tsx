@@ -1,14 +1,5 @@
-import { lazy, Suspense } from "react";
 import type { FileUploadFace } from "../../api/generated/wire";
-import { say } from "../../text/visitor";
 import type { InputProps } from "../input";
+import { late } from "../late";
 
-const FileList = lazy(() => import("./FileList"));
-
-export function FileUploadInput(props: InputProps<FileUploadFace>) {
-  return (
-    <Suspense fallback={<div className="cx-drop">{say("waiting")}</div>}>
-      <FileList {...props} />
-    </Suspense>
-  );
-}
+export const FileUploadInput = late<InputProps<FileUploadFace>>(() => import("./FileList"));

@@ -8,7 +8,7 @@ import type { GridField } from "../../api/generated/wire";
 import { newId } from "../../model/new_block";
 import { keyFrom } from "../../model/outline";
 import { pastedOptions } from "../options/paste";
-import type { SettingsProps } from "../settings";
+import type { SettingsProps } from "../settings_props";
 import { byAltArrows, CodeBox, moved, NewLine } from "../table_pieces";
 
 type Question = GridField["questions"][number];

@@ -13,7 +13,7 @@ import { newId } from "../../model/new_block";
 import { keyFrom } from "../../model/outline";
 import { MONO } from "../../theme/theme";
 import { DecimalField } from "../../ui/DecimalField";
-import type { SettingsProps } from "../settings";
+import type { SettingsProps } from "../settings_props";
 import { optionsAsText, optionsFromText, pastedOptions, PLAIN_OPTION } from "./paste";
 import { LongTextField } from "../../ui/LongTextField";
 import { byAltArrows, CodeBox, ColumnHeads, moved, NewLine } from "../table_pieces";

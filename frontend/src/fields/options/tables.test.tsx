@@ -9,7 +9,7 @@ import type { Block } from "../../model/blocks";
 import { block } from "../../testing/a_form";
 import { option } from "../../testing/one_block";
 import { GridQuestions } from "../grid/Settings";
-import type { SettingsProps } from "../settings";
+import type { SettingsProps } from "../settings_props";
 import { OptionTable } from "./OptionTable";
 
 afterEach(cleanup);

@@ -1,15 +1,14 @@
 // Rows of one or several kinds: added anywhere, moved, removed, kept in the visitor's order.
 import { useRef, useState } from "react";
 import type { RepeatFace, ShapedRowKindFace } from "../../api/generated/wire";
-import { BlockList } from "../../form/BlockList";
 import { say } from "../../text/visitor";
 import {
-  type Answer,
   type InputProps,
   type RowAnswer,
   rowsIn,
   SurroundingsContext,
   shownKinds,
+  useBlocks,
   useSurroundings,
 } from "../input";
 
@@ -18,13 +17,14 @@ const newRowId = (): string => crypto.randomUUID().replaceAll("-", "").slice(0, 
 export function RepeatInput(props: InputProps<RepeatFace>) {
   const { block, controlId, answer, facts, describedBy, locked, onChange } = props;
   const around = useSurroundings();
+  const Blocks = useBlocks();
   const [said, setSaid] = useState("");
   const list = useRef<HTMLDivElement>(null);
   const rows = rowsIn(answer);
   const kinds = shownKinds(block, facts);
   const kindOf = (row: RowAnswer) => kinds.find((kind) => kind.id === row.kind);
   const keep = (next: readonly RowAnswer[], news: string) => {
-    onChange((next.length > 0 ? next : null) as unknown as Answer);
+    onChange(next.length > 0 ? next : null);
     setSaid(news);
   };
   const focusRow = (at: number) =>
@@ -99,7 +99,7 @@ export function RepeatInput(props: InputProps<RepeatFace>) {
                 )}
               </div>
               <SurroundingsContext value={around.row(block.id, row.id)}>
-                <BlockList blocks={kind.blocks} />
+                <Blocks blocks={kind.blocks} />
               </SurroundingsContext>
               {around.rowErrorOf(block.id, row.id) && <p className="cx-error">{around.rowErrorOf(block.id, row.id)}</p>}
             </div>

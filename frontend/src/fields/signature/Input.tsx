@@ -1,14 +1,5 @@
-import { lazy, Suspense } from "react";
 import type { SignatureFace } from "../../api/generated/wire";
-import { say } from "../../text/visitor";
 import type { InputProps } from "../input";
+import { late } from "../late";
 
-const SignatureBox = lazy(() => import("./SignatureBox"));
-
-export function SignatureInput(props: InputProps<SignatureFace>) {
-  return (
-    <Suspense fallback={<div className="cx-drop">{say("waiting")}</div>}>
-      <SignatureBox {...props} />
-    </Suspense>
-  );
-}
+export const SignatureInput = late<InputProps<SignatureFace>>(() => import("./SignatureBox"));

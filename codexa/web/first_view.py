@@ -1,0 +1,60 @@
+"""What a form's page shows before its script has come: on a slow line that is seconds."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Any
+
+from codexa.core.definition.brand import Brand
+from codexa.core.definition.colour import contrast
+from codexa.core.program.faces import FormFace
+from codexa.core.program.program import FORM
+
+_WHITE = "#ffffff"
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class FirstView:
+    """The title and lead, the heading of the welcome or first page, the labels of its fields, and the brand's colours.
+
+    All of it is what visitors may know: it is read off the face and the first state.
+    """
+
+    title: str
+    lead: str
+    heading: str
+    labels: tuple[str, ...]
+    colours: Mapping[str, str]
+
+
+def first_view(face: FormFace, state: Mapping[str, Any]) -> FirstView:
+    """Return what stands in the page itself."""
+    heading, labels = _begins_with(face, state)
+    return FirstView(
+        title=face.title, lead=face.lead, heading=heading, labels=tuple(labels), colours=_colours(face.brand)
+    )
+
+
+def _begins_with(face: FormFace, state: Mapping[str, Any]) -> tuple[str, list[str]]:
+    texts = state.get("texts", {})
+    if face.welcome is not None:
+        return texts.get(FORM, {}).get("welcome.title", face.welcome.title), []
+    path = state["path"]
+    page = next((each for each in face.pages if path and each.id == path[0]), None)
+    if page is None:
+        return "", []
+    blocks = [(block, state["blocks"].get(block.id, {})) for block in page.blocks]
+    shown = [(block, facts) for block, facts in blocks if facts.get("shown") and getattr(block, "label", "")]
+    labels = [facts.get("texts", {}).get("label", getattr(block, "label", "")) for block, facts in shown]
+    return texts.get(page.id, {}).get("title", page.title), labels
+
+
+def _colours(brand: Brand) -> dict[str, str]:
+    banner = brand.banner or brand.accent
+    on_banner = max((_WHITE, brand.ink), key=lambda colour: contrast(colour, banner))
+    return {
+        "accent": brand.accent,
+        "banner": banner,
+        "on-banner": on_banner,
+        "sheet": brand.paper,
+        "ink": brand.ink,
+    }

@@ -1,0 +1,34 @@
+// @vitest-environment jsdom
+import { act, cleanup, render, screen } from "@testing-library/react";
+import { afterEach, expect, it } from "vitest";
+import { late } from "./late";
+
+afterEach(cleanup);
+
+function pieceThatFails(times: number) {
+  let tries = 0;
+  const load = () =>
+    ++tries <= times ? Promise.reject(new Error("no line")) : Promise.resolve({ default: () => <p>Here it is</p> });
+  return late<object>(load);
+}
+
+it("draws a piece once it has come", async () => {
+  const Piece = pieceThatFails(0);
+  await act(async () => render(<Piece />));
+  expect(screen.getByText("Here it is")).toBeTruthy();
+});
+
+it("offers another try where it has not come, and never stands empty", async () => {
+  const Piece = pieceThatFails(1);
+  await act(async () => render(<Piece />));
+  expect(screen.getByRole("alert").textContent).toContain("has not come through");
+  await act(async () => screen.getByRole("button", { name: "Try again" }).click());
+  expect(screen.getByText("Here it is")).toBeTruthy();
+});
+
+it("leaves what does the same in its place for as long", async () => {
+  const Piece = pieceThatFails(1);
+  await act(async () => render(<Piece meanwhile={<p>A plain one</p>} />));
+  expect(screen.getByText("A plain one")).toBeTruthy();
+  await expect(Piece.prefetch()).resolves.toBeUndefined();
+});

@@ -1,0 +1,52 @@
+// Pieces of the form that are fetched when they are needed: drawn when they have come, asked for again when they have not.
+import { type ComponentType, type ReactNode, useEffect, useState } from "react";
+import { say } from "../text/visitor";
+
+/** A component that is fetched; `prefetch` fetches it before it is needed, and may fail without harm. */
+export interface Late<Props> {
+  /** `meanwhile` stands in its place until it has come, and where it can't come. */
+  (props: Props & { meanwhile?: ReactNode }): ReactNode;
+  prefetch: () => Promise<void>;
+}
+
+export function late<Props extends object>(load: () => Promise<{ default: ComponentType<Props> }>): Late<Props> {
+  let ready: ComponentType<Props> | null = null;
+  let coming: Promise<void> | null = null;
+  const prefetch = (): Promise<void> =>
+    (coming ??= load().then(
+      (module) => {
+        ready = module.default;
+      },
+      (error: unknown) => {
+        coming = null;
+        throw error;
+      },
+    ));
+  function Piece(props: Props & { meanwhile?: ReactNode }) {
+    const [state, setState] = useState<"coming" | "here" | "failed">(ready ? "here" : "coming");
+    useEffect(() => {
+      let gone = false;
+      if (state === "coming")
+        prefetch().then(
+          () => gone || setState("here"),
+          () => gone || setState("failed"),
+        );
+      return () => {
+        gone = true;
+      };
+    }, [state]);
+    const Ready = ready;
+    if (Ready) return <Ready {...props} />;
+    if (props.meanwhile) return props.meanwhile;
+    if (state !== "failed") return <div className="cx-drop">{say("waiting")}</div>;
+    return (
+      <div className="cx-drop" role="alert">
+        {say("pieceMissing")}{" "}
+        <button type="button" className="cx-clear" onClick={() => setState("coming")}>
+          {say("tryAgain")}
+        </button>
+      </div>
+    );
+  }
+  return Object.assign(Piece, { prefetch });
+}
