@@ -177,7 +177,7 @@ def test_rows_of_mixed_kinds_are_added_moved_and_kept_in_their_order(page, serve
     first.get_by_label("Photo").set_input_files({"name": "lie.png", "mimeType": "image/png", "buffer": b"<html>"})
     expect(first.get_by_role("alert")).to_contain_text("lie.png is of another kind than is wanted here (picture).")
     page.get_by_role("button", name="Hand in the log").click()
-    expect(page.get_by_text("Wait until your files have arrived, or remove them.")).to_be_visible()
+    expect(page.get_by_text("A file could not be taken. Remove it, or choose another.")).to_be_visible()
     first.get_by_role("button", name="Remove lie.png").click()
     pair.get_by_role("button", name="Move up").click()
     expect(page.get_by_role("listitem", name="1: Pair of exposures")).to_be_focused()

@@ -125,6 +125,12 @@ MESSAGES: tuple[Message, ...] = (
         "Going on while files are under way",
         "Wait until your files have arrived, or remove them.",
     ),
+    Message(
+        "filesRefused",
+        _FILES,
+        "Going on after a file was refused",
+        "A file could not be taken. Remove it, or choose another.",
+    ),
     Message("draw", _FILES, "In the empty signature box", "Draw your signature here"),
     Message("clear", _FILES, "Button that clears a signature", "Clear"),
     Message("typeInstead", _FILES, "Button: type a signature", "Type your name instead"),

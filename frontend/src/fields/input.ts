@@ -51,8 +51,8 @@ export interface Tools {
   upload:
     | ((block: string, file: File, onProgress: (share: number) => void, stop: AbortSignal) => Promise<UploadReply>)
     | null;
-  /** Files that have not arrived: the form does not go on without them. */
-  waitFor: (file: number) => void;
+  /** Files that have not arrived, or were refused: the form does not go on before that is settled. */
+  waitFor: (file: number, refused?: boolean) => void;
   waitNoMore: (file: number) => void;
 }
 

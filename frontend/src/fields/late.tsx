@@ -23,18 +23,20 @@ export function late<Props extends object>(load: () => Promise<{ default: Compon
       },
     ));
   function Piece(props: Props & { meanwhile?: ReactNode }) {
+    const [tried, setTried] = useState(false);
     const [state, setState] = useState<"coming" | "here" | "failed">(ready ? "here" : "coming");
     useEffect(() => {
       let gone = false;
       if (state === "coming")
         prefetch().then(
           () => gone || setState("here"),
-          () => gone || setState("failed"),
+          // Browsers remember that a script did not come, until the page is loaded again; what was typed is kept.
+          () => gone || (tried ? location.reload() : setState("failed")),
         );
       return () => {
         gone = true;
       };
-    }, [state]);
+    }, [state, tried]);
     const Ready = ready;
     if (Ready) return <Ready {...props} />;
     if (props.meanwhile) return props.meanwhile;
@@ -42,7 +44,14 @@ export function late<Props extends object>(load: () => Promise<{ default: Compon
     return (
       <div className="cx-drop" role="alert">
         {say("pieceMissing")}{" "}
-        <button type="button" className="cx-clear" onClick={() => setState("coming")}>
+        <button
+          type="button"
+          className="cx-clear"
+          onClick={() => {
+            setTried(true);
+            setState("coming");
+          }}
+        >
           {say("tryAgain")}
         </button>
       </div>

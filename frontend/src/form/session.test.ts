@@ -167,6 +167,9 @@ describe("a visitor's session", () => {
     session.submit();
     expect(server.sent).toHaveLength(0);
     expect(session.read()).toMatchObject({ phase: "filling", refusal: say("filesMissing"), tries: 1 });
+    session.waitFor(1, true);
+    session.submit();
+    expect(session.read()).toMatchObject({ refusal: say("filesRefused"), tries: 2 });
     session.waitNoMore(1);
     session.submit();
     expect(server.sent).toHaveLength(1);

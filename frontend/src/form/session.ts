@@ -30,8 +30,8 @@ export class FormSession {
   private saving: ReturnType<typeof setTimeout> | undefined;
   /** Stands for one response, however often it is sent. */
   private key: string;
-  /** Files on their way, and those that did not get through. */
-  private readonly missingFiles = new Set<number>();
+  /** Files that are not here, by whether they were refused: others are on their way, or did not get through. */
+  private readonly missingFiles = new Map<number, boolean>();
   /** Whether the visitor has entered anything: defaults alone are not worth keeping. */
   private touched: boolean;
   readonly seed: number;
@@ -134,9 +134,16 @@ export class FormSession {
     if (!this.snapshot.visited.has(address)) this.set({ visited: new Set(this.snapshot.visited).add(address) });
   }
 
-  readonly waitFor = (file: number): void => void this.missingFiles.add(file);
+  readonly waitFor = (file: number, refused = false): void => void this.missingFiles.set(file, refused);
 
   readonly waitNoMore = (file: number): void => void this.missingFiles.delete(file);
+
+  /** Why the form can't go on for its files, or null. */
+  private get filesNews(): string | null {
+    const refused = [...this.missingFiles.values()];
+    if (refused.length === 0) return null;
+    return say(refused.every(Boolean) ? "filesRefused" : "filesMissing");
+  }
 
   surroundings = (repeat?: string, row?: string): Surroundings => this.entered.surroundings(repeat, row);
 
@@ -199,7 +206,7 @@ export class FormSession {
       if (this.asking.behind) return;
     }
     if (this.entered.wrongOn(this.pages).length > 0) return this.refuse(say("someWrong"));
-    if (this.missingFiles.size > 0) return this.refuse(say("filesMissing"));
+    if (this.filesNews) return this.refuse(this.filesNews);
     this.open(this.steps.after(this.snapshot.page));
   }
 
@@ -234,7 +241,7 @@ export class FormSession {
 
   submit(): void {
     if (this.snapshot.phase !== "filling") return;
-    if (this.missingFiles.size > 0) return this.refuse(say("filesMissing"));
+    if (this.filesNews) return this.refuse(this.filesNews);
     this.asking.stop();
     this.set({ phase: "sending", refusal: null });
     void this.send();

@@ -72,9 +72,9 @@ export default function FileList(props: InputProps<FileUploadFace>) {
       change([...latest.current, arrived.id]);
     } catch (error) {
       if (!here.current) return waitNoMore(sent.key);
-      // One that was refused does not arrive however long one waits; what is wrong with it stands beside it.
-      if (error instanceof RefusedError) waitNoMore(sent.key);
-      else failed.current.add(sent.key);
+      failed.current.add(sent.key);
+      // One that was refused does not arrive however long one waits.
+      waitFor(sent.key, error instanceof RefusedError);
       update(sent.key, { problem: error instanceof Error ? error.message : String(error) });
     }
   };
