@@ -2,7 +2,7 @@
 
 import sys
 
-from bench import evaluate, evaluate_request, formulas, page_weight, workbench
+from bench import evaluate, evaluate_request, formulas, hostile, kills, page_weight, workbench
 
 _BENCHMARKS = {
     "formulas": formulas.run,
@@ -10,6 +10,8 @@ _BENCHMARKS = {
     "evaluate_request": evaluate_request.run,
     "page_weight": page_weight.run,
     "workbench": workbench.run,
+    "hostile": hostile.run,
+    "kills": kills.run,
 }
 
 

@@ -1,11 +1,12 @@
 """A server of its own for a benchmark: a new cluster, one person, one form, gunicorn; all of it gone afterwards."""
 
 import os
+import signal
 import subprocess
 import tempfile
 import time
 import urllib.request
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from dataclasses import dataclass
 from pathlib import Path
@@ -23,49 +24,78 @@ EMAIL, PASSWORD = "bench@example.org", "for the bench"
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class Running:
-    """Where the server answers, and the form that it has, published once."""
+    """Where the server answers, the form that it has, published once; its process, and its database."""
 
     port: int
     form: UUID
+    server: int
+    database: str
+    stop_database: Callable[[], None]
+    start_database: Callable[[], None]
+
+
+class _Postgres:
+    """The cluster's server, which may be stopped and started in between."""
+
+    def __init__(self, cluster: Cluster) -> None:
+        self._cluster = cluster
+        self._process: subprocess.Popen[bytes] | None = None
+
+    def start(self) -> None:
+        self._process = subprocess.Popen(self._cluster.command(), cwd="/", stderr=subprocess.DEVNULL)
+        self._cluster.wait()
+
+    def stop(self) -> None:
+        if self._process is not None:
+            self._process.send_signal(signal.SIGINT)  # "fast": connections are closed, nothing committed is lost
+            self._process.wait()
 
 
 @contextmanager
-def running_with(form: Form) -> Iterator[Running]:
+def running_with(form: Form, workers: int = 1) -> Iterator[Running]:
     """Run a server that has this form, until the block is left. EMAIL and PASSWORD sign in there."""
     with tempfile.TemporaryDirectory(prefix="codexa-bench-") as folder:
         Path(folder).chmod(0o755)
         cluster = Cluster(Path(folder) / "postgres", free_port())
         cluster.initialise()
-        with subprocess.Popen(cluster.command(), cwd="/", stderr=subprocess.DEVNULL) as postgres:
-            try:
-                cluster.wait()
-                cluster.create_database("codexa")
-                with _serving(cluster.address("codexa"), form, folder) as running:
-                    yield running
-            finally:
-                postgres.terminate()
-                postgres.wait()
-                cluster.remove()
+        postgres = _Postgres(cluster)
+        postgres.start()
+        try:
+            cluster.create_database("codexa")
+            with _serving(cluster.address("codexa"), form, folder, workers, postgres) as running:
+                yield running
+        finally:
+            postgres.stop()
+            cluster.remove()
 
 
 @contextmanager
-def _serving(database: str, form: Form, folder: str) -> Iterator[Running]:
+def _serving(database: str, form: Form, folder: str, workers: int, postgres: _Postgres) -> Iterator[Running]:
     port = free_port()
     environment = {
         **os.environ,
         "CODEXA_DATABASE": database,
         "CODEXA_PUBLIC_RATE": "100000 per second",
         "CODEXA_TEAM_RATE": "100000 per second",
-        "CODEXA_FILES": folder,
+        "CODEXA_FILES": f"{folder}/files",
+        "CODEXA_LEAST_FREE_DISK": "0",
     }
     subprocess.run([PYTHON, "-m", "codexa.cli", "migrate"], cwd=ROOT, env=environment, check=True)
     published = _publish(database, form)
     command = [str(PYTHON), "-m", "gunicorn", "bench.server:application()", "--bind", f"127.0.0.1:{port}"]
-    options = ["--worker-class", "gthread", "--threads", "8", "--no-control-socket", "--log-level", "error"]
+    options = ["--worker-class", "gthread", "--threads", "8", "--no-control-socket", "--log-level", "critical"]
+    options += ["--workers", str(workers)]
     with subprocess.Popen([*command, *options], cwd=ROOT, env=environment, stdout=subprocess.DEVNULL) as server:
         try:
             _wait_for(f"http://127.0.0.1:{port}/health")
-            yield Running(port=port, form=published)
+            yield Running(
+                port=port,
+                form=published,
+                server=server.pid,
+                database=database,
+                stop_database=postgres.stop,
+                start_database=postgres.start,
+            )
         finally:
             server.terminate()
             server.wait()

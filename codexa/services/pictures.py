@@ -11,7 +11,7 @@ from codexa.services.errors import FileRefusedError, TooBusyError
 MAX_PIXELS = 60_000_000  # a picture of more is no photo
 # Formats that Pillow may open; each further one is a further way in.
 FORMATS = {"image/jpeg": "JPEG", "image/png": "PNG", "image/gif": "GIF", "image/webp": "WEBP"}
-_MOST_MEMORY = 120_000_000  # bytes for unpacking one picture
+_MOST_MEMORY = 64_000_000  # bytes for unpacking one picture
 # Bytes for each pixel while a picture is unpacked, measured (bench/hostile.py). A plain JPEG is unpacked no larger than
 # it is wanted; a progressive one holds the coefficients of the whole.
 _BYTES_PER_PIXEL = {"JPEG": 0, "PNG": 4, "GIF": 5, "WEBP": 12}

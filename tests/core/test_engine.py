@@ -330,7 +330,7 @@ class TestFigures:
         assert value_of(program, "way", {"km": "3"}) == 0
         for km in ("30", "100"):
             state = state_of(program, {"km": km})
-            failed = state.values[program.layout.value_spots["gway"].slot]
+            failed = state.values[program.layout.spots.values["gway"].slot]
             assert (failed.error.code, failed.error.message) == ("#DIV/0!", "This divides by zero.")
 
     def test_bands_and_what_their_values_read_may_stand_in_any_order_but_not_in_a_circle(self):

@@ -4,7 +4,7 @@ from typing import Literal
 
 from codexa.core.definition.parts import Label
 from codexa.core.fields.field_type import Family
-from codexa.core.fields.options import Option, Optioned, OptionsFace, SingleOptionType
+from codexa.core.fields.options import Optioned, Options, OptionsFace, SingleOptionType
 
 
 class DropdownFace(OptionsFace):
@@ -17,7 +17,7 @@ class DropdownFace(OptionsFace):
 class DropdownField(DropdownFace, Optioned):
     """One of the options, in a list that opens."""
 
-    options: tuple[Option, ...] = ()
+    options: Options = ()
 
 
 class DropdownType(SingleOptionType[DropdownField]):

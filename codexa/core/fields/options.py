@@ -54,6 +54,9 @@ class Option(OptionFace):
     locked: LockedWhen = ""
 
 
+Options = Annotated[tuple[Option, ...], Len(max_length=MAX_OPTIONS)]
+
+
 class OptionsFace(FieldFace):
     """What the browser may know of any field with options."""
 
@@ -70,7 +73,7 @@ class Optioned(OptionsFace, Question):
     `option.belongs_to`.
     """
 
-    options: Annotated[tuple[Option, ...], Len(max_length=MAX_OPTIONS)] = ()
+    options: Options = ()
     offered: Annotated[str, FormulaText(Role.CONDITION, "offered")] = ""
 
     @cached_property

@@ -8,7 +8,7 @@ from pydantic import Field as Setting
 
 from codexa.core.errors import AnswerError
 from codexa.core.fields.field_type import NO_SETTINGS, Facet, Family, Medium, Region, Sampling
-from codexa.core.fields.options import OTHER, Option, Optioned, OptionsFace, OptionsType
+from codexa.core.fields.options import OTHER, Optioned, Options, OptionsFace, OptionsType
 from codexa.core.formula.types import NUMBER, Kind, Type
 from codexa.core.formula.values import Choices
 
@@ -25,7 +25,7 @@ class SeveralChoicesFace(OptionsFace):
 class SeveralChoicesField(SeveralChoicesFace, Optioned):
     """Any of the options, from `minimum` to `maximum` of them."""
 
-    options: tuple[Option, ...] = ()
+    options: Options = ()
 
     minimum: Picks | None = None
     maximum: Picks | None = None

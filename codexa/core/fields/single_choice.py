@@ -3,7 +3,7 @@
 from typing import Literal
 
 from codexa.core.fields.field_type import Family
-from codexa.core.fields.options import Option, Optioned, OptionsFace, SingleOptionType
+from codexa.core.fields.options import Optioned, Options, OptionsFace, SingleOptionType
 
 
 class SingleChoiceFace(OptionsFace):
@@ -16,7 +16,7 @@ class SingleChoiceFace(OptionsFace):
 class SingleChoiceField(SingleChoiceFace, Optioned):
     """One of the options, all of them in sight."""
 
-    options: tuple[Option, ...] = ()
+    options: Options = ()
 
 
 class SingleChoiceType(SingleOptionType[SingleChoiceField]):

@@ -1,13 +1,12 @@
 """From a tree to a typed tree: what each part is, what each name stands for, and what can't be right."""
 
 import difflib
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 from enum import StrEnum
 
 from codexa.core.errors import Span
 from codexa.core.formula import tree
-from codexa.core.formula.functions import FUNCTIONS
 from codexa.core.formula.functions.function import LISTS, Function, Role
 from codexa.core.formula.scope import Reference, Scope
 from codexa.core.formula.types import (
@@ -60,16 +59,17 @@ class Typed:
             yield from part.walk()
 
 
-def check(node: tree.Tree, scope: Scope) -> tuple[Typed, tuple[FormulaFinding, ...]]:
-    """Return the typed tree and everything that is wrong with it; never raises."""
-    checker = _Checker(scope)
+def check(node: tree.Tree, scope: Scope, functions: Mapping[str, Function]) -> tuple[Typed, tuple[FormulaFinding, ...]]:
+    """Return the typed tree and everything that is wrong with it, with these functions; never raises."""
+    checker = _Checker(scope, functions)
     typed = checker.check(node)
     return typed, tuple(checker.findings)
 
 
 class _Checker:
-    def __init__(self, scope: Scope) -> None:
+    def __init__(self, scope: Scope, functions: Mapping[str, Function]) -> None:
         self.scope = scope
+        self.functions = functions
         self.findings: list[FormulaFinding] = []
 
     def check(self, node: tree.Tree) -> Typed:
@@ -107,9 +107,9 @@ class _Checker:
 
     def _call(self, node: tree.Call) -> Typed:
         parts = tuple(self.check(argument) for argument in node.arguments)
-        function = FUNCTIONS.get(node.function)
+        function = self.functions.get(node.function)
         if function is None:
-            near = difflib.get_close_matches(node.function, FUNCTIONS, 1)
+            near = difflib.get_close_matches(node.function, self.functions, 1)
             hint = f" Did you mean {near[0]}?" if near else ""
             self._report(node, "unknown_function", f"There is no function {node.function}.{hint}")
             return Typed(node=node, type=ANY, parts=parts)

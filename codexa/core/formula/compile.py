@@ -11,6 +11,7 @@ from codexa.core.errors import FormulaSyntaxError, Span
 from codexa.core.formula import tree
 from codexa.core.formula.check import FormulaFinding, Severity, Typed, check
 from codexa.core.formula.emit import Emitter, TooComplexError
+from codexa.core.formula.functions import FUNCTIONS
 from codexa.core.formula.functions.function import Role
 from codexa.core.formula.parse import parse
 from codexa.core.formula.scope import Home, Reference, Scope
@@ -104,7 +105,7 @@ def compile_formula(text: str, scope: Scope, role: Role = Role.VALUE) -> Compile
 
 def compile_tree(parsed: tree.Tree, scope: Scope, role: Role = Role.VALUE, text: str = "") -> Compiled:
     """Compile a tree; see `compile_formula`."""
-    typed, findings = check(parsed, scope)
+    typed, findings = check(parsed, scope, FUNCTIONS)
     reads = tuple(dict.fromkeys(part.reference for part in typed.walk() if part.reference))
     return Compiled(text=text, role=role, typed=typed, type=typed.type, reads=reads, findings=findings)
 

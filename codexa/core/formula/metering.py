@@ -10,7 +10,7 @@ from typing import Any
 
 from codexa.core.formula.values import ErrorCode, ErrorValue, Failed, fail
 
-MOST_STEPS = 150_000
+MOST_STEPS = 60_000
 _TOO_MUCH = "This takes more steps than a form may take. Use fewer rows, or shorter lists and texts."
 TOO_MUCH = Failed(ErrorValue(code=ErrorCode.NUMBER, message=_TOO_MUCH))
 LONG = 1_024  # characters; shorter texts cost next to nothing
@@ -52,7 +52,7 @@ def folded(text: str) -> str:
 def counted(values: list[Any]) -> list[Any]:
     """Count what going over a list costs, and return it."""
     if len(values) > _MANY:
-        spend(len(values) >> 3)
+        spend(len(values) >> 5)
     return values
 
 

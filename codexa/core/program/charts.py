@@ -23,7 +23,7 @@ def bars_of(state: State, figure_id: str) -> list[BarFace]:
     if place is None or not place.figure.shown_to_visitors:
         return []
     value: Any = state.at(place.value)
-    show = presenter(state.program.form.region)
+    show = presenter(state.program.region)
     if value is None or isinstance(value, Failed):
         return []
     if isinstance(value, Score):

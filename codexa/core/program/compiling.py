@@ -59,7 +59,7 @@ class _Compiler:
         for owner, part, kind in owners(form):
             for site in sites(part):
                 self._take(owner, site, kind)
-        self.writer = Writer(self.layout, self.formulas)
+        self.writer = Writer(form, self.layout.spots, self.formulas)
 
     def _take(self, owner: str, site: Site, kind: RowKind | None) -> None:
         scope: AnyScope = self.layout.scope_of(kind)
@@ -93,11 +93,11 @@ class _Compiler:
         for page in pages:
             self._blocks(page.page.blocks, page.conditions, None, None)
         figures = {
-            figure.id: FigurePlace(figure=figure, value=self.layout.value_spots[figure.id])
+            figure.id: FigurePlace(figure=figure, value=self.layout.spots.values[figure.id])
             for figure in self.form.figures
         }
         for figure in self.form.figures:
-            kind_of(figure).write(figure, self.layout.value_spots[figure.id], self.writer)
+            kind_of(figure).write(figure, self.layout.spots.values[figure.id], self.writer)
         form_checks = self._checks(FORM, len(self.form.checks), "", ALWAYS)
         confirmation = self._confirmation()
         self._columns()
@@ -105,8 +105,8 @@ class _Compiler:
         order, circles = in_order({spot: fact.reads for spot, fact in facts.items()})
         in_circles = {spot for circle in circles for spot in circle}
         source = self.writer.source(spot for spot in order if spot not in in_circles)
-        initial = list(self.layout.initial)
-        rows: dict[str, list[Any]] = {kind: [None] * size for kind, size in self.layout.row_sizes.items()}
+        initial = list(self.layout.spots.initial)
+        rows: dict[str, list[Any]] = {kind: [None] * size for kind, size in self.layout.spots.row_sizes.items()}
         for spot in in_circles:
             if facts[spot].name not in _DECIDED:
                 (rows[spot.kind] if spot.kind else initial)[spot.slot] = self._in_a_circle(facts[spot])
@@ -182,7 +182,7 @@ class _Compiler:
                 reads.append(page.following)
             reads.append(page.at)
         page_id = self.form.pages[index].id
-        return self.writer.derived(page_id, "at", self.layout.spot(), " or ".join(ways), reads)
+        return self.writer.derived(page_id, "at", self.layout.spots.new(), " or ".join(ways), reads)
 
     def _following(self, page: Page, index: int, shown: Spot) -> Spot | None:
         targets = {each.id: place for place, each in enumerate(self.form.pages)} | {"": len(self.form.pages)}
@@ -218,7 +218,7 @@ class _Compiler:
     def _place(self, block: Block, conditions: Conditions, kind: RowKind | None, repeat: Repeat | None) -> Place:
         kind_id = "" if kind is None else kind.id
         known: dict[str, Any] = {"block": block, "conditions": conditions}
-        known |= {"kind": kind, "repeat": repeat, "value": self.layout.value_spots.get(block.id)}
+        known |= {"kind": kind, "repeat": repeat, "value": self.layout.spots.values.get(block.id)}
         if isinstance(block, Repeat):
             return self._repeat(block, known)
         if isinstance(block, Group | Question):
@@ -249,7 +249,7 @@ class _Compiler:
         )
 
     def _repeat(self, block: Repeat, known: dict[str, Any]) -> RepeatPlace:
-        all_rows = self.layout.rows_spots[block.id]
+        all_rows = self.layout.spots.rows[block.id]
         kinds = [self._kind(block, kind, index, known["conditions"]) for index, kind in enumerate(block.kinds)]
         value = known["value"]
         shown = [(each.kind.key, each.conditions.shown, each.rows) for each in kinds]
@@ -269,7 +269,7 @@ class _Compiler:
             kind=kind,
             index=index,
             conditions=conditions,
-            rows=self.layout.rows_spots[kind.id],
+            rows=self.layout.spots.rows[kind.id],
             places=tuple(places),
             checks=checks,
         )
@@ -283,9 +283,9 @@ class _Compiler:
     def _columns(self) -> None:
         for spot, repeat, cells in self.layout.columns.values():
             index_of = {kind.id: index for index, kind in enumerate(repeat.kinds)}
-            rows = {index: self.layout.rows_spots[kind] for kind, index in index_of.items()}
+            rows = {index: self.layout.spots.rows[kind] for kind, index in index_of.items()}
             by_index = {index_of[kind]: cell for kind, cell in cells.items()}
-            self.writer.column(repeat.id, spot, self.layout.rows_spots[repeat.id], by_index, rows)
+            self.writer.column(repeat.id, spot, self.layout.spots.rows[repeat.id], by_index, rows)
 
 
 def owners(form: Form) -> Iterator[tuple[str, Part, RowKind | None]]:

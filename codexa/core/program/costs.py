@@ -10,7 +10,7 @@ from codexa.core.program.places import KindPlace, RepeatPlace
 from codexa.core.program.program import Program
 
 MOST_CELLS = 10_000  # answers in the rows of one repeat
-_ITEMS_PER_STEP = 8  # of a list that a formula goes over, as metering counts
+_ITEMS_PER_STEP = 32  # of a list that a formula goes over, as metering counts
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)

@@ -80,7 +80,7 @@ class State:
             return None
         if isinstance(value, Failed):
             return DASH
-        return place.field_type.present(value, place.block, self.program.form.region, Medium.PAGE)
+        return place.field_type.present(value, place.block, self.program.region, Medium.PAGE)
 
     def path(self) -> list[int]:
         """The indexes of the pages that apply, in order."""
@@ -136,7 +136,7 @@ class State:
 
     def _limit_message(self, place: Place, value: Any, row: Sequence[Any]) -> str | None:
         assert place.field_type is not None
-        region: Region = self.program.form.region
+        region: Region = self.program.region
         if not place.settings:
             return place.field_type.check(value, place.block, region)
         settings = {name: self.at(spot, row) for name, spot in place.settings.items()}

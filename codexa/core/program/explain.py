@@ -11,10 +11,10 @@ from codexa.core.formula.unparse import unparse
 from codexa.core.program.evaluate import Row, State, evaluate
 from codexa.core.program.facts import Fact, Formula
 from codexa.core.program.figures import BandValue
+from codexa.core.program.names import name_of
 from codexa.core.program.notes import sentences_for
 from codexa.core.program.places import ALWAYS, NEVER, ROW_ADDRESS, Spot
 from codexa.core.program.program import FORM, Program
-from codexa.core.program.proof import name_of
 from codexa.core.program.telling import told
 from codexa.core.program.wording import Words
 

@@ -104,8 +104,8 @@ def _entered(program: Program, place: Place, stored: Any) -> Any:
         return None
     try:
         value = place.field_type.load(stored, place.block)
-        answer = place.field_type.enter(value, place.block, program.form.region)
-        place.field_type.parse(answer, place.block, program.form.region)
+        answer = place.field_type.enter(value, place.block, program.region)
+        place.field_type.parse(answer, place.block, program.region)
     except _UNREADABLE:
         return None
     return answer

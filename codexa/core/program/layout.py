@@ -9,8 +9,9 @@ from codexa.core.form.form import Form
 from codexa.core.formula.scope import Home, Reference
 from codexa.core.formula.types import Kind, Type
 from codexa.core.program.figure_kinds import kind_of
-from codexa.core.program.places import FIRST_IN_ROW, Spot
+from codexa.core.program.places import Spot
 from codexa.core.program.scope import AnyScope, Entry, FormScope, InnerScope, Path, presenter
+from codexa.core.program.spots import Spots
 
 
 class Layout:
@@ -18,10 +19,7 @@ class Layout:
 
     def __init__(self, form: Form) -> None:
         self.form = form
-        self.initial: list[Any] = [True, False]
-        self.row_sizes: dict[str, int] = {}
-        self.value_spots: dict[str, Spot] = {}
-        self.rows_spots: dict[str, Spot] = {}  # of a repeat: all rows; of a row kind: its own
+        self.spots = Spots()
         self.columns: dict[Path, tuple[Spot, Repeat, dict[str, Spot]]] = {}
         self._column_entries: dict[Path, Entry] = {}
         self._entries: dict[Path, Entry] = {}
@@ -30,29 +28,20 @@ class Layout:
         self.scope = FormScope(self._entries, self._column, form.region)
         self.kind_scopes = {kind: InnerScope(entries, self.scope) for kind, entries in self._kind_entries.items()}
 
-    def spot(self, kind: str = "", initial: Any = None) -> Spot:
-        """Return a new spot in the form's values or in the rows of a kind."""
-        if not kind:
-            self.initial.append(initial)
-            return Spot("", len(self.initial) - 1)
-        self.row_sizes[kind] += 1
-        return Spot(kind, self.row_sizes[kind] - 1)
-
     def scope_of(self, kind: RowKind | None) -> AnyScope:
         """Return the scope of the blocks of a row kind, or of those outside rows."""
         return self.scope if kind is None else self.kind_scopes[kind.id]
 
     def _lay_out(self) -> None:
         for repeat in self.form.repeats():
-            self.rows_spots[repeat.id] = self.spot(initial=())
+            self.spots.rows[repeat.id] = self.spots.new(initial=())
             for kind in repeat.kinds:
-                self.rows_spots[kind.id] = self.spot(initial=())
-                self.row_sizes[kind.id] = FIRST_IN_ROW
+                self.spots.add_rows(kind.id)
                 self._kind_entries[kind.id] = {}
         for block, row_kind in self.form.blocks_and_kinds():
             self._place(block, row_kind)
         for figure in self.form.figures:
-            spot = self.value_spots[figure.id] = self.spot()
+            spot = self.spots.values[figure.id] = self.spots.new()
             for path, name_entry in kind_of(figure).names(figure, spot, self.form).items():
                 self._entries.setdefault(path, name_entry)
 
@@ -60,11 +49,11 @@ class Layout:
         kind = "" if row_kind is None else row_kind.id
         entries = self._kind_entries[kind] if kind else self._entries
         if isinstance(block, Field):
-            spot = self.value_spots[block.id] = self.spot(kind)
+            spot = self.spots.values[block.id] = self.spots.new(kind)
             for path, entry in field_entries(block, spot, self.form.region).items():
                 entries.setdefault(path, entry)
         elif isinstance(block, Repeat):
-            spot = self.value_spots[block.id] = self.spot()
+            spot = self.spots.values[block.id] = self.spots.new()
             reference = Reference(slot=spot.slot, type=Type(kind=Kind.ROWS, may_be_blank=True), can_fail=False)
             count = Entry(reference=reference, present=lambda rows: str(len(rows)), owner=block.id)
             entries.setdefault((block.key,), count)
@@ -87,7 +76,7 @@ class Layout:
         return self._listed(path, repeat, found) if found else None
 
     def _listed(self, path: Path, repeat: Repeat, found: dict[str, Entry]) -> Entry:
-        spot = self.spot(initial=())
+        spot = self.spots.new(initial=())
         self.columns[path] = (spot, repeat, {kind: Spot(kind, each.reference.slot) for kind, each in found.items()})
         first = next(iter(found.values()))
         kinds = {each.reference.type.kind for each in found.values()}

@@ -164,7 +164,7 @@ def read_by_formula(program: Program, formula: Formula) -> tuple[str, ...]:
 def _owners_of_values(program: Program) -> dict[Spot, str]:
     memory: dict[Spot, str] = program.__dict__.setdefault("_owners_of_values", {})
     if not memory:
-        memory |= {spot: owner for owner, spot in program.layout.value_spots.items()}
+        memory |= {spot: owner for owner, spot in program.layout.spots.values.items()}
         memory |= {spot: repeat.id for spot, repeat, _ in program.layout.columns.values()}
     return memory
 

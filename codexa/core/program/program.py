@@ -60,6 +60,11 @@ class Program:
         return {(each.owner, each.setting): each for each in self.formulas}
 
     @cached_property
+    def region(self) -> Region:
+        """How the form's people write."""
+        return self.form.region
+
+    @cached_property
     def top_places(self) -> tuple[Place, ...]:
         """The places of blocks that stand outside rows, in the order of the outline."""
         return tuple(place for place in self.places.values() if place.kind is None)
@@ -77,13 +82,13 @@ class Program:
     @cached_property
     def readers(self) -> dict[str, Reader]:
         """What reads each answer outside rows, by block id."""
-        return _readers(self.top_places, self.form.region)
+        return _readers(self.top_places, self.region)
 
     @cached_property
     def row_readers(self) -> dict[str, dict[str, Reader | None]]:
         """What reads each answer in the rows of a kind, by kind and block id; None for what is not read."""
         return {
-            each.kind.id: {inner.block.id: None for inner in each.places} | _readers(each.places, self.form.region)
+            each.kind.id: {inner.block.id: None for inner in each.places} | _readers(each.places, self.region)
             for place in self.repeats.values()
             for each in place.kinds
         }

@@ -5,7 +5,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
 from codexa.core.definition.brand import weak_contrasts
-from codexa.core.definition.parts import Block, Field, Question
+from codexa.core.definition.parts import Field, Question
 from codexa.core.errors import AnswerError, Span
 from codexa.core.fields import type_of
 from codexa.core.fields.options import Optioned
@@ -17,6 +17,7 @@ from codexa.core.program.costs import costly_repeats
 from codexa.core.program.decide import Decided, decide
 from codexa.core.program.facts import Formula
 from codexa.core.program.figure_kinds import kind_of
+from codexa.core.program.names import name_of
 from codexa.core.program.places import ALWAYS, NEVER, Place
 from codexa.core.program.program import FORM, Program
 
@@ -174,7 +175,7 @@ def _default_message(program: Program, place: Place, formula: Formula) -> str | 
     value = formula.compiled.run((), None)
     if value is None:
         return None
-    region, field_type = program.form.region, place.field_type
+    region, field_type = program.region, place.field_type
     assert field_type is not None
     try:
         if isinstance(value, Failed):
@@ -322,27 +323,3 @@ def _of_circles(program: Program) -> Iterator[Finding]:
             message = f"These depend on each other in a circle: {' → '.join([*names, names[0]])}."
         owner = None if circle[0] == FORM else circle[0]
         yield _error("circle", message, "Take one of them out of the other's formula.", owner, "shown")
-
-
-def name_of(program: Program, owner: str) -> str:
-    """Return what people call the owner of a fact: its outline number and label, or a figure's name."""
-    figure = program.figures.get(owner)
-    if figure is not None:
-        return figure.figure.name or figure.figure.key
-    numbers = program.form.numbers()
-    place = program.places.get(owner)
-    if place is not None:
-        return f"{numbers[owner]} {label_of(place.block)}"
-    page = next((each for each in program.form.pages if each.id == owner), None)
-    if page is not None:
-        return f"page {numbers[owner]} {page.title}".strip()
-    for repeat in program.repeats.values():
-        for each in repeat.kinds:
-            if each.kind.id == owner:
-                return f"{numbers[owner]} {each.kind.label or each.kind.key}"
-    return "the form"
-
-
-def label_of(block: Block) -> str:
-    """Return a block's label, or its key where it has none."""
-    return getattr(block, "label", "") or getattr(block, "text", "")[:60] or block.key

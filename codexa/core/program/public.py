@@ -180,7 +180,7 @@ def _add_fill(facts: Facts, state: State, place: Place, row: Row | tuple[()]) ->
     given = _given(state, place, row)
     if place.conditions.locked is ALWAYS or place.block.id not in given:
         assert place.field_type is not None
-        facts["fill"] = place.field_type.enter(value, place.block, state.program.form.region)
+        facts["fill"] = place.field_type.enter(value, place.block, state.program.region)
 
 
 def _given(state: State, place: Place, row: Row | tuple[()]) -> Collection[str]:

@@ -13,7 +13,7 @@ from codexa.core.program.program import Program
 def sample_answers(program: Program, random: Random, context: Context) -> dict[str, Any]:
     """Return plausible raw answers to what is shown, field after field, as a visitor would fill the form in."""
     answers: dict[str, Any] = {}
-    how = Sampling(random=random, region=program.form.region, now=context.now)
+    how = Sampling(random=random, region=program.region, now=context.now)
     for place in program.top_places:
         state = evaluate(program, answers, context)
         if not state.shown(place):

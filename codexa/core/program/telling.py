@@ -53,7 +53,7 @@ def told(state: State, row: Row | tuple[()], owner: str, fact: str, value: Any) 
 
 def _limit(state: State, owner: str, value: Any) -> str | None:
     """Return a limit as the field shows its values; None where the formula gives none, which limits nothing."""
-    place, region = state.program.places[owner], state.program.form.region
+    place, region = state.program.places[owner], state.program.region
     if value is None or place.field_type is None:
         return None
     try:
@@ -110,4 +110,4 @@ def _shown(state: State, row: Row | tuple[()], owner: str, value: Any) -> str:
 def _plain(state: State, value: Any) -> str:
     if isinstance(value, bool):
         return "yes" if value else "no"
-    return presenter(state.program.form.region)(value) if not isinstance(value, Choice) else value.label
+    return presenter(state.program.region)(value) if not isinstance(value, Choice) else value.label

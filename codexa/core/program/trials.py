@@ -14,9 +14,9 @@ from codexa.core.formula.values import Failed
 from codexa.core.program.evaluate import State, evaluate
 from codexa.core.program.facts import Formula
 from codexa.core.program.figure_kinds import kind_of
+from codexa.core.program.names import name_of
 from codexa.core.program.places import ALWAYS
 from codexa.core.program.program import FORM, Program
-from codexa.core.program.proof import name_of
 from codexa.core.program.templates import DASH
 
 _NOON = datetime.time(12)

@@ -7,9 +7,10 @@ from collections.abc import Callable, Iterable, Sequence
 from dataclasses import replace
 from decimal import Decimal
 from itertools import groupby
-from typing import TYPE_CHECKING, Any
+from typing import Any
 
 from codexa.core.fields.options import Optioned, OptionsType, choice_of
+from codexa.core.form.form import Form
 from codexa.core.formula.columns import Column
 from codexa.core.formula.compile import failed, unreadable_error
 from codexa.core.formula.emit import Emitter
@@ -17,9 +18,7 @@ from codexa.core.formula.metering import TOO_MUCH, afford
 from codexa.core.formula.values import Failed
 from codexa.core.program.facts import Fact, Formula
 from codexa.core.program.places import ALWAYS, NEVER, ROW_ADDRESS, ROW_KIND, Place, Spot
-
-if TYPE_CHECKING:
-    from codexa.core.program.layout import Layout
+from codexa.core.program.spots import Spots
 
 _END_OF_TRY = "except Exception:"
 
@@ -39,10 +38,10 @@ def indented(lines: Iterable[str]) -> list[str]:
 class Writer:
     """Collects facts with their code; `formulas` are the form's, by owner and setting."""
 
-    def __init__(self, layout: "Layout", formulas: dict[tuple[str, str], Formula]) -> None:
-        self.layout = layout
-        self.form = layout.form
-        self.region = layout.form.region
+    def __init__(self, form: Form, spots: Spots, formulas: dict[tuple[str, str], Formula]) -> None:
+        self.form = form
+        self.spots = spots
+        self.region = form.region
         self.formulas = formulas
         self.environment: dict[str, Any] = {}
         self.facts: dict[Spot, Fact] = {}
@@ -55,7 +54,7 @@ class Writer:
 
     def add(self, fact: Fact) -> Spot:
         """Take up a fact and return its spot; one of a row waits until it is known which rows there are."""
-        rows = [self.layout.rows_spots[fact.spot.kind]] if fact.spot.kind else []
+        rows = [self.spots.rows[fact.spot.kind]] if fact.spot.kind else []
         self.facts[fact.spot] = replace(fact, reads=(*fact.reads, *rows))
         return fact.spot
 
@@ -74,7 +73,7 @@ class Writer:
         if constant is not None:
             same = constant is (ALWAYS if both else NEVER)
             return beside if same else constant
-        spot = self.layout.spot(spot_kind)
+        spot = self.spots.new(spot_kind)
         fetches, expression = self.code_of(formula)
         test = f"({expression}) is True"
         if beside not in (ALWAYS, NEVER):
@@ -98,7 +97,7 @@ class Writer:
         formula = self.formula(owner, setting)
         if formula is None:
             return None
-        spot = self.layout.spot(spot_kind)
+        spot = self.spots.new(spot_kind)
         fetches, expression = self.code_of(formula)
         code = ["try:", *indented([*fetches, f"{spot.code} = {expression}"]), _END_OF_TRY, f"    {spot.code} = None"]
         return self.add(
@@ -119,7 +118,7 @@ class Writer:
         filtering = self.formula(block.id, "offered")
         if filtering is None and not any(conditions):
             return None
-        spot = self.layout.spot(spot_kind)
+        spot = self.spots.new(spot_kind)
         rows = [
             (choice_of(option), option.label, option.counts_as, option.belongs_to or None) for option in block.options
         ]
@@ -150,7 +149,7 @@ class Writer:
         conditions = [self.formula(block.id, f"options.{index}.locked") for index in range(len(block.options))]
         if not any(conditions):
             return None
-        spot = self.layout.spot(spot_kind)
+        spot = self.spots.new(spot_kind)
         code = ["t = []"]
         for option, condition in zip(block.options, conditions, strict=True):
             if condition is not None:
@@ -284,7 +283,7 @@ class Writer:
         self, owner: str, spot: Spot, fields: Sequence[str], compute: Callable[[Sequence[Any]], Any]
     ) -> None:
         """A value that is made of the answers of several fields; a field that is gone counts as blank."""
-        spots = [self.layout.value_spots.get(field) for field in fields]
+        spots = [self.spots.values.get(field) for field in fields]
         known = [each for each in spots if each is not None and not each.kind]
         answers = ", ".join(each.code if each in known and each is not None else "None" for each in spots)
         made = f"{self._emitter.helper(compute)}(({answers}{',' if spots else ''}))"
@@ -314,7 +313,7 @@ class Writer:
         only: Spot = ALWAYS,
     ) -> Spot:
         """Return where the number stands that belongs to the first condition that holds; a missing one always does."""
-        spot = self.layout.spot(initial=otherwise)
+        spot = self.spots.new(initial=otherwise)
         body: list[str] = []
         for formula, result in choices:
             if formula is None:
@@ -383,7 +382,7 @@ class Writer:
         return lines
 
     def _loop(self, kind: str, facts: Sequence[Fact]) -> list[str]:
-        rows = self.layout.rows_spots[kind].code
+        rows = self.spots.rows[kind].code
         steps = sum(1 + fact.steps for fact in facts)
         return [
             f"if {self._emitter.helper(afford)}(len({rows}) * {steps}):",

@@ -1,23 +1,17 @@
 """Sums and counts of the items that meet a criterion (OpenFormula 4.11.8: ">=5", "<>x", or a value to be equal to)."""
 
-from __future__ import annotations
-
 import datetime
 import re
 from collections.abc import Callable
 from decimal import Decimal
-from typing import TYPE_CHECKING, Any
+from typing import Any
 
 from codexa.core.formula import convert
 from codexa.core.formula.columns import Column
-from codexa.core.formula.functions.function import Example, Function, Parameter, Role, function
+from codexa.core.formula.functions.function import Argument, CodeWriter, Example, Function, Parameter, Role, function
 from codexa.core.formula.metering import spend
 from codexa.core.formula.types import NUMBER
 from codexa.core.formula.values import ZERO, Choice, ErrorCode, fail
-
-if TYPE_CHECKING:
-    from codexa.core.formula.check import Typed
-    from codexa.core.formula.emit import Emitter
 
 _CRITERION = re.compile(r"(<=|>=|<>|<|>|=)(.*)", re.DOTALL)
 _PLAIN_NUMBER = re.compile(r"[+-]?(\d{1,100}(\.\d{0,100})?|\.\d{1,100})", re.ASCII)
@@ -127,8 +121,8 @@ def _count_ifs(*arguments: Any) -> Decimal:
     return Decimal(sum(_fitting(_pairs(arguments), len(arguments[0]))))
 
 
-def _emit_pairs(call: Callable[..., Decimal], lists_before: int) -> Callable[[Emitter, Typed, Role], str]:
-    def emit(emitter: Emitter, part: Typed, role: Role) -> str:
+def _emit_pairs(call: Callable[..., Decimal], lists_before: int) -> Callable[[CodeWriter, Argument, Role], str]:
+    def emit(emitter: CodeWriter, part: Argument, role: Role) -> str:
         arguments = []
         for index, argument in enumerate(part.parts):
             is_list = index < lists_before or (index - lists_before) % 2 == 0

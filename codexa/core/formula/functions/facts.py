@@ -1,23 +1,17 @@
 """Facts about values: is it blank, is it a number, is it an error."""
 
-from __future__ import annotations
-
 from collections.abc import Callable
 from decimal import Decimal
-from typing import TYPE_CHECKING, Any
+from typing import Any
 
-from codexa.core.formula.functions.function import Example, Function, Parameter, Role
+from codexa.core.formula.functions.function import Argument, CodeWriter, Example, Function, Parameter, Role
 from codexa.core.formula.types import BLANK, YES_NO
 from codexa.core.formula.values import ErrorCode, Failed, FormulaFailure, fail
-
-if TYPE_CHECKING:
-    from codexa.core.formula.check import Typed
-    from codexa.core.formula.emit import Emitter
 
 _VALUE = Parameter("value", Role.VALUE)
 
 
-def _emit_is_blank(emitter: Emitter, call: Typed, role: Role) -> str:
+def _emit_is_blank(emitter: CodeWriter, call: Argument, role: Role) -> str:
     return emitter.convert(f"({emitter.emit(call.parts[0], Role.VALUE)} is None)", YES_NO, role)
 
 
@@ -43,8 +37,8 @@ def _is_not_available(tried: Callable[[], Any]) -> bool:
     return _error_of(tried) is ErrorCode.NOT_AVAILABLE
 
 
-def _emit_tried(test: Callable[[Callable[[], Any]], bool]) -> Callable[[Emitter, Typed, Role], str]:
-    def emit(emitter: Emitter, call: Typed, role: Role) -> str:
+def _emit_tried(test: Callable[[Callable[[], Any]], bool]) -> Callable[[CodeWriter, Argument, Role], str]:
+    def emit(emitter: CodeWriter, call: Argument, role: Role) -> str:
         code = f"{emitter.helper(test)}(lambda: {emitter.emit(call.parts[0], Role.VALUE)})"
         return emitter.convert(code, YES_NO, role)
 

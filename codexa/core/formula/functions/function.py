@@ -1,15 +1,12 @@
 """What a function of the formula language is."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from enum import StrEnum
-from typing import TYPE_CHECKING, Any
+from typing import Any, Protocol
 
+from codexa.core.formula import tree
 from codexa.core.formula.types import Type
-
-if TYPE_CHECKING:
-    from codexa.core.formula.check import Typed
-    from codexa.core.formula.emit import Emitter
 
 
 class Role(StrEnum):
@@ -26,6 +23,47 @@ class Role(StrEnum):
 
 
 LISTS = frozenset({Role.NUMBERS, Role.VALUES, Role.LIST})
+
+
+class Argument(Protocol):
+    """A part of a typed formula, as a function that writes its own code sees it."""
+
+    @property
+    def node(self) -> tree.Tree:
+        """What was written."""
+
+    @property
+    def type(self) -> Type:
+        """What is known of its value."""
+
+    @property
+    def parts(self) -> "Sequence[Argument]":
+        """Its operands or arguments."""
+
+
+class CodeWriter(Protocol):
+    """What writes the code of a formula, as a function sees it; see `emit.Emitter`."""
+
+    def emit(self, part: Any, role: Role) -> str:
+        """Write a part as the place sees it."""
+
+    def convert(self, code: str, kind: Type, role: Role) -> str:
+        """Write the conversion of a value to a role."""
+
+    def flat_list(self, parts: Any, role: Role) -> str:
+        """Write values and lists as one list."""
+
+    def helper(self, function: object) -> str:
+        """Return the name under which the code may use a function or table."""
+
+    def constant(self, value: object) -> str:
+        """Return the name of a constant."""
+
+    def constant_in(self, value: bool, role: Role) -> str:
+        """Return yes or no as the place sees it."""
+
+    def variable(self) -> str:
+        """Return the name of a variable that nothing else has."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -60,7 +98,7 @@ class Function:
     purpose: str
     examples: tuple[Example, ...]
     call: Callable[..., Any] | None = None
-    emit: "Callable[[Emitter, Typed, Role], str] | None" = None
+    emit: Callable[[CodeWriter, Argument, Role], str] | None = None
     needs_context: bool = False
     # What one call costs in steps (see metering), and how many characters of its texts one step does; 0: too little.
     steps: int = 0

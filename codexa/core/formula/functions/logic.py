@@ -1,25 +1,19 @@
 """Logic: only the branch that is taken is computed, and AND and OR stop at the argument that decides."""
 
-from __future__ import annotations
-
 from collections.abc import Callable
 from decimal import Decimal
-from typing import TYPE_CHECKING, Any
+from typing import Any
 
 from codexa.core.formula import convert
-from codexa.core.formula.functions.function import Example, Function, Parameter, Role
+from codexa.core.formula.functions.function import Argument, CodeWriter, Example, Function, Parameter, Role
 from codexa.core.formula.types import YES_NO, Type, common
 from codexa.core.formula.values import ErrorCode, Failed, FormulaFailure, fail
-
-if TYPE_CHECKING:
-    from codexa.core.formula.check import Typed
-    from codexa.core.formula.emit import Emitter
 
 _CONDITION = Parameter("condition", Role.CONDITION)
 _FURTHER = Parameter("further", Role.CONDITION, optional=True, repeated=True)
 
 
-def _emit_if(emitter: Emitter, call: Typed, role: Role) -> str:
+def _emit_if(emitter: CodeWriter, call: Argument, role: Role) -> str:
     condition, yes, *no = call.parts
     otherwise = emitter.emit(no[0], role) if no else emitter.constant_in(False, role)
     return f"({emitter.emit(yes, role)} if {emitter.emit(condition, Role.CONDITION)} else {otherwise})"
@@ -29,7 +23,7 @@ def _if_type(types: list[Type]) -> Type:
     return common(types[1:] if len(types) > 2 else [*types[1:], YES_NO])
 
 
-def _emit_ifs(emitter: Emitter, call: Typed, role: Role) -> str:
+def _emit_ifs(emitter: CodeWriter, call: Argument, role: Role) -> str:
     pairs = list(zip(call.parts[::2], call.parts[1::2], strict=False))
     if len(pairs) > _LONG_CHAIN:
         return f"{emitter.helper(_first_that_holds)}({_branches(emitter, pairs, (Role.CONDITION, role))})"
@@ -43,7 +37,7 @@ def _emit_ifs(emitter: Emitter, call: Typed, role: Role) -> str:
 _LONG_CHAIN = 60  # cases; each makes Python go one level deeper when it reads the chain
 
 
-def _branches(emitter: Emitter, pairs: list[tuple[Typed, Typed]], roles: tuple[Role, Role]) -> str:
+def _branches(emitter: CodeWriter, pairs: list[tuple[Argument, Argument]], roles: tuple[Role, Role]) -> str:
     """Write pairs of parts as a flat tuple of functions, each worked out only when it is asked for."""
     first, second = roles
     both = (f"lambda: {emitter.emit(one, first)}, lambda: {emitter.emit(other, second)}, " for one, other in pairs)
@@ -68,7 +62,7 @@ def _no_condition_holds() -> Any:
     return fail(ErrorCode.NOT_AVAILABLE, "None of the conditions holds; end with TRUE and a value for all the rest.")
 
 
-def _emit_switch(emitter: Emitter, call: Typed, role: Role) -> str:
+def _emit_switch(emitter: CodeWriter, call: Argument, role: Role) -> str:
     subject, *cases = call.parts
     otherwise = emitter.emit(cases.pop(), role) if len(cases) % 2 else None
     pairs = list(zip(cases[::2], cases[1::2], strict=True))
@@ -96,17 +90,17 @@ def _switch_type(types: list[Type]) -> Type:
     return common(values)
 
 
-def _emit_all(emitter: Emitter, call: Typed, role: Role) -> str:
+def _emit_all(emitter: CodeWriter, call: Argument, role: Role) -> str:
     conditions = " and ".join(emitter.emit(part, Role.CONDITION) for part in call.parts)
     return emitter.convert(f"({conditions})", YES_NO, role)
 
 
-def _emit_any(emitter: Emitter, call: Typed, role: Role) -> str:
+def _emit_any(emitter: CodeWriter, call: Argument, role: Role) -> str:
     conditions = " or ".join(emitter.emit(part, Role.CONDITION) for part in call.parts)
     return emitter.convert(f"({conditions})", YES_NO, role)
 
 
-def _emit_not(emitter: Emitter, call: Typed, role: Role) -> str:
+def _emit_not(emitter: CodeWriter, call: Argument, role: Role) -> str:
     return emitter.convert(f"(not {emitter.emit(call.parts[0], Role.CONDITION)})", YES_NO, role)
 
 
@@ -114,7 +108,7 @@ def _exactly_odd(*conditions: bool) -> bool:
     return sum(conditions) % 2 == 1
 
 
-def _emit_if_error(emitter: Emitter, call: Typed, role: Role) -> str:
+def _emit_if_error(emitter: CodeWriter, call: Argument, role: Role) -> str:
     tried, instead = (emitter.emit(part, role) for part in call.parts)
     return f"{emitter.helper(_unless_error)}(lambda: {tried}, lambda: {instead})"
 
@@ -127,7 +121,7 @@ def _unless_error(tried: Callable[[], Any], instead: Callable[[], Any]) -> Any:
     return instead() if isinstance(value, Failed) else value
 
 
-def _emit_choose(emitter: Emitter, call: Typed, role: Role) -> str:
+def _emit_choose(emitter: CodeWriter, call: Argument, role: Role) -> str:
     index, *values = call.parts
     branches = ", ".join(f"lambda: {emitter.emit(value, role)}" for value in values)
     return f"{emitter.helper(_chosen)}({emitter.emit(index, Role.NUMBER)}, ({branches},))"
@@ -139,7 +133,7 @@ def _chosen(index: Decimal, branches: tuple[Callable[[], Any], ...]) -> Any:
     return branches[int(index) - 1]()
 
 
-def _emit_if_not_available(emitter: Emitter, call: Typed, role: Role) -> str:
+def _emit_if_not_available(emitter: CodeWriter, call: Argument, role: Role) -> str:
     tried, instead = (emitter.emit(part, role) for part in call.parts)
     return f"{emitter.helper(_unless_not_available)}(lambda: {tried}, lambda: {instead})"
 

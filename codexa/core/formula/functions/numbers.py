@@ -1,22 +1,16 @@
 """Numbers: sums, counts and rounding, in exact decimals."""
 
-from __future__ import annotations
-
 from collections.abc import Callable
 from decimal import ROUND_CEILING, ROUND_DOWN, ROUND_FLOOR, ROUND_HALF_UP, ROUND_UP, Decimal, InvalidOperation
 from functools import cache
-from typing import TYPE_CHECKING, Any
+from typing import Any
 
 from codexa.core.formula import convert
 from codexa.core.formula.constants import folded_number
-from codexa.core.formula.functions.function import Example, Function, Parameter, Role
+from codexa.core.formula.functions.function import Argument, CodeWriter, Example, Function, Parameter, Role
 from codexa.core.formula.metering import spend
 from codexa.core.formula.types import NUMBER, NUMBERS, Digits, Kind, Type
 from codexa.core.formula.values import ARITHMETIC, ONE, ZERO, ErrorCode, compared, fail
-
-if TYPE_CHECKING:
-    from codexa.core.formula.check import Typed
-    from codexa.core.formula.emit import Emitter
 
 _USUAL_PLACES = 20
 _LONG_CHAIN = 60  # arguments
@@ -45,7 +39,7 @@ def _sum_type(types: list[Type]) -> Type:
     return Type(kind=_like_arguments(types).kind, digits=exact)
 
 
-def _emit_sum(emitter: Emitter, call: Typed, role: Role) -> str:
+def _emit_sum(emitter: CodeWriter, call: Argument, role: Role) -> str:
     # Python reads a chain of + by going one level deeper for each.
     if len(call.parts) > _LONG_CHAIN or any(part.type.is_list for part in call.parts):
         code = f"{emitter.helper(_sum)}({emitter.flat_list(call.parts, Role.NUMBERS)})"
@@ -104,8 +98,8 @@ def _extreme(choose: Callable[..., Any]) -> Callable[[list[Any]], Decimal]:
     return extreme
 
 
-def _emit_extreme(choose: Callable[..., Any]) -> Callable[[Emitter, Typed, Role], str]:
-    def emit(emitter: Emitter, call: Typed, role: Role) -> str:
+def _emit_extreme(choose: Callable[..., Any]) -> Callable[[CodeWriter, Argument, Role], str]:
+    def emit(emitter: CodeWriter, call: Argument, role: Role) -> str:
         if len(call.parts) > 1 and all(_is_certain_number(part) for part in call.parts):
             numbers = ", ".join(emitter.emit(part, Role.NUMBER) for part in call.parts)
             code = f"{emitter.helper(choose)}({numbers})"
@@ -116,7 +110,7 @@ def _emit_extreme(choose: Callable[..., Any]) -> Callable[[Emitter, Typed, Role]
     return emit
 
 
-def _is_certain_number(part: Typed) -> bool:
+def _is_certain_number(part: Argument) -> bool:
     return part.type.kind in NUMBERS and not part.type.may_be_blank and not part.type.is_list
 
 
@@ -155,7 +149,7 @@ def rounder(rounding: str) -> Callable[..., Decimal]:
 _round = rounder(ROUND_HALF_UP)
 
 
-def _emit_round(emitter: Emitter, call: Typed, role: Role) -> str:
+def _emit_round(emitter: CodeWriter, call: Argument, role: Role) -> str:
     number = emitter.emit(call.parts[0], Role.NUMBER)
     places = folded_number(call.parts[1].node) if len(call.parts) > 1 else ZERO
     if places is None or places != int(places) or not 0 <= places <= _USUAL_PLACES:
@@ -205,7 +199,7 @@ def _root(number: Decimal) -> Decimal:
     return number.sqrt(ARITHMETIC)
 
 
-def _emit_absolute(emitter: Emitter, call: Typed, role: Role) -> str:
+def _emit_absolute(emitter: CodeWriter, call: Argument, role: Role) -> str:
     return emitter.convert(f"abs({emitter.emit(call.parts[0], Role.NUMBER)})", call.type, role)
 
 

@@ -1,27 +1,21 @@
 """Text: counted from 1, case ignored in searches."""
 
-from __future__ import annotations
-
 import re
 from decimal import Decimal
-from typing import TYPE_CHECKING, Any
+from typing import Any
 
 from codexa.core.formula import convert
-from codexa.core.formula.functions.function import Example, Function, Parameter, Role
+from codexa.core.formula.functions.function import Argument, CodeWriter, Example, Function, Parameter, Role
 from codexa.core.formula.metering import spend
 from codexa.core.formula.types import NUMBER, TEXT, YES_NO
 from codexa.core.formula.values import ONE, Choices, ErrorCode, fail
-
-if TYPE_CHECKING:
-    from codexa.core.formula.check import Typed
-    from codexa.core.formula.emit import Emitter
 
 _TEXT = Parameter("text", Role.TEXT)
 _LENGTH = Parameter("length", Role.NUMBER, optional=True)
 _SPACES = re.compile(r" {2,}")
 
 
-def _emit_length(emitter: Emitter, call: Typed, role: Role) -> str:
+def _emit_length(emitter: CodeWriter, call: Argument, role: Role) -> str:
     length = f"len({emitter.emit(call.parts[0], Role.TEXT)})"
     return (
         f"str({length})" if role is Role.TEXT else emitter.convert(f"{emitter.helper(Decimal)}({length})", NUMBER, role)
