@@ -11,11 +11,11 @@ from codexa.services.errors import FileRefusedError, TooBusyError
 MAX_PIXELS = 60_000_000  # a picture of more is no photo
 # Formats that Pillow may open; each further one is a further way in.
 FORMATS = {"image/jpeg": "JPEG", "image/png": "PNG", "image/gif": "GIF", "image/webp": "WEBP"}
-_MOST_MEMORY = 64_000_000  # bytes for unpacking one picture
-# Bytes for each pixel while a picture is unpacked, measured (bench/hostile.py). A plain JPEG is unpacked no larger than
-# it is wanted; a progressive one holds the coefficients of the whole.
-_BYTES_PER_PIXEL = {"JPEG": 0, "PNG": 4, "GIF": 5, "WEBP": 12}
-_PROGRESSIVE = 6
+_MOST_COST = 96_000_000  # for unpacking one picture: about its bytes of memory, or a third of a second
+# What each pixel costs, in bytes or in time that stands for as many, measured (bench/hostile.py). A plain JPEG is
+# unpacked no larger than it is wanted; a progressive one holds the coefficients of the whole.
+_PER_PIXEL = {"JPEG": 0, "PNG": 6, "GIF": 7, "WEBP": 14}
+_PROGRESSIVE = 4
 # One at a time in each process: memory is what pictures need most.
 _UNPACKING = threading.Lock()
 _WAIT_SECONDS = 10.0
@@ -45,7 +45,7 @@ def _opened_and_shrunk(path: Path, name: str, media_type: str, size: tuple[int, 
         warnings.simplefilter("ignore", Image.DecompressionBombWarning)
         with Image.open(path, formats=[FORMATS[media_type]]) as picture:
             _refuse_too_many_pixels(picture, name)
-            if _memory(picture, FORMATS[media_type]) > _MOST_MEMORY:
+            if _cost(picture, FORMATS[media_type]) > _MOST_COST:
                 return None
             picture.draft("RGB", size)
             # Smaller first, then the rest: every other step copies the whole.
@@ -53,9 +53,9 @@ def _opened_and_shrunk(path: Path, name: str, media_type: str, size: tuple[int, 
             return ImageOps.exif_transpose(picture)
 
 
-def _memory(picture: Image.Image, kind: str) -> int:
+def _cost(picture: Image.Image, kind: str) -> int:
     progressive = kind == "JPEG" and "progressive" in picture.info
-    return picture.width * picture.height * (_PROGRESSIVE if progressive else _BYTES_PER_PIXEL[kind])
+    return picture.width * picture.height * (_PROGRESSIVE if progressive else _PER_PIXEL[kind])
 
 
 def _refuse_too_many_pixels(picture: Image.Image, name: str) -> None:
