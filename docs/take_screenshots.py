@@ -45,6 +45,8 @@ def workbench(page: Page) -> None:
     take(page, "publish")
     area(page, "Responses")
     page.get_by_role("gridcell", name="298", exact=True).click()
+    page.get_by_role("button", name=re.compile("^Why is What it costs|^Why is .* so")).last.click()
+    page.get_by_role("region", name="Value").scroll_into_view_if_needed()
     take(page, "responses")
 
 

@@ -125,8 +125,12 @@ def _supervised(ports: Ports, cluster: Cluster) -> Iterator[tuple[subprocess.Pop
         }
         configuration = str(ROOT / "launch" / "supervisord.conf")
         # A session of its own: Ctrl-C reaches only us, and we stop the rest in order.
+        # What is written, logs and uploads, is read by its owner and group alone.
         supervisor = subprocess.Popen(
-            [PYTHON, "-m", "supervisor.supervisord", "-c", configuration], env=environment, start_new_session=True
+            [PYTHON, "-m", "supervisor.supervisord", "-c", configuration],
+            env=environment,
+            start_new_session=True,
+            umask=0o027,
         )
         try:
             yield supervisor, environment, [str(PYTHON), "-m", "supervisor.supervisorctl", "-c", configuration]

@@ -111,6 +111,26 @@ def test_logs_carry_a_number_and_no_answers(agent, published, capsys):
     assert not [line for line in lines if "Secret" in json.dumps(line) or "ingrid" in json.dumps(line)]
 
 
+def test_an_error_is_logged_with_its_place_and_without_what_it_quotes(
+    agent, published, connection, capsys, monkeypatch
+):
+    def fails(*_ignored, **_known):
+        try:
+            connection.execute("SELECT %s::jsonb", ('{"school": "Secret School"',))
+        except psycopg.Error as error:
+            raise ValueError("Secret School could not be kept") from error
+
+    monkeypatch.setattr("codexa.web.public.receive", fails)
+    address = f"/api/public/{published}/1/responses"
+    reply = agent.client.post(address, json={"answers": ANSWERS}, headers={"Idempotency-Key": "goes-wrong-1"})
+    said = capsys.readouterr()
+    logged = next(json.loads(line) for line in said.out.splitlines() if '"unexpected"' in line)
+    assert reply.status_code == 500
+    assert "Secret" not in said.out + said.err + reply.text
+    assert logged["cause"][0] == "builtins.ValueError"
+    assert "psycopg.errors.InvalidTextRepresentation (22P02)" in logged["cause"]
+
+
 def test_a_database_that_is_away_is_told_and_forgiven(agent, published, app, connection, cluster):
     address = f"/api/public/{published}/1/responses"
 

@@ -21,7 +21,8 @@ _TOO_MANY_MARKS = re2.compile(rf"\p{{M}}{{{_MANY_MARKS + 1}}}")
 Length = Annotated[int, Setting(ge=1, le=MAX_LENGTH)]
 
 
-@lru_cache(maxsize=1_024)
+# Each may hold as much memory as it was allowed; what was used longest ago is compiled again.
+@lru_cache(maxsize=64)
 def _compiled(pattern: str) -> Any:
     # google-re2 needs time linear in the text, whatever the pattern.
     options = re2.Options()

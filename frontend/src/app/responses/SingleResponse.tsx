@@ -101,18 +101,16 @@ function Answer({ formId, number, column, text }: AnswerProps) {
             </Box>
           )}
         </Box>
-        {column.number && (
-          <Button
-            size="small"
-            color="inherit"
-            aria-expanded={asked}
-            aria-label={`Why is ${column.label} so?`}
-            onClick={() => setAsked(!asked)}
-            sx={{ minWidth: 0, py: 0, px: 0.75, fontSize: 12 }}
-          >
-            Why?
-          </Button>
-        )}
+        <Button
+          size="small"
+          color="inherit"
+          aria-expanded={asked}
+          aria-label={`Why is ${column.label} so?`}
+          onClick={() => setAsked(!asked)}
+          sx={{ minWidth: 0, py: 0, px: 0.75, fontSize: 12, fontWeight: 400 }}
+        >
+          Why?
+        </Button>
       </Typography>
       <Typography
         component="dd"
