@@ -111,9 +111,7 @@ def test_logs_carry_a_number_and_no_answers(agent, published, capsys):
     assert not [line for line in lines if "Secret" in json.dumps(line) or "ingrid" in json.dumps(line)]
 
 
-def test_an_error_is_logged_with_its_place_and_without_what_it_quotes(
-    agent, published, connection, capsys, monkeypatch
-):
+def test_a_logged_error_quotes_nothing(agent, published, connection, capsys, monkeypatch):
     def fails(*_ignored, **_known):
         try:
             connection.execute("SELECT %s::jsonb", ('{"school": "Secret School"',))
