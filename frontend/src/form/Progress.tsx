@@ -1,10 +1,13 @@
 // How far the visitor has come, in the way that the author chose.
 import type { FormFace, FormState } from "../api/generated/wire";
 import { say, sayLeft, sayShare } from "../text/visitor";
-import { pageTitle } from "./titles";
+import { pageTitle, type TitledPage } from "./titles";
+
+/** A form as far as its progress goes. */
+type Progressing = Pick<FormFace, "progress"> & { readonly pages: readonly TitledPage[] };
 
 interface Props {
-  face: FormFace;
+  face: Progressing;
   state: FormState;
   page: string | null;
   done: boolean;
@@ -48,7 +51,7 @@ export function Progress({ face, state, page, done }: Props) {
   return null;
 }
 
-function Steps({ face, state, at }: { face: FormFace; state: FormState; at: number }) {
+function Steps({ face, state, at }: { face: Progressing; state: FormState; at: number }) {
   const pages = state.path.map((id) => face.pages.find((page) => page.id === id)!);
   const steps = [...pages.map((page, index) => pageTitle(page, state) || String(index + 1)), say("done")];
   return (

@@ -40,3 +40,7 @@ export const titleOf = (block: Block): string => saidBy(block) || typeOf(block.t
 /** The setting that a block's title is typed into, if it has one. */
 export const titleSetting = (block: Block): "label" | "text" | null =>
   "label" in block ? "label" : "text" in block ? "text" : null;
+
+/** A block's title as it was typed; null if it has none. */
+export const typedTitle = (block: Block): string | null =>
+  "label" in block ? block.label : "text" in block ? block.text : null;

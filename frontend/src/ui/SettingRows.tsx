@@ -29,11 +29,13 @@ export type SettingRow =
 
 interface Props {
   rows: readonly SettingRow[];
-  values: Readonly<Record<string, unknown>>;
+  /** What has the settings: a part of the form, or a look. */
+  of: object;
   edit: (changes: Record<string, unknown>) => void;
 }
 
-export function SettingRows({ rows, values, edit }: Props) {
+export function SettingRows({ rows, of, edit }: Props) {
+  const values: Readonly<Record<string, unknown>> = { ...of };
   const meant = ({ only }: SettingRow) => !only || only.values.includes(String(values[only.setting]));
   return rows.filter(meant).map((row) => <Row key={row.setting} row={row} value={values[row.setting]} edit={edit} />);
 }
@@ -118,7 +120,7 @@ function Row({ row, value, edit }: { row: SettingRow; value: unknown; edit: Prop
           value={value}
           helperText={row.help}
           slotProps={{ select: { multiple: true } }}
-          onChange={(event) => put(event.target.value as unknown as string[])}
+          onChange={(event) => put(event.target.value)}
         >
           {Object.entries(row.options).map(([name, words]) => (
             <MenuItem key={name} value={name}>

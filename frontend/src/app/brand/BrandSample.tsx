@@ -6,7 +6,6 @@ import { Banner } from "../../form/Banner";
 import { BlockList } from "../../form/BlockList";
 import { groundStyle } from "../../form/brand";
 import { Progress } from "../../form/Progress";
-import type { FormFace } from "../../api/generated/wire";
 import { stillSurroundings } from "../compose/still";
 import { StillForm } from "../compose/StillForm";
 import { useBench } from "../workbench/bench";
@@ -27,7 +26,7 @@ export function BrandSample() {
       <StillForm drawn sx={{ maxWidth: 720, mx: "auto", boxShadow: 1 }}>
         <Banner face={form} />
         {form.progress !== "none" && page && (
-          <Progress face={form as unknown as FormFace} state={analysis.state} page={page.id} done={false} />
+          <Progress face={form} state={analysis.state} page={page.id} done={false} />
         )}
         <SurroundingsContext value={around}>
           <form inert>

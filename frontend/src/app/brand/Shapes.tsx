@@ -49,10 +49,10 @@ export function Shapes({ brand, edit }: BrandProps) {
   const { form, act } = useBench();
   return (
     <>
-      <SettingRows rows={SHAPES} values={brand as unknown as Record<string, unknown>} edit={edit} />
+      <SettingRows rows={SHAPES} of={brand} edit={edit} />
       <SettingRows
         rows={PROGRESS}
-        values={form as unknown as Record<string, unknown>}
+        of={form}
         edit={(changes) => act({ do: "edit_form", changes })}
       />
     </>

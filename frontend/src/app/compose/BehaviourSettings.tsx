@@ -44,7 +44,7 @@ export function BehaviourSettings({ entry, edit }: Props) {
               help: "Else a hidden answer is blank to every formula, and not kept with the response.",
             },
           ]}
-          values={entry.part as unknown as Record<string, unknown>}
+          of={entry.part}
           edit={edit}
         />
       )}

@@ -3,7 +3,7 @@ import { type MouseEvent, type ReactNode, useMemo, useState } from "react";
 import type { BlockState, FormState } from "../../api/generated/wire";
 import { SurroundingsContext } from "../../fields/input";
 import { BlockOnPage } from "../../form/BlockOnPage";
-import { type Block, titleSetting } from "../../model/blocks";
+import { type Block, typedTitle } from "../../model/blocks";
 import type { Entry } from "../../model/parts";
 import { useIntoSight } from "../../ui/useIntoSight";
 import type { ComposeActions } from "./actions";
@@ -86,8 +86,7 @@ export function Selectable({
 /** What is typed as the label; null for what has none, or one with marks of its own. */
 function textOf({ what, part }: Entry): string | null {
   if (what === "kind") return part.label;
-  const setting = what === "block" && part.type !== "text" ? titleSetting(part) : null;
-  return setting && (part as unknown as Record<string, string>)[setting]!;
+  return what === "block" && part.type !== "text" ? typedTitle(part) : null;
 }
 
 /** Raw answers by block id, as visitors would have entered them. */

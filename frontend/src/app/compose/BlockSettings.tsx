@@ -90,9 +90,8 @@ export function BlockSettings({ entry, actions }: Props) {
   const props = { block, edit, open: (path: string) => select(block.id, path) };
   const available = tabsOf(block.type);
   const shown = available.includes(tab) ? tab : "content";
-  const values = block as unknown as Record<string, unknown>;
   const rows = (list: readonly SettingRow[] | undefined) =>
-    list ? <SettingRows rows={list} values={values} edit={edit} /> : null;
+    list ? <SettingRows rows={list} of={block} edit={edit} /> : null;
   return (
     <InspectorFrame
       number={entry.number}

@@ -2,7 +2,7 @@
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import { useEffect, useRef } from "react";
-import { titleSetting } from "../../model/blocks";
+import { titleSetting, typedTitle } from "../../model/blocks";
 import type { Entry } from "../../model/parts";
 import { useBench } from "../workbench/bench";
 import { Heading } from "./InspectorFrame";
@@ -33,7 +33,7 @@ export function ContentSettings({ entry, actions, focusLabel }: Props) {
         <Title
           inputRef={label}
           label={setting === "label" ? "Label" : "Text"}
-          value={(block as unknown as Record<string, string>)[setting]}
+          value={typedTitle(block)}
           onChange={(event) => actions.editLabel(block.id, event.target.value)}
         />
       )}

@@ -81,7 +81,7 @@ export function FormSettings() {
           Select a block, a page or a confirmation to see its settings here. Colours and wording are in Brand.
         </Typography>
       </Box>
-      <SettingRows rows={rowsFor(form)} values={form as unknown as Record<string, unknown>} edit={edit} />
+      <SettingRows rows={rowsFor(form)} of={form} edit={edit} />
       <Welcome form={form} edit={edit} />
       <FormChecks form={form} edit={edit} />
     </Box>

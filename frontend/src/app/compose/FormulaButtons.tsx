@@ -8,7 +8,7 @@ interface Props {
 }
 
 export function FormulaButtons({ entry, formulas }: Props) {
-  const values = entry.part as unknown as Record<string, string>;
+  const values: Readonly<Record<string, unknown>> = { ...entry.part };
   return formulas
     .filter(({ setting }) => setting in entry.part)
     .map(({ setting, title, absent }) => (
@@ -17,7 +17,7 @@ export function FormulaButtons({ entry, formulas }: Props) {
         part={entry.id}
         title={title}
         setting={setting}
-        text={values[setting] ?? ""}
+        text={String(values[setting] ?? "")}
         absent={absent}
       />
     ));

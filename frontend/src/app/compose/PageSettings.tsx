@@ -31,10 +31,9 @@ export function PageSettings({ entry, actions }: Props) {
   const { select, parts } = useBench();
   const page = entry.part;
   const edit = (changes: Record<string, unknown>) => actions.edit(page.id, changes);
-  const values = page as unknown as Record<string, unknown>;
   return (
     <InspectorFrame number={entry.number} what="Page" title={entry.title} actions={actions}>
-      <SettingRows rows={WORDS} values={values} edit={edit} />
+      <SettingRows rows={WORDS} of={page} edit={edit} />
       <PageAddress value={page.address} onChange={(address) => edit({ address })} />
       <BehaviourSettings entry={entry} edit={edit} />
       <Box>
@@ -69,7 +68,7 @@ export function PageSettings({ entry, actions }: Props) {
           Add a rule for the next page
         </Button>
       </Box>
-      <SettingRows rows={BUTTONS} values={values} edit={edit} />
+      <SettingRows rows={BUTTONS} of={page} edit={edit} />
     </InspectorFrame>
   );
 }

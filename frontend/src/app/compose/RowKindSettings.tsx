@@ -38,7 +38,7 @@ export function RowKindSettings({ entry, actions }: Props) {
         onChange={(event) => edit({ label: event.target.value })}
       />
       <KeySetting id={kind.id} value={kind.key} actions={actions} />
-      <SettingRows rows={ROWS} values={kind as unknown as Record<string, unknown>} edit={edit} />
+      <SettingRows rows={ROWS} of={kind} edit={edit} />
       <BehaviourSettings entry={entry} edit={edit} />
       <CheckSettings entry={entry} actions={actions} />
     </InspectorFrame>

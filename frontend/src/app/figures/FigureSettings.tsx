@@ -85,7 +85,7 @@ export function FigureSettings({ figure }: { figure: Figure }) {
               help: "In texts, calculated fields and charts; else its value never leaves the server.",
             },
           ]}
-          values={figure as unknown as Record<string, unknown>}
+          of={figure}
           edit={edit}
         />
         <Box sx={{ display: "flex", gap: 0.5 }}>
