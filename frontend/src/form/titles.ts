@@ -4,5 +4,4 @@ import type { FormState } from "../api/generated/wire";
 export type TitledPage = Readonly<{ id: string; title: string }>;
 
 /** A page's title, with its values inserted where it has any. */
-export const pageTitle = (page: TitledPage, state: FormState): string =>
-  state.texts?.[page.id]?.title ?? page.title;
+export const pageTitle = (page: TitledPage, state: FormState): string => state.texts?.[page.id]?.title ?? page.title;

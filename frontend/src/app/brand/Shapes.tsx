@@ -50,11 +50,7 @@ export function Shapes({ brand, edit }: BrandProps) {
   return (
     <>
       <SettingRows rows={SHAPES} of={brand} edit={edit} />
-      <SettingRows
-        rows={PROGRESS}
-        of={form}
-        edit={(changes) => act({ do: "edit_form", changes })}
-      />
+      <SettingRows rows={PROGRESS} of={form} edit={(changes) => act({ do: "edit_form", changes })} />
     </>
   );
 }
