@@ -83,7 +83,7 @@ def _is_keepable(document: Any) -> bool:
 def is_deeper(document: Any, most: int) -> bool:
     """Say whether lists and objects stand in one another more than so many levels deep."""
     level = [document]
-    for _ in range(most + 1):
+    for _ in range(most):
         inner: list[Any] = []
         for each in level:
             if isinstance(each, Mapping):

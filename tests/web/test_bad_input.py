@@ -121,9 +121,9 @@ def test_more_than_a_route_takes_is_refused_by_its_length(place, address, size):
     assert agent.client.open(address.format(form=form), method=method, data=body, headers=headers).status_code == 413
 
 
-@given(some.integers(0, 90), some.integers(1, 90))
-def test_depth_is_that_of_lists_and_objects_in_one_another(depth, most):
-    document = 1
+@given(some.integers(1, 90), some.integers(-2, 2))
+def test_depth_is_that_of_lists_and_objects_in_one_another(most, beyond):
+    document, depth = 1, most + beyond
     for level in range(depth):
         document = [document, 0] if level % 2 else {"a": document}
     assert is_deeper(document, most) is (depth > most)

@@ -1079,6 +1079,9 @@ export interface SingleChoiceField {
   label: string;
   locked: string;
   offered: string;
+  /**
+   * @maxItems 2000
+   */
   options: Option[];
   other: boolean;
   other_label: string;
@@ -1121,6 +1124,9 @@ export interface DropdownField {
   label: string;
   locked: string;
   offered: string;
+  /**
+   * @maxItems 2000
+   */
   options: Option[];
   other: boolean;
   other_label: string;
@@ -1149,6 +1155,9 @@ export interface SeveralChoicesField {
   maximum: number | null;
   minimum: number | null;
   offered: string;
+  /**
+   * @maxItems 2000
+   */
   options: Option[];
   other: boolean;
   other_label: string;
