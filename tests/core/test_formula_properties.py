@@ -126,3 +126,30 @@ def test_what_is_written_out_holds_no_name_that_a_person_typed():
     source = compile_formula('adults + LEN("__import__")', scope).source
     assert "adults" not in source
     assert "__import__" not in source
+
+
+@given(
+    st.sampled_from(sorted(FUNCTIONS)),
+    st.lists(st.tuples(st.integers(0, 40), st.sampled_from([3, 7, 9])), min_size=1, max_size=4),
+)
+@settings(max_examples=600)
+def test_a_third_three_times_is_one_to_every_function(name, numbers):
+    plain = run(f"{name}({', '.join(str(number) for number, _ in numbers)})")
+    divided = run(f"{name}({', '.join(f'{number}/{divisor}*{divisor}' for number, divisor in numbers)})")
+    assert type(plain) is type(divided)
+    if isinstance(plain, ErrorValue):
+        assert plain.code == divided.code
+    elif isinstance(plain, Decimal):
+        assert abs(plain - divided) <= max(abs(plain), 1) * Decimal("1E-27")
+    else:
+        assert plain == divided
+
+
+@given(st.integers(-(10**34), 10**34), st.integers(-(10**34), 10**34).filter(bool))
+def test_what_a_division_of_whole_numbers_leaves_over_is_exact(number, divisor):
+    assert run("MOD(adults, children)", {"adults": Decimal(number), "children": Decimal(divisor)}) == number % divisor
+
+
+@given(st.integers(-999, 999), st.integers(1, 999))
+def test_whole_times_a_part_leave_nothing_over(times, parts):
+    assert run(f"MOD({times}, 1/{parts})") == 0

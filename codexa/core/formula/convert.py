@@ -9,7 +9,18 @@ from decimal import Decimal
 from typing import Any
 
 from codexa.core.formula.metering import LONG, spend
-from codexa.core.formula.values import ONE, ZERO, Choice, Choices, ErrorCode, Failed, FormulaFailure, compared, fail
+from codexa.core.formula.values import (
+    ONE,
+    ZERO,
+    Choice,
+    Choices,
+    ErrorCode,
+    Failed,
+    FormulaFailure,
+    compared,
+    fail,
+    whole,
+)
 
 _PLAIN_DECIMAL = re.compile(r"[+-]?(\d{1,100}(\.\d{0,100})?|\.\d{1,100})", re.ASCII)
 _DAY = datetime.timedelta(days=1)
@@ -174,7 +185,7 @@ def shift(day: datetime.date, days: Decimal) -> datetime.date:
     try:
         if isinstance(day, datetime.datetime):
             return day + datetime.timedelta(seconds=int((days * _SECONDS_IN_DAY).to_integral_value()))
-        return day + int(days) * _DAY
+        return day + whole(days) * _DAY
     except (OverflowError, ValueError):
         return fail(ErrorCode.NUMBER, "This date is before the year 1 or after the year 9999.")
 

@@ -21,6 +21,11 @@ ONE = Decimal(1)
 HUNDREDTH = Decimal("0.01")
 
 
+def whole(number: Decimal) -> int:
+    """Return a number as a count or a place is understood: without its fraction, and 1/3*3 is 1."""
+    return int(compared(number))
+
+
 def use_exact_arithmetic() -> None:
     """Make this thread compute with 34 digits, half-up; called once before formulas run."""
     setcontext(ARITHMETIC)

@@ -8,7 +8,7 @@ from typing import Any
 from codexa.core.formula import convert
 from codexa.core.formula.functions.function import Function, Parameter, Role, function
 from codexa.core.formula.types import DATE, NUMBER
-from codexa.core.formula.values import ONE, ZERO, ErrorCode, fail
+from codexa.core.formula.values import ONE, ZERO, ErrorCode, fail, whole
 
 _DATE = Parameter("date", Role.DATE)
 _START = Parameter("start", Role.DATE)
@@ -22,7 +22,7 @@ _MOST_WORKING_DAYS = 100_000
 def _months_later(date: datetime.date, months: Decimal) -> datetime.date:
     if abs(months) > 12 * 9999:
         fail(ErrorCode.NUMBER, "This date is before the year 1 or after the year 9999.")
-    count = date.year * 12 + date.month - 1 + int(months)
+    count = date.year * 12 + date.month - 1 + whole(months)
     if not 12 <= count < 12 * 10_000:
         fail(ErrorCode.NUMBER, "This date is before the year 1 or after the year 9999.")
     year, month = divmod(count, 12)
@@ -36,12 +36,13 @@ def _end_of_month(date: datetime.date, months: Decimal) -> datetime.date:
 
 def _week_number(date: datetime.date, mode: Decimal = ONE) -> Decimal:
     # 1: weeks start on Sunday, 2: on Monday, and the year's first day is in week 1; 21: ISO 8601.
-    if mode == 21:
+    start = whole(mode)
+    if start == 21:
         return Decimal(date.isocalendar().week)
-    if mode not in (1, 2):
+    if start not in (1, 2):
         fail(ErrorCode.NUMBER, "Weeks are counted 1 (from Sunday), 2 (from Monday) or 21 (ISO 8601).")
     new_year = date.replace(month=1, day=1)
-    before = (new_year.weekday() + 1) % 7 if mode == 1 else new_year.weekday()
+    before = (new_year.weekday() + 1) % 7 if start == 1 else new_year.weekday()
     return Decimal((date.timetuple().tm_yday - 1 + before) // 7 + 1)
 
 
@@ -61,7 +62,7 @@ def _working_day(start: datetime.date, days: Decimal, holidays: list[Any] | None
     if abs(days) > _MOST_WORKING_DAYS:
         fail(ErrorCode.NUMBER, f"Count at most {_MOST_WORKING_DAYS} working days.")
     free = {day for day in _free(holidays) if day.weekday() < 5}
-    left, day, step = int(abs(days)), start, _DAY if days > 0 else -_DAY
+    left, day, step = whole(abs(days)), start, _DAY if days > 0 else -_DAY
     try:
         while left:
             before, day = day, _weekday_after(day, left, step)
@@ -133,13 +134,13 @@ def _actual_years(first: datetime.date, last: datetime.date) -> Decimal:
 def _part_of_year(start: datetime.date, end: datetime.date, basis: Decimal = ZERO) -> Decimal:
     # OpenFormula 4.11.7: 0 US 30/360, 1 actual/actual, 2 actual/360, 3 actual/365, 4 European 30/360.
     first, last = min(start, end), max(start, end)
-    match int(basis):
-        case 0 | 4:
-            return _thirty_day_months(first, last, european=basis == 4) / 360
+    match whole(basis):
+        case 0 | 4 as counted:
+            return _thirty_day_months(first, last, european=counted == 4) / 360
         case 1:
             return _actual_years(first, last)
-        case 2 | 3:
-            return Decimal((last - first).days) / (360 if basis == 2 else 365)
+        case 2 | 3 as counted:
+            return Decimal((last - first).days) / (360 if counted == 2 else 365)
     return fail(ErrorCode.NUMBER, "A year is counted by basis 0, 1, 2, 3 or 4.")
 
 

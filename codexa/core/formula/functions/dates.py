@@ -7,7 +7,7 @@ from typing import Any
 from codexa.core.formula import convert
 from codexa.core.formula.functions.function import Example, Function, Parameter, Role
 from codexa.core.formula.types import DATE, NUMBER
-from codexa.core.formula.values import ONE, ErrorCode, fail
+from codexa.core.formula.values import ONE, ErrorCode, fail, whole
 
 _DATE = Parameter("date", Role.DATE)
 _MOST_MONTHS = 12 * 9999
@@ -20,10 +20,10 @@ def _today(context: Any) -> datetime.date:
 
 def _date(year: Decimal, month: Decimal, day: Decimal) -> datetime.date:
     # A month 13 is the next January, a day 0 the last of the month before (OpenFormula 6.10.2).
-    months = int(year) * 12 + int(month) - 1 if abs(year) <= 9999 and abs(month) <= _MOST_MONTHS else -1
+    months = whole(year) * 12 + whole(month) - 1 if abs(year) <= 9999 and abs(month) <= _MOST_MONTHS else -1
     if not 12 <= months < _MOST_MONTHS + 12:
         fail(ErrorCode.NUMBER, "This date is before the year 1 or after the year 9999.")
-    return convert.shift(datetime.date(months // 12, months % 12 + 1, 1), Decimal(int(day) - 1))
+    return convert.shift(datetime.date(months // 12, months % 12 + 1, 1), Decimal(whole(day) - 1))
 
 
 def _days(later: datetime.date, earlier: datetime.date) -> Decimal:
@@ -33,7 +33,7 @@ def _days(later: datetime.date, earlier: datetime.date) -> Decimal:
 def _weekday(date: datetime.date, counting: Decimal = ONE) -> Decimal:
     # 1: Sunday is 1; 2: Monday is 1; 3: Monday is 0 (OpenFormula 6.10.22).
     monday_first = date.weekday()
-    match int(counting):
+    match whole(counting):
         case 1:
             return Decimal((monday_first + 1) % 7 + 1)
         case 2:

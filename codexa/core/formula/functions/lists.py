@@ -10,7 +10,7 @@ from codexa.core.formula.functions.function import Function, Parameter, Role, fu
 from codexa.core.formula.functions.numbers import values_of
 from codexa.core.formula.metering import spend
 from codexa.core.formula.types import ANY, NUMBER, Type
-from codexa.core.formula.values import ARITHMETIC, ONE, ZERO, ErrorCode, fail
+from codexa.core.formula.values import ARITHMETIC, ONE, ZERO, ErrorCode, fail, whole
 
 _LIST = Parameter("list", Role.LIST)
 _RANK = Parameter("place", Role.NUMBER)
@@ -22,9 +22,10 @@ def _item_of(types: list[Type]) -> Type:
 
 
 def _item(values: list[Any], position: Decimal) -> Any:
-    if not 1 <= position < len(values) + 1:
+    place = whole(position)
+    if not 1 <= place <= len(values):
         fail(ErrorCode.REFERENCE, f"The list has {len(values)} items, counted from 1.")
-    return values[int(position) - 1]
+    return values[place - 1]
 
 
 def _position(value: Any, values: list[Any], order: Decimal = ONE) -> Decimal:
@@ -47,9 +48,10 @@ def _looked_up(value: Any, values: list[Any], results: list[Any] | None = None) 
 
 def _ranked(values: list[Any], rank: Decimal, *, greatest: bool) -> Decimal:
     numbers = sorted(values_of(values), reverse=greatest)
-    if not 1 <= rank < len(numbers) + 1:
+    place = whole(rank)
+    if not 1 <= place <= len(numbers):
         fail(ErrorCode.NUMBER, f"There are {len(numbers)} numbers; there is no place {convert.text(rank)}.")
-    return numbers[int(rank) - 1]
+    return numbers[place - 1]
 
 
 def _deviation(values: list[Any]) -> Decimal:

@@ -7,7 +7,7 @@ from typing import Any
 from codexa.core.formula import convert
 from codexa.core.formula.functions.function import Argument, CodeWriter, Example, Function, Parameter, Role
 from codexa.core.formula.types import YES_NO, Type, common
-from codexa.core.formula.values import ErrorCode, Failed, FormulaFailure, fail
+from codexa.core.formula.values import ErrorCode, Failed, FormulaFailure, fail, whole
 
 _CONDITION = Parameter("condition", Role.CONDITION)
 _FURTHER = Parameter("further", Role.CONDITION, optional=True, repeated=True)
@@ -128,9 +128,10 @@ def _emit_choose(emitter: CodeWriter, call: Argument, role: Role) -> str:
 
 
 def _chosen(index: Decimal, branches: tuple[Callable[[], Any], ...]) -> Any:
-    if not 1 <= index < len(branches) + 1:
+    place = whole(index)
+    if not 1 <= place <= len(branches):
         fail(ErrorCode.VALUE, f"There are {len(branches)} values to choose from, counted from 1.")
-    return branches[int(index) - 1]()
+    return branches[place - 1]()
 
 
 def _emit_if_not_available(emitter: CodeWriter, call: Argument, role: Role) -> str:

@@ -1,13 +1,14 @@
 """Times of day and moments, in the form's time zone."""
 
 import datetime
+import math
 from decimal import Decimal
 from typing import Any
 
 from codexa.core.formula import convert
 from codexa.core.formula.functions.function import Function, Parameter, Role, function
 from codexa.core.formula.types import DATE, DATE_TIME, NUMBER, TIME
-from codexa.core.formula.values import ErrorCode, fail
+from codexa.core.formula.values import ErrorCode, compared, fail
 
 _VALUE = Parameter("time", Role.VALUE)
 _MOST = 10**9
@@ -21,7 +22,8 @@ def _now(context: Any) -> datetime.datetime:
 def _time(hour: Decimal, minute: Decimal, second: Decimal) -> datetime.time:
     if max(abs(hour), abs(minute), abs(second)) > _MOST:
         fail(ErrorCode.NUMBER, "There is no such time.")
-    seconds = (int(hour) * 3600 + int(minute) * 60 + int(second)) % 86_400
+    # Half an hour is thirty minutes (OpenFormula 6.10.17); a clock shows the second that has begun.
+    seconds = math.floor(compared(hour * 3600 + minute * 60 + second)) % 86_400
     return datetime.time(seconds // 3600, seconds // 60 % 60, seconds % 60)
 
 

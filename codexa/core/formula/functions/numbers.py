@@ -1,7 +1,16 @@
 """Numbers: sums, counts and rounding, in exact decimals."""
 
 from collections.abc import Callable
-from decimal import ROUND_CEILING, ROUND_DOWN, ROUND_FLOOR, ROUND_HALF_UP, ROUND_UP, Decimal, InvalidOperation
+from decimal import (
+    ROUND_CEILING,
+    ROUND_DOWN,
+    ROUND_FLOOR,
+    ROUND_HALF_UP,
+    ROUND_UP,
+    Context,
+    Decimal,
+    InvalidOperation,
+)
 from functools import cache
 from typing import Any
 
@@ -10,9 +19,11 @@ from codexa.core.formula.constants import folded_number
 from codexa.core.formula.functions.function import Argument, CodeWriter, Example, Function, Parameter, Role
 from codexa.core.formula.metering import spend
 from codexa.core.formula.types import NUMBER, NUMBERS, Digits, Kind, Type
-from codexa.core.formula.values import ARITHMETIC, ONE, ZERO, ErrorCode, compared, fail
+from codexa.core.formula.values import ARITHMETIC, ONE, ZERO, ErrorCode, compared, fail, whole
 
 _USUAL_PLACES = 20
+_EXACT = Context(prec=13_000, Emax=6144, Emin=-6143, traps=[InvalidOperation])  # digits between any two numbers here
+_KNOWN, _MILLIONTH = Decimal("1E-27"), Decimal("1E-6")
 _LONG_CHAIN = 60  # arguments
 _MOST_DECIMALS = 300  # further from the point than this no number here has a digit
 
@@ -130,7 +141,7 @@ def rounder(rounding: str) -> Callable[..., Decimal]:
     """Return what rounds a number to so many decimals in that manner (`decimal.ROUND_…`)."""
 
     def round_to(number: Decimal, decimals: Decimal = ZERO) -> Decimal:
-        places = int(compared(decimals).to_integral_value(rounding=ROUND_DOWN))
+        places = whole(decimals)
         if places > _MOST_DECIMALS or number.is_zero():
             return number
         if places < -_MOST_DECIMALS:
@@ -187,10 +198,26 @@ def _whole(number: Decimal) -> Decimal:
 
 
 def _modulo(number: Decimal, divisor: Decimal) -> Decimal:
+    if not divisor:
+        return number / divisor
     # The result has the sign of the divisor (OpenFormula 6.16.37), Python's % that of the number.
-    number, divisor = compared(number), compared(divisor)
-    quotient = compared(number / divisor).to_integral_value(rounding=ROUND_FLOOR)
-    return number - divisor * quotient
+    left = _EXACT.remainder(number, divisor)
+    if left and (left < 0) is not (divisor < 0):
+        left += divisor
+    return ZERO if _is_left_over(left, number, divisor) else left + ZERO
+
+
+def _is_left_over(left: Decimal, number: Decimal, divisor: Decimal) -> bool:
+    """Say whether a remainder is only what 34 digits leave over of a third: of 1/3*3 divided by 1, or of 2 by 1/3."""
+    if _is_certain(number) and _is_certain(divisor):
+        return left == divisor
+    known = min(abs(number) * _KNOWN, abs(divisor) * _MILLIONTH)
+    return min(abs(left), abs(divisor - left)) <= known
+
+
+def _is_certain(number: Decimal) -> bool:
+    # A whole number, as of a check digit, or one that ends long before the last of 34 digits, was not divided.
+    return compared(number) == number or number == number.to_integral_value()
 
 
 def _root(number: Decimal) -> Decimal:

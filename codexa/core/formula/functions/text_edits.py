@@ -9,7 +9,7 @@ from codexa.core.formula import convert
 from codexa.core.formula.functions.function import Function, Parameter, Role, function
 from codexa.core.formula.functions.words import whole_number
 from codexa.core.formula.types import NUMBER, TEXT, YES_NO
-from codexa.core.formula.values import ONE, ZERO, ErrorCode, fail
+from codexa.core.formula.values import ONE, ZERO, ErrorCode, fail, whole
 
 _TEXT = Parameter("text", Role.TEXT)
 _SOUGHT = Parameter("sought", Role.TEXT)
@@ -79,9 +79,10 @@ def _number_or_zero(value: Any) -> Decimal:
 
 
 def _character(number: Decimal) -> str:
-    if not 1 <= number <= 0x10FFFF or int(number) in _SURROGATES:
+    code = whole(number)
+    if not 1 <= code <= 0x10FFFF or code in _SURROGATES:
         fail(ErrorCode.VALUE, "Unicode has no character of this number.")
-    return chr(int(number))
+    return chr(code)
 
 
 def _code(text: str) -> Decimal:

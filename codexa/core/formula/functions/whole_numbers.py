@@ -8,11 +8,12 @@ from typing import Any
 from codexa.core.formula.functions.function import Function, Parameter, Role, function
 from codexa.core.formula.functions.numbers import rounder, values_of
 from codexa.core.formula.types import NUMBER
-from codexa.core.formula.values import ONE, ZERO, ErrorCode, compared, fail
+from codexa.core.formula.values import ONE, ZERO, ErrorCode, compared, fail, whole
 
 _NUMBER = Parameter("number", Role.NUMBER)
 _NUMBERS = (Parameter("numbers", Role.NUMBERS), Parameter("further", Role.NUMBERS, optional=True, repeated=True))
 _MOST_DIGITS = 34
+_MOST = 10**_MOST_DIGITS
 
 
 def _to_multiple(number: Decimal, multiple: Decimal) -> Decimal:
@@ -35,10 +36,10 @@ def _away_from_zero(number: Decimal, odd: bool) -> Decimal:
 
 def _over_whole(combine: Callable[..., int]) -> Callable[[list[Any]], Decimal]:
     def over(values: list[Any]) -> Decimal:
-        numbers = [compared(value).to_integral_value(rounding=ROUND_DOWN) for value in values_of(values)]
-        if not numbers or any(number < 0 or number.adjusted() >= _MOST_DIGITS for number in numbers):
+        numbers = list(map(whole, values_of(values)))
+        if not numbers or not all(0 <= number < _MOST for number in numbers):
             fail(ErrorCode.NUMBER, f"Whole numbers from 0 on are wanted here, of at most {_MOST_DIGITS} digits.")
-        return Decimal(combine(*map(int, numbers))) + ZERO
+        return Decimal(combine(*numbers)) + ZERO
 
     return over
 

@@ -8,7 +8,7 @@ from codexa.core.formula import convert
 from codexa.core.formula.functions.function import Argument, CodeWriter, Example, Function, Parameter, Role
 from codexa.core.formula.metering import spend
 from codexa.core.formula.types import NUMBER, TEXT, YES_NO
-from codexa.core.formula.values import ONE, Choices, ErrorCode, fail
+from codexa.core.formula.values import ONE, Choices, ErrorCode, fail, whole
 
 _TEXT = Parameter("text", Role.TEXT)
 _LENGTH = Parameter("length", Role.NUMBER, optional=True)
@@ -24,8 +24,8 @@ def _emit_length(emitter: CodeWriter, call: Argument, role: Role) -> str:
 
 def whole_number(number: Decimal, least: int) -> int:
     """Return a length or place as a whole number, an error where it is below `least`."""
-    whole = int(min(max(number, Decimal(-1)), Decimal(convert.MAX_TEXT)))
-    return whole if whole >= least else fail(ErrorCode.VALUE, f"A length or place from {least} on is wanted here.")
+    count = whole(min(max(number, Decimal(-1)), Decimal(convert.MAX_TEXT)))
+    return count if count >= least else fail(ErrorCode.VALUE, f"A length or place from {least} on is wanted here.")
 
 
 def _left(text: str, length: Decimal = ONE) -> str:
