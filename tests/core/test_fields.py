@@ -10,9 +10,11 @@ from hypothesis import given
 from hypothesis import strategies as st
 from jsonschema import Draft202012Validator
 
+from codexa.core.definition.figures import Formatted
 from codexa.core.errors import AnswerError
 from codexa.core.fields import BLOCK_TYPES
 from codexa.core.fields.field_type import FieldType, Medium, Region, Sampling
+from codexa.core.fields.formatted import present, settle
 from codexa.core.fields.number import NumberField, NumberType
 from codexa.core.fields.short_text import ShortTextField, ShortTextType
 from codexa.core.fields.single_choice import SingleChoiceType
@@ -214,3 +216,15 @@ def test_a_page_lists_blocks_of_every_type():
         id="p", blocks=tuple(each.blank().model_copy(update={"id": f"b{at}"}) for at, each in enumerate(BLOCK_TYPES))
     )
     assert len(list(Form(name="x", pages=(page,)).blocks())) == len(BLOCK_TYPES)
+
+
+@given(
+    st.decimals(-1, 0, allow_nan=False, allow_infinity=False, places=6),
+    st.integers(0, 4),
+    st.sampled_from(["number", "percent", "money"]),
+    st.sampled_from(Medium),
+)
+def test_no_minus_is_shown_before_nothing(value, decimals, kind, medium):
+    formatted = Formatted(format=kind, decimals=decimals)
+    text = present(settle(value, formatted, REGION), formatted, REGION, medium)
+    assert ("-" in text) is any(digit in text for digit in "123456789")

@@ -143,7 +143,7 @@ def _fitting(value: Decimal) -> Decimal:
         raise AnswerError("not_a_number", "Enter a number here.")
     if (value and value.adjusted() >= MAX_WHOLE_DIGITS) or value.adjusted() < -40:
         raise AnswerError("too_large", _size_message())
-    return value
+    return value or abs(value)  # "-0" is 0
 
 
 def _decimals(value: Decimal) -> int:

@@ -12,7 +12,7 @@ from codexa.core.definition.figures import Formatted
 from codexa.core.fields.field_type import Medium, Region
 from codexa.core.formula import convert
 from codexa.core.formula.types import Kind, Type
-from codexa.core.formula.values import ARITHMETIC, Choice
+from codexa.core.formula.values import ARITHMETIC, ZERO, Choice, seen
 
 _KINDS = {"number": Kind.NUMBER, "percent": Kind.NUMBER, "money": Kind.MONEY, "text": Kind.TEXT, "date": Kind.DATE}
 
@@ -54,8 +54,8 @@ def _number(value: Decimal, formatted: Formatted, region: Region) -> str:
         return str(format_currency(value, region.currency, locale=region.locale))
     digits = "." + "0" * formatted.decimals if formatted.decimals else ""
     if formatted.format == "percent":
-        return str(format_percent(value, format=f"#,##0{digits}%", locale=region.locale))
-    return str(format_decimal(value, format=f"#,##0{digits}", locale=region.locale))
+        return str(format_percent(seen(value, formatted.decimals + 2), format=f"#,##0{digits}%", locale=region.locale))
+    return str(format_decimal(seen(value, formatted.decimals), format=f"#,##0{digits}", locale=region.locale))
 
 
 def load(stored: str, formatted: Formatted) -> Any:
@@ -67,7 +67,7 @@ def load(stored: str, formatted: Formatted) -> Any:
 
 def to_minor_unit(value: Decimal, currency: str) -> Decimal:
     """Return an amount rounded to the currency's minor unit (ISO 4217), half away from zero."""
-    return value.quantize(_minor_unit(currency), context=ARITHMETIC)
+    return value.quantize(_minor_unit(currency), context=ARITHMETIC) + ZERO
 
 
 @cache

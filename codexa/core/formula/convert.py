@@ -153,6 +153,12 @@ def add(left: Any, right: Any) -> Any:
     return number(left) + number(right)
 
 
+def power(base: Decimal, exponent: Decimal) -> Decimal:
+    """Return a number raised. Raises DivisionByZero for 0 to a negative power, which decimals would call infinite."""
+    result: Decimal = base**exponent if base or exponent >= 0 else ONE / base
+    return result
+
+
 def _no_sum() -> Any:
     return fail(ErrorCode.VALUE, "Two dates can't be added; their difference is left - right.")
 

@@ -290,14 +290,13 @@ _SMALL_POWER = 64
 
 def _is_small_whole(part: Typed) -> bool:
     power = folded_number(part.node)
-    return power is not None and abs(power) <= _SMALL_POWER and power == power.to_integral_value()
+    return power is not None and 0 <= power <= _SMALL_POWER and power == power.to_integral_value()
 
 
 def _power(base: Decimal, power: Decimal) -> Decimal:
     if abs(power) > _SMALL_POWER or power != power.to_integral_value():
         spend(_POWER_STEPS)
-    result: Decimal = base**power
-    return result
+    return convert.power(base, power)
 
 
 def _joined(part: Typed) -> list[Typed]:

@@ -26,6 +26,11 @@ def whole(number: Decimal) -> int:
     return int(compared(number))
 
 
+def seen(number: Decimal, decimals: int) -> Decimal:
+    """Return a number that is to be written with so many decimals: 0 where only its minus would be seen ("-0.00")."""
+    return ZERO if number <= 0 and number > Decimal((1, (5,), -decimals - 1)) else number
+
+
 def use_exact_arithmetic() -> None:
     """Make this thread compute with 34 digits, half-up; called once before formulas run."""
     setcontext(ARITHMETIC)

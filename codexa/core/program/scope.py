@@ -13,7 +13,7 @@ from codexa.core.fields.field_type import Region
 from codexa.core.formula import convert
 from codexa.core.formula.scope import Home, Reference
 from codexa.core.formula.types import NUMBER, TEXT, Kind, Type
-from codexa.core.formula.values import Choice
+from codexa.core.formula.values import Choice, seen
 
 Path = tuple[str, ...]
 Presenter = Callable[[Any], str]
@@ -37,7 +37,7 @@ def presenter(region: Region) -> Presenter:
 
     def present(value: Any) -> str:
         if isinstance(value, Decimal):
-            return str(format_decimal(value, format="#,##0.##########", locale=region.locale))
+            return str(format_decimal(seen(value, 10), format="#,##0.##########", locale=region.locale))
         if isinstance(value, Choice):
             return value.label
         if isinstance(value, list | tuple):

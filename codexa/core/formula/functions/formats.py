@@ -12,7 +12,7 @@ from babel.numbers import format_decimal
 from codexa.core.formula import convert
 from codexa.core.formula.functions.function import Function, Parameter, Role, function
 from codexa.core.formula.types import TEXT
-from codexa.core.formula.values import ErrorCode, fail
+from codexa.core.formula.values import ErrorCode, fail, seen
 
 _NUMBER_CODE = re.compile(r"([#,]*0*)(\.(0*)(#*))?(%?)")
 _DATE_PIECE = re.compile(r"yyyy|yy|mmmm|mmm|mm|m|dddd|ddd|dd|d|hh|h|ss|s|AM/PM|[^a-zA-Z]+|\"[^\"]*\"", re.IGNORECASE)
@@ -52,8 +52,9 @@ def _number_text(value: Decimal, code: str, locale: str) -> str:
     grouped = "," in match[1]
     whole = "0" * max(1, match[1].count("0"))
     pattern = ("#,##" if grouped else "#") + whole + (match[2] or "") + match[5]
+    decimals = max(0, len(match[2] or "") - 1) + 2 * len(match[5])
     before, after = (piece.replace('"', "") for piece in (code[: literal.start()], code[literal.end() :]))
-    return before + format_decimal(value * 1, format=pattern, locale=locale) + after
+    return before + format_decimal(seen(value, decimals), format=pattern, locale=locale) + after
 
 
 def written(context: Any, value: Any, code: str) -> str:

@@ -2,6 +2,7 @@
 
 from decimal import Decimal
 
+from codexa.core.formula import convert
 from codexa.core.formula.functions.function import Function, Parameter, Role, function
 from codexa.core.formula.types import NUMBER
 from codexa.core.formula.values import ARITHMETIC, ONE, ZERO, ErrorCode, fail
@@ -34,8 +35,9 @@ FUNCTIONS: tuple[Function, ...] = (
         (_NUMBER, Parameter("exponent", Role.NUMBER)),
         NUMBER,
         "The number raised, as ^ does.",
-        lambda number, exponent: number**exponent,
+        convert.power,
         ("POWER(2, 10)", "1024"),
+        ("POWER(0, -1)", "#DIV/0!"),
         steps=130,
     ),
     function(
