@@ -42,7 +42,10 @@ Where we differ from a spreadsheet, on purpose:
 
 - An ordering comparison with a blank is FALSE; `blank = 0` is FALSE; `blank = ""` is TRUE. In sums a blank is 0.
 - Text comparison ignores case, and orders by Unicode's case folding.
-- Numbers are exact decimals of 34 digits, rounded to 28 before a comparison, INT, MOD and the rounding functions.
+- Numbers are exact decimals of 34 digits, rounded to 28 before a comparison, INT and the rounding functions, and where
+  a count, a place or a part of a date is wanted: `1/3*3` is 1 to all of them.
+- The difference of two numbers that are equal when compared is 0, and so is such a sum: `p - p/3 - p/3 - p/3` is 0.
+- MOD is exact for whole numbers of any length. 0 to a negative power divides by zero.
 - Text is never a number in a comparison; in arithmetic only plain decimal text is.
 - Dates are dates: date ± number is a date, date − date a number of days, date & "" is ISO 8601 text.
 - AND, OR, IF, IFS, SWITCH, CHOOSE, IFERROR and IFNA compute only what they need.

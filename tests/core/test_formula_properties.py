@@ -153,3 +153,19 @@ def test_what_a_division_of_whole_numbers_leaves_over_is_exact(number, divisor):
 @given(st.integers(-999, 999), st.integers(1, 999))
 def test_whole_times_a_part_leave_nothing_over(times, parts):
     assert run(f"MOD({times}, 1/{parts})") == 0
+
+
+quotients = st.builds("({} / {} * {})".format, st.integers(-999, 999), st.integers(1, 99), st.integers(1, 99))
+
+
+@given(quotients, quotients)
+def test_a_difference_is_nothing_where_the_numbers_are_equal_and_nowhere_else(left, right):
+    assert run(f"({left} - {right} = 0) = ({left} = {right})") is True
+
+
+@given(numbers.filter(bool), st.integers(2, 9))
+def test_all_parts_taken_away_leave_nothing(whole, count):
+    parts = [f"adults / {count}"] * count
+    names = {"adults": whole}
+    assert run(" - ".join(["adults", *parts]), names) == 0
+    assert run(f"SUM(adults, {', '.join(f'-{part}' for part in parts)})", names) == 0

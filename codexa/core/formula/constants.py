@@ -4,7 +4,7 @@ from collections.abc import Callable
 from decimal import Decimal
 
 from codexa.core.formula import tree
-from codexa.core.formula.values import ARITHMETIC, HUNDREDTH
+from codexa.core.formula.values import ARITHMETIC, HUNDREDTH, settled
 
 
 def folded_number(node: tree.Tree) -> Decimal | None:
@@ -26,8 +26,8 @@ def folded_number(node: tree.Tree) -> Decimal | None:
 
 
 _FOLDED: dict[str, Callable[[Decimal, Decimal], Decimal]] = {
-    "+": ARITHMETIC.add,
-    "-": ARITHMETIC.subtract,
+    "+": lambda left, right: settled(ARITHMETIC.add(left, right), left, right.copy_negate()),
+    "-": lambda left, right: settled(ARITHMETIC.subtract(left, right), left, right),
     "*": ARITHMETIC.multiply,
     "/": ARITHMETIC.divide,
 }

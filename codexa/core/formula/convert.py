@@ -18,7 +18,9 @@ from codexa.core.formula.values import (
     Failed,
     FormulaFailure,
     compared,
+    difference,
     fail,
+    total,
     whole,
 )
 
@@ -150,7 +152,7 @@ def add(left: Any, right: Any) -> Any:
         return shift_time(left, number(right))
     if isinstance(right, datetime.time):
         return shift_time(right, number(left))
-    return number(left) + number(right)
+    return total(number(left), number(right))
 
 
 def power(base: Decimal, exponent: Decimal) -> Decimal:
@@ -173,7 +175,7 @@ def subtract(left: Any, right: Any) -> Any:
         if isinstance(right, datetime.time):
             return (_seconds(left) - _seconds(right)) / _SECONDS_IN_DAY
         return shift_time(left, -number(right))
-    return number(left) - number(right)
+    return difference(number(left), number(right))
 
 
 def _seconds(value: datetime.time) -> Decimal:

@@ -17,7 +17,7 @@ from codexa.core.formula.functions.function import LISTS, Function, Role
 from codexa.core.formula.metering import counted, folded, metered, spend
 from codexa.core.formula.scope import Home, Reference
 from codexa.core.formula.types import NUMBERS, WORDS, Kind, Type
-from codexa.core.formula.values import HUNDREDTH, ONE, ZERO, ErrorCode, compared, fail
+from codexa.core.formula.values import HUNDREDTH, ONE, ZERO, ErrorCode, compared, difference, fail, total
 
 _CONVERSIONS: dict[Role, Callable[[Any], Any]] = {
     Role.NUMBER: convert.number,
@@ -177,6 +177,9 @@ class Emitter:
                 return f"{self.helper(function)}({self.emit(left, Role.VALUE)}, {self.emit(right, Role.VALUE)})"
             case "^" if not _is_small_whole(right):
                 return f"{self.helper(_power)}({self.emit(left, Role.NUMBER)}, {self.emit(right, Role.NUMBER)})"
+            case "+" | "-" if part.type.digits is None or not part.type.digits.comparable_as_is:
+                function = total if operator == "+" else difference
+                return f"{self.helper(function)}({self.emit(left, Role.NUMBER)}, {self.emit(right, Role.NUMBER)})"
             case "+" | "-" | "*" | "/" | "^":
                 python = "**" if operator == "^" else operator
                 return f"({self.emit(left, Role.NUMBER)} {python} {self.emit(right, Role.NUMBER)})"

@@ -13,12 +13,33 @@ ARITHMETIC = Context(
     prec=34, rounding=ROUND_HALF_UP, Emax=6144, Emin=-6143, traps=[DivisionByZero, InvalidOperation, Overflow]
 )
 # 1/3*3 must equal 1: what 34 digits leave over is rounded away before anything is compared.
-_COMPARED = Context(prec=28, rounding=ROUND_HALF_UP, Emax=6144, Emin=-6143, traps=[InvalidOperation, Overflow])
+_COMPARED_DIGITS = 28
+_COMPARED = Context(
+    prec=_COMPARED_DIGITS, rounding=ROUND_HALF_UP, Emax=6144, Emin=-6143, traps=[InvalidOperation, Overflow]
+)
 compared = _COMPARED.plus
 
 ZERO = Decimal(0)
 ONE = Decimal(1)
 HUNDREDTH = Decimal("0.01")
+
+
+def difference(left: Decimal, right: Decimal) -> Decimal:
+    """Subtract; two numbers that are equal when compared leave nothing over: 1/3*3 - 1 is 0, as 1/3*3 = 1 is TRUE."""
+    return settled(left - right, left, right)
+
+
+def total(left: Decimal, right: Decimal) -> Decimal:
+    """Add; a number and its opposite leave nothing over either."""
+    return settled(left + right, left, -right)
+
+
+def settled(result: Decimal, left: Decimal, right: Decimal) -> Decimal:
+    """Return the difference of two numbers: 0 where they are equal when compared."""
+    # Equal in 28 digits, they differ by no more than one in the last of these.
+    if result and result.adjusted() <= left.adjusted() - _COMPARED_DIGITS + 1 and compared(left) == compared(right):
+        return ZERO
+    return result
 
 
 def whole(number: Decimal) -> int:

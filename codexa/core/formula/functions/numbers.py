@@ -19,9 +19,10 @@ from codexa.core.formula.constants import folded_number
 from codexa.core.formula.functions.function import Argument, CodeWriter, Example, Function, Parameter, Role
 from codexa.core.formula.metering import spend
 from codexa.core.formula.types import NUMBER, NUMBERS, Digits, Kind, Type
-from codexa.core.formula.values import ARITHMETIC, ONE, ZERO, ErrorCode, compared, fail, whole
+from codexa.core.formula.values import ARITHMETIC, ONE, ZERO, ErrorCode, compared, fail, settled, whole
 
 _USUAL_PLACES = 20
+_LEFT_OVER = -6  # a sum of amounts below 1E21 that leaves something over leaves less than 1E-6
 _EXACT = Context(prec=13_000, Emax=6144, Emin=-6143, traps=[InvalidOperation])  # digits between any two numbers here
 _KNOWN, _MILLIONTH = Decimal("1E-27"), Decimal("1E-6")
 _LONG_CHAIN = 60  # arguments
@@ -52,7 +53,8 @@ def _sum_type(types: list[Type]) -> Type:
 
 def _emit_sum(emitter: CodeWriter, call: Argument, role: Role) -> str:
     # Python reads a chain of + by going one level deeper for each.
-    if len(call.parts) > _LONG_CHAIN or any(part.type.is_list for part in call.parts):
+    exact = call.type.digits is not None and call.type.digits.comparable_as_is
+    if not exact or len(call.parts) > _LONG_CHAIN:
         code = f"{emitter.helper(_sum)}({emitter.flat_list(call.parts, Role.NUMBERS)})"
     else:
         code = "(" + " + ".join(emitter.emit(part, Role.NUMBER) for part in call.parts) + ")"
@@ -68,9 +70,17 @@ def values_of(values: list[Any]) -> list[Decimal]:
 
 def _sum(values: list[Any]) -> Decimal:
     try:
-        return sum(values, ZERO)  # numbers alone, which is usual, need no second look
+        result = sum(values, ZERO)  # numbers alone, which is usual, need no second look
     except TypeError:
-        return sum(values_of(values), ZERO)
+        values = values_of(values)
+        result = sum(values, ZERO)
+    return result if result.adjusted() >= _LEFT_OVER or not result else _settled_sum(result, values)
+
+
+def _settled_sum(result: Decimal, values: list[Decimal]) -> Decimal:
+    # As with the difference of two numbers: what is added and what is taken away may be equal.
+    above, below = (sum((each for each in values if (each > 0) is sign), ZERO) for sign in (True, False))
+    return settled(result, above, -below)
 
 
 def _product(values: list[Any]) -> Decimal:
