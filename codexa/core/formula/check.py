@@ -7,6 +7,7 @@ from enum import StrEnum
 
 from codexa.core.errors import Span
 from codexa.core.formula import tree
+from codexa.core.formula.constants import folded_number
 from codexa.core.formula.functions.function import LISTS, Function, Role
 from codexa.core.formula.scope import Reference, Scope
 from codexa.core.formula.types import (
@@ -23,6 +24,10 @@ from codexa.core.formula.types import (
     Kind,
     Type,
 )
+from codexa.core.formula.values import ARITHMETIC, ONE
+
+_USUAL_SIZE = 20  # places from the point
+_DAYS = Type(kind=Kind.NUMBER, digits=Digits(whole=7, decimals=0))  # between the years 1 and 9999
 
 
 class Severity(StrEnum):
@@ -176,7 +181,7 @@ class _Checker:
             case "*" | "/" | "^":
                 self._wants_number(left)
                 self._wants_number(right)
-                return _multiplied(node.operator, left.type, right.type)
+                return _multiplied(node, left.type, right.type)
         self._comparing(node, left, right)
         return YES_NO
 
@@ -191,7 +196,7 @@ class _Checker:
         if len(dated) == 2:
             if node.operator == "+":
                 self._report(node, "wrong_type", "Two dates can't be added; their difference is left - right.")
-            return NUMBER
+            return _DAYS if {left.type.kind, right.type.kind} == {Kind.DATE} else NUMBER
         other = right if dated[0] is left else left
         if node.operator == "-" and dated[0] is right:
             self._report(node, "wrong_type", "A date can't be taken away from a number.")
@@ -208,6 +213,16 @@ class _Checker:
             return
         message = f"{left.type.name.capitalize()} is compared with {right.type.name}: that can never hold."
         self._report(node, "wrong_comparison", message)
+
+
+def _digits_of_reciprocal(node: tree.Tree) -> Digits | None:
+    """Return the digits of 1 through a number that stands in the formula, if they end: halves do, thirds don't."""
+    divisor = folded_number(node)
+    if not divisor or abs(divisor.adjusted()) > _USUAL_SIZE:
+        return None
+    reciprocal = ARITHMETIC.divide(ONE, divisor)
+    digits = Digits.of(reciprocal)
+    return digits if digits.comparable_as_is and ARITHMETIC.multiply(reciprocal, divisor) == ONE else None
 
 
 def _comparable_with(kind: Kind) -> frozenset[Kind]:
@@ -230,13 +245,13 @@ def _added(left: Type, right: Type) -> Type:
     return Type(kind=Kind.MONEY if Kind.MONEY in (left.kind, right.kind) else Kind.NUMBER, digits=digits)
 
 
-def _multiplied(operator: str, left: Type, right: Type) -> Type:
+def _multiplied(node: tree.Binary, left: Type, right: Type) -> Type:
+    operator = node.operator
     money = Kind.MONEY in (left.kind, right.kind) and operator != "^"
     if operator == "/" and right.kind is Kind.MONEY:
         money = False
     digits = None
-    if operator == "*" and left.digits and right.digits:
-        digits = Digits(
-            whole=left.digits.whole + right.digits.whole, decimals=left.digits.decimals + right.digits.decimals
-        )
+    times = right.digits if operator == "*" else _digits_of_reciprocal(node.right) if operator == "/" else None
+    if left.digits and times:
+        digits = Digits(whole=left.digits.whole + times.whole, decimals=left.digits.decimals + times.decimals)
     return Type(kind=Kind.MONEY if money else Kind.NUMBER, digits=digits)
