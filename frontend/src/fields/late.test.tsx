@@ -32,3 +32,18 @@ it("leaves what does the same in its place for as long", async () => {
   expect(screen.getByText("A plain one")).toBeTruthy();
   await expect(Piece.prefetch()).resolves.toBeUndefined();
 });
+
+it("asks for all that is missing at one press", async () => {
+  const [First, Second] = [pieceThatFails(1), pieceThatFails(1)];
+  await act(async () =>
+    render(
+      <>
+        <First />
+        <Second />
+        <Second />
+      </>,
+    ),
+  );
+  await act(async () => screen.getAllByRole("button", { name: "Try again" })[1]!.click());
+  expect(screen.getAllByText("Here it is")).toHaveLength(3);
+});

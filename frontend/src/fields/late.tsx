@@ -9,6 +9,9 @@ export interface Late<Props> {
   prefetch: () => Promise<void>;
 }
 
+/** What asks again for each piece that stands on the page and has not come. */
+const missing = new Set<() => void>();
+
 export function late<Props extends object>(load: () => Promise<{ default: ComponentType<Props> }>): Late<Props> {
   let ready: ComponentType<Props> | null = null;
   let coming: Promise<void> | null = null;
@@ -37,6 +40,15 @@ export function late<Props extends object>(load: () => Promise<{ default: Compon
         gone = true;
       };
     }, [state, tried]);
+    useEffect(() => {
+      if (state !== "failed") return;
+      const ask = () => {
+        setTried(true);
+        setState("coming");
+      };
+      missing.add(ask);
+      return () => void missing.delete(ask);
+    }, [state]);
     const Ready = ready;
     if (Ready) return <Ready {...props} />;
     if (props.meanwhile) return props.meanwhile;
@@ -44,14 +56,7 @@ export function late<Props extends object>(load: () => Promise<{ default: Compon
     return (
       <div className="cx-drop" role="alert">
         {say("pieceMissing")}{" "}
-        <button
-          type="button"
-          className="cx-clear"
-          onClick={() => {
-            setTried(true);
-            setState("coming");
-          }}
-        >
+        <button type="button" className="cx-clear" onClick={() => missing.forEach((ask) => ask())}>
           {say("tryAgain")}
         </button>
       </div>
