@@ -28,7 +28,7 @@ from codexa.web.openapi import (
 )
 
 _ROOT = Path(__file__).parent.parent
-_LONG_STATEMENT_SECONDS = 600
+_LONG_STATEMENT_SECONDS = 3_600  # a backup holds its transaction for as long as the dump takes
 GENERATED = {
     "docs/form.schema.json": form_schema,
     "docs/form-definition.md": definition_reference,

@@ -44,7 +44,7 @@ def open_form(
         edition=live.number,
         sites=live.sites,
         face=form_face(program).model_copy(update={"brand": look}),
-        state=form_state(evaluate(program, {}, context_of(program.form, link))),
+        state=state_with(program, {}, link),
     )
 
 
@@ -68,5 +68,12 @@ def state_of(
     if program.takes_files:
         with connect() as connection:
             answers = with_files(connection, program, form, given.visit, answers)
-    state = evaluate(program, answers, context_of(program.form, given.link))
+    return state_with(program, answers, given.link, changed)
+
+
+def state_with(
+    program: Program, answers: Mapping[str, Any], link: Mapping[str, str], changed: Collection[str] | None = None
+) -> dict[str, Any]:
+    """Return what visitors may know with these answers, as `state_of` does; files in them are known already."""
+    state = evaluate(program, answers, context_of(program.form, link))
     return form_state(state, None if changed is None else program.affected(changed))

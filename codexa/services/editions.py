@@ -1,24 +1,33 @@
 """Published editions as this process knows them: read once, compiled once, never out of date."""
 
+from dataclasses import dataclass
 from time import monotonic
 from uuid import UUID
 
 import orjson
 from cachetools import TTLCache
 
+from codexa.core.errors import DefinitionError
 from codexa.core.form.form import Form
 from codexa.core.form.upgrades import read_stored
 from codexa.core.program.compiling import compile_form
 from codexa.core.program.program import Program
 from codexa.services.bounded_cache import BoundedCache
 from codexa.services.errors import ClosedError, NotFoundError
+from codexa.services.response_columns import Column, columns_of
 from codexa.store import editions
 from codexa.store.database import AwayError, BusyError, Connect
 
 # Bytes of the documents that are kept; a program takes about forty times as much memory, a form about fifteen times.
 _MOST_COMPILED, _MOST_READ = 2_000_000, 4_000_000
+_MOST_COLUMNS = 50_000  # of all editions together
 # A deleted form takes answers for so long at the most; handing in always asks the database.
 _OPEN_SECONDS = 2.0
+
+
+@dataclass(frozen=True, slots=True)
+class _Columns:
+    columns: tuple[Column, ...] | None
 
 
 class Editions:
@@ -28,6 +37,7 @@ class Editions:
         self._connect = connect
         self._forms: BoundedCache[Form] = BoundedCache(_MOST_READ)
         self._programs: BoundedCache[Program] = BoundedCache(_MOST_COMPILED)
+        self._columns: BoundedCache[_Columns] = BoundedCache(_MOST_COLUMNS)
         self._open: TTLCache[UUID, bool] = TTLCache(10_000, _OPEN_SECONDS, timer=monotonic)
 
     def form(self, form: UUID, number: int) -> Form:
@@ -37,6 +47,20 @@ class Editions:
     def program(self, form: UUID, number: int) -> Program:
         """Return an edition, compiled. Raises NotFoundError."""
         return self._programs.get((form, number), lambda: self._compile(form, number))
+
+    def columns(self, form: UUID, number: int) -> tuple[Column, ...] | None:
+        """Return what an edition's responses have as columns, or None where it can't be read. Raises NotFoundError.
+
+        A grid shows those of all editions, which are too many to keep whole.
+        """
+        return self._columns.get((form, number), lambda: self._columns_of(form, number)).columns
+
+    def _columns_of(self, form: UUID, number: int) -> tuple["_Columns", int]:
+        try:
+            columns = columns_of(self._read(form, number)[0])
+        except DefinitionError:
+            return _Columns(None), 1
+        return _Columns(columns), 1 + len(columns)
 
     def _read(self, form: UUID, number: int) -> tuple[Form, int]:
         with self._connect() as connection:

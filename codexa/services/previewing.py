@@ -13,13 +13,13 @@ from codexa.core.form.upgrades import read_stored
 from codexa.core.program.accept import Accepted, Refused, accept, numbered
 from codexa.core.program.compiling import compile_form
 from codexa.core.program.evaluate import evaluate
-from codexa.core.program.explain import Explanation, NoSuchFactError, explain_all
+from codexa.core.program.explain import Explanation, explain_all
 from codexa.core.program.faces import FormFace
 from codexa.core.program.program import Program
-from codexa.core.program.public import form_face, form_state
+from codexa.core.program.public import form_face
 from codexa.core.program.samples import sample_answers
-from codexa.core.program.trials import TrialReport, run_trials
 from codexa.services import brands
+from codexa.services.answering import state_with
 from codexa.services.bounded_cache import BoundedCache
 from codexa.services.context import context_of
 from codexa.services.errors import NotFoundError
@@ -67,21 +67,8 @@ def page(connect: Connect, program: Program, *, form: UUID, link: Mapping[str, s
     look: Brand = brands.as_it_looks_now(connect, program.form, form_id=form)
     return PreviewPage(
         face=form_face(program).model_copy(update={"brand": look}),
-        state=form_state(evaluate(program, {}, context_of(program.form, link))),
+        state=state_with(program, {}, link),
     )
-
-
-def state(
-    program: Program, answers: Mapping[str, Any], link: Mapping[str, str], changed: list[str] | None
-) -> dict[str, Any]:
-    """Return what visitors would know with these answers, or what of it hangs on those that changed."""
-    evaluated = evaluate(program, answers, context_of(program.form, link))
-    return form_state(evaluated, None if changed is None else program.affected(changed))
-
-
-def trials(program: Program) -> TrialReport:
-    """Run all trials of the draft."""
-    return run_trials(program)
 
 
 def hand_in(program: Program, answers: dict[str, Any], link: dict[str, str]) -> Accepted | Refused:
@@ -91,11 +78,8 @@ def hand_in(program: Program, answers: dict[str, Any], link: dict[str, str]) -> 
 
 
 def why(program: Program, answers: dict[str, Any], link: dict[str, str], part: str) -> tuple[Explanation, ...]:
-    """Return why everything about a part is as it is with these answers. Raises NotFoundError where there is none."""
-    try:
-        return explain_all(evaluate(program, answers, context_of(program.form, link)), part)
-    except NoSuchFactError as error:
-        raise NotFoundError(str(error)) from None
+    """Return why everything about a part is as it is with these answers. Raises NoSuchFactError where there is none."""
+    return explain_all(evaluate(program, answers, context_of(program.form, link)), part)
 
 
 def sample(program: Program, seed: int) -> dict[str, Any]:

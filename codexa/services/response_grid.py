@@ -5,25 +5,18 @@ import io
 import re
 import unicodedata
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
-from typing import Any
+from dataclasses import dataclass, replace
 from uuid import UUID
 from zoneinfo import ZoneInfo
 
 from codexa.core.context import Context
-from codexa.core.definition.figures import Figure
-from codexa.core.definition.parts import Field, Repeat, RowKind, blocks_within
-from codexa.core.definition.rich_text import plain
 from codexa.core.errors import DefinitionError
-from codexa.core.fields import field_type_of
-from codexa.core.fields.field_type import Medium
-from codexa.core.form.form import Form
-from codexa.core.formula.types import NUMBERS
-from codexa.core.program.explain import Explanation, NoSuchFactError, explain_all
-from codexa.core.program.figure_kinds import kind_of
+from codexa.core.fields.field_type import Medium, Region
+from codexa.core.program.explain import Explanation, explain_all
 from codexa.core.program.kept import state_of_kept
 from codexa.services.editions import Editions
 from codexa.services.errors import NotFoundError
+from codexa.services.response_columns import Column, Held, held_in
 from codexa.store import editions as store
 from codexa.store import responses
 from codexa.store.database import Connect, Connection
@@ -43,17 +36,6 @@ _NOT_SEEN = "".join(
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
-class Column:
-    """A field as a column; `calculated` where no visitor answered it, `numeric` where its values are numbers."""
-
-    id: str
-    label: str
-    number: str
-    calculated: bool
-    numeric: bool
-
-
-@dataclass(frozen=True, kw_only=True, slots=True)
 class Row:
     """A response as a row; `cells` holds text by column id, and nothing for a blank."""
 
@@ -70,106 +52,62 @@ class ResponseTable:
     """
 
     def __init__(self, editions: Editions, *, form: UUID, numbers: Sequence[int]) -> None:
-        """Take up the form's editions, by their numbers."""
-        self._forms = {number: read for number in numbers if (read := _readable(editions, form, number)) is not None}
-        self._held = {number: _held(read) for number, read in self._forms.items()}
+        """Take up the form's editions, by their numbers; only those that responses were given to are read whole."""
+        self._editions, self._form, self._numbers = editions, form, numbers
+        self._read: dict[int, _Edition | None] = {}
 
     @property
     def columns(self) -> list[Column]:
-        """The fields of the latest edition in order, then those that only older editions had."""
+        """The fields of the latest edition in order, then those that only older editions had, without a number."""
         columns: dict[str, Column] = {}
-        for number in sorted(self._forms, reverse=True):
-            outline = self._forms[number].numbers()
-            for held_id, held in self._held[number].items():
-                if held_id not in columns:
-                    columns[held_id] = held.column(outline.get(held_id, "") if number == max(self._forms) else "")
+        latest = True
+        for number in sorted(self._numbers, reverse=True):
+            found = self._editions.columns(self._form, number)
+            for column in found or ():
+                if column.id not in columns:
+                    columns[column.id] = column if latest else replace(column, number="")
+            latest = latest and found is None
         return list(columns.values())
 
     def row(self, response: ResponseRow, medium: Medium) -> Row:
         """Return a response as text for people or programs."""
-        form = self._forms.get(response.edition)
-        if form is None:
-            received = response.received_at.isoformat(timespec="seconds")
-            return Row(number=response.number, edition=response.edition, received_at=received, cells={})
-        received_at = response.received_at.astimezone(ZoneInfo(form.time_zone))
-        cells = {
-            held_id: self._held[response.edition][held_id].text(stored, form, medium)
-            for held_id, stored in (response.computed | response.answers).items()
-            if held_id in self._held[response.edition]
-        }
+        edition = self._edition(response.edition)
+        received_at = response.received_at if edition is None else response.received_at.astimezone(edition.zone)
         return Row(
             number=response.number,
             edition=response.edition,
             received_at=received_at.isoformat(timespec="seconds"),
-            cells=cells,
+            cells={} if edition is None else edition.cells(response, medium),
         )
 
+    def _edition(self, number: int) -> "_Edition | None":
+        if number not in self._read:
+            self._read[number] = _edition(self._editions, self._form, number)
+        return self._read[number]
 
-def _readable(editions: Editions, form: UUID, number: int) -> Form | None:
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class _Edition:
+    """What it takes to read the responses to an edition."""
+
+    held: dict[str, Held]
+    region: Region
+    zone: ZoneInfo
+
+    def cells(self, response: ResponseRow, medium: Medium) -> dict[str, str]:
+        return {
+            held_id: self.held[held_id].text(stored, self.region, medium)
+            for held_id, stored in (response.computed | response.answers).items()
+            if held_id in self.held
+        }
+
+
+def _edition(editions: Editions, form: UUID, number: int) -> _Edition | None:
     try:
-        return editions.form(form, number)
+        read = editions.form(form, number)
     except DefinitionError:
         return None
-
-
-@dataclass(frozen=True, slots=True)
-class _HeldField:
-    field: Field
-
-    def column(self, number: str) -> Column:
-        field, field_type = self.field, field_type_of(self.field)
-        numeric = field_type.value_type(field).kind in NUMBERS
-        label = plain(field.label)
-        return Column(id=field.id, label=label, number=number, calculated=not field_type.answered, numeric=numeric)
-
-    def text(self, stored: Any, form: Form, medium: Medium) -> str:
-        field_type = field_type_of(self.field)
-        return field_type.present(field_type.load(stored, self.field), self.field, form.region, medium)
-
-
-@dataclass(frozen=True, slots=True)
-class _HeldRepeat:
-    repeat: Repeat
-
-    def column(self, number: str) -> Column:
-        label = plain(self.repeat.label) or self.repeat.key
-        return Column(id=self.repeat.id, label=label, number=number, calculated=False, numeric=False)
-
-    def text(self, stored: Any, form: Form, medium: Medium) -> str:
-        kinds = {kind.id: kind for kind in self.repeat.kinds}
-        rows = [self._row(row, kinds[row["kind"]], form, medium) for row in stored if row["kind"] in kinds]
-        return " | ".join(rows)
-
-    def _row(self, row: dict[str, Any], kind: RowKind, form: Form, medium: Medium) -> str:
-        # In the order of the fields: the database keeps no order of keys.
-        fields = [block for block, _ in blocks_within(kind.blocks) if isinstance(block, Field)]
-        given = row["values"]
-        cells = [
-            f"{plain(field.label)}: {_HeldField(field).text(given[field.id], form, medium)}"
-            for field in fields
-            if field.id in given
-        ]
-        return f"{plain(kind.label)} ({'; '.join(cells)})"
-
-
-@dataclass(frozen=True, slots=True)
-class _HeldFigure:
-    figure: Figure
-
-    def column(self, number: str) -> Column:
-        name = self.figure.name or self.figure.key
-        return Column(id=self.figure.id, label=name, number="", calculated=True, numeric=True)
-
-    def text(self, stored: Any, form: Form, medium: Medium) -> str:
-        return kind_of(self.figure).present_kept(self.figure, stored, form.region, medium)
-
-
-def _held(form: Form) -> dict[str, _HeldField | _HeldRepeat | _HeldFigure]:
-    """Return what a response of that edition has one value of, by id."""
-    held: dict[str, _HeldField | _HeldRepeat | _HeldFigure] = {
-        each.id: _HeldField(each) if isinstance(each, Field) else _HeldRepeat(each) for each in form.columns()
-    }
-    return held | {figure.id: _HeldFigure(figure) for figure in form.figures}
+    return _Edition(held=held_in(read), region=read.region, zone=ZoneInfo(read.time_zone))
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -234,15 +172,15 @@ def single(connect: Connect, editions: Editions, *, who: SignedIn, form: UUID, n
 def why(
     connect: Connect, editions: Editions, *, who: SignedIn, form: UUID, number: int, part: str
 ) -> tuple[Explanation, ...]:
-    """Return why everything about a part of a response was as it was when it came. Raises NotFoundError."""
+    """Return why everything about a part of a response was as it was when it came.
+
+    Raises NotFoundError, and NoSuchFactError where the form has no such part.
+    """
     with connect() as connection:
         found = _find(connection, who, form, number)
     program = editions.program(form, found.edition)
     state = state_of_kept(program, found.answers, Context.from_json(found.told, number=number))
-    try:
-        return explain_all(state, part)
-    except NoSuchFactError as error:
-        raise NotFoundError(str(error)) from None
+    return explain_all(state, part)
 
 
 def csv_lines(connection: Connection, editions: Editions, *, who: SignedIn, form: UUID) -> Iterator[str]:

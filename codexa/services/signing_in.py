@@ -1,6 +1,7 @@
 """Signing in and out: argon2id, sessions in the database, and growing pauses after wrong passwords."""
 
 import hashlib
+import math
 import secrets
 import threading
 import unicodedata
@@ -133,5 +134,7 @@ def _is_right(person: Person | None, password: str) -> bool:
 
 def _in_words(seconds: float) -> str:
     if seconds > _MINUTE:
-        return f"{-(-int(seconds) // _MINUTE)} minutes"
-    return "a minute" if seconds > _MINUTE / 2 else f"{max(1, -(-int(seconds) // 1))} seconds"
+        return f"{math.ceil(seconds / _MINUTE)} minutes"
+    if seconds > _MINUTE / 2:
+        return "a minute"
+    return "a second" if seconds <= 1 else f"{math.ceil(seconds)} seconds"

@@ -7,6 +7,7 @@ from psycopg.errors import LockNotAvailable, QueryCanceled
 from werkzeug.exceptions import HTTPException
 
 from codexa.core.errors import DefinitionError
+from codexa.core.program.explain import NoSuchFactError
 from codexa.services.errors import ServiceError, TooBusyError
 from codexa.store.database import AwayError, BusyError
 from codexa.web.endpoint import error_reply
@@ -44,6 +45,7 @@ def install(app: Flask) -> None:
     """Answer each kind of error."""
     app.register_error_handler(ServiceError, _refused)
     app.register_error_handler(DefinitionError, _not_a_definition)
+    app.register_error_handler(NoSuchFactError, _no_such_fact)
     app.register_error_handler(BadRequestError, _not_readable)
     app.register_error_handler(HTTPException, _http)
     app.register_error_handler(AwayError, _database_away)
@@ -68,6 +70,10 @@ def _not_a_definition(error: DefinitionError) -> Response:
     first = error.problems[0]
     more = f" And {len(error.problems) - 1} more." if len(error.problems) > 1 else ""
     return error_reply("not_a_definition", f"{first.path}: {first.message}.{more}", 422, error.problems)
+
+
+def _no_such_fact(error: NoSuchFactError) -> Response:
+    return _reply("not_found", str(error), 404)
 
 
 def _not_readable(error: BadRequestError) -> Response:

@@ -7,7 +7,8 @@ from flask import Blueprint, Response, g
 from codexa.core.program.accept import Refused
 from codexa.core.program.program import Program
 from codexa.core.program.public import confirmation_face
-from codexa.services import previewing, trying
+from codexa.core.program.trials import run_trials
+from codexa.services import answering, previewing, trying
 from codexa.services.roles import Right
 from codexa.web.contract.previews import (
     ExplainRequest,
@@ -62,7 +63,7 @@ def _program(form: UUID) -> Program:
 )
 def state(asked: EvaluateRequest, form: UUID) -> Response:
     """Return the draft's state with these answers."""
-    facts = previewing.state(_program(form), asked.answers, asked.link, asked.changed)
+    facts = answering.state_with(_program(form), asked.answers, asked.link, asked.changed)
     return json_reply({"turn": asked.turn, "state": facts})
 
 
@@ -113,7 +114,7 @@ def outcome(asked: OutcomeRequest, form: UUID) -> OutcomeReply:
 @limiter.limit(HEAVY_RATE, key_func=who_is_counted)
 def run_all_trials(form: UUID) -> TrialsReply:
     """Run all trials of the draft."""
-    report = previewing.trials(_program(form))
+    report = run_trials(_program(form))
     return TrialsReply(results=list(report.results), coverage=list(report.coverage))
 
 

@@ -12,6 +12,7 @@ from hypothesis import given
 from hypothesis import strategies as some
 
 from codexa.core.context import Context
+from codexa.core.form.upgrades import read_stored
 from codexa.core.program.kept import state_of_kept
 from codexa.core.program.public import confirmation_face
 from codexa.services import desk, publishing
@@ -218,6 +219,30 @@ def test_pages_follow_one_another_without_a_gap(as_mira, connection, mira, publi
         if after is None:
             break
     assert seen == [7, 6, 5, 4, 3, 2, 1]
+
+
+def test_a_page_reads_only_the_editions_that_its_responses_were_given_to(
+    app, as_mira, connection, published, monkeypatch
+):
+    """There may be more editions than a process keeps whole; their columns are kept."""
+    address = f"/api/forms/{published}"
+    for revision, label in ((1, "Second"), (2, "Third")):
+        draft = visit_document()
+        draft["pages"][0]["blocks"].append({"id": f"n{revision}", "type": "short_text", "key": "k", "label": label})
+        assert as_mira.put(f"{address}/draft", json={"revision": revision, "draft": draft}).status_code == 200
+        assert as_mira.post(f"{address}/editions", json={"revision": revision + 1}).status_code == 200
+    receive(connection, Editions(within(connection)).program(published, 1), published, "of-the-first", ANSWERS)
+    connection.commit()
+    first = as_mira.get(f"{address}/responses").json
+    columns = [(each["label"], each["number"]) for each in first["columns"]]
+    assert columns[-2:] == [("Third", "1.6"), ("Second", "")]
+    app.extensions["codexa"].editions._forms._kept.clear()
+    read = []
+    monkeypatch.setattr(
+        "codexa.services.editions.read_stored", lambda document: read.append(document) or read_stored(document)
+    )
+    assert as_mira.get(f"{address}/responses").json == first
+    assert len(read) == 1
 
 
 @given(

@@ -3,7 +3,7 @@ import { type ComponentType, type ReactNode, useEffect, useState } from "react";
 import { say } from "../text/visitor";
 
 /** A component that is fetched; `prefetch` fetches it before it is needed, and may fail without harm. */
-export interface Late<Props> {
+interface Late<Props> {
   /** `meanwhile` stands in its place until it has come, and where it can't come. */
   (props: Props & { meanwhile?: ReactNode }): ReactNode;
   prefetch: () => Promise<void>;

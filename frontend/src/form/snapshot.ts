@@ -4,7 +4,7 @@ import type { Answers } from "./transport";
 
 export const FORM = "whole-form"; // the address of what is wrong with the form as a whole
 
-export type Phase = "welcome" | "filling" | "sending" | "received";
+type Phase = "welcome" | "filling" | "sending" | "received";
 
 /**
  * How the server is reached: as it should be; slowly, so that it is said; not at all, and asked again by itself; or not

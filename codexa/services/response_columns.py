@@ -1,0 +1,105 @@
+"""What of a response is a column: fields, repeats and figures, and how each reads its values."""
+
+from dataclasses import dataclass
+from typing import Any
+
+from codexa.core.definition.figures import Figure
+from codexa.core.definition.parts import Field, Repeat, RowKind, blocks_within
+from codexa.core.definition.rich_text import plain
+from codexa.core.fields import field_type_of
+from codexa.core.fields.field_type import Medium, Region
+from codexa.core.form.form import Form
+from codexa.core.formula.types import NUMBERS
+from codexa.core.program.figure_kinds import kind_of
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Column:
+    """A field as a column; `calculated` where no visitor answered it, `numeric` where its values are numbers."""
+
+    id: str
+    label: str
+    number: str
+    calculated: bool
+    numeric: bool
+
+
+@dataclass(frozen=True, slots=True)
+class HeldField:
+    """A field of the form."""
+
+    field: Field
+
+    def column(self, number: str) -> Column:
+        """Return it as a column; `number` is that of the outline."""
+        field, field_type = self.field, field_type_of(self.field)
+        numeric = field_type.value_type(field).kind in NUMBERS
+        label = plain(field.label)
+        return Column(id=field.id, label=label, number=number, calculated=not field_type.answered, numeric=numeric)
+
+    def text(self, stored: Any, region: Region, medium: Medium) -> str:
+        """Return a kept value as text for people or programs."""
+        field_type = field_type_of(self.field)
+        return field_type.present(field_type.load(stored, self.field), self.field, region, medium)
+
+
+@dataclass(frozen=True, slots=True)
+class HeldRepeat:
+    """A repeat; all its rows are one value."""
+
+    repeat: Repeat
+
+    def column(self, number: str) -> Column:
+        """Return it as a column; `number` is that of the outline."""
+        label = plain(self.repeat.label) or self.repeat.key
+        return Column(id=self.repeat.id, label=label, number=number, calculated=False, numeric=False)
+
+    def text(self, stored: Any, region: Region, medium: Medium) -> str:
+        """Return a kept value as text for people or programs."""
+        kinds = {kind.id: kind for kind in self.repeat.kinds}
+        rows = [self._row(row, kinds[row["kind"]], region, medium) for row in stored if row["kind"] in kinds]
+        return " | ".join(rows)
+
+    def _row(self, row: dict[str, Any], kind: RowKind, region: Region, medium: Medium) -> str:
+        # In the order of the fields: the database keeps no order of keys.
+        fields = [block for block, _ in blocks_within(kind.blocks) if isinstance(block, Field)]
+        given = row["values"]
+        cells = [
+            f"{plain(field.label)}: {HeldField(field).text(given[field.id], region, medium)}"
+            for field in fields
+            if field.id in given
+        ]
+        return f"{plain(kind.label)} ({'; '.join(cells)})"
+
+
+@dataclass(frozen=True, slots=True)
+class HeldFigure:
+    """A figure, which stands nowhere in the outline."""
+
+    figure: Figure
+
+    def column(self, _number: str) -> Column:
+        """Return it as a column."""
+        name = self.figure.name or self.figure.key
+        return Column(id=self.figure.id, label=name, number="", calculated=True, numeric=True)
+
+    def text(self, stored: Any, region: Region, medium: Medium) -> str:
+        """Return a kept value as text for people or programs."""
+        return kind_of(self.figure).present_kept(self.figure, stored, region, medium)
+
+
+Held = HeldField | HeldRepeat | HeldFigure
+
+
+def held_in(form: Form) -> dict[str, Held]:
+    """Return what a response of that edition has one value of, by id."""
+    held: dict[str, Held] = {
+        each.id: HeldField(each) if isinstance(each, Field) else HeldRepeat(each) for each in form.columns()
+    }
+    return held | {figure.id: HeldFigure(figure) for figure in form.figures}
+
+
+def columns_of(form: Form) -> tuple[Column, ...]:
+    """Return the columns of an edition, in order."""
+    outline = form.numbers()
+    return tuple(held.column(outline.get(held_id, "")) for held_id, held in held_in(form).items())
