@@ -13,21 +13,26 @@ CONTEXT = Context(now=datetime.datetime(2026, 11, 23, 10, 30, tzinfo=datetime.UT
 
 
 class Names:
-    """A scope of names and values; with `typed` false nothing is known of their types before the formula runs."""
+    """A scope of names and values; with `typed` false nothing is known of their types before the formula runs.
 
-    def __init__(self, values, *, typed=True):
+    `types` are those of figures, which may have failed.
+    """
+
+    def __init__(self, values, *, typed=True, types=None):
         self.values = list(values.values())
         self._slots = {(name,): slot for slot, name in enumerate(values)}
         self._typed = typed
+        self._types = types or {}
 
     def find(self, parts):
         if parts not in self._slots:
             return None
         value = self.values[self._slots[parts]]
-        kind = type_of(value)
+        kind = self._types.get(parts[0]) or type_of(value)
         if not self._typed and not kind.is_list:
             kind = ANY
-        return Reference(slot=self._slots[parts], type=kind, can_fail=not self._typed)
+        can_fail = not self._typed or parts[0] in self._types
+        return Reference(slot=self._slots[parts], type=kind, can_fail=can_fail)
 
     def nearest(self, parts):
         return None

@@ -2,7 +2,7 @@
 
 import difflib
 from collections.abc import Iterator, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from enum import StrEnum
 
 from codexa.core.errors import Span
@@ -122,9 +122,15 @@ class _Checker:
             return Typed(node=node, type=ANY, parts=parts)
         for index, part in enumerate(parts):
             self._argument(part, function, index)
+        typed = Typed(node=node, type=ANY, parts=parts, function=function)
+        for remark in function.look(typed) if function.look else ():
+            severity = Severity.DOUBT if remark.is_doubt else Severity.ERROR
+            self.findings.append(
+                FormulaFinding(severity=severity, code="wrong_argument", message=remark.message, span=remark.span)
+            )
         types = [part.type for part in parts]
         result = function.result if isinstance(function.result, Type) else function.result(types)
-        return Typed(node=node, type=result, parts=parts, function=function)
+        return replace(typed, type=result)
 
     def _count_fits(self, node: tree.Call, function: Function) -> bool:
         given, most = len(node.arguments), function.most
@@ -142,8 +148,12 @@ class _Checker:
             self._report(part.node, "list_not_wanted", message)
         elif role in (Role.NUMBER, Role.NUMBERS):
             self._wants_number(part)
+        elif role is Role.MEASURES and part.type.kind not in DATES and part.type.kind is not Kind.TIME:
+            self._wants_number(part)
         elif role is Role.DATE and part.type.kind in COUNTED:
             self._report(part.node, "wrong_type", f"{function.name} wants a date, and this is {part.type.name}.")
+        elif role is Role.ROWS and part.type.kind not in (Kind.ROWS, Kind.ANY, Kind.BLANK):
+            self._report(part.node, "wrong_type", f"{function.name} wants a repeat, and this is {part.type.name}.")
 
     def _wants_number(self, part: Typed) -> None:
         kind = part.type.kind
@@ -198,13 +208,17 @@ class _Checker:
                 self._report(node, "wrong_type", "Two dates can't be added; their difference is left - right.")
             return _DAYS if {left.type.kind, right.type.kind} == {Kind.DATE} else NUMBER
         other = right if dated[0] is left else left
+        if other.type.kind is Kind.ANY:
+            return ANY if node.operator == "-" else Type(kind=dated[0].type.kind)
         if node.operator == "-" and dated[0] is right:
             self._report(node, "wrong_type", "A date can't be taken away from a number.")
         self._wants_number(other)
-        return NUMBER if other.type.kind is Kind.ANY and node.operator == "-" else Type(kind=dated[0].type.kind)
+        return Type(kind=dated[0].type.kind)
 
     def _comparing(self, node: tree.Binary, left: Typed, right: Typed) -> None:
         kinds = (left.type.kind, right.type.kind)
+        if left.type.is_list or right.type.is_list:
+            return
         if Kind.ANY in kinds or Kind.BLANK in kinds or kinds[1] in _comparable_with(kinds[0]):
             return
         if isinstance(left.node, tree.Text | tree.Missing) and left.node == tree.Text(value=""):

@@ -3,7 +3,7 @@
 import datetime
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
-from decimal import Decimal, DivisionByZero, DivisionUndefined, InvalidOperation, Overflow
+from decimal import Decimal
 from functools import cached_property
 from typing import Any
 
@@ -11,12 +11,13 @@ from codexa.core.errors import FormulaSyntaxError, Span
 from codexa.core.formula import tree
 from codexa.core.formula.check import FormulaFinding, Severity, Typed, check
 from codexa.core.formula.emit import Emitter, TooComplexError
+from codexa.core.formula.failing import failed
 from codexa.core.formula.functions import FUNCTIONS
 from codexa.core.formula.functions.function import Role
 from codexa.core.formula.parse import parse
-from codexa.core.formula.scope import Home, Reference, Scope
+from codexa.core.formula.scope import Reference, Scope
 from codexa.core.formula.types import ANY, Kind, Type
-from codexa.core.formula.values import Choice, Choices, ErrorCode, ErrorValue, Failed, FormulaFailure
+from codexa.core.formula.values import Choice, Choices, ErrorCode, ErrorValue, Failed
 
 Computation = Callable[..., Any]
 _ARITHMETIC = frozenset("+-*/^")
@@ -63,7 +64,7 @@ def _function(compiled: Compiled) -> Computation:
     assert compiled.typed is not None
     environment: dict[str, Any] = {}
     source = _source(compiled.typed, compiled.role, environment)
-    environment["failed"] = _failure(compiled.reads)
+    environment["failed"] = failed
     exec(compile(source, "<formula>", "exec"), environment)  # noqa: S102 - every name in it is our own (see emit)
     function: Computation = environment["formula"]
     return function
@@ -115,38 +116,8 @@ def _source(typed: Typed, role: Role, environment: dict[str, Any]) -> str:
     fetches, result = emitter.formula(typed, role)
     lines = "".join(f"        {line}\n" for line in [*fetches, f"return {result}"])
     # Nothing that a form can hold may raise to a visitor.
-    caught = "    except Exception as e:\n        return failed(e, v, r)\n"
+    caught = "    except Exception as e:\n        return failed(e)\n"
     return f"def formula(v, c, r=(), o=()):\n    try:\n{lines}{caught}"
-
-
-def _failure(reads: tuple[Reference, ...]) -> Callable[..., Failed]:
-    return lambda error, values, row: failed(error, reads, values, row)
-
-
-def failed(error: Exception, reads: Sequence[Reference], values: Sequence[Any], row: Sequence[Any] = ()) -> Failed:
-    """Return what stands for a formula that stopped with that error."""
-    if isinstance(error, FormulaFailure):
-        return Failed(error.error)
-    if isinstance(error, TypeError):
-        # A function written in C does not know what to do with a failed fact; the fact's own cause is what counts.
-        for each in reads:
-            value = {Home.FORM: values, Home.ROW: row}.get(each.home, ())[each.slot : each.slot + 1]
-            if value and value[0].__class__ is Failed:
-                cause: Failed = value[0]
-                return cause
-    return Failed(_arithmetic_error(error))
-
-
-def _arithmetic_error(error: Exception) -> ErrorValue:
-    signals = error.args[0] if isinstance(error, InvalidOperation) and error.args else ()
-    undefined = isinstance(signals, list) and DivisionUndefined in signals
-    if isinstance(error, DivisionByZero) or undefined:
-        return ErrorValue(code=ErrorCode.DIVISION, message="This divides by zero.")
-    if isinstance(error, Overflow):
-        return ErrorValue(code=ErrorCode.NUMBER, message="The number is too large to hold.")
-    if isinstance(error, InvalidOperation):
-        return ErrorValue(code=ErrorCode.NUMBER, message="There is no such number.")
-    return ErrorValue(code=ErrorCode.VALUE, message="These values can't be computed with.")
 
 
 def _unreadable(text: str, error: FormulaSyntaxError, role: Role) -> Compiled:

@@ -5,6 +5,7 @@ Where it is known before, `emit` writes a bare operator instead; both must agree
 
 import datetime
 import re
+from collections.abc import Callable
 from decimal import Decimal
 from typing import Any
 
@@ -262,6 +263,19 @@ def less(left: Any, right: Any) -> bool:
 def not_more(left: Any, right: Any) -> bool:
     """Say whether left <= right, by the rules of `less`."""
     return left is not None and right is not None and not less(right, left)
+
+
+def more(left: Any, right: Any) -> bool:
+    """Say whether left > right, by the rules of `less`."""
+    return less(right, left)
+
+
+def not_less(left: Any, right: Any) -> bool:
+    """Say whether left >= right, by the rules of `less`."""
+    return not_more(right, left)
+
+
+ORDERS: dict[str, Callable[[Any, Any], bool]] = {"<": less, "<=": not_more, ">": more, ">=": not_less}
 
 
 def called(value: Any) -> str:

@@ -5,6 +5,7 @@ once with blank as 0. Where a kind is known only at run time, the same formula c
 Names in the source come from this module's own tables, never from what a person typed.
 """
 
+import datetime
 from collections.abc import Callable, Sequence
 from decimal import Decimal
 from functools import cache
@@ -13,10 +14,11 @@ from typing import Any
 from codexa.core.formula import convert, tree
 from codexa.core.formula.check import Typed
 from codexa.core.formula.constants import folded_number
+from codexa.core.formula.failing import sound, tried
 from codexa.core.formula.functions.function import LISTS, Function, Role
 from codexa.core.formula.metering import counted, folded, metered, spend
 from codexa.core.formula.scope import Home, Reference
-from codexa.core.formula.types import NUMBERS, WORDS, Kind, Type
+from codexa.core.formula.types import DATES, NUMBERS, WORDS, YES_NO, Kind, Type
 from codexa.core.formula.values import HUNDREDTH, ONE, ZERO, ErrorCode, compared, difference, fail, total
 
 _CONVERSIONS: dict[Role, Callable[[Any], Any]] = {
@@ -25,9 +27,6 @@ _CONVERSIONS: dict[Role, Callable[[Any], Any]] = {
     Role.CONDITION: convert.condition,
     Role.DATE: convert.date,
 }
-_SWAPPED = {">": "<", ">=": "<=", "<": ">", "<=": ">="}
-
-
 MAX_CODE = 400_000  # characters; what a formula of the greatest length writes out is well below
 
 
@@ -76,7 +75,7 @@ class Emitter:
         """Return yes or no as the place sees it."""
         if role is Role.NUMBER:
             return self.constant(ONE if value else ZERO)
-        return repr(value) if role in (Role.VALUE, Role.CONDITION) else repr(str(value).upper())
+        return self.convert(repr(value), YES_NO, role) if role is not Role.TEXT else repr(str(value).upper())
 
     def emit(self, part: Typed, role: Role) -> str:
         """Write one part as the place sees it; the code is safe to stand beside any operator."""
@@ -109,8 +108,19 @@ class Emitter:
             try:
                 value = _CONVERSIONS[role](value)
             except Exception:  # the conversion fails again, with its cause, when the formula runs
-                return f"{self.helper(_CONVERSIONS[role])}({value!r})"
+                return f"{self.helper(_CONVERSIONS[role])}({self._written(value)})"
+        return self._written(value)
+
+    def _written(self, value: Any) -> str:
         return repr(value) if value is None or isinstance(value, bool) else self.constant(value)
+
+    def or_failed(self, part: Typed) -> str:
+        """Write one part as a value that a failure stands in, for a function that sees failures."""
+        if isinstance(part.node, tree.Name) and part.reference is not None and part.reference.facet is None:
+            return self._fetched("r", part.reference, "{}")
+        if isinstance(part.node, tree.Number | tree.Text | tree.Boolean | tree.Missing):
+            return self.emit(part, Role.VALUE)
+        return f"{self.helper(tried)}(lambda: {self.emit(part, Role.VALUE)})"
 
     def _name(self, part: Typed, role: Role) -> str:
         reference = part.reference
@@ -120,8 +130,8 @@ class Emitter:
         if role is Role.NUMBER and part.type.kind in NUMBERS:
             return self._fetched("n", reference, "({} or " + self.constant(ZERO) + ")")
         raw = self._fetched("r", reference, "{}")
-        if reference.can_fail and role is Role.TEXT:
-            return f"{self.helper(convert.text)}({raw})"
+        if reference.can_fail:
+            raw = f"{self.helper(sound)}({raw})"
         return self.convert(raw, part.type, role)
 
     def _fetched(self, letter: str, reference: Reference, pattern: str) -> str:
@@ -166,6 +176,9 @@ class Emitter:
 
     def _binary(self, operator: str, part: Typed) -> str:
         left, right = part.parts
+        if left.type.is_list or right.type.is_list:
+            kind = left.type if left.type.is_list else right.type
+            return self._failing(ErrorCode.VALUE, f"A single value is wanted here, and this is a {kind.name}.")
         match operator:
             case "&":
                 pieces = ", ".join(self.emit(piece, Role.TEXT) for piece in _joined(part))
@@ -177,7 +190,7 @@ class Emitter:
                 return f"{self.helper(function)}({self.emit(left, Role.VALUE)}, {self.emit(right, Role.VALUE)})"
             case "^" if not _is_small_whole(right):
                 return f"{self.helper(_power)}({self.emit(left, Role.NUMBER)}, {self.emit(right, Role.NUMBER)})"
-            case "+" | "-" if part.type.digits is None or not part.type.digits.comparable_as_is:
+            case "+" | "-" if not _is_exact(part):
                 function = total if operator == "+" else difference
                 return f"{self.helper(function)}({self.emit(left, Role.NUMBER)}, {self.emit(right, Role.NUMBER)})"
             case "+" | "-" | "*" | "/" | "^":
@@ -198,7 +211,7 @@ class Emitter:
     def _equal(self, left: Typed, right: Typed) -> str:
         kinds = {left.type.kind, right.type.kind}
         if kinds <= NUMBERS and not (left.type.may_be_blank and right.type.may_be_blank):
-            if all(part.type.digits and part.type.digits.comparable_as_is for part in (left, right)):
+            if _is_exact(left) and _is_exact(right):
                 return f"({self.emit(left, Role.VALUE)} == {self.emit(right, Role.VALUE)})"
             if not (left.type.may_be_blank or right.type.may_be_blank):
                 return f"({self._rounded(left)} == {self._rounded(right)})"
@@ -213,48 +226,57 @@ class Emitter:
 
     def _rounded(self, part: Typed) -> str:
         code = self.emit(part, Role.NUMBER)
-        return code if part.type.digits and part.type.digits.comparable_as_is else f"{self.helper(compared)}({code})"
+        return code if _is_exact(part) else f"{self.helper(compared)}({code})"
 
     def _ordered(self, operator: str, left: Typed, right: Typed) -> str:
         quick = self._quickly_ordered(operator, left, right)
         if quick is not None:
             return quick
-        if operator in (">", ">="):
-            operator, left, right = _SWAPPED[operator], right, left
-        function = convert.less if operator == "<" else convert.not_more
-        return f"{self.helper(function)}({self.emit(left, Role.VALUE)}, {self.emit(right, Role.VALUE)})"
+        one, other = self.emit(left, Role.VALUE), self.emit(right, Role.VALUE)
+        return f"{self.helper(convert.ORDERS[operator])}({one}, {other})"
 
     def _quickly_ordered(self, operator: str, left: Typed, right: Typed) -> str | None:
         kinds = {left.type.kind, right.type.kind}
         if not (kinds <= NUMBERS or kinds == {Kind.DATE}):
             return None
         blank = [part for part in (left, right) if part.type.may_be_blank]
-        if not all(isinstance(part.node, tree.Name) for part in blank):
+        if any(kinds <= NUMBERS and not _is_exact(part) for part in blank):
             return None
         sides = [
             self.emit(part, Role.VALUE) if part in blank or kinds == {Kind.DATE} else self._rounded(part)
             for part in (left, right)
         ]
-        if any(kinds <= NUMBERS and not (part.type.digits and part.type.digits.comparable_as_is) for part in blank):
-            return None
-        tests = [f"{self.emit(part, Role.VALUE)} is not None and " for part in blank]
-        return f"({''.join(tests)}{sides[0]} {operator} {sides[1]})"
+        if not blank or all(map(_cannot_fail, (left, right))):
+            tests = [f"{self.emit(part, Role.VALUE)} is not None and " for part in blank]
+            return f"({''.join(tests)}{sides[0]} {operator} {sides[1]})"
+        # Both sides are worked out, as a side that fails does so beside a blank too.
+        names = [self.variable() for _ in sides]
+        known = " & ".join(f"(({name} := {side}) is not None)" for name, side in zip(names, sides, strict=True))
+        return f"({known} and {names[0]} {operator} {names[1]})"
 
     def flat_list(self, parts: Sequence[Typed], role: Role) -> str:
-        """Write values and lists as one list; with NUMBERS single texts are read as numbers, blanks stay blank."""
+        """Write values and lists as one list; single ones as the role sees them, but a blank stays blank."""
         if len(parts) == 1 and parts[0].type.is_list:
             return f"{self.helper(counted)}({self.emit(parts[0], Role.VALUE)})"
-        items = []
-        for part in parts:
-            if part.type.is_list:
-                items.append(f"*{self.helper(counted)}({self.emit(part, Role.VALUE)})")
-            elif role is Role.NUMBERS and not part.type.may_be_blank:
-                items.append(self.emit(part, Role.NUMBER))
-            elif role is Role.NUMBERS and part.type.kind not in NUMBERS:
-                items.append(f"{self.helper(_number_or_blank)}({self.emit(part, Role.VALUE)})")
-            else:
-                items.append(self.emit(part, Role.VALUE))
+        items = [
+            f"*{self.helper(counted)}({self.emit(part, Role.VALUE)})" if part.type.is_list else self._item(part, role)
+            for part in parts
+        ]
         return f"[{', '.join(items)}]"
+
+    def _item(self, part: Typed, role: Role) -> str:
+        kind = part.type.kind
+        if role is Role.MEASURES and (kind in DATES or kind in (Kind.TIME, Kind.ANY)):
+            value = self.emit(part, Role.VALUE)
+            return f"{self.helper(_measure_or_blank)}({value})" if kind is Kind.ANY else value
+        if role in (Role.NUMBERS, Role.MEASURES):
+            if not part.type.may_be_blank:
+                return self.emit(part, Role.NUMBER)
+            if kind not in NUMBERS:
+                return f"{self.helper(_number_or_blank)}({self.emit(part, Role.VALUE)})"
+        if role is Role.CONDITIONS:
+            return self.emit(part, Role.CONDITION)
+        return self.or_failed(part) if role is Role.OR_FAILED else self.emit(part, Role.VALUE)
 
     def _call(self, part: Typed, role: Role) -> str:
         function = part.function
@@ -270,10 +292,12 @@ class Emitter:
             following = index + 1 < len(function.parameters) and function.parameters[index + 1].repeated
             if parameter.role is Role.LIST:
                 arguments.extend(self.flat_list([argument], Role.VALUES) for argument in given)
-            elif parameter.role in (Role.NUMBERS, Role.VALUES):
+            elif parameter.role in LISTS:
                 if not parameter.repeated:  # the repeated one that follows belongs to the same list
                     rest = part.parts[index:] if following else given
-                    arguments.append(self.flat_list(rest, parameter.role))
+                    arguments.append(self.flat_list(rest, Role.OR_FAILED if function.sees_failures else parameter.role))
+            elif function.sees_failures:
+                arguments.extend(map(self.or_failed, given))
             else:
                 arguments.extend(self.emit(argument, parameter.role) for argument in given)
         call = metered_call(function) if function.is_metered else function.call
@@ -320,6 +344,16 @@ def taken(facet: Callable[[Any], Any], value: Any) -> Any:
     return None if value is None else facet(value)
 
 
+def _is_exact(part: Typed) -> bool:
+    return part.type.digits is not None and part.type.digits.comparable_as_is
+
+
+def _cannot_fail(part: Typed) -> bool:
+    if isinstance(part.node, tree.Name):
+        return part.reference is not None and not (part.reference.can_fail or part.reference.facet)
+    return folded_number(part.node) is not None
+
+
 _MOMENTS = frozenset({Kind.ANY, Kind.DATE, Kind.DATE_TIME, Kind.TIME})
 
 
@@ -329,3 +363,7 @@ def _numbers_only(left: Typed, right: Typed) -> bool:
 
 def _number_or_blank(value: Any) -> Decimal | None:
     return None if value is None else convert.number(value)
+
+
+def _measure_or_blank(value: Any) -> Any:
+    return value if isinstance(value, datetime.date | datetime.time) else _number_or_blank(value)

@@ -12,15 +12,14 @@ from typing import Any
 from codexa.core.fields.options import Optioned, OptionsType, choice_of
 from codexa.core.form.form import Form
 from codexa.core.formula.columns import Column
-from codexa.core.formula.compile import failed, unreadable_error
+from codexa.core.formula.compile import unreadable_error
 from codexa.core.formula.emit import Emitter
+from codexa.core.formula.failing import failed, noticed
 from codexa.core.formula.metering import TOO_MUCH, afford
 from codexa.core.formula.values import Failed
 from codexa.core.program.facts import Fact, Formula
 from codexa.core.program.places import ALWAYS, NEVER, ROW_ADDRESS, ROW_KIND, Place, Spot
 from codexa.core.program.spots import Spots
-
-_END_OF_TRY = "except Exception:"
 
 
 class Missing:
@@ -79,7 +78,7 @@ class Writer:
         if beside not in (ALWAYS, NEVER):
             test = f"{beside.code} is True {'and' if both else 'or'} {test}"
         otherwise = "False" if both or beside is NEVER else f"{beside.code} is True"
-        code = ["try:", *indented([*fetches, f"{spot.code} = {test}"]), _END_OF_TRY, f"    {spot.code} = {otherwise}"]
+        code = ["try:", *indented([*fetches, f"{spot.code} = {test}"]), *self._unless_expected(f"{spot.code} = {otherwise}")]
         return self.add(
             Fact(
                 owner=owner,
@@ -99,7 +98,7 @@ class Writer:
             return None
         spot = self.spots.new(spot_kind)
         fetches, expression = self.code_of(formula)
-        code = ["try:", *indented([*fetches, f"{spot.code} = {expression}"]), _END_OF_TRY, f"    {spot.code} = None"]
+        code = ["try:", *indented([*fetches, f"{spot.code} = {expression}"]), *self._unless_expected(f"{spot.code} = None")]
         return self.add(
             Fact(
                 owner=owner,
@@ -129,7 +128,7 @@ class Writer:
         if filtering is not None:
             fetches, expression = self.code_of(filtering)
             test = [*fetches, f"if ({expression}) is True: u.append(o)"]
-            code += ["u = []", "for o in t:", *indented(["try:", *indented(test), _END_OF_TRY, "    pass"]), "t = u"]
+            code += ["u = []", "for o in t:", *indented(["try:", *indented(test), *self._unless_expected()]), "t = u"]
         code.append(f"{spot.code} = [o[0] for o in t]")
         read = [each for formula in (*conditions, filtering) if formula is not None for each in formula.reads()]
         return self.add(
@@ -166,7 +165,7 @@ class Writer:
             return [statement]
         fetches, expression = self.code_of(condition)
         test = [*fetches, f"if ({expression}) is True: {statement}"]
-        return ["try:", *indented(test), _END_OF_TRY, "    pass"]
+        return ["try:", *indented(test), *self._unless_expected()]
 
     def answer(self, place: Place, *, keep: bool) -> None:
         """The value of a question: its answer, its default, or blank where it is hidden."""
@@ -205,13 +204,18 @@ class Writer:
             )
         )
 
+    def _unless_expected(self, *statements: str) -> list[str]:
+        """Return the end of a try: what holds where a formula failed; a defect of the program is reported."""
+        noticed_here = f"{self._emitter.helper(noticed)}(e)"
+        return ["except Exception as e:", *indented([noticed_here, *statements])]
+
     def _default(self, place: Place, default: Formula) -> list[str]:
         assert place.value is not None
         assert place.field_type is not None
         fetches, expression = self.code_of(default)
         adopt = self._emitter.helper(_adopter(place.field_type, place.block, self.region))
         x = place.value.code
-        return [f"{x} = None", "try:", *indented([*fetches, f"{x} = {adopt}({expression})"]), _END_OF_TRY, "    pass"]
+        return [f"{x} = None", "try:", *indented([*fetches, f"{x} = {adopt}({expression})"]), *self._unless_expected()]
 
     def computed(self, place: Place) -> None:
         """The value of a field that a formula works out."""
@@ -258,9 +262,8 @@ class Writer:
     ) -> None:
         """A value that code works out with these formulas, the first before all; what fails is its value then."""
         x = spot.code
-        reason = self._emitter.helper(_failure(formulas))
-        row = ", r" if spot.kind else ""
-        code = ["try:", *indented(code), "except Exception as e:", f"    {x} = {reason}(e, v{row})"]
+        reason = self._emitter.helper(failed)
+        code = ["try:", *indented(code), "except Exception as e:", f"    {x} = {reason}(e)"]
         blank = [f"{shown.code} is not True"] if shown is not ALWAYS else []
         if any(formula.needs_number for formula in formulas):
             blank.append("c.number is None")
@@ -287,8 +290,8 @@ class Writer:
         known = [each for each in spots if each is not None and not each.kind]
         answers = ", ".join(each.code if each in known and each is not None else "None" for each in spots)
         made = f"{self._emitter.helper(compute)}(({answers}{',' if spots else ''}))"
-        reason = self._emitter.helper(_plain_failure)
-        code = ["try:", f"    {spot.code} = {made}", "except Exception as e:", f"    {spot.code} = {reason}(e, v)"]
+        reason = self._emitter.helper(failed)
+        code = ["try:", f"    {spot.code} = {made}", "except Exception as e:", f"    {spot.code} = {reason}(e)"]
         self.add(Fact(owner=owner, name="value", spot=spot, reads=tuple(known), code=tuple(code)))
 
     def counter(self, owner: str, spot: Spot, start: Decimal, steps: Sequence[Decimal]) -> None:
@@ -321,7 +324,7 @@ class Writer:
                 break
             fetches, expression = self.code_of(formula)
             test = [*fetches, f"if ({expression}) is True: t = {result}"]
-            body += ["if t is None:", *indented(["try:", *indented(test), _END_OF_TRY, "    pass"])]
+            body += ["if t is None:", *indented(["try:", *indented(test), *self._unless_expected()])]
         if only is not ALWAYS:
             body = [f"if {only.code} is True:", *indented(body)]
         code = ["t = None", *body, f"{spot.code} = {otherwise} if t is None else t"]
@@ -413,8 +416,8 @@ def _steps(*formulas: Formula | None) -> int:
 class _Held:
     """Holds a failed fact, which can't be looked up by itself: whatever is done with it fails."""
 
-    def __init__(self, failed: Failed) -> None:
-        self.failed = failed
+    def __init__(self, cause: Failed) -> None:
+        self.failed = cause
 
 
 _TOO_MUCH = _Held(TOO_MUCH)
@@ -437,15 +440,6 @@ def _adopter(field_type: Any, block: Any, region: Any) -> Callable[[Any], Any]:
 
 def _not_blank(settle: Callable[[Any], Any]) -> Callable[[Any], Any]:
     return lambda value: None if value is None else settle(value)
-
-
-def _failure(formulas: Sequence[Formula]) -> Callable[..., Failed]:
-    reads = [read for formula in formulas for read in formula.compiled.reads]
-    return lambda error, values, row=(): failed(error, reads, values, row)
-
-
-def _plain_failure(error: Exception, values: Sequence[Any]) -> Failed:
-    return failed(error, (), values)
 
 
 def _dropper(field_type: OptionsType[Any]) -> Callable[[Any, Sequence[str], set[str], str], Any]:

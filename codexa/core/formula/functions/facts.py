@@ -1,48 +1,36 @@
-"""Facts about values: is it blank, is it a number, is it an error."""
+"""Facts about values: is it blank, is it a number, is it an error. A value that failed is none of the others."""
 
 from collections.abc import Callable
 from decimal import Decimal
 from typing import Any
 
-from codexa.core.formula.functions.function import Argument, CodeWriter, Example, Function, Parameter, Role
+from codexa.core.formula.functions.function import Example, Function, Parameter, Role
 from codexa.core.formula.types import BLANK, YES_NO
-from codexa.core.formula.values import ErrorCode, Failed, FormulaFailure, fail
-
-_VALUE = Parameter("value", Role.VALUE)
+from codexa.core.formula.values import ErrorCode, Failed, fail
 
 
-def _emit_is_blank(emitter: CodeWriter, call: Argument, role: Role) -> str:
-    return emitter.convert(f"({emitter.emit(call.parts[0], Role.VALUE)} is None)", YES_NO, role)
+def _fact(name: str, holds: Callable[[Any], bool], purpose: str, *examples: tuple[str, str]) -> Function:
+    return Function(
+        name=name,
+        parameters=(Parameter("value", Role.VALUE),),
+        result=YES_NO,
+        purpose=purpose,
+        examples=tuple(Example(*each) for each in examples),
+        call=holds,
+        sees_failures=True,
+    )
 
 
-def _error_of(tried: Callable[[], Any]) -> ErrorCode | None:
-    try:
-        value = tried()
-    except FormulaFailure as failure:
-        return failure.error.code
-    except Exception:  # an arithmetic error; its code is never #N/A, which is all that is asked
-        return ErrorCode.VALUE
-    return value.error.code if isinstance(value, Failed) else None
+def _is_error(value: Any) -> bool:
+    return value.__class__ is Failed
 
 
-def _is_error(tried: Callable[[], Any]) -> bool:
-    return _error_of(tried) is not None
+def _is_not_available(value: Any) -> bool:
+    return value.__class__ is Failed and value.error.code is ErrorCode.NOT_AVAILABLE
 
 
-def _is_other_error(tried: Callable[[], Any]) -> bool:
-    return _error_of(tried) not in (None, ErrorCode.NOT_AVAILABLE)
-
-
-def _is_not_available(tried: Callable[[], Any]) -> bool:
-    return _error_of(tried) is ErrorCode.NOT_AVAILABLE
-
-
-def _emit_tried(test: Callable[[Callable[[], Any]], bool]) -> Callable[[CodeWriter, Argument, Role], str]:
-    def emit(emitter: CodeWriter, call: Argument, role: Role) -> str:
-        code = f"{emitter.helper(test)}(lambda: {emitter.emit(call.parts[0], Role.VALUE)})"
-        return emitter.convert(code, YES_NO, role)
-
-    return emit
+def _is_other_error(value: Any) -> bool:
+    return value.__class__ is Failed and value.error.code is not ErrorCode.NOT_AVAILABLE
 
 
 def _not_available() -> Any:
@@ -50,61 +38,37 @@ def _not_available() -> Any:
 
 
 FUNCTIONS = (
-    Function(
-        name="ISBLANK",
-        parameters=(_VALUE,),
-        result=YES_NO,
-        purpose="Whether nothing was entered.",
-        examples=(Example('ISBLANK("a")', "FALSE"),),
-        emit=_emit_is_blank,
+    _fact("ISBLANK", lambda value: value is None, "Whether nothing was entered.", ('ISBLANK("a")', "FALSE")),
+    _fact(
+        "ISNUMBER",
+        lambda value: isinstance(value, Decimal),
+        "Whether the value is a number.",
+        ("ISNUMBER(1.5)", "TRUE"),
+        ('ISNUMBER("1.5")', "FALSE"),
+        ('ISNUMBER(SEARCH("x", "dome"))', "FALSE"),
     ),
-    Function(
-        name="ISNUMBER",
-        parameters=(_VALUE,),
-        result=YES_NO,
-        purpose="Whether the value is a number.",
-        examples=(Example("ISNUMBER(1.5)", "TRUE"), Example('ISNUMBER("1.5")', "FALSE")),
-        call=lambda value: isinstance(value, Decimal),
+    _fact("ISTEXT", lambda value: isinstance(value, str), "Whether the value is text.", ('ISTEXT("a")', "TRUE")),
+    _fact("ISERROR", _is_error, "Whether the value is an error.", ("ISERROR(1/0)", "TRUE")),
+    _fact(
+        "ISERR",
+        _is_other_error,
+        "Whether the value is an error other than #N/A.",
+        ("ISERR(1/0)", "TRUE"),
+        ("ISERR(NA())", "FALSE"),
     ),
-    Function(
-        name="ISTEXT",
-        parameters=(_VALUE,),
-        result=YES_NO,
-        purpose="Whether the value is text.",
-        examples=(Example('ISTEXT("a")', "TRUE"),),
-        call=lambda value: isinstance(value, str),
+    _fact(
+        "ISNA",
+        _is_not_available,
+        "Whether the value was looked for and not found (#N/A).",
+        ("ISNA(NA())", "TRUE"),
+        ("ISNA(1/0)", "FALSE"),
     ),
-    Function(
-        name="ISERROR",
-        parameters=(_VALUE,),
-        result=YES_NO,
-        purpose="Whether the value is an error.",
-        examples=(Example("ISERROR(1/0)", "TRUE"),),
-        emit=_emit_tried(_is_error),
-    ),
-    Function(
-        name="ISERR",
-        parameters=(_VALUE,),
-        result=YES_NO,
-        purpose="Whether the value is an error other than #N/A.",
-        examples=(Example("ISERR(1/0)", "TRUE"), Example("ISERR(NA())", "FALSE")),
-        emit=_emit_tried(_is_other_error),
-    ),
-    Function(
-        name="ISNA",
-        parameters=(_VALUE,),
-        result=YES_NO,
-        purpose="Whether the value was looked for and not found (#N/A).",
-        examples=(Example("ISNA(NA())", "TRUE"), Example("ISNA(1/0)", "FALSE")),
-        emit=_emit_tried(_is_not_available),
-    ),
-    Function(
-        name="ISLOGICAL",
-        parameters=(_VALUE,),
-        result=YES_NO,
-        purpose="Whether the value is yes or no.",
-        examples=(Example("ISLOGICAL(TRUE)", "TRUE"), Example("ISLOGICAL(1)", "FALSE")),
-        call=lambda value: isinstance(value, bool),
+    _fact(
+        "ISLOGICAL",
+        lambda value: isinstance(value, bool),
+        "Whether the value is yes or no.",
+        ("ISLOGICAL(TRUE)", "TRUE"),
+        ("ISLOGICAL(1)", "FALSE"),
     ),
     Function(
         name="NA",

@@ -1,10 +1,11 @@
 """What a function of the formula language is."""
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass
 from enum import StrEnum
 from typing import Any, Protocol
 
+from codexa.core.errors import Span
 from codexa.core.formula import tree
 from codexa.core.formula.types import Type
 
@@ -18,11 +19,15 @@ class Role(StrEnum):
     CONDITION = "condition"  # blank is no, a number is yes unless 0
     DATE = "date"  # a date; ISO 8601 text is read as one
     NUMBERS = "numbers"  # a number or a list of them
+    MEASURES = "measures"  # a number, a date or a time, or a list of them: what has an order and a middle
+    CONDITIONS = "conditions"  # yes or no, or a list of them
     VALUES = "values"  # a value or a list of them
+    OR_FAILED = "or failed"  # the same, and a failure is a value too
+    ROWS = "rows"  # a repeat
     LIST = "list"  # a list of its own; a single value is a list of one
 
 
-LISTS = frozenset({Role.NUMBERS, Role.VALUES, Role.LIST})
+LISTS = frozenset({Role.NUMBERS, Role.MEASURES, Role.CONDITIONS, Role.VALUES, Role.OR_FAILED, Role.LIST})
 
 
 class Argument(Protocol):
@@ -41,6 +46,15 @@ class Argument(Protocol):
         """Its operands or arguments."""
 
 
+@dataclass(frozen=True, slots=True)
+class Remark:
+    """What is wrong in a call as it is written, at its place in the formula's text; or only doubtful."""
+
+    span: Span
+    message: str
+    is_doubt: bool = False
+
+
 class CodeWriter(Protocol):
     """What writes the code of a formula, as a function sees it; see `emit.Emitter`."""
 
@@ -49,6 +63,9 @@ class CodeWriter(Protocol):
 
     def convert(self, code: str, kind: Type, role: Role) -> str:
         """Write the conversion of a value to a role."""
+
+    def or_failed(self, part: Any) -> str:
+        """Write a part as a value that a failure stands in."""
 
     def flat_list(self, parts: Any, role: Role) -> str:
         """Write values and lists as one list."""
@@ -90,6 +107,9 @@ class Function:
 
     `emit` writes the code itself where arguments are computed only when needed (IF, AND) or where bare operators are
     quicker than a call (SUM). `needs_context` passes the surroundings (today, who is signed in) as first argument.
+    With `sees_failures` an argument that failed is handed over as a `Failed`; every other function fails with it.
+    `differs` says where an author who knows spreadsheets would be surprised, and `look` what is wrong in a call as it
+    is written.
     """
 
     name: str
@@ -100,6 +120,9 @@ class Function:
     call: Callable[..., Any] | None = None
     emit: Callable[[CodeWriter, Argument, Role], str] | None = None
     needs_context: bool = False
+    sees_failures: bool = False
+    differs: str = ""
+    look: Callable[[Argument], Iterable[Remark]] | None = None
     # What one call costs in steps (see metering), and how many characters of its texts one step does; 0: too little.
     steps: int = 0
     characters: int = 0
@@ -140,6 +163,8 @@ def function(
     needs_context: bool = False,
     steps: int = 0,
     characters: int = 0,
+    differs: str = "",
+    look: Callable[[Argument], Iterable[Remark]] | None = None,
 ) -> Function:
     """Return a function that is plain Python; `examples` are pairs of a formula and its result as text."""
     return Function(
@@ -152,4 +177,6 @@ def function(
         needs_context=needs_context,
         steps=steps,
         characters=characters,
+        differs=differs,
+        look=look,
     )

@@ -6,6 +6,7 @@ from typing import Any
 
 from codexa.core.formula import convert
 from codexa.core.formula.columns import Column
+from codexa.core.formula.failing import sound
 from codexa.core.formula.functions.function import Function, Parameter, Role, function
 from codexa.core.formula.functions.numbers import values_of
 from codexa.core.formula.metering import spend
@@ -25,7 +26,7 @@ def _item(values: list[Any], position: Decimal) -> Any:
     place = whole(position)
     if not 1 <= place <= len(values):
         fail(ErrorCode.REFERENCE, f"The list has {len(values)} items, counted from 1.")
-    return values[place - 1]
+    return sound(values[place - 1])
 
 
 def _position(value: Any, values: list[Any], order: Decimal = ONE) -> Decimal:

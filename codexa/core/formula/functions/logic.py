@@ -5,12 +5,18 @@ from decimal import Decimal
 from typing import Any
 
 from codexa.core.formula import convert
+from codexa.core.formula.failing import sound
 from codexa.core.formula.functions.function import Argument, CodeWriter, Example, Function, Parameter, Role
+from codexa.core.formula.metering import spend
 from codexa.core.formula.types import YES_NO, Type, common
-from codexa.core.formula.values import ErrorCode, Failed, FormulaFailure, fail, whole
+from codexa.core.formula.values import ErrorCode, Failed, fail, whole
 
 _CONDITION = Parameter("condition", Role.CONDITION)
-_FURTHER = Parameter("further", Role.CONDITION, optional=True, repeated=True)
+_CONDITIONS = (
+    Parameter("conditions", Role.CONDITIONS),
+    Parameter("further", Role.CONDITIONS, optional=True, repeated=True),
+)
+_OF_LISTS = "Of a list, a blank counts as no, and where there are no rows AND is TRUE and OR FALSE."
 
 
 def _emit_if(emitter: CodeWriter, call: Argument, role: Role) -> str:
@@ -91,34 +97,68 @@ def _switch_type(types: list[Type]) -> Type:
 
 
 def _emit_all(emitter: CodeWriter, call: Argument, role: Role) -> str:
-    conditions = " and ".join(emitter.emit(part, Role.CONDITION) for part in call.parts)
-    return emitter.convert(f"({conditions})", YES_NO, role)
+    return _joined_conditions(emitter, call, role, " and ", all_hold)
 
 
 def _emit_any(emitter: CodeWriter, call: Argument, role: Role) -> str:
-    conditions = " or ".join(emitter.emit(part, Role.CONDITION) for part in call.parts)
+    return _joined_conditions(emitter, call, role, " or ", any_holds)
+
+
+def _joined_conditions(
+    emitter: CodeWriter, call: Argument, role: Role, joint: str, over_list: Callable[[list[Any]], bool]
+) -> str:
+    conditions = joint.join(
+        f"{emitter.helper(over_list)}({emitter.emit(part, Role.VALUE)})"
+        if part.type.is_list
+        else emitter.emit(part, Role.CONDITION)
+        for part in call.parts
+    )
     return emitter.convert(f"({conditions})", YES_NO, role)
+
+
+def all_hold(values: list[Any]) -> bool:
+    """Say whether all items of a list hold; a blank does not, and of no items all do."""
+    spend(len(values) >> 2)
+    return all(map(convert.condition, values))
+
+
+def any_holds(values: list[Any]) -> bool:
+    """Say whether an item of a list holds."""
+    spend(len(values) >> 2)
+    return any(map(convert.condition, values))
 
 
 def _emit_not(emitter: CodeWriter, call: Argument, role: Role) -> str:
     return emitter.convert(f"(not {emitter.emit(call.parts[0], Role.CONDITION)})", YES_NO, role)
 
 
-def _exactly_odd(*conditions: bool) -> bool:
-    return sum(conditions) % 2 == 1
+def _exactly_odd(conditions: list[Any]) -> bool:
+    return sum(map(convert.condition, conditions)) % 2 == 1
 
 
 def _emit_if_error(emitter: CodeWriter, call: Argument, role: Role) -> str:
-    tried, instead = (emitter.emit(part, role) for part in call.parts)
-    return f"{emitter.helper(_unless_error)}(lambda: {tried}, lambda: {instead})"
+    return _emit_instead(emitter, call, role, _unless_error)
 
 
-def _unless_error(tried: Callable[[], Any], instead: Callable[[], Any]) -> Any:
-    try:
-        value = tried()
-    except Exception:  # whatever a formula can meet is an error value to its author
+def _emit_if_not_available(emitter: CodeWriter, call: Argument, role: Role) -> str:
+    return _emit_instead(emitter, call, role, _unless_not_available)
+
+
+def _emit_instead(emitter: CodeWriter, call: Argument, role: Role, choose: Callable[..., Any]) -> str:
+    # What becomes of the value stands outside: a text that is no number fails there, as it would in a figure of its own.
+    value, instead = call.parts
+    code = f"{emitter.helper(choose)}({emitter.or_failed(value)}, lambda: {emitter.emit(instead, Role.VALUE)})"
+    return emitter.convert(code, call.type, role)
+
+
+def _unless_error(value: Any, instead: Callable[[], Any]) -> Any:
+    return instead() if value.__class__ is Failed else value
+
+
+def _unless_not_available(value: Any, instead: Callable[[], Any]) -> Any:
+    if value.__class__ is Failed and value.error.code is ErrorCode.NOT_AVAILABLE:
         return instead()
-    return instead() if isinstance(value, Failed) else value
+    return sound(value)
 
 
 def _emit_choose(emitter: CodeWriter, call: Argument, role: Role) -> str:
@@ -132,22 +172,6 @@ def _chosen(index: Decimal, branches: tuple[Callable[[], Any], ...]) -> Any:
     if not 1 <= place <= len(branches):
         fail(ErrorCode.VALUE, f"There are {len(branches)} values to choose from, counted from 1.")
     return branches[place - 1]()
-
-
-def _emit_if_not_available(emitter: CodeWriter, call: Argument, role: Role) -> str:
-    tried, instead = (emitter.emit(part, role) for part in call.parts)
-    return f"{emitter.helper(_unless_not_available)}(lambda: {tried}, lambda: {instead})"
-
-
-def _unless_not_available(tried: Callable[[], Any], instead: Callable[[], Any]) -> Any:
-    try:
-        value = tried()
-    except FormulaFailure as failure:
-        if failure.error.code is not ErrorCode.NOT_AVAILABLE:
-            raise
-        return instead()
-    missing = isinstance(value, Failed) and value.error.code is ErrorCode.NOT_AVAILABLE
-    return instead() if missing else value
 
 
 FUNCTIONS = (
@@ -202,17 +226,19 @@ FUNCTIONS = (
     ),
     Function(
         name="AND",
-        parameters=(_CONDITION, _FURTHER),
+        parameters=_CONDITIONS,
         result=YES_NO,
-        purpose="Whether all hold; stops at the first that does not.",
+        purpose="Whether all hold, or all items of a list; stops at the first that does not.",
+        differs=_OF_LISTS,
         examples=(Example("AND(2 > 1, 3 > 2)", "TRUE"), Example("AND(FALSE, 1/0 > 2)", "FALSE")),
         emit=_emit_all,
     ),
     Function(
         name="OR",
-        parameters=(_CONDITION, _FURTHER),
+        parameters=_CONDITIONS,
         result=YES_NO,
-        purpose="Whether at least one holds; stops at the first that does.",
+        purpose="Whether at least one holds, or one item of a list; stops at the first that does.",
+        differs=_OF_LISTS,
         examples=(Example("OR(2 > 1, 1/0 > 2)", "TRUE"), Example("OR(FALSE, FALSE)", "FALSE")),
         emit=_emit_any,
     ),
@@ -226,7 +252,7 @@ FUNCTIONS = (
     ),
     Function(
         name="XOR",
-        parameters=(_CONDITION, _FURTHER),
+        parameters=_CONDITIONS,
         result=YES_NO,
         purpose="Whether an odd number of the conditions hold.",
         examples=(Example("XOR(TRUE, FALSE, FALSE)", "TRUE"), Example("XOR(TRUE, TRUE)", "FALSE")),
@@ -238,6 +264,7 @@ FUNCTIONS = (
         result=common,
         purpose="The value, or another where the value is an error.",
         examples=(Example("IFERROR(1/0, 0)", "0"), Example("IFERROR(6/2, 0)", "3")),
+        sees_failures=True,
         emit=_emit_if_error,
     ),
     Function(
@@ -246,6 +273,7 @@ FUNCTIONS = (
         result=common,
         purpose="The value, or another where the value was looked for and not found (#N/A).",
         examples=(Example("IFNA(NA(), 0)", "0"), Example("IFNA(4, 0)", "4")),
+        sees_failures=True,
         emit=_emit_if_not_available,
     ),
 )
