@@ -33,7 +33,6 @@ hypothesis.settings.load_profile("codexa")
 CHEAP_HASH = PasswordHasher.from_parameters(profiles.CHEAPEST).hash("a long password")
 
 
-
 class _Fails(logging.Handler):
     """A formula that meets a defect of the program ends the test, where a visitor would see an error value."""
 

@@ -47,7 +47,7 @@ def name(text):
 
 
 small_leaves = st.one_of(
-    st.sampled_from(["0", "1", "2", "3", "-1", "0.5", "1e30"]).map(lambda text: parse(text)),
+    st.sampled_from(["0", "1", "2", "3", "-1", "0.5", "1e30"]).map(parse),
     st.sampled_from(LEAVES).map(lambda text: tree.Text(value=text)),
     st.booleans().map(lambda value: tree.Boolean(value=value)),
     st.sampled_from(singles).map(name),

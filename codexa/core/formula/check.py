@@ -15,6 +15,7 @@ from codexa.core.formula.types import (
     BLANK,
     COUNTED,
     DATES,
+    MOMENTS,
     NUMBER,
     NUMBERS,
     TEXT,
@@ -146,9 +147,7 @@ class _Checker:
             name = function.parameter(index).name
             message = f"{function.name} wants a single {name}, and this is a {part.type.name}."
             self._report(part.node, "list_not_wanted", message)
-        elif role in (Role.NUMBER, Role.NUMBERS):
-            self._wants_number(part)
-        elif role is Role.MEASURES and part.type.kind not in DATES and part.type.kind is not Kind.TIME:
+        elif role in (Role.NUMBER, Role.NUMBERS) or (role is Role.MEASURES and part.type.kind not in MOMENTS):
             self._wants_number(part)
         elif role is Role.DATE and part.type.kind in COUNTED:
             self._report(part.node, "wrong_type", f"{function.name} wants a date, and this is {part.type.name}.")
@@ -157,7 +156,7 @@ class _Checker:
 
     def _wants_number(self, part: Typed) -> None:
         kind = part.type.kind
-        if kind in DATES or kind is Kind.TIME:
+        if kind in MOMENTS:
             self._report(part.node, "wrong_type", f"A number is wanted here, and this is {part.type.name}.")
         elif kind is Kind.TEXT and not part.type.is_list:
             self._text_as_number(part)
@@ -196,7 +195,7 @@ class _Checker:
         return YES_NO
 
     def _adding(self, node: tree.Binary, left: Typed, right: Typed) -> Type:
-        dated = [part for part in (left, right) if part.type.kind in DATES or part.type.kind is Kind.TIME]
+        dated = [part for part in (left, right) if part.type.kind in MOMENTS]
         if not dated:
             self._wants_number(left)
             self._wants_number(right)

@@ -1,10 +1,11 @@
 """A column of a repeat as formulas get it: a list that finds equal items without going over all of them each time."""
 
+import datetime
 from decimal import Decimal
 from typing import Any
 
 from codexa.core.formula.metering import spend
-from codexa.core.formula.values import Choice, compared
+from codexa.core.formula.values import Choice, Failed, compared
 
 _Key = tuple[str, Any]
 
@@ -36,7 +37,7 @@ class Column(list[Any]):
         spend(len(self))
         by_key: dict[_Key, list[int]] = {}
         for at, item in enumerate(self):
-            if item is None:
+            if item is None or item.__class__ is Failed:
                 continue
             key = _key(item)
             if key is None:
@@ -58,4 +59,7 @@ def _key(value: Any) -> _Key | None:
     if value.__class__ is str or value.__class__ is Choice:
         # Empty text equals a blank, which stands in no index.
         return ("text", value.casefold()) if value else None
-    return ("yes/no", value) if value.__class__ is bool else None
+    if value.__class__ is bool:
+        return ("yes/no", value)
+    # A moment may equal a date, so it stands in no index.
+    return ("date", value) if value.__class__ is datetime.date else None

@@ -17,6 +17,7 @@ from codexa.core.formula.values import (
     Choices,
     ErrorCode,
     Failed,
+    Files,
     FormulaFailure,
     compared,
     difference,
@@ -179,6 +180,14 @@ def subtract(left: Any, right: Any) -> Any:
     return difference(number(left), number(right))
 
 
+def apart(left: Any, right: Any) -> Decimal:
+    """Subtract a date, time or moment from another. Raises FormulaFailure where one is blank: it is not day 0."""
+    if left is None or right is None:
+        fail(ErrorCode.VALUE, "A date or time is wanted here, and this is blank.")
+    days: Decimal = subtract(left, right)
+    return days
+
+
 def _seconds(value: datetime.time) -> Decimal:
     return Decimal(value.hour * 3600 + value.minute * 60 + value.second)
 
@@ -207,6 +216,7 @@ def days_between(left: datetime.date, right: datetime.date) -> Decimal:
     return Decimal((date(left) - date(right)).days)
 
 
+_UNORDERED = (Failed, Files, list)
 _FAMILIES: tuple[type, ...] = (bool, Decimal, str, datetime.datetime, datetime.date, datetime.time)
 
 
@@ -248,6 +258,14 @@ def equal(left: Any, right: Any) -> bool:
         return other is None or (isinstance(other, str) and other == "") or other == ()
     (left_family, left), (right_family, right) = _pair(left, right)
     return left_family is right_family and bool(left == right)
+
+
+def have_order(left: Any, right: Any) -> bool:
+    """Say whether two values are of one kind that has an order, so that `less` can tell which comes first."""
+    if left is None or right is None or isinstance(left, _UNORDERED) or isinstance(right, _UNORDERED):
+        return False
+    (left_family, _), (right_family, _) = _pair(left, right)
+    return left_family is right_family
 
 
 def less(left: Any, right: Any) -> bool:

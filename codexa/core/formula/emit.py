@@ -18,7 +18,7 @@ from codexa.core.formula.failing import sound, tried
 from codexa.core.formula.functions.function import LISTS, Function, Role
 from codexa.core.formula.metering import counted, folded, metered, spend
 from codexa.core.formula.scope import Home, Reference
-from codexa.core.formula.types import DATES, NUMBERS, WORDS, YES_NO, Kind, Type
+from codexa.core.formula.types import MOMENTS, NUMBERS, WORDS, YES_NO, Kind, Type
 from codexa.core.formula.values import HUNDREDTH, ONE, ZERO, ErrorCode, compared, difference, fail, total
 
 _CONVERSIONS: dict[Role, Callable[[Any], Any]] = {
@@ -185,6 +185,8 @@ class Emitter:
                 return f"{self.helper(convert.joined)}(({pieces}))"
             case "-" if {left.type.kind, right.type.kind} == {Kind.DATE} and _are_names(left, right):
                 return self._days_between(left, right)
+            case "-" if left.type.kind in MOMENTS and right.type.kind in MOMENTS:
+                return f"{self.helper(convert.apart)}({self.emit(left, Role.VALUE)}, {self.emit(right, Role.VALUE)})"
             case "+" | "-" if part.type.kind not in NUMBERS or not _numbers_only(left, right):
                 function = convert.add if operator == "+" else convert.subtract
                 return f"{self.helper(function)}({self.emit(left, Role.VALUE)}, {self.emit(right, Role.VALUE)})"
@@ -205,7 +207,7 @@ class Emitter:
     def _days_between(self, left: Typed, right: Typed) -> str:
         one, other = self.emit(left, Role.VALUE), self.emit(right, Role.VALUE)
         quick = f"{self.helper(Decimal)}(({one} - {other}).days)"
-        slow = f"{self.helper(convert.subtract)}({one}, {other})"
+        slow = f"{self.helper(convert.apart)}({one}, {other})"
         return f"({quick} if {one} is not None and {other} is not None else {slow})"
 
     def _equal(self, left: Typed, right: Typed) -> str:
@@ -266,7 +268,7 @@ class Emitter:
 
     def _item(self, part: Typed, role: Role) -> str:
         kind = part.type.kind
-        if role is Role.MEASURES and (kind in DATES or kind in (Kind.TIME, Kind.ANY)):
+        if role is Role.MEASURES and kind in _MOMENTS:
             value = self.emit(part, Role.VALUE)
             return f"{self.helper(_measure_or_blank)}({value})" if kind is Kind.ANY else value
         if role in (Role.NUMBERS, Role.MEASURES):
@@ -354,7 +356,7 @@ def _cannot_fail(part: Typed) -> bool:
     return folded_number(part.node) is not None
 
 
-_MOMENTS = frozenset({Kind.ANY, Kind.DATE, Kind.DATE_TIME, Kind.TIME})
+_MOMENTS = MOMENTS | {Kind.ANY}
 
 
 def _numbers_only(left: Typed, right: Typed) -> bool:

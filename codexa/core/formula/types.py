@@ -26,6 +26,7 @@ class Kind(StrEnum):
 NUMBERS = frozenset({Kind.NUMBER, Kind.MONEY})
 COUNTED = NUMBERS | {Kind.CHOICE, Kind.CHOICES, Kind.YES_NO}
 DATES = frozenset({Kind.DATE, Kind.DATE_TIME})
+MOMENTS = DATES | {Kind.TIME}
 WORDS = frozenset({Kind.TEXT, Kind.CHOICE})
 
 

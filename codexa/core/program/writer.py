@@ -78,7 +78,7 @@ class Writer:
         if beside not in (ALWAYS, NEVER):
             test = f"{beside.code} is True {'and' if both else 'or'} {test}"
         otherwise = "False" if both or beside is NEVER else f"{beside.code} is True"
-        code = ["try:", *indented([*fetches, f"{spot.code} = {test}"]), *self._unless_expected(f"{spot.code} = {otherwise}")]
+        code = self._guarded([*fetches, f"{spot.code} = {test}"], f"{spot.code} = {otherwise}")
         return self.add(
             Fact(
                 owner=owner,
@@ -98,7 +98,7 @@ class Writer:
             return None
         spot = self.spots.new(spot_kind)
         fetches, expression = self.code_of(formula)
-        code = ["try:", *indented([*fetches, f"{spot.code} = {expression}"]), *self._unless_expected(f"{spot.code} = None")]
+        code = self._guarded([*fetches, f"{spot.code} = {expression}"], f"{spot.code} = None")
         return self.add(
             Fact(
                 owner=owner,
@@ -128,7 +128,7 @@ class Writer:
         if filtering is not None:
             fetches, expression = self.code_of(filtering)
             test = [*fetches, f"if ({expression}) is True: u.append(o)"]
-            code += ["u = []", "for o in t:", *indented(["try:", *indented(test), *self._unless_expected()]), "t = u"]
+            code += ["u = []", "for o in t:", *indented(self._guarded(test)), "t = u"]
         code.append(f"{spot.code} = [o[0] for o in t]")
         read = [each for formula in (*conditions, filtering) if formula is not None for each in formula.reads()]
         return self.add(
@@ -165,7 +165,7 @@ class Writer:
             return [statement]
         fetches, expression = self.code_of(condition)
         test = [*fetches, f"if ({expression}) is True: {statement}"]
-        return ["try:", *indented(test), *self._unless_expected()]
+        return self._guarded(test)
 
     def answer(self, place: Place, *, keep: bool) -> None:
         """The value of a question: its answer, its default, or blank where it is hidden."""
@@ -204,10 +204,10 @@ class Writer:
             )
         )
 
-    def _unless_expected(self, *statements: str) -> list[str]:
-        """Return the end of a try: what holds where a formula failed; a defect of the program is reported."""
-        noticed_here = f"{self._emitter.helper(noticed)}(e)"
-        return ["except Exception as e:", *indented([noticed_here, *statements])]
+    def _guarded(self, code: list[str], *otherwise: str) -> list[str]:
+        """Return code with what holds where a formula in it failed; a defect of the program is reported."""
+        reported = f"{self._emitter.helper(noticed)}(e)"
+        return ["try:", *indented(code), "except Exception as e:", *indented([reported, *otherwise])]
 
     def _default(self, place: Place, default: Formula) -> list[str]:
         assert place.value is not None
@@ -215,7 +215,7 @@ class Writer:
         fetches, expression = self.code_of(default)
         adopt = self._emitter.helper(_adopter(place.field_type, place.block, self.region))
         x = place.value.code
-        return [f"{x} = None", "try:", *indented([*fetches, f"{x} = {adopt}({expression})"]), *self._unless_expected()]
+        return [f"{x} = None", *self._guarded([*fetches, f"{x} = {adopt}({expression})"])]
 
     def computed(self, place: Place) -> None:
         """The value of a field that a formula works out."""
@@ -324,7 +324,7 @@ class Writer:
                 break
             fetches, expression = self.code_of(formula)
             test = [*fetches, f"if ({expression}) is True: t = {result}"]
-            body += ["if t is None:", *indented(["try:", *indented(test), *self._unless_expected()])]
+            body += ["if t is None:", *indented(self._guarded(test))]
         if only is not ALWAYS:
             body = [f"if {only.code} is True:", *indented(body)]
         code = ["t = None", *body, f"{spot.code} = {otherwise} if t is None else t"]

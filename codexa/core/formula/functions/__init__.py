@@ -9,6 +9,7 @@ from codexa.core.formula.functions import (
     forms,
     lists,
     logic,
+    measures,
     moments,
     money,
     numbers,
@@ -21,7 +22,7 @@ from codexa.core.formula.functions.function import Function
 
 FAMILIES: dict[str, tuple[Function, ...]] = {
     "Logic": logic.FUNCTIONS,
-    "Numbers": numbers.FUNCTIONS + whole_numbers.FUNCTIONS + powers.FUNCTIONS,
+    "Numbers": numbers.FUNCTIONS + measures.FUNCTIONS + whole_numbers.FUNCTIONS + powers.FUNCTIONS,
     "Lists": lists.FUNCTIONS + conditional_sums.FUNCTIONS,
     "Money": money.FUNCTIONS,
     "Text": words.FUNCTIONS + text_edits.FUNCTIONS + formats.FUNCTIONS,

@@ -1,109 +1,50 @@
-"""Sums and counts of the items that meet a criterion (OpenFormula 4.11.8: ">=5", "<>x", or a value to be equal to)."""
+"""Sums and counts of the items that meet a criterion; see `criteria`."""
 
-import datetime
-import re
+import operator
 from collections.abc import Callable
 from decimal import Decimal
+from itertools import compress
 from typing import Any
 
-from codexa.core.formula import convert
-from codexa.core.formula.columns import Column
+from codexa.core.formula.functions.criteria import Fits, fitting
 from codexa.core.formula.functions.function import Argument, CodeWriter, Example, Function, Parameter, Role, function
-from codexa.core.formula.metering import spend
+from codexa.core.formula.functions.numbers import total_of, values_of
 from codexa.core.formula.types import NUMBER
-from codexa.core.formula.values import ZERO, Choice, ErrorCode, fail
+from codexa.core.formula.values import ZERO, ErrorCode, fail
 
-_CRITERION = re.compile(r"(<=|>=|<>|<|>|=)(.*)", re.DOTALL)
-_PLAIN_NUMBER = re.compile(r"[+-]?(\d{1,100}(\.\d{0,100})?|\.\d{1,100})", re.ASCII)
 _LIST = Parameter("list", Role.LIST)
 _CRITERION_PARAMETER = Parameter("criterion", Role.VALUE)
 _FURTHER = Parameter("further", Role.VALUES, optional=True, repeated=True)
 
-_TESTS: dict[str, Callable[[Any, Any], bool]] = {
-    "=": convert.equal,
-    "<>": lambda item, value: not convert.equal(item, value),
-    "<": convert.less,
-    "<=": convert.not_more,
-    ">": lambda item, value: convert.less(value, item),
-    ">=": lambda item, value: convert.not_more(value, item),
-}
+
+_WILDCARDS = "`*` and `?` stand for any text and any one character, `~*` for the sign itself."
 
 
-def _value_of(text: str) -> Any:
-    if _PLAIN_NUMBER.fullmatch(text):
-        return Decimal(text)
-    try:
-        return datetime.date.fromisoformat(text)
-    except ValueError:
-        return text or None
-
-
-def _is_written(criterion: Any) -> bool:
-    """Say whether a criterion is a text that may begin with a comparison."""
-    return isinstance(criterion, str) and not isinstance(criterion, Choice)
-
-
-def _meets(criterion: Any) -> Callable[[Any], bool]:
-    match = _CRITERION.fullmatch(criterion) if _is_written(criterion) else None
-    if match:
-        test, value = _TESTS[match[1]], _value_of(match[2].strip())
-    else:
-        test, value = convert.equal, criterion
-    return lambda item: _same_kind(item, value, test)
-
-
-def _same_kind(item: Any, value: Any, test: Callable[[Any, Any], bool]) -> bool:
-    ordering = test not in (convert.equal, _TESTS["<>"])
-    return False if ordering and _kind(item) is not _kind(value) and not isinstance(item, Choice) else test(item, value)
-
-
-def _kind(value: Any) -> type:
-    return str if isinstance(value, str) else type(value)
-
-
-def _fitting(tests: list[tuple[list[Any], Any]], count: int) -> list[bool]:
+def _fitting(tests: list[tuple[list[Any], Any]], count: int) -> Fits:
     fits = [True] * count
     for items, criterion in tests:
         if len(items) != count:
             fail(ErrorCode.VALUE, "These lists are of different length.")
-        is_plain = not (_is_written(criterion) and _CRITERION.fullmatch(criterion))
-        positions = items.positions(criterion) if is_plain and isinstance(items, Column) else None
-        if positions is None:
-            spend(count)
-            meets = _meets(criterion)
-            fits = [before and meets(item) for before, item in zip(fits, items, strict=True)]
-        else:
-            found = set(positions)
-            fits = [before and at in found for at, before in enumerate(fits)]
+        fits = list(map(operator.and_, fits, fitting(items, criterion)))
     return fits
 
 
-def _numbers(items: list[Any], fits: list[bool]) -> list[Decimal]:
-    return [
-        convert.number(item)
-        for item, fit in zip(items, fits, strict=True)
-        if fit and item is not None and item.__class__ is not str
-    ]
-
-
-def _summed(items: list[Any], fits: list[bool]) -> Decimal:
-    return sum(_numbers(items, fits), ZERO)
+def _those_of(items: list[Any], fits: Fits) -> list[Any]:
+    return list(compress(items, fits))
 
 
 def _sum_if(items: list[Any], criterion: Any, summed: list[Any] | None = None) -> Decimal:
-    fits = _fitting([(items, criterion)], len(items if summed is None else summed))
-    return _summed(items if summed is None else summed, fits)
+    added = items if summed is None else summed
+    return total_of(_those_of(added, _fitting([(items, criterion)], len(added))))
 
 
 def _count_if(items: list[Any], criterion: Any) -> Decimal:
-    return Decimal(sum(_fitting([(items, criterion)], len(items))))
+    return Decimal(sum(fitting(items, criterion)))
 
 
 def _average_if(items: list[Any], criterion: Any, averaged: list[Any] | None = None) -> Decimal:
-    numbers = _numbers(
-        items if averaged is None else averaged,
-        _fitting([(items, criterion)], len(items if averaged is None else averaged)),
-    )
+    added = items if averaged is None else averaged
+    numbers = values_of(_those_of(added, _fitting([(items, criterion)], len(added))))
     return sum(numbers, ZERO) / len(numbers)
 
 
@@ -114,7 +55,7 @@ def _pairs(arguments: tuple[Any, ...]) -> list[tuple[list[Any], Any]]:
 
 
 def _sum_ifs(summed: list[Any], *arguments: Any) -> Decimal:
-    return _summed(summed, _fitting(_pairs(arguments), len(summed)))
+    return total_of(_those_of(summed, _fitting(_pairs(arguments), len(summed))))
 
 
 def _count_ifs(*arguments: Any) -> Decimal:

@@ -1,20 +1,22 @@
 """Lists: finding an item, and figures over a whole column."""
 
 import operator
+from bisect import bisect_left, bisect_right
+from collections.abc import Callable
 from decimal import Decimal
 from typing import Any
 
 from codexa.core.formula import convert
 from codexa.core.formula.columns import Column
 from codexa.core.formula.failing import sound
+from codexa.core.formula.functions.criteria import is_wild, matching
 from codexa.core.formula.functions.function import Function, Parameter, Role, function
 from codexa.core.formula.functions.numbers import values_of
 from codexa.core.formula.metering import spend
 from codexa.core.formula.types import ANY, NUMBER, Type
-from codexa.core.formula.values import ARITHMETIC, ONE, ZERO, ErrorCode, fail, whole
+from codexa.core.formula.values import ARITHMETIC, ONE, ZERO, ErrorCode, compared, fail, whole
 
 _LIST = Parameter("list", Role.LIST)
-_RANK = Parameter("place", Role.NUMBER)
 
 
 def _item_of(types: list[Type]) -> Type:
@@ -30,29 +32,46 @@ def _item(values: list[Any], position: Decimal) -> Any:
 
 
 def _position(value: Any, values: list[Any], order: Decimal = ONE) -> Decimal:
-    if order == 0 and isinstance(values, Column) and (places := values.positions(value)) is not None:
-        return Decimal(places[0] + 1) if places else fail(ErrorCode.NOT_AVAILABLE, "The list has no such value.")
-    spend(len(values))
     # 0: the first that is equal; 1: the last that is not more, -1: the last that is not less, in a list in that order
-    # (OpenFormula 6.14.9).
-    if order == 0:
-        found = next((index for index, each in enumerate(values, 1) if convert.equal(each, value)), None)
-    else:
-        fits = [convert.not_more(each, value) if order > 0 else convert.not_more(value, each) for each in values]
-        found = max((index for index, fit in enumerate(fits, 1) if fit), default=None)
-    return Decimal(found) if found else fail(ErrorCode.NOT_AVAILABLE, "The list has no such value.")
+    # (OpenFormula 6.14.9). Items of another kind are passed over.
+    if not order:
+        return _place_of(value, values)
+    found = _last_in_order(value, values, convert.less if order > 0 else convert.more)
+    return Decimal(found) if found else _not_there()
+
+
+def _not_there() -> Decimal:
+    return fail(ErrorCode.NOT_AVAILABLE, "The list has no such value.")
+
+
+def _place_of(value: Any, values: list[Any]) -> Decimal:
+    if not is_wild(value) and isinstance(values, Column) and (places := values.positions(value)) is not None:
+        return Decimal(places[0] + 1) if places else _not_there()
+    spend(len(values) >> 2)
+    fits = matching(value)(values)
+    return Decimal(fits.index(True) + 1) if True in fits else _not_there()
+
+
+def _last_in_order(value: Any, values: list[Any], beyond: Callable[[Any, Any], bool]) -> int:
+    """Return the place, from 1, of the last item that does not lie beyond the value; 0 where all do."""
+    spend(len(values) >> 5)
+    if value.__class__ is Decimal and set(map(type, values)) == {Decimal}:
+        wanted = compared(value)
+        if beyond is convert.less:
+            return bisect_right(values, wanted, key=compared)
+        return bisect_right(values, -wanted, key=_negated)
+    spend(len(values))
+    known = [place for place, item in enumerate(values) if convert.have_order(item, value)]
+    found = bisect_left(known, True, key=lambda place: beyond(value, values[place]))
+    return known[found - 1] + 1 if found else 0
+
+
+def _negated(number: Decimal) -> Decimal:
+    return -compared(number)
 
 
 def _looked_up(value: Any, values: list[Any], results: list[Any] | None = None) -> Any:
     return _item(values if results is None else results, _position(value, values))
-
-
-def _ranked(values: list[Any], rank: Decimal, *, greatest: bool) -> Decimal:
-    numbers = sorted(values_of(values), reverse=greatest)
-    place = whole(rank)
-    if not 1 <= place <= len(numbers):
-        fail(ErrorCode.NUMBER, f"There are {len(numbers)} numbers; there is no place {convert.text(rank)}.")
-    return numbers[place - 1]
 
 
 def _deviation(values: list[Any]) -> Decimal:
@@ -106,22 +125,6 @@ FUNCTIONS: tuple[Function, ...] = (
         "The result that stands beside the last item that is not more, in a rising list.",
         _looked_up,
         ("LOOKUP(7, 5, 50)", "50"),
-    ),
-    function(
-        "LARGE",
-        (_LIST, _RANK),
-        NUMBER,
-        "The greatest, second greatest … number.",
-        lambda values, rank: _ranked(values, rank, greatest=True),
-        ("LARGE(5, 1)", "5"),
-    ),
-    function(
-        "SMALL",
-        (_LIST, _RANK),
-        NUMBER,
-        "The smallest, second smallest … number.",
-        lambda values, rank: _ranked(values, rank, greatest=False),
-        ("SMALL(5, 2)", "#NUM!"),
     ),
     function(
         "STDEV",

@@ -145,7 +145,7 @@ def _emit_if_not_available(emitter: CodeWriter, call: Argument, role: Role) -> s
 
 
 def _emit_instead(emitter: CodeWriter, call: Argument, role: Role, choose: Callable[..., Any]) -> str:
-    # What becomes of the value stands outside: a text that is no number fails there, as it would in a figure of its own.
+    # What becomes of the value stands outside: a text that is no number fails there, as a figure of its own would.
     value, instead = call.parts
     code = f"{emitter.helper(choose)}({emitter.or_failed(value)}, lambda: {emitter.emit(instead, Role.VALUE)})"
     return emitter.convert(code, call.type, role)

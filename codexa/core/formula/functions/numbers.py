@@ -1,5 +1,6 @@
 """Numbers: sums, counts and rounding, in exact decimals."""
 
+import datetime
 from collections.abc import Callable
 from decimal import (
     ROUND_CEILING,
@@ -32,10 +33,12 @@ _NUMBERS = (Parameter("numbers", Role.NUMBERS), Parameter("further", Role.NUMBER
 _VALUES = (Parameter("values", Role.VALUES), Parameter("further", Role.VALUES, optional=True, repeated=True))
 _NUMBER = Parameter("number", Role.NUMBER)
 _DECIMALS = Parameter("decimals", Role.NUMBER, optional=True)
+_COUNTED = (Decimal, datetime.date, datetime.datetime, datetime.time)
 _STEP = Parameter("step", Role.NUMBER, optional=True)
 
 
-def _like_arguments(types: list[Type]) -> Type:
+def like_arguments(types: list[Type]) -> Type:
+    """Return the type of a number made of such: money where one of them is."""
     kinds = {each.kind for each in types}
     return Type(kind=Kind.MONEY if Kind.MONEY in kinds else Kind.NUMBER)
 
@@ -48,14 +51,14 @@ def _sum_type(types: list[Type]) -> Type:
             whole=max(each.whole for each in digits) + len(str(len(digits))),
             decimals=max(each.decimals for each in digits),
         )
-    return Type(kind=_like_arguments(types).kind, digits=exact)
+    return Type(kind=like_arguments(types).kind, digits=exact)
 
 
 def _emit_sum(emitter: CodeWriter, call: Argument, role: Role) -> str:
     # Python reads a chain of + by going one level deeper for each.
     exact = call.type.digits is not None and call.type.digits.comparable_as_is
     if not exact or len(call.parts) > _LONG_CHAIN:
-        code = f"{emitter.helper(_sum)}({emitter.flat_list(call.parts, Role.NUMBERS)})"
+        code = f"{emitter.helper(total_of)}({emitter.flat_list(call.parts, Role.NUMBERS)})"
     else:
         code = "(" + " + ".join(emitter.emit(part, Role.NUMBER) for part in call.parts) + ")"
     return emitter.convert(code, call.type, role)
@@ -68,7 +71,8 @@ def values_of(values: list[Any]) -> list[Decimal]:
     return [convert.number(value) for value in values if value is not None and value.__class__ is not str]
 
 
-def _sum(values: list[Any]) -> Decimal:
+def total_of(values: list[Any]) -> Decimal:
+    """Return the sum of a list: blanks and texts are passed over, and equal parts leave nothing over."""
     try:
         result = sum(values, ZERO)  # numbers alone, which is usual, need no second look
     except TypeError:
@@ -90,53 +94,9 @@ def _product(values: list[Any]) -> Decimal:
     return result
 
 
-def _average(values: list[Any]) -> Decimal:
-    try:
-        return sum(values, ZERO) / len(values)
-    except TypeError:
-        numbers = values_of(values)
-    return sum(numbers, ZERO) / len(numbers)
-
-
-def _median(values: list[Any]) -> Decimal:
-    numbers = sorted(values_of(values))
-    if not numbers:
-        fail(ErrorCode.NUMBER, "There is no number to find the middle of.")
-    middle = len(numbers) // 2
-    return numbers[middle] if len(numbers) % 2 else (numbers[middle - 1] + numbers[middle]) / 2
-
-
-def _extreme(choose: Callable[..., Any]) -> Callable[[list[Any]], Decimal]:
-    def extreme(values: list[Any]) -> Decimal:
-        try:
-            found = choose(values)
-            if found.__class__ is Decimal:  # numbers alone, which is usual, need no second look
-                return found
-        except (TypeError, ValueError):
-            pass
-        return choose(values_of(values), default=ZERO)  # type: ignore[no-any-return]
-
-    return extreme
-
-
-def _emit_extreme(choose: Callable[..., Any]) -> Callable[[CodeWriter, Argument, Role], str]:
-    def emit(emitter: CodeWriter, call: Argument, role: Role) -> str:
-        if len(call.parts) > 1 and all(_is_certain_number(part) for part in call.parts):
-            numbers = ", ".join(emitter.emit(part, Role.NUMBER) for part in call.parts)
-            code = f"{emitter.helper(choose)}({numbers})"
-        else:
-            code = f"{emitter.helper(_extreme(choose))}({emitter.flat_list(call.parts, Role.NUMBERS)})"
-        return emitter.convert(code, call.type, role)
-
-    return emit
-
-
-def _is_certain_number(part: Argument) -> bool:
-    return part.type.kind in NUMBERS and not part.type.may_be_blank and not part.type.is_list
-
-
 def _count(values: list[Any]) -> Decimal:
-    return Decimal(len([value for value in values if isinstance(value, Decimal)]))
+    kinds = list(map(type, values))
+    return Decimal(sum(map(kinds.count, _COUNTED)))
 
 
 def _count_filled(values: list[Any]) -> Decimal:
@@ -245,10 +205,11 @@ def _over(name: str, call: Callable[..., Any], purpose: str, *examples: Example)
     return Function(
         name=name,
         parameters=_VALUES if takes_values else _NUMBERS,
-        result=NUMBER if takes_values else _like_arguments,
+        result=NUMBER if takes_values else like_arguments,
         purpose=purpose,
         examples=examples,
         call=call,
+        sees_failures=takes_values,
     )
 
 
@@ -273,25 +234,7 @@ FUNCTIONS = (
         emit=_emit_sum,
     ),
     _over("PRODUCT", _product, "All numbers multiplied.", Example("PRODUCT(2, 3, 4)", "24")),
-    _over("AVERAGE", _average, "The mean of the numbers; blanks are left out.", Example("AVERAGE(1, 2, 6)", "3")),
-    _over("MEDIAN", _median, "The middle one of the numbers in order.", Example("MEDIAN(1, 9, 2)", "2")),
-    Function(
-        name="MIN",
-        parameters=_NUMBERS,
-        result=_like_arguments,
-        purpose="The smallest number.",
-        examples=(Example("MIN(4, 2, 8)", "2"),),
-        emit=_emit_extreme(min),
-    ),
-    Function(
-        name="MAX",
-        parameters=_NUMBERS,
-        result=_like_arguments,
-        purpose="The greatest number.",
-        examples=(Example("MAX(4, 2, 8)", "8"),),
-        emit=_emit_extreme(max),
-    ),
-    _over("COUNT", _count, "How many of the values are numbers.", Example('COUNT(1, "a", 2)', "2")),
+    _over("COUNT", _count, "How many of the values are numbers, dates or times.", Example('COUNT(1, "a", 2)', "2")),
     _over("COUNTA", _count_filled, "How many of the values are not blank.", Example('COUNTA(1, "a")', "2")),
     _over("COUNTBLANK", _count_blank, "How many of the values are blank.", Example('COUNTBLANK(1, "")', "1")),
     Function(
@@ -331,7 +274,7 @@ FUNCTIONS = (
     Function(
         name="ABS",
         parameters=(_NUMBER,),
-        result=lambda types: Type(kind=_like_arguments(types).kind, digits=types[0].digits),
+        result=lambda types: Type(kind=like_arguments(types).kind, digits=types[0].digits),
         purpose="The number without its sign.",
         examples=(Example("ABS(-3)", "3"),),
         emit=_emit_absolute,
