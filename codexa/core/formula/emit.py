@@ -183,13 +183,8 @@ class Emitter:
             case "&":
                 pieces = ", ".join(self.emit(piece, Role.TEXT) for piece in _joined(part))
                 return f"{self.helper(convert.joined)}(({pieces}))"
-            case "-" if {left.type.kind, right.type.kind} == {Kind.DATE} and _are_names(left, right):
-                return self._days_between(left, right)
-            case "-" if left.type.kind in MOMENTS and right.type.kind in MOMENTS:
-                return f"{self.helper(convert.apart)}({self.emit(left, Role.VALUE)}, {self.emit(right, Role.VALUE)})"
             case "+" | "-" if part.type.kind not in NUMBERS or not _numbers_only(left, right):
-                function = convert.add if operator == "+" else convert.subtract
-                return f"{self.helper(function)}({self.emit(left, Role.VALUE)}, {self.emit(right, Role.VALUE)})"
+                return self._moved(operator, left, right)
             case "^" if not _is_small_whole(right):
                 return f"{self.helper(_power)}({self.emit(left, Role.NUMBER)}, {self.emit(right, Role.NUMBER)})"
             case "+" | "-" if not _is_exact(part):
@@ -203,6 +198,14 @@ class Emitter:
             case "<>":
                 return f"(not {self._equal(left, right)})"
         return self._ordered(operator, left, right)
+
+    def _moved(self, operator: str, left: Typed, right: Typed) -> str:
+        """Write a sum or difference in which a date or time may stand."""
+        kinds = {left.type.kind, right.type.kind}
+        if operator == "-" and kinds == {Kind.DATE} and _are_names(left, right):
+            return self._days_between(left, right)
+        function = convert.add if operator == "+" else convert.apart if kinds <= MOMENTS else convert.subtract
+        return f"{self.helper(function)}({self.emit(left, Role.VALUE)}, {self.emit(right, Role.VALUE)})"
 
     def _days_between(self, left: Typed, right: Typed) -> str:
         one, other = self.emit(left, Role.VALUE), self.emit(right, Role.VALUE)

@@ -6,6 +6,7 @@ from decimal import Decimal
 from typing import Any
 
 from codexa.core.formula import convert
+from codexa.core.formula.functions.dates import first_weekday
 from codexa.core.formula.functions.function import Function, Parameter, Role, function
 from codexa.core.formula.types import DATE, NUMBER
 from codexa.core.formula.values import ONE, ZERO, ErrorCode, fail, whole
@@ -35,14 +36,15 @@ def _end_of_month(date: datetime.date, months: Decimal) -> datetime.date:
 
 
 def _week_number(date: datetime.date, mode: Decimal = ONE) -> Decimal:
-    # 1: weeks start on Sunday, 2: on Monday, and the year's first day is in week 1; 21: ISO 8601.
+    # 1: weeks start on Sunday, 2: on Monday, 11 to 17: on Monday to Sunday, and the year's first day is in week 1;
+    # 21: ISO 8601 (OpenFormula 6.10.24).
     start = whole(mode)
     if start == 21:
         return Decimal(date.isocalendar().week)
-    if start not in (1, 2):
-        fail(ErrorCode.NUMBER, "Weeks are counted 1 (from Sunday), 2 (from Monday) or 21 (ISO 8601).")
-    new_year = date.replace(month=1, day=1)
-    before = (new_year.weekday() + 1) % 7 if start == 1 else new_year.weekday()
+    first = first_weekday(start)
+    if first is None:
+        fail(ErrorCode.NUMBER, "Weeks are counted 1 (from Sunday), 2 (from Monday), 11 to 17, or 21 (ISO 8601).")
+    before = (date.replace(month=1, day=1).weekday() - first) % 7
     return Decimal((date.timetuple().tm_yday - 1 + before) // 7 + 1)
 
 
@@ -165,7 +167,8 @@ FUNCTIONS: tuple[Function, ...] = (
         "WEEKNUM",
         (_DATE, Parameter("counting", Role.NUMBER, optional=True)),
         NUMBER,
-        "The week of the year: weeks start on Sunday, or with 2 on Monday; with 21 as ISO 8601 counts.",
+        "The week of the year: weeks start on Sunday, with 2 on Monday, with 11 to 17 on Monday to Sunday; with 21 as "
+        "ISO 8601 counts.",
         _week_number,
         ("WEEKNUM(DATE(2026, 1, 4))", "2"),
         ("WEEKNUM(DATE(2026, 1, 4), 2)", "1"),

@@ -1,11 +1,13 @@
 """Dates: real calendar dates, not serial numbers; weeks as ISO 8601 and the standard count them."""
 
 import datetime
+from collections.abc import Iterable
 from decimal import Decimal
 from typing import Any
 
 from codexa.core.formula import convert
-from codexa.core.formula.functions.function import Example, Function, Parameter, Role
+from codexa.core.formula.constants import folded_number
+from codexa.core.formula.functions.function import Argument, Example, Function, Parameter, Remark, Role
 from codexa.core.formula.types import DATE, NUMBER
 from codexa.core.formula.values import ONE, ErrorCode, fail, whole
 
@@ -26,21 +28,31 @@ def _date(year: Decimal, month: Decimal, day: Decimal) -> datetime.date:
     return convert.shift(datetime.date(months // 12, months % 12 + 1, 1), Decimal(whole(day) - 1))
 
 
+def _short_year(call: Argument) -> Iterable[Remark]:
+    year = folded_number(call.parts[0].node)
+    if year is not None and 0 <= year < 100:
+        message = f"This is the year {whole(year)}, long ago. Write all four digits of a year of our time."
+        yield Remark(call.parts[0].node.span, message, is_doubt=True)
+
+
 def _days(later: datetime.date, earlier: datetime.date) -> Decimal:
     return convert.days_between(later, earlier)
 
 
 def _weekday(date: datetime.date, counting: Decimal = ONE) -> Decimal:
-    # 1: Sunday is 1; 2: Monday is 1; 3: Monday is 0 (OpenFormula 6.10.22).
-    monday_first = date.weekday()
-    match whole(counting):
-        case 1:
-            return Decimal((monday_first + 1) % 7 + 1)
-        case 2:
-            return Decimal(monday_first + 1)
-        case 3:
-            return Decimal(monday_first)
-    return fail(ErrorCode.NUMBER, "Weekdays are counted 1 (Sunday is 1), 2 (Monday is 1) or 3 (Monday is 0).")
+    # 1: Sunday is 1; 2: Monday is 1; 3: Monday is 0; 11 to 17: Monday to Sunday is 1 (OpenFormula 6.10.20).
+    mode = whole(counting)
+    if mode == 3:
+        return Decimal(date.weekday())
+    first = first_weekday(mode)
+    if first is None:
+        fail(ErrorCode.NUMBER, "Weekdays are counted 1 (Sunday is 1), 2 (Monday is 1), 3 (Monday is 0) or 11 to 17.")
+    return Decimal((date.weekday() - first) % 7 + 1)
+
+
+def first_weekday(mode: int) -> int | None:
+    """Return the day a week begins with, Monday as 0: 1 is Sunday, 2 Monday, 11 to 17 Monday to Sunday; else None."""
+    return {1: 6, 2: 0}.get(mode, mode - 11 if 11 <= mode <= 17 else None)
 
 
 FUNCTIONS = (
@@ -58,6 +70,8 @@ FUNCTIONS = (
         parameters=(Parameter("year", Role.NUMBER), Parameter("month", Role.NUMBER), Parameter("day", Role.NUMBER)),
         result=DATE,
         purpose="A date from its numbers.",
+        look=_short_year,
+        differs="A year below 100 is that year, not one of this century or the last.",
         examples=(Example("DATE(2026, 2, 29)", "2026-03-01"), Example("DATE(2026, 11, 30) + 1", "2026-12-01")),
         call=_date,
     ),
@@ -97,7 +111,8 @@ FUNCTIONS = (
         name="WEEKDAY",
         parameters=(_DATE, Parameter("counting", Role.NUMBER, optional=True)),
         result=NUMBER,
-        purpose="The day of the week: counted from Sunday = 1, or with 2 from Monday = 1, or with 3 from Monday = 0.",
+        purpose="The day of the week: counted from Sunday = 1, with 2 from Monday = 1, with 3 from Monday = 0, "
+        "with 11 to 17 from Monday to Sunday = 1.",
         examples=(Example("WEEKDAY(DATE(2026, 11, 23), 2)", "1"),),
         call=_weekday,
     ),

@@ -3,7 +3,6 @@
 import datetime
 from collections.abc import Callable
 from decimal import (
-    ROUND_CEILING,
     ROUND_DOWN,
     ROUND_FLOOR,
     ROUND_HALF_UP,
@@ -34,13 +33,17 @@ _VALUES = (Parameter("values", Role.VALUES), Parameter("further", Role.VALUES, o
 _NUMBER = Parameter("number", Role.NUMBER)
 _DECIMALS = Parameter("decimals", Role.NUMBER, optional=True)
 _COUNTED = (Decimal, datetime.date, datetime.datetime, datetime.time)
-_STEP = Parameter("step", Role.NUMBER, optional=True)
 
 
 def like_arguments(types: list[Type]) -> Type:
     """Return the type of a number made of such: money where one of them is."""
     kinds = {each.kind for each in types}
     return Type(kind=Kind.MONEY if Kind.MONEY in kinds else Kind.NUMBER)
+
+
+def like_first(types: list[Type]) -> Type:
+    """Return the type of a number made of the first argument: money where that is money."""
+    return Type(kind=types[0].kind if types[0].kind in NUMBERS else Kind.NUMBER)
 
 
 def _sum_type(types: list[Type]) -> Type:
@@ -154,15 +157,6 @@ def _rounded_to(places: int) -> Callable[[Decimal], Decimal]:
     return round_to
 
 
-def _to_step(rounding: str) -> Callable[..., Decimal]:
-    def round_to_step(number: Decimal, step: Decimal = ONE) -> Decimal:
-        if not step:
-            return ZERO
-        return compared(number / step).to_integral_value(rounding=rounding) * step
-
-    return round_to_step
-
-
 def _whole(number: Decimal) -> Decimal:
     return compared(number).to_integral_value(rounding=ROUND_FLOOR)
 
@@ -217,7 +211,7 @@ def _rounding(name: str, call: Callable[..., Any], last: Parameter, purpose: str
     return Function(
         name=name,
         parameters=(_NUMBER, last),
-        result=lambda types: Type(kind=types[0].kind if types[0].kind in NUMBERS else Kind.NUMBER),
+        result=like_first,
         purpose=purpose,
         examples=examples,
         call=call,
@@ -240,7 +234,7 @@ FUNCTIONS = (
     Function(
         name="ROUND",
         parameters=(_NUMBER, _DECIMALS),
-        result=lambda types: Type(kind=types[0].kind if types[0].kind in NUMBERS else Kind.NUMBER),
+        result=like_first,
         purpose="Rounded to so many decimals, half away from zero.",
         examples=(
             Example("ROUND(2.345, 2)", "2.35"),
@@ -251,10 +245,6 @@ FUNCTIONS = (
     ),
     _rounding("ROUNDUP", rounder(ROUND_UP), _DECIMALS, "Rounded away from zero.", Example("ROUNDUP(2.01)", "3")),
     _rounding("ROUNDDOWN", rounder(ROUND_DOWN), _DECIMALS, "Rounded towards zero.", Example("ROUNDDOWN(-2.9)", "-2")),
-    _rounding(
-        "CEILING", _to_step(ROUND_CEILING), _STEP, "Up to a multiple of the step.", Example("CEILING(7, 5)", "10")
-    ),
-    _rounding("FLOOR", _to_step(ROUND_FLOOR), _STEP, "Down to a multiple of the step.", Example("FLOOR(7, 5)", "5")),
     Function(
         name="INT",
         parameters=(_NUMBER,),

@@ -2,12 +2,13 @@
 
 import re
 import unicodedata
+from bisect import bisect_left
 from decimal import Decimal
 from typing import Any
 
 from codexa.core.formula import convert
 from codexa.core.formula.functions.function import Function, Parameter, Role, function
-from codexa.core.formula.functions.words import whole_number
+from codexa.core.formula.functions.words import bounded, whole_number
 from codexa.core.formula.types import NUMBER, TEXT, YES_NO
 from codexa.core.formula.values import ONE, ZERO, ErrorCode, fail, whole
 
@@ -15,11 +16,18 @@ _TEXT = Parameter("text", Role.TEXT)
 _SOUGHT = Parameter("sought", Role.TEXT)
 _START = Parameter("start", Role.NUMBER, optional=True)
 _WORD = re.compile(r"[^\W\d_]+(?:['\u2019][^\W\d_]+)*")
+_ONE_LETTER = re.compile(r"(?<![^\W\d_]['\u2019])\b([^\W\d_]['\u2019])([^\W\d_])(?=[^\W\d_]{2})")
 _SURROGATES = range(0xD800, 0xE000)
 
 
 def _proper(text: str) -> str:
-    return _WORD.sub(lambda word: word[0][:1].upper() + word[0][1:].lower(), text)
+    return bounded(_WORD.sub(_with_capital, text))
+
+
+def _with_capital(word: re.Match[str]) -> str:
+    # O'Neill and D'Artagnan, but It's and I'll: after one letter and an apostrophe a name may begin.
+    text = word[0][:1].upper() + word[0][1:].lower()
+    return _ONE_LETTER.sub(lambda found: found[1] + found[2].upper(), text)
 
 
 def _clean(text: str) -> str:
@@ -28,7 +36,11 @@ def _clean(text: str) -> str:
 
 def _place(sought: str, text: str, start: Decimal) -> Decimal:
     found = text.find(sought, whole_number(start, 1) - 1)
-    return Decimal(found + 1) if found >= 0 else fail(ErrorCode.VALUE, f'"{sought[:40]}" is not in the text.')
+    return Decimal(found + 1) if found >= 0 else _not_in(sought)
+
+
+def _not_in(sought: str) -> Decimal:
+    return fail(ErrorCode.VALUE, f'"{sought[:40]}" is not in the text.')
 
 
 def _find(sought: str, text: str, start: Decimal = ONE) -> Decimal:
@@ -36,7 +48,14 @@ def _find(sought: str, text: str, start: Decimal = ONE) -> Decimal:
 
 
 def _search(sought: str, text: str, start: Decimal = ONE) -> Decimal:
-    return _place(sought.lower(), text.lower(), start)
+    lower = text.lower()
+    if len(lower) == len(text):
+        return _place(sought.lower(), lower, start)
+    # A capital may have a small letter of two characters; what is counted are the text's own.
+    owners = [at for at, sign in enumerate(text) for _ in sign.lower()]
+    first = bisect_left(owners, whole_number(start, 1) - 1)
+    found = "".join(sign.lower() for sign in text).find("".join(sign.lower() for sign in sought), first)
+    return Decimal(owners[found] + 1) if found >= 0 else _not_in(sought)
 
 
 def _substitute(text: str, old: str, new: str, which: Decimal | None = None) -> str:
@@ -48,23 +67,17 @@ def _substitute(text: str, old: str, new: str, which: Decimal | None = None) -> 
         if number >= len(pieces):
             return text
         pieces = [old.join(pieces[:number]), old.join(pieces[number:])]
-    return _bounded(new.join(pieces) if len(text) + len(new) * len(pieces) <= 4 * convert.MAX_TEXT else None)
-
-
-def _bounded(text: str | None) -> str:
-    if text is None or len(text) > convert.MAX_TEXT:
-        fail(ErrorCode.VALUE, f"This text would be longer than {convert.MAX_TEXT} characters.")
-    return text
+    return bounded(new.join(pieces) if len(text) + len(new) * len(pieces) <= 4 * convert.MAX_TEXT else None)
 
 
 def _replace(text: str, start: Decimal, length: Decimal, new: str) -> str:
     first = whole_number(start, 1) - 1
-    return _bounded(text[:first] + new + text[first + whole_number(length, 0) :])
+    return bounded(text[:first] + new + text[first + whole_number(length, 0) :])
 
 
 def _repeat(text: str, count: Decimal) -> str:
     if len(text) * count > convert.MAX_TEXT:
-        return _bounded(None)
+        return bounded(None)
     return text * whole_number(count, 0)
 
 
@@ -97,7 +110,9 @@ FUNCTIONS: tuple[Function, ...] = (
         "Each word with a capital first.",
         _proper,
         ('PROPER("summit DOME")', "Summit Dome"),
+        ("PROPER(\"o'neill's\")", "O'Neill's"),
         characters=4,
+        differs="An apostrophe begins a name only after one letter: O'Neill's, not O'Neill'S.",
     ),
     function(
         "CLEAN",
@@ -126,6 +141,7 @@ FUNCTIONS: tuple[Function, ...] = (
         _search,
         ('SEARCH("L", "Alderlight", 3)', "6"),
         characters=512,
+        differs='It knows no wildcards: `SEARCH("?", t)` looks for the question mark.',
     ),
     function(
         "SUBSTITUTE",

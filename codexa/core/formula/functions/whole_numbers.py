@@ -2,24 +2,43 @@
 
 import math
 from collections.abc import Callable
-from decimal import ROUND_DOWN, ROUND_HALF_UP, ROUND_UP, Decimal
+from decimal import ROUND_CEILING, ROUND_DOWN, ROUND_FLOOR, ROUND_HALF_UP, ROUND_UP, Decimal
 from typing import Any
 
+from codexa.core.formula.convert import text_of_number
 from codexa.core.formula.functions.function import Function, Parameter, Role, function
-from codexa.core.formula.functions.numbers import rounder, values_of
+from codexa.core.formula.functions.numbers import like_first, rounder, values_of
 from codexa.core.formula.types import NUMBER
 from codexa.core.formula.values import ONE, ZERO, ErrorCode, compared, fail, whole
 
 _NUMBER = Parameter("number", Role.NUMBER)
+_STEP = Parameter("step", Role.NUMBER, optional=True)
+_MODE = Parameter("mode", Role.NUMBER, optional=True)
 _NUMBERS = (Parameter("numbers", Role.NUMBERS), Parameter("further", Role.NUMBERS, optional=True, repeated=True))
 _MOST_DIGITS = 34
 _MOST = 10**_MOST_DIGITS
 
 
+def _ceiling(number: Decimal, step: Decimal = ONE, mode: Decimal = ZERO) -> Decimal:
+    return _to_step(number, step, ROUND_UP if mode else ROUND_CEILING)
+
+
+def _floor(number: Decimal, step: Decimal = ONE, mode: Decimal = ZERO) -> Decimal:
+    return _to_step(number, step, ROUND_DOWN if mode else ROUND_FLOOR)
+
+
 def _to_multiple(number: Decimal, multiple: Decimal) -> Decimal:
-    if not multiple:
+    return _to_step(number, multiple, ROUND_HALF_UP)
+
+
+def _to_step(number: Decimal, step: Decimal, rounding: str) -> Decimal:
+    # Multiples of -5 are those of 5; with a mode the amount is rounded, not the number (OpenFormula 6.17.1, 6.17.3).
+    if not step or not number:
         return ZERO
-    return compared(number / multiple).to_integral_value(rounding=ROUND_HALF_UP) * multiple
+    if step < 0 < number:
+        fail(ErrorCode.NUMBER, f"A number above 0 wants a step above 0, not {text_of_number(step)}.")
+    step = abs(step)
+    return compared(number / step).to_integral_value(rounding=rounding) * step + ZERO
 
 
 def _quotient(number: Decimal, divisor: Decimal) -> Decimal:
@@ -44,15 +63,40 @@ def _over_whole(combine: Callable[..., int]) -> Callable[[list[Any]], Decimal]:
     return over
 
 
+_SIGNS = "A negative number may have a step above 0; the standard wants the same sign."
+
 FUNCTIONS: tuple[Function, ...] = (
+    function(
+        "CEILING",
+        (_NUMBER, _STEP, _MODE),
+        like_first,
+        "Up to a multiple of the step; with a mode other than 0 a negative number away from zero.",
+        _ceiling,
+        ("CEILING(7, 5)", "10"),
+        ("CEILING(-7, -5)", "-5"),
+        ("CEILING(-7, -5, 1)", "-10"),
+        differs=_SIGNS,
+    ),
+    function(
+        "FLOOR",
+        (_NUMBER, _STEP, _MODE),
+        like_first,
+        "Down to a multiple of the step; with a mode other than 0 a negative number towards zero.",
+        _floor,
+        ("FLOOR(7, 5)", "5"),
+        ("FLOOR(-7, -5)", "-10"),
+        differs=_SIGNS,
+    ),
     function(
         "MROUND",
         (_NUMBER, Parameter("multiple", Role.NUMBER)),
-        NUMBER,
+        like_first,
         "The nearest multiple; halves go away from zero.",
         _to_multiple,
         ("MROUND(7.5, 5)", "10"),
         ("MROUND(-7, 5)", "-5"),
+        ("MROUND(7, -5)", "#NUM!"),
+        differs=_SIGNS,
     ),
     function(
         "TRUNC",

@@ -28,6 +28,21 @@ def whole_number(number: Decimal, least: int) -> int:
     return count if count >= least else fail(ErrorCode.VALUE, f"A length or place from {least} on is wanted here.")
 
 
+def bounded(text: str | None) -> str:
+    """Return a text that is not too long; None stands for one that is known to be."""
+    if text is None or len(text) > convert.MAX_TEXT:
+        fail(ErrorCode.VALUE, f"This text would be longer than {convert.MAX_TEXT} characters.")
+    return text
+
+
+def _upper(text: str) -> str:
+    return bounded(text.upper())
+
+
+def _lower(text: str) -> str:
+    return bounded(text.lower())
+
+
 def _left(text: str, length: Decimal = ONE) -> str:
     return text[: whole_number(length, 0)]
 
@@ -56,8 +71,6 @@ def _joined(values: list[Any]) -> str:
 def _joined_with(separator: str, skip_blank: bool, values: list[Any]) -> str:
     parts = [text for value in values if (text := convert.text(value)) or not skip_blank]
     pieces = [piece for part in parts for piece in (separator, part)][1:]
-    if sum(map(len, pieces)) > convert.MAX_TEXT:
-        fail(ErrorCode.VALUE, f"This text would be longer than {convert.MAX_TEXT} characters.")
     return convert.joined(tuple(pieces))
 
 
@@ -114,7 +127,7 @@ FUNCTIONS = (
         result=TEXT,
         purpose="In capitals.",
         examples=(Example('UPPER("dome")', "DOME"),),
-        call=str.upper,
+        call=_upper,
         characters=64,
     ),
     Function(
@@ -123,7 +136,7 @@ FUNCTIONS = (
         result=TEXT,
         purpose="In small letters.",
         examples=(Example('LOWER("DOME")', "dome"),),
-        call=str.lower,
+        call=_lower,
         characters=64,
     ),
     Function(
