@@ -157,7 +157,7 @@ def test_a_number_is_read_as_its_language_writes_it(raw, region, expected):
         ("1,23", "not_a_number"),
         ("NaN", "not_a_number"),
         ("Infinity", "not_a_number"),
-        ("1e400", "too_large"),
+        ("1e3", "not_a_number"),
         (True, "not_a_number"),
         ([1], "not_a_number"),
         ("9" * 16, "too_large"),

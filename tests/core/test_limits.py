@@ -15,7 +15,7 @@ from codexa.core.fields.text_value import composed
 from codexa.core.form.form import FORMAT, read_form
 from codexa.core.form.outline_text import read_outline
 from codexa.core.form.upgrades import read_imported, read_stored, upgraded
-from codexa.core.formula import convert
+from codexa.core.formula import convert, emit
 from codexa.core.formula.columns import Column
 from codexa.core.formula.functions.conditional_sums import _fitting
 from codexa.core.formula.metering import MOST_STEPS
@@ -99,8 +99,13 @@ class TestFormulas:
         assert state.presented(program.places["price"]) == price
         assert len(program.source) < 20 * len(formula) + 5_000
 
-    def test_one_that_python_does_not_take_is_a_finding_of_that_formula_and_spares_the_others(self):
-        document = with_price("MAX(1, INDEX(" * 45 + "people" + ", 1))" * 45)
+    def test_one_nested_ninety_deep_works(self):
+        program = compile_form(read_form(with_price("MAX(1, INDEX(" * 45 + "people" + ", 1))" * 45)))
+        assert evaluate(program, {"people": "3"}, CONTEXT).presented(program.places["price"]) == "€3.00"
+
+    def test_one_that_python_does_not_take_is_a_finding_of_that_formula_and_spares_the_others(self, monkeypatch):
+        monkeypatch.setattr(emit, "MAX_CODE", 500)
+        document = with_price("people + " * 90 + "1")
         document["figures"] = [{"kind": "formula", "id": "g", "key": "twice", "formula": "people * 2"}]
         program = compile_form(read_form(document))
         (finding,) = [each for each in proof(program) if each.code == "too_complex"]

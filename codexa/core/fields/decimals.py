@@ -1,12 +1,14 @@
 """Decimals: what the field types whose answer is a number share."""
 
+import re
+import unicodedata
 from abc import abstractmethod
 from collections.abc import Mapping
 from decimal import Decimal
 from functools import lru_cache
 from typing import Any, Generic, TypeVar
 
-from babel.numbers import NumberFormatError, format_decimal, parse_decimal
+from babel.numbers import NumberFormatError, format_decimal, get_decimal_symbol, get_group_symbol, parse_decimal
 
 from codexa.core.definition.parts import Number, Question
 from codexa.core.errors import AnswerError
@@ -17,6 +19,14 @@ from codexa.core.formula.types import Digits, Kind, Type
 
 MAX_WHOLE_DIGITS = 15
 MAX_DECIMALS = 10
+
+_FULL_WIDTH = 0xFEE0  # from U+FF01 to "!"
+_UNSEEN = {0x200E: None, 0x200F: None, 0x061C: None}  # marks of direction, which a keyboard may put in
+MINUS_SIGNS = frozenset("-\u2010\u2011\u2012\u2013\u2014\u2015\u2212\ufe63\uff0d")
+_NO_PART = re.compile(r"^(.*\d)([.,])\s?[-\u2010-\u2015]{1,2}$")
+_APOSTROPHES = re.compile(r"['\u2018\u2019\u02bc]")
+_SPACE = re.compile(r"(?<=\d)\s(?=\d)")
+_SPACED = re.compile(r"^[-+]?\d{1,3}(\s\d{3})+(?!\d)")
 
 
 class DecimalType(FieldType[FieldModel], Generic[FieldModel]):
@@ -123,13 +133,33 @@ def read_decimal(text: str, locale: str, decimals: int) -> Decimal | None:
     if text.isascii() and text.isdigit():
         return _fitting(Decimal(text))
     try:
-        value = parse_decimal(text.replace("\u2212", "-"), locale=locale, strict=True)
+        value = parse_decimal(_in_plain_signs(text, locale), locale=locale, strict=True)
     except NumberFormatError:
-        value = Decimal("NaN")
-    if not value.is_finite():
         example = format_decimal(Decimal("12.5") if decimals else Decimal(12), locale=locale)
-        raise AnswerError("not_a_number", f"Enter a number such as {example}.")
+        raise AnswerError("not_a_number", f"Enter a number such as {example}.") from None
     return _of_decimals(_fitting(value), decimals)
+
+
+def _in_plain_signs(text: str, locale: str) -> str:
+    """Return a number with ASCII digits and that language's own signs, however it was typed. Raises NumberFormatError.
+
+    Digits of any script, any minus, and a space between thousands are read everywhere; an apostrophe between them where
+    the language writes one; "1234.-" is a whole amount.
+    """
+    point, group = get_decimal_symbol(locale), get_group_symbol(locale)
+    text = "".join(chr(ord(sign) - _FULL_WIDTH) if "\uff01" <= sign <= "\uff5e" else sign for sign in text)
+    text = "".join(str(unicodedata.decimal(sign)) if sign.isdecimal() else sign for sign in text)
+    text = text.translate(_UNSEEN).replace("\u066b", point).replace("\u066c", group)
+    text = _NO_PART.sub(lambda found: found[1] if found[2] == point else found[0], text)
+    if text[:1] in MINUS_SIGNS:
+        text = "-" + text[1:].lstrip()
+    if _APOSTROPHES.fullmatch(group):
+        text = _APOSTROPHES.sub(group, text)
+    if _SPACED.match(text):
+        text = _SPACE.sub("" if group.strip() else group, text)
+    if set(text) - set(f"-+0123456789{point}{group}"):
+        raise NumberFormatError(f"{text!r} has signs that no number has.")
+    return text
 
 
 def _of_decimals(value: Decimal, decimals: int) -> Decimal:

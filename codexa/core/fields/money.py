@@ -10,6 +10,7 @@ from codexa.core.definition.parts import FieldFace, Label
 from codexa.core.fields.decimals import (
     MAX_DECIMALS,
     MAX_WHOLE_DIGITS,
+    MINUS_SIGNS,
     LimitedQuestion,
     LimitedType,
     shown,
@@ -54,8 +55,10 @@ class MoneyType(LimitedType[MoneyField]):
         """Return the amount; the currency's sign or code may stand beside it."""
         if isinstance(raw, str):
             raw = raw.strip()
+            minus, amount = ("-", raw[1:]) if raw[:1] in MINUS_SIGNS else ("", raw)
             for sign in _signs(region.currency, region.locale):
-                raw = raw.removeprefix(sign).removesuffix(sign)
+                amount = amount.strip().removeprefix(sign).removesuffix(sign)
+            raw = minus + amount.strip()
         return super().parse(raw, block, region)
 
     def written(self, value: Decimal, region: Region) -> str:

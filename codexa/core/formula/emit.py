@@ -27,6 +27,7 @@ _CONVERSIONS: dict[Role, Callable[[Any], Any]] = {
     Role.CONDITION: convert.condition,
     Role.DATE: convert.date,
 }
+_DEEP = 24  # levels of a formula
 MAX_CODE = 400_000  # characters; what a formula of the greatest length writes out is well below
 
 
@@ -41,15 +42,18 @@ class Emitter:
         self.environment = environment
         self.fetched: dict[str, str] = {}
         self._names: dict[object, str] = {}
+        self._inner: list[str] = []
+        self._depth = 0
         self._variables = 0
 
     def formula(self, typed: Typed, role: Role) -> tuple[list[str], str]:
-        """Return the lines that fetch a formula's answers, and the expression that computes it."""
+        """Return the lines that come before: answers fetched, deep parts; and the expression that computes a formula."""
         self.fetched = {}
+        self._inner, self._depth = [], 0
         result = self.emit(typed, role)
-        if len(result) > MAX_CODE:
+        if len(result) + sum(map(len, self._inner)) > MAX_CODE:
             raise TooComplexError
-        return [f"{name} = {code}" for name, code in sorted(self.fetched.items())], result
+        return [*(f"{name} = {code}" for name, code in sorted(self.fetched.items())), *self._inner], result
 
     def variable(self) -> str:
         """Return the name of a variable that nothing else has."""
@@ -79,6 +83,17 @@ class Emitter:
 
     def emit(self, part: Typed, role: Role) -> str:
         """Write one part as the place sees it; the code is safe to stand beside any operator."""
+        self._depth += 1
+        code = self._emitted(part, role)
+        self._depth -= 1
+        if not self._depth or self._depth % _DEEP:
+            return code
+        # Python reads parentheses only so deep in one another; what is deeper gets a function of its own.
+        name = self.variable()
+        self._inner.append(f"def {name}(): return {code}")
+        return f"{name}()"
+
+    def _emitted(self, part: Typed, role: Role) -> str:
         if part.type.is_list and role not in (Role.VALUE, *LISTS):
             return self._failing(ErrorCode.VALUE, f"A single value is wanted here, and this is a {part.type.name}.")
         folded = folded_number(part.node)
