@@ -66,4 +66,4 @@ def run(formula, names=None, *, typed=True):
     scope = Names(names or {}, typed=typed)
     compiled = compile_formula(formula, scope)
     result = compiled.run(scope.values, CONTEXT)
-    return locate(compiled, scope, scope.values, CONTEXT) if isinstance(result, Failed) else result
+    return locate(compiled, scope.values, CONTEXT) if isinstance(result, Failed) else result

@@ -78,7 +78,7 @@ def result_of(line: str, context: Context) -> dict[str, Any]:
 def _computed(formula: str, scope: PlainNames, context: Context) -> dict[str, Any]:
     use_exact_arithmetic()
     compiled = compile_formula(formula, scope, Role.VALUE)
-    error = locate(compiled, scope, scope.values, context)
+    error = locate(compiled, scope.values, context)
     if error is not None:
         return _error(error)
     value = compiled.run(scope.values, context)

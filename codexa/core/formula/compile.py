@@ -10,17 +10,17 @@ from typing import Any
 from codexa.core.errors import FormulaSyntaxError, Span
 from codexa.core.formula import tree
 from codexa.core.formula.check import FormulaFinding, Severity, Typed, check
-from codexa.core.formula.emit import Emitter, TooComplexError
+from codexa.core.formula.emit import Emitter, TooComplexError, source_of
 from codexa.core.formula.failing import failed
 from codexa.core.formula.functions import FUNCTIONS
 from codexa.core.formula.functions.function import Role
+from codexa.core.formula.locating import located_error
 from codexa.core.formula.parse import parse
 from codexa.core.formula.scope import Reference, Scope
 from codexa.core.formula.types import ANY, Kind, Type
 from codexa.core.formula.values import Choice, Choices, ErrorCode, ErrorValue, Failed
 
 Computation = Callable[..., Any]
-_ARITHMETIC = frozenset("+-*/^")
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -53,7 +53,7 @@ class Compiled:
     @property
     def source(self) -> str:
         """The Python written for the formula, for inspection."""
-        return "" if self.typed is None else _source(self.typed, self.role, {})
+        return "" if self.typed is None else source_of(self.typed, self.role, Emitter({}))
 
 
 # What Python raises of code that is too long or nested too deep for it, and what we raise before that.
@@ -63,7 +63,7 @@ NOT_COMPILED = (SyntaxError, RecursionError, MemoryError, ValueError, TooComplex
 def _function(compiled: Compiled) -> Computation:
     assert compiled.typed is not None
     environment: dict[str, Any] = {}
-    source = _source(compiled.typed, compiled.role, environment)
+    source = source_of(compiled.typed, compiled.role, Emitter(environment))
     environment["failed"] = failed
     exec(compile(source, "<formula>", "exec"), environment)  # noqa: S102 - every name in it is our own (see emit)
     function: Computation = environment["formula"]
@@ -111,48 +111,20 @@ def compile_tree(parsed: tree.Tree, scope: Scope, role: Role = Role.VALUE, text:
     return Compiled(text=text, role=role, typed=typed, type=typed.type, reads=reads, findings=findings)
 
 
-def _source(typed: Typed, role: Role, environment: dict[str, Any]) -> str:
-    emitter = Emitter(environment)
-    fetches, result = emitter.formula(typed, role)
-    lines = "".join(f"        {line}\n" for line in [*fetches, f"return {result}"])
-    # Nothing that a form can hold may raise to a visitor.
-    caught = "    except Exception as e:\n        return failed(e)\n"
-    return f"def formula(v, c, r=(), o=()):\n    try:\n{lines}{caught}"
-
-
 def _unreadable(text: str, error: FormulaSyntaxError, role: Role) -> Compiled:
     finding = FormulaFinding(severity=Severity.ERROR, code="unreadable", message=error.message, span=error.span)
     return Compiled(text=text, role=role, typed=None, type=ANY, reads=(), findings=(finding,))
 
 
-def locate(
-    compiled: Compiled, scope: Scope, values: Sequence[Any], context: Any, row: Sequence[Any] = ()
-) -> ErrorValue | None:
-    """Run a formula and return its error with the place where it arose, or None where there is no error.
-
-    Each part is run on its own by the same compiler, so that the quick code need not carry positions.
-    """
+def locate(compiled: Compiled, values: Sequence[Any], context: Any, row: Sequence[Any] = ()) -> ErrorValue | None:
+    """Run a formula and return its error with the place where it arose, or None where there is no error."""
+    if compiled.typed is not None:
+        try:
+            return located_error(compiled.typed, compiled.role, (values, context, row))
+        except NOT_COMPILED:
+            pass  # that it is too complex is the error
     result = compiled.run(values, context, row)
-    if not isinstance(result, Failed):
-        return None
-    if compiled.typed is None or result.error.span is not None:
-        return result.error
-    node = compiled.typed.node
-    while (inner := _failing_part(node, result.error, scope, (values, context, row))) is not None:
-        node = inner
-    return replace(result.error, span=Span(start=node.span.start, end=node.span.end))
-
-
-def _failing_part(node: tree.Tree, error: ErrorValue, scope: Scope, surroundings: tuple[Any, ...]) -> tree.Tree | None:
-    arithmetic = isinstance(node, tree.Unary | tree.Percent) or (
-        isinstance(node, tree.Binary) and node.operator in _ARITHMETIC
-    )
-    for child in tree.children(node):
-        # What stands beside an operator fails as a number, where it would be fine as the text that it is.
-        result = compile_tree(child, scope, Role.NUMBER if arithmetic else Role.VALUE).run(*surroundings)
-        if isinstance(result, Failed) and (result.error.code, result.error.message) == (error.code, error.message):
-            return child
-    return None
+    return result.error if isinstance(result, Failed) else None
 
 
 def plain_type(value: Any) -> Type:

@@ -47,7 +47,7 @@ class Emitter:
         self._variables = 0
 
     def formula(self, typed: Typed, role: Role) -> tuple[list[str], str]:
-        """Return the lines that come before: answers fetched, deep parts; and the expression that computes a formula."""
+        """Return the lines that come before (answers fetched, deep parts), and the expression that computes it."""
         self.fetched = {}
         self._inner, self._depth = [], 0
         result = self.emit(typed, role)
@@ -115,7 +115,7 @@ class Emitter:
         return self._call(part, role)
 
     def _failing(self, code: ErrorCode, message: str) -> str:
-        return f"{self.helper(fail)}({self.constant(code)}, {message!r})"
+        return f"{self.helper(fail)}({self.constant(code)}, {message!a})"
 
     def _literal(self, node: tree.Number | tree.Text | tree.Boolean | tree.Missing, role: Role) -> str:
         value: Any = None if isinstance(node, tree.Missing) else node.value
@@ -322,6 +322,15 @@ class Emitter:
                 arguments.extend(self.emit(argument, parameter.role) for argument in given)
         call = metered_call(function) if function.is_metered else function.call
         return self.convert(f"{self.helper(call)}({', '.join(arguments)})", part.type, role)
+
+
+def source_of(typed: Typed, role: Role, emitter: Emitter) -> str:
+    """Return the Python of a formula by itself: a function of the values, the surroundings, the row and the option."""
+    before, result = emitter.formula(typed, role)
+    lines = "".join(f"        {line}\n" for line in [*before, f"return {result}"])
+    # Nothing that a form can hold may raise to a visitor.
+    caught = "    except Exception as e:\n        return failed(e)\n"
+    return f"def formula(v, c, r=(), o=()):\n    try:\n{lines}{caught}"
 
 
 @cache

@@ -84,7 +84,7 @@ def _cause(state: State, row: Row | tuple[()], owner: str, failed: Failed) -> st
     formula = state.program.formula(owner, "formula")
     if formula is None:
         return failed.error.message
-    error = locate(formula.compiled, formula.scope, state.values, state.context, row)
+    error = locate(formula.compiled, state.values, state.context, row)
     if error is None or error.span is None:
         return failed.error.message
     where = formula.compiled.text[error.span.start : error.span.end]
