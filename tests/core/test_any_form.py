@@ -74,7 +74,9 @@ def test_what_is_accepted_is_what_was_shown_and_can_be_entered_again(form, seed)
     accepted = accept(program, sampled(program, seed), CONTEXT)
     if not isinstance(accepted, Accepted):
         return
-    hidden = {place.block.id for place in program.top_places if not accepted.state.shown(place)}
+    # Of what depends on itself nothing is decided, and such a form can't be published.
+    undecided = {owner for circle in program.circles for owner in circle}
+    hidden = {place.block.id for place in program.top_places if not accepted.state.shown(place)} - undecided
     assert not hidden & accepted.answers.keys()
     again = accept(program, entered_again(program, accepted.answers), CONTEXT)
     assert isinstance(again, Accepted)

@@ -9,7 +9,7 @@ from collections.abc import Callable
 from decimal import Decimal
 from typing import Any
 
-from codexa.core.formula.metering import LONG, spend
+from codexa.core.formula.metering import LONG, bounded, spend
 from codexa.core.formula.values import (
     ONE,
     ZERO,
@@ -29,7 +29,6 @@ from codexa.core.formula.values import (
 _PLAIN_DECIMAL = re.compile(r"[+-]?(\d{1,100}(\.\d{0,100})?|\.\d{1,100})", re.ASCII)
 _DAY = datetime.timedelta(days=1)
 _SECONDS_IN_DAY = Decimal(86_400)
-MAX_TEXT = 50_000  # characters; a longer result is an error, so that a formula can't exhaust memory
 
 
 def number(value: Any) -> Decimal:
@@ -128,9 +127,7 @@ def time(value: Any) -> datetime.time:
 
 def join(left: str, right: str) -> str:
     """Return two texts joined."""
-    if len(left) + len(right) > MAX_TEXT:
-        fail(ErrorCode.VALUE, f"This text would be longer than {MAX_TEXT} characters.")
-    return left + right
+    return bounded(left + right)
 
 
 def joined(pieces: tuple[str, ...]) -> str:
@@ -138,9 +135,7 @@ def joined(pieces: tuple[str, ...]) -> str:
     whole = "".join(pieces)
     if len(whole) <= LONG:
         return whole
-    if len(whole) > MAX_TEXT:
-        fail(ErrorCode.VALUE, f"This text would be longer than {MAX_TEXT} characters.")
-    spend(len(whole) >> 8)
+    spend(len(bounded(whole)) >> 8)
     return whole
 
 
@@ -155,12 +150,6 @@ def add(left: Any, right: Any) -> Any:
     if isinstance(right, datetime.time):
         return shift_time(right, number(left))
     return total(number(left), number(right))
-
-
-def power(base: Decimal, exponent: Decimal) -> Decimal:
-    """Return a number raised. Raises DivisionByZero for 0 to a negative power, which decimals would call infinite."""
-    result: Decimal = base**exponent if base or exponent >= 0 else ONE / base
-    return result
 
 
 def _no_sum() -> Any:

@@ -14,9 +14,10 @@ from typing import Any
 from codexa.core.formula import convert, tree
 from codexa.core.formula.check import Typed
 from codexa.core.formula.constants import folded_number
+from codexa.core.formula.exponents import SMALL_POWER, power
 from codexa.core.formula.failing import sound, tried
 from codexa.core.formula.functions.function import LISTS, Function, Role
-from codexa.core.formula.metering import counted, folded, metered, spend
+from codexa.core.formula.metering import counted, folded, metered
 from codexa.core.formula.scope import Home, Reference
 from codexa.core.formula.types import MOMENTS, NUMBERS, WORDS, YES_NO, Kind, Type
 from codexa.core.formula.values import HUNDREDTH, ONE, ZERO, ErrorCode, compared, difference, fail, total
@@ -185,8 +186,8 @@ class Emitter:
                 return f"({code} or False)" if kind.may_be_blank else code
             case Role.CONDITION, Kind.NUMBER | Kind.MONEY if not kind.may_be_blank:
                 return f"({code} != 0)"
-            case Role.DATE, Kind.DATE if not kind.may_be_blank:
-                return code
+            case Role.DATE, Kind.DATE:
+                return f"({code} or {self.helper(convert.date)}(None))" if kind.may_be_blank else code
         return None
 
     def _binary(self, operator: str, part: Typed) -> str:
@@ -201,7 +202,7 @@ class Emitter:
             case "+" | "-" if part.type.kind not in NUMBERS or not _numbers_only(left, right):
                 return self._moved(operator, left, right)
             case "^" if not _is_small_whole(right):
-                return f"{self.helper(_power)}({self.emit(left, Role.NUMBER)}, {self.emit(right, Role.NUMBER)})"
+                return f"{self.helper(power)}({self.emit(left, Role.NUMBER)}, {self.emit(right, Role.NUMBER)})"
             case "+" | "-" if not _is_exact(part):
                 function = total if operator == "+" else difference
                 return f"{self.helper(function)}({self.emit(left, Role.NUMBER)}, {self.emit(right, Role.NUMBER)})"
@@ -340,19 +341,9 @@ def metered_call(function: Function) -> Callable[..., Any]:
     return metered(function.call, function.steps, function.characters)
 
 
-_POWER_STEPS = 130
-_SMALL_POWER = 64
-
-
 def _is_small_whole(part: Typed) -> bool:
-    power = folded_number(part.node)
-    return power is not None and 0 <= power <= _SMALL_POWER and power == power.to_integral_value()
-
-
-def _power(base: Decimal, power: Decimal) -> Decimal:
-    if abs(power) > _SMALL_POWER or power != power.to_integral_value():
-        spend(_POWER_STEPS)
-    return convert.power(base, power)
+    exponent = folded_number(part.node)
+    return exponent is not None and 0 <= exponent <= SMALL_POWER and exponent == exponent.to_integral_value()
 
 
 def _joined(part: Typed) -> list[Typed]:

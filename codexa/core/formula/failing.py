@@ -14,6 +14,9 @@ _EXPECTED = (FormulaFailure, AnswerError, ArithmeticError)
 _LOG = logging.getLogger("codexa.formula")
 
 
+_DIVIDED = Failed(ErrorValue(code=ErrorCode.DIVISION, message="This divides by zero."))
+
+
 def noticed(error: Exception) -> None:
     """Report an error that no formula may cause, by its kind and places: its message could quote an answer."""
     if not isinstance(error, _EXPECTED):
@@ -33,7 +36,7 @@ def _error_value(error: Exception) -> ErrorValue:
     signals = error.args[0] if isinstance(error, InvalidOperation) and error.args else ()
     undefined = isinstance(signals, list) and DivisionUndefined in signals
     if isinstance(error, DivisionByZero) or undefined:
-        return ErrorValue(code=ErrorCode.DIVISION, message="This divides by zero.")
+        return _DIVIDED.error
     if isinstance(error, Overflow):
         return ErrorValue(code=ErrorCode.NUMBER, message="The number is too large to hold.")
     if isinstance(error, ArithmeticError):
@@ -54,5 +57,7 @@ def tried(compute: Callable[[], Any]) -> Any:
     """Return what is computed, or a Failed where that fails: for a function that sees failures."""
     try:
         return compute()
+    except DivisionByZero:
+        return _DIVIDED
     except Exception as error:
         return failed(error)

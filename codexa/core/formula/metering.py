@@ -6,7 +6,7 @@ own text and is not counted; what grows with lists, with rows and with long text
 
 import threading
 from collections.abc import Callable
-from typing import Any
+from typing import Any, TypeVar
 
 from codexa.core.formula.values import ErrorCode, ErrorValue, Failed, fail
 
@@ -14,7 +14,11 @@ MOST_STEPS = 60_000
 _TOO_MUCH = "This takes more steps than a form may take. Use fewer rows, or shorter lists and texts."
 TOO_MUCH = Failed(ErrorValue(code=ErrorCode.NUMBER, message=_TOO_MUCH))
 LONG = 1_024  # characters; shorter texts cost next to nothing
+MAX_TEXT = 50_000  # characters; a longer result is an error, so that a formula can't exhaust memory
 _MANY = 60  # items; so do shorter lists
+
+
+_Value = TypeVar("_Value")
 
 
 class _Meter(threading.local):
@@ -24,9 +28,9 @@ class _Meter(threading.local):
 _meter = _Meter()
 
 
-def begin() -> None:
+def begin(most: int = MOST_STEPS) -> None:
     """Let what follows in this thread take as many steps as may be."""
-    _meter.left = MOST_STEPS
+    _meter.left = most
 
 
 def spend(steps: int) -> None:
@@ -56,6 +60,13 @@ def counted(values: list[Any]) -> list[Any]:
     return values
 
 
+def bounded(text: _Value) -> _Value:
+    """Return a text that is not too long, or a value that is none; raises FormulaFailure."""
+    if isinstance(text, str) and len(text) > MAX_TEXT:
+        fail(ErrorCode.VALUE, f"This text would be longer than {MAX_TEXT} characters.")
+    return text
+
+
 def metered(call: Callable[..., Any], steps: int, characters: int) -> Callable[..., Any]:
     """Return a function that counts what it costs: `steps` each time, and one for so many `characters` of a long text.
 
@@ -69,6 +80,7 @@ def metered(call: Callable[..., Any], steps: int, characters: int) -> Callable[.
     def run_on_texts(text: Any, *further: Any) -> Any:
         if len(text) > LONG:
             spend(len(text) // characters)
+            return bounded(call(text, *further))
         for each in further:
             if each.__class__ is str and len(each) > LONG:
                 spend(len(each) // characters)

@@ -17,22 +17,28 @@ _END = Parameter("end", Role.DATE)
 _MONTHS = Parameter("months", Role.NUMBER)
 _HOLIDAYS = Parameter("holidays", Role.LIST, optional=True)
 _DAY = datetime.timedelta(days=1)
+_DAYS_IN = (31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31)
+_MOST_MONTHS = Decimal(12 * 9999)
 _MOST_WORKING_DAYS = 100_000
 
 
+def _days_in(year: int, month: int) -> int:
+    return 29 if month == 2 and calendar.isleap(year) else _DAYS_IN[month - 1]
+
+
 def _months_later(date: datetime.date, months: Decimal) -> datetime.date:
-    if abs(months) > 12 * 9999:
+    if abs(months) > _MOST_MONTHS:
         fail(ErrorCode.NUMBER, "This date is before the year 1 or after the year 9999.")
     count = date.year * 12 + date.month - 1 + whole(months)
     if not 12 <= count < 12 * 10_000:
         fail(ErrorCode.NUMBER, "This date is before the year 1 or after the year 9999.")
     year, month = divmod(count, 12)
-    return datetime.date(year, month + 1, min(date.day, calendar.monthrange(year, month + 1)[1]))
+    return datetime.date(year, month + 1, min(date.day, _days_in(year, month + 1)))
 
 
 def _end_of_month(date: datetime.date, months: Decimal) -> datetime.date:
     later = _months_later(date, months)
-    return later.replace(day=calendar.monthrange(later.year, later.month)[1])
+    return later.replace(day=_days_in(later.year, later.month))
 
 
 def _week_number(date: datetime.date, mode: Decimal = ONE) -> Decimal:

@@ -9,7 +9,6 @@ import datetime
 import operator
 import re
 from collections.abc import Callable
-from contextlib import suppress
 from decimal import Decimal
 from functools import lru_cache
 from typing import Any
@@ -28,6 +27,7 @@ _WRITTEN = re.compile(r"(<=|>=|<>|<|>|=)?(.*)", re.DOTALL)
 _PLAIN_NUMBER = re.compile(r"[+-]?(\d{1,100}(\.\d{0,100})?|\.\d{1,100})", re.ASCII)
 _DATE = re.compile(r"\d{4}-\d\d-\d\d", re.ASCII)
 _TIME = re.compile(r"\d\d:\d\d(:\d\d)?", re.ASCII)
+_USUAL = 60  # characters of a criterion that is worth remembering
 _MOST_WILD = 255  # characters of a text with wildcards
 _WILD = re.compile(r"~[*?~]|[*?]")
 _YES_NO = {"true": True, "false": False}
@@ -41,7 +41,11 @@ _COMPARISONS: dict[str, Callable[[Any, Any], bool]] = {
 
 def fitting(items: list[Any], criterion: Any) -> Fits:
     """Return for each item whether it meets the criterion. Raises FormulaFailure where that takes too many steps."""
-    sign, value = _read(criterion)
+    if criterion.__class__ is str and len(criterion) <= _USUAL:
+        sign, value, sieve = _read_before(criterion)
+    else:
+        sign, value = _read(criterion)
+        sieve = None
     if sign == "=" and isinstance(items, Column):
         places = items.positions(value) if _is_one_kind(value) else None
         if places is not None:
@@ -50,12 +54,18 @@ def fitting(items: list[Any], criterion: Any) -> Fits:
                 fits[place] = True
             return fits
     spend(len(items) >> 2)
-    return _sieve(sign, value)(items)
+    return (sieve or _sieve(sign, value))(items)
+
+
+@lru_cache(maxsize=512)
+def _read_before(criterion: str) -> tuple[str, Any, Sieve]:
+    sign, value = _read(criterion)
+    return sign, value, _sieve(sign, value)
 
 
 def matching(value: Any) -> Sieve:
     """Return what finds items equal to a value, a text with wildcards among them; never those of another kind."""
-    if _is_text(value) and _WILD.search(value):
+    if is_wild(value):
         return _pattern(value)
     if value.__class__ is Decimal:
         return _equal_number(value)
@@ -66,7 +76,7 @@ def matching(value: Any) -> Sieve:
 
 def is_wild(value: Any) -> bool:
     """Say whether a value is a text with wildcards."""
-    return _is_text(value) and _WILD.search(value) is not None
+    return _is_text(value) and ("*" in value or "?" in value or "~" in value)
 
 
 def _is_text(value: Any) -> bool:
@@ -83,18 +93,20 @@ def _read(criterion: Any) -> tuple[str, Any]:
 
 def _is_one_kind(value: Any) -> bool:
     """Say whether only items of the value's own kind can be equal to it, which an index knows."""
-    return not _is_text(value) or not (_meaning(value) is not None or _WILD.search(value))
+    return not _is_text(value) or not (is_wild(value) or _meaning(value) is not None)
 
 
 def _meaning(text: str) -> Any:
     """Return what else than itself a criterion's text can be: a number, a date, a time, yes or no; None for nothing."""
     if _PLAIN_NUMBER.fullmatch(text):
         return compared(Decimal(text))
-    with suppress(ValueError):
+    try:
         if _DATE.fullmatch(text):
             return datetime.date.fromisoformat(text)
         if _TIME.fullmatch(text):
             return datetime.time.fromisoformat(text)
+    except ValueError:
+        return None
     return _YES_NO.get(text.casefold())
 
 

@@ -4,15 +4,17 @@ from collections.abc import Callable
 from decimal import Decimal
 from typing import Any
 
-from codexa.core.formula.functions.function import Example, Function, Parameter, Role
+from codexa.core.formula.functions.function import Argument, CodeWriter, Example, Function, Parameter, Role
 from codexa.core.formula.types import BLANK, YES_NO
 from codexa.core.formula.values import ErrorCode, Failed, fail
+
+_VALUE = (Parameter("value", Role.VALUE),)
 
 
 def _fact(name: str, holds: Callable[[Any], bool], purpose: str, *examples: tuple[str, str]) -> Function:
     return Function(
         name=name,
-        parameters=(Parameter("value", Role.VALUE),),
+        parameters=_VALUE,
         result=YES_NO,
         purpose=purpose,
         examples=tuple(Example(*each) for each in examples),
@@ -37,8 +39,20 @@ def _not_available() -> Any:
     return fail(ErrorCode.NOT_AVAILABLE, "There is no such value.")
 
 
+def _emit_is_blank(emitter: CodeWriter, call: Argument, role: Role) -> str:
+    return emitter.convert(f"({emitter.or_failed(call.parts[0])} is None)", YES_NO, role)
+
+
 FUNCTIONS = (
-    _fact("ISBLANK", lambda value: value is None, "Whether nothing was entered.", ('ISBLANK("a")', "FALSE")),
+    Function(
+        name="ISBLANK",
+        parameters=_VALUE,
+        result=YES_NO,
+        purpose="Whether nothing was entered.",
+        examples=(Example('ISBLANK("a")', "FALSE"),),
+        emit=_emit_is_blank,
+        sees_failures=True,
+    ),
     _fact(
         "ISNUMBER",
         lambda value: isinstance(value, Decimal),

@@ -2,6 +2,7 @@
 
 import datetime
 from collections.abc import Callable, Iterable
+from decimal import Decimal
 from typing import Any
 
 from codexa.core.errors import Span
@@ -20,9 +21,11 @@ def written(context: Any, value: Any, code: str) -> str:
     """Return a number, date or time as text by a format; text stays as it is, blank is ""."""
     if len(code) > _MOST:
         fail(ErrorCode.VALUE, f"A format has at most {_MOST} characters.")
-    if isinstance(value, bool) or value is None or isinstance(value, str):
-        return convert.text(value)
     try:
+        if value.__class__ is Decimal:
+            return number_in_format(value, code, context.locale)
+        if isinstance(value, bool) or value is None or isinstance(value, str):
+            return convert.text(value)
         if isinstance(value, datetime.date | datetime.time):
             return moment_in_format(value, code, context.locale)
         return number_in_format(convert.number(value), code, context.locale)
@@ -73,7 +76,6 @@ FUNCTIONS: tuple[Function, ...] = (
         ('TEXT(DATE(2026, 3, 5), "d mmmm yyyy")', "5 March 2026"),
         ('TEXT(25%, "0%")', "25%"),
         needs_context=True,
-        steps=8,
         look=_wrong_format,
         differs="A choice, text and yes or no stay as they are. Colours, conditions in brackets, fractions, widths and "
         "hours above 24 are errors at their place.",

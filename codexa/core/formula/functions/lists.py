@@ -25,7 +25,10 @@ def _item_of(types: list[Type]) -> Type:
 
 
 def _item(values: list[Any], position: Decimal) -> Any:
-    place = whole(position)
+    return _at(values, whole(position))
+
+
+def _at(values: list[Any], place: int) -> Any:
     if not 1 <= place <= len(values):
         fail(ErrorCode.REFERENCE, f"The list has {len(values)} items, counted from 1.")
     return sound(values[place - 1])
@@ -34,44 +37,55 @@ def _item(values: list[Any], position: Decimal) -> Any:
 def _position(value: Any, values: list[Any], order: Decimal = ONE) -> Decimal:
     # 0: the first that is equal; 1: the last that is not more, -1: the last that is not less, in a list in that order
     # (OpenFormula 6.14.9). Items of another kind are passed over.
+    return Decimal(_place(value, values, order))
+
+
+def _place(value: Any, values: list[Any], order: Decimal = ONE) -> int:
     if not order:
         return _place_of(value, values)
-    found = _last_in_order(value, values, convert.less if order > 0 else convert.more)
-    return Decimal(found) if found else _not_there()
+    return _last_in_order(value, values, convert.more if order.is_signed() else convert.less) or _not_there()
 
 
-def _not_there() -> Decimal:
+def _not_there() -> int:
     return fail(ErrorCode.NOT_AVAILABLE, "The list has no such value.")
 
 
-def _place_of(value: Any, values: list[Any]) -> Decimal:
+def _place_of(value: Any, values: list[Any]) -> int:
     if not is_wild(value) and isinstance(values, Column) and (places := values.positions(value)) is not None:
-        return Decimal(places[0] + 1) if places else _not_there()
+        return places[0] + 1 if places else _not_there()
     spend(len(values) >> 2)
     fits = matching(value)(values)
-    return Decimal(fits.index(True) + 1) if True in fits else _not_there()
+    return fits.index(True) + 1 if True in fits else _not_there()
 
 
 def _last_in_order(value: Any, values: list[Any], beyond: Callable[[Any, Any], bool]) -> int:
     """Return the place, from 1, of the last item that does not lie beyond the value; 0 where all do."""
-    spend(len(values) >> 5)
-    if value.__class__ is Decimal and set(map(type, values)) == {Decimal}:
+    if value.__class__ is Decimal:
         wanted = compared(value)
-        if beyond is convert.less:
-            return bisect_right(values, wanted, key=compared)
-        return bisect_right(values, -wanted, key=_negated)
+        try:  # what is looked at on the way is numbers alone, which is usual
+            if beyond is convert.less:
+                return bisect_right(values, wanted, key=_number_alone)
+            return bisect_right(values, -wanted, key=_negated)
+        except TypeError:
+            pass
     spend(len(values))
     known = [place for place, item in enumerate(values) if convert.have_order(item, value)]
     found = bisect_left(known, True, key=lambda place: beyond(value, values[place]))
     return known[found - 1] + 1 if found else 0
 
 
-def _negated(number: Decimal) -> Decimal:
-    return -compared(number)
+def _number_alone(item: Any) -> Decimal:
+    if item.__class__ is Decimal:
+        return compared(item)
+    raise TypeError
+
+
+def _negated(item: Any) -> Decimal:
+    return -_number_alone(item)
 
 
 def _looked_up(value: Any, values: list[Any], results: list[Any] | None = None) -> Any:
-    return _item(values if results is None else results, _position(value, values))
+    return _at(values if results is None else results, _place(value, values))
 
 
 def _deviation(values: list[Any]) -> Decimal:

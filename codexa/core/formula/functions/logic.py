@@ -4,11 +4,11 @@ from collections.abc import Callable
 from decimal import Decimal
 from typing import Any
 
-from codexa.core.formula import convert
+from codexa.core.formula import convert, tree
 from codexa.core.formula.failing import sound
 from codexa.core.formula.functions.function import Argument, CodeWriter, Example, Function, Parameter, Role
-from codexa.core.formula.metering import spend
-from codexa.core.formula.types import YES_NO, Type, common
+from codexa.core.formula.metering import folded, spend
+from codexa.core.formula.types import WORDS, YES_NO, Type, common
 from codexa.core.formula.values import ErrorCode, Failed, fail, whole
 
 _CONDITION = Parameter("condition", Role.CONDITION)
@@ -76,15 +76,23 @@ def _emit_switch(emitter: CodeWriter, call: Argument, role: Role) -> str:
         last = emitter.helper(_no_case_fits) if otherwise is None else f"lambda: {otherwise}"
         branches = _branches(emitter, pairs, (Role.VALUE, role))
         return f"{emitter.helper(_first_that_equals)}({emitter.emit(subject, Role.VALUE)}, {branches}, {last})"
-    equal, name = emitter.helper(convert.equal), emitter.variable()
+    name, words = emitter.variable(), _are_words(subject, [case for case, _ in pairs])
     # The first case works the subject out, once; the others look at what it was.
-    looked_at = f"({name} := {emitter.emit(subject, Role.VALUE)})"
+    looked_at = emitter.emit(subject, Role.TEXT if words else Role.VALUE)
+    looked_at = f"({name} := {emitter.helper(folded)}({looked_at}))" if words else f"({name} := {looked_at})"
     code = []
     for case, value in pairs:
-        fits = f"{equal}({looked_at}, {emitter.emit(case, Role.VALUE)})"
+        if words and isinstance(case.node, tree.Text):
+            fits = f"{looked_at} == {emitter.constant(case.node.value.casefold())}"
+        else:
+            fits = f"{emitter.helper(convert.equal)}({looked_at}, {emitter.emit(case, Role.VALUE)})"
         code.append(f"{emitter.emit(value, role)} if {fits} else ")
         looked_at = name
     return f"({''.join(code)}{otherwise or f'{emitter.helper(_no_case_fits)}()'})"
+
+
+def _are_words(subject: Argument, cases: list[Argument]) -> bool:
+    return subject.type.kind in WORDS and all(isinstance(case.node, tree.Text) for case in cases)
 
 
 def _no_case_fits() -> Any:
@@ -137,22 +145,18 @@ def _exactly_odd(conditions: list[Any]) -> bool:
 
 
 def _emit_if_error(emitter: CodeWriter, call: Argument, role: Role) -> str:
-    return _emit_instead(emitter, call, role, _unless_error)
+    # What becomes of the value stands outside: a text that is no number fails there, as a figure of its own would.
+    value, instead = call.parts
+    name = emitter.variable()
+    failed = f"({name} := {emitter.or_failed(value)}).__class__ is {emitter.helper(Failed)}"
+    return emitter.convert(f"({emitter.emit(instead, Role.VALUE)} if {failed} else {name})", call.type, role)
 
 
 def _emit_if_not_available(emitter: CodeWriter, call: Argument, role: Role) -> str:
-    return _emit_instead(emitter, call, role, _unless_not_available)
-
-
-def _emit_instead(emitter: CodeWriter, call: Argument, role: Role, choose: Callable[..., Any]) -> str:
-    # What becomes of the value stands outside: a text that is no number fails there, as a figure of its own would.
     value, instead = call.parts
-    code = f"{emitter.helper(choose)}({emitter.or_failed(value)}, lambda: {emitter.emit(instead, Role.VALUE)})"
+    otherwise = f"lambda: {emitter.emit(instead, Role.VALUE)}"
+    code = f"{emitter.helper(_unless_not_available)}({emitter.or_failed(value)}, {otherwise})"
     return emitter.convert(code, call.type, role)
-
-
-def _unless_error(value: Any, instead: Callable[[], Any]) -> Any:
-    return instead() if value.__class__ is Failed else value
 
 
 def _unless_not_available(value: Any, instead: Callable[[], Any]) -> Any:
@@ -163,15 +167,26 @@ def _unless_not_available(value: Any, instead: Callable[[], Any]) -> Any:
 
 def _emit_choose(emitter: CodeWriter, call: Argument, role: Role) -> str:
     index, *values = call.parts
-    branches = ", ".join(f"lambda: {emitter.emit(value, role)}" for value in values)
-    return f"{emitter.helper(_chosen)}({emitter.emit(index, Role.NUMBER)}, ({branches},))"
+    number = emitter.emit(index, Role.NUMBER)
+    if len(values) > _LONG_CHAIN:
+        branches = ", ".join(f"lambda: {emitter.emit(value, role)}" for value in values)
+        return f"{emitter.helper(_chosen)}({number}, ({branches},))"
+    name = emitter.variable()
+    looked_at = f"({name} := {emitter.helper(whole)}({number}))"
+    code = []
+    for place, value in enumerate(values, 1):
+        code.append(f"{emitter.emit(value, role)} if {looked_at} == {place} else ")
+        looked_at = name
+    return f"({''.join(code)}{emitter.helper(_none_to_choose)}({len(values)}))"
 
 
 def _chosen(index: Decimal, branches: tuple[Callable[[], Any], ...]) -> Any:
     place = whole(index)
-    if not 1 <= place <= len(branches):
-        fail(ErrorCode.VALUE, f"There are {len(branches)} values to choose from, counted from 1.")
-    return branches[place - 1]()
+    return branches[place - 1]() if 1 <= place <= len(branches) else _none_to_choose(len(branches))
+
+
+def _none_to_choose(count: int) -> Any:
+    return fail(ErrorCode.VALUE, f"There are {count} values to choose from, counted from 1.")
 
 
 FUNCTIONS = (

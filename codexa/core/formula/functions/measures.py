@@ -20,6 +20,7 @@ from codexa.core.formula.values import ZERO, ErrorCode, fail, whole
 _MEASURES = (Parameter("values", Role.MEASURES), Parameter("further", Role.MEASURES, optional=True, repeated=True))
 _LIST = Parameter("list", Role.MEASURES)
 _RANK = Parameter("place", Role.NUMBER)
+_NUMBERS_ALONE = {Decimal, type(None)}
 _NO_COMMON_ORDER = "Numbers, dates and times have no common order."
 
 
@@ -44,6 +45,10 @@ def _mixed(call: Argument) -> Iterable[Remark]:
 
 def _measures_of(values: list[Any]) -> list[Any]:
     """Return what of a list has an order, all of one kind: numbers, dates, times or moments."""
+    kinds = set(map(type, values))
+    if kinds <= _NUMBERS_ALONE:
+        spend(len(values) >> 4)
+        return [value for value in values if value is not None] if type(None) in kinds else values
     found = [sound(value) for value in values if value is not None and value.__class__ is not str]
     moments = [value for value in found if isinstance(value, datetime.date | datetime.time)]
     if not moments:

@@ -3,7 +3,7 @@
 from decimal import Decimal
 from typing import Any
 
-from codexa.core.formula import convert
+from codexa.core.formula.exponents import power
 from codexa.core.formula.functions.function import Function, Parameter, Role, function
 from codexa.core.formula.functions.numbers import values_of
 from codexa.core.formula.types import NUMBER
@@ -18,8 +18,9 @@ def _growth(rate: Decimal, periods: Decimal, at_start: Decimal) -> tuple[Decimal
     """Return what one unit grows to, and what a payment of one unit each period grows to."""
     if rate.is_zero():
         return ONE, periods
-    grown = convert.power(ONE + rate, periods)
-    return grown, (ONE + rate if at_start else ONE) * (grown - ONE) / rate
+    grown = power(ONE + rate, periods)
+    payments = (grown - ONE) / rate
+    return grown, payments * (ONE + rate) if at_start else payments
 
 
 def _payment(

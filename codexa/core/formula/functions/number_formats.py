@@ -5,6 +5,7 @@
 in quotation marks or plain, a sign that means something after a backslash.
 """
 
+import re
 from collections.abc import Iterator
 from dataclasses import dataclass
 from decimal import ROUND_HALF_UP, Context, Decimal
@@ -25,6 +26,7 @@ _UNKNOWN = {
     "*": "Signs that fill up a width are not supported.",
     "_": "Gaps as wide as a sign are not supported.",
 }
+_PLAIN = re.compile(r"([x%]*)([0#]+(?:\.0+)?)([x%]*)")
 _MOST_SECTIONS = 3
 _NO_FORMAT = 'This is no format of a number; write "0.00", "#,##0" or "0%".'
 
@@ -62,23 +64,49 @@ class _Section:
         return len(self.whole) - self.whole.index("0") if "0" in self.whole else 0
 
     @cached_property
-    def percents(self) -> int:
-        return sum(piece.sign == "%" for piece in self.pieces)
+    def shift(self) -> int:
+        """By how many places a number is moved before it is written."""
+        return 2 * sum(piece.sign == "%" for piece in self.pieces) - 3 * self.thousands
+
+    @cached_property
+    def quantum(self) -> Decimal:
+        """1 at the last place that is written."""
+        return Decimal((0, (1,), -len(self.decimals)))
 
     @cached_property
     def exponent(self) -> str:
         return next((piece.sign for piece in self.pieces if piece.sign.startswith("E")), "")
+
+    @cached_property
+    def plain(self) -> tuple[str, str] | None:
+        """What stands before and after the digits, where each is written: how most amounts are; else None."""
+        signs = "".join(piece.sign or "x" for piece in self.pieces)
+        match = _PLAIN.fullmatch(signs)
+        if match is None or self.least != 1:
+            return None
+        texts = [piece.text or piece.sign for piece in self.pieces]
+        return "".join(texts[: match.end(1)]), "".join(texts[match.start(3) :])
 
     @property
     def has_digits(self) -> bool:
         return bool(self.whole or self.decimals)
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class _Signs:
     point: str
     group: str
     minus: str
+
+    @cached_property
+    def are_usual(self) -> bool:
+        """Whether they are those that Python writes."""
+        return (self.point, self.group) == (".", ",")
+
+    @cached_property
+    def instead(self) -> dict[int, str]:
+        """What stands for Python's own signs."""
+        return {ord("."): self.point, ord(","): self.group}
 
 
 @lru_cache(maxsize=128)
@@ -158,14 +186,20 @@ def number_in_format(value: Decimal, code: str, locale: str) -> str:
         section = sections[2] if len(sections) > 2 else sections[0]
         amount, exponent = _amount(ZERO, section)
     signs = _signs(locale)
-    text = "".join(_written(section, amount, exponent, signs))
+    plain = section.plain
+    if plain is None:
+        text = "".join(_written(section, amount, exponent, signs))
+    else:
+        digits = format(amount, ",f" if section.is_grouped else "f")
+        text = plain[0] + (digits if signs.are_usual else digits.translate(signs.instead)) + plain[1]
     return signs.minus + text if value < 0 and amount and section is sections[0] else text
 
 
 def _amount(value: Decimal, section: _Section) -> tuple[Decimal, int]:
     """Return what is written before E, rounded, and the power of ten after it."""
-    value = _WIDE.scaleb(value, 2 * section.percents - 3 * section.thousands)
-    quantum = Decimal((0, (1,), -len(section.decimals)))
+    if section.shift:
+        value = _WIDE.scaleb(value, section.shift)
+    quantum = section.quantum
     if not section.exponent:
         return _WIDE.quantize(value, quantum), 0
     step = max(1, len(section.whole))

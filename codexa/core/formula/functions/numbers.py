@@ -130,43 +130,49 @@ def rounder(rounding: str) -> Callable[..., Decimal]:
     return round_to
 
 
-_round = rounder(ROUND_HALF_UP)
+def _emit_rounded(rounding: str) -> Callable[[CodeWriter, Argument, Role], str]:
+    # To so many decimals as stand in the formula it is quicker.
+    anywhere = rounder(rounding)
 
+    def emit(emitter: CodeWriter, call: Argument, role: Role) -> str:
+        number = emitter.emit(call.parts[0], Role.NUMBER)
+        places = folded_number(call.parts[1].node) if len(call.parts) > 1 else ZERO
+        if places is None or places != int(places) or not 0 <= places <= _USUAL_PLACES:
+            code = f"{emitter.helper(anywhere)}({number}, {emitter.emit(call.parts[1], Role.NUMBER)})"
+        else:
+            code = f"{emitter.helper(_rounded_to(int(places), rounding))}({number})"
+        return emitter.convert(code, call.type, role)
 
-def _emit_round(emitter: CodeWriter, call: Argument, role: Role) -> str:
-    number = emitter.emit(call.parts[0], Role.NUMBER)
-    places = folded_number(call.parts[1].node) if len(call.parts) > 1 else ZERO
-    if places is None or places != int(places) or not 0 <= places <= _USUAL_PLACES:
-        code = f"{emitter.helper(_round)}({number}, {emitter.emit(call.parts[1], Role.NUMBER)})"
-    else:
-        code = f"{emitter.helper(_rounded_to(int(places)))}({number})"
-    return emitter.convert(code, call.type, role)
+    return emit
 
 
 @cache
-def _rounded_to(places: int) -> Callable[[Decimal], Decimal]:
-    quantum = Decimal(1).scaleb(-places)
+def _rounded_to(places: int, rounding: str) -> Callable[[Decimal], Decimal]:
+    quantum, anywhere = Decimal(1).scaleb(-places), rounder(rounding)
 
     def round_to(number: Decimal) -> Decimal:
         try:
-            rounded = compared(number).quantize(quantum, ROUND_HALF_UP)
+            rounded = compared(number).quantize(quantum, rounding)
         except InvalidOperation:  # too many digits to hold them all: such a number is round already
-            return _round(number, Decimal(places))
+            return anywhere(number, Decimal(places))
         return rounded
 
     return round_to
 
 
 def _whole(number: Decimal) -> Decimal:
-    return compared(number).to_integral_value(rounding=ROUND_FLOOR)
+    return compared(number).to_integral_value(ROUND_FLOOR)
 
 
 def _modulo(number: Decimal, divisor: Decimal) -> Decimal:
     if not divisor:
         return number / divisor
     # The result has the sign of the divisor (OpenFormula 6.16.37), Python's % that of the number.
-    left = _EXACT.remainder(number, divisor)
-    if left and (left < 0) is not (divisor < 0):
+    try:
+        left = number % divisor
+    except InvalidOperation:  # the quotient has more than 34 digits
+        left = _EXACT.remainder(number, divisor)
+    if left and left.is_signed() is not divisor.is_signed():
         left += divisor
     return ZERO if _is_left_over(left, number, divisor) else left + ZERO
 
@@ -181,13 +187,13 @@ def _is_left_over(left: Decimal, number: Decimal, divisor: Decimal) -> bool:
 
 def _is_certain(number: Decimal) -> bool:
     # A whole number, as of a check digit, or one that ends long before the last of 34 digits, was not divided.
-    return compared(number) == number or number == number.to_integral_value()
+    return number == number.to_integral_value() or compared(number) == number
 
 
 def _root(number: Decimal) -> Decimal:
-    if number < 0:
+    if number.is_signed() and number:
         fail(ErrorCode.NUMBER, "A negative number has no square root.")
-    return number.sqrt(ARITHMETIC)
+    return number.sqrt()
 
 
 def _emit_absolute(emitter: CodeWriter, call: Argument, role: Role) -> str:
@@ -207,14 +213,15 @@ def _over(name: str, call: Callable[..., Any], purpose: str, *examples: Example)
     )
 
 
-def _rounding(name: str, call: Callable[..., Any], last: Parameter, purpose: str, *examples: Example) -> Function:
+def rounding_function(name: str, rounding: str, purpose: str, *examples: tuple[str, str]) -> Function:
+    """Return a function that rounds in that manner (`decimal.ROUND_…`) to so many decimals."""
     return Function(
         name=name,
-        parameters=(_NUMBER, last),
+        parameters=(_NUMBER, _DECIMALS),
         result=like_first,
         purpose=purpose,
-        examples=examples,
-        call=call,
+        examples=tuple(Example(*each) for each in examples),
+        emit=_emit_rounded(rounding),
     )
 
 
@@ -231,20 +238,16 @@ FUNCTIONS = (
     _over("COUNT", _count, "How many of the values are numbers, dates or times.", Example('COUNT(1, "a", 2)', "2")),
     _over("COUNTA", _count_filled, "How many of the values are not blank.", Example('COUNTA(1, "a")', "2")),
     _over("COUNTBLANK", _count_blank, "How many of the values are blank.", Example('COUNTBLANK(1, "")', "1")),
-    Function(
-        name="ROUND",
-        parameters=(_NUMBER, _DECIMALS),
-        result=like_first,
-        purpose="Rounded to so many decimals, half away from zero.",
-        examples=(
-            Example("ROUND(2.345, 2)", "2.35"),
-            Example("ROUND(-2.5)", "-3"),
-            Example("ROUND(1234, -2)", "1200"),
-        ),
-        emit=_emit_round,
+    rounding_function(
+        "ROUND",
+        ROUND_HALF_UP,
+        "Rounded to so many decimals, half away from zero.",
+        ("ROUND(2.345, 2)", "2.35"),
+        ("ROUND(-2.5)", "-3"),
+        ("ROUND(1234, -2)", "1200"),
     ),
-    _rounding("ROUNDUP", rounder(ROUND_UP), _DECIMALS, "Rounded away from zero.", Example("ROUNDUP(2.01)", "3")),
-    _rounding("ROUNDDOWN", rounder(ROUND_DOWN), _DECIMALS, "Rounded towards zero.", Example("ROUNDDOWN(-2.9)", "-2")),
+    rounding_function("ROUNDUP", ROUND_UP, "Rounded away from zero.", ("ROUNDUP(2.01)", "3")),
+    rounding_function("ROUNDDOWN", ROUND_DOWN, "Rounded towards zero.", ("ROUNDDOWN(-2.9)", "-2")),
     Function(
         name="INT",
         parameters=(_NUMBER,),

@@ -8,7 +8,8 @@ from typing import Any
 
 from codexa.core.formula import convert
 from codexa.core.formula.functions.function import Function, Parameter, Role, function
-from codexa.core.formula.functions.words import bounded, whole_number
+from codexa.core.formula.functions.words import whole_number
+from codexa.core.formula.metering import MAX_TEXT, bounded
 from codexa.core.formula.types import NUMBER, TEXT, YES_NO
 from codexa.core.formula.values import ONE, ZERO, ErrorCode, fail, whole
 
@@ -21,7 +22,7 @@ _SURROGATES = range(0xD800, 0xE000)
 
 
 def _proper(text: str) -> str:
-    return bounded(_WORD.sub(_with_capital, text))
+    return _WORD.sub(_with_capital, text)
 
 
 def _with_capital(word: re.Match[str]) -> str:
@@ -67,7 +68,17 @@ def _substitute(text: str, old: str, new: str, which: Decimal | None = None) -> 
         if number >= len(pieces):
             return text
         pieces = [old.join(pieces[:number]), old.join(pieces[number:])]
-    return bounded(new.join(pieces) if len(text) + len(new) * len(pieces) <= 4 * convert.MAX_TEXT else None)
+    return _joined_by(new, pieces)
+
+
+def _joined_by(new: str, pieces: list[str]) -> str:
+    if sum(map(len, pieces)) + len(new) * (len(pieces) - 1) > MAX_TEXT:
+        return _too_long()
+    return new.join(pieces)
+
+
+def _too_long() -> str:
+    return fail(ErrorCode.VALUE, f"This text would be longer than {MAX_TEXT} characters.")
 
 
 def _replace(text: str, start: Decimal, length: Decimal, new: str) -> str:
@@ -76,8 +87,8 @@ def _replace(text: str, start: Decimal, length: Decimal, new: str) -> str:
 
 
 def _repeat(text: str, count: Decimal) -> str:
-    if len(text) * count > convert.MAX_TEXT:
-        return bounded(None)
+    if len(text) * count > MAX_TEXT:
+        return _too_long()
     return text * whole_number(count, 0)
 
 

@@ -7,7 +7,7 @@ from typing import Any
 
 from codexa.core.formula.convert import text_of_number
 from codexa.core.formula.functions.function import Function, Parameter, Role, function
-from codexa.core.formula.functions.numbers import like_first, rounder, values_of
+from codexa.core.formula.functions.numbers import like_first, rounding_function, values_of
 from codexa.core.formula.types import NUMBER
 from codexa.core.formula.values import ONE, ZERO, ErrorCode, compared, fail, whole
 
@@ -35,19 +35,19 @@ def _to_step(number: Decimal, step: Decimal, rounding: str) -> Decimal:
     # Multiples of -5 are those of 5; with a mode the amount is rounded, not the number (OpenFormula 6.17.1, 6.17.3).
     if not step or not number:
         return ZERO
-    if step < 0 < number:
+    if step.is_signed() and not number.is_signed():
         fail(ErrorCode.NUMBER, f"A number above 0 wants a step above 0, not {text_of_number(step)}.")
     step = abs(step)
-    return compared(number / step).to_integral_value(rounding=rounding) * step + ZERO
+    return compared(number / step).to_integral_value(rounding) * step + ZERO
 
 
 def _quotient(number: Decimal, divisor: Decimal) -> Decimal:
-    return compared(number / divisor).to_integral_value(rounding=ROUND_DOWN)
+    return compared(number / divisor).to_integral_value(ROUND_DOWN)
 
 
 def _away_from_zero(number: Decimal, odd: bool) -> Decimal:
     # The next even or odd whole number away from zero (OpenFormula 6.17.4, 6.17.8).
-    whole = compared(number).to_integral_value(rounding=ROUND_UP)
+    whole = compared(number).to_integral_value(ROUND_UP)
     if (whole % 2 != 0) is odd:
         return whole
     return whole - ONE if whole < 0 else whole + ONE
@@ -98,14 +98,7 @@ FUNCTIONS: tuple[Function, ...] = (
         ("MROUND(7, -5)", "#NUM!"),
         differs=_SIGNS,
     ),
-    function(
-        "TRUNC",
-        (_NUMBER, Parameter("decimals", Role.NUMBER, optional=True)),
-        NUMBER,
-        "Cut off after so many decimals.",
-        rounder(ROUND_DOWN),
-        ("TRUNC(-2.97, 1)", "-2.9"),
-    ),
+    rounding_function("TRUNC", ROUND_DOWN, "Cut off after so many decimals.", ("TRUNC(-2.97, 1)", "-2.9")),
     function(
         "EVEN",
         (_NUMBER,),

@@ -6,7 +6,7 @@ from typing import Any
 
 from codexa.core.formula import convert
 from codexa.core.formula.functions.function import Argument, CodeWriter, Example, Function, Parameter, Role
-from codexa.core.formula.metering import spend
+from codexa.core.formula.metering import MAX_TEXT, spend
 from codexa.core.formula.types import NUMBER, TEXT, YES_NO
 from codexa.core.formula.values import ONE, Choices, ErrorCode, fail, whole
 
@@ -24,23 +24,8 @@ def _emit_length(emitter: CodeWriter, call: Argument, role: Role) -> str:
 
 def whole_number(number: Decimal, least: int) -> int:
     """Return a length or place as a whole number, an error where it is below `least`."""
-    count = whole(min(max(number, Decimal(-1)), Decimal(convert.MAX_TEXT)))
+    count = whole(min(max(number, Decimal(-1)), Decimal(MAX_TEXT)))
     return count if count >= least else fail(ErrorCode.VALUE, f"A length or place from {least} on is wanted here.")
-
-
-def bounded(text: str | None) -> str:
-    """Return a text that is not too long; None stands for one that is known to be."""
-    if text is None or len(text) > convert.MAX_TEXT:
-        fail(ErrorCode.VALUE, f"This text would be longer than {convert.MAX_TEXT} characters.")
-    return text
-
-
-def _upper(text: str) -> str:
-    return bounded(text.upper())
-
-
-def _lower(text: str) -> str:
-    return bounded(text.lower())
 
 
 def _left(text: str, length: Decimal = ONE) -> str:
@@ -127,7 +112,7 @@ FUNCTIONS = (
         result=TEXT,
         purpose="In capitals.",
         examples=(Example('UPPER("dome")', "DOME"),),
-        call=_upper,
+        call=str.upper,
         characters=64,
     ),
     Function(
@@ -136,7 +121,7 @@ FUNCTIONS = (
         result=TEXT,
         purpose="In small letters.",
         examples=(Example('LOWER("DOME")', "dome"),),
-        call=_lower,
+        call=str.lower,
         characters=64,
     ),
     Function(
