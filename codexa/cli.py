@@ -18,6 +18,7 @@ from codexa.settings import Settings, SettingsError, read_settings
 from codexa.store.database import AwayError, BusyError, Database, migrate
 from codexa.web.openapi import (
     block_types,
+    differences,
     form_schema,
     functions,
     messages,
@@ -37,6 +38,7 @@ GENERATED = {
     "frontend/src/api/generated/wire.schema.json": wire_schema,
     "frontend/src/api/generated/block_types.json": block_types,
     "frontend/src/api/generated/functions.json": functions,
+    "frontend/src/api/generated/differences.json": differences,
     "frontend/src/api/generated/messages.json": messages,
     "frontend/src/api/generated/reserved_keys.json": reserved_keys,
     "frontend/src/api/generated/usual_words.json": usual_words,

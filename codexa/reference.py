@@ -27,7 +27,8 @@ from codexa.core.fields import BLOCK_TYPES
 from codexa.core.fields.field_type import BlockType
 from codexa.core.fields.options import Option
 from codexa.core.form.form import Confirmation, Form, NextRule, Page, Paragraph, Welcome
-from codexa.core.formula.functions import FAMILIES
+from codexa.core.formula.differences import DIFFERENCES
+from codexa.core.formula.functions import FAMILIES, FUNCTIONS
 from codexa.core.formula.functions.function import Function
 
 _FORMULAS = """# Formulas
@@ -38,21 +39,14 @@ Conditions, calculated fields and checks are formulas in the notation of OASIS O
 field's key; text stands in double quotes; arguments are separated by `,` or `;`. Operators, tightest first: unary `-`,
 postfix `%`, `^`, `*` `/`, `+` `-`, `&`, and the comparisons `=` `<>` `<` `<=` `>` `>=`.
 
-Where we differ from a spreadsheet, on purpose:
+time ± number is a time, as a clock shows it; time − time is a part of a day; beside a moment a date is its midnight.
+MOD is exact for whole numbers of any length. A name and the formula it stands for give the same, errors included: only
+COUNT, COUNTA, COUNTBLANK, IFERROR, IFNA and the functions that begin with IS see an error that is handed to them.
 
-- An ordering comparison with a blank is FALSE; `blank = 0` is FALSE; `blank = ""` is TRUE. In sums a blank is 0.
-- Text comparison ignores case, and orders by Unicode's case folding.
-- Numbers are exact decimals of 34 digits, rounded to 28 before a comparison, INT and the rounding functions, and where
-  a count, a place or a part of a date is wanted: `1/3*3` is 1 to all of them.
-- The difference of two numbers that are equal when compared is 0, and so is such a sum: `p - p/3 - p/3 - p/3` is 0.
-- MOD is exact for whole numbers of any length. 0 to a negative power divides by zero.
-- Text is never a number in a comparison; in arithmetic only plain decimal text is.
-- Dates are dates: date ± number is a date, date − date a number of days, date & "" is ISO 8601 text.
-- AND, OR, IF, IFS, SWITCH, CHOOSE, IFERROR and IFNA compute only what they need.
-- time ± number is a time, as a clock shows it; time − time is a part of a day; beside a moment a date is its midnight.
-- SEARCH has no wildcards; FIND and SEARCH count from 1. LOOKUP and MATCH take columns, which have one dimension.
-- A choice in arithmetic is the number that it counts as; in a comparison with text it is its code.
-- An error travels up to where it is shown; in a condition it counts as FALSE.
+## Where we differ from a spreadsheet, on purpose
+
+| in a spreadsheet | here |
+|---|---|
 """
 
 _DEFINITION = """# The form's document
@@ -101,7 +95,9 @@ _PARTS: tuple[tuple[str, type[BaseModel]], ...] = (
 
 def formula_reference() -> str:
     """Return the reference of the formula language as Markdown."""
-    return _FORMULAS + "".join(_family(title, functions) for title, functions in FAMILIES.items())
+    general = "".join(f"| {each.spreadsheet} | {each.here} |\n" for each in DIFFERENCES)
+    special = "".join(f"| {each.name} | {each.differs} |\n" for each in FUNCTIONS.values() if each.differs)
+    return _FORMULAS + general + special + "".join(_family(title, functions) for title, functions in FAMILIES.items())
 
 
 def _family(title: str, functions: tuple[Function, ...]) -> str:

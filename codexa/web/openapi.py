@@ -11,6 +11,7 @@ from codexa.core.definition.keys import RESERVED_KEYS
 from codexa.core.definition.wording import MESSAGES
 from codexa.core.fields import BLOCK_TYPES
 from codexa.core.form.form import Form
+from codexa.core.formula.differences import DIFFERENCES
 from codexa.core.formula.functions import FUNCTIONS
 from codexa.web import app
 from codexa.web.contract.message import ErrorReply, Message
@@ -50,7 +51,15 @@ def block_types() -> list[dict[str, Any]]:
 
 def functions() -> list[dict[str, str]]:
     """Return what the formula editor says of each function."""
-    return [{"name": each.name, "signature": each.signature, "purpose": each.purpose} for each in FUNCTIONS.values()]
+    return [
+        {"name": each.name, "signature": each.signature, "purpose": each.purpose, "differs": each.differs}
+        for each in FUNCTIONS.values()
+    ]
+
+
+def differences() -> list[dict[str, Any]]:
+    """Return what the formula editor says beside an operator, to an author who knows spreadsheets."""
+    return [{"signs": list(each.signs), "here": each.here} for each in DIFFERENCES if each.signs]
 
 
 def messages() -> list[dict[str, str]]:

@@ -16,13 +16,15 @@ import { EditorState, Prec } from "@codemirror/state";
 import { EditorView, keymap, placeholder } from "@codemirror/view";
 import { tags } from "@lezer/highlight";
 import Box from "@mui/material/Box";
-import { useEffect, useLayoutEffect, useRef } from "react";
+import Typography from "@mui/material/Typography";
+import { useEffect, useLayoutEffect, useRef, useState } from "react";
 import functions from "../../api/generated/functions.json";
 import type { FindingReply } from "../../api/generated/wire";
 import { namedIn } from "../../model/outline";
 import { MONO } from "../../theme/theme";
 import { styleNonce } from "../style_nonce";
 import { useBench } from "../workbench/bench";
+import { type FormulaHelp, helpAt } from "./formula_help";
 
 interface Props {
   label: string;
@@ -82,10 +84,10 @@ const look = EditorView.theme({
   ".cm-completionInfo": { padding: "6px 10px", maxWidth: "300px" },
 });
 
-const FUNCTIONS: Completion[] = functions.map(({ name, signature, purpose }) => ({
+const FUNCTIONS: Completion[] = functions.map(({ name, signature, purpose, differs }) => ({
   label: name,
   detail: signature.slice(name.length),
-  info: purpose,
+  info: differs ? `${purpose} Other than in a spreadsheet: ${differs}` : purpose,
   apply: (view, _completion, from, to) => {
     view.dispatch({ changes: { from, to, insert: `${name}()` }, selection: { anchor: from + name.length + 1 } });
   },
@@ -132,6 +134,7 @@ export function FormulaEditor({
   onDone,
 }: Props) {
   const place = useRef<HTMLDivElement>(null);
+  const [help, setHelp] = useState<FormulaHelp | null>(null);
   const view = useRef<EditorView | null>(null);
   const completions = useCompletions(rowKind);
   const latest = useRef({ onChange, onDone, completions });
@@ -168,6 +171,10 @@ export function FormulaEditor({
             ...defaultKeymap,
           ]),
           EditorView.updateListener.of((update) => {
+            if (update.docChanged || update.selectionSet || update.focusChanged) {
+              const { state, view: shown } = update;
+              setHelp(shown.hasFocus ? helpAt(state.doc.toString(), state.selection.main.head) : null);
+            }
             if (update.docChanged) latest.current.onChange(update.state.doc.toString().replaceAll("\n", " "));
           }),
         ],
@@ -205,5 +212,32 @@ export function FormulaEditor({
     editor.dispatch(setDiagnostics(editor.state, diagnostics));
   }, [findings]);
 
-  return <Box ref={place} />;
+  return (
+    <>
+      <Box ref={place} />
+      {help && <Help help={help} />}
+    </>
+  );
+}
+
+function Help({ help }: { help: FormulaHelp }) {
+  return (
+    <Typography variant="caption" component="p" color="textSecondary" sx={{ mt: 0.5 }}>
+      <Box component="code" sx={{ fontFamily: MONO, color: "text.primary" }}>
+        {help.title}
+      </Box>{" "}
+      {help.purpose} {help.differs && <Differs text={help.differs} />}
+    </Typography>
+  );
+}
+
+function Differs({ text }: { text: string }) {
+  return (
+    <>
+      <Box component="span" sx={{ fontWeight: 600 }}>
+        Other than in a spreadsheet:
+      </Box>{" "}
+      {text.replaceAll("`", "")}
+    </>
+  );
 }
