@@ -220,8 +220,18 @@ class Emitter:
         kinds = {left.type.kind, right.type.kind}
         if operator == "-" and kinds == {Kind.DATE} and _are_names(left, right):
             return self._days_between(left, right)
-        function = convert.add if operator == "+" else convert.apart if kinds <= MOMENTS else convert.subtract
-        return f"{self.helper(function)}({self.emit(left, Role.VALUE)}, {self.emit(right, Role.VALUE)})"
+        if operator == "-" and kinds <= MOMENTS:
+            return f"{self.helper(convert.apart)}({self.emit(left, Role.VALUE)}, {self.emit(right, Role.VALUE)})"
+        function = convert.add if operator == "+" else convert.subtract
+        return f"{self.helper(function)}({self._summand(left)}, {self._summand(right)})"
+
+    def _summand(self, part: Typed) -> str:
+        # What is no number fails here, before the other side is looked at.
+        if part.type.kind in MOMENTS:
+            return self.emit(part, Role.VALUE)
+        if part.type.kind is Kind.ANY:
+            return f"{self.helper(_measure)}({self.emit(part, Role.VALUE)})"
+        return self.emit(part, Role.NUMBER)
 
     def _days_between(self, left: Typed, right: Typed) -> str:
         one, other = self.emit(left, Role.VALUE), self.emit(right, Role.VALUE)
@@ -385,5 +395,9 @@ def _number_or_blank(value: Any) -> Decimal | None:
     return None if value is None else convert.number(value)
 
 
+def _measure(value: Any) -> Any:
+    return value if isinstance(value, datetime.date | datetime.time) else convert.number(value)
+
+
 def _measure_or_blank(value: Any) -> Any:
-    return value if isinstance(value, datetime.date | datetime.time) else _number_or_blank(value)
+    return None if value is None else _measure(value)

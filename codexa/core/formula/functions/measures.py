@@ -47,7 +47,7 @@ def _measures_of(values: list[Any]) -> list[Any]:
     """Return what of a list has an order, all of one kind: numbers, dates, times or moments."""
     kinds = set(map(type, values))
     if kinds <= _NUMBERS_ALONE:
-        spend(len(values) >> 4)
+        spend(len(values) >> 2)  # they are sorted, most often
         return [value for value in values if value is not None] if type(None) in kinds else values
     found = [sound(value) for value in values if value is not None and value.__class__ is not str]
     moments = [value for value in found if isinstance(value, datetime.date | datetime.time)]

@@ -28,7 +28,7 @@ def _proper(text: str) -> str:
 def _with_capital(word: re.Match[str]) -> str:
     # O'Neill and D'Artagnan, but It's and I'll: after one letter and an apostrophe a name may begin.
     text = word[0][:1].upper() + word[0][1:].lower()
-    return _ONE_LETTER.sub(lambda found: found[1] + found[2].upper(), text)
+    return text if text.isalpha() else _ONE_LETTER.sub(lambda found: found[1] + found[2].upper(), text)
 
 
 def _clean(text: str) -> str:
@@ -122,7 +122,7 @@ FUNCTIONS: tuple[Function, ...] = (
         _proper,
         ('PROPER("summit DOME")', "Summit Dome"),
         ("PROPER(\"o'neill's\")", "O'Neill's"),
-        characters=4,
+        characters=3,
         differs="An apostrophe begins a name only after one letter: O'Neill's, not O'Neill'S.",
     ),
     function(
