@@ -7,7 +7,6 @@ from uuid import UUID
 from codexa.core.definition.brand import Brand
 from codexa.core.form.comparing import count_changes
 from codexa.core.form.form import Form, read_form
-from codexa.core.form.renaming import rename_key
 from codexa.core.form.upgrades import read_imported, read_stored
 from codexa.core.program.compiling import compile_form
 from codexa.core.program.evaluate import evaluate
@@ -15,6 +14,7 @@ from codexa.core.program.faces import FormState
 from codexa.core.program.notes import Links, Note, links, notes
 from codexa.core.program.proof import Finding, proof
 from codexa.core.program.public import form_state
+from codexa.core.program.renaming_words import renamed
 from codexa.services import brands
 from codexa.services.context import context_of
 from codexa.services.editions import Editions
@@ -127,6 +127,9 @@ def _changes(editions: Editions, row: FormWithDraft, draft: Form) -> int:
     return count_changes(editions.form(row.id, row.live_edition), draft)
 
 
-def rename(document: Any, *, block: str, key: str) -> Form:
-    """Return a draft in which a block has another key, and every formula uses it. Raises DefinitionError."""
-    return read_form(rename_key(read_imported(document), block, key).model_dump())
+def rename(document: Any, *, part: str, setting: str, name: str) -> Form:
+    """Return a draft in which that setting of a part is called otherwise, and every formula uses the new name.
+
+    Raises DefinitionError.
+    """
+    return read_form(renamed(read_imported(document), part, setting, name).model_dump())

@@ -14,7 +14,7 @@ from codexa.web.contract.drafts import (
     DraftReply,
     FindingReply,
     FormReply,
-    RenameKeyRequest,
+    RenameRequest,
     SaveDraftRequest,
     SavedReply,
 )
@@ -66,15 +66,13 @@ def save(asked: SaveDraftRequest, form: UUID) -> SavedReply:
     )
 
 
-@endpoint(
-    blueprint, "POST", "/<uuid:form>/draft/rename-key", body=RenameKeyRequest, reply=DraftReply, most=MOST_DOCUMENT
-)
+@endpoint(blueprint, "POST", "/<uuid:form>/draft/rename", body=RenameRequest, reply=DraftReply, most=MOST_DOCUMENT)
 @limiter.limit(HEAVY_RATE, key_func=who_is_counted)
-def rename(asked: RenameKeyRequest, form: UUID) -> DraftReply:
-    """Give a block another key and rewrite the formulas that use it; saves nothing."""
+def rename(asked: RenameRequest, form: UUID) -> DraftReply:
+    """Give something another name and rewrite the formulas that use it; saves nothing."""
     who = may(Right.EDIT_FORMS)
     drafts.require(connection, who=who, form=form)
-    return DraftReply(draft=drafts.rename(asked.draft, block=asked.block, key=asked.key))
+    return DraftReply(draft=drafts.rename(asked.draft, part=asked.part, setting=asked.setting, name=asked.name))
 
 
 def address_of(who: SignedIn, slug: str) -> str:

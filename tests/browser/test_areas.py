@@ -126,7 +126,7 @@ def test_a_key_is_renamed_though_its_figure_is_left_before_the_core_answers(desk
     area(page, "Figures")
     page.get_by_role("button", name="Points", exact=True).click()
     held = []
-    page.route("**/rename-key", lambda route: route.continue_() if held else held.append(route))
+    page.route("**/draft/rename", lambda route: route.continue_() if held else held.append(route))
     page.get_by_role("textbox", name="Key", exact=True).fill("score_of_the_evening")
     page.keyboard.press("Enter")
     page.get_by_role("button", name="Add a figure").click()

@@ -8,7 +8,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from codexa.core.definition.keys import KEY, RESERVED_KEYS, key_from
+from codexa.core.definition.keys import KEY, RESERVED_KEYS, code_from, key_from
 from codexa.core.form.form import read_form
 from codexa.core.form.outline_text import read_outline
 
@@ -41,6 +41,12 @@ def only_block(text):
         ("How many nights", {"type": "number", "label": "How many nights"}),
         ("Darkness slider 1..9", {"type": "slider", "least": "1", "most": "9"}),
         ("Photo", {"type": "short_text", "label": "Photo"}),
+        ("Age* whole number 1..90", {"type": "number", "label": "Age", "required": "TRUE", "maximum": "90"}),
+        ("Seats integer", {"type": "number", "label": "Seats"}),
+        ("May we call you?* yes/no", {"type": "yes_no", "label": "May we call you?", "required": "TRUE"}),
+        ("Is it dark? yes or no", {"type": "yes_no", "label": "Is it dark?"}),
+        ("heading: What to bring", {"type": "heading", "text": "What to bring"}),
+        ("text: Warm shoes & a hat", {"type": "text", "text": "<p>Warm shoes &amp; a hat</p>"}),
         ("Picture of the hall photo", {"type": "file_upload", "label": "Picture of the hall"}),
     ],
 )  # fmt: skip
@@ -64,6 +70,35 @@ def test_options_stand_after_a_colon_or_set_in_below(text, kind):
     assert made["type"] == kind
     read = [(option["label"], option["code"], option["counts_as"]) for option in made["options"]]
     assert read == [("On foot", "on_foot", "0"), ("By bus", "by_bus", "2"), ("By car", "by_car", "-1.5")]
+
+
+@pytest.mark.parametrize(
+    ("option", "label", "number"),
+    [
+        ("By car = €5", "By car", "5"),
+        ("By car = 4,50 EUR", "By car", "4.50"),
+        ("By car (€5)", "By car", "5"),
+        ("By car – 5 CHF", "By car", "5"),
+        ("By car $12.50", "By car", "12.50"),
+        ("15 to 40 km", "15 to 40 km", "0"),
+        ("Room 5", "Room 5", "0"),
+    ],
+)
+def test_an_options_price_is_its_number_where_a_currency_says_so(option, label, number):
+    made = outlined(f"Way\n  On foot\n  {option}")
+    read = made.pages[0]["blocks"][0]["options"][1]
+    assert (read["label"], read["counts_as"]) == (label, number)
+
+
+def test_groups_rows_and_pages_with_a_rule():
+    made = outlined("# You\n## Contact\nName*\nE-mail\n## Guests (rows)\nName\n# Coach if guests > 20\nPlate")
+    contact, guests = made.pages[0]["blocks"]
+    assert [block["label"] for block in contact["blocks"]] == ["Name", "E-mail"]
+    assert [block["label"] for block in guests["kinds"][0]["blocks"]] == ["Name"]
+    assert made.pages[1]["shown"] == "guests > 20"
+    read_form({"name": "Pasted", "pages": made.pages})
+    assert [line.makes for line in made.lines][:2] == ["a page", "a group, of what follows"]
+    assert "is no condition" in outlined("# Coach if >").lines[0].problem
 
 
 def test_a_heading_begins_a_page_and_keys_are_never_given_twice():
@@ -122,6 +157,7 @@ def test_any_text_at_all_makes_a_form(text):
 @pytest.mark.parametrize("case", KEY_CASES, ids=lambda case: case["label"])
 def test_keys_are_made_of_labels_as_the_workbench_makes_them(case):
     assert key_from(case["label"], case["taken"]) == case["key"]
+    assert code_from(case["label"], case["taken"]) == case["code"]
 
 
 @given(st.text(), st.sets(st.from_regex(r"[a-z_]{1,6}", fullmatch=True)))

@@ -13,7 +13,7 @@ def example_of(endpoint):
         "SubmitRequest": {"answers": {}},
         "NewFormRequest": {"name": "New"},
         "SaveDraftRequest": {"revision": 1, "draft": visit_document()},
-        "RenameKeyRequest": {"draft": visit_document(), "block": "people", "key": "guests"},
+        "RenameRequest": {"draft": visit_document(), "part": "people", "setting": "key", "name": "guests"},
         "PublishRequest": {"revision": 1},
         "OutlineRequest": {"text": "Group size* number 1..60"},
         "RowsRequest": {"formula": "adults > 12"},

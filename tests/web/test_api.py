@@ -379,10 +379,10 @@ def test_a_document_can_be_imported_and_a_form_duplicated(as_mira, published):
 
 
 def test_renaming_a_key_comes_back_rewritten_and_unsaved(as_mira, published):
-    body = {"draft": visit_document(), "block": "people", "key": "guests"}
-    reply = as_mira.post(f"/api/forms/{published}/draft/rename-key", json=body)
+    body = {"draft": visit_document(), "part": "people", "setting": "key", "name": "guests"}
+    reply = as_mira.post(f"/api/forms/{published}/draft/rename", json=body)
     assert reply.json["draft"]["pages"][0]["blocks"][4]["formula"] == "show * guests"
-    refused = as_mira.post(f"/api/forms/{published}/draft/rename-key", json={**body, "key": "9"})
+    refused = as_mira.post(f"/api/forms/{published}/draft/rename", json={**body, "name": "9"})
     assert refused.status_code == 422
     assert as_mira.get(f"/api/forms/{published}").json["revision"] == 1
 

@@ -16,8 +16,26 @@ def key_from(label: str, taken: Collection[str]) -> str:
 
     The workbench makes the same keys while somebody types (`keyFrom`); tests/cases/keys.json holds for both.
     """
+    words = _words(label) or "field"
+    # A number alone tells fields apart as well as words do, and a key begins with a letter.
+    return _free(words if words[0].isalpha() else f"n{words}", taken)
+
+
+def code_from(label: str, taken: Collection[str]) -> str:
+    """Return an option's code made of its label that none of `taken` is; a label in no Latin letters is its own code.
+
+    The workbench makes the same (`codeFrom`); tests/cases/keys.json holds for both.
+    """
+    own = " ".join(label.split())[:_MOST_SIGNS].strip()
+    return _free(_words(label) or own or "option", taken)
+
+
+def _words(label: str) -> str:
     letters = unicodedata.normalize("NFKD", label.replace("ß", "ss"))
     plain = "".join(each for each in letters if not unicodedata.combining(each)).lower()
-    words = re.sub(r"[^a-z0-9]+", "_", plain).strip("_").lstrip("0123456789_")[:_MOST_SIGNS].rstrip("_") or "field"
-    numbered = (words if number == 1 else f"{words}_{number}" for number in count(1))
-    return next(key for key in numbered if key not in taken and key not in RESERVED_KEYS)
+    return re.sub(r"[^a-z0-9]+", "_", plain).strip("_")[:_MOST_SIGNS].rstrip("_")
+
+
+def _free(wanted: str, taken: Collection[str]) -> str:
+    numbered = (wanted if number == 1 else f"{wanted}_{number}" for number in count(1))
+    return next(each for each in numbered if each not in taken and each not in RESERVED_KEYS)

@@ -2,8 +2,10 @@
 
 # Your visit
 Group size* number 1..60
-Way to come*: On foot, By bus, By car = 5
+Way to come*: On foot, By bus, By car = €5
 Anything else long text
+## Guests (rows)
+Name*
 """
 
 import re
@@ -11,17 +13,28 @@ from collections.abc import Callable, Iterator
 from dataclasses import dataclass, field
 from decimal import Decimal
 from functools import cache
+from html import escape
 from typing import Any
 
-from codexa.core.definition.keys import key_from
+from codexa.core.definition.keys import code_from, key_from
+from codexa.core.errors import FormulaSyntaxError
 from codexa.core.fields import BLOCK_TYPES
+from codexa.core.formula.parse import parse
 
 MAX_LINES = 500
 MAX_LINE = 2_000  # characters
 _TOO_LONG = f"This line is longer than {MAX_LINE} characters; break it into several."
 _LIMITS = re.compile(r"\s+(?P<least>-?\d+(?:[.,]\d+)?)?\s*\.\.\s*(?P<most>-?\d+(?:[.,]\d+)?)?\s*$")
-_OPTION_NUMBER = re.compile(r"^(?P<label>.*\S)\s*=\s*(?P<number>-?\d+(?:[.,]\d+)?)$")
-_PAGE = re.compile(r"^#+\s*(?P<title>.*)$")
+_SIGN = r"(?:[€$£¥₣₹₽₺₩]|[A-Z]{3})"
+_NUMBER = r"-?\d+(?:[.,]\d+)?"
+_OPTION_NUMBER = re.compile(rf"^(?P<label>.*\S)\s*=\s*{_SIGN}?\s*(?P<number>{_NUMBER})\s*{_SIGN}?$")
+# A price in the label is its number too where a currency says that it is one: "By car (€5)", "By car – 5 EUR".
+_PRICE = re.compile(
+    rf"^(?P<label>.*[^\s(–-])\s*[(–-]?\s*(?:{_SIGN}\s*(?P<before>{_NUMBER})|(?P<after>{_NUMBER})\s*{_SIGN})\)?$"
+)
+_PAGE = re.compile(r"^#(?!#)\s*(?P<title>.*?)(?:\s+if\s+(?P<when>.+))?$")
+_PART = re.compile(r"^##+\s*(?P<title>.*?)\s*(?P<rows>\((?:rows|repeat)\))?$", re.IGNORECASE)
+_CONTENT = re.compile(r"^(?P<kind>heading|text|statement)\s*:\s*(?P<words>.+)$", re.IGNORECASE)
 _BULLET = re.compile(r"^\s*(?:[-•*]|\d+[.)])\s+")
 _HOLDING = ("group", "repeat")
 # A comma between two digits is a decimal comma: "By car = 3,5".
@@ -40,6 +53,9 @@ _WORDS = {
     "telephone": "phone",
     "link": "web_address",
     "checkbox": "yes_no",
+    "yes/no": "yes_no",
+    "whole number": "number",
+    "integer": "number",
     "choices": "several_choices",
     "several": "several_choices",
     "list": "dropdown",
@@ -86,23 +102,44 @@ class _Making:
     lines: list[OutlineLine] = field(default_factory=list)
     keys: set[str] = field(default_factory=set)
     before: dict[str, Any] | None = None
+    inside: list[dict[str, Any]] | None = None  # the blocks of the group or row kind that is being filled
 
     def page(self, title: str) -> None:
         self.pages.append({"id": self.new_id(), "title": title[:500], "blocks": []})
-        self.before = None
+        self.before = self.inside = None
+
+    def part(self, title: str, *, rows: bool) -> tuple[str, str]:
+        """Begin a group, or a repeat of rows; it goes on to the next line that begins with #."""
+        self.inside = None
+        kind, label = ("repeat" if rows else "group"), title[:500]
+        block: dict[str, Any] = {
+            "id": self.new_id(),
+            "type": kind,
+            "key": _key(label or kind, self.keys),
+            "label": label,
+        }
+        blocks: list[dict[str, Any]] = []
+        if rows:
+            block["kinds"] = [{"id": self.new_id(), "key": "row", "label": label or "row", "blocks": blocks}]
+        else:
+            block["blocks"] = blocks
+        self.block(block)
+        self.inside, self.before = blocks, None
+        return ("rows, of what follows" if rows else "a group, of what follows"), ""
 
     def block(self, block: dict[str, Any]) -> None:
         if not self.pages:
             self.page("")
-        self.pages[-1]["blocks"].append(block)
+        (self.pages[-1]["blocks"] if self.inside is None else self.inside).append(block)
         self.before = block
 
 
 def read_outline(text: str, new_id: Callable[[], str]) -> Outlined:
     """Return what pasted text makes; `new_id` gives an id that nothing else has.
 
-    A line that begins with # begins a page; lines set in under a field are its options; a line that is no more than
-    words makes a field for a line of text, or one that its label tells.
+    A line that begins with # begins a page ("# Coach if people > 20" is shown only then), with ## a group, or rows
+    ("## Guests (rows)"); lines set in under a field are its options; "heading:" and "text:" make what is read only; a
+    line that is no more than words makes a field for a line of text, or one that its label tells.
     """
     making = _Making(new_id=new_id)
     for number, line in enumerate(text.splitlines()[:MAX_LINES], 1):
@@ -122,11 +159,32 @@ def _plain(line: str) -> str:
 
 def _take(line: str, making: _Making) -> tuple[str, str]:
     if (page := _PAGE.match(line.strip())) is not None:
-        making.page(page["title"])
-        return "a page", ""
+        return _take_page(page, making)
+    if (part := _PART.match(line.strip())) is not None:
+        return making.part(part["title"], rows=bool(part["rows"]))
+    if (content := _CONTENT.match(_BULLET.sub("", line).strip())) is not None:
+        kind = "heading" if content["kind"].lower() == "heading" else "text"
+        words = content["words"][:500]
+        text = words if kind == "heading" else f"<p>{escape(words, quote=False)}</p>"
+        making.block({"id": making.new_id(), "type": kind, "key": _key(kind, making.keys), "text": text})
+        return f"a {kind}", ""
     if line[:1].isspace() and making.before is not None:
         return _take_option(line.strip(), making.before, making)
     return _take_field(_BULLET.sub("", line).strip(), making)
+
+
+def _take_page(page: re.Match[str], making: _Making) -> tuple[str, str]:
+    when = page["when"] or ""
+    try:
+        if when:
+            parse(when)
+    except FormulaSyntaxError as error:
+        making.page(page[0].lstrip("# "))
+        return "a page", f"“if {when}” is no condition: {error.message}"
+    making.page(page["title"])
+    if when:
+        making.pages[-1]["shown"] = when
+    return f"a page, shown when {when}" if when else "a page", ""
 
 
 def _take_option(text: str, block: dict[str, Any], making: _Making) -> tuple[str, str]:
@@ -172,7 +230,10 @@ def _in_words(block: dict[str, Any]) -> str:
     limits = [f"{word} {block[name]}" for name, word in _LIMIT_WORDS.items() if name in block]
     words += [" ".join(limits)] if limits else []
     if block.get("options"):
-        words.append(f"{len(block['options'])} options")
+        options = ", ".join(
+            each["label"] + (f" = {each['counts_as']}" if each["counts_as"] != "0" else "") for each in block["options"]
+        )
+        words.append(f"{len(block['options'])} options: {options}")
     return ", ".join(words)
 
 
@@ -243,10 +304,12 @@ def _title(kind: str) -> str:
 
 
 def _option(text: str, others: list[dict[str, Any]], making: _Making) -> dict[str, Any]:
-    found = _OPTION_NUMBER.match(text)
-    label = found["label"] if found else text
-    number = found["number"].replace(",", ".") if found else "0"
-    code = _key(label, {each["code"] for each in others})
+    found, price = _OPTION_NUMBER.match(text), _PRICE.match(text)
+    label, number = (found["label"], found["number"]) if found else (text, "0")
+    if price and not found:
+        label, number = price["label"], price["before"] or price["after"]
+    number = number.replace(",", ".")
+    code = code_from(label, {each["code"] for each in others})
     return {"id": making.new_id(), "code": code, "label": label[:500], "counts_as": number}
 
 

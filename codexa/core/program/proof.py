@@ -17,6 +17,7 @@ from codexa.core.program.costs import costly_repeats
 from codexa.core.program.decide import Decided, decide
 from codexa.core.program.facts import Formula
 from codexa.core.program.figure_kinds import kind_of
+from codexa.core.program.named_words import named_words, wrong_word
 from codexa.core.program.names import name_of
 from codexa.core.program.places import ALWAYS, NEVER, Place
 from codexa.core.program.program import FORM, Program
@@ -52,6 +53,7 @@ def proof(program: Program) -> tuple[Finding, ...]:
         *_of_figures(program),
         *_of_charts(program),
         *_of_formulas(program),
+        *_of_words(program),
         *_of_conditions(decided),
         *_of_divisions(program),
         *_of_texts(program),
@@ -249,6 +251,19 @@ def _of_formulas(program: Program) -> Iterator[Finding]:
             )
 
 
+def _of_words(program: Program) -> Iterator[Finding]:
+    for formula in program.formulas:
+        for named in named_words(program, formula):
+            message = wrong_word(program, named)
+            if message is not None:
+                owner = None if formula.owner == FORM else formula.owner
+                remedy = "Choose one that there is; else this never holds."
+                yield replace(
+                    _error("no_such_word", message, remedy, owner, formula.setting),
+                    span=Span(start=named.node.span.start, end=named.node.span.end),
+                )
+
+
 def _of_conditions(decided: dict[tuple[str, str], tuple[Formula, Decided]]) -> Iterator[Finding]:
     for (owner, setting), (formula, outcome) in decided.items():
         text = formula.compiled.text.strip().upper()
@@ -278,7 +293,7 @@ def _of_divisions(program: Program) -> Iterator[Finding]:
 def _unguarded(part: Typed, guards: frozenset[tuple[str, ...]]) -> Iterator[tree.Tree]:
     """Yield divisions whose divisor no condition around them looks at."""
     node = part.node
-    if isinstance(node, tree.Call) and node.function in ("IFERROR", "ISERROR", "ISERR"):
+    if part.function is not None and part.function.sees_failures and part.function.name != "IFNA":
         return
     divisor = _divisor(part)
     if divisor is not None:

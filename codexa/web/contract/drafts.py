@@ -5,6 +5,7 @@ from typing import Annotated, Any
 from uuid import UUID
 
 from annotated_types import Interval
+from pydantic import StringConstraints
 
 from codexa.core.definition.parts import Identifier
 from codexa.core.form.form import Form
@@ -74,12 +75,13 @@ class SavedReply(Message):
     analysis: AnalysisReply
 
 
-class RenameKeyRequest(Message):
-    """A draft and the key that one of its blocks shall have."""
+class RenameRequest(Message):
+    """A draft and what a name in it shall be: a "key", "options.2.code", "bands.0.label" and the like."""
 
     draft: dict[str, Any]
-    block: Identifier
-    key: str
+    part: Identifier
+    setting: Annotated[str, StringConstraints(max_length=100)]
+    name: Annotated[str, StringConstraints(max_length=300)]
 
 
 class DraftReply(Message):

@@ -112,8 +112,8 @@ export const api = {
   form: (form: string) => call<FormReply>("GET", `/forms/${form}`),
   saveDraft: (form: string, revision: number, draft: Form) =>
     call<SavedReply>("PUT", `/forms/${form}/draft`, { revision, draft }),
-  renameKey: (form: string, draft: Form, block: string, key: string) =>
-    call<DraftReply>("POST", `/forms/${form}/draft/rename-key`, { draft, block, key }),
+  rename: (form: string, draft: Form, part: string, setting: string, name: string) =>
+    call<DraftReply>("POST", `/forms/${form}/draft/rename`, { draft, part, setting, name }),
   publish: (form: string, revision: number, despiteTrials: boolean) =>
     call<PublishedReply>("POST", `/forms/${form}/editions`, { revision, despite_trials: despiteTrials }),
   editions: (form: string) => call<EditionsReply>("GET", `/forms/${form}/editions`),

@@ -3,7 +3,7 @@ import Box from "@mui/material/Box";
 import InputBase from "@mui/material/InputBase";
 import { type ClipboardEvent, type KeyboardEvent, type ReactNode, useState } from "react";
 import { MONO } from "../theme/theme";
-import { KeptTextField } from "../ui/KeptTextField";
+import { RenamedField } from "../ui/RenamedField";
 
 /** The same items with one of them elsewhere; as they are where there is no such place. */
 export const moved = <Item,>(items: readonly Item[], from: number, to: number): Item[] => {
@@ -29,12 +29,18 @@ export const byAltArrows = (onMove: (by: -1 | 1) => void) => (event: KeyboardEve
   onMove(event.key === "ArrowUp" ? -1 : 1);
 };
 
-/** A code as it is typed; what is blank is not kept. */
-export function CodeBox({ name, code, onCode }: { name: string; code: string; onCode: (code: string) => void }) {
+interface CodeBoxProps {
+  name: string;
+  code: string;
+  onCode: (code: string) => Promise<void> | void;
+}
+
+/** A code, changed when it is left; what is blank is not kept. */
+export function CodeBox({ name, code, onCode }: CodeBoxProps) {
   return (
-    <KeptTextField
+    <RenamedField
       value={code}
-      onKeep={(typed) => onCode(typed.trim())}
+      onRename={onCode}
       slotProps={{
         htmlInput: { "aria-label": name, spellCheck: false, style: { fontFamily: MONO, fontSize: 12 } },
       }}

@@ -4,7 +4,7 @@ import cases from "../../../tests/cases/keys.json";
 import reservedKeys from "../api/generated/reserved_keys.json";
 import { A_FIGURE, A_FORM, block } from "../testing/a_form";
 import { apply } from "./draft";
-import { isKeyRead, keyFrom, keysOf, namedIn } from "./outline";
+import { codeFrom, isKeyRead, keyFrom, keysOf, namedIn } from "./outline";
 import { FORM } from "./parts";
 
 const form = apply(A_FORM, {
@@ -49,8 +49,8 @@ describe("keys", () => {
     expect(keysOf(form, "row")).toEqual(["amount"]);
   });
 
-  it.each(cases)("are made of labels as the core makes them: $label", ({ label, taken, key }) => {
-    expect(keyFrom(label, taken)).toBe(key);
+  it.each(cases)("are made of labels as the core makes them: $label", ({ label, taken, key, code }) => {
+    expect([keyFrom(label, taken), codeFrom(label, taken)]).toEqual([key, code]);
   });
 
   it("are names that formulas can read and that nothing has, whatever the label", () => {

@@ -64,24 +64,48 @@ function formulasIn(part: unknown, setting = ""): string[] {
   return Object.entries(part).flatMap(([name, each]) => formulasIn(each, name));
 }
 
-/** A key made of a label, as the core makes it: small letters without accents, digits and _, none of `taken`. */
-export function keyFrom(label: string, taken: Iterable<string>): string {
-  const plain = label
+const MOST_SIGNS = 40;
+
+/** A label in small letters without accents, digits and _. */
+const wordsOf = (label: string): string =>
+  label
     .replaceAll("ß", "ss")
     .normalize("NFKD")
     .replace(/\p{M}+/gu, "")
     .toLowerCase()
     .replace(/[^a-z0-9]+/g, "_")
-    .replace(/^[_0-9]+|_+$/g, "")
-    .slice(0, 40)
+    .replace(/^_+|_+$/g, "")
+    .slice(0, MOST_SIGNS)
     .replace(/_+$/, "");
-  const wanted = plain || "field";
+
+/** A key made of a label, as the core makes it, none of `taken`. */
+export function keyFrom(label: string, taken: Iterable<string>): string {
+  const words = wordsOf(label) || "field";
+  return free(/^[a-z]/.test(words) ? words : `n${words}`, taken);
+}
+
+/** An option's code made of its label, as the core makes it, none of `taken`. */
+export function codeFrom(label: string, taken: Iterable<string>): string {
+  const own = [...label.trim().split(/\s+/).join(" ")].slice(0, MOST_SIGNS).join("").trim();
+  return free(wordsOf(label) || own || "option", taken);
+}
+
+function free(wanted: string, taken: Iterable<string>): string {
   const used = new Set([...taken, ...reservedKeys]);
   for (let number = 1; ; number++) {
     const key = number === 1 ? wanted : `${wanted}_${number}`;
     if (!used.has(key)) return key;
   }
 }
+
+/** Whether some formula of the form, or a score or profile, may name this word as text. */
+export const isWordRead = (form: Form, word: string): boolean => {
+  const text = `"${word.replaceAll('"', '""')}"`.toLowerCase();
+  return (
+    formulasIn(form).some((each) => each.toLowerCase().includes(text)) ||
+    JSON.stringify(form.figures).includes(JSON.stringify(word))
+  );
+};
 
 /** Whether some formula of the form may read this key; then changing it is the core's work. */
 export const isKeyRead = (form: Form, key: string): boolean => {

@@ -2564,17 +2564,18 @@ export interface RefusedReply {
   message: string;
 }
 /**
- * A draft and the key that one of its blocks shall have.
+ * A draft and what a name in it shall be: a "key", "options.2.code", "bands.0.label" and the like.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
- * via the `definition` "RenameKeyRequest".
+ * via the `definition` "RenameRequest".
  */
-export interface RenameKeyRequest {
-  block: string;
+export interface RenameRequest {
   draft: {
     [k: string]: unknown;
   };
-  key: string;
+  name: string;
+  part: string;
+  setting: string;
 }
 /**
  * One response, and what happened to it, in order.

@@ -4,6 +4,7 @@ import Tabs from "@mui/material/Tabs";
 import { useEffect, useState } from "react";
 import { SETTINGS, type SettingsTab } from "../../fields/settings";
 import { type BlockKind, typeOf } from "../../model/blocks";
+import { isWordRead } from "../../model/outline";
 import type { Entry } from "../../model/parts";
 import { type SettingRow, SettingRows } from "../../ui/SettingRows";
 import { useBench } from "../workbench/bench";
@@ -77,7 +78,7 @@ function tabsOf(kind: BlockKind): SettingsTab[] {
 }
 
 export function BlockSettings({ entry, actions }: Props) {
-  const { setting, select } = useBench();
+  const { setting, select, form, reply } = useBench();
   const block = entry.part;
   const wanted = setting ? TABS[setting.split(".")[0]!] : undefined;
   const [tab, setTab] = useState<SettingsTab>(wanted ?? "content");
@@ -87,7 +88,13 @@ export function BlockSettings({ entry, actions }: Props) {
   const special = SETTINGS[block.type];
   const { Content, Answers } = special;
   const edit = (changes: Record<string, unknown>) => actions.edit(block.id, changes);
-  const props = { block, edit, open: (path: string) => select(block.id, path) };
+  const props = {
+    block,
+    edit,
+    open: (path: string) => select(block.id, path),
+    rename: (path: string, name: string) => actions.rename(block.id, path, name),
+    mayFollow: (code: string) => reply.live_edition === null && !isWordRead(form, code),
+  };
   const available = tabsOf(block.type);
   const shown = available.includes(tab) ? tab : "content";
   const rows = (list: readonly SettingRow[] | undefined) =>

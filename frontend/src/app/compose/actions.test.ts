@@ -196,8 +196,8 @@ describe("a key renamed by the core", () => {
   it("keeps what was changed meanwhile", async () => {
     const { bench, do: actions } = opened(["adults"]);
     const rename = (form: Form) => apply(form, { do: "edit", parts: ["adults"], changes: { key: "guests" } });
-    vi.spyOn(api, "renameKey").mockImplementation((_id, form) => Promise.resolve({ draft: rename(form) }));
-    const waiting = actions.renameKey("adults", "guests");
+    vi.spyOn(api, "rename").mockImplementation((_id, form) => Promise.resolve({ draft: rename(form) }));
+    const waiting = actions.rename("adults", "key", "guests");
     actions.edit("adults", { help: "Typed while waiting" });
     await waiting;
     expect(bench.parts.get("adults")!.part).toMatchObject({ key: "guests", help: "Typed while waiting" });

@@ -24,7 +24,8 @@ export interface ComposeActions {
   editSelected: (changes: Readonly<Record<string, unknown>>) => void;
   /** Changes a label, and the key with it as long as the key was made of the label and nothing reads it. */
   editLabel: (part: string, label: string) => void;
-  renameKey: (part: string, key: string) => Promise<void>;
+  /** Calls a setting of a part otherwise ("key", "options.0.code"), with every formula that uses it. */
+  rename: (part: string, setting: string, name: string) => Promise<void>;
   move: (parts: readonly string[], target: Target) => void;
   /** Moves the selection up or down, over the edge of its page too. */
   shift: (by: -1 | 1) => void;
@@ -107,13 +108,13 @@ export function actionsOn(bench: () => Omit<Bench, "actions">): ComposeActions {
       const follows = entry.part.key === keyFrom(entry.title, others) && !isKeyRead(form, entry.part.key);
       edit(id, { [setting]: label, ...(follows ? { key: keyFrom(label, others) } : {}) });
     },
-    renameKey: async (id, key) => {
+    rename: async (id, setting, name) => {
       let form: Form;
       let renamed: Form;
       // Whatever is changed while the core renames is renamed in, too.
       do {
         form = bench().form;
-        renamed = (await api.renameKey(bench().reply.id, form, id, key)).draft;
+        renamed = (await api.rename(bench().reply.id, form, id, setting, name)).draft;
       } while (bench().form !== form);
       act({ do: "replace", base: form, form: renamed });
     },

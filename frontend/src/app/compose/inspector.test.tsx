@@ -91,7 +91,7 @@ describe.each(BLOCK_TYPES.map(({ type }) => type))("a %s", (kind) => {
 describe("a key", () => {
   const opened = async (rename: () => Promise<{ draft: Form }>) => {
     const view = inspected(["adults"]);
-    const renamed = vi.spyOn(api, "renameKey").mockImplementation(rename);
+    const renamed = vi.spyOn(api, "rename").mockImplementation(rename);
     return { ...view, renamed, key: await view.screen.findByLabelText<HTMLInputElement>("Key") };
   };
 

@@ -2,10 +2,10 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import IconButton from "@mui/material/IconButton";
-import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { ColumnHeads } from "../../fields/table_pieces";
 import { DecimalField } from "../../ui/DecimalField";
+import { RenamedField } from "../../ui/RenamedField";
 import { Findings } from "../compose/Findings";
 import { FormulaEditor } from "../compose/FormulaEditor";
 import { useFindings } from "../compose/useFindings";
@@ -18,6 +18,7 @@ import { NumberLine } from "./NumberLine";
 type Band = Bands["bands"][number];
 
 export function BandsEditor({ figure, edit }: EditorProps<Bands>) {
+  const { actions } = useBench();
   const { bands } = figure;
   const put = (next: Band[]) => edit({ bands: next });
   const change = (at: number, changes: Partial<Band>) =>
@@ -55,9 +56,10 @@ export function BandsEditor({ figure, edit }: EditorProps<Bands>) {
               value={band.start}
               onChange={(start) => change(at, { start })}
             />
-            <TextField
+            <RenamedField
               value={band.label}
-              onChange={(event) => change(at, { label: event.target.value })}
+              mayBeEmpty
+              onRename={(name) => actions.rename(figure.id, `bands.${at}.label`, name)}
               slotProps={{ htmlInput: { "aria-label": `Name of band ${at + 1}` } }}
             />
             <BandValue figure={figure.id} at={at} text={band.value} onChange={(value) => change(at, { value })} />

@@ -7,6 +7,7 @@ import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { isKeyRead, keyFrom } from "../../model/outline";
 import { DecimalField } from "../../ui/DecimalField";
+import { RenamedField } from "../../ui/RenamedField";
 import { useBench } from "../workbench/bench";
 import { AddQuestion } from "./AddQuestion";
 import type { EditorProps } from "./editor_props";
@@ -20,7 +21,7 @@ import {
 } from "./questions";
 
 export function ProfileEditor({ figure, edit }: EditorProps<ProfileFigure>) {
-  const { form, parts } = useBench();
+  const { form, parts, actions } = useBench();
   const { profiles, questions } = figure;
   const isRead = isKeyRead(form, figure.key);
   const codes = profiles.map(({ code }) => code);
@@ -40,9 +41,13 @@ export function ProfileEditor({ figure, edit }: EditorProps<ProfileFigure>) {
               // Not by its code, which follows the name that is being typed.
               <Box component="th" scope="col" key={at} sx={{ ...cell, minWidth: 130 }}>
                 <Box sx={{ display: "flex" }}>
-                  <TextField
+                  <RenamedField
                     value={profile.label}
-                    onChange={(event) => edit(withProfileNamed(figure, at, event.target.value, isRead))}
+                    onRename={(name) =>
+                      isRead
+                        ? actions.rename(figure.id, `profiles.${at}.label`, name)
+                        : edit(withProfileNamed(figure, at, name, isRead))
+                    }
                     slotProps={{
                       htmlInput: { "aria-label": `Name of profile ${at + 1}`, title: `Code: ${profile.code}` },
                     }}

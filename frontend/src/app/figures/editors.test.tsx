@@ -83,7 +83,7 @@ describe("a profile", () => {
     await add(view, "2.1 Show");
     await user.type(screen.getByLabelText("Planets speaks for Profile 1"), "3");
     await user.clear(screen.getByLabelText("Name of profile 1"));
-    await user.type(screen.getByLabelText("Name of profile 1"), "Explorer");
+    await user.type(screen.getByLabelText("Name of profile 1"), "Explorer{Enter}");
     expect(now().profiles.map(({ code, label }) => `${code} ${label}`)).toEqual([
       "explorer Explorer",
       "profile_2 Profile 2",

@@ -41,7 +41,7 @@ export function FromOutline() {
   return (
     <StartPage
       title="From pasted text"
-      lead="A line a field. # begins a page, * makes it required; a type, limits (1..60) and options after a colon are understood, or options on lines set in."
+      lead="A line a field. # begins a page, ## a group, ## … (rows) rows; * makes it required; a type, limits (1..60) and options after a colon are understood, or options on lines set in, with prices (= €5). heading: and text: are read only."
     >
       <Box sx={{ flex: 1, minHeight: 0, display: "grid", gridTemplateColumns: "minmax(0,1fr) minmax(0,1fr)", gap: 3 }}>
         <Box sx={{ display: "flex", flexDirection: "column", gap: 2, minHeight: 0 }}>

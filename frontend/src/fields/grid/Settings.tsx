@@ -20,7 +20,7 @@ export function GridQuestions({ block, edit }: SettingsProps<GridField>) {
   const change = (id: string, changes: Partial<Question>) =>
     put(questions.map((question) => (question.id === id ? { ...question, ...changes } : question)));
   const paste = (event: ClipboardEvent) => {
-    const pasted = pastedOptions(event.clipboardData.getData("text/plain"), codes);
+    const pasted = pastedOptions(event.clipboardData.getData("text/plain"), codes, keyFrom);
     if (pasted.length === 0) return;
     event.preventDefault();
     put([...questions, ...pasted.map(({ label, code }) => ({ id: newId(), label, code }))]);

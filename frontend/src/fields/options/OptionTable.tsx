@@ -10,7 +10,7 @@ import Typography from "@mui/material/Typography";
 import { type ClipboardEvent, type KeyboardEvent, useState } from "react";
 import type { Option, SingleChoiceField } from "../../api/generated/wire";
 import { newId } from "../../model/new_block";
-import { keyFrom } from "../../model/outline";
+import { codeFrom } from "../../model/outline";
 import { MONO } from "../../theme/theme";
 import { DecimalField } from "../../ui/DecimalField";
 import type { SettingsProps } from "../settings_props";
@@ -20,15 +20,20 @@ import { byAltArrows, CodeBox, ColumnHeads, moved, NewLine } from "../table_piec
 
 const GRID = "minmax(0,1fr) 72px 58px 20px";
 
-export function OptionTable({ block, edit, open }: SettingsProps<SingleChoiceField>) {
+export function OptionTable({ block, edit, open, rename, mayFollow }: SettingsProps<SingleChoiceField>) {
   const [asText, setAsText] = useState(false);
   const { options } = block;
   const put = (next: Option[]) => edit({ options: next });
   const change = (id: string, changes: Partial<Option>) =>
     put(options.map((option) => (option.id === id ? { ...option, ...changes } : option)));
   const codes = options.map((option) => option.code);
+  const relabel = (option: Option, label: string) => {
+    const others = codes.filter((code) => code !== option.code);
+    const follows = option.code === codeFrom(option.label, others) && mayFollow(option.code);
+    change(option.id, { label, ...(follows ? { code: codeFrom(label, others) } : {}) });
+  };
   const add = (label: string) =>
-    put([...options, { id: newId(), code: keyFrom(label, codes), label, counts_as: "0", ...PLAIN_OPTION }]);
+    put([...options, { id: newId(), code: codeFrom(label, codes), label, counts_as: "0", ...PLAIN_OPTION }]);
   const paste = (event: ClipboardEvent) => {
     const pasted = pastedOptions(event.clipboardData.getData("text/plain"), codes);
     if (pasted.length === 0) return;
@@ -62,6 +67,8 @@ export function OptionTable({ block, edit, open }: SettingsProps<SingleChoiceFie
               option={option}
               number={index + 1}
               onChange={(changes) => change(option.id, changes)}
+              onLabel={(label) => relabel(option, label)}
+              onCode={(code) => rename(`options.${index}.code`, code)}
               onMove={(by) => put(moved(options, index, index + by))}
               onRemove={() => put(options.filter((each) => each.id !== option.id))}
               onOpen={(setting) => open(`options.${index}.${setting}`)}
@@ -110,12 +117,14 @@ interface RowProps {
   option: Option;
   number: number;
   onChange: (changes: Partial<Option>) => void;
+  onLabel: (label: string) => void;
+  onCode: (code: string) => Promise<void>;
   onMove: (by: -1 | 1) => void;
   onRemove: () => void;
   onOpen: (setting: "shown" | "locked") => void;
 }
 
-function OptionRow({ option, number, onChange, onMove, onRemove, onOpen }: RowProps) {
+function OptionRow({ option, number, onChange, onLabel, onCode, onMove, onRemove, onOpen }: RowProps) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const does = (run: () => void) => () => {
     setAnchor(null);
@@ -134,10 +143,10 @@ function OptionRow({ option, number, onChange, onMove, onRemove, onOpen }: RowPr
     >
       <TextField
         value={option.label}
-        onChange={(event) => onChange({ label: event.target.value })}
+        onChange={(event) => onLabel(event.target.value)}
         slotProps={{ htmlInput: { "aria-label": `Label of option ${number}` } }}
       />
-      <CodeBox name={`Code of option ${number}`} code={option.code} onCode={(code) => onChange({ code })} />
+      <CodeBox name={`Code of option ${number}`} code={option.code} onCode={onCode} />
       <DecimalField
         hideLabel
         label={`Option ${number} counts as`}

@@ -1,6 +1,6 @@
 // Options from a spreadsheet's clipboard: rows by line breaks, columns by tabs.
 import type { Option } from "../../api/generated/wire";
-import { keyFrom } from "../../model/outline";
+import { codeFrom } from "../../model/outline";
 
 /** What an option has beside its words and its number, when it was just made. */
 export const PLAIN_OPTION = { belongs_to: "", shown: "", locked: "" } as const;
@@ -19,7 +19,11 @@ function numberIn(cell: string): string | null {
 }
 
 /** One column is labels; two are label and number (or code); three are label, code, number. Nothing for a single word. */
-export function pastedOptions(text: string, taken: readonly string[]): Omit<Option, "id">[] {
+export function pastedOptions(
+  text: string,
+  taken: readonly string[],
+  make: typeof codeFrom = codeFrom,
+): Omit<Option, "id">[] {
   const rows = text
     .split(/\r?\n/)
     .map((line) => line.split("\t").map((cell) => cell.trim()))
@@ -29,7 +33,7 @@ export function pastedOptions(text: string, taken: readonly string[]): Omit<Opti
   return rows.map(([label = "", ...rest]) => {
     const number = numberIn(rest.at(-1) ?? "");
     const given = rest.length > 1 || number === null ? rest[0] : "";
-    const code = given && !codes.includes(given) ? given : keyFrom(given || label, codes);
+    const code = given && !codes.includes(given) ? given : make(given || label, codes);
     codes.push(code);
     return { label, code, counts_as: number ?? "0", ...PLAIN_OPTION };
   });

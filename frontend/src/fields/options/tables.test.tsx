@@ -21,7 +21,13 @@ function filled<Field extends Block>(Table: (props: SettingsProps<Field>) => Rea
     const [now, setNow] = useState(start);
     latest = now;
     const edit = (changes: object) => setNow((before) => ({ ...before, ...changes }));
-    return <Table block={now} edit={edit} open={open} />;
+    const rename = (setting: string, name: string) => {
+      const [list = "", at, last = ""] = setting.split(".");
+      const items = (now as unknown as Record<string, Record<string, unknown>[]>)[list]!;
+      edit({ [list]: items.map((item, index) => (index === Number(at) ? { ...item, [last]: name } : item)) });
+      return Promise.resolve();
+    };
+    return <Table block={now} edit={edit} open={open} rename={rename} mayFollow={(code) => code !== "sun"} />;
   }
   render(<Inspector />);
   return { user: userEvent.setup(), open, now: () => latest };
@@ -61,8 +67,16 @@ describe("options", () => {
     expect([code.value, now().options[0]!.code]).toEqual(["", "deep"]);
     await user.tab();
     expect(code.value).toBe("deep");
-    await user.type(code, "er");
+    await user.type(code, "er{Enter}");
     expect(now().options[0]!.code).toBe("deeper");
+  });
+
+  it("have codes that follow their labels until something reads them, and keep what tells them apart", async () => {
+    const { user, now } = table();
+    await user.type(screen.getByLabelText("New option"), "2–3 lenses{Enter}36{Enter}");
+    await user.type(screen.getByLabelText("Label of option 4"), " at most");
+    await user.type(screen.getByLabelText("Label of option 3"), " by day");
+    expect(now().options.map(({ code }) => code)).toEqual(["deep", "near", "sun", "2_3_lenses_at_most", "36"]);
   });
 
   it("count as exact numbers, and say so where that is none", async () => {
