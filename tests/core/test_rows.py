@@ -1,13 +1,18 @@
 """Conditions as rows: every condition has some, and rows are a formula again that says the same."""
 
+from decimal import Decimal
+
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
 from codexa.core.errors import DefinitionError
 from codexa.core.formula import tree
+from codexa.core.formula.compile import compile_formula
 from codexa.core.formula.parse import parse
 from codexa.core.formula.rows import ConditionRow, ConditionRows, rows_of, text_of
+from codexa.core.formula.values import ErrorValue
+from core.formulas import Names, run
 
 CASES = [
     ("adults > 12", "adults more 12"),
@@ -28,6 +33,18 @@ CASES = [
     ("LEN(name) > 3", " formula LEN(name) > 3"),
     ("NOT(AND(a, b))", " formula NOT(AND(a, b))"),
     ("lines.amount > 3", "lines.amount more 3"),
+    ('ISNUMBER(SEARCH("fog", note))', 'note contains "fog"'),
+    ('NOT(ISNUMBER(SEARCH("fog", note)))', 'note contains_not "fog"'),
+    ('LEFT(zip, LEN("80")) = "80"', 'zip begins "80"'),
+    ('LEFT(zip, LEN("80")) = "81"', ' formula LEFT(zip, LEN("80")) = "81"'),
+    ('RIGHT(mail, LEN(".org")) = ".org"', 'mail ends ".org"'),
+    ('OR(site = "dome", site = "deck")', 'site one_of "dome"|"deck"'),
+    ("WORDS(note) >= 20", "note words 20"),
+    ("INT(adults) = adults", "adults whole "),
+    ("agreed = FALSE", "agreed no "),
+    ("day < TODAY()", "day past "),
+    ("AND(day >= TODAY(), day <= TODAY() + 14)", "day next_days 14"),
+    ("AND(day >= TODAY() - 7, day <= TODAY())", "day last_days 7"),
 ]
 
 
@@ -108,22 +125,38 @@ def row(name, operator, *operands):
     return ConditionRow(name=name, operator=operator, operands=operands)
 
 
-def test_rows_that_lack_something_are_left_out_of_the_formula():
+@pytest.mark.parametrize(
+    ("lacking", "formula"),
+    [
+        (row("", "is", "3"), "MISSING() = 3"),
+        (row("adults", "is"), "adults = MISSING()"),
+        (row("adults", "from_to", "1", " "), "AND(adults >= 1, adults <= MISSING())"),
+        (row("note", "mentions", '"fog"', ""), 'MENTIONS(note, "fog", MISSING())'),
+        (row("adults", "more", "12 +"), 'adults > MISSING("12 +")'),
+    ],
+)
+def test_a_row_that_lacks_something_stays_and_holds_its_rule_back(lacking, formula):
+    assert text_of(ConditionRows(rows=(lacking,))) == formula
+    filled = tuple(lacking.operands) or ("",)
+    assert rows_of(formula).rows == (lacking.model_copy(update={"operands": tuple(map(str.strip, filled))}),)
+    assert isinstance(run(formula, {"adults": Decimal(3), "note": "fog"}), ErrorValue)
+    assert [each.code for each in compile_formula(formula, Names({"adults": Decimal(3), "note": "x"})).findings] == [
+        "wrong_argument"
+    ]
+
+
+def test_a_row_that_says_nothing_is_left_out_of_the_formula():
     complete = row("adults", "more", "12")
-    for lacking in (
-        row("", "is", "3"),
-        row("adults", "is"),
-        row("adults", "from_to", "1", " "),
-        row("", "formula", ""),
-    ):
-        assert text_of(ConditionRows(rows=(lacking, complete))) == "adults > 12"
+    assert text_of(ConditionRows(rows=(row("", "is"), complete, row("", "formula", "")))) == "adults > 12"
     assert text_of(ConditionRows(join="any", rows=(complete, ConditionRows(rows=(complete, complete))))) == (
         "OR(adults > 12, AND(adults > 12, adults > 12))"
     )
 
 
-def test_an_operand_that_is_no_formula_is_named_by_its_place():
-    rows = ConditionRows(rows=(row("adults", "more", "12"), ConditionRows(rows=(row("adults", "is", "12 +"),))))
+def test_rows_nested_too_deep_are_refused_with_their_place():
+    rows = ConditionRows(rows=(row("adults", "more", "12"),))
+    for _ in range(22):
+        rows = ConditionRows(rows=(rows,))
     with pytest.raises(DefinitionError) as refused:
         text_of(rows)
-    assert [problem.path for problem in refused.value.problems] == ["rows.1.rows.0.operands.0"]
+    assert refused.value.problems[0].path.startswith("rows.0.rows.0")

@@ -7,6 +7,7 @@ from codexa.core.definition.parts import Field
 from codexa.core.fields.options import find_option
 from codexa.core.formula import tree
 from codexa.core.formula.convert import text_of_number
+from codexa.core.formula.rows import MISSING, ConditionRow, RowOperator, part_of, row_of
 from codexa.core.formula.unparse import unparse
 
 
@@ -27,6 +28,20 @@ _COMPARED = {
     ">=": "is at least",
     "<": "is less than",
     "<=": "is at most",
+}
+# How rows with words of their own are said; … is the operands.
+_SAID = {
+    RowOperator.ONE_OF: "is …",
+    RowOperator.CONTAINS: "contains …",
+    RowOperator.CONTAINS_NOT: "does not contain …",
+    RowOperator.BEGINS: "begins with …",
+    RowOperator.ENDS: "ends with …",
+    RowOperator.WORDS: "has at least … words",
+    RowOperator.WHOLE: "is a whole number",
+    RowOperator.PAST: "is in the past",
+    RowOperator.NEXT_DAYS: "is in the next … days",
+    RowOperator.LAST_DAYS: "is in the last … days",
+    RowOperator.NO: "is no",
 }
 _JOINED = {"AND": " and ", "OR": ", or "}
 _MIRRORED = {"=": "=", "<>": "<>", ">": "<", ">=": "<=", "<": ">", "<=": ">="}
@@ -50,6 +65,10 @@ class Sentences:
             yield from self._single(node)
 
     def _single(self, node: tree.Tree) -> Iterator[Words]:
+        row = self._said_as_row(node)
+        if row is not None:
+            yield from self._row(row)
+            return
         match node:
             case tree.Call(function="ISBLANK", arguments=(tree.Name() as name,)):
                 yield from self._name(name)
@@ -80,7 +99,27 @@ class Sentences:
             case _:
                 yield Words(text=unparse(node), code=True)
 
+    def _said_as_row(self, node: tree.Tree) -> ConditionRow | None:
+        row = row_of(node)
+        said = row is not None and row.operator in _SAID and isinstance(part_of(row.name), tree.Name)
+        return row if said else None
+
+    def _row(self, row: ConditionRow) -> Iterator[Words]:
+        name = part_of(row.name)
+        assert isinstance(name, tree.Name)
+        yield from self._name(name)
+        before, _, after = _SAID[row.operator].partition("…")
+        yield Words(text=f" {before}".rstrip() + (" " if row.operands else ""))
+        for index, operand in enumerate(row.operands):
+            if index:
+                yield Words(text=" or ")
+            yield from self._operand(part_of(operand), self._field(name))
+        if after:
+            yield Words(text=after)
+
     def _is_simple(self, node: tree.Tree) -> bool:
+        if self._said_as_row(node) is not None:
+            return True
         match node:
             case tree.Binary(left=left, right=right, operator=operator):
                 sides = (left, right)
@@ -101,7 +140,8 @@ class Sentences:
         if isinstance(node, tree.Binary) and node.operator in ("+", "-"):
             return self._is_operand(node.left) and self._is_operand(node.right)
         inner = node.operand if isinstance(node, tree.Unary) else node
-        return isinstance(inner, tree.Name | tree.Number | tree.Text | tree.Boolean)
+        is_missing = isinstance(inner, tree.Call) and inner.function == MISSING
+        return is_missing or isinstance(inner, tree.Name | tree.Number | tree.Text | tree.Boolean)
 
     def _comparison(self, node: tree.Binary) -> Iterator[Words]:
         left, operator, right = node.left, node.operator, node.right
@@ -135,6 +175,8 @@ class Sentences:
                 yield Words(text=text_of_number(node.value), strong=True)
             case tree.Text(value=""):
                 yield Words(text="blank")
+            case tree.Call(function="MISSING"):
+                yield Words(text="…", strong=True)
             case tree.Text():
                 option = find_option(getattr(beside, "options", ()), node.value)
                 yield Words(text=option.label if option else node.value, strong=True)

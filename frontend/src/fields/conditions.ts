@@ -17,37 +17,56 @@ export interface Shape {
 export const OPERATOR_WORDS: Record<Operator, string> = {
   is: "is",
   is_not: "is not",
+  one_of: "is one of",
   more: "is more than",
   at_least: "is at least",
   less: "is less than",
   at_most: "is at most",
   from_to: "is from … to",
+  whole: "is a whole number",
   blank: "is blank",
   filled: "is filled in",
   has: "has",
   has_not: "has not",
-  mentions: "mentions any of",
-  mentions_not: "mentions none of",
+  mentions: "mentions any of the words",
+  mentions_not: "mentions none of the words",
+  contains: "contains",
+  contains_not: "does not contain",
+  begins: "begins with",
+  ends: "ends with",
+  words: "has at least so many words",
+  past: "is in the past",
+  next_days: "is in the next … days",
+  last_days: "is in the last … days",
   yes: "is yes",
   not_yes: "is not yes",
+  no: "is no",
   formula: "holds:",
 };
 
 const BLANKS = ["blank", "filled"] as const;
 const ORDERED = ["is", "is_not", "more", "at_least", "less", "at_most", "from_to", ...BLANKS] as const;
 
-const NUMBER: Shape = { entered: "number", operators: ORDERED };
+const NUMBER: Shape = { entered: "number", operators: [...ORDERED, "one_of", "whole"] };
 const DAY_WORDS = { more: "is after", at_least: "is on or after", less: "is before", at_most: "is on or before" };
-const DAY: Shape = { entered: "day", operators: ORDERED, words: DAY_WORDS };
+const DAY: Shape = {
+  entered: "day",
+  operators: [...ORDERED, "past", "next_days", "last_days"],
+  words: DAY_WORDS,
+};
 const TIME: Shape = { entered: "time", operators: ORDERED, words: DAY_WORDS };
-const TEXT: Shape = { entered: "text", operators: ["is", "is_not", "mentions", "mentions_not", ...BLANKS] };
-const CHOICE: Shape = { entered: "option", operators: ["is", "is_not", ...BLANKS] };
+const IN_TEXTS = ["mentions", "mentions_not", "contains", "contains_not", "begins", "ends", "words"] as const;
+const TEXT: Shape = { entered: "text", operators: ["is", "is_not", "one_of", ...IN_TEXTS, ...BLANKS] };
+const CHOICE: Shape = { entered: "option", operators: ["is", "is_not", "one_of", ...BLANKS] };
 const CHOICES: Shape = { entered: "option", operators: ["has", "has_not", ...BLANKS] };
-const YES_NO: Shape = { entered: "text", operators: ["yes", "not_yes", ...BLANKS] };
+const YES_NO: Shape = { entered: "text", operators: ["yes", "no", "not_yes", ...BLANKS] };
 const THERE: Shape = { entered: "text", operators: BLANKS };
 
 /** A figure, or anything else that has no block: mostly a number. */
-export const ANY_SHAPE: Shape = { entered: "number", operators: ORDERED };
+export const ANY_SHAPE: Shape = NUMBER;
+
+/** The name of a band, or a profile: one of those that there are. */
+export const NAMED_SHAPE: Shape = CHOICE;
 
 export const SHAPES: Record<BlockKind, Shape> = {
   short_text: TEXT,
@@ -83,5 +102,15 @@ export const SHAPES: Record<BlockKind, Shape> = {
   hidden: TEXT,
 };
 
+const ALONE: readonly Operator[] = ["blank", "filled", "yes", "not_yes", "no", "whole", "past"];
+
 export const operandCount = (operator: Operator): number =>
-  operator === "from_to" ? 2 : ["blank", "filled", "yes", "not_yes"].includes(operator) ? 0 : 1;
+  operator === "from_to" ? 2 : ALONE.includes(operator) ? 0 : 1;
+
+/** Whether an operator takes as many values as one likes. */
+export const takesSeveral = (operator: Operator): boolean =>
+  ["one_of", "has", "has_not", "mentions", "mentions_not"].includes(operator);
+
+/** What stands at the other side of an operator, where it is not of the answer's own kind. */
+export const enteredBeside = (operator: Operator, own: Entered): Entered =>
+  ["words", "next_days", "last_days"].includes(operator) ? "number" : own;

@@ -4,7 +4,15 @@ import type { ConditionRow, ConditionRows } from "../api/generated/wire";
 import { idsNamed, withNamesOfToday } from "./condition_rows";
 import type { Named } from "./outline";
 
-const named = (id: string, name: string): Named => ({ id, name, number: "", title: id, kind: "Number", block: null });
+const named = (id: string, name: string): Named => ({
+  id,
+  name,
+  number: "",
+  title: id,
+  kind: "Number",
+  block: null,
+  choices: null,
+});
 const row = (name: string): ConditionRow => ({ name, operator: "is", operands: [] });
 const NAMES = [named("b1", "who"), named("b2", "guests"), named("b3", "day")];
 

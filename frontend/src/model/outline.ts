@@ -2,7 +2,7 @@
 import reservedKeys from "../api/generated/reserved_keys.json";
 import type { Form } from "../api/generated/wire";
 import { type Block, typeOf } from "./blocks";
-import { partsOf } from "./parts";
+import { type Entry, partsOf } from "./parts";
 
 /** Something that a formula can name: its name there, and what people call it. */
 export interface Named {
@@ -13,6 +13,25 @@ export interface Named {
   kind: string;
   /** The field, where it is one. */
   block: Block | null;
+  /** The texts that it can be, each with what people read: options, profiles, bands; null where it is no such thing. */
+  choices: readonly Choice[] | null;
+}
+
+export interface Choice {
+  code: string;
+  label: string;
+}
+
+type FigureEntry = Extract<Entry, { what: "figure" }>;
+
+/** What a figure is called in formulas: its key, and the name of its band or profile by what there is. */
+function namesOfFigure({ id, number, title, part }: FigureEntry): Named[] {
+  const own: Named = { name: part.key, id, number, title, kind: "Figure", block: null, choices: null };
+  if (part.kind === "profile") return [{ ...own, choices: part.profiles }];
+  if (part.kind !== "bands") return [own];
+  const choices = part.bands.filter(({ label }) => label).map(({ label }) => ({ code: label, label }));
+  const band = { ...own, name: `${part.key}.label`, id: `${id}.label`, title: `${title}: name of the band`, choices };
+  return choices.length > 0 ? [own, band] : [own];
 }
 
 /** What a formula can name where it stands: in the rows of a kind the fields of that kind first, by their bare keys. */
@@ -26,12 +45,13 @@ export function namedIn(form: Form, rowKind: string | null = null): Named[] {
   const named: Named[] = [];
   for (const entry of parts.values()) {
     const { id, number, title } = entry;
-    if (entry.what === "figure") named.push({ name: entry.part.key, id, number, title, kind: "Figure", block: null });
+    if (entry.what === "figure") named.push(...namesOfFigure(entry));
     if (entry.what !== "block" || !("help" in entry.part) || entry.part.type === "group") continue;
     const kind = typeOf(entry.part.type).title;
     const inSameRow = entry.kind !== null && entry.kind === rowKind;
     const name = (entry.kind && !inSameRow ? before(entry.kind) : "") + entry.part.key;
-    const each = { name, id, number, title, kind, block: entry.part };
+    const choices = "options" in entry.part ? entry.part.options : null;
+    const each = { name, id, number, title, kind, block: entry.part, choices };
     if (inSameRow) named.unshift(each);
     else named.push(each);
   }

@@ -170,6 +170,15 @@ FUNCTIONS = (
         call=_mentions,
     ),
     Function(
+        name="WORDS",
+        parameters=(_TEXT,),
+        result=NUMBER,
+        purpose="How many words the text has.",
+        examples=(Example('WORDS("two  words ")', "2"), Example('WORDS("")', "0")),
+        call=lambda text: Decimal(len(text.split())),
+        characters=64,
+    ),
+    Function(
         name="HAS",
         parameters=(Parameter("choices", Role.VALUE), Parameter("code", Role.TEXT)),
         result=YES_NO,

@@ -9,7 +9,17 @@ import Typography from "@mui/material/Typography";
 import { useEffect, useMemo, useRef, useState } from "react";
 import type { ConditionRow, ConditionRows } from "../../api/generated/wire";
 import { api, ApiError } from "../../api/client";
-import { ANY_SHAPE, OPERATOR_WORDS, operandCount, type Operator, type Shape, SHAPES } from "../../fields/conditions";
+import {
+  ANY_SHAPE,
+  NAMED_SHAPE,
+  enteredBeside,
+  OPERATOR_WORDS,
+  operandCount,
+  type Operator,
+  type Shape,
+  SHAPES,
+  takesSeveral,
+} from "../../fields/conditions";
 import { idsNamed, isRows, withNamesOfToday } from "../../model/condition_rows";
 import { type Named, namedIn } from "../../model/outline";
 import { useBench } from "../workbench/bench";
@@ -30,7 +40,7 @@ const NEW_ROW: ConditionRow = { name: "", operator: "is", operands: [] };
 export function ConditionEditor({ text, rows, rowKind, readOnly, focused, onChange }: Props) {
   const { form } = useBench();
   const names = useMemo(() => namedIn(form, rowKind), [form, rowKind]);
-  // What is typed stays as it is typed: a row that is not complete yet is in no formula.
+  // What is typed stays as it is typed; what a row lacks stands in its formula as missing.
   const [shown, setShown] = useState({ text, rows, ids: idsNamed(rows, names) });
   const [problem, setProblem] = useState<string | null>(null);
   const turn = useRef(0);
@@ -129,9 +139,19 @@ function RowList({ rows, names, depth, onChange }: ListProps) {
   );
 }
 
-const shapeOf = (named: Named | undefined): Shape => (named?.block ? SHAPES[named.block.type] : ANY_SHAPE);
+const shapeOf = (named: Named | undefined): Shape =>
+  named?.block ? SHAPES[named.block.type] : named?.choices ? NAMED_SHAPE : ANY_SHAPE;
 
 const operatorWords = (shape: Shape, operator: Operator): string => shape.words?.[operator] ?? OPERATOR_WORDS[operator];
+
+/** What a row lacks, in words; null where it is complete, or says nothing at all. */
+function lackingIn({ name, operator, operands }: ConditionRow): string | null {
+  if (operator === "formula") return null;
+  const given = operands.filter((each) => each.trim()).length;
+  if (!name) return given > 0 ? "it has no field or figure" : null;
+  const wanted = Math.max(operandCount(operator), operands.length);
+  return given < wanted ? (takesSeveral(operator) ? "a value is empty" : "a value is missing") : null;
+}
 
 interface RowProps {
   row: ConditionRow;
@@ -145,6 +165,8 @@ function Row({ row, names, onChange, onRemove }: RowProps) {
   const shape = shapeOf(named);
   const operators = shape.operators.includes(row.operator) ? shape.operators : [row.operator, ...shape.operators];
   const operands = Array.from({ length: Math.max(operandCount(row.operator), row.operands.length) });
+  const several = takesSeveral(row.operator);
+  const lacks = lackingIn(row);
   const choose = (next: Named | null) => {
     const fits = shapeOf(next ?? undefined);
     const keep = fits.operators.includes(row.operator);
@@ -172,7 +194,7 @@ function Row({ row, names, onChange, onRemove }: RowProps) {
         <Operand
           label="Formula"
           entered="formula"
-          block={null}
+          choices={[]}
           value={row.operands[0] ?? ""}
           onChange={(value) => onChange({ ...row, operands: [value] })}
         />
@@ -228,11 +250,11 @@ function Row({ row, names, onChange, onRemove }: RowProps) {
       )}
       {row.operator !== "formula" &&
         operands.map((_operand, at) => (
-          <Box key={at} sx={{ gridColumn: "1" }}>
+          <Box key={at} sx={{ gridColumn: "1 / -1", display: "grid", gridTemplateColumns: "subgrid" }}>
             <Operand
-              label={at === 0 ? "Value" : "Up to"}
-              entered={shape.entered}
-              block={named?.block ?? null}
+              label={several && operands.length > 1 ? `Value ${at + 1}` : at === 0 ? "Value" : "Up to"}
+              entered={enteredBeside(row.operator, shape.entered)}
+              choices={named?.choices ?? []}
               value={row.operands[at] ?? ""}
               onChange={(value) =>
                 onChange({
@@ -243,16 +265,30 @@ function Row({ row, names, onChange, onRemove }: RowProps) {
                 })
               }
             />
+            {several && operands.length > 1 && (
+              <IconButton
+                aria-label={`Remove value ${at + 1}`}
+                onClick={() => onChange({ ...row, operands: row.operands.filter((_each, index) => index !== at) })}
+                sx={{ width: 24, height: 28, fontSize: 14 }}
+              >
+                ×
+              </IconButton>
+            )}
           </Box>
         ))}
-      {(row.operator === "mentions" || row.operator === "mentions_not") && (
+      {several && (
         <Button
           size="small"
           onClick={() => onChange({ ...row, operands: [...row.operands, ""] })}
           sx={{ justifySelf: "start", py: 0.25 }}
         >
-          + word
+          + value
         </Button>
+      )}
+      {lacks && (
+        <Typography variant="caption" sx={{ gridColumn: "1 / -1", color: "note.check" }}>
+          Not complete yet: {lacks}. The rule holds for nobody until it is, or the row is removed.
+        </Typography>
       )}
     </Box>
   );

@@ -3,14 +3,15 @@ import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import { useState } from "react";
 import type { Entered } from "../../fields/conditions";
-import type { Block } from "../../model/blocks";
+import type { Choice } from "../../model/outline";
 import { dayIn, dayLiteral, numberLiteral, textIn, textLiteral, timeIn, timeLiteral } from "../../model/operands";
 import { MONO } from "../../theme/theme";
 
 interface Props {
   label: string;
   entered: Entered | "formula";
-  block: Block | null;
+  /** What is chosen among, where it is chosen. */
+  choices: readonly Choice[];
   value: string;
   onChange: (formula: string) => void;
 }
@@ -29,21 +30,20 @@ const WAYS: Record<Exclude<Entered, "option">, Way> = {
   time: { read: (formula) => (formula === "" ? "" : timeIn(formula)), write: timeLiteral, type: "time" },
 };
 
-export function Operand({ label, entered, block, value, onChange }: Props) {
-  const options = block && "options" in block ? block.options : [];
+export function Operand({ label, entered, choices, value, onChange }: Props) {
   if (entered === "option") {
     const code = textIn(value);
-    const known = code !== null && options.some((option) => option.code.toLowerCase() === code.toLowerCase());
+    const known = code !== null && choices.some((option) => option.code.toLowerCase() === code.toLowerCase());
     if (value === "" || known)
       return (
         <TextField
           select
-          value={known ? options.find((option) => option.code.toLowerCase() === code.toLowerCase())!.code : ""}
+          value={known ? choices.find((option) => option.code.toLowerCase() === code.toLowerCase())!.code : ""}
           onChange={(event) => onChange(textLiteral(event.target.value))}
           slotProps={{ htmlInput: { "aria-label": label } }}
         >
-          {options.map((option) => (
-            <MenuItem key={option.id} value={option.code} dense>
+          {choices.map((option) => (
+            <MenuItem key={option.code} value={option.code} dense>
               {option.label || option.code}
             </MenuItem>
           ))}
