@@ -287,7 +287,7 @@ function Row({ row, names, onChange, onRemove }: RowProps) {
       )}
       {lacks && (
         <Typography variant="caption" sx={{ gridColumn: "1 / -1", color: "note.check" }}>
-          Not complete yet: {lacks}. The rule holds for nobody until it is, or the row is removed.
+          Not complete yet: {lacks}. The form can’t be published until it is, or the row is removed.
         </Typography>
       )}
     </Box>
