@@ -313,6 +313,12 @@ def _option(text: str, others: list[dict[str, Any]], making: _Making) -> dict[st
     return {"id": making.new_id(), "code": code, "label": label[:500], "counts_as": number}
 
 
+def price_in(label: str) -> Decimal | None:
+    """Return the amount with a currency that ends a label, or None: 5 of "By car (€5)"."""
+    price = _PRICE.match(" ".join(label.split()))
+    return None if price is None else Decimal((price["before"] or price["after"]).replace(",", "."))
+
+
 def _key(label: str, taken: set[str]) -> str:
     key = key_from(label, taken)
     taken.add(key)

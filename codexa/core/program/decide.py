@@ -6,7 +6,7 @@ comparison of a linear term; for all others the answer is "unknown".
 
 import itertools
 import math
-from collections.abc import Callable, Iterable, Iterator
+from collections.abc import Callable, Iterable, Iterator, Sequence
 from decimal import Decimal
 from enum import Enum
 from typing import Any
@@ -57,6 +57,37 @@ def decide(program: Program, formula: Formula) -> Decided:
     if math.prod(map(len, candidates)) > _MOST_TRIES:
         return Decided.UNKNOWN
     return _tried(formula, list(places), candidates)
+
+
+class UndecidedError(Exception):
+    """Trying every answer that could make a difference can't tell."""
+
+
+def find_answers(
+    program: Program, formulas: Sequence[Formula], wanted: Callable[[Sequence[bool]], bool]
+) -> dict[str, Any] | None:
+    """Return answers, by the fields' ids, for which such conditions hold as is wanted; None where there are none.
+
+    Raises UndecidedError.
+    """
+    places: dict[Spot, Place] = {}
+    constants: list[Decimal] = []
+    for formula in formulas:
+        typed = formula.compiled.typed
+        known = _places_read(program, formula)
+        if typed is None or formula.compiled.findings or formula.kind or known is None or not _is_decidable(typed):
+            raise UndecidedError
+        places |= known
+        constants += [node.value * sign for node, sign in _numbers_in(typed.node)]
+    candidates = [list(_candidates(place, constants)) for place in places.values()]
+    if math.prod(map(len, candidates)) > _MOST_TRIES:
+        raise UndecidedError
+    at = {(spot.kind, spot.slot): index for index, spot in enumerate(places)}
+    for combination in itertools.product(*candidates):
+        held = [_value(each.compiled.typed, "", at, combination) is True for each in formulas if each.compiled.typed]
+        if wanted(held):
+            return {place.block.id: value for place, value in zip(places.values(), combination, strict=True)}
+    return None
 
 
 def _tried(formula: Formula, spots: list[Spot], candidates: list[list[Any]]) -> Decided:

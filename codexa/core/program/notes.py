@@ -11,7 +11,7 @@ from codexa.core.formula.functions.function import Role
 from codexa.core.formula.unparse import unparse
 from codexa.core.program.facts import Formula
 from codexa.core.program.places import Spot
-from codexa.core.program.program import Program
+from codexa.core.program.program import FORM, Program
 from codexa.core.program.wording import Sentences, Words
 
 
@@ -149,7 +149,7 @@ def _of_settings(block: Block) -> Iterator[Note]:
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class Links:
-    """What a block's formulas read and whose formulas read it; ids in the order of the outline."""
+    """What the formulas and texts of a part read, and whose read it; ids in the order of the outline."""
 
     reads: tuple[str, ...]
     read_by: tuple[str, ...]
@@ -170,14 +170,20 @@ def _owners_of_values(program: Program) -> dict[Spot, str]:
 
 
 def links(program: Program) -> dict[str, Links]:
-    """Return the links of every block and figure, by id."""
-    ids = [block.id for block in program.form.blocks()] + [figure.id for figure in program.form.figures]
-    reads: dict[str, set[str]] = {each: set() for each in ids}
+    """Return the links of every page, block, row kind, figure and confirmation, and of the form itself, by id."""
+    form = program.form
+    reads: dict[str, set[str]] = {each: set() for each in [*form.numbers(), *program.figures]}
+    reads |= {confirmation.id: set() for confirmation in form.confirmations} | {FORM: set()}
     for formula in program.formulas:
-        if formula.owner in reads:
-            reads[formula.owner] |= set(read_by_formula(program, formula))
-    for figure in program.form.figures:
+        reads[formula.owner] |= set(read_by_formula(program, formula))
+    for owner, templates in program.texts.items():
+        entries = [entry for template in templates.values() for entry in template.entries.values()]
+        reads[owner] |= {entry.owner for entry in entries if entry is not None and entry.owner}
+    for figure in form.figures:
         reads[figure.id] |= {question.field for question in getattr(figure, "questions", ())}
+    for confirmation in form.confirmations:
+        charts = {paragraph.chart for paragraph in confirmation.paragraphs}
+        reads[confirmation.id] |= {figure.id for figure in form.figures if figure.id in charts or figure.key in charts}
     return {
         owner: Links(
             reads=tuple(each for each in reads if each in read),

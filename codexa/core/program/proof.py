@@ -9,9 +9,11 @@ from codexa.core.definition.parts import Field, Question
 from codexa.core.errors import AnswerError, Span
 from codexa.core.fields import type_of
 from codexa.core.fields.options import Optioned
+from codexa.core.form.outline_text import price_in
 from codexa.core.formula import tree
 from codexa.core.formula.check import Severity, Typed
 from codexa.core.formula.values import Failed, FormulaFailure
+from codexa.core.program.bounds import range_of
 from codexa.core.program.charts import CHARTED
 from codexa.core.program.costs import costly_repeats
 from codexa.core.program.decide import Decided, decide
@@ -21,6 +23,7 @@ from codexa.core.program.named_words import named_words, wrong_word
 from codexa.core.program.names import name_of
 from codexa.core.program.places import ALWAYS, NEVER, Place
 from codexa.core.program.program import FORM, Program
+from codexa.core.program.sequences import dead_ends, of_sequences
 
 _CONDITIONS = frozenset({"shown", "required", "locked", "check", "next", "confirmation", "counted"})
 _DIVIDING = {"MOD": 1, "QUOTIENT": 1}
@@ -59,6 +62,9 @@ def proof(program: Program) -> tuple[Finding, ...]:
         *_of_texts(program),
         *_of_circles(program),
         *_of_costs(program),
+        *_of_sequences(program),
+        *_of_confirmations(program),
+        *_of_prices(program),
     ]
     ids = [*program.form.numbers(), *program.figures, *(each.id for each in program.form.confirmations)]
     order = {owner: index for index, owner in enumerate(ids)}
@@ -217,11 +223,50 @@ def _of_figures(program: Program) -> Iterator[Finding]:
     for figure in program.form.figures:
         for setting, message, remedy in kind_of(figure).findings(figure, program.form):
             yield _error(f"{setting.partition('.')[0]}_wrong", message, remedy, figure.id, setting)
-        starts = [band.start for band in getattr(figure, "bands", ())]
+        bands = getattr(figure, "bands", ())
+        unnamed = [at for at, band in enumerate(bands) if not band.label.strip()]
+        if unnamed and len(unnamed) < len(bands):
+            message = f"Band {unnamed[0] + 1} has no name, and others have."
+            yield _doubt("no_name", message, "Name it, for texts and rules.", figure.id, f"bands.{unnamed[0]}.label")
+        starts = [band.start for band in bands]
         if starts and None not in starts:
             least = min(start for start in starts if start is not None)
+            formula = program.formula(figure.id, "formula")
+            reached = None if formula is None else range_of(program, formula).least
+            if reached is not None and reached >= least:
+                continue
             message = f"There is a gap: below {least.normalize():f} the figure is blank."
             yield _doubt("bands_gap", message, "Add a band without a start, if that is not meant.", figure.id, "bands")
+
+
+def _of_sequences(program: Program) -> Iterator[Finding]:
+    for each in of_sequences(program):
+        yield _doubt(each.code, each.message, each.remedy, each.owner, each.setting)
+    for owner, answers in dead_ends(program):
+        message = f"The field is locked, blank, and must be answered for some answers, such as {answers}."
+        yield _error("dead_end", message, "Give it a default, or don't require it while it is locked.", owner, "locked")
+
+
+def _of_confirmations(program: Program) -> Iterator[Finding]:
+    for confirmation in program.form.confirmations:
+        host = confirmation.redirect.partition("://")[2].partition("/")[0].partition("?")[0]
+        if "{" in host:
+            message = "Where it leads to hangs on an answer: visitors could be sent to any website."
+            yield _error("open_redirect", message, "Write the website's name out.", confirmation.id, "redirect")
+        says = confirmation.title.strip() or any(each.text.strip() or each.chart for each in confirmation.paragraphs)
+        if not says and not confirmation.redirect:
+            message = "The confirmation says nothing: visitors see a plain page."
+            yield _doubt("no_words", message, "Write what has happened and what comes next.", confirmation.id, "title")
+
+
+def _of_prices(program: Program) -> Iterator[Finding]:
+    for block in program.form.blocks():
+        for at, option in enumerate(getattr(block, "options", ())):
+            price = price_in(option.label)
+            counts = getattr(option, "counts_as", None)
+            if price is not None and counts and price != counts:
+                message = f"The label of “{option.label}” says {price}, and it counts as {counts}."
+                yield _doubt("two_prices", message, "Make the two agree.", block.id, f"options.{at}.counts_as")
 
 
 def _of_charts(program: Program) -> Iterator[Finding]:

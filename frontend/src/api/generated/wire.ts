@@ -129,7 +129,7 @@ export interface FindingReply {
   start: number | null;
 }
 /**
- * What a block's formulas read and whose formulas read it; ids in the order of the outline.
+ * What the formulas and texts of a part read, and whose read it; ids in the order of the outline.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "Links".

@@ -86,7 +86,7 @@ function UsedBy({ part }: { part: string }) {
   return (
     <Box>
       <Heading>Used by</Heading>
-      {readBy.length === 0 && <Typography variant="body2">No rule or formula reads this.</Typography>}
+      {readBy.length === 0 && <Typography variant="body2">No rule, formula or text reads this.</Typography>}
       {readBy.map((entry) => (
         <Button
           key={entry.id}

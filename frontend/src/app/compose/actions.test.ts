@@ -9,7 +9,7 @@ import { selectedAfter } from "../workbench/useSelection";
 import { blocksToCopy, readBlocks, written } from "./clipboard";
 import { dropTarget } from "./drop_target";
 import { sheetRows } from "./sheet_rows";
-import { actionsOn, questionsIn } from "./actions";
+import { actionsOn, questionsIn, type Removal } from "./actions";
 
 /** A workbench without a screen: the draft and the selection. */
 function opened(selected: string[], form: Form = A_FORM) {
@@ -17,6 +17,7 @@ function opened(selected: string[], form: Form = A_FORM) {
     reply: { id: "visit" },
     form,
     selected,
+    analysis: { links: {} as Record<string, { reads: string[]; read_by: string[] }> },
     get part() {
       return this.selected.at(-1) ?? null;
     },
@@ -201,6 +202,27 @@ describe("a key renamed by the core", () => {
     actions.edit("adults", { help: "Typed while waiting" });
     await waiting;
     expect(bench.parts.get("adults")!.part).toMatchObject({ key: "guests", help: "Typed while waiting" });
+  });
+});
+
+describe("removing what others read", () => {
+  it("is asked about, naming those outside that read it or what is in it", () => {
+    const { bench } = opened(["p1"]);
+    const asked: Removal[] = [];
+    const on = actionsOn(
+      () => bench as unknown as Bench,
+      (removal) => asked.push(removal),
+    );
+    const link = (...read_by: string[]) => ({ reads: [], read_by });
+    bench.analysis = { links: { name: link("c1", "note"), adults: link(), note: link() } };
+    on.remove(["adults"]);
+    expect(asked).toEqual([]);
+    const before = bench.form;
+    on.remove(["p1"]);
+    expect(asked.map(({ parts, readers }) => [parts, readers])).toEqual([[["p1"], ["c1"]]]);
+    expect(bench.form).toBe(before);
+    asked[0]!.go();
+    expect(bench.parts.has("name")).toBe(false);
   });
 });
 

@@ -40,10 +40,25 @@ export interface ComposeActions {
   afterSelection: () => Target;
 }
 
+/** A removal of what others read: who they are, and what removes it all the same. */
+export interface Removal {
+  parts: readonly string[];
+  readers: readonly string[];
+  go: () => void;
+}
+
+/** The ids of what reads these parts, or what is inside them, from outside. */
+function readersOf({ parts, analysis }: Pick<Bench, "parts" | "analysis">, ids: readonly string[]): string[] {
+  const inside = new Set(ids);
+  for (const entry of parts.values()) if (inside.has(entry.into.holder)) inside.add(entry.id);
+  const readers = [...inside].flatMap((id) => analysis.links[id]?.read_by ?? []);
+  return [...new Set(readers)].filter((id) => !inside.has(id));
+}
+
 const CHOSEN = { page: "page", block: "block", kind: "row kind", confirmation: "confirmation" } as const;
 
-/** The actions on a workbench; `bench` gives it as it is at that moment. */
-export function actionsOn(bench: () => Omit<Bench, "actions">): ComposeActions {
+/** The actions on a workbench; `bench` gives it as it is at that moment, `ask` is asked before others lose what they read. */
+export function actionsOn(bench: () => Omit<Bench, "actions">, ask?: (removal: Removal) => void): ComposeActions {
   const act = (action: Action) => bench().act(action);
   const rowKindAt = (into: Into) => {
     const holder = bench().parts.get(into.holder);
@@ -191,8 +206,13 @@ export function actionsOn(bench: () => Omit<Bench, "actions">): ComposeActions {
       const gone = new Set(ids);
       const next =
         order.slice(last + 1).find((id) => !gone.has(id)) ?? order.slice(0, last).findLast((id) => !gone.has(id));
-      act({ do: "remove", parts: ids });
-      select(next ?? null);
+      const go = () => {
+        act({ do: "remove", parts: ids });
+        select(next ?? null);
+      };
+      const readers = readersOf(bench(), ids);
+      if (ask && readers.length > 0) ask({ parts: ids, readers, go });
+      else go();
     },
     group: () => {
       const { form } = bench();

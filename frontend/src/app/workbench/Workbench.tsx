@@ -9,7 +9,7 @@ import type { FormReply } from "../../api/generated/wire";
 import { queries } from "../../api/queries";
 import { partsOf } from "../../model/parts";
 import { Waiting } from "../Waiting";
-import { actionsOn } from "../compose/actions";
+import { actionsOn, type Removal } from "../compose/actions";
 import { Compose } from "../compose/Compose";
 import { PublishArea } from "../publish/PublishArea";
 import { mayEdit, useSignedIn } from "../signed_in";
@@ -21,6 +21,7 @@ import { ClashNotice } from "./ClashNotice";
 import { CommandList } from "./CommandList";
 import { KeySheet } from "./KeySheet";
 import { ProofBar } from "./ProofBar";
+import { RemovalQuestion } from "./RemovalQuestion";
 import { useDraft } from "./useDraft";
 import { usePresence } from "./usePresence";
 import { useSelection } from "./useSelection";
@@ -69,7 +70,8 @@ function OpenWorkbench({ reply, area }: { reply: FormReply; area: string }) {
     document.title = `${draft.form.name} · Codexa`;
   }, [draft.form.name]);
   const bench = { ...draft, ...selection, reply, parts, people, trying, setTrying, mayEdit: mayEdit(who) };
-  const actions = useActions(bench);
+  const [removal, setRemoval] = useState<Removal | null>(null);
+  const actions = useActions(bench, setRemoval);
   return (
     <BenchContext value={{ ...bench, actions }}>
       <Box sx={{ display: "flex", flexDirection: "column", height: "100vh", minWidth: 1000 }}>
@@ -98,6 +100,7 @@ function OpenWorkbench({ reply, area }: { reply: FormReply; area: string }) {
             {problem}
           </Alert>
         </Snackbar>
+        {removal && <RemovalQuestion removal={removal} onClose={() => setRemoval(null)} />}
         {open === "keys" && <KeySheet onClose={() => setOpen(null)} />}
       </Box>
     </BenchContext>
@@ -105,12 +108,12 @@ function OpenWorkbench({ reply, area }: { reply: FormReply; area: string }) {
 }
 
 /** The actions; they outlive every area, since what one waits for may come when its area is left. */
-function useActions(bench: Omit<Bench, "actions">) {
+function useActions(bench: Omit<Bench, "actions">, ask: (removal: Removal) => void) {
   const latest = useRef(bench);
   useLayoutEffect(() => {
     latest.current = bench;
   });
-  return useMemo(() => actionsOn(() => latest.current), []);
+  return useMemo(() => actionsOn(() => latest.current, ask), [ask]);
 }
 
 function useUndoKeys(undo: () => void, redo: () => void) {
