@@ -5,7 +5,7 @@ import pytest
 from codexa.core.program.bounds import range_of
 from codexa.core.program.notes import links
 from codexa.core.program.proof import proof
-from core.forms import block, figure, options, program_of
+from core.forms import block, figure, options, program_of, value_of
 
 SITE = block("single_choice", "site", options=options("dome", "deck"))
 PEOPLE = block("number", "people", minimum="1", maximum="60", required="TRUE")
@@ -106,7 +106,7 @@ def test_between_which_numbers_a_figure_lies(formula, least, greatest):
 
 @pytest.mark.parametrize(
     ("formula", "start", "is_found"), [("people", "1", False), ("people", "2", True), ("MAX(1, many)", "1", False)]
-)  # noqa: E501
+)
 def test_bands_that_begin_where_their_figure_does_have_no_gap(formula, start, is_found):
     bands = figure("level", "bands", formula=formula, bands=[{"start": start, "value": "1"}])
     assert bool(found(program_of(PEOPLE, block("number", "many"), figures=[bands]), "bands_gap")) is is_found
@@ -150,3 +150,26 @@ def test_what_reads_a_field_are_pages_confirmations_texts_and_charts_too():
     assert set(known["name"].read_by) == {"p1", "h", "c"}
     assert set(known["people"].read_by) == {"p2", "gquiz", "c"}
     assert set(known["gquiz"].read_by) == {"c"}
+
+
+@pytest.mark.parametrize(
+    ("field", "right", "is_found"),
+    [
+        (block("yes_no", "it"), "yes", True),
+        (block("yes_no", "it"), "TRUE", False),
+        (block("number", "it", maximum="5"), "6", True),
+        (block("number", "it"), "four", True),
+        (block("number", "it", maximum="5"), "4.0", False),
+        (block("date", "it"), "5 March", True),
+        (block("date", "it"), "2026-03-05", False),
+        (NAME | {"id": "it", "key": "it"}, "Vega", False),
+    ],
+)
+def test_a_right_answer_that_nobody_can_give(field, right, is_found):
+    quiz = figure("quiz", "score", questions=[{"field": "it", "right": [right]}])
+    assert bool(found(program_of(field, figures=[quiz]), "questions_wrong")) is is_found
+
+
+def test_four_and_four_point_nought_are_the_same_right_answer():
+    quiz = figure("quiz", "score", questions=[{"field": "it", "right": ["4.0"], "worth": "3"}])
+    assert value_of(program_of(block("number", "it"), figures=[quiz]), "quiz", {"it": "4"}) == 3

@@ -15,13 +15,14 @@ from codexa.core.definition.figures import (
     ScoreFigure,
 )
 from codexa.core.definition.parts import Field, Question
-from codexa.core.fields import formatted
+from codexa.core.fields import field_type_of, formatted
 from codexa.core.fields.field_type import Medium, Region
 from codexa.core.form.form import Form
 from codexa.core.formula import convert
 from codexa.core.formula.scope import Reference
-from codexa.core.formula.types import NUMBER, TEXT, Type
-from codexa.core.program.figures import BandValue, band_finder, ranker, scorer
+from codexa.core.formula.types import NUMBER, NUMBERS, TEXT, Kind, Type
+from codexa.core.formula.values import FormulaFailure
+from codexa.core.program.figures import BandValue, band_finder, plain_number, ranker, scorer
 from codexa.core.program.places import Spot
 from codexa.core.program.scope import Entry, Path, presenter
 from codexa.core.program.writer import Writer
@@ -326,6 +327,35 @@ def field_options(field: Field) -> list[str]:
     return [option.code.casefold() for option in getattr(field, "options", ())]
 
 
+_RIGHT_REMEDIES = {
+    Kind.YES_NO: "Choose yes or no.",
+    Kind.NUMBER: "Write a plain number within the field's limits.",
+    Kind.DATE: "Write the day as 2026-03-05.",
+}
+
+
+def _kind_of(field: Field) -> Kind:
+    kind = field_type_of(field).value_type(field).kind
+    return Kind.NUMBER if kind in NUMBERS else kind
+
+
+def _is_never(field: Field, text: str) -> bool:
+    """Say whether a text can be no answer to a field without options."""
+    match _kind_of(field):
+        case Kind.YES_NO:
+            return text.casefold() not in ("true", "false")
+        case Kind.NUMBER:
+            number = plain_number(text)
+            least, most = getattr(field, "minimum", None), getattr(field, "maximum", None)
+            return number is None or (least is not None and number < least) or (most is not None and number > most)
+        case Kind.DATE:
+            try:
+                convert.date(text)
+            except FormulaFailure:
+                return True
+    return False
+
+
 def _question_findings(questions: Any, form: Form) -> Iterator[tuple[str, str, str]]:
     fields = {field.id: field for field in form.columns() if isinstance(field, Question)}
     if not questions:
@@ -336,10 +366,14 @@ def _question_findings(questions: Any, form: Form) -> Iterator[tuple[str, str, s
             yield "questions", "A field that gives points was deleted.", "Remove it here, or bring the field back."
             continue
         options = field_options(field)
+        never = next((text for text in getattr(question, "right", ()) if _is_never(field, text)), None)
+        if never is not None:
+            message = f"No answer to {field.label or field.key} can ever be “{never}”, which counts as right."
+            yield "questions", message, _RIGHT_REMEDIES.get(_kind_of(field), "Choose what the field can hold.")
         unknown = [
             code for code in (*question.points, *getattr(question, "right", ())) if code.casefold() not in options
         ]
-        if options and unknown:
+        if options and unknown and never is None:
             message = f"{field.label or field.key} has no option {unknown[0]}, which gives points."
             yield "questions", message, "Correct the code, or remove the points."
 

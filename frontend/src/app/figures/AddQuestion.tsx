@@ -2,7 +2,7 @@
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import { useBench } from "../workbench/bench";
-import { type QuestionEntry, questionsOf } from "./questions";
+import { type QuestionEntry, optionsIn, questionsOf } from "./questions";
 
 interface Props {
   taken: readonly string[];
@@ -13,7 +13,7 @@ interface Props {
 
 export function AddQuestion({ taken, optioned, onAdd }: Props) {
   const { parts } = useBench();
-  const free = questionsOf(parts).filter(({ id, part }) => !taken.includes(id) && (!optioned || "options" in part));
+  const free = questionsOf(parts).filter(({ id, part }) => !taken.includes(id) && (!optioned || optionsIn(part).length > 0));
   return (
     <TextField
       select

@@ -18,7 +18,14 @@ export const questionsOf = (parts: Parts): QuestionEntry[] =>
     entry.what === "block" && entry.kind === null && givesPoints(entry.part) ? [entry] : [],
   );
 
-export const optionsIn = (block: Block): readonly Option[] => ("options" in block ? block.options : []);
+/** What an answer can be, with the code that points and right answers go by; nothing where anything can be written. */
+export function optionsIn(block: Block): readonly Pick<Option, "id" | "code" | "label">[] {
+  if (block.type !== "yes_no") return "options" in block ? block.options : [];
+  return [
+    { id: "yes", code: "TRUE", label: block.yes },
+    { id: "no", code: "FALSE", label: block.no },
+  ];
+}
 
 /** A map with one entry set, or left out where it is null or nothing. */
 export function withPoints(
