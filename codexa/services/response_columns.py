@@ -1,16 +1,18 @@
 """What of a response is a column: fields, repeats and figures, and how each reads its values."""
 
 from dataclasses import dataclass
+from decimal import Decimal
 from typing import Any
 
 from codexa.core.definition.figures import Figure
 from codexa.core.definition.parts import Field, Repeat, RowKind, blocks_within
 from codexa.core.definition.rich_text import plain
 from codexa.core.fields import field_type_of
+from codexa.core.fields.decimals import shown
 from codexa.core.fields.field_type import Medium, Region
 from codexa.core.form.form import Form
 from codexa.core.formula.types import NUMBERS
-from codexa.core.program.figure_kinds import kind_of
+from codexa.core.program.figure_kinds import KeptPart, kind_of
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -88,7 +90,34 @@ class HeldFigure:
         return kind_of(self.figure).present_kept(self.figure, stored, region, medium)
 
 
-Held = HeldField | HeldRepeat | HeldFigure
+@dataclass(frozen=True, slots=True)
+class HeldPart:
+    """A part of a figure that is kept with it: the name of its band, a profile's share."""
+
+    figure: Figure
+    part: KeptPart
+
+    def column(self, _number: str) -> Column:
+        """Return it as a column."""
+        label = f"{self.figure.name or self.figure.key}: {self.part.title}"
+        return Column(
+            id=part_id(self.figure, self.part), label=label, number="", calculated=True, numeric=self.part.numeric
+        )
+
+    def text(self, stored: Any, region: Region, medium: Medium) -> str:
+        """Return a kept value as text for people or programs."""
+        value = self.part.take(stored)
+        if value is None:
+            return ""
+        return shown(Decimal(value), region) if self.part.numeric and medium is not Medium.CSV else str(value)
+
+
+def part_id(figure: Figure, part: KeptPart) -> str:
+    """Return the id of the column of a figure's part."""
+    return f"{figure.id}.{part.name}"
+
+
+Held = HeldField | HeldRepeat | HeldFigure | HeldPart
 
 
 def held_in(form: Form) -> dict[str, Held]:
@@ -96,7 +125,15 @@ def held_in(form: Form) -> dict[str, Held]:
     held: dict[str, Held] = {
         each.id: HeldField(each) if isinstance(each, Field) else HeldRepeat(each) for each in form.columns()
     }
-    return held | {figure.id: HeldFigure(figure) for figure in form.figures}
+    for figure in form.figures:
+        held[figure.id] = HeldFigure(figure)
+        held |= {part_id(figure, part): HeldPart(figure, part) for part in kind_of(figure).kept_parts(figure)}
+    return held
+
+
+def source_of(held_id: str) -> str:
+    """Return the id under which a response keeps what a column shows: a part's is that of its figure."""
+    return held_id.partition(".")[0]
 
 
 def columns_of(form: Form) -> tuple[Column, ...]:

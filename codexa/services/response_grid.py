@@ -16,7 +16,7 @@ from codexa.core.program.explain import Explanation, explain_all
 from codexa.core.program.kept import state_of_kept
 from codexa.services.editions import Editions
 from codexa.services.errors import NotFoundError
-from codexa.services.response_columns import Column, Held, held_in
+from codexa.services.response_columns import Column, Held, held_in, source_of
 from codexa.store import editions as store
 from codexa.store import responses
 from codexa.store.database import Connect, Connection
@@ -95,10 +95,11 @@ class _Edition:
     zone: ZoneInfo
 
     def cells(self, response: ResponseRow, medium: Medium) -> dict[str, str]:
+        stored = response.computed | response.answers
         return {
-            held_id: self.held[held_id].text(stored, self.region, medium)
-            for held_id, stored in (response.computed | response.answers).items()
-            if held_id in self.held
+            held_id: held.text(stored[source], self.region, medium)
+            for held_id, held in self.held.items()
+            if (source := source_of(held_id)) in stored
         }
 
 

@@ -56,11 +56,16 @@ class TestMessages:
             "Figures only, please."
         ]
 
+    def test_a_value_that_means_nothing_is_an_error_of_that_message_and_stops_nothing_else(self):
+        program = program_of(block("number", "n"), wording={"messages": {"add": "Add {thing}", "done": "Ready"}})
+        (wrong,) = [each for each in proof(program) if each.setting == "wording.messages.add"]
+        assert "{thing} means nothing" in wrong.message
+        assert "{label}" in wrong.message
+
     @pytest.mark.parametrize(
         ("messages", "words"),
         [
             ({"hello": "Hi"}, 'no message "hello"'),
-            ({"add": "Add {thing}"}, "knows {label}"),
             ({"done": ""}, "at least"),
         ],
     )

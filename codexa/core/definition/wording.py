@@ -1,7 +1,7 @@
 """What a form says to visitors by itself: every message, its usual words, and what an author wrote instead."""
 
 import re
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 from typing import Annotated
 
@@ -163,15 +163,20 @@ _BY_NAME = {message.name: message for message in MESSAGES}
 
 
 def _messages(given: Mapping[str, str]) -> Mapping[str, str]:
-    for name, words in given.items():
-        message = _BY_NAME.get(name)
-        if message is None:
+    for name in given:
+        if name not in _BY_NAME:
             raise ValueError(f'there is no message "{name}"; remove it')
+    return given
+
+
+def unknown_values(given: Mapping[str, str]) -> Iterator[tuple[str, str]]:
+    """Yield of an author's messages those with a value that means nothing there: the name, and what is wrong."""
+    for name, words in given.items():
+        message = _BY_NAME[name]
         unknown = set(_VALUE.findall(words)) - message.values
         if unknown:
             known = ", ".join(f"{{{each}}}" for each in sorted(message.values)) or "nothing"
-            raise ValueError(f'"{{{min(unknown)}}}" means nothing in the message "{name}"; it knows {known}')
-    return given
+            yield name, f"{{{min(unknown)}}} means nothing in the words for “{message.when}”; they know {known}."
 
 
 ShortWords = Annotated[str, StringConstraints(min_length=1, max_length=60)]

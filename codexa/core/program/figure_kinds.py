@@ -3,6 +3,7 @@
 from abc import ABC, abstractmethod
 from collections import Counter
 from collections.abc import Callable, Iterator
+from dataclasses import dataclass
 from decimal import Decimal
 from typing import Any, ClassVar, Generic, TypeVar
 
@@ -30,6 +31,16 @@ from codexa.core.program.writer import Writer
 FigureModel = TypeVar("FigureModel", bound=Figure)
 _BLANK_TEXT = Type(kind=TEXT.kind, may_be_blank=True)
 _BLANK_NUMBER = Type(kind=NUMBER.kind, may_be_blank=True)
+
+
+@dataclass(frozen=True, slots=True)
+class KeptPart:
+    """A part of a kept figure: its name in formulas, what people call it, and how it is read off the kept value."""
+
+    name: str
+    title: str
+    numeric: bool
+    take: Callable[[Any], Any]
 
 
 class FigureKind(ABC, Generic[FigureModel]):
@@ -65,6 +76,10 @@ class FigureKind(ABC, Generic[FigureModel]):
         """Return what `dump` gave as text for people or programs."""
         text = self.kept_value(kept)
         return "" if text is None else formatted.present(formatted.load(text, figure), figure, region, medium)
+
+    def kept_parts(self, figure: FigureModel) -> tuple[KeptPart, ...]:
+        """Return what else of it `dump` keeps, each worth a column of its own."""
+        return ()
 
     def presenter(self, figure: FigureModel, region: Region) -> Callable[[Any], str]:
         """Return what writes the figure's own value (never blank) for people."""
@@ -153,6 +168,11 @@ class BandsKind(FigureKind[BandsFigure]):
         """The band's value."""
         return str(kept["value"])
 
+    def kept_parts(self, figure: BandsFigure) -> tuple[KeptPart, ...]:
+        """The band's name, where bands have any."""
+        named = any(band.label for band in figure.bands)
+        return (KeptPart("label", "name", False, lambda kept: kept["label"]),) if named else ()
+
     def findings(self, figure: BandsFigure, form: Form) -> Iterator[tuple[str, str, str]]:
         """Missing bands, overlaps, and what lies in none."""
         if not figure.bands:
@@ -208,6 +228,11 @@ class ScoreKind(FigureKind[ScoreFigure]):
         """The points."""
         return str(kept["points"])
 
+    def kept_parts(self, figure: ScoreFigure) -> tuple[KeptPart, ...]:
+        """The greatest score, and how many answers were right and given."""
+        titles = {"greatest": "greatest", "right": "right answers", "answered": "answered"}
+        return tuple(KeptPart(name, title, True, _entry(name)) for name, title in titles.items())
+
     def findings(self, figure: ScoreFigure, form: Form) -> Iterator[tuple[str, str, str]]:
         """Missing questions, deleted fields, and codes that no option has."""
         yield from _question_findings(figure.questions, form)
@@ -251,6 +276,14 @@ class ProfileKind(FigureKind[ProfileFigure]):
             "points": {code: convert.text(each) for code, each in value.points.items()},
             "shares": {code: convert.text(each) for code, each in value.shares.items()},
         }
+
+    def kept_parts(self, figure: ProfileFigure) -> tuple[KeptPart, ...]:
+        """The points and the share of each profile."""
+        return tuple(
+            KeptPart(f"{word}.{each.code}", f"{each.label}, {title}", True, _entry(table, each.code))
+            for word, table, title in (("points", "points", "points"), ("share", "shares", "percent"))
+            for each in figure.profiles
+        )
 
     def presenter(self, figure: ProfileFigure, region: Region) -> Callable[[Any], str]:
         """The winner's label."""
@@ -303,6 +336,15 @@ class CounterKind(FigureKind[CounterFigure]):
 
 def _band_maker(settle: Callable[[Any], Any], label: str, index: int) -> Callable[[Any], BandValue]:
     return lambda value: BandValue(settle(value), label, index)
+
+
+def _entry(*names: str) -> Callable[[Any], Any]:
+    def take(kept: Any) -> Any:
+        for name in names:
+            kept = kept.get(name) if isinstance(kept, dict) else None
+        return kept
+
+    return take
 
 
 def _label_at(place: int) -> Callable[[Any], Any]:

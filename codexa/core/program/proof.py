@@ -6,6 +6,7 @@ from dataclasses import dataclass, replace
 
 from codexa.core.definition.brand import weak_contrasts
 from codexa.core.definition.parts import Field, Question
+from codexa.core.definition.wording import unknown_values
 from codexa.core.errors import AnswerError, Span
 from codexa.core.fields import type_of
 from codexa.core.fields.options import Optioned
@@ -60,6 +61,7 @@ def proof(program: Program) -> tuple[Finding, ...]:
         *_of_conditions(decided),
         *_of_divisions(program),
         *_of_texts(program),
+        *_of_wording(program),
         *_of_circles(program),
         *_of_costs(program),
         *_of_sequences(program),
@@ -372,6 +374,11 @@ def _of_texts(program: Program) -> Iterator[Finding]:
                 elif not entry.public:
                     message = f"The text inserts {{{name}}}, which visitors may not see; they read nothing there."
                     yield _error("private_value", message, "Show the figure to visitors, or remove it.", place, setting)
+
+
+def _of_wording(program: Program) -> Iterator[Finding]:
+    for name, message in unknown_values(program.form.wording.messages):
+        yield _error("unknown_name", message, "Correct it in Brand, Words.", None, f"wording.messages.{name}")
 
 
 def _of_circles(program: Program) -> Iterator[Finding]:

@@ -435,11 +435,14 @@ def _raiser(cause: Failed) -> Callable[[], Any]:
 
 
 def _adopter(field_type: Any, block: Any, region: Any) -> Callable[[Any], Any]:
-    return lambda value: None if value is None else field_type.adopt(value, block, region)
+    return lambda value: (
+        None if value is None or (value.__class__ is str and not value) else field_type.adopt(value, block, region)
+    )
 
 
 def _not_blank(settle: Callable[[Any], Any]) -> Callable[[Any], Any]:
-    return lambda value: None if value is None else settle(value)
+    # Empty text is blank, as where a person enters it: a calculated number that gives "" is no 0.
+    return lambda value: None if value is None or (value.__class__ is str and not value) else settle(value)
 
 
 def _dropper(field_type: OptionsType[Any]) -> Callable[[Any, Sequence[str], set[str], str], Any]:

@@ -18,13 +18,14 @@ const NEVER_BLANK: { setting: "submit" | "next" | "back" | "required"; title: st
 ];
 
 export function Words() {
-  const { form, act } = useBench();
+  const { form, act, analysis } = useBench();
   const { wording } = form;
   const put = (changes: Partial<Wording>) => act({ do: "edit_form", changes: { wording: { ...wording, ...changes } } });
   const say = (name: string, words: string) => {
     const rest = Object.fromEntries(Object.entries(wording.messages).filter(([each]) => each !== name));
     put({ messages: words === "" ? rest : { ...rest, [name]: words } });
   };
+  const wrongIn = (name: string) => analysis.findings.find((finding) => finding.setting === `wording.messages.${name}`);
   const groups = [...new Set(messages.map((message) => message.group))];
   return (
     <>
@@ -70,10 +71,12 @@ export function Words() {
                   label={message.when}
                   value={wording.messages[message.name] ?? ""}
                   placeholder={message.usual || "The usual words, with an example"}
+                  error={wrongIn(message.name) !== undefined}
                   helperText={
-                    /\{/.test(message.usual)
+                    wrongIn(message.name)?.message ??
+                    (/\{/.test(message.usual)
                       ? `Keep ${[...message.usual.matchAll(/\{\w+\}/g)].join(", ")}: it stands for a value`
-                      : undefined
+                      : undefined)
                   }
                   onChange={(event) => say(message.name, event.target.value)}
                   slotProps={{ inputLabel: { shrink: true } }}

@@ -31,7 +31,7 @@ export function HistoryArea() {
   const before = against ?? step?.before ?? null;
   const bringingBack = useMutation({
     mutationFn: (revision: number) => api.state(reply.id, revision),
-    onSuccess: ({ draft }) => act({ do: "replace", base: form, form: draft }),
+    onSuccess: ({ draft }) => act({ do: "replace", base: form, form: { ...draft, trials: form.trials } }),
   });
   return (
     <Box sx={{ display: "grid", gridTemplateColumns: "minmax(300px, 32%) minmax(0, 1fr)", height: "100%" }}>
@@ -65,7 +65,8 @@ export function HistoryArea() {
       <Box sx={{ overflow: "auto", p: 3 }} tabIndex={0} role="region" aria-label="What changed">
         {bringingBack.isSuccess && (
           <Alert severity="success" onClose={bringingBack.reset} sx={{ mb: 2 }}>
-            The draft is as it was in state {bringingBack.variables}. Undo brings back what it was before.
+            The draft is as it was in state {bringingBack.variables}, with the trials of today. Undo brings back what it
+            was before.
           </Alert>
         )}
         {bringingBack.isError && (
