@@ -61,7 +61,8 @@ is always, `FALSE` never. In every text that visitors read, `{name}` stands for 
 
 Names in formulas: `adults` a field or figure; `lines.amount` a column of a repeat, `lines.pair.amount` of one row kind;
 `name.first`, `site.label`, `photos.count` a part of a value; `level.label` the name of a band; `quiz.greatest`,
-`quiz.share`, `quiz.right`, `quiz.answered` of a score; `watcher.label`, `watcher.ranking`, `watcher.second`,
+`quiz.share`, `quiz.percent`, `quiz.right`, `quiz.answered`, `quiz.questions` of a score; `watcher.label`,
+`watcher.ranking`, `watcher.second`,
 `watcher.points.owl`, `watcher.share.owl` of a profile; `link.campaign` what came with the address; `visitor.email`,
 `visitor.name` who is signed in; `response.number`, known once the response is saved. In a row, its own fields come
 first. In a filter of options: `option`, `option.label`, `option.counts_as`, `option.belongs_to`.

@@ -297,6 +297,12 @@ class TestFigures:
         program = program_of(block("number", "n", decimals=2), figures=[figure("b", "bands", formula="n", bands=bands)])
         assert (value_of(program, "b", {"n": n}), value_of(program, "b.label", {"n": n})) == (Decimal(value), label)
 
+    def test_a_calculated_number_that_gives_empty_text_stays_blank(self):
+        field = block("calculated", "sum", formula='IF(n > 3, n * 2, "")', format="number")
+        program = program_of(block("number", "n"), field, figures=[figure("f", "formula", formula='IF(n > 3, n, "")')])
+        for typed, wanted in (("2", (None, None)), ("5", (10, 5))):
+            assert (value_of(program, "sum", {"n": typed}), value_of(program, "f", {"n": typed})) == wanted
+
     def test_outside_all_bands_it_is_blank(self):
         bands = [{"start": "5", "value": "1"}]
         program = program_of(block("number", "n"), figures=[figure("b", "bands", formula="n", bands=bands, end="9")])

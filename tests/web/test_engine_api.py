@@ -117,6 +117,30 @@ def test_a_repeat_is_one_cell_that_people_can_read(as_mira, publish, ask):
     assert cells["Seconds of exposure"] == "12.5"
 
 
+def test_what_a_figure_keeps_besides_its_value_are_columns_of_their_own(as_mira, publish, ask):
+    bird = {"kind": "profile", "id": "fbird", "key": "bird", "name": "Bird", "profiles": [
+        {"code": "owl", "label": "Owl"}, {"code": "robin", "label": "Robin"}],
+        "questions": [{"field": "night", "points": {"TRUE": {"owl": "3"}, "FALSE": {"robin": "1"}}}]}  # fmt: skip
+    level = {"kind": "bands", "id": "flevel", "key": "level", "name": "Level", "formula": "stars",
+             "bands": [{"value": "1", "label": "low"}, {"start": "3", "value": "2", "label": "high"}]}  # fmt: skip
+    quiz = {"kind": "score", "id": "fquiz", "key": "quiz", "name": "Quiz",
+            "questions": [{"field": "night", "right": ["TRUE"], "worth": "2"}]}  # fmt: skip
+    fields = [
+        {"id": "stars", "type": "rating", "key": "stars", "label": "Stars"},
+        {"id": "night", "type": "yes_no", "key": "night", "label": "Awake at night?"},
+    ]
+    pages = [{"id": "p", "title": "One", "blocks": fields}]
+    form = publish({"name": "Parts", "title": "Parts", "pages": pages, "figures": [bird, level, quiz]})
+    assert ask(form, "responses", {"answers": {"stars": "4", "night": True}}).status_code == 201
+    rows = list(csv.reader(io.StringIO(as_mira.get(f"/api/forms/{form}/responses.csv").get_data(as_text=True))))
+    cells = dict(zip(rows[0], rows[1], strict=True))
+    wanted = {
+        "Level": "2", "Level: name": "high", "Quiz": "2", "Quiz: greatest": "2", "Quiz: right answers": "1",
+        "Bird": "owl", "Bird: Owl, points": "3", "Bird: Owl, percent": "100", "Bird: Robin, percent": "0",
+    }  # fmt: skip
+    assert {name: cells[name] for name in wanted} == wanted
+
+
 @pytest.mark.parametrize("name", DOCUMENTS)
 class TestEveryExample:
     def test_a_part_of_the_state_is_what_changed(self, publish, ask, name):

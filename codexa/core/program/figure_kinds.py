@@ -206,12 +206,15 @@ class ScoreKind(FigureKind[ScoreFigure]):
         return _BLANK_NUMBER
 
     def facets(self, figure: ScoreFigure) -> dict[Path, tuple[Type, Callable[[Any], Any]]]:
-        """The greatest score, the part of it, and how many answers were right or given."""
+        """The points, the greatest score, the part of it, and how many answers were right, given or asked for."""
         return {
             ("greatest",): (_BLANK_NUMBER, lambda value: value.greatest),
             ("share",): (_BLANK_NUMBER, lambda value: value.share),
             ("right",): (_BLANK_NUMBER, lambda value: value.right),
             ("answered",): (_BLANK_NUMBER, lambda value: value.answered),
+            ("questions",): (_BLANK_NUMBER, lambda value: value.questions),
+            ("percent",): (_BLANK_NUMBER, lambda value: value.percent),
+            ("points",): (_BLANK_NUMBER, lambda value: value.points),
         }
 
     def write(self, figure: ScoreFigure, spot: Spot, writer: Writer) -> None:

@@ -52,11 +52,17 @@ class Score:
     greatest: Decimal
     right: Decimal
     answered: Decimal
+    questions: Decimal
 
     @property
     def share(self) -> Decimal:
         """The part of the greatest score, from 0 to 1."""
         return self.points / self.greatest
+
+    @property
+    def percent(self) -> Decimal:
+        """The same in percent, from 0 to 100."""
+        return self.share * 100
 
 
 def scorer(figure: ScoreFigure, most_picks: Mapping[str, int | None]) -> Callable[[Sequence[Any]], Score]:
@@ -64,6 +70,7 @@ def scorer(figure: ScoreFigure, most_picks: Mapping[str, int | None]) -> Callabl
     questions = figure.questions
     greatest = sum((_greatest(question, most_picks.get(question.field, 1)) for question in questions), ZERO)
     points_of = [_points_of(question) for question in questions]
+    asked = Decimal(len(questions))
     best = [_greatest(question, most_picks.get(question.field, 1)) for question in questions]
 
     def score(answers: Sequence[Any]) -> Score:
@@ -75,7 +82,7 @@ def scorer(figure: ScoreFigure, most_picks: Mapping[str, int | None]) -> Callabl
             points += given
             answered += 1
             right += given >= most > 0
-        return Score(points, greatest, Decimal(right), Decimal(answered))
+        return Score(points, greatest, Decimal(right), Decimal(answered), asked)
 
     return score
 

@@ -38,7 +38,8 @@ export function ScoreEditor({ figure, edit }: EditorProps<Score>) {
       <Typography variant="caption" color="text.secondary" sx={{ display: "block", mt: 1 }}>
         Formulas name the points {figure.key}; {figure.key}.greatest, {figure.key}.share, {figure.key}.right and{" "}
         {figure.key}
-        .answered are known too. The greatest score is that of the whole form, whatever part was reached.
+        .answered, {figure.key}.questions and {figure.key}.percent are known too. The greatest score is that of the
+        whole form, whatever part was reached.
       </Typography>
     </Box>
   );
