@@ -8,6 +8,7 @@ import subprocess
 import threading
 import time
 import urllib.request
+from contextlib import suppress
 from http.client import HTTPException
 
 import psycopg
@@ -214,8 +215,9 @@ class TestKilledWorkers:
                     ["pgrep", "-P", str(process.pid)], capture_output=True, text=True, check=False
                 )
                 for pid in children.stdout.split()[:1]:
-                    os.kill(int(pid), signal.SIGKILL)
-                    killed.append(pid)
+                    with suppress(ProcessLookupError):  # it may have ended by itself
+                        os.kill(int(pid), signal.SIGKILL)
+                        killed.append(pid)
 
         visitors = [threading.Thread(target=visitor, args=(f"visitor{each}",)) for each in range(4)]
         killing = threading.Thread(target=killer)
