@@ -184,13 +184,18 @@ def why(
     return explain_all(state, part)
 
 
-def csv_lines(connection: Connection, editions: Editions, *, who: SignedIn, form: UUID) -> Iterator[str]:
-    """Yield the export line by line (RFC 4180: CRLF, quotes doubled), with spreadsheet formulas defused."""
+def csv_lines(
+    connection: Connection, editions: Editions, *, who: SignedIn, form: UUID, medium: Medium = Medium.CSV
+) -> Iterator[str]:
+    """Yield the export line by line (RFC 4180: CRLF, quotes doubled), with spreadsheet formulas defused.
+
+    For programs it has codes and plain numbers, for people (`Medium.PAGE`) labels and numbers as they write them.
+    """
     table = ResponseTable(editions, form=form, numbers=_numbers(connection, who, form))
     columns = table.columns
     yield _line(["Number", "Received", "Edition", *(column.label for column in columns)])
     for response in responses.all_responses(connection, team=who.team_id, form=form):
-        row = table.row(response, Medium.CSV)
+        row = table.row(response, medium)
         cells = [row.cells.get(column.id, "") for column in columns]
         yield _line([str(row.number), row.received_at, str(row.edition), *cells])
 

@@ -7,6 +7,7 @@ from uuid import UUID
 
 from flask import Blueprint, Response, request, send_file, stream_with_context
 
+from codexa.core.fields.field_type import Medium
 from codexa.services import drafts, response_grid, uploads
 from codexa.services.errors import NotFoundError
 from codexa.services.roles import Right
@@ -81,14 +82,18 @@ def why(form: UUID, number: int, part: str) -> ExplanationsReply:
 
 @endpoint(blueprint, "GET", "/responses.csv")
 def export(form: UUID) -> Response:
-    """Download all responses as CSV (UTF-8, RFC 4180), written while it is read."""
+    """Download all responses as CSV (UTF-8, RFC 4180), written while it is read; `?with=labels` for people.
+
+    Without it options are codes and numbers plain, as programs want them.
+    """
     who = may(Right.SEE_RESPONSES)
     found = drafts.find(connection, who=who, form=form)
     known = editions()
+    medium = Medium.PAGE if request.args.get("with") == "labels" else Medium.CSV
 
     def lines() -> Iterator[str]:
         with export_connection() as database:
-            yield from response_grid.csv_lines(database, known, who=who, form=form)
+            yield from response_grid.csv_lines(database, known, who=who, form=form, medium=medium)
 
     # What is wrong at the beginning is told before a file has begun.
     begun = lines()

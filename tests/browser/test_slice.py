@@ -80,7 +80,7 @@ def test_from_a_blank_form_to_a_response(desk, servers, tmp_path):
     sheet = page.get_by_role("complementary", name="Response 1")
     expect(sheet.get_by_text("€90.00")).to_be_visible()
     with page.expect_download() as download:
-        page.get_by_role("link", name="Export all as CSV").click()
+        page.get_by_role("link", name="All as CSV with codes").click()
     download.value.save_as(tmp_path / "responses.csv")
     rows = list(csv.reader((tmp_path / "responses.csv").read_text().splitlines()))
     assert rows[0][3:] == ["Group size", "Name of the school", "Price"]

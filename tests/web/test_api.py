@@ -320,6 +320,9 @@ class TestResponses:
         assert header[3:] == ["Show", "People", "School", "E-mail", "Price"]
         assert row[3:] == ["deep", "20", '\'=HYPERLINK("x")', "", "120.00"]
         assert reply.get_data().count(b"\r\n") == 2
+        labelled = as_mira.get(f"/api/forms/{with_response}/responses.csv?with=labels").get_data(as_text=True)
+        _, row = csv.reader(io.StringIO(labelled, newline=""))
+        assert row[3:] == ["Deep sky", "20", '\'=HYPERLINK("x")', "", "€120.00"]
 
     @pytest.mark.parametrize(
         ("cell", "safe"),

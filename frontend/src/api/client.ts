@@ -149,5 +149,7 @@ export const api = {
   deleteBrand: (brand: string) => call<undefined>("DELETE", `/brands/${brand}`),
   uploadPicture: (file: File) =>
     send<PictureReply>("POST", `/pictures?name=${encodeURIComponent(file.name)}`, file, file.type),
-  exportAddress: (form: string) => `/api/forms/${form}/responses.csv`,
+  /** For programs, with codes and plain numbers; or for people, with labels. */
+  exportAddress: (form: string, having: "codes" | "labels") =>
+    `/api/forms/${form}/responses.csv${having === "labels" ? "?with=labels" : ""}`,
 };

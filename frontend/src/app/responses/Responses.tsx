@@ -45,9 +45,22 @@ export function Responses({ formId }: { formId: string }) {
           <Typography color="text.secondary" sx={{ flex: 1 }}>
             {found.data && `${counted(found.data.count, "response")}, newest first`}
           </Typography>
-          <Button variant="outlined" color="inherit" href={api.exportAddress(formId)} download>
-            Export all as CSV
-          </Button>
+          <Typography component="span">All as CSV</Typography>
+          {(["codes", "labels"] as const).map((having) => (
+            <Button
+              key={having}
+              variant="outlined"
+              color="inherit"
+              href={api.exportAddress(formId, having)}
+              aria-label={`All as CSV with ${having}`}
+              title={
+                having === "codes" ? "For programs: codes, plain numbers" : "For people: labels, numbers as written"
+              }
+              download
+            >
+              with {having}
+            </Button>
+          ))}
         </Box>
         {found.isError && (
           <Alert severity="error" action={<Button onClick={() => void found.refetch()}>Try again</Button>}>
