@@ -14,9 +14,11 @@ import { useBench } from "./bench";
 import { TryingChoice } from "./TryingChoice";
 
 export function ProofBar({ area }: { area: string }) {
-  const { analysis, parts, select, reply, form } = useBench();
+  const { analysis, parts, select, reply, form, saveState } = useBench();
   const failing = useFailingTrials();
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  // What could not be saved is in no proof yet.
+  const isOld = !["saved", "saving"].includes(saveState);
   const navigate = useNavigate();
   const errors = analysis.findings.filter((finding) => finding.severity === "error").length;
   const doubts = analysis.findings.length - errors;
@@ -48,7 +50,7 @@ export function ProofBar({ area }: { area: string }) {
         onClick={(event) => setAnchor(event.currentTarget)}
         sx={{ px: 0.75, fontSize: 12.5, fontFamily: "inherit", borderRadius: 0.5 }}
       >
-        Proof:&nbsp;
+        {isOld ? "Proof of what was saved last:" : "Proof:"}&nbsp;
         <Box component="b" sx={{ color: errors ? "note.check" : "note.calculation" }}>
           {summary}
         </Box>

@@ -12,7 +12,7 @@ import { ApiError } from "../../api/client";
 import { useBench } from "./bench";
 
 export function PublishButton() {
-  const { saved, analysis, publish, reply } = useBench();
+  const { saved, analysis, publish, reply, saveState } = useBench();
   const queryClient = useQueryClient();
   const [told, setTold] = useState(false);
   const [failing, setFailing] = useState<string | null>(null);
@@ -24,12 +24,16 @@ export function PublishButton() {
   });
   const errors = analysis.findings.filter((finding) => finding.severity === "error").length;
   const nothingNew = saved.liveEdition !== null && saved.changes === 0;
+  // What could not be saved is in no proof yet.
+  const isHeld = !["saved", "saving"].includes(saveState);
+  const waits = isHeld ? "Waits until the draft is saved" : undefined;
   const close = () => setTold(false);
   return (
     <>
       <Button
         variant="contained"
-        disabled={nothingNew || errors > 0}
+        disabled={waits !== undefined || nothingNew || errors > 0}
+        title={waits}
         loading={publishing.isPending}
         onClick={() => publishing.mutate(false)}
         sx={{
