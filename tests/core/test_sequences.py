@@ -173,3 +173,14 @@ def test_a_right_answer_that_nobody_can_give(field, right, is_found):
 def test_four_and_four_point_nought_are_the_same_right_answer():
     quiz = figure("quiz", "score", questions=[{"field": "it", "right": ["4.0"], "worth": "3"}])
     assert value_of(program_of(block("number", "it"), figures=[quiz]), "quiz", {"it": "4"}) == 3
+
+
+@pytest.mark.parametrize(
+    ("formula", "is_found"),
+    [("site + 2", True), ("SUM(site, people)", True), ("site > 3", True), ("way * 2", False), ('site = "dome"', False),
+     ("LEN(site) + 1", False), ('IF(site = "dome", 3, 0) + people', False)],
+)  # fmt: skip
+def test_options_without_numbers_in_a_calculation(formula, is_found):
+    way = block("dropdown", "way", options=options(("bus", 5), ("foot", 0)))
+    program = program_of(SITE, PEOPLE, way, block("calculated", "sum", formula=formula))
+    assert bool(found(program, "no_numbers")) is is_found

@@ -13,6 +13,7 @@ from codexa.core.fields.options import Optioned
 from codexa.core.form.outline_text import price_in
 from codexa.core.formula import tree
 from codexa.core.formula.check import Severity, Typed
+from codexa.core.formula.types import NUMBERS, Kind
 from codexa.core.formula.values import Failed, FormulaFailure
 from codexa.core.program.bounds import range_of
 from codexa.core.program.charts import CHARTED
@@ -58,6 +59,7 @@ def proof(program: Program) -> tuple[Finding, ...]:
         *_of_charts(program),
         *_of_formulas(program),
         *_of_words(program),
+        *_of_options_without_numbers(program),
         *_of_conditions(decided),
         *_of_divisions(program),
         *_of_texts(program),
@@ -309,6 +311,37 @@ def _of_words(program: Program) -> Iterator[Finding]:
                     _error("no_such_word", message, remedy, owner, formula.setting),
                     span=Span(start=named.node.span.start, end=named.node.span.end),
                 )
+
+
+_ADDING = frozenset({"SUM", "PRODUCT", "MAX", "MIN", "AVERAGE", "ROUND", "ROUNDUP", "ROUNDDOWN", "ABS"})
+
+
+def _of_options_without_numbers(program: Program) -> Iterator[Finding]:
+    for formula in program.formulas:
+        for part in formula.compiled.typed.walk() if formula.compiled.typed else ():
+            if not _calculates(part):
+                continue
+            for name in part.parts:
+                entry = formula.scope.entry(name.node.parts) if isinstance(name.node, tree.Name) else None
+                place = program.places.get(entry.owner) if entry is not None else None
+                options = getattr(place.block, "options", ()) if place is not None else ()
+                if name.type.kind not in (Kind.CHOICE, Kind.CHOICES) or not options:
+                    continue
+                if not any(option.counts_as for option in options):
+                    message = f"No option of {name_of(program, entry.owner if entry else '')} counts as anything but 0."
+                    remedy = "Give the options numbers, or compare with a code in quotation marks."
+                    owner = None if formula.owner == FORM else formula.owner
+                    span = Span(start=name.node.span.start, end=name.node.span.end)
+                    yield replace(_doubt("no_numbers", message, remedy, owner, formula.setting), span=span)
+
+
+def _calculates(part: Typed) -> bool:
+    """Say whether a part takes the numbers of what stands in it."""
+    node = part.node
+    if isinstance(node, tree.Binary):
+        compares = node.operator in ("=", "<>", "<", "<=", ">", ">=")
+        return node.operator in "+-*/" or (compares and any(each.type.kind in NUMBERS for each in part.parts))
+    return isinstance(node, tree.Call) and node.function in _ADDING
 
 
 def _of_conditions(decided: dict[tuple[str, str], tuple[Formula, Decided]]) -> Iterator[Finding]:
