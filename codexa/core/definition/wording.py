@@ -109,6 +109,7 @@ MESSAGES: tuple[Message, ...] = (
     Message("moveUp", _ROWS, "Button that moves a row up", "Move up"),
     Message("moveDown", _ROWS, "Button that moves a row down", "Move down"),
     Message("removeRow", _ROWS, "Button that removes a row", "Remove {label}"),
+    Message("putBack", _ROWS, "Button that brings a removed row back", "Put {label} back"),
     Message("rowAdded", _ROWS, "For screen readers, after adding", "{label} was added."),
     Message("rowMoved", _ROWS, "For screen readers, after moving", "{label} is now in place {place}."),
     Message("rowRemoved", _ROWS, "For screen readers, after removing", "{label} was removed."),

@@ -19,6 +19,8 @@ export function RepeatInput(props: InputProps<RepeatFace>) {
   const around = useSurroundings();
   const Blocks = useBlocks();
   const [said, setSaid] = useState("");
+  // The filled row that was removed last, until something else is done with the rows.
+  const [removed, setRemoved] = useState<{ row: RowAnswer; at: number } | null>(null);
   const list = useRef<HTMLDivElement>(null);
   const rows = rowsIn(answer);
   const kinds = shownKinds(block, facts);
@@ -26,6 +28,7 @@ export function RepeatInput(props: InputProps<RepeatFace>) {
   const keep = (next: readonly RowAnswer[], news: string) => {
     onChange(next.length > 0 ? next : null);
     setSaid(news);
+    setRemoved(null);
   };
   const focusRow = (at: number) =>
     requestAnimationFrame(() => list.current?.querySelectorAll<HTMLElement>(".cx-row")[at]?.focus());
@@ -51,8 +54,16 @@ export function RepeatInput(props: InputProps<RepeatFace>) {
       rows.filter((_row, index) => index !== at),
       say("rowRemoved", { label: kindOf(rows[at]!)?.label ?? "" }),
     );
+    if (Object.keys(rows[at]!.values).length > 0) setRemoved({ row: rows[at]!, at });
     requestAnimationFrame(() => document.getElementById(controlId)?.focus());
   };
+  const putBack = () => {
+    if (!removed) return;
+    const { row, at } = removed;
+    keep([...rows.slice(0, at), row, ...rows.slice(at)], say("rowAdded", { label: kindOf(row)?.label ?? "" }));
+    focusRow(at);
+  };
+  const back = removed && !full && offered.find((kind) => kind.id === removed.row.kind);
   return (
     <div
       id={controlId}
@@ -114,6 +125,14 @@ export function RepeatInput(props: InputProps<RepeatFace>) {
             </button>
           ))}
         </div>
+      )}
+      {back && !locked && (
+        <p className="cx-put-back">
+          {say("rowRemoved", { label: back.label })}{" "}
+          <button type="button" className="cx-add" onClick={putBack}>
+            {say("putBack", { label: back.label })}
+          </button>
+        </p>
       )}
       <p className="cx-unseen" role="status">
         {said}

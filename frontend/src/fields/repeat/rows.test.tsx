@@ -100,6 +100,20 @@ describe("rows", () => {
     expect(document.activeElement).toBe(screen.getByRole("group", { name: "What you saw" }));
   });
 
+  it("come back as they were, where they were, if they were filled in", async () => {
+    const { user, now } = opened(three);
+    await user.click(
+      within(screen.getByRole("listitem", { name: "2: Sketch" })).getByRole("button", { name: "Remove Sketch" }),
+    );
+    expect(now().map(({ id }) => id)).toEqual(["r0", "r2"]);
+    await user.click(button("Put Sketch back"));
+    expect(now()).toEqual(three);
+    expect(screen.queryByRole("button", { name: /^Put/ })).toBeNull();
+    await user.click(button("Add Sketch"));
+    await user.click(screen.getAllByRole("button", { name: "Remove Sketch" })[1]!);
+    expect(screen.queryByRole("button", { name: /^Put/ })).toBeNull();
+  });
+
   it("are offered only while there is room for their kind, and for any", async () => {
     const { user } = opened(three);
     expect(screen.queryByRole("button", { name: "Add Exposure" })).toBeNull();
