@@ -12,6 +12,7 @@ const named = (id: string, name: string): Named => ({
   kind: "Number",
   block: null,
   choices: null,
+  figureKind: null,
 });
 const row = (name: string): ConditionRow => ({ name, operator: "is", operands: [] });
 const NAMES = [named("b1", "who"), named("b2", "guests"), named("b3", "day")];

@@ -2,7 +2,7 @@
 import reservedKeys from "../api/generated/reserved_keys.json";
 import type { Form } from "../api/generated/wire";
 import { type Block, typeOf } from "./blocks";
-import { type Entry, partsOf } from "./parts";
+import { type Entry, type Figure, partsOf } from "./parts";
 
 /** Something that a formula can name: its name there, and what people call it. */
 export interface Named {
@@ -15,6 +15,8 @@ export interface Named {
   block: Block | null;
   /** The texts that it can be, each with what people read: options, profiles, bands; null where it is no such thing. */
   choices: readonly Choice[] | null;
+  /** The kind of figure, where it is one. */
+  figureKind: Figure["kind"] | null;
 }
 
 export interface Choice {
@@ -26,7 +28,10 @@ type FigureEntry = Extract<Entry, { what: "figure" }>;
 
 /** What a figure is called in formulas: its key, and the name of its band or profile by what there is. */
 function namesOfFigure({ id, number, title, part }: FigureEntry): Named[] {
-  const own: Named = { name: part.key, id, number, title, kind: "Figure", block: null, choices: null };
+  const own: Named = {
+    ...{ name: part.key, id, number, title, kind: "Figure", block: null, choices: null },
+    figureKind: part.kind,
+  };
   if (part.kind === "profile") return [{ ...own, choices: part.profiles }];
   if (part.kind !== "bands") return [own];
   const choices = part.bands.filter(({ label }) => label).map(({ label }) => ({ code: label, label }));
@@ -51,7 +56,7 @@ export function namedIn(form: Form, rowKind: string | null = null): Named[] {
     const inSameRow = entry.kind !== null && entry.kind === rowKind;
     const name = (entry.kind && !inSameRow ? before(entry.kind) : "") + entry.part.key;
     const choices = "options" in entry.part ? entry.part.options : null;
-    const each = { name, id, number, title, kind, block: entry.part, choices };
+    const each = { name, id, number, title, kind, block: entry.part, choices, figureKind: null };
     if (inSameRow) named.unshift(each);
     else named.push(each);
   }

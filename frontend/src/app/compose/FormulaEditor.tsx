@@ -18,12 +18,12 @@ import { tags } from "@lezer/highlight";
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import { useEffect, useLayoutEffect, useRef, useState } from "react";
-import functions from "../../api/generated/functions.json";
 import type { FindingReply } from "../../api/generated/wire";
-import { namedIn } from "../../model/outline";
+import { type Named, namedIn } from "../../model/outline";
 import { MONO } from "../../theme/theme";
 import { styleNonce } from "../style_nonce";
 import { useBench } from "../workbench/bench";
+import { type Suggestion, suggestionsAfter } from "./formula_completion";
 import { type FormulaHelp, helpAt } from "./formula_help";
 
 interface Props {
@@ -84,43 +84,30 @@ const look = EditorView.theme({
   ".cm-completionInfo": { padding: "6px 10px", maxWidth: "300px" },
 });
 
-const FUNCTIONS: Completion[] = functions.map(({ name, signature, purpose, differs }) => ({
-  label: name,
-  detail: signature.slice(name.length),
-  info: differs ? `${purpose} Other than in a spreadsheet: ${differs}` : purpose,
-  apply: (view, _completion, from, to) => {
-    view.dispatch({ changes: { from, to, insert: `${name}()` }, selection: { anchor: from + name.length + 1 } });
-  },
-}));
-
-/** What can be written here: keys by key or label, then functions. */
+/** What can be written here: keys by key or label with their parts, codes in quotation marks, then functions. */
 function useCompletions(rowKind: string | null) {
   const { form } = useBench();
-  const names = useRef<Completion[]>([]);
-  names.current = namedIn(form, rowKind).map(({ name, number, title, kind }) => ({
-    label: name,
-    displayLabel: `${number} ${title}`.trim(),
-    detail: ` ${name}`,
-    info: kind,
-    boost: 50,
-  }));
+  const names = useRef<Named[]>([]);
+  names.current = namedIn(form, rowKind);
   return (context: CompletionContext): CompletionResult | null => {
-    const word = context.matchBefore(/[^\W\d][\w.]*/u);
-    if (!word && !context.explicit) return null;
-    const typed = (word?.text ?? "").toLowerCase();
-    const fits = (completion: Completion) =>
-      `${completion.label} ${completion.displayLabel ?? ""}`.toLowerCase().includes(typed);
-    const from = word?.from ?? context.pos;
-    return {
-      from,
-      options: [
-        ...names.current.filter(fits),
-        ...FUNCTIONS.filter((each) => each.label.toLowerCase().startsWith(typed)),
-      ],
-      filter: false,
-    };
+    const before = context.state.sliceDoc(0, context.pos);
+    const found = suggestionsAfter(before, names.current, context.explicit);
+    return found && { from: found.from, options: found.options.map(completionOf), filter: false };
   };
 }
+
+const completionOf = ({ text, shown, beside, info, kind }: Suggestion): Completion => ({
+  label: text,
+  displayLabel: shown,
+  detail: ` ${beside}`,
+  info,
+  apply: (view, _completion, from, to) => {
+    // A code brings its quotation mark; one that was closed already is taken over.
+    const end = kind === "code" && view.state.sliceDoc(to, to + 1) === '"' ? to + 1 : to;
+    const anchor = from + text.length - (kind === "function" ? 1 : 0);
+    view.dispatch({ changes: { from, to: end, insert: text }, selection: { anchor } });
+  },
+});
 
 export function FormulaEditor({
   label,
