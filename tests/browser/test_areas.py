@@ -368,7 +368,11 @@ def test_undo_goes_back_over_all_areas(desk):
     area(page, "Compose")
     page.get_by_role("button", name="1.4 On which day?, Date").click()
     page.keyboard.press("Delete")
+    asked = page.get_by_role("dialog", name="Remove “1.4 On which day?”")
+    expect(asked).to_contain_text("C.1 Festival")
+    asked.get_by_role("button", name="Remove it all the same").click()
     expect(page.get_by_role("button", name="1.4 Is there a socket within 30 metres?, Yes or no")).to_be_visible()
+    expect(asked).to_have_count(0)
     for _ in range(3):
         page.keyboard.press("Control+z")
     expect(page.get_by_role("button", name="1.4 On which day?, Date")).to_be_visible()

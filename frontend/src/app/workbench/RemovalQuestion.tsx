@@ -24,7 +24,7 @@ export function RemovalQuestion({ removal, onClose }: Props) {
   const what = removal.parts.length === 1 ? nameOf(removal.parts[0]!) : `${removal.parts.length} parts`;
   return (
     <Dialog open onClose={onClose} aria-labelledby="removal-title">
-      <DialogTitle id="removal-title">Remove {what}?</DialogTitle>
+      <DialogTitle id="removal-title">Remove “{what}”</DialogTitle>
       <DialogContent>
         Read by {removal.readers.slice(0, MOST_NAMED).map(nameOf).join(", ")}
         {more > 0 && ` and ${more} more`}. These will have an error, and the form can’t be published, until they are
