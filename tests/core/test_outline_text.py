@@ -45,6 +45,7 @@ def only_block(text):
         ("Seats integer", {"type": "number", "label": "Seats"}),
         ("May we call you?* yes/no", {"type": "yes_no", "label": "May we call you?", "required": "TRUE"}),
         ("Is it dark? yes or no", {"type": "yes_no", "label": "Is it dark?"}),
+        ("E-mail* email", {"type": "email", "label": "E-mail", "required": "TRUE"}),
         ("heading: What to bring", {"type": "heading", "text": "What to bring"}),
         ("text: Warm shoes & a hat", {"type": "text", "text": "<p>Warm shoes &amp; a hat</p>"}),
         ("Picture of the hall photo", {"type": "file_upload", "label": "Picture of the hall"}),
@@ -115,6 +116,7 @@ def test_a_heading_begins_a_page_and_keys_are_never_given_twice():
         ("Photo file upload: a, b", "File or photo takes no options; they were left out."),
         ("Agreed yes or no 1..2", "Yes or no has no limits of that kind; they were left out."),
         ("*", "There is no label in this line; begin it with what you ask for."),
+        ("Age* hologram", "“hologram” is no kind of field that is known here; it was left out."),
         ("Size number\n  Small", "Size takes no options; write this line without the space before it."),
     ],
 )

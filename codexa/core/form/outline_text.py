@@ -50,6 +50,7 @@ _WORDS = {
     "paragraph": "long_text",
     "amount": "money",
     "mail": "email",
+    "email": "email",
     "telephone": "phone",
     "link": "web_address",
     "checkbox": "yes_no",
@@ -201,6 +202,7 @@ def _take_field(text: str, making: _Making) -> tuple[str, str]:
     options = [each.strip() for each in _BETWEEN_OPTIONS.split(listed) if each.strip()]
     label, least, most, problem = _limits(label)
     label, kind = _kind(label)
+    label, unknown = _after_star(label) if kind is None else (label, "")
     required = label.rstrip().endswith("*")
     label = label.rstrip().rstrip("*").strip()
     kind = kind or ("single_choice" if options else _told(label))
@@ -210,6 +212,8 @@ def _take_field(text: str, making: _Making) -> tuple[str, str]:
     if required:
         block["required"] = "TRUE"
     problem = _take_limits(block, least, most) or problem
+    if unknown:
+        problem = f"“{unknown}” is no kind of field that is known here; it was left out."
     if options:
         if "options" not in _settings(kind):
             problem = f"{_title(kind)} takes no options; they were left out."
@@ -221,6 +225,12 @@ def _take_field(text: str, making: _Making) -> tuple[str, str]:
         block["options"] = []
     making.block(block)
     return _in_words(block), problem
+
+
+def _after_star(label: str) -> tuple[str, str]:
+    """Return a label up to its star, and what stands after it: words that should have been a type."""
+    found = re.fullmatch(r"(.*\S\*)\s+(.+)", label.strip())
+    return (found[1], found[2]) if found else (label, "")
 
 
 def _in_words(block: dict[str, Any]) -> str:
