@@ -2,7 +2,7 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
-import { useQuery } from "@tanstack/react-query";
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import type { ConditionRows } from "../../api/generated/wire";
 import { api } from "../../api/client";
@@ -37,12 +37,13 @@ export function FormulaField({ part, setting, text, rowKind, readOnly, focused =
     enabled: condition,
     staleTime: Infinity,
     retry: false,
+    // While the rows of what was just written are asked for, those before stay: the editor keeps its place.
+    placeholderData: keepPreviousData,
   });
   const [chosen, setChosen] = useState<"rows" | "formula" | null>(null);
   const known = rows.data?.rows;
   // Until somebody chooses, the way of writing that fits what is there; then it stays, whatever is typed.
-  // What is wrong with it is underlined in the formula.
-  const fitting = condition && known && isMostlyRows(known) && findings.length === 0 ? "rows" : "formula";
+  const fitting = condition && known && isMostlyRows(known) ? "rows" : "formula";
   const way = chosen ?? fitting;
   if (condition && !chosen && rows.isPending) return null;
   return (
