@@ -43,7 +43,9 @@ export function FormulaField({ part, setting, text, rowKind, readOnly, focused =
   const [chosen, setChosen] = useState<"rows" | "formula" | null>(null);
   const known = rows.data?.rows;
   // Until somebody chooses, the way of writing that fits what is there; then it stays, whatever is typed.
-  const fitting = condition && known && isMostlyRows(known) ? "rows" : "formula";
+  // What is wrong with it is underlined in the formula; what is only missing is marked in its row.
+  const readable = findings.length === 0 || text.includes("MISSING(");
+  const fitting = condition && known && isMostlyRows(known) && readable ? "rows" : "formula";
   const way = chosen ?? fitting;
   if (condition && !chosen && rows.isPending) return null;
   return (
