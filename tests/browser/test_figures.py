@@ -137,9 +137,10 @@ def test_a_counter_counts_conditions_each_with_its_step(quiz):
         counted = page.get_by_role("group", name=f"Condition {at}")
         counted.get_by_role("textbox", name="Adds").fill(by)
         as_formula = counted.get_by_role("button", name="as formula")
+        editor = counted.get_by_role("textbox", name="Formula: counts when")
+        expect(as_formula.or_(editor).first).to_be_visible()
         if as_formula.is_visible():
             as_formula.click()
-        editor = counted.get_by_role("textbox", name="Formula: counts when")
         editor.click()
         editor.press("ControlOrMeta+a")
         editor.press_sequentially(condition)
