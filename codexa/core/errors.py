@@ -1,5 +1,6 @@
 """The core's errors; each message says what to do next."""
 
+import traceback
 from dataclasses import dataclass
 
 
@@ -53,3 +54,15 @@ class DefinitionError(CoreError):
     def __init__(self, problems: list[Problem]) -> None:
         super().__init__("; ".join(f"{problem.path}: {problem.message}" for problem in problems))
         self.problems = problems
+
+
+def where_it_failed(error: BaseException) -> list[str]:
+    """Return the kind of an error and where it arose, without its message.
+
+    Messages of databases, parsers and models quote what they were given: answers, and whoever gave them.
+    """
+    state = getattr(error, "sqlstate", None)
+    lines = [f"{type(error).__module__}.{type(error).__qualname__}{f' ({state})' if state else ''}"]
+    lines += [f"{each.filename}:{each.lineno} {each.name}" for each in traceback.extract_tb(error.__traceback__)]
+    cause = error.__cause__ or error.__context__
+    return lines if cause is None else [*lines, "after", *where_it_failed(cause)]

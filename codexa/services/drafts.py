@@ -11,8 +11,9 @@ from codexa.core.form.upgrades import read_imported, read_stored
 from codexa.core.program.compiling import compile_form
 from codexa.core.program.evaluate import evaluate
 from codexa.core.program.faces import FormState
+from codexa.core.program.findings import Finding
 from codexa.core.program.notes import Links, Note, links, notes
-from codexa.core.program.proof import Finding, proof
+from codexa.core.program.proof import proof
 from codexa.core.program.public import form_state
 from codexa.core.program.renaming_words import renamed
 from codexa.services import brands

@@ -4,7 +4,7 @@ from uuid import UUID
 
 from flask import Blueprint, current_app
 
-from codexa.core.program.proof import Finding
+from codexa.core.program.findings import Finding
 from codexa.services import drafts
 from codexa.services.drafts import Analysis
 from codexa.services.roles import Right

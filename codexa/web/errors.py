@@ -6,12 +6,11 @@ from psycopg import DataError
 from psycopg.errors import LockNotAvailable, QueryCanceled
 from werkzeug.exceptions import HTTPException
 
-from codexa.core.errors import DefinitionError
+from codexa.core.errors import DefinitionError, where_it_failed
 from codexa.core.program.explain import NoSuchFactError
 from codexa.services.errors import ServiceError, TooBusyError
 from codexa.store.database import AwayError, BusyError
 from codexa.web.endpoint import error_reply
-from codexa.web.logging import where_it_failed
 from codexa.web.reading import BadRequestError
 
 _STATUSES = {

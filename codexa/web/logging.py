@@ -3,7 +3,6 @@
 import logging
 import secrets
 import time
-import traceback
 
 import structlog
 from flask import Flask, Response, g, request
@@ -21,18 +20,6 @@ def configure() -> None:
         wrapper_class=structlog.make_filtering_bound_logger(logging.INFO),
         cache_logger_on_first_use=True,
     )
-
-
-def where_it_failed(error: BaseException) -> list[str]:
-    """Return the kind of an error and where it arose, without its message.
-
-    Messages of databases, parsers and models quote what they were given: answers, and whoever gave them.
-    """
-    state = getattr(error, "sqlstate", None)
-    lines = [f"{type(error).__module__}.{type(error).__qualname__}{f' ({state})' if state else ''}"]
-    lines += [f"{each.filename}:{each.lineno} {each.name}" for each in traceback.extract_tb(error.__traceback__)]
-    cause = error.__cause__ or error.__context__
-    return lines if cause is None else [*lines, "after", *where_it_failed(cause)]
 
 
 def install(app: Flask) -> None:

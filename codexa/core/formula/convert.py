@@ -51,9 +51,15 @@ def _number_of_text(value: str) -> Decimal:
     text = value.strip()
     if not text:
         return ZERO
-    if not _PLAIN_DECIMAL.fullmatch(text):
+    found = plain_number(text)
+    if found is None:
         fail(ErrorCode.VALUE, f'A number is wanted here, and this is the text "{value[:40]}".')
-    return Decimal(text)
+    return found
+
+
+def plain_number(text: str) -> Decimal | None:
+    """Return the number of plain decimal text, or None."""
+    return Decimal(text) if _PLAIN_DECIMAL.fullmatch(text) else None
 
 
 def text(value: Any) -> str:

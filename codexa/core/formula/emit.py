@@ -297,7 +297,7 @@ class Emitter:
 
     def _item(self, part: Typed, role: Role) -> str:
         kind = part.type.kind
-        if role is Role.MEASURES and kind in _MOMENTS:
+        if role is Role.MEASURES and kind in _PERHAPS_MOMENTS:
             value = self.emit(part, Role.VALUE)
             return f"{self.helper(_measure_or_blank)}({value})" if kind is Kind.ANY else value
         if role in (Role.NUMBERS, Role.MEASURES):
@@ -384,11 +384,11 @@ def _cannot_fail(part: Typed) -> bool:
     return folded_number(part.node) is not None
 
 
-_MOMENTS = MOMENTS | {Kind.ANY}
+_PERHAPS_MOMENTS = MOMENTS | {Kind.ANY}
 
 
 def _numbers_only(left: Typed, right: Typed) -> bool:
-    return not {left.type.kind, right.type.kind} & _MOMENTS
+    return not {left.type.kind, right.type.kind} & _PERHAPS_MOMENTS
 
 
 def _number_or_blank(value: Any) -> Decimal | None:

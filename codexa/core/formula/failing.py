@@ -1,27 +1,23 @@
 """What happens when a formula fails: an error value for its author, and a report where the program is at fault."""
 
 import logging
-import traceback
 from collections.abc import Callable
 from decimal import DivisionByZero, DivisionUndefined, InvalidOperation, Overflow
 from typing import Any
 
-from codexa.core.errors import AnswerError
+from codexa.core.errors import AnswerError, where_it_failed
 from codexa.core.formula.values import ErrorCode, ErrorValue, Failed, FormulaFailure
 
 # What a formula may meet; anything else is a defect of the program.
 _EXPECTED = (FormulaFailure, AnswerError, ArithmeticError)
 _LOG = logging.getLogger("codexa.formula")
-
-
 _DIVIDED = Failed(ErrorValue(code=ErrorCode.DIVISION, message="This divides by zero."))
 
 
 def noticed(error: Exception) -> None:
     """Report an error that no formula may cause, by its kind and places: its message could quote an answer."""
     if not isinstance(error, _EXPECTED):
-        places = [f"{each.filename}:{each.lineno} {each.name}" for each in traceback.extract_tb(error.__traceback__)]
-        _LOG.error("A formula met a defect: %s at %s", type(error).__qualname__, " < ".join(places), exc_info=None)
+        _LOG.error("A formula met a defect: %s", " < ".join(where_it_failed(error)))
 
 
 def failed(error: Exception) -> Failed:
@@ -57,7 +53,7 @@ def tried(compute: Callable[[], Any]) -> Any:
     """Return what is computed, or a Failed where that fails: for a function that sees failures."""
     try:
         return compute()
-    except DivisionByZero:
+    except DivisionByZero:  # what IFERROR is mostly for
         return _DIVIDED
     except Exception as error:
         return failed(error)

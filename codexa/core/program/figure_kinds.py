@@ -23,7 +23,7 @@ from codexa.core.formula import convert
 from codexa.core.formula.scope import Reference
 from codexa.core.formula.types import NUMBER, NUMBERS, TEXT, Kind, Type
 from codexa.core.formula.values import FormulaFailure
-from codexa.core.program.figures import BandValue, band_finder, plain_number, ranker, scorer
+from codexa.core.program.figures import BandValue, band_finder, ranker, scorer
 from codexa.core.program.places import Spot
 from codexa.core.program.scope import Entry, Path, presenter
 from codexa.core.program.writer import Writer
@@ -390,7 +390,7 @@ def _is_never(field: Field, text: str) -> bool:
         case Kind.YES_NO:
             return text.casefold() not in ("true", "false")
         case Kind.NUMBER:
-            number = plain_number(text)
+            number = convert.plain_number(text.strip())
             least, most = getattr(field, "minimum", None), getattr(field, "maximum", None)
             return number is None or (least is not None and number < least) or (most is not None and number > most)
         case Kind.DATE:

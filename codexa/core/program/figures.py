@@ -8,7 +8,7 @@ from typing import Any
 
 from codexa.core.definition.figures import Band, BandsFigure, Profile, ProfileFigure, ScoredQuestion, ScoreFigure
 from codexa.core.formula import convert
-from codexa.core.formula.values import ONE, ZERO, Choice, Choices, FormulaFailure, compared
+from codexa.core.formula.values import ONE, ZERO, Choice, Choices, compared
 
 _HUNDRED = Decimal(100)
 
@@ -97,7 +97,7 @@ def _greatest(question: ScoredQuestion, most: int | None) -> Decimal:
 def _points_of(question: ScoredQuestion) -> Callable[[Any], Decimal]:
     if question.right:
         right = {text.casefold() for text in question.right}
-        numbers = {number for text in question.right if (number := plain_number(text)) is not None}
+        numbers = {number for text in question.right if (number := convert.plain_number(text.strip())) is not None}
         return lambda answer: question.worth if _is_right(answer, right, numbers) else ZERO
     points = {code.casefold(): each for code, each in question.points.items()}
     return lambda answer: sum((points.get(code.casefold(), ZERO) for code in codes_of(answer)), ZERO)
@@ -109,14 +109,6 @@ def _is_right(answer: Any, right: set[str], numbers: set[Decimal]) -> bool:
     if isinstance(answer, Decimal):
         return answer in numbers  # 4 and 4.0 are the same answer
     return convert.text(answer).casefold() in right
-
-
-def plain_number(text: str) -> Decimal | None:
-    """Return the number of plain decimal text, or None."""
-    try:
-        return convert.number(text) if text.strip() else None
-    except FormulaFailure:
-        return None
 
 
 def codes_of(answer: Any) -> Sequence[str]:

@@ -182,8 +182,7 @@ def links(program: Program) -> dict[str, Links]:
     for figure in form.figures:
         reads[figure.id] |= {question.field for question in getattr(figure, "questions", ())}
     for confirmation in form.confirmations:
-        charts = {paragraph.chart for paragraph in confirmation.paragraphs}
-        reads[confirmation.id] |= {figure.id for figure in form.figures if figure.id in charts or figure.key in charts}
+        reads[confirmation.id] |= {each.chart for each in confirmation.paragraphs if each.chart in program.figures}
     return {
         owner: Links(
             reads=tuple(each for each in reads if each in read),

@@ -2,7 +2,7 @@
 
 from collections import Counter, defaultdict
 from collections.abc import Iterator
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 from codexa.core.definition.brand import weak_contrasts
 from codexa.core.definition.parts import Field, Question
@@ -21,6 +21,7 @@ from codexa.core.program.costs import costly_repeats
 from codexa.core.program.decide import Decided, decide
 from codexa.core.program.facts import Formula
 from codexa.core.program.figure_kinds import kind_of
+from codexa.core.program.findings import Finding, doubt, error
 from codexa.core.program.named_words import named_words, wrong_word
 from codexa.core.program.names import name_of
 from codexa.core.program.places import ALWAYS, NEVER, Place
@@ -29,23 +30,6 @@ from codexa.core.program.sequences import dead_ends, of_sequences
 
 _CONDITIONS = frozenset({"shown", "required", "locked", "check", "next", "confirmation", "counted"})
 _DIVIDING = {"MOD": 1, "QUOTIENT": 1}
-
-
-@dataclass(frozen=True, kw_only=True, slots=True)
-class Finding:
-    """Something wrong (an error stops publishing) or doubtful.
-
-    `block` is the id of the block, page, row kind, figure or confirmation that it is about, None for the form;
-    `setting` the setting; `span` the place in a formula.
-    """
-
-    severity: Severity
-    code: str
-    message: str
-    remedy: str
-    block: str | None = None
-    setting: str | None = None
-    span: Span | None = None
 
 
 def proof(program: Program) -> tuple[Finding, ...]:
@@ -66,7 +50,8 @@ def proof(program: Program) -> tuple[Finding, ...]:
         *_of_wording(program),
         *_of_circles(program),
         *_of_costs(program),
-        *_of_sequences(program),
+        *of_sequences(program),
+        *dead_ends(program),
         *_of_confirmations(program),
         *_of_prices(program),
     ]
@@ -75,23 +60,15 @@ def proof(program: Program) -> tuple[Finding, ...]:
     return tuple(sorted(found, key=lambda each: (each.severity is Severity.DOUBT, order.get(each.block or "", -1))))
 
 
-def _error(code: str, message: str, remedy: str, owner: str | None = None, setting: str | None = None) -> Finding:
-    return Finding(severity=Severity.ERROR, code=code, message=message, remedy=remedy, block=owner, setting=setting)
-
-
-def _doubt(code: str, message: str, remedy: str, owner: str | None = None, setting: str | None = None) -> Finding:
-    return Finding(severity=Severity.DOUBT, code=code, message=message, remedy=remedy, block=owner, setting=setting)
-
-
 def _of_form(program: Program) -> Iterator[Finding]:
     form = program.form
     if not any(place.answered for place in program.places.values()):
-        yield _error("no_fields", "The form asks nothing yet.", "Add a field in Compose.")
+        yield error("no_fields", "The form asks nothing yet.", "Add a field in Compose.")
     if not form.title.strip():
-        yield _doubt("no_title", "Visitors see no title above the form.", "Click the line above the first page.")
+        yield doubt("no_title", "Visitors see no title above the form.", "Click the line above the first page.")
     for setting, what, ratio in weak_contrasts(form.brand):
         message = f"{what} has a contrast of {ratio:.1f} to 1; 4.5 is needed to read it well."
-        yield _doubt("low_contrast", message, "Choose a darker or lighter colour in Brand.", setting=f"brand.{setting}")
+        yield doubt("low_contrast", message, "Choose a darker or lighter colour in Brand.", setting=f"brand.{setting}")
 
 
 def _decide_all(program: Program) -> dict[tuple[str, str], tuple[Formula, Decided]]:
@@ -110,15 +87,15 @@ def _of_pages(program: Program, decided: dict[tuple[str, str], tuple[Formula, De
             target = len(pages) if rule.to == "" else place_of.get(rule.to)
             if target is None:
                 message = "A rule leads to a page that was deleted."
-                yield _error("page_gone", message, "Choose another page, or remove the rule.", page.id, f"next.{at}.to")
+                yield error("page_gone", message, "Choose another page, or remove the rule.", page.id, f"next.{at}.to")
             elif target <= index:
                 message = "A rule leads back; visitors would go in a circle."
-                yield _error("leads_back", message, "Choose a later page.", page.id, f"next.{at}.to")
+                yield error("leads_back", message, "Choose a later page.", page.id, f"next.{at}.to")
     addresses = Counter(page.address for page in pages if page.address)
     for page in pages:
         if page.address and addresses[page.address] > 1:
             message = f"Two pages have the address {page.address}."
-            yield _error("double_address", message, "Give each page an address of its own.", page.id, "address")
+            yield error("double_address", message, "Give each page an address of its own.", page.id, "address")
     yield from _unreached(program, place_of, decided)
 
 
@@ -130,7 +107,7 @@ def _unreached(
     for index, page in enumerate(pages):
         if index not in reached:
             message = "No path reaches this page: every path before it leads elsewhere."
-            yield _doubt("never_reached", message, "Correct the rules of the pages before it.", page.id)
+            yield doubt("never_reached", message, "Correct the rules of the pages before it.", page.id)
             continue
         goes_on = True
         for at, rule in enumerate(page.next):
@@ -146,18 +123,18 @@ def _of_costs(program: Program) -> Iterator[Finding]:
     for costly in costly_repeats(program):
         if costly.stops:
             remedy = "Lower the most rows, or ask less in each row."
-            yield _error("too_many_cells", costly.message, remedy, costly.repeat, "max_rows")
+            yield error("too_many_cells", costly.message, remedy, costly.repeat, "max_rows")
         else:
             remedy = "Lower the most rows, or work out in figures what is the same in every row."
-            yield _doubt("costly_rows", costly.message, remedy, costly.repeat, "max_rows")
+            yield doubt("costly_rows", costly.message, remedy, costly.repeat, "max_rows")
 
 
 def _of_blocks(program: Program) -> Iterator[Finding]:
     for block in program.form.blocks():
         for setting, message, remedy in type_of(block).findings(block):
-            yield _error(f"{setting}_wrong", message, remedy, block.id, setting)
+            yield error(f"{setting}_wrong", message, remedy, block.id, setting)
         if isinstance(block, Field) and not block.label.strip():
-            yield _error(
+            yield error(
                 "no_label", "The field has no label; screen readers can't name it.", "Write one.", block.id, "label"
             )
     for place in program.places.values():
@@ -169,16 +146,16 @@ def _of_blocks(program: Program) -> Iterator[Finding]:
 def _of_question(program: Program, place: Place, block: Question) -> Iterator[Finding]:
     if place.conditions.locked is ALWAYS and place.conditions.required is not NEVER and not block.default.strip():
         message = "The field must be answered, is always locked, and begins blank: nobody can fill it in."
-        yield _error("never_filled_in", message, "Give it a default, or unlock it.", block.id, "locked")
+        yield error("never_filled_in", message, "Give it a default, or unlock it.", block.id, "locked")
     if isinstance(block, Optioned) and block.options and all(o.shown.strip().upper() == "FALSE" for o in block.options):
-        yield _error(
+        yield error(
             "never_filled_in", "None of the options is ever offered.", "Show at least one.", block.id, "options"
         )
     formula = program.formula(block.id, "default")
     if formula is not None and not formula.compiled.reads and formula.compiled.typed is not None:
         wrong = _default_message(program, place, formula)
         if wrong:
-            yield _error("default_wrong", wrong, "Correct the default or the limits.", block.id, "default")
+            yield error("default_wrong", wrong, "Correct the default or the limits.", block.id, "default")
 
 
 def _default_message(program: Program, place: Place, formula: Formula) -> str | None:
@@ -195,8 +172,8 @@ def _default_message(program: Program, place: Place, formula: Formula) -> str | 
         adopted = field_type.adopt(value, place.block, region)
     except FormulaFailure as failure:
         return f"The default does not fit the field: {failure.error.message}"
-    except AnswerError as error:
-        return f"The default does not fit the field: {error.message}"
+    except AnswerError as refused:
+        return f"The default does not fit the field: {refused.message}"
     wrong = None if adopted is None else field_type.check(adopted, place.block, region)
     return wrong and f"The default does not fit the field's own limits: {wrong}"
 
@@ -220,18 +197,18 @@ def _double_keys(program: Program) -> Iterator[Finding]:
             message = (
                 f"{owners[0][1][:1].upper() + owners[0][1][1:]} has the key {key} too; formulas see only that one."
             )
-            yield _error("double_key", message, "Give one of them another key.", owner, "key")
+            yield error("double_key", message, "Give one of them another key.", owner, "key")
 
 
 def _of_figures(program: Program) -> Iterator[Finding]:
     for figure in program.form.figures:
         for setting, message, remedy in kind_of(figure).findings(figure, program.form):
-            yield _error(f"{setting.partition('.')[0]}_wrong", message, remedy, figure.id, setting)
+            yield error(f"{setting.partition('.')[0]}_wrong", message, remedy, figure.id, setting)
         bands = getattr(figure, "bands", ())
         unnamed = [at for at, band in enumerate(bands) if not band.label.strip()]
         if unnamed and len(unnamed) < len(bands):
             message = f"Band {unnamed[0] + 1} has no name, and others have."
-            yield _doubt("no_name", message, "Name it, for texts and rules.", figure.id, f"bands.{unnamed[0]}.label")
+            yield doubt("no_name", message, "Name it, for texts and rules.", figure.id, f"bands.{unnamed[0]}.label")
         starts = [band.start for band in bands]
         if starts and None not in starts:
             least = min(start for start in starts if start is not None)
@@ -240,15 +217,7 @@ def _of_figures(program: Program) -> Iterator[Finding]:
             if reached is not None and reached >= least:
                 continue
             message = f"There is a gap: below {least.normalize():f} the figure is blank."
-            yield _doubt("bands_gap", message, "Add a band without a start, if that is not meant.", figure.id, "bands")
-
-
-def _of_sequences(program: Program) -> Iterator[Finding]:
-    for each in of_sequences(program):
-        yield _doubt(each.code, each.message, each.remedy, each.owner, each.setting)
-    for owner, answers in dead_ends(program):
-        message = f"The field is locked, blank, and must be answered for some answers, such as {answers}."
-        yield _error("dead_end", message, "Give it a default, or don't require it while it is locked.", owner, "locked")
+            yield doubt("bands_gap", message, "Add a band without a start, if that is not meant.", figure.id, "bands")
 
 
 def _of_confirmations(program: Program) -> Iterator[Finding]:
@@ -256,11 +225,11 @@ def _of_confirmations(program: Program) -> Iterator[Finding]:
         host = confirmation.redirect.partition("://")[2].partition("/")[0].partition("?")[0]
         if "{" in host:
             message = "Where it leads to hangs on an answer: visitors could be sent to any website."
-            yield _error("open_redirect", message, "Write the website's name out.", confirmation.id, "redirect")
+            yield error("open_redirect", message, "Write the website's name out.", confirmation.id, "redirect")
         says = confirmation.title.strip() or any(each.text.strip() or each.chart for each in confirmation.paragraphs)
         if not says and not confirmation.redirect:
             message = "The confirmation says nothing: visitors see a plain page."
-            yield _doubt("no_words", message, "Write what has happened and what comes next.", confirmation.id, "title")
+            yield doubt("no_words", message, "Write what has happened and what comes next.", confirmation.id, "title")
 
 
 def _of_prices(program: Program) -> Iterator[Finding]:
@@ -270,7 +239,7 @@ def _of_prices(program: Program) -> Iterator[Finding]:
             counts = getattr(option, "counts_as", None)
             if price is not None and counts and price != counts:
                 message = f"The label of “{option.label}” says {price}, and it counts as {counts}."
-                yield _doubt("two_prices", message, "Make the two agree.", block.id, f"options.{at}.counts_as")
+                yield doubt("two_prices", message, "Make the two agree.", block.id, f"options.{at}.counts_as")
 
 
 def _of_charts(program: Program) -> Iterator[Finding]:
@@ -280,10 +249,10 @@ def _of_charts(program: Program) -> Iterator[Finding]:
             setting = f"paragraphs.{at}.chart"
             if paragraph.chart and (figure is None or not isinstance(figure.figure, CHARTED)):
                 message = "A chart shows a figure that is no score and no profile, or was deleted."
-                yield _error("no_chart", message, "Choose another figure, or remove it.", confirmation.id, setting)
+                yield error("no_chart", message, "Choose another figure, or remove it.", confirmation.id, setting)
             elif figure is not None and not figure.figure.shown_to_visitors:
                 message = f"A chart shows {figure.figure.name or figure.figure.key}, which visitors may not see."
-                yield _error("private_value", message, "Show the figure to visitors.", confirmation.id, setting)
+                yield error("private_value", message, "Show the figure to visitors.", confirmation.id, setting)
 
 
 def _of_formulas(program: Program) -> Iterator[Finding]:
@@ -308,7 +277,7 @@ def _of_words(program: Program) -> Iterator[Finding]:
                 owner = None if formula.owner == FORM else formula.owner
                 remedy = "Choose one that there is; else this never holds."
                 yield replace(
-                    _error("no_such_word", message, remedy, owner, formula.setting),
+                    error("no_such_word", message, remedy, owner, formula.setting),
                     span=Span(start=named.node.span.start, end=named.node.span.end),
                 )
 
@@ -332,7 +301,7 @@ def _of_options_without_numbers(program: Program) -> Iterator[Finding]:
                     remedy = "Give the options numbers, or compare with a code in quotation marks."
                     owner = None if formula.owner == FORM else formula.owner
                     span = Span(start=name.node.span.start, end=name.node.span.end)
-                    yield replace(_doubt("no_numbers", message, remedy, owner, formula.setting), span=span)
+                    yield replace(doubt("no_numbers", message, remedy, owner, formula.setting), span=span)
 
 
 def _calculates(part: Typed) -> bool:
@@ -352,7 +321,7 @@ def _of_conditions(decided: dict[tuple[str, str], tuple[Formula, Decided]]) -> I
         holds = "always holds" if outcome is Decided.ALWAYS else "can never hold"
         message = f"This condition {holds}, whatever is answered."
         place = None if owner == FORM else owner
-        yield _doubt(
+        yield doubt(
             f"{outcome.value}_holds", message, "Compare it with the fields' limits and options.", place, setting
         )
 
@@ -367,7 +336,7 @@ def _of_divisions(program: Program) -> Iterator[Finding]:
             message = "This may divide by zero: a blank counts as 0."
             remedy = "Test it before, as in IF(people > 0, total / people, 0)."
             owner = None if formula.owner == FORM else formula.owner
-            yield replace(_doubt("may_divide_by_zero", message, remedy, owner, formula.setting), span=node.span)
+            yield replace(doubt("may_divide_by_zero", message, remedy, owner, formula.setting), span=node.span)
 
 
 def _unguarded(part: Typed, guards: frozenset[tuple[str, ...]]) -> Iterator[tree.Tree]:
@@ -403,15 +372,15 @@ def _of_texts(program: Program) -> Iterator[Finding]:
                 place = None if owner == FORM else owner
                 if entry is None:
                     message = f"The text inserts {{{name}}}, and there is nothing of that name."
-                    yield _error("unknown_name", message, "Correct the name, or double the braces.", place, setting)
+                    yield error("unknown_name", message, "Correct the name, or double the braces.", place, setting)
                 elif not entry.public:
                     message = f"The text inserts {{{name}}}, which visitors may not see; they read nothing there."
-                    yield _error("private_value", message, "Show the figure to visitors, or remove it.", place, setting)
+                    yield error("private_value", message, "Show the figure to visitors, or remove it.", place, setting)
 
 
 def _of_wording(program: Program) -> Iterator[Finding]:
     for name, message in unknown_values(program.form.wording.messages):
-        yield _error("unknown_name", message, "Correct it in Brand, Words.", None, f"wording.messages.{name}")
+        yield error("unknown_name", message, "Correct it in Brand, Words.", None, f"wording.messages.{name}")
 
 
 def _of_circles(program: Program) -> Iterator[Finding]:
@@ -422,4 +391,4 @@ def _of_circles(program: Program) -> Iterator[Finding]:
         else:
             message = f"These depend on each other in a circle: {' → '.join([*names, names[0]])}."
         owner = None if circle[0] == FORM else circle[0]
-        yield _error("circle", message, "Take one of them out of the other's formula.", owner, "shown")
+        yield error("circle", message, "Take one of them out of the other's formula.", owner, "shown")

@@ -65,9 +65,8 @@ def _rewrite_points(document: dict[str, Any], owner: str, table: str, change: tu
         for question in figure.get("questions", ()):
             if table == "options" and question["field"] == owner:
                 question["points"] = _with_name(question["points"], change)
-                question["right"] = [change[1] if each == change[0] else each for each in question.get("right", ())]
-                if figure["kind"] == "profile":
-                    del question["right"]
+                if "right" in question:
+                    question["right"] = [change[1] if each == change[0] else each for each in question["right"]]
             elif table == "profiles" and figure["id"] == owner:
                 question["points"] = {code: _with_name(each, change) for code, each in question["points"].items()}
 

@@ -1,55 +1,39 @@
 """Lists of which the first that holds counts, confirmations and next pages: what never comes, and what is lacking."""
 
 from collections.abc import Callable, Iterator, Sequence
-from dataclasses import dataclass
 from typing import Any
 
 from codexa.core.definition.parts import Question
 from codexa.core.fields.field_type import Medium
 from codexa.core.program.decide import UndecidedError, find_answers
 from codexa.core.program.facts import Formula
+from codexa.core.program.findings import Finding, doubt, error
 from codexa.core.program.names import name_of
 from codexa.core.program.program import Program
 
 
-@dataclass(frozen=True, kw_only=True, slots=True)
-class SequenceFinding:
-    """A doubt about one of a list: whose it is, in which setting, and what it is."""
-
-    code: str
-    owner: str | None
-    setting: str
-    message: str
-    remedy: str
-
-
-def of_sequences(program: Program) -> Iterator[SequenceFinding]:
+def of_sequences(program: Program) -> Iterator[Finding]:
     """Yield what is doubtful in the order of confirmations and of the rules for the next page."""
     confirmations = program.form.confirmations
     whens = [program.formula(each.id, "when") for each in confirmations]
     remedy = "Move it up, or change the conditions above it."
     for index in _never(program, whens):
         message = "This confirmation never follows: those above it take all answers."
-        yield SequenceFinding(
-            code="never_follows", owner=confirmations[index].id, setting="when", message=message, remedy=remedy
-        )
+        yield doubt("never_follows", message, remedy, confirmations[index].id, "when")
     example = _lacking(program, whens) if whens else None
     if example is not None:
         message = f"No confirmation follows for some answers, such as {_in_words(program, example)}."
-        remedy_for_all = "Add a last one without a condition, for all the rest."
-        yield SequenceFinding(
-            code="no_confirmation", owner=confirmations[-1].id, setting="when", message=message, remedy=remedy_for_all
-        )
+        last = "Add a last one without a condition, for all the rest."
+        yield doubt("no_confirmation", message, last, confirmations[-1].id, "when")
     for page in program.form.pages:
         rules = [program.formula(page.id, f"next.{at}.when") for at in range(len(page.next))]
         for index in _never(program, rules):
             message = f"Rule {index + 1} for the next page is never taken: those above it take all answers."
-            setting = f"next.{index}.when"
-            yield SequenceFinding(code="never_follows", owner=page.id, setting=setting, message=message, remedy=remedy)
+            yield doubt("never_follows", message, remedy, page.id, f"next.{index}.when")
 
 
-def dead_ends(program: Program) -> Iterator[tuple[str, str]]:
-    """Yield fields that some answers lock while they must be answered and are blank: the id, and such answers."""
+def dead_ends(program: Program) -> Iterator[Finding]:
+    """Yield the fields that some answers lock while they must be answered and are blank."""
     for place in program.top_places:
         block = place.block
         if not isinstance(block, Question) or block.default.strip() or not block.locked.strip():
@@ -64,7 +48,10 @@ def dead_ends(program: Program) -> Iterator[tuple[str, str]]:
             continue
         # Where its own answer locks it, it was filled in before.
         if answers is not None and answers.get(block.id) is None:
-            yield block.id, _in_words(program, {name: value for name, value in answers.items() if name != block.id})
+            others = _in_words(program, {name: value for name, value in answers.items() if name != block.id})
+            message = f"The field is locked, blank, and must be answered for some answers, such as {others}."
+            remedy = "Give it a default, or don't require it while it is locked."
+            yield error("dead_end", message, remedy, block.id, "locked")
 
 
 def _never(program: Program, conditions: Sequence[Formula | None]) -> Iterator[int]:

@@ -108,8 +108,7 @@ export const operandCount = (operator: Operator): number =>
   operator === "from_to" ? 2 : ALONE.includes(operator) ? 0 : 1;
 
 /** Whether an operator takes as many values as one likes. */
-export const takesSeveral = (operator: Operator): boolean =>
-  ["one_of", "has", "has_not", "mentions", "mentions_not"].includes(operator);
+export const takesSeveral = (operator: Operator): boolean => ["one_of", "mentions", "mentions_not"].includes(operator);
 
 /** What stands at the other side of an operator, where it is not of the answer's own kind. */
 export const enteredBeside = (operator: Operator, own: Entered): Entered =>

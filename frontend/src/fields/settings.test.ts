@@ -2,7 +2,7 @@
 import { describe, expect, it } from "vitest";
 import { BLOCK_TYPES, type BlockKind, typeOf } from "../model/blocks";
 import { formulaSetting } from "../app/compose/settings_text";
-import { ANY_SHAPE, OPERATOR_WORDS, operandCount, SHAPES } from "./conditions";
+import { ANY_SHAPE, OPERATOR_WORDS, operandCount, takesSeveral, SHAPES } from "./conditions";
 import { SETTINGS } from "./settings";
 
 /** What the inspector offers for every type that has it, and what is edited on the sheet or in the outline. */
@@ -84,6 +84,11 @@ describe("operators of conditions", () => {
       if (wanted === 2) expect(words).toContain("…");
       if (wanted === 0) expect(words).not.toContain("…");
     }
+  });
+
+  it("take several values where their function does: HAS takes one", () => {
+    const several = (Object.keys(OPERATOR_WORDS) as (keyof typeof OPERATOR_WORDS)[]).filter(takesSeveral);
+    expect(several).toEqual(["one_of", "mentions", "mentions_not"]);
   });
 
   it("of a figure are those of a number", () => {

@@ -29,7 +29,13 @@ type FigureEntry = Extract<Entry, { what: "figure" }>;
 /** What a figure is called in formulas: its key, and the name of its band or profile by what there is. */
 function namesOfFigure({ id, number, title, part }: FigureEntry): Named[] {
   const own: Named = {
-    ...{ name: part.key, id, number, title, kind: "Figure", block: null, choices: null },
+    name: part.key,
+    id,
+    number,
+    title,
+    kind: "Figure",
+    block: null,
+    choices: null,
     figureKind: part.kind,
   };
   if (part.kind === "profile") return [{ ...own, choices: part.profiles }];

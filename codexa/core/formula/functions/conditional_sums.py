@@ -15,9 +15,7 @@ from codexa.core.formula.values import ZERO, ErrorCode, fail
 _LIST = Parameter("list", Role.LIST)
 _CRITERION_PARAMETER = Parameter("criterion", Role.VALUE)
 _FURTHER = Parameter("further", Role.VALUES, optional=True, repeated=True)
-
-
-_WILDCARDS = "`*` and `?` stand for any text and any one character, `~*` for the sign itself."
+_CRITERIA = 'A criterion is a value, or text such as ">=5", "<>x" or "d*", in which * is any text and ? any character.'
 
 
 def _fitting(tests: list[tuple[list[Any], Any]], count: int) -> Fits:
@@ -79,7 +77,7 @@ FUNCTIONS: tuple[Function, ...] = (
         "SUMIF",
         (_LIST, _CRITERION_PARAMETER, Parameter("summed", Role.LIST, optional=True)),
         NUMBER,
-        "The items that meet the criterion added, or what stands beside them in another list.",
+        f"The items that meet the criterion added, or what stands beside them in another list. {_CRITERIA}",
         _sum_if,
         ('SUMIF(7, ">=5")', "7"),
         ('SUMIF("dome", "DOME", 3)', "3"),
@@ -88,9 +86,10 @@ FUNCTIONS: tuple[Function, ...] = (
         "COUNTIF",
         (_LIST, _CRITERION_PARAMETER),
         NUMBER,
-        "How many items meet the criterion.",
+        f"How many items meet the criterion. {_CRITERIA}",
         _count_if,
         ('COUNTIF(7, "<>7")', "0"),
+        ('COUNTIF("dome", "d*")', "1"),
     ),
     function(
         "AVERAGEIF",

@@ -24,7 +24,6 @@ Fits = list[bool]
 Sieve = Callable[[list[Any]], Fits]
 
 _WRITTEN = re.compile(r"(<=|>=|<>|<|>|=)?(.*)", re.DOTALL)
-_PLAIN_NUMBER = re.compile(r"[+-]?(\d{1,100}(\.\d{0,100})?|\.\d{1,100})", re.ASCII)
 _DATE = re.compile(r"\d{4}-\d\d-\d\d", re.ASCII)
 _TIME = re.compile(r"\d\d:\d\d(:\d\d)?", re.ASCII)
 _USUAL = 60  # characters of a criterion that is worth remembering
@@ -98,8 +97,9 @@ def _is_one_kind(value: Any) -> bool:
 
 def _meaning(text: str) -> Any:
     """Return what else than itself a criterion's text can be: a number, a date, a time, yes or no; None for nothing."""
-    if _PLAIN_NUMBER.fullmatch(text):
-        return compared(Decimal(text))
+    number = convert.plain_number(text)
+    if number is not None:
+        return compared(number)
     try:
         if _DATE.fullmatch(text):
             return datetime.date.fromisoformat(text)

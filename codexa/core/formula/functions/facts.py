@@ -4,7 +4,7 @@ from collections.abc import Callable
 from decimal import Decimal
 from typing import Any
 
-from codexa.core.formula.functions.function import Argument, CodeWriter, Example, Function, Parameter, Role
+from codexa.core.formula.functions.function import Argument, CodeWriter, Example, Function, Parameter, Role, function
 from codexa.core.formula.types import BLANK, YES_NO
 from codexa.core.formula.values import ErrorCode, Failed, fail
 
@@ -12,15 +12,7 @@ _VALUE = (Parameter("value", Role.VALUE),)
 
 
 def _fact(name: str, holds: Callable[[Any], bool], purpose: str, *examples: tuple[str, str]) -> Function:
-    return Function(
-        name=name,
-        parameters=_VALUE,
-        result=YES_NO,
-        purpose=purpose,
-        examples=tuple(Example(*each) for each in examples),
-        call=holds,
-        sees_failures=True,
-    )
+    return function(name, _VALUE, YES_NO, purpose, holds, *examples, sees_failures=True)
 
 
 def _is_error(value: Any) -> bool:
@@ -84,12 +76,5 @@ FUNCTIONS = (
         ("ISLOGICAL(TRUE)", "TRUE"),
         ("ISLOGICAL(1)", "FALSE"),
     ),
-    Function(
-        name="NA",
-        parameters=(),
-        result=BLANK,
-        purpose="The error #N/A: there is no such value.",
-        examples=(Example("NA()", "#N/A"),),
-        call=_not_available,
-    ),
+    function("NA", (), BLANK, "The error #N/A: there is no such value.", _not_available, ("NA()", "#N/A")),
 )

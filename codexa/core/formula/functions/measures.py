@@ -11,7 +11,16 @@ from typing import Any
 
 from codexa.core.formula import convert
 from codexa.core.formula.failing import sound
-from codexa.core.formula.functions.function import Argument, CodeWriter, Example, Function, Parameter, Remark, Role
+from codexa.core.formula.functions.function import (
+    Argument,
+    CodeWriter,
+    Example,
+    Function,
+    Parameter,
+    Remark,
+    Role,
+    function,
+)
 from codexa.core.formula.functions.numbers import like_arguments, values_of
 from codexa.core.formula.metering import spend
 from codexa.core.formula.types import DATES, MOMENTS, NUMBERS, Kind, Type
@@ -139,19 +148,6 @@ def _ranked(values: list[Any], rank: Decimal, *, greatest: bool) -> Any:
     return ordered[place - 1]
 
 
-def _over(name: str, call: Callable[..., Any], purpose: str, *examples: tuple[str, str]) -> Function:
-    takes_rank = name in ("LARGE", "SMALL")
-    return Function(
-        name=name,
-        parameters=(_LIST, _RANK) if takes_rank else _MEASURES,
-        result=_first_like_measures if takes_rank else _like_measures,
-        purpose=purpose,
-        examples=tuple(Example(*each) for each in examples),
-        call=call,
-        look=None if takes_rank else _mixed,
-    )
-
-
 def _least_or_greatest(name: str, choose: Callable[..., Any], purpose: str, *examples: tuple[str, str]) -> Function:
     return Function(
         name=name,
@@ -166,14 +162,25 @@ def _least_or_greatest(name: str, choose: Callable[..., Any], purpose: str, *exa
 
 
 FUNCTIONS = (
-    _over(
+    function(
         "AVERAGE",
-        _average,
+        _MEASURES,
+        _like_measures,
         "The mean of numbers, dates or times; blanks are left out.",
+        _average,
         ("AVERAGE(1, 2, 6)", "3"),
         ("AVERAGE(DATE(2026, 3, 1), DATE(2026, 3, 4))", "2026-03-02"),
+        look=_mixed,
     ),
-    _over("MEDIAN", _median, "The middle one of the values in order.", ("MEDIAN(1, 9, 2)", "2")),
+    function(
+        "MEDIAN",
+        _MEASURES,
+        _like_measures,
+        "The middle one of the values in order.",
+        _median,
+        ("MEDIAN(1, 9, 2)", "2"),
+        look=_mixed,
+    ),
     _least_or_greatest("MIN", min, "The smallest number, or the earliest date or time.", ("MIN(4, 2, 8)", "2")),
     _least_or_greatest(
         "MAX",
@@ -182,16 +189,20 @@ FUNCTIONS = (
         ("MAX(4, 2, 8)", "8"),
         ("MAX(DATE(2026, 3, 1), DATE(2026, 3, 4))", "2026-03-04"),
     ),
-    _over(
+    function(
         "LARGE",
-        lambda values, rank: _ranked(values, rank, greatest=True),
+        (_LIST, _RANK),
+        _first_like_measures,
         "The greatest, second greatest … value.",
+        lambda values, rank: _ranked(values, rank, greatest=True),
         ("LARGE(5, 1)", "5"),
     ),
-    _over(
+    function(
         "SMALL",
-        lambda values, rank: _ranked(values, rank, greatest=False),
+        (_LIST, _RANK),
+        _first_like_measures,
         "The smallest, second smallest … value.",
+        lambda values, rank: _ranked(values, rank, greatest=False),
         ("SMALL(5, 2)", "#NUM!"),
     ),
 )

@@ -4,7 +4,14 @@ import { block } from "../../testing/a_form";
 import { suggestionsAfter } from "./formula_completion";
 
 const named = (name: string, title: string, more: Partial<Named> = {}): Named => ({
-  ...{ name, id: name, number: "", title, kind: "Number", block: null, choices: null, figureKind: null },
+  name,
+  id: name,
+  number: "",
+  title,
+  kind: "Number",
+  block: null,
+  choices: null,
+  figureKind: null,
   ...more,
 });
 const CHOICES = [

@@ -30,9 +30,13 @@ const PROFILE_PARTS = { label: "name of the first", second: "name of the second"
 function partsOfName({ name, title, number, block, kind, ...rest }: Named): Named[] {
   const more = (parts: Record<string, string>): Named[] =>
     Object.entries(parts).map(([part, words]) => ({
-      ...{ ...rest, block: null, choices: null, number, kind },
+      ...rest,
+      number,
+      kind,
       name: `${name}.${part}`,
       title: `${title}: ${words}`,
+      block: null,
+      choices: null,
     }));
   if (rest.figureKind === "score") return more(SCORE_PARTS);
   if (rest.figureKind === "profile") return more(PROFILE_PARTS);
@@ -54,8 +58,11 @@ function codesAfter(before: string, names: readonly Named[]): Suggested | null {
   const typed = found?.[2] ?? "";
   const fits = ({ code, label }: Choice) => includes(`${code} ${label}`, typed);
   const options = (named?.choices ?? []).filter(fits).map(({ code, label }): Suggestion => ({
-    ...{ text: `${code.replaceAll('"', '""')}"`, shown: label || code, beside: code },
-    ...{ info: `Of ${named!.title}`, kind: "code" },
+    text: `${code.replaceAll('"', '""')}"`,
+    shown: label || code,
+    beside: code,
+    info: `Of ${named!.title}`,
+    kind: "code",
   }));
   return { from: before.length - typed.length, options };
 }
@@ -73,23 +80,27 @@ function namesAfter(before: string, names: readonly Named[], asked: boolean): Su
       return { from: before.length - wanted.length, options: called.map(nameSuggestion) };
   }
   const word = words.at(-1)!;
-  const named = all.filter(({ name, number, title }) => includes(`${name} ${number} ${title}`, word));
-  const called = functions.filter(({ name }) => name.startsWith(word.toUpperCase()));
-  return {
-    from: before.length - word.length,
-    options: [
-      ...named.filter(({ name }) => word.includes(".") || !isPart(name, names)).map(nameSuggestion),
-      ...called.map(({ name, signature, purpose, differs }): Suggestion => ({
-        ...{ text: `${name}()`, shown: name, beside: signature.slice(name.length), kind: "function" },
-        info: differs ? `${purpose} Other than in a spreadsheet: ${differs}` : purpose,
-      })),
-      ...named.filter(({ name }) => !word.includes(".") && word && isPart(name, names)).map(nameSuggestion),
-    ],
-  };
+  const fits = ({ name, number, title }: Named) => includes(`${name} ${number} ${title}`, word);
+  const parts = word ? names.flatMap(partsOfName).filter(fits).map(nameSuggestion) : [];
+  const called = functions.filter(({ name }) => name.startsWith(word.toUpperCase())).map(functionSuggestion);
+  const named = names.filter(fits).map(nameSuggestion);
+  // Parts are meant once a point is written; before, they are a thought at the end.
+  const options = word.includes(".") ? [...named, ...parts, ...called] : [...named, ...called, ...parts];
+  return { from: before.length - word.length, options };
 }
 
-const isPart = (name: string, names: readonly Named[]) => !names.some((each) => each.name === name);
-
 const nameSuggestion = ({ name, number, title, kind }: Named): Suggestion => ({
-  ...{ text: name, shown: `${number} ${title}`.trim(), beside: name, info: kind, kind: "name" },
+  text: name,
+  shown: `${number} ${title}`.trim(),
+  beside: name,
+  info: kind,
+  kind: "name",
+});
+
+const functionSuggestion = ({ name, signature, purpose, differs }: (typeof functions)[number]): Suggestion => ({
+  text: `${name}()`,
+  shown: name,
+  beside: signature.slice(name.length),
+  info: differs ? `${purpose} Other than in a spreadsheet: ${differs}` : purpose,
+  kind: "function",
 });
