@@ -106,6 +106,21 @@ def test_points_follow_their_codes():
     assert renamed(form(), "bird", "profiles.0.code", "eule").figures[1].questions[0].points["deep"].keys() == {"eule"}
 
 
+def test_trials_follow_the_codes_that_their_answers_and_expectations_name():
+    rows = [{"kind": "pair", "id": "r", "values": {"site": "dome"}}]
+    answers = {"show": "deep", "extras": ["tea", "hat"], "lines": rows}
+    expected = {"figures": {"bird": "Owl"}}
+    trial = {"id": "t", "name": "One", "day": "2026-11-27", "answers": answers, "expected": expected}
+    tried = read_form(form().model_dump(mode="json") | {"trials": [trial]})
+    renames = [("show", 0, "sky"), ("extras", 1, "cap"), ("site", 0, "top")]
+    for owner, at, code in renames:
+        tried = renamed(tried, owner, f"options.{at}.code", code)
+    (after,) = renamed(tried, "bird", "profiles.0.label", "Eule").trials
+    row = {"kind": "pair", "id": "r", "values": {"site": "top"}}
+    assert after.answers == {"show": "sky", "extras": ["tea", "cap"], "lines": [row]}
+    assert after.expected.figures == {"bird": "Eule"}
+
+
 @pytest.mark.parametrize(
     ("owner", "setting"), [("nobody", "options.0.code"), ("show", "options.9.code"), ("show", "x")]
 )

@@ -30,6 +30,10 @@ def renamed(form: Form, owner: str, setting: str, word: str) -> Form:
     _rewrite_texts(form, document, Subject(owner=owner, words=words), (old, word))
     if words == "codes":
         _rewrite_points(document, owner, path[0], (old, word))
+    for trial in document["trials"]:
+        # Answers are codes; what is expected of a profile is its name, as people read it.
+        tried, name = (trial, "answers") if words == "codes" else (trial["expected"], "figures")
+        tried[name] = _with_answer(tried[name], owner, (old, word))
     part[last] = word
     return read_form(document)
 
@@ -69,6 +73,24 @@ def _rewrite_points(document: dict[str, Any], owner: str, table: str, change: tu
                     question["right"] = [change[1] if each == change[0] else each for each in question["right"]]
             elif table == "profiles" and figure["id"] == owner:
                 question["points"] = {code: _with_name(each, change) for code, each in question["points"].items()}
+
+
+def _with_answer(answers: Any, owner: str, change: tuple[str, str]) -> Any:
+    """Return answers in which that owner's code is the new one, in rows too."""
+    if isinstance(answers, list):
+        return [_with_answer(each, owner, change) for each in answers]
+    if not isinstance(answers, dict):
+        return answers
+    return {
+        name: _with_code(value, change) if name == owner else _with_answer(value, owner, change)
+        for name, value in answers.items()
+    }
+
+
+def _with_code(value: Any, change: tuple[str, str]) -> Any:
+    if isinstance(value, list):
+        return [_with_code(each, change) for each in value]
+    return change[1] if value == change[0] else value
 
 
 def _with_name(table: dict[str, Any], change: tuple[str, str]) -> dict[str, Any]:
