@@ -1,7 +1,7 @@
 """What visitors do before they hand in: opening a form and getting its state."""
 
 from collections.abc import Collection, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 from uuid import UUID
 
@@ -44,17 +44,21 @@ def open_form(
         edition=live.number,
         sites=live.sites,
         face=form_face(program).model_copy(update={"brand": look}),
-        state=state_with(program, {}, link),
+        state=state_with(program, Given(answers={}, link=dict(link))),
     )
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class Given:
-    """What a visitor has entered, by block id, what came with the address, and the visit on which files were sent."""
+    """What a visitor has entered, by block id, what came with the address, and the visit on which files were sent.
+
+    `checked` are the questions of a quiz that the visitor is done with.
+    """
 
     answers: dict[str, Any]
     link: dict[str, str]
     visit: str = ""
+    checked: Collection[str] = ()
 
 
 def state_of(
@@ -68,12 +72,10 @@ def state_of(
     if program.takes_files:
         with connect() as connection:
             answers = with_files(connection, program, form, given.visit, answers)
-    return state_with(program, answers, given.link, changed)
+    return state_with(program, replace(given, answers=answers), changed)
 
 
-def state_with(
-    program: Program, answers: Mapping[str, Any], link: Mapping[str, str], changed: Collection[str] | None = None
-) -> dict[str, Any]:
+def state_with(program: Program, given: Given, changed: Collection[str] | None = None) -> dict[str, Any]:
     """Return what visitors may know with these answers, as `state_of` does; files in them are known already."""
-    state = evaluate(program, answers, context_of(program.form, link))
-    return form_state(state, None if changed is None else program.affected(changed))
+    state = evaluate(program, given.answers, context_of(program.form, given.link))
+    return form_state(state, None if changed is None else program.affected(changed), given.checked)

@@ -19,7 +19,7 @@ from codexa.core.program.program import Program
 from codexa.core.program.public import form_face
 from codexa.core.program.samples import sample_answers
 from codexa.services import brands
-from codexa.services.answering import state_with
+from codexa.services.answering import Given, state_with
 from codexa.services.bounded_cache import BoundedCache
 from codexa.services.context import context_of
 from codexa.services.errors import NotFoundError
@@ -67,7 +67,7 @@ def page(connect: Connect, program: Program, *, form: UUID, link: Mapping[str, s
     look: Brand = brands.as_it_looks_now(connect, program.form, form_id=form)
     return PreviewPage(
         face=form_face(program).model_copy(update={"brand": look}),
-        state=state_with(program, {}, link),
+        state=state_with(program, Given(answers={}, link=dict(link))),
     )
 
 

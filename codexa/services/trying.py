@@ -27,8 +27,9 @@ MOST_RESPONSES = 50
 class Tried:
     """What comes out of answers: all that a trial would look at, and which conditions hold, by owner and setting.
 
-    `values` are the texts of fields and figures by id, `charts` the bars of those figures that visitors see as charts,
-    `looked_at` the numbers that figures of bands look at; `state` is what visitors would see.
+    `values` are the texts of fields and figures by id, `charts` the bars of the charts in confirmations, by the
+    confirmation and the paragraph's place ("ID.2"), `looked_at` the numbers that figures of bands look at; `state` is
+    what visitors would see.
     """
 
     outcome: Expected
@@ -46,7 +47,12 @@ def outcome(program: Program, answers: Mapping[str, Any], link: Mapping[str, str
     holds: dict[str, dict[str, bool]] = {}
     for (owner, setting), held in holding(state).items():
         holds.setdefault(owner, {})[setting] = held
-    charts = {figure: bars for figure in program.figures if (bars := bars_of(state, figure))}
+    charts = {
+        f"{confirmation.id}.{at}": bars_of(state, paragraph.chart, paragraph.chart_look)
+        for confirmation in program.form.confirmations
+        for at, paragraph in enumerate(confirmation.paragraphs)
+        if paragraph.chart
+    }
     return Tried(
         outcome=outcome_of(state),
         holding=holds,

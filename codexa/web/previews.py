@@ -9,6 +9,7 @@ from codexa.core.program.program import Program
 from codexa.core.program.public import confirmation_face
 from codexa.core.program.trials import run_trials
 from codexa.services import answering, previewing, trying
+from codexa.services.answering import Given
 from codexa.services.roles import Right
 from codexa.web.contract.previews import (
     ExplainRequest,
@@ -63,7 +64,8 @@ def _program(form: UUID) -> Program:
 )
 def state(asked: EvaluateRequest, form: UUID) -> Response:
     """Return the draft's state with these answers."""
-    facts = answering.state_with(_program(form), asked.answers, asked.link, asked.changed)
+    given = Given(answers=asked.answers, link=asked.link, checked=asked.checked)
+    facts = answering.state_with(_program(form), given, asked.changed)
     return json_reply({"turn": asked.turn, "state": facts})
 
 

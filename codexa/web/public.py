@@ -124,7 +124,7 @@ def state(asked: EvaluateRequest, form: UUID, edition: int) -> Response:
     """Return the form's state with what the visitor has entered, or what of it hangs on the answers that changed."""
     program = editions().program(form, edition)
     editions().refuse_closed(form)
-    given = Given(answers=asked.answers, link=asked.link, visit=asked.visit)
+    given = Given(answers=asked.answers, link=asked.link, visit=asked.visit, checked=asked.checked)
     facts = answering.state_of(connection, program, form, given, asked.changed)
     return json_reply({"turn": asked.turn, "state": facts})
 

@@ -141,15 +141,33 @@ def test_the_second_part_opens_from_a_score_on(page, servers):
         page.get_by_label(answer, exact=True).check()
     page.get_by_label("How many moons").fill("4")
     page.get_by_role("button", name="Done with these").click()
-    on(page, "how-it-went")
-    expect(page.get_by_text("Neptune needs at least good binoculars.")).to_be_visible()
+    on(page, "your-name")
     page.get_by_role("button", name="Back").click()
-    page.get_by_label("Late summer").check()
-    page.get_by_label("Neptune").uncheck()
-    page.get_by_label("Venus").check()
+
+
+def test_a_quiz_tells_what_was_right_when_a_page_is_left_and_not_before(page, servers):
+    told = []
+    page.on("response", lambda reply: told.append(reply.text()) if reply.url.endswith("/state") else None)
+    page.goto(f"{servers.web}/f/alderlight/northern-sky-quiz")
+    assert "binoculars" not in page.content()
+    page.get_by_role("button", name="Begin").click()
+    for answer in ("Polaris", "The Swan", "Late summer", "Neptune", "Venus"):
+        page.get_by_label(answer, exact=True).check()
+    page.get_by_label("How many moons").fill("4")
+    expect(page.get_by_text("That is right.")).to_have_count(0)
+    assert not any("feedback" in each for each in told)
     page.get_by_role("button", name="Done with these").click()
-    on(page, "second-part")
-    expect(page.get_by_text("4.5 of 7 points")).to_be_visible()
+    expect(page.get_by_text("Polaris it is, less than a degree from the pole.")).to_be_visible()
+    # It stands beside its answer, has the focus, and the answer stays as it is.
+    assert page.evaluate("document.activeElement.dataset.outcome") == "right"
+    expect(page.get_by_text("That is partly right.")).to_have_count(1)
+    expect(page.get_by_text("Right: The Great Bear")).to_be_visible()
+    expect(page.get_by_text("Neptune needs at least good binoculars.")).to_be_visible()
+    expect(page.get_by_label("Vega")).to_be_disabled()
+    page.reload()
+    expect(page.get_by_text("Right: The Great Bear")).to_be_visible()
+    page.get_by_role("button", name="Done with these").click()
+    on(page, "your-name")
 
 
 def test_rows_of_mixed_kinds_are_added_moved_and_kept_in_their_order(page, servers, cluster):

@@ -16,6 +16,7 @@ from codexa.core.fields import BLOCK_TYPES
 from codexa.core.fields.field_type import FieldType, Medium, Region, Sampling
 from codexa.core.fields.formatted import present, settle
 from codexa.core.fields.number import NumberField, NumberType
+from codexa.core.fields.sample_people import somebody
 from codexa.core.fields.short_text import ShortTextField, ShortTextType
 from codexa.core.fields.single_choice import SingleChoiceType
 from codexa.core.form.form import Form, Page, read_form
@@ -25,6 +26,11 @@ REGION = Region(locale="en", currency="EUR", time_zone="Europe/Berlin")
 GERMAN = Region(locale="de", currency="EUR", time_zone="Europe/Berlin")
 FRONT_END = Path(__file__).parent.parent.parent / "frontend" / "src" / "fields"
 ANSWERED = [each for each in BLOCK_TYPES if isinstance(each, FieldType) and each.answered]
+
+
+def how_sampled(seed):
+    random = Random(seed)
+    return Sampling(random=random, person=somebody(random), region=GERMAN, now=CONTEXT.now)
 
 
 @pytest.mark.parametrize("block_type", BLOCK_TYPES, ids=lambda each: each.name)
@@ -73,7 +79,7 @@ class TestEveryAnsweredFieldType:
     @given(seed=st.integers())
     def test_keeps_a_sample_exactly_and_as_its_schema_says(self, field_type, seed):
         block = field_type.blank()
-        sample = field_type.sample(block, Sampling(random=Random(seed), region=GERMAN, now=CONTEXT.now))
+        sample = field_type.sample(block, how_sampled(seed))
         if sample is None:
             return
         value = field_type.parse(sample, block, GERMAN)
@@ -91,7 +97,7 @@ class TestEveryAnsweredFieldType:
             if hasattr(blank, name)
         }
         block = blank.model_copy(update=apart)
-        sample = field_type.sample(block, Sampling(random=Random(seed), region=GERMAN, now=CONTEXT.now))
+        sample = field_type.sample(block, how_sampled(seed))
         if sample is None:
             return
         entered = field_type.enter(field_type.parse(sample, block, GERMAN), block, GERMAN)

@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 from pydantic import Discriminator, StringConstraints
 from pydantic import Field as Setting
 
-from codexa.core.definition.parts import ComputedBy, FormulaText, Identifier, Key, Label, Number, Part
+from codexa.core.definition.parts import ComputedBy, FormulaText, Identifier, Key, Label, Number, Part, VisitorWords
 from codexa.core.formula.functions.function import Role
 
 Code = Annotated[str, StringConstraints(min_length=1, max_length=100, pattern=r"^\S(.*\S)?$")]
@@ -17,12 +17,13 @@ Decimals = Annotated[int, Setting(ge=0, le=10)]
 class Formatted(Part):
     """How a computed value is settled and shown.
 
-    Money is rounded to the currency's minor unit (ISO 4217) where it is worked out; a number or percentage is shown
-    with so many `decimals`, and kept exactly.
+    Money is rounded to the currency's minor unit (ISO 4217) where it is worked out; a number or percentage is rounded
+    to `kept_decimals` there, half away from zero, or kept exactly where that is None, and shown with `decimals`.
     """
 
     format: Format = "number"
     decimals: Decimals = 0
+    kept_decimals: Decimals | None = None
 
 
 class Figure(Formatted):
@@ -61,16 +62,39 @@ class BandsFigure(Figure):
     end: Number | None = None
 
 
+class OptionWords(Part):
+    """What is said of an answer once feedback is due for it, by the option's code."""
+
+    code: Code
+    text: VisitorWords
+
+
 class ScoredQuestion(Part):
     """What a field's answer is worth: `points` of each option by code, or `worth` for exactly the `right` answers.
 
-    For a field without options, `right` lists answers that are right, as formulas write them.
+    For a field without options, `right` lists answers that are right, as formulas write them. `when_right`,
+    `when_wrong` and `says` are the author's words for feedback (see Feedback).
     """
 
     field: Identifier
     points: dict[Code, Number] = Setting(default_factory=dict)
     right: tuple[Code, ...] = ()
     worth: Number = Decimal(1)
+    when_right: VisitorWords = ""
+    when_wrong: VisitorWords = ""
+    says: tuple[OptionWords, ...] = ()
+
+
+class Feedback(Part):
+    """Whether visitors are told, question by question, what of a score was right.
+
+    `when` it is due: never, when a page is left, or at once when an answer is checked. `shows_right` tells the right
+    answer where another was given; with `again` the answer may be changed afterwards.
+    """
+
+    when: Literal["never", "page", "at_once"] = "never"
+    shows_right: bool = True
+    again: bool = False
 
 
 class ScoreFigure(Figure):

@@ -115,13 +115,15 @@ class Question(Field):
     """A field that visitors answer.
 
     `required` and `locked` are conditions; empty text means never, TRUE always. `default` is worked out once, when the
-    field is first shown; while a field is locked by TRUE, its value is its default. `checks` are looked at once there
-    is an answer. A hidden answer is kept only where `keep_when_hidden` says so.
+    field is first shown, or with `default_follows` again whenever what it reads changes, until the visitor changes the
+    answer and always while the field is locked; while a field is locked by TRUE, its value is its default. `checks` are
+    looked at once there is an answer. A hidden answer is kept only where `keep_when_hidden` says so.
     """
 
     required: RequiredWhen = ""
     locked: LockedWhen = ""
     default: DefaultBy = ""
+    default_follows: bool = False
     checks: tuple[Check, ...] = ()
     keep_when_hidden: bool = False
 

@@ -28,13 +28,14 @@ class Message:
 
 _VALUE = re.compile(r"\{(\w+)\}")
 
-_ON_THE_WAY, _CHOICES, _ROWS, _FILES, _PARTS, _PROGRESS, _WRONG = (
+_ON_THE_WAY, _CHOICES, _ROWS, _FILES, _PARTS, _PROGRESS, _FEEDBACK, _WRONG = (
     "On the way",
     "Choices",
     "Rows",
     "Files and signature",
     "Names and addresses",
     "Progress",
+    "Feedback in a quiz",
     "What is wrong",
 )
 
@@ -150,6 +151,12 @@ MESSAGES: tuple[Message, ...] = (
     Message("oneLeft", _PROGRESS, "One question left", "1 question left"),
     Message("left", _PROGRESS, "Several questions left", "{count} questions left"),
     Message("done", _PROGRESS, "For screen readers: a page is done", "Done"),
+    Message("checkAnswer", _FEEDBACK, "Button that tells whether an answer is right", "Check my answer"),
+    Message("answerRight", _FEEDBACK, "Of a right answer", "That is right."),
+    Message("answerPartly", _FEEDBACK, "Of an answer that is worth a part", "That is partly right."),
+    Message("answerWrong", _FEEDBACK, "Of a wrong answer", "That is not right."),
+    Message("rightAnswer", _FEEDBACK, "Where the right answer is told", "Right: {answer}"),
+    Message("answersTold", _FEEDBACK, "Above the button, once a page was checked", "See what was right, then go on."),
     Message("not_a_number", _WRONG, "No number was typed", ""),
     Message("not_a_date", _WRONG, "No date was typed", ""),
     Message("not_a_time", _WRONG, "No time was typed", ""),
@@ -195,6 +202,10 @@ class Wording(Part):
     messages: Annotated[
         dict[str, Annotated[str, StringConstraints(min_length=1, max_length=300)]], AfterValidator(_messages)
     ] = Setting(default_factory=dict)
+
+    def say(self, name: str) -> str:
+        """Return what visitors are told where that message is due: the author's words, else the usual ones."""
+        return self.messages.get(name, _BY_NAME[name].usual)
 
     def of_error(self, code: str, usual: str) -> str:
         """Return what a visitor is told of an error of that code."""

@@ -8,6 +8,7 @@ from codexa.core.definition.parts import FieldFace, Question
 from codexa.core.errors import AnswerError
 from codexa.core.fields.composite import CompositeType
 from codexa.core.fields.field_type import Family, Region, Sampling
+from codexa.core.fields.sample_people import STREETS, TOWNS
 from codexa.core.formula.values import Composite
 
 _COUNTRIES = frozenset(code for code in map(str, Locale("en").territories) if len(code) == 2 and code.isalpha()) - {
@@ -15,8 +16,6 @@ _COUNTRIES = frozenset(code for code in map(str, Locale("en").territories) if le
     "EU",
     "UN",
 }
-_STREETS = ("Observatory Lane", "Harbour Street", "Summit Road", "Lantern Walk", "Old Mill Path")
-_TOWNS = ("Alderlight", "Port Ferrow", "Nether Combe", "Sandholm", "Upper Wick")
 
 
 class AddressFace(FieldFace):
@@ -67,8 +66,8 @@ class AddressType(CompositeType[AddressField]):
     def sample(self, block: AddressField, how: Sampling) -> dict[str, str]:
         """An invented address."""
         address = {
-            "street": f"{how.random.choice(_STREETS)} {how.random.randint(1, 120)}",
+            "street": f"{how.random.choice(STREETS)} {how.random.randint(1, 120)}",
             "postal_code": str(how.random.randint(10_000, 99_999)),
-            "town": how.random.choice(_TOWNS),
+            "town": how.random.choice(TOWNS),
         }
         return address | {"country": "DE"} if block.country else address

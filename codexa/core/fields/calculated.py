@@ -19,10 +19,12 @@ class CalculatedFace(FieldFace):
 class CalculatedField(CalculatedFace, Field, Formatted):
     """The result of `formula`, shown in its format.
 
-    A formula with `response.number` is worked out once the response is saved.
+    A formula with `response.number` is worked out once the response is saved. With `hidden_when_blank` visitors see
+    nothing of the field while its value is blank.
     """
 
     formula: ComputedBy = ""
+    hidden_when_blank: bool = False
 
 
 class CalculatedType(FieldType[CalculatedField]):

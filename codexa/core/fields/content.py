@@ -66,13 +66,16 @@ class TextType(BlockType[TextBlock]):
         return TextBlock(id="new", key="text", text="<p>Text</p>")
 
 
+PictureSource = Annotated[
+    str, StringConstraints(max_length=400_000, pattern=r"^(/|data:image/(png|jpeg|webp|svg\+xml);base64,|$)")
+]
+
+
 class PictureFace(BlockFace):
     """What the browser may know of a picture."""
 
     type: Literal["picture"] = "picture"
-    source: Annotated[
-        str, StringConstraints(max_length=400_000, pattern=r"^(/|data:image/(png|jpeg|webp|svg\+xml);base64,|$)")
-    ] = ""
+    source: PictureSource = ""
     alternative: Label = ""
     caption: VisitorLabel = ""
     size: Literal["small", "medium", "full"] = "full"

@@ -56,8 +56,5 @@ class EmailType(TextFieldType[EmailField]):
         return {"type": "string", "format": "email"}
 
     def sample(self, block: EmailField, how: Sampling) -> str:
-        """An invented address."""
-        name = how.random.choice(
-            ("mira", "jonas", "aylin", "tomas", "ingrid", "kofi", "yuki", "salma", "pavel", "noor")
-        )
-        return f"{name}{how.random.randrange(100)}@example.{how.random.choice(('org', 'com'))}"
+        """The address of who fills in."""
+        return how.person.email

@@ -14,6 +14,7 @@ from babel import Locale
 from babel.core import get_global
 
 from codexa.core.definition.parts import Block, BlockFace, Field
+from codexa.core.fields.sample_people import Person
 from codexa.core.formula import convert
 from codexa.core.formula.types import Type
 
@@ -72,9 +73,10 @@ class Facet:
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class Sampling:
-    """What a sample is made with: chance, how people write, and this moment in the form's time zone."""
+    """What a sample is made with: chance, who fills in, how people write, and this moment in the form's time zone."""
 
     random: Random
+    person: Person
     region: Region
     now: datetime.datetime
 

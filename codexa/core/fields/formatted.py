@@ -1,7 +1,7 @@
 """Computed values: settled as their format says, and shown in the form's language."""
 
 import datetime
-from decimal import Decimal
+from decimal import ROUND_HALF_UP, Decimal
 from functools import cache
 from typing import Any
 
@@ -11,9 +11,11 @@ from babel.numbers import format_currency, format_decimal, format_percent, get_c
 from codexa.core.definition.figures import Formatted
 from codexa.core.fields.field_type import Medium, Region
 from codexa.core.formula import convert
+from codexa.core.formula.functions.numbers import rounder
 from codexa.core.formula.types import Kind, Type
 from codexa.core.formula.values import ARITHMETIC, ZERO, Choice, seen
 
+_half_up = rounder(ROUND_HALF_UP)
 _KINDS = {"number": Kind.NUMBER, "percent": Kind.NUMBER, "money": Kind.MONEY, "text": Kind.TEXT, "date": Kind.DATE}
 
 
@@ -31,7 +33,7 @@ def settle(value: Any, formatted: Formatted, region: Region) -> Any:
         case "money":
             return to_minor_unit(convert.number(value), region.currency)
         case "number" | "percent":
-            return convert.number(value)
+            return _rounded(convert.number(value), formatted)
         case "date":
             return convert.date(value)
     return value.label if isinstance(value, Choice) else convert.text(value)
@@ -56,6 +58,13 @@ def _number(value: Decimal, formatted: Formatted, region: Region) -> str:
     if formatted.format == "percent":
         return str(format_percent(seen(value, formatted.decimals + 2), format=f"#,##0{digits}%", locale=region.locale))
     return str(format_decimal(seen(value, formatted.decimals), format=f"#,##0{digits}", locale=region.locale))
+
+
+def _rounded(value: Decimal, formatted: Formatted) -> Decimal:
+    if formatted.kept_decimals is None:
+        return value
+    digits = formatted.kept_decimals + (2 if formatted.format == "percent" else 0)
+    return _half_up(value, Decimal(digits))
 
 
 def load(stored: str, formatted: Formatted) -> Any:

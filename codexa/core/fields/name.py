@@ -6,9 +6,6 @@ from codexa.core.definition.parts import FieldFace, Question
 from codexa.core.fields.composite import CompositeType
 from codexa.core.fields.field_type import Family, Sampling
 
-_FIRST = ("Mira", "Jonas", "Aylin", "Tomás", "Ingrid", "Kofi", "Yuki", "Salma", "Pavel", "Noor")
-_LAST = ("Okafor", "Lindqvist", "Demir", "Reyes", "Haugen", "Mensah", "Tanaka", "Haddad", "Novak", "Sørensen")
-
 
 class NameFace(FieldFace):
     """What the browser may know of a name."""
@@ -44,6 +41,6 @@ class NameType(CompositeType[NameField]):
         return " ".join(parts[each] for each in ("full", "first", "last") if parts.get(each))
 
     def sample(self, block: NameField, how: Sampling) -> Any:
-        """An invented name."""
-        first, last = how.random.choice(_FIRST), how.random.choice(_LAST)
-        return f"{first} {last}" if block.parts == "one" else {"first": first, "last": last}
+        """The name of who fills in."""
+        person = how.person
+        return person.name if block.parts == "one" else {"first": person.first, "last": person.last}

@@ -62,8 +62,9 @@ class PhoneType(TextFieldType[PhoneField]):
         return {"type": "string", "pattern": r"^\+\d{3,17}$"}
 
     def sample(self, block: PhoneField, how: Sampling) -> str:
-        """The country's example number."""
-        return _e164(phonenumbers.example_number(how.region.country))
+        """A number like the country's example."""
+        example = _e164(phonenumbers.example_number(how.region.country))
+        return f"{example[:-2]}{how.random.randrange(100):02}"
 
 
 def _shown(number: Any) -> str:

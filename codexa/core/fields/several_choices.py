@@ -111,7 +111,8 @@ class SeveralChoicesType(OptionsType[SeveralChoicesField]):
         return {"type": "array", "items": self.answer_codes(block), "uniqueItems": True}
 
     def sample(self, block: SeveralChoicesField, how: Sampling) -> list[str] | None:
-        """Some of the options, as many as are allowed."""
+        """Some of the options, few more often than many."""
         most = min(block.maximum or len(block.options), len(block.options))
-        count = how.random.randint(min(block.minimum or 1, most), most) if most else 0
+        least = min(block.minimum or 1, most)
+        count = min(how.random.randint(least, most) for _ in range(2)) if most else 0
         return [option.id for option in how.random.sample(block.options, count)] or None

@@ -5,6 +5,7 @@ from typing import Literal
 
 from codexa.core.definition.parts import FieldFace, Label
 from codexa.core.fields.field_type import Family, Sampling
+from codexa.core.fields.sample_people import line_for
 from codexa.core.fields.text_value import Length, LimitedText, LimitedTextType
 
 
@@ -31,13 +32,7 @@ class ShortTextType(LimitedTextType[ShortTextField]):
     block = ShortTextField
 
     def sample(self, block: ShortTextField, how: Sampling) -> str:
-        """Something like the placeholder, or an invented name."""
+        """Something like the placeholder, or what fits the label."""
         if block.placeholder:
             return re.sub(r"\d", lambda _: str(how.random.randint(1, 9)), block.placeholder)[: block.max_length]
-        first = how.random.choice(
-            ("Mira", "Jonas", "Aylin", "Tomás", "Ingrid", "Kofi", "Yuki", "Salma", "Pavel", "Noor")
-        )
-        last = how.random.choice(
-            ("Okafor", "Lindqvist", "Demir", "Reyes", "Haugen", "Mensah", "Tanaka", "Haddad", "Novak")
-        )
-        return f"{first} {last}"[: block.max_length]
+        return line_for(block.label, how.person, how.random)[: block.max_length]

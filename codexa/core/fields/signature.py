@@ -72,8 +72,8 @@ class SignatureType(FieldType[SignatureField]):
         return {"type": "object", "properties": {"typed": {"type": "string"}, "path": {"type": "string"}}}
 
     def sample(self, block: SignatureField, how: Sampling) -> dict[str, str]:
-        """A typed name."""
-        return {"typed": how.random.choice(("Mira Okafor", "Jonas Lindqvist", "Aylin Demir"))}
+        """The typed name of who fills in."""
+        return {"typed": how.person.name}
 
 
 def _are_strokes(strokes: list[Any]) -> bool:

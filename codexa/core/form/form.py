@@ -9,9 +9,10 @@ from annotated_types import Len
 from babel import Locale, UnknownLocaleError
 from babel.numbers import is_currency
 from pydantic import AfterValidator, Discriminator, StringConstraints, model_validator
+from pydantic import Field as Setting
 
 from codexa.core.definition.brand import Brand
-from codexa.core.definition.figures import AnyFigure
+from codexa.core.definition.figures import AnyFigure, Decimals, Feedback
 from codexa.core.definition.formulas import sites
 from codexa.core.definition.parts import (
     Block,
@@ -38,6 +39,7 @@ from codexa.core.definition.rich_text import RichText
 from codexa.core.definition.trials import MAX_TRIALS, Trial
 from codexa.core.definition.wording import Wording
 from codexa.core.fields import BLOCK_TYPES, HOLDING_BLOCKS
+from codexa.core.fields.content import PictureSource
 from codexa.core.fields.field_type import Region
 from codexa.core.formula.functions.function import Role
 
@@ -103,12 +105,33 @@ class Page(PageFace):
     blocks: tuple[AnyBlock, ...] = ()
 
 
+class ChartLook(Part):
+    """How a chart shows its bars: what each says ("" is points for a score, percent for a profile) and which of them.
+
+    `decimals` are those of its numbers (None: as many as there are, of a score's percent the figure's), `first` how
+    many bars are shown (None: all), `order` whether the largest comes first, or they stand in the order of the
+    profiles.
+    """
+
+    says: Literal["", "points", "percent"] = ""
+    decimals: Decimals | None = None
+    first: Annotated[int, Setting(ge=1, le=100)] | None = None
+    order: Literal["largest", "given"] = "largest"
+
+
 class Paragraph(Part):
-    """A piece of a confirmation, shown when its condition holds: a text, or the chart of a score or profile by id."""
+    """A piece of a confirmation, shown when its condition holds: a text, a picture, or a chart.
+
+    `chart` is the id of a score or profile; `picture` a data URL or a path on this server, with words for who can't
+    see it.
+    """
 
     text: RichText = ""
     shown: ShownWhen = ""
     chart: Annotated[str, StringConstraints(pattern=r"^[a-z0-9]{0,32}$")] = ""
+    chart_look: ChartLook = ChartLook()
+    picture: PictureSource = ""
+    alternative: Label = ""
 
 
 class Confirmation(Part):
@@ -145,6 +168,7 @@ class Form(Part):
     presentation: Literal["whole", "paged"] = "whole"
     progress: Literal["none", "bar", "steps", "count", "percent", "left"] = "none"
     welcome: Welcome | None = None
+    feedback: Feedback = Feedback()
     pages: tuple[Page, ...] = ()
     figures: tuple[AnyFigure, ...] = ()
     checks: tuple[Check, ...] = ()

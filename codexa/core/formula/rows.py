@@ -36,7 +36,7 @@ class RowOperator(StrEnum):
     HAS_NOT = "has_not"
     MENTIONS = "mentions"  # any of the operands, as whole words
     MENTIONS_NOT = "mentions_not"
-    CONTAINS = "contains"  # the operand, as a part
+    CONTAINS = "contains"  # any of the operands, as a part
     CONTAINS_NOT = "contains_not"
     BEGINS = "begins"
     ENDS = "ends"
@@ -47,6 +47,8 @@ class RowOperator(StrEnum):
     YES = "yes"
     NOT_YES = "not_yes"
     NO = "no"
+    SHOWN = "shown"  # the block that is named
+    NOT_SHOWN = "not_shown"
     FORMULA = "formula"  # what has no row of its own: no name, one operand
 
 
@@ -60,6 +62,7 @@ _COMPARED = {
 }
 _MIRRORED = {"=": "=", "<>": "<>", ">": "<", ">=": "<=", "<": ">", "<=": ">="}
 _CALLS = {"HAS": (RowOperator.HAS, RowOperator.HAS_NOT), "MENTIONS": (RowOperator.MENTIONS, RowOperator.MENTIONS_NOT)}
+_SHOWN = "shown"  # what follows the dot after a block's key
 _SEVERAL = (RowOperator.HAS, RowOperator.HAS_NOT, RowOperator.MENTIONS, RowOperator.MENTIONS_NOT, RowOperator.ONE_OF)
 _JOINS: dict[str, Literal["all", "any"]] = {"AND": "all", "OR": "any"}
 _MOST_DEPTH = 20
@@ -178,6 +181,16 @@ def _several(node: tree.Tree) -> ConditionRow | None:
     negated = isinstance(node, tree.Call) and node.function == "NOT" and len(node.arguments) == 1
     inner = node.arguments[0] if negated and isinstance(node, tree.Call) else node
     match inner:
+        case tree.Name(parts=(*block, last)) if block and last == _SHOWN:
+            operator = RowOperator.NOT_SHOWN if negated else RowOperator.SHOWN
+            return ConditionRow(name=inner.text.rpartition(".")[0], operator=operator)
+        case tree.Call(function="OR", arguments=(tree.Call(), _, *_)):
+            contained = [_contained(each) for each in inner.arguments]
+            names = {_written(each[0]) for each in contained if each is not None}
+            if len(names) == 1 and None not in contained:
+                words = tuple(_written(each[1]) for each in contained if each is not None)
+                operator = RowOperator.CONTAINS_NOT if negated else RowOperator.CONTAINS
+                return ConditionRow(name=names.pop(), operator=operator, operands=words)
         case tree.Call(function="HAS" | "MENTIONS" as function, arguments=(name, _, *_)) if _is_name(name):
             words = tuple(map(_written, inner.arguments[1:]))
             return ConditionRow(name=_written(name), operator=_CALLS[function][negated], operands=words)
@@ -186,6 +199,12 @@ def _several(node: tree.Tree) -> ConditionRow | None:
             if isinstance(name, tree.Name) and len(values) == len(inner.arguments):
                 return ConditionRow(name=name.text, operator=RowOperator.ONE_OF, operands=tuple(map(_written, values)))
     return None
+
+
+def _contained(node: tree.Tree) -> tuple[tree.Tree, tree.Tree] | None:
+    """Return the name and the part that is looked for in it, where that is what a formula says."""
+    found: dict[str, tree.Tree] = {}
+    return (found["n"], found["x"]) if _fits(_TREES[RowOperator.CONTAINS], node, found) else None
 
 
 def _equals(node: tree.Binary, name: tree.Tree) -> bool:
@@ -234,6 +253,16 @@ def _row_text(row: ConditionRow) -> str:
     if row.operator is RowOperator.ONE_OF:
         equal = [tree.Binary(operator="=", left=name, right=each) for each in operands]
         return unparse(equal[0] if len(equal) == 1 else tree.Call(function="OR", arguments=tuple(equal)))
+    if row.operator in (RowOperator.SHOWN, RowOperator.NOT_SHOWN):
+        # Without a name it can say nothing yet; what it says of it is kept all the same.
+        shown = part_of(f"{row.name}.{_SHOWN}" if row.name.strip() else "")
+        negated = row.operator is RowOperator.NOT_SHOWN
+        return unparse(tree.Call(function="NOT", arguments=(shown,)) if negated else shown)
+    if row.operator in (RowOperator.CONTAINS, RowOperator.CONTAINS_NOT) and len(operands) > 1:
+        looked = [_filled(_TREES[RowOperator.CONTAINS], {"n": name, "x": each}) for each in operands]
+        either = tree.Call(function="OR", arguments=tuple(looked))
+        negated = row.operator is RowOperator.CONTAINS_NOT
+        return unparse(tree.Call(function="NOT", arguments=(either,)) if negated else either)
     if row.operator in _SEVERAL:
         negated = row.operator.value.endswith("_not")
         function = row.operator.value.removesuffix("_not").upper()

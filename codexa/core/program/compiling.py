@@ -208,6 +208,8 @@ class _Compiler:
             place = self._place(block, conditions, kind, repeat)
             self.places[block.id] = place
             places.append(place)
+            if (asked := self.layout.asked_shown.get(block.id)) is not None:
+                self.writer.derived(block.id, "is_shown", asked, f"{shown.code} is True", [shown])
             if isinstance(block, Group):
                 places += self._blocks(block.blocks, conditions, kind, repeat)
             elif isinstance(place, RepeatPlace):
@@ -233,7 +235,7 @@ class _Compiler:
         if isinstance(block, Field):
             place = Place(field_type=field_type_of(block), **known)
             if isinstance(block, Question):
-                self.writer.answer(place, keep=block.keep_when_hidden)
+                self.writer.answer(place, keep=block.keep_when_hidden, follows=block.default_follows)
             else:
                 self.writer.computed(place)
             return place

@@ -5,16 +5,21 @@ from dataclasses import dataclass, replace
 from typing import Any
 
 from codexa.core.context import Context
+from codexa.core.definition.figures import ScoreFigure
+from codexa.core.definition.parts import Field
 from codexa.core.errors import CoreError
 from codexa.core.formula.functions.function import Role
 from codexa.core.formula.unparse import unparse
+from codexa.core.formula.values import Failed
 from codexa.core.program.evaluate import Row, State, evaluate
 from codexa.core.program.facts import Fact, Formula
-from codexa.core.program.figures import BandValue
+from codexa.core.program.figure_kinds import most_picks
+from codexa.core.program.figures import BandValue, marker
 from codexa.core.program.names import name_of
 from codexa.core.program.notes import sentences_for
 from codexa.core.program.places import ALWAYS, NEVER, ROW_ADDRESS, Spot
 from codexa.core.program.program import FORM, Program
+from codexa.core.program.scope import presenter
 from codexa.core.program.telling import told
 from codexa.core.program.wording import Words
 
@@ -77,7 +82,7 @@ def explain_all(state: State, address: str) -> tuple[Explanation, ...]:
     return tuple(explainer.tell(spot, owner, fact) for fact, spot in spots.items() if spot is not None)
 
 
-_INNER = ("at", "rows", "column")  # told with what hangs on them
+_INNER = ("at", "rows", "column", "is_shown")  # told with what hangs on them
 
 
 def _facts_of(program: Program, owner: str) -> list[str]:
@@ -170,7 +175,8 @@ class _Explainer:
             name=name_of(self._program, owner),
             fact=fact_name,
             value=value,
-            sentence=self._sentence(owner, value, formula, because, self._taken_band(spot, owner)),
+            sentence=self._told_points(owner, fact_name, value)
+            or self._sentence(owner, value, formula, because, self._taken_band(spot, owner)),
             formula="" if formula is None else formula.compiled.text.strip(),
             because=because,
         )
@@ -250,6 +256,9 @@ class _Explainer:
         """Whether a visitor gave an answer where a default would have stood."""
         if fact.formula is None or fact.formula.mark.fact != "default":
             return False
+        place = self._program.places[fact.owner]
+        if getattr(place.block, "default_follows", False) and self._value(place.conditions.locked) is True:
+            return False
         if not fact.spot.kind:
             return fact.owner in self._state.given
         repeat, row_id, _ = self._row[ROW_ADDRESS].split("/")
@@ -283,6 +292,22 @@ class _Explainer:
             return f"{name} {value}, because {hidden.name} {hidden.value}."
         rule = "".join(self._said(each) for each in sentences_for(self._program, formula).of(node))
         return f"{name} {value}, because {known + ' and ' if known else ''}the rule wants: {rule}."
+
+    def _told_points(self, owner: str, fact: str, value: str) -> str:
+        """Return what each answer gives to a score, as a sentence; "" where the fact is no score that has any."""
+        figure = getattr(self._program.figures.get(owner), "figure", None)
+        if fact != "value" or not isinstance(figure, ScoreFigure):
+            return ""
+        show, said = presenter(self._program.region), []
+        for question in figure.questions:
+            place = self._program.questions.get(question.field)
+            answer = None if place is None else self._state.value(place)
+            if place is not None and answer is not None and not isinstance(answer, Failed):
+                assert isinstance(place.block, Field)
+                marked = marker(question, most_picks(place.block))(answer)
+                shown, name = self._state.presented(place), name_of(self._program, question.field)
+                said.append(f"{name} {shown} gives {show(marked.points)} of {show(marked.greatest)}")
+        return f"{name_of(self._program, owner)} {value}: {'; '.join(said)}." if said else ""
 
     def _said(self, words: Words) -> str:
         return name_of(self._program, words.block) if words.block else words.text

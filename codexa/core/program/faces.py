@@ -1,6 +1,6 @@
 """What a visitor's browser may know: the shapes of a form's face and of its state (see public)."""
 
-from typing import TYPE_CHECKING, Annotated, Any, Union
+from typing import TYPE_CHECKING, Annotated, Any, Literal, Union
 
 from pydantic import BaseModel, ConfigDict, Discriminator
 
@@ -44,6 +44,15 @@ class FormFace(_Face):
     welcome: Welcome | None
     pages: tuple[FilledPageFace, ...]
     asks: tuple[Identifier, ...]
+    quiz: "QuizFace | None" = None
+
+
+class QuizFace(_Face):
+    """Of which questions visitors are told whether they were right, when, and whether they may answer again."""
+
+    when: Literal["page", "at_once"]
+    again: bool
+    questions: tuple[Identifier, ...]
 
 
 class _Facts(BaseModel):
@@ -74,13 +83,22 @@ class FileFace(_Facts):
     type: str
 
 
+class FeedbackFace(_Facts):
+    """What is told of an answer: what it was, in words, what is said of its options, and the right answer, or ""."""
+
+    outcome: Literal["right", "partly", "wrong"]
+    words: str
+    notes: list[str] = []
+    right: str = ""
+
+
 class BlockState(_Facts):
     """What is true of a block now; what is left out is not so.
 
     `value` only for calculated fields; `texts` are those with inserted values, by setting; `options` the ids of the
     options on offer where not all are, `barred` of those that can't be chosen; `dropped` where a choice was taken back;
-    `fill` the answer to put in where none was given yet; `files` those of an upload; `rows` and `kinds` only for a
-    repeat.
+    `fill` the answer to put in where none was given yet, which `follows` while the visitor leaves it; `files` those of
+    an upload; `feedback` what is told of an answer in a quiz; `rows` and `kinds` only for a repeat.
     """
 
     shown: bool
@@ -93,7 +111,9 @@ class BlockState(_Facts):
     barred: list[str] | None = None
     dropped: bool = False
     fill: Any = None
+    follows: bool = False
     files: list[FileFace] | None = None
+    feedback: FeedbackFace | None = None
     rows: "dict[str, RowState] | None" = None
     kinds: dict[str, KindState] | None = None
 
@@ -122,6 +142,7 @@ class FormState(_Facts):
 
 
 BlockState.model_rebuild()
+FormFace.model_rebuild()
 
 
 class BarFace(_Face):
@@ -133,10 +154,12 @@ class BarFace(_Face):
 
 
 class ParagraphFace(_Face):
-    """A piece of a confirmation: sanitised HTML, or the bars of a chart."""
+    """A piece of a confirmation: sanitised HTML, the bars of a chart, or a picture with words for who can't see it."""
 
     html: str = ""
     bars: list[BarFace] = []
+    picture: str = ""
+    alternative: str = ""
 
 
 class ConfirmationFace(_Face):

@@ -415,12 +415,12 @@ def _question_findings(questions: Any, form: Form) -> Iterator[tuple[str, str, s
         if never is not None:
             message = f"No answer to {field.label or field.key} can ever be “{never}”, which counts as right."
             yield "questions", message, _RIGHT_REMEDIES.get(_kind_of(field), "Choose what the field can hold.")
-        unknown = [
-            code for code in (*question.points, *getattr(question, "right", ())) if code.casefold() not in options
-        ]
+        said = (option.code for option in getattr(question, "says", ()))
+        named = (*question.points, *getattr(question, "right", ()), *said)
+        unknown = [code for code in named if code.casefold() not in options]
         if options and unknown and never is None:
-            message = f"{field.label or field.key} has no option {unknown[0]}, which gives points."
-            yield "questions", message, "Correct the code, or remove the points."
+            message = f"{field.label or field.key} has no option {unknown[0]}, which gives points or has words."
+            yield "questions", message, "Correct the code, or remove its points and words."
 
 
 _KINDS: dict[type[Figure], FigureKind[Any]] = {

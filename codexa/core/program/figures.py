@@ -4,7 +4,7 @@ from bisect import bisect_right
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 from decimal import ROUND_FLOOR, Decimal
-from typing import Any
+from typing import Any, Literal
 
 from codexa.core.definition.figures import Band, BandsFigure, Profile, ProfileFigure, ScoredQuestion, ScoreFigure
 from codexa.core.formula import convert
@@ -85,6 +85,35 @@ def scorer(figure: ScoreFigure, most_picks: Mapping[str, int | None]) -> Callabl
         return Score(points, greatest, Decimal(right), Decimal(answered), asked)
 
     return score
+
+
+@dataclass(frozen=True, slots=True)
+class Marked:
+    """What an answer to one question is worth, and the most that any is."""
+
+    points: Decimal
+    greatest: Decimal
+
+    @property
+    def outcome(self) -> Literal["right", "partly", "wrong"]:
+        """Whether it is worth the most, a part of it, or nothing."""
+        if self.points >= self.greatest:
+            return "right"
+        return "partly" if self.points > 0 else "wrong"
+
+
+def marker(question: ScoredQuestion, most: int | None) -> Callable[[Any], Marked]:
+    """Return what marks one answer, of which at most so many options can be chosen; a blank one is worth nothing."""
+    greatest, worth = _greatest(question, most), _points_of(question)
+    return lambda answer: Marked(ZERO if answer is None else worth(answer), greatest)
+
+
+def best_codes(question: ScoredQuestion, most: int | None) -> list[str]:
+    """Return the codes, or texts, of the answer that is worth the most."""
+    if question.right:
+        return list(question.right)
+    gains = sorted((code for code, points in question.points.items() if points > 0), key=lambda c: -question.points[c])
+    return gains[:most]
 
 
 def _greatest(question: ScoredQuestion, most: int | None) -> Decimal:

@@ -1,13 +1,15 @@
 """The layout of a form: where each value stands, and what each name means."""
 
+from functools import partial
 from typing import Any
 
 from codexa.core.definition.parts import Block, Field, Repeat, RowKind
 from codexa.core.fields import field_type_of
 from codexa.core.fields.field_type import FieldType, Medium, Region
 from codexa.core.form.form import Form
+from codexa.core.formula import convert
 from codexa.core.formula.scope import Home, Reference
-from codexa.core.formula.types import Kind, Type
+from codexa.core.formula.types import YES_NO, Kind, Type
 from codexa.core.program.figure_kinds import kind_of
 from codexa.core.program.places import Spot
 from codexa.core.program.scope import AnyScope, Entry, FormScope, InnerScope, Path, presenter
@@ -24,9 +26,15 @@ class Layout:
         self._column_entries: dict[Path, Entry] = {}
         self._entries: dict[Path, Entry] = {}
         self._kind_entries: dict[str, dict[Path, Entry]] = {}
+        # Where formulas find whether a block is shown, by the block's id: only of blocks that one asks of.
+        self.asked_shown: dict[str, Spot] = {}
+        self._blocks: dict[tuple[str, str], str] = {}
         self._lay_out()
-        self.scope = FormScope(self._entries, self._column, form.region)
-        self.kind_scopes = {kind: InnerScope(entries, self.scope) for kind, entries in self._kind_entries.items()}
+        self.scope = FormScope(self._entries, self._column, form.region, partial(self._shown, ""))
+        self.kind_scopes = {
+            kind: InnerScope(entries, self.scope, partial(self._shown, kind))
+            for kind, entries in self._kind_entries.items()
+        }
 
     def scope_of(self, kind: RowKind | None) -> AnyScope:
         """Return the scope of the blocks of a row kind, or of those outside rows."""
@@ -48,6 +56,7 @@ class Layout:
     def _place(self, block: Block, row_kind: RowKind | None) -> None:
         kind = "" if row_kind is None else row_kind.id
         entries = self._kind_entries[kind] if kind else self._entries
+        self._blocks.setdefault((kind, block.key), block.id)
         if isinstance(block, Field):
             spot = self.spots.values[block.id] = self.spots.new(kind)
             for path, entry in field_entries(block, spot, self.form.region).items():
@@ -57,6 +66,16 @@ class Layout:
             reference = Reference(slot=spot.slot, type=Type(kind=Kind.ROWS, may_be_blank=True), can_fail=False)
             count = Entry(reference=reference, present=lambda rows: str(len(rows)), owner=block.id)
             entries.setdefault((block.key,), count)
+
+    def _shown(self, kind: str, path: Path) -> Entry | None:
+        """Return what says whether a block is shown, all that it is part of considered: group.shown."""
+        block = self._blocks.get((kind, path[0]))
+        if block is None or path[1:] != ("shown",):
+            return None
+        spot = self.asked_shown[block] = self.asked_shown.get(block) or self.spots.new(kind)
+        home = Home.ROW if kind else Home.FORM
+        reference = Reference(slot=spot.slot, type=YES_NO, home=home)
+        return Entry(reference=reference, present=convert.text, owner=block)
 
     def _column(self, path: Path) -> Entry | None:
         """Return the column that a name such as lines.amount or lines.pair.amount stands for."""

@@ -11,7 +11,7 @@ from typing import Any
 from pydantic import BaseModel
 
 from codexa.core.definition.formulas import INSERTION
-from codexa.core.definition.parts import Block, BlockFace, Part
+from codexa.core.definition.parts import Block, BlockFace, Part, Question
 from codexa.core.definition.rich_text import sanitised
 from codexa.core.fields import type_of
 from codexa.core.fields.options import Optioned
@@ -19,7 +19,8 @@ from codexa.core.form.form import PageFace, Welcome
 from codexa.core.formula.values import Files
 from codexa.core.program.charts import bars_of
 from codexa.core.program.evaluate import FieldError, Row, State, evaluate
-from codexa.core.program.faces import ConfirmationFace, FilledPageFace, FormFace, ParagraphFace
+from codexa.core.program.faces import ConfirmationFace, FilledPageFace, FormFace, ParagraphFace, QuizFace
+from codexa.core.program.feedback import feedback_due, told_questions
 from codexa.core.program.places import ALWAYS, ROW_ADDRESS, KindPlace, Place, RepeatPlace
 from codexa.core.program.program import FORM, Program
 
@@ -45,7 +46,16 @@ def form_face(program: Program) -> FormFace:
             for page in form.pages
         ),
         asks=tuple(block_id for block_id, place in program.places.items() if _asks(program, place)),
+        quiz=_quiz_face(program),
     )
+
+
+def _quiz_face(program: Program) -> QuizFace | None:
+    feedback = program.form.feedback
+    questions = told_questions(program)
+    if feedback.when == "never" or not questions:
+        return None
+    return QuizFace(when=feedback.when, again=feedback.again, questions=tuple(questions))
 
 
 def _asks(program: Program, place: Place) -> bool:
@@ -75,10 +85,11 @@ def _shown_part(value: Any) -> Any:
     return "" if isinstance(value, str) and INSERTION.search(value) else value
 
 
-def form_state(state: State, only: Collection[str] | None = None) -> Facts:
+def form_state(state: State, only: Collection[str] | None = None, checked: Collection[str] = ()) -> Facts:
     """Return what the browser may know of the state, in the shape of FormState; what is not so is left out.
 
-    With `only`, blocks and texts of other ids are left out too.
+    With `only`, blocks and texts of other ids are left out too. `checked` are the questions that the visitor is done
+    with, of which it may be told whether they were right.
     """
     program = state.program
     blocks = {
@@ -86,6 +97,10 @@ def form_state(state: State, only: Collection[str] | None = None) -> Facts:
         for place in program.top_places
         if (only is None or place.block.id in only) and type_of(place.block).visible
     }
+    for block_id, feedback in feedback_due(state, checked).items():
+        if block_id in blocks:
+            held = {} if program.form.feedback.again else {"locked": True}
+            blocks[block_id] |= {"feedback": feedback.model_dump()} | held
     path = [program.form.pages[index].id for index in state.path()]
     facts: Facts = {"blocks": blocks, "path": path}
     if program.form.progress == "left":
@@ -135,7 +150,7 @@ def _questions_left(state: State) -> int:
 
 def block_state(state: State, place: Place, row: Row | tuple[()] = ()) -> Facts:
     """Return what the browser may know of a block; nothing of a hidden one but that it is hidden."""
-    if not state.shown(place, row):
+    if not state.shown(place, row) or _hidden_as_blank(state, place, row):
         return {"shown": False}
     facts: Facts = {"shown": True}
     if state.required(place, row):
@@ -153,6 +168,10 @@ def block_state(state: State, place: Place, row: Row | tuple[()] = ()) -> Facts:
         kinds = {each.kind.id: _kind_state(state, each) for each in place.kinds}
         facts["kinds"] = {kind_id: each for kind_id, each in kinds.items() if each}
     return facts
+
+
+def _hidden_as_blank(state: State, place: Place, row: Row | tuple[()]) -> bool:
+    return getattr(place.block, "hidden_when_blank", False) and state.value(place, row) is None
 
 
 def _add_value(facts: Facts, state: State, place: Place, row: Row | tuple[()]) -> None:
@@ -174,11 +193,16 @@ def _add_value(facts: Facts, state: State, place: Place, row: Row | tuple[()]) -
 
 
 def _add_fill(facts: Facts, state: State, place: Place, row: Row | tuple[()]) -> None:
-    value = state.value(place, row)
-    if value is None or not getattr(place.block, "default", ""):
+    value, block = state.value(place, row), place.block
+    follows = isinstance(block, Question) and block.default_follows
+    if not getattr(block, "default", "") or (value is None and not follows):
         return
-    given = _given(state, place, row)
-    if place.conditions.locked is ALWAYS or place.block.id not in given:
+    locked = place.conditions.locked is ALWAYS or (follows and state.locked(place, row))
+    if not locked and block.id in _given(state, place, row):
+        return
+    if follows:
+        facts["follows"] = True
+    if value is not None:
         assert place.field_type is not None
         facts["fill"] = place.field_type.enter(value, place.block, state.program.region)
 
@@ -243,7 +267,9 @@ def confirmation_face(state: State) -> ConfirmationFace:
         paragraphs=[
             ParagraphFace(
                 html=sanitised(state.text(owner, f"paragraphs.{at}.text", paragraph.text)),
-                bars=bars_of(state, paragraph.chart) if paragraph.chart else [],
+                bars=bars_of(state, paragraph.chart, paragraph.chart_look) if paragraph.chart else [],
+                picture=paragraph.picture,
+                alternative=paragraph.alternative,
             )
             for at, paragraph in enumerate(confirmation.paragraphs)
             if state.paragraph_shown(owner, at)

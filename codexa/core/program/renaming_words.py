@@ -71,6 +71,8 @@ def _rewrite_points(document: dict[str, Any], owner: str, table: str, change: tu
                 question["points"] = _with_name(question["points"], change)
                 if "right" in question:
                     question["right"] = [change[1] if each == change[0] else each for each in question["right"]]
+                for said in question.get("says", ()):
+                    said["code"] = change[1] if said["code"] == change[0] else said["code"]
             elif table == "profiles" and figure["id"] == owner:
                 question["points"] = {code: _with_name(each, change) for code, each in question["points"].items()}
 

@@ -4,16 +4,21 @@ from random import Random
 from typing import Any
 
 from codexa.core.context import Context
+from codexa.core.definition.figures import ScoreFigure
 from codexa.core.fields.field_type import Sampling
+from codexa.core.fields.sample_people import somebody
 from codexa.core.program.evaluate import State, evaluate
+from codexa.core.program.figures import best_codes
 from codexa.core.program.places import Place, RepeatPlace
 from codexa.core.program.program import Program
+
+_KNOWN = 0.5  # of a quiz, besides lucky guesses
 
 
 def sample_answers(program: Program, random: Random, context: Context) -> dict[str, Any]:
     """Return plausible raw answers to what is shown, field after field, as a visitor would fill the form in."""
     answers: dict[str, Any] = {}
-    how = Sampling(random=random, region=program.region, now=context.now)
+    how = Sampling(random=random, person=somebody(random), region=program.region, now=context.now)
     for place in program.top_places:
         state = evaluate(program, answers, context)
         if not state.shown(place):
@@ -31,14 +36,28 @@ def _answer(answers: dict[str, Any], place: Place, how: Sampling, state: State) 
     if place.offered is not None:
         offered = state.at(place.offered)
         block = block.model_copy(update={"options": tuple(each for each in block.options if each.code in offered)})
-    for _ in range(20):
-        answer = place.field_type.sample(block, how)
+    right = _right_codes(state.program, place.block.id) if how.random.random() < _KNOWN else ()
+    for at in range(20):
+        known = [each.id for each in getattr(block, "options", ()) if each.code in right]
+        answer = known[0] if at == 0 and len(known) == 1 else place.field_type.sample(block, how)
         if answer is None:
             return
         tried = evaluate(state.program, {**answers, place.block.id: answer}, state.context)
         if tried.error(place) is None and place.block.id not in tried.dropped:
             answers[place.block.id] = answer
             return
+
+
+def _right_codes(program: Program, field: str) -> list[str]:
+    """Return what a quiz takes for right, where it is one option."""
+    questions = (
+        question
+        for figure in program.form.figures
+        if isinstance(figure, ScoreFigure)
+        for question in figure.questions
+        if question.field == field
+    )
+    return next((best_codes(question, 1) for question in questions), [])
 
 
 def _answer_rows(answers: dict[str, Any], place: RepeatPlace, how: Sampling, state: State) -> None:

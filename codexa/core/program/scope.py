@@ -53,16 +53,24 @@ _MOST_GUESSES = 100
 class FormScope:
     """Finds the fields, figures, repeats and columns of a form, and facts of the surroundings."""
 
-    def __init__(self, entries: Mapping[Path, Entry], columns: Callable[[Path], Entry | None], region: Region) -> None:
+    def __init__(
+        self,
+        entries: Mapping[Path, Entry],
+        columns: Callable[[Path], Entry | None],
+        region: Region,
+        shown: Callable[[Path], Entry | None],
+    ) -> None:
         self._entries = entries
         self._columns = columns
+        self._shown = shown
         self._present = presenter(region)
         # Each looks at every name; whoever has so many names wrong needs no guess at more of them.
         self._guesses_left = _MOST_GUESSES
 
     def entry(self, parts: Path) -> Entry | None:
         """Return what the name stands for, with how it is shown."""
-        return self._entries.get(parts) or self._of_surroundings(parts) or self._columns(parts)
+        found = self._entries.get(parts) or self._of_surroundings(parts) or self._columns(parts)
+        return found or self._shown(parts)
 
     def find(self, parts: Path) -> Reference | None:
         """Return what the name stands for."""
@@ -105,13 +113,19 @@ def response_number(context: Context) -> Decimal | None:
 class InnerScope:
     """Finds names of its own first, then those of the scope around it."""
 
-    def __init__(self, entries: Mapping[Path, Entry], outer: "FormScope | InnerScope") -> None:
+    def __init__(
+        self,
+        entries: Mapping[Path, Entry],
+        outer: "FormScope | InnerScope",
+        shown: Callable[[Path], Entry | None] = lambda _: None,
+    ) -> None:
         self._entries = entries
         self._outer = outer
+        self._shown = shown
 
     def entry(self, parts: Path) -> Entry | None:
         """Return what the name stands for, with how it is shown."""
-        return self._entries.get(parts) or self._outer.entry(parts)
+        return self._entries.get(parts) or self._shown(parts) or self._outer.entry(parts)
 
     def find(self, parts: Path) -> Reference | None:
         """Return what the name stands for."""

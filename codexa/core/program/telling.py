@@ -16,6 +16,7 @@ _MOST_NAMED = 6  # options
 
 _YES_NO = {
     "shown": ("is shown", "is hidden"),
+    "is_shown": ("is shown", "is hidden"),
     "required": ("must be answered", "may be left blank"),
     "locked": ("is locked", "is open"),
     "check": ("fits its check", "does not fit its check"),

@@ -42,6 +42,8 @@ _SAID = {
     RowOperator.NEXT_DAYS: "is in the next … days",
     RowOperator.LAST_DAYS: "is in the last … days",
     RowOperator.NO: "is no",
+    RowOperator.SHOWN: "is shown",
+    RowOperator.NOT_SHOWN: "is hidden",
 }
 _JOINED = {"AND": " and ", "OR": ", or "}
 _MIRRORED = {"=": "=", "<>": "<>", ">": "<", ">=": "<=", "<": ">", "<=": ">="}

@@ -167,14 +167,19 @@ class Writer:
         test = [*fetches, f"if ({expression}) is True: {statement}"]
         return self._guarded(test)
 
-    def answer(self, place: Place, *, keep: bool) -> None:
-        """The value of a question: its answer, its default, or blank where it is hidden."""
+    def answer(self, place: Place, *, keep: bool, follows: bool) -> None:
+        """The value of a question: its answer, its default, or blank where it is hidden.
+
+        One that `follows` has its default while it is locked, whatever was answered.
+        """
         spot, shown, block = place.value, place.conditions.shown, place.block
         assert spot is not None
         x, code = spot.code, []
         default = self.formula(block.id, "default")
         if default is not None:
-            code += [f"if {x} is {self._missing}:", *indented(self._default(place, default))]
+            locked = place.conditions.locked
+            instead = f" or {locked.code} is True" if follows and locked is not NEVER else ""
+            code += [f"if {x} is {self._missing}{instead}:", *indented(self._default(place, default))]
         if place.offered is not None:
             assert isinstance(place.field_type, OptionsType)
             address = self._emitter.constant(block.id)
@@ -192,6 +197,8 @@ class Writer:
                     *(["else:", *indented(code)] if code else []),
                 ]
         reads = [shown, *(default.reads() if default else ()), *([place.offered] if place.offered else [])]
+        if follows and default is not None:
+            reads.append(place.conditions.locked)
         self.add(
             Fact(
                 owner=block.id,

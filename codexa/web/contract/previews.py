@@ -65,7 +65,8 @@ class OutcomeRequest(Message):
 class OutcomeReply(Message):
     """What comes out of answers: what a trial would look at; which conditions hold, by owner and setting.
 
-    `values` are the texts of fields and figures by id; `charts` the bars of figures; `looked_at` the numbers that
+    `values` are the texts of fields and figures by id; `charts` the bars of charts by confirmation and
+    paragraph ("ID.2"); `looked_at` the numbers that
     figures of bands look at, as plain text; `state` what visitors would see.
     """
 

@@ -23,12 +23,14 @@ class EvaluateRequest(Message):
     """What the visitor has entered, by block id, and what came with the address.
 
     `turn` is handed back, so that late replies are known. `changed` are the blocks whose answers are new since the last
-    reply: only what hangs on them comes back. Without it all does.
+    reply: only what hangs on them comes back. Without it all does. `checked` are the questions of a quiz that the
+    visitor is done with: what was right of them is told as far as it is due.
     """
 
     answers: dict[str, Any]
     link: LinkValues = Field({})
     changed: Annotated[list[str], Len(max_length=2_000)] | None = None
+    checked: Annotated[list[Annotated[str, StringConstraints(max_length=40)]], Len(max_length=2_000)] = Field([])
     turn: Annotated[int, Interval(ge=0, le=2**53)] = 0
     visit: Visit = ""
 

@@ -30,8 +30,8 @@ export const OPERATOR_WORDS: Record<Operator, string> = {
   has_not: "has not",
   mentions: "mentions any of the words",
   mentions_not: "mentions none of the words",
-  contains: "contains",
-  contains_not: "does not contain",
+  contains: "has any of these parts in it",
+  contains_not: "has none of these parts in it",
   begins: "begins with",
   ends: "ends with",
   words: "has at least so many words",
@@ -41,10 +41,12 @@ export const OPERATOR_WORDS: Record<Operator, string> = {
   yes: "is yes",
   not_yes: "is not yes",
   no: "is no",
+  shown: "is shown",
+  not_shown: "is hidden",
   formula: "holds:",
 };
 
-const BLANKS = ["blank", "filled"] as const;
+const BLANKS = ["blank", "filled", "shown", "not_shown"] as const;
 const ORDERED = ["is", "is_not", "more", "at_least", "less", "at_most", "from_to", ...BLANKS] as const;
 
 const NUMBER: Shape = { entered: "number", operators: [...ORDERED, "one_of", "whole"] };
@@ -61,12 +63,19 @@ const CHOICE: Shape = { entered: "option", operators: ["is", "is_not", "one_of",
 const CHOICES: Shape = { entered: "option", operators: ["has", "has_not", ...BLANKS] };
 const YES_NO: Shape = { entered: "text", operators: ["yes", "no", "not_yes", ...BLANKS] };
 const THERE: Shape = { entered: "text", operators: BLANKS };
+/** What has no answer: it is on the page, or it is not. */
+const PLACED: Shape = { entered: "text", operators: ["shown", "not_shown"] };
+
+const withoutPlace = ({ operators, ...shape }: Shape): Shape => ({
+  ...shape,
+  operators: operators.filter((each) => each !== "shown" && each !== "not_shown"),
+});
 
 /** A figure, or anything else that has no block: mostly a number. */
-export const ANY_SHAPE: Shape = NUMBER;
+export const ANY_SHAPE: Shape = withoutPlace(NUMBER);
 
 /** The name of a band, or a profile: one of those that there are. */
-export const NAMED_SHAPE: Shape = CHOICE;
+export const NAMED_SHAPE: Shape = withoutPlace(CHOICE);
 
 export const SHAPES: Record<BlockKind, Shape> = {
   short_text: TEXT,
@@ -93,22 +102,23 @@ export const SHAPES: Record<BlockKind, Shape> = {
   consent: YES_NO,
   signature: THERE,
   file_upload: THERE,
-  heading: THERE,
-  text: THERE,
-  picture: THERE,
-  divider: THERE,
-  group: THERE,
+  heading: PLACED,
+  text: PLACED,
+  picture: PLACED,
+  divider: PLACED,
+  group: PLACED,
   repeat: THERE,
   hidden: TEXT,
 };
 
-const ALONE: readonly Operator[] = ["blank", "filled", "yes", "not_yes", "no", "whole", "past"];
+const ALONE: readonly Operator[] = ["blank", "filled", "yes", "not_yes", "no", "whole", "past", "shown", "not_shown"];
 
 export const operandCount = (operator: Operator): number =>
   operator === "from_to" ? 2 : ALONE.includes(operator) ? 0 : 1;
 
 /** Whether an operator takes as many values as one likes. */
-export const takesSeveral = (operator: Operator): boolean => ["one_of", "mentions", "mentions_not"].includes(operator);
+export const takesSeveral = (operator: Operator): boolean =>
+  ["one_of", "mentions", "mentions_not", "contains", "contains_not"].includes(operator);
 
 /** What stands at the other side of an operator, where it is not of the answer's own kind. */
 export const enteredBeside = (operator: Operator, own: Entered): Entered =>

@@ -36,6 +36,8 @@ export interface Surroundings {
   errorOf: (block: string) => string | null;
   change: (block: string, answer: Answer) => void;
   leave: (block: string) => void;
+  /** What asks whether an answer is right, where it may be asked now. */
+  checkOf?: (block: string) => (() => void) | null;
   /** The surroundings inside a row of a repeat that stands here. */
   row: (repeat: string, row: string) => Surroundings;
   /** What is wrong with a row as a whole. */

@@ -408,9 +408,7 @@ describe("files", () => {
   });
 });
 
-const QUESTIONS = BLOCK_TYPES.filter(({ blank }) => "default" in blank && blank.type !== "hidden").map(
-  ({ type }) => type,
-);
+const QUESTIONS = BLOCK_TYPES.filter(({ blank }) => "default" in blank).map(({ type }) => type);
 
 describe.each(QUESTIONS)("a %s", (kind) => {
   const settings =

@@ -9,7 +9,7 @@ import { SETTINGS } from "./settings";
 const FOR_ALL = [
   ...["id", "type", "key", "label", "help", "width"],
   ...["shown", "required", "locked", "default", "formula", "offered", "earliest", "latest", "checks"],
-  ...["keep_when_hidden", "blocks"],
+  ...["keep_when_hidden", "default_follows", "blocks"],
 ];
 
 /** What the panels offer that are more than rows. */
@@ -70,7 +70,8 @@ describe.each(BLOCK_TYPES.map(({ type }) => type))("a %s", (type) => {
   it("can be spoken of in conditions by words of its own", () => {
     const { operators, words = {} } = SHAPES[type];
     expect(new Set(operators).size).toBe(operators.length);
-    expect(operators).toEqual(expect.arrayContaining(["blank", "filled"]));
+    expect(operators).toEqual(expect.arrayContaining(["shown", "not_shown"]));
+    expect(operators.includes("blank")).toBe("help" in blank && type !== "group");
     expect(Object.keys(words).filter((operator) => !(operators as readonly string[]).includes(operator))).toEqual([]);
   });
 });
@@ -88,11 +89,12 @@ describe("operators of conditions", () => {
 
   it("take several values where their function does: HAS takes one", () => {
     const several = (Object.keys(OPERATOR_WORDS) as (keyof typeof OPERATOR_WORDS)[]).filter(takesSeveral);
-    expect(several).toEqual(["one_of", "mentions", "mentions_not"]);
+    expect(several).toEqual(["one_of", "mentions", "mentions_not", "contains", "contains_not"]);
   });
 
-  it("of a figure are those of a number", () => {
-    expect(ANY_SHAPE).toEqual(SHAPES.number);
+  it("of a figure are those of a number, which is on no page", () => {
+    const { operators } = SHAPES.number;
+    expect(ANY_SHAPE.operators).toEqual(operators.filter((each) => each !== "shown" && each !== "not_shown"));
   });
 });
 

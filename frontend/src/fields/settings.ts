@@ -80,20 +80,28 @@ const FORMATS = {
   text: "Text",
   date: "Date",
 };
-/** How a computed value is shown: of calculated fields and of figures. */
 /** How many decimals a computed number is shown with. */
 export const DECIMALS: SettingRow = {
   entry: "whole",
   most: 10,
   setting: "decimals",
   label: "Decimals shown",
-  help: "It is kept exactly all the same",
   only: { setting: "format", values: ["number", "percent"] },
 };
 
+/** How a computed value is settled and shown: of calculated fields and of figures. */
 export const FORMAT_ROWS: readonly SettingRow[] = [
   { entry: "choice", setting: "format", label: "Shown as", options: FORMATS },
-  DECIMALS,
+  { ...DECIMALS },
+  {
+    entry: "whole",
+    blank: true,
+    most: 10,
+    setting: "kept_decimals",
+    label: "Decimals kept",
+    help: "Empty keeps it exactly; else it is rounded where it is worked out, half up, for all that reads it",
+    only: { setting: "format", values: ["number", "percent"] },
+  },
 ];
 
 export const SETTINGS: Record<BlockKind, BlockSettings> = {
@@ -121,7 +129,17 @@ export const SETTINGS: Record<BlockKind, BlockSettings> = {
     checks: [...RANGE, { entry: "decimal", setting: "step", label: "In steps of", help: "5 takes 0, 5, 10 …" }],
   },
   money: { content: [PLACEHOLDER], checks: RANGE },
-  calculated: { answers: FORMAT_ROWS },
+  calculated: {
+    answers: FORMAT_ROWS,
+    look: [
+      {
+        entry: "switch",
+        setting: "hidden_when_blank",
+        label: "Hide it while it is blank",
+        help: 'A formula that gives "" leaves nothing on the page then, not even the label.',
+      },
+    ],
+  },
   date: {},
   time: {},
   date_time: {},
@@ -190,7 +208,8 @@ export const SETTINGS: Record<BlockKind, BlockSettings> = {
         multiline: true,
         setting: "statement",
         label: "What visitors agree to",
-        help: "{name} inserts a value",
+        help: "{ inserts a value",
+        values: true,
       },
     ],
   },
@@ -216,7 +235,9 @@ export const SETTINGS: Record<BlockKind, BlockSettings> = {
       { entry: "whole", least: 1, most: 100, setting: "megabytes", label: "Megabytes each, at most" },
     ],
   },
-  heading: { content: [{ entry: "text", multiline: true, setting: "lead", label: "Line below the heading" }] },
+  heading: {
+    content: [{ entry: "text", multiline: true, setting: "lead", label: "Line below the heading", values: true }],
+  },
   text: { Content: of(RichTextSetting) },
   picture: {
     Content: of(PictureSource),
@@ -227,7 +248,7 @@ export const SETTINGS: Record<BlockKind, BlockSettings> = {
         label: "What it shows, in words",
         help: "Read out to those who can’t see it; empty for mere decoration",
       },
-      { entry: "text", setting: "caption", label: "Caption" },
+      { entry: "text", setting: "caption", label: "Caption", values: true },
     ],
     look: [
       {

@@ -21,6 +21,7 @@ export function BlockList({ blocks }: { blocks: readonly Face[] }) {
               error={around.errorOf(block.id)}
               onChange={(answer) => around.change(block.id, answer)}
               onLeave={() => around.leave(block.id)}
+              onCheck={around.checkOf?.(block.id) ?? null}
             />
           </div>
         ))}

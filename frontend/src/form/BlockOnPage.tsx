@@ -1,9 +1,11 @@
 // A block as visitors see it: its label, its control, its help and what is wrong with it.
+import { useState } from "react";
 import type { BlockState } from "../api/generated/wire";
 import { type Answer, shownText } from "../fields/input";
 import { INPUTS } from "../fields/inputs";
 import type { Face } from "../model/blocks";
 import { say } from "../text/visitor";
+import { CheckAnswer, Feedback } from "./Feedback";
 
 interface Props {
   block: Face;
@@ -14,11 +16,14 @@ interface Props {
   error: string | null;
   onChange: (answer: Answer) => void;
   onLeave?: () => void;
+  /** Asks whether the answer is right, where it may be asked. */
+  onCheck?: (() => void) | null;
 }
 
 export const controlIdOf = (address: string): string => `field-${address.replaceAll("/", "-")}`;
 
-export function BlockOnPage({ block, prefix = "", answer, facts, error, onChange, onLeave }: Props) {
+export function BlockOnPage({ block, prefix = "", answer, facts, error, onChange, onLeave, onCheck }: Props) {
+  const [checking, setChecking] = useState(false);
   const { Input, frame, labels } = INPUTS[block.type];
   const controlId = controlIdOf(prefix + block.id);
   const required = facts.required ?? false;
@@ -28,6 +33,7 @@ export function BlockOnPage({ block, prefix = "", answer, facts, error, onChange
     help && `${controlId}-help`,
     dropped && `${controlId}-dropped`,
     error && `${controlId}-error`,
+    facts.feedback && `${controlId}-feedback`,
   ].filter(Boolean);
   const input = (
     <Input
@@ -79,6 +85,15 @@ export function BlockOnPage({ block, prefix = "", answer, facts, error, onChange
         <p className="cx-error" id={`${controlId}-error`}>
           {error}
         </p>
+      )}
+      {facts.feedback && <Feedback id={`${controlId}-feedback`} feedback={facts.feedback} focused={checking} />}
+      {onCheck && !facts.feedback && (
+        <CheckAnswer
+          onPress={() => {
+            setChecking(true);
+            onCheck();
+          }}
+        />
       )}
     </div>
   );

@@ -71,7 +71,11 @@ export function PublicForm({ session, upload, onRedirect }: Props) {
 function Filling({ session }: { session: FormSession }) {
   const { face } = session;
   const snapshot = useSnapshot(session);
-  const { phase, refusal, tries, waiting, restored, elsewhere, state, page } = snapshot;
+  const { phase, refusal, tries, waiting, restored, elsewhere, state, page, told } = snapshot;
+  useEffect(() => {
+    const [first] = told;
+    if (first) document.getElementById(`${controlIdOf(first)}-feedback`)?.focus();
+  }, [told]);
   // Blocks read their facts through the session; a new object lets them all look again.
   const around = session.surroundings();
   const pages = session.pages;
@@ -82,7 +86,7 @@ function Filling({ session }: { session: FormSession }) {
       noValidate
       onSubmit={(event) => {
         event.preventDefault();
-        if (session.atEnd) session.submit();
+        if (session.atEnd) void session.submit();
         else void session.next();
       }}
     >
@@ -104,6 +108,7 @@ function Filling({ session }: { session: FormSession }) {
         ))}
       </SurroundingsContext>
       {state.error && snapshot.tries > 0 && session.atEnd && <p className="cx-error">{state.error.message}</p>}
+      {told.length > 0 && <p className="cx-told">{say("answersTold")}</p>}
       <LineNews session={session} snapshot={snapshot} />
       <div className="cx-buttons">
         {!session.atStart && (
@@ -134,11 +139,14 @@ function LineNews({ session, snapshot: { line, phase } }: { session: FormSession
   };
   return (
     <p className="cx-away" role="status">
-      {news[line]}{" "}
+      {news[line]}
       {line === "lost" && (
-        <button type="button" className="cx-clear" onClick={() => session.hurry()}>
-          {say("tryAgain")}
-        </button>
+        <>
+          {" "}
+          <button type="button" className="cx-clear" onClick={() => session.hurry()}>
+            {say("tryAgain")}
+          </button>
+        </>
       )}
     </p>
   );
@@ -225,8 +233,16 @@ function ErrorSummary({ session, message }: { session: FormSession; message: str
   );
 }
 
-const ConfirmationPiece = ({ piece }: { piece: ConfirmationFace["paragraphs"][number] }) =>
-  piece.bars.length > 0 ? <Bars bars={piece.bars} /> : <RichText html={piece.html} />;
+function ConfirmationPiece({ piece }: { piece: ConfirmationFace["paragraphs"][number] }) {
+  if (piece.bars.length > 0) return <Bars bars={piece.bars} />;
+  if (piece.picture)
+    return (
+      <figure className="cx-picture">
+        <img src={piece.picture} alt={piece.alternative} />
+      </figure>
+    );
+  return <RichText html={piece.html} />;
+}
 
 function Received({ confirmation }: { confirmation: ConfirmationFace }) {
   const title = useRef<HTMLHeadingElement>(null);

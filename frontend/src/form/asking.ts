@@ -8,6 +8,8 @@ const TYPING_PAUSE_MS = 180;
 
 interface Host {
   answers: () => Answers;
+  /** The questions of a quiz that the visitor is done with. */
+  checked: () => readonly string[];
   /** Takes a reply; `whole` says that it holds everything, not only what hangs on what changed. */
   take: (reply: FormState, whole: boolean) => void;
   line: (line: Line) => void;
@@ -45,6 +47,12 @@ export class Asking {
     this.timer = setTimeout(() => void this.now(), TYPING_PAUSE_MS);
   }
 
+  /** Asks now of these blocks. */
+  about(blocks: readonly string[]): Promise<void> {
+    for (const block of blocks) this.unanswered.set(block, this.asked + 1);
+    return this.now();
+  }
+
   /** Resolves once the newest question has its answer, or there is none to be had. */
   now(everything = false): Promise<void> {
     clearTimeout(this.timer);
@@ -61,7 +69,10 @@ export class Asking {
     const changed = whole ? null : [...this.unanswered.keys()];
     try {
       const newest = () => turn === this.asked;
-      const reply = await this.retrying.run(() => this.transport.state(this.host.answers(), changed), newest);
+      const reply = await this.retrying.run(
+        () => this.transport.state(this.host.answers(), changed, this.host.checked()),
+        newest,
+      );
       if (reply && turn > this.shown) this.take(reply, turn, whole);
       if (!newest()) await this.latest;
     } catch (error) {

@@ -15,7 +15,10 @@ export interface Wrong {
 interface Host {
   read: () => Snapshot;
   change: (block: string, answer: Answer) => void;
+  /** The visitor changes what stands inside a row. */
+  touch: (address: string) => void;
   leave: (address: string) => void;
+  checkOf: (block: string) => (() => void) | null;
 }
 
 export class Entered {
@@ -43,6 +46,7 @@ export class Entered {
       errorOf: (block) => this.errorOf(block)?.message ?? null,
       change: host.change,
       leave: host.leave,
+      checkOf: host.checkOf,
       row: (repeat, row) => this.surroundings(repeat, row),
       rowErrorOf: (repeat, row) => {
         const error = host.read().state.blocks[repeat]?.rows?.[row]?.error;
@@ -62,10 +66,12 @@ export class Entered {
       errorOf: (block) => this.errorOf(prefix + block)?.message ?? null,
       change: (block, answer) => this.changeInRow(repeat, row, block, answer),
       leave: (block) => this.host.leave(prefix + block),
+      checkOf: () => null,
     };
   }
 
   private changeInRow(repeat: string, row: string, block: string, answer: Answer): void {
+    this.host.touch(`${repeat}/${row}/${block}`);
     const changed = this.rows(repeat).map((each) =>
       each.id === row ? { ...each, values: { ...each.values, [block]: answer } } : each,
     );

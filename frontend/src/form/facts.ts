@@ -9,27 +9,38 @@ export function blocksWithin(blocks: readonly Face[]): Face[] {
   return blocks.flatMap((block) => (block.type === "group" ? [block, ...blocksWithin(block.blocks)] : [block]));
 }
 
-/** Answers with the defaults that a state brings for what was not answered yet. */
-export function withFills(answers: Answers, state: FormState): Answers {
+/**
+ * Answers with the defaults that a state brings for what was not answered yet, and, at the addresses that follow theirs,
+ * with what that is now.
+ */
+export function withFills(answers: Answers, state: FormState, following: ReadonlySet<string>): Answers {
   const filled: Record<string, Answer> = { ...answers };
   for (const [block, facts] of Object.entries(state.blocks)) {
-    if (facts.fill !== undefined && facts.fill !== null && (!(block in filled) || facts.locked))
-      filled[block] = facts.fill as Answer;
-    if (facts.rows && block in filled) filled[block] = rowsWithFills(filled[block]!, facts.rows);
+    Object.assign(filled, fillOf(block, facts, filled, following.has(block)));
+    if (facts.rows && block in filled) filled[block] = rowsWithFills(block, filled[block]!, facts.rows, following);
   }
   return filled;
 }
 
-function rowsWithFills(answer: Answer, states: Record<string, RowState>): Answer {
+function fillOf(block: string, facts: BlockState, answers: Answers, follows: boolean): Answers {
+  const fill = (facts.fill ?? null) as Answer;
+  if (facts.follows) return follows ? { [block]: fill } : {};
+  return fill !== null && (!(block in answers) || facts.locked) ? { [block]: fill } : {};
+}
+
+function rowsWithFills(
+  repeat: string,
+  answer: Answer,
+  states: Record<string, RowState>,
+  following: ReadonlySet<string>,
+): Answer {
   return rowsIn(answer).map((row) => {
-    const fresh = Object.entries(states[row.id]?.blocks ?? {}).filter(
-      ([block, facts]) => facts.fill !== undefined && facts.fill !== null && !(block in row.values),
+    const fills = Object.entries(states[row.id]?.blocks ?? {}).map(([block, facts]) =>
+      fillOf(block, facts, row.values, following.has(`${repeat}/${row.id}/${block}`)),
     );
-    if (fresh.length === 0) return row;
-    return {
-      ...row,
-      values: { ...row.values, ...Object.fromEntries(fresh.map(([id, facts]) => [id, facts.fill as Answer])) },
-    };
+    return fills.some((fill) => Object.keys(fill).length > 0)
+      ? { ...row, values: Object.assign({}, row.values, ...fills) }
+      : row;
   });
 }
 

@@ -15,6 +15,8 @@ export interface Kept {
   seed: number;
   /** What stands for this one response when it is sent, however often. */
   key: string;
+  /** Questions of a quiz that the visitor was done with. */
+  checked?: readonly string[];
   /** Whether it was being sent: what came of it is not known. */
   sending: boolean;
   at: number;

@@ -52,7 +52,7 @@ createRoot(root).render(
 if (page.token) {
   // The workbench around a preview hears what was answered and which block is looked at, and may fill it in.
   const tellWorkbench = (message: Record<string, unknown>) => parent.postMessage(message, origin);
-  session.subscribe(() => tellWorkbench({ codexa: "answers", answers: session.read().answers }));
+  session.subscribe(() => tellWorkbench({ codexa: "answers", answers: session.ownAnswers() }));
   for (const event of ["focusin", "click"])
     addEventListener(event, ({ target }) => {
       const block = (target as Element).closest<HTMLElement>("[data-block]")?.dataset.block;

@@ -7,6 +7,7 @@ import { Asking } from "./asking";
 import { Entered, type Wrong } from "./entered";
 import { blocksWithin, withErrors, withFills } from "./facts";
 import type { AnswerStore, Kept } from "./kept_answers";
+import { Followed } from "./followed";
 import { Retrying } from "./line";
 import { FORM, type Snapshot } from "./snapshot";
 import { Steps } from "./steps";
@@ -26,6 +27,7 @@ export class FormSession {
   private readonly asking: Asking;
   private readonly entered: Entered;
   private readonly steps: Steps;
+  private readonly followed = new Followed();
   private readonly sending = new Retrying((line) => this.set({ line }));
   private saving: ReturnType<typeof setTimeout> | undefined;
   /** Stands for one response, however often it is sent. */
@@ -50,7 +52,7 @@ export class FormSession {
     this.key = kept?.key ?? crypto.randomUUID();
     this.touched = restored;
     this.snapshot = {
-      answers: withFills(answers, start.state),
+      answers: withFills(answers, start.state, this.followed.take(start.state)),
       state: start.state,
       visited: new Set(),
       phase: face.welcome && !restored ? "welcome" : "filling",
@@ -61,10 +63,13 @@ export class FormSession {
       tries: 0,
       restored,
       elsewhere: store?.elsewhere ?? false,
+      checked: new Set(restored ? (kept?.checked ?? []) : []),
+      told: [],
       confirmation: null,
     };
     this.asking = new Asking(transport, {
-      answers: () => this.snapshot.answers,
+      answers: () => this.ownAnswers(),
+      checked: () => [...this.snapshot.checked],
       take: (reply, whole) => this.take(reply, whole),
       line: (line) => this.set({ line }),
       refused: (refusal) => this.set({ refusal }),
@@ -72,7 +77,9 @@ export class FormSession {
     this.entered = new Entered(face, start.state, {
       read: this.read,
       change: (block, answer) => this.change(block, answer),
+      touch: (address) => this.followed.change(address),
       leave: (address) => this.leave(address),
+      checkOf: (block) => (this.mayCheck(block) ? () => void this.check(block) : null),
     });
     this.steps = new Steps(
       face.pages.map((page) => page.id),
@@ -116,10 +123,63 @@ export class FormSession {
     // Other answers are another response: a key stands for exactly one.
     this.key = crypto.randomUUID();
     this.touched = true;
+    this.followed.change(block);
+    this.uncheck(block);
     this.set({ answers: { ...this.snapshot.answers, [block]: answer }, refusal: null });
     this.saveSoon();
     if (this.asks.has(block)) this.asking.soon(block);
     else this.forgetError(block);
+  }
+
+  /** The answers without those that follow their default: what is the visitor's own. */
+  ownAnswers(): Answers {
+    return this.followed.without(this.snapshot.answers);
+  }
+
+  // What of a quiz was right
+
+  private mayCheck(block: string): boolean {
+    const { quiz } = this.face;
+    const { answers, checked, state, phase } = this.snapshot;
+    const asks = quiz?.when === "at_once" && quiz.questions.includes(block) && !checked.has(block);
+    return asks && phase === "filling" && (answers[block] ?? null) !== null && !state.blocks[block]?.locked;
+  }
+
+  /** The visitor is done with an answer: the core says whether it is right, or what is wrong with it in itself. */
+  async check(block: string): Promise<void> {
+    this.leave(block);
+    this.set({ checked: new Set(this.snapshot.checked).add(block) });
+    await this.asking.about([block]);
+    // Nothing is told of an answer that is none.
+    if (!this.snapshot.state.blocks[block]?.feedback) this.uncheck(block);
+    this.saveSoon();
+  }
+
+  private uncheck(block: string): void {
+    const { checked, state } = this.snapshot;
+    if (!checked.has(block)) return;
+    const facts = state.blocks[block]!;
+    this.set({
+      checked: new Set([...checked].filter((each) => each !== block)),
+      state: { ...state, blocks: { ...state.blocks, [block]: { ...facts, feedback: null } } },
+    });
+  }
+
+  /** Tells of the answers on this page whether they are right, once; says whether there was anything to tell. */
+  private async tellOfPage(): Promise<boolean> {
+    const { answers, checked } = this.snapshot;
+    const here = new Set(blocksWithin(this.pages.flatMap((page) => page.blocks)).map(({ id }) => id));
+    const asked = (this.face.quiz?.questions ?? []).filter(
+      (block) => here.has(block) && !checked.has(block) && (answers[block] ?? null) !== null,
+    );
+    if (asked.length === 0) return false;
+    this.set({ checked: new Set([...checked, ...asked]), waiting: true });
+    await this.asking.about(asked);
+    const { state } = this.snapshot;
+    const told = asked.filter((block) => state.blocks[block]?.feedback);
+    this.set({ waiting: false, told });
+    this.saveSoon();
+    return told.length > 0;
   }
 
   /** What was wrong with an answer that nothing depends on no longer holds once it was changed. */
@@ -158,7 +218,7 @@ export class FormSession {
     const merged = whole
       ? reply
       : { ...reply, blocks: { ...state.blocks, ...reply.blocks }, texts: { ...state.texts, ...reply.texts } };
-    this.set({ state: merged, answers: withFills(this.snapshot.answers, reply) });
+    this.set({ state: merged, answers: withFills(this.snapshot.answers, reply, this.followed.take(reply)) });
     const { page } = this.snapshot;
     if (this.paged && page && !merged.path.includes(page)) this.open(this.steps.nearest(page));
   }
@@ -197,17 +257,23 @@ export class FormSession {
 
   /** Goes on to the next page, once nothing on this one is wrong. */
   async next(): Promise<void> {
-    if (this.snapshot.waiting || this.snapshot.phase !== "filling") return;
+    if (await this.mayGoOn()) this.open(this.steps.after(this.snapshot.page));
+  }
+
+  /** Whether nothing on this page is wrong, and nothing more is to be told of it. */
+  private async mayGoOn(): Promise<boolean> {
+    if (this.snapshot.waiting || this.snapshot.phase !== "filling") return false;
     if (this.asking.behind) {
       this.set({ waiting: true });
       await this.asking.now();
       this.set({ waiting: false });
       // The core could not be asked: what stands here is not known to be right.
-      if (this.asking.behind) return;
+      if (this.asking.behind) return false;
     }
-    if (this.entered.wrongOn(this.pages).length > 0) return this.refuse(say("someWrong"));
-    if (this.filesNews) return this.refuse(this.filesNews);
-    this.open(this.steps.after(this.snapshot.page));
+    if (this.entered.wrongOn(this.pages).length > 0) this.refuse(say("someWrong"));
+    else if (this.filesNews) this.refuse(this.filesNews);
+    else return !(await this.tellOfPage());
+    return false;
   }
 
   back(): void {
@@ -227,7 +293,7 @@ export class FormSession {
 
   private open(page: string | null): void {
     if (!page || page === this.snapshot.page) return;
-    this.set({ page, refusal: null });
+    this.set({ page, refusal: null, told: [] });
     this.saveSoon();
   }
 
@@ -239,7 +305,13 @@ export class FormSession {
 
   // Handing in
 
-  submit(): void {
+  /** Hands in; of a quiz, once it was told what was right on the last page. */
+  async submit(): Promise<void> {
+    if (this.face.quiz && !(await this.mayGoOn())) return;
+    this.handIn();
+  }
+
+  private handIn(): void {
     if (this.snapshot.phase !== "filling") return;
     if (this.filesNews) return this.refuse(this.filesNews);
     this.asking.stop();
@@ -248,7 +320,7 @@ export class FormSession {
   }
 
   private async send(): Promise<void> {
-    const { answers } = this.snapshot;
+    const answers = this.ownAnswers();
     clearTimeout(this.saving);
     this.keep(true);
     try {
@@ -300,15 +372,18 @@ export class FormSession {
   }
 
   private keep(sending: boolean): void {
-    const { answers, page } = this.snapshot;
-    this.store?.save({ answers, page, seed: this.seed, key: this.key, sending });
+    const { page, checked } = this.snapshot;
+    const answers = this.ownAnswers();
+    this.store?.save({ answers, page, seed: this.seed, key: this.key, checked: [...checked], sending });
   }
 
   /** Takes these answers instead of all that were given, as in a preview. */
   fillIn(answers: Answers): void {
     this.asking.forget();
     this.key = crypto.randomUUID();
-    this.set({ answers, visited: new Set(), refusal: null, phase: "filling", confirmation: null });
+    this.followed.forget();
+    const nothing = { checked: new Set<string>(), told: [] };
+    this.set({ answers, visited: new Set(), refusal: null, phase: "filling", confirmation: null, ...nothing });
     void this.asking.now(true).then(() => this.goAsFarAs(this.snapshot.page));
   }
 
@@ -319,7 +394,8 @@ export class FormSession {
     this.steps.startAgain();
     this.key = crypto.randomUUID();
     this.touched = false;
-    this.set({ answers: {}, visited: new Set(), restored: false, refusal: null });
+    this.followed.forget();
+    this.set({ answers: {}, visited: new Set(), restored: false, refusal: null, checked: new Set(), told: [] });
     void this.asking.now(true).then(() => this.visit(null));
   }
 }

@@ -31,5 +31,9 @@ export interface Snapshot {
   restored: boolean;
   /** Whether the form is being filled in in another window too, with answers of its own. */
   elsewhere: boolean;
+  /** Questions of a quiz that the visitor is done with. */
+  checked: ReadonlySet<string>;
+  /** Of which of them it was told last, all at once, so that the visitor reads it before going on. */
+  told: readonly string[];
   confirmation: ConfirmationFace | null;
 }

@@ -72,6 +72,8 @@ describe("a brand as styles", () => {
   });
 });
 
+const NOTHING_FOLLOWS: ReadonlySet<string> = new Set();
+
 describe("answers with what a state brings", () => {
   const state = (blocks: Record<string, Partial<BlockState>>) => ({ blocks }) as unknown as FormState;
 
@@ -80,6 +82,7 @@ describe("answers with what a state brings", () => {
     const filled = withFills(
       given,
       state({ mail: { fill: "b@example.org" }, day: { fill: "2026-06-01" }, code: { fill: "A-1", locked: true } }),
+      NOTHING_FOLLOWS,
     );
     expect(filled).toEqual({ mail: "a@example.org", note: null, code: "A-1", day: "2026-06-01" });
     expect(given).not.toHaveProperty("day");
@@ -91,7 +94,7 @@ describe("answers with what a state brings", () => {
       { kind: "k", id: "r2", values: {} },
     ] as unknown as Answer;
     const rowStates = { r1: { blocks: { what: { fill: "M 31" } } }, r2: { blocks: { what: { fill: "M 31" } } } };
-    const filled = withFills({ lines: rows }, state({ lines: { rows: rowStates as never } }));
+    const filled = withFills({ lines: rows }, state({ lines: { rows: rowStates as never } }), NOTHING_FOLLOWS);
     expect(rowsIn(filled.lines!).map(({ values }) => values.what)).toEqual(["Moon", "M 31"]);
     expect(rowsIn(filled.lines!)[0]).toBe(rowsIn(rows)[0]);
   });

@@ -82,8 +82,13 @@ export class Transport {
   }
 
   /** What is true now; with `changed` only what hangs on these blocks. */
-  async state(answers: Answers, changed: readonly string[] | null): Promise<FormState> {
-    const asked = { answers, link: this.link, visit: this.visit, ...(changed ? { changed } : {}) };
+  async state(
+    answers: Answers,
+    changed: readonly string[] | null,
+    checked: readonly string[] = [],
+  ): Promise<FormState> {
+    const quiz = checked.length > 0 ? { checked } : {};
+    const asked = { answers, link: this.link, visit: this.visit, ...(changed ? { changed } : {}), ...quiz };
     return (await post<EvaluateReply>(`${this.base}/state`, asked, this.headers, this.credentials)).state;
   }
 

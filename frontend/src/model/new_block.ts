@@ -2,7 +2,7 @@
 import type { Form } from "../api/generated/wire";
 import { type Block, type BlockKind, type Page, titleOf, typeOf } from "./blocks";
 import { keyFrom, keysOf } from "./outline";
-import type { Confirmation, Figure, RowKind } from "./parts";
+import type { Confirmation, Figure, Paragraph, RowKind, ScoredQuestion } from "./parts";
 
 /** An id that nothing else has; ids never change and mean nothing. */
 export const newId = (): string => crypto.randomUUID().replaceAll("-", "").slice(0, 12);
@@ -54,7 +54,31 @@ export const newConfirmation = (name: string): Confirmation => ({
   redirect: "",
 });
 
-const PLAIN_FIGURE = { format: "number", decimals: 0, shown_to_visitors: false } as const;
+const PLAIN_LOOK: Paragraph["chart_look"] = { says: "", decimals: null, first: null, order: "largest" };
+
+/** A piece of a confirmation. */
+export const newParagraph = (made: Partial<Paragraph>): Paragraph => ({
+  text: "",
+  shown: "",
+  chart: "",
+  chart_look: PLAIN_LOOK,
+  picture: "",
+  alternative: "",
+  ...made,
+});
+
+/** A field that gives points. */
+export const newScored = (field: string): ScoredQuestion => ({
+  field,
+  points: {},
+  right: [],
+  worth: "1",
+  when_right: "",
+  when_wrong: "",
+  says: [],
+});
+
+const PLAIN_FIGURE = { format: "number", decimals: 0, kept_decimals: null, shown_to_visitors: false } as const;
 const KINDS: { [Kind in Figure["kind"]]: Omit<Extract<Figure, { kind: Kind }>, "id" | "key" | "name"> } = {
   formula: { ...PLAIN_FIGURE, kind: "formula", formula: "" },
   bands: { ...PLAIN_FIGURE, kind: "bands", formula: "", bands: [], end: null },

@@ -46,7 +46,13 @@ function namesOfFigure({ id, number, title, part }: FigureEntry): Named[] {
 }
 
 /** What a formula can name where it stands: in the rows of a kind the fields of that kind first, by their bare keys. */
-export function namedIn(form: Form, rowKind: string | null = null): Named[] {
+export const namedIn = (form: Form, rowKind: string | null = null): Named[] =>
+  placedIn(form, rowKind).filter(({ block }) => !block || hasValue(block));
+
+const hasValue = (block: Block): boolean => "help" in block && block.type !== "group";
+
+/** The same, and all that can be shown or hidden besides. */
+export function placedIn(form: Form, rowKind: string | null = null): Named[] {
   const parts = partsOf(form);
   const before = (kind: string): string => {
     const entry = parts.get(kind);
@@ -57,9 +63,11 @@ export function namedIn(form: Form, rowKind: string | null = null): Named[] {
   for (const entry of parts.values()) {
     const { id, number, title } = entry;
     if (entry.what === "figure") named.push(...namesOfFigure(entry));
-    if (entry.what !== "block" || !("help" in entry.part) || entry.part.type === "group") continue;
+    if (entry.what !== "block") continue;
     const kind = typeOf(entry.part.type).title;
     const inSameRow = entry.kind !== null && entry.kind === rowKind;
+    // In another row's column only values are known.
+    if (entry.kind !== null && !inSameRow && !hasValue(entry.part)) continue;
     const name = (entry.kind && !inSameRow ? before(entry.kind) : "") + entry.part.key;
     const choices = "options" in entry.part ? entry.part.options : null;
     const each = { name, id, number, title, kind, block: entry.part, choices, figureKind: null };

@@ -9,6 +9,8 @@ export type ListName = (typeof LISTS)[number];
 export type RowKind = Extract<Block, { type: "repeat" }>["kinds"][number];
 export type Figure = Form["figures"][number];
 export type Confirmation = Form["confirmations"][number];
+export type Paragraph = Confirmation["paragraphs"][number];
+export type ScoredQuestion = Extract<Figure, { kind: "score" }>["questions"][number];
 export type Trial = Form["trials"][number];
 
 /** The lists of parts that something has; the kinds of files that an upload takes are no parts. */

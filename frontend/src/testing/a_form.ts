@@ -40,6 +40,7 @@ export const A_FORM = {
   figures: [],
   checks: [],
   trials: [],
+  feedback: { when: "never", shows_right: true, again: false },
 } as unknown as Form;
 
 export const A_FIGURE = { ...newFigure(A_FORM, "formula", "Total"), id: "total", formula: "adults * 2" };

@@ -6,7 +6,7 @@ import type { CSSProperties, TextareaHTMLAttributes } from "react";
 /** Makes a multiline InputBase as high as its text. */
 export const GROWS = { multiline: true, inputComponent: "textarea" } as const;
 
-type Attributes = TextareaHTMLAttributes<HTMLTextAreaElement>;
+type Attributes = TextareaHTMLAttributes<HTMLTextAreaElement> & { "data-values"?: string };
 
 interface Props extends Omit<TextFieldProps, "multiline" | "slotProps" | "minRows" | "maxRows"> {
   /** How many lines it shows at least. */

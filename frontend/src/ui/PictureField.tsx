@@ -2,9 +2,7 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
-import { useMutation } from "@tanstack/react-query";
-import { useRef } from "react";
-import { api } from "../api/client";
+import { PictureButton, usePictureUpload } from "./PictureButton";
 
 interface Props {
   label: string;
@@ -13,8 +11,7 @@ interface Props {
 }
 
 export function PictureField({ label, value, onChange }: Props) {
-  const file = useRef<HTMLInputElement>(null);
-  const upload = useMutation({ mutationFn: api.uploadPicture, onSuccess: ({ source }) => onChange(source) });
+  const upload = usePictureUpload(onChange);
   const take = (files: FileList | null) => files?.[0] && upload.mutate(files[0]);
   return (
     <Box
@@ -38,20 +35,9 @@ export function PictureField({ label, value, onChange }: Props) {
             sx={{ width: 72, height: 48, objectFit: "contain", border: 1, borderColor: "divider", borderRadius: 0.5 }}
           />
         )}
-        <Button variant="outlined" color="inherit" loading={upload.isPending} onClick={() => file.current?.click()}>
+        <PictureButton label={label} variant="outlined" color="inherit" upload={upload}>
           {value ? "Another" : "Choose a picture"}
-        </Button>
-        <input
-          ref={file}
-          type="file"
-          hidden
-          aria-label={label}
-          accept="image/png,image/jpeg,image/webp,image/gif"
-          onChange={(event) => {
-            take(event.target.files);
-            event.target.value = "";
-          }}
-        />
+        </PictureButton>
         {value && (
           <Button color="inherit" onClick={() => onChange("")}>
             Remove

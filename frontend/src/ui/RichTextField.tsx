@@ -41,6 +41,7 @@ export function RichTextField({ label, value, onChange }: Props) {
           onChange={(event) => onChange(event.target.value)}
           attributes={{
             "aria-label": `${label} as HTML`,
+            "data-values": "",
             spellCheck: false,
             style: { fontFamily: MONO, fontSize: 12 },
           }}
@@ -49,7 +50,7 @@ export function RichTextField({ label, value, onChange }: Props) {
         <Written label={label} value={value} onChange={onChange} />
       )}
       <Typography variant="caption" color="text.secondary">
-        {"{key} inserts a value: {adults}, {total}, {site.label}; {{ is a brace."}
+        {"{ inserts a value; {{ is a brace."}
       </Typography>
     </Box>
   );
@@ -68,7 +69,7 @@ function Written({ label, value, onChange }: Props) {
     ],
     content: value,
     injectNonce: styleNonce(),
-    editorProps: { attributes: { role: "textbox", "aria-multiline": "true", "aria-label": label } },
+    editorProps: { attributes: { role: "textbox", "aria-multiline": "true", "aria-label": label, "data-values": "" } },
     onUpdate: ({ editor: changed }) => onChange(changed.isEmpty ? "" : changed.getHTML()),
   });
   useEffect(() => {

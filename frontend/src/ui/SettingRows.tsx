@@ -18,7 +18,8 @@ interface Common {
 }
 
 export type SettingRow =
-  | (Common & { entry: "text"; multiline?: boolean; mono?: boolean })
+  /** One that takes `values` has a list of what {name} can stand for. */
+  | (Common & { entry: "text"; multiline?: boolean; mono?: boolean; values?: boolean })
   | (Common & { entry: "switch" })
   /** An exact number as text; empty is null. */
   | (Common & { entry: "decimal"; blank?: boolean })
@@ -26,6 +27,8 @@ export type SettingRow =
   | (Common & { entry: "whole"; blank?: boolean; least?: number; most?: number })
   | (Common & { entry: "choice"; options: Readonly<Record<string, string>> })
   | (Common & { entry: "several"; options: Readonly<Record<string, string>> });
+
+const takesValues = (does = false): object => (does ? { "data-values": "" } : {});
 
 interface Props {
   rows: readonly SettingRow[];
@@ -51,6 +54,7 @@ function Row({ row, value, edit }: { row: SettingRow; value: unknown; edit: Prop
             value={String(value ?? "")}
             helperText={row.help}
             onChange={(event) => put(event.target.value)}
+            attributes={takesValues(row.values)}
           />
         );
       return (
@@ -59,7 +63,12 @@ function Row({ row, value, edit }: { row: SettingRow; value: unknown; edit: Prop
           value={String(value ?? "")}
           helperText={row.help}
           onChange={(event) => put(event.target.value)}
-          slotProps={row.mono ? { htmlInput: { spellCheck: false, style: { fontFamily: MONO, fontSize: 13 } } } : {}}
+          slotProps={{
+            htmlInput: {
+              ...takesValues(row.values),
+              ...(row.mono ? { spellCheck: false, style: { fontFamily: MONO, fontSize: 13 } } : {}),
+            },
+          }}
         />
       );
     case "switch":

@@ -47,6 +47,8 @@ export type RowOperator =
   | "yes"
   | "not_yes"
   | "no"
+  | "shown"
+  | "not_shown"
   | "formula";
 
 export interface Wire {
@@ -75,6 +77,8 @@ export interface AddressFace {
 export interface AddressField {
   checks: Check[];
   country: boolean;
+  default: string;
+  default_follows: boolean;
   help: string;
   id: string;
   keep_when_hidden: boolean;
@@ -201,8 +205,8 @@ export interface FormState {
  *
  * `value` only for calculated fields; `texts` are those with inserted values, by setting; `options` the ids of the
  * options on offer where not all are, `barred` of those that can't be chosen; `dropped` where a choice was taken back;
- * `fill` the answer to put in where none was given yet; `files` those of an upload; `rows` and `kinds` only for a
- * repeat.
+ * `fill` the answer to put in where none was given yet, which `follows` while the visitor leaves it; `files` those of
+ * an upload; `feedback` what is told of an answer in a quiz; `rows` and `kinds` only for a repeat.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "BlockState".
@@ -211,8 +215,10 @@ export interface BlockState {
   barred?: string[] | null;
   dropped?: boolean;
   error?: ErrorFace | null;
+  feedback?: FeedbackFace | null;
   files?: FileFace[] | null;
   fill?: unknown;
+  follows?: boolean;
   kinds?: {
     [k: string]: KindState;
   } | null;
@@ -237,6 +243,18 @@ export interface BlockState {
 export interface ErrorFace {
   code: string;
   message: string;
+}
+/**
+ * What is told of an answer: what it was, in words, what is said of its options, and the right answer, or "".
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "FeedbackFace".
+ */
+export interface FeedbackFace {
+  notes?: string[];
+  outcome: "right" | "partly" | "wrong";
+  right?: string;
+  words: string;
 }
 /**
  * A file that the visitor sent: `size` in bytes, `type` its media type.
@@ -299,6 +317,7 @@ export interface BandsFigure {
   format: "number" | "money" | "percent" | "text" | "date";
   formula: string;
   id: string;
+  kept_decimals: number | null;
   key: string;
   kind: "bands";
   name: string;
@@ -413,7 +432,8 @@ export interface CalculatedFace {
 /**
  * The result of `formula`, shown in its format.
  *
- * A formula with `response.number` is worked out once the response is saved.
+ * A formula with `response.number` is worked out once the response is saved. With `hidden_when_blank` visitors see
+ * nothing of the field while its value is blank.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "CalculatedField".
@@ -423,7 +443,9 @@ export interface CalculatedField {
   format: "number" | "money" | "percent" | "text" | "date";
   formula: string;
   help: string;
+  hidden_when_blank: boolean;
   id: string;
+  kept_decimals: number | null;
   key: string;
   label: string;
   shown: string;
@@ -449,6 +471,22 @@ export interface Change {
  */
 export interface ChangesReply {
   changes: Change[];
+}
+/**
+ * How a chart shows its bars: what each says ("" is points for a score, percent for a profile) and which of them.
+ *
+ * `decimals` are those of its numbers (None: as many as there are, of a score's percent the figure's), `first` how
+ * many bars are shown (None: all), `order` whether the largest comes first, or they stand in the order of the
+ * profiles.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ChartLook".
+ */
+export interface ChartLook {
+  decimals: number | null;
+  first: number | null;
+  order: "largest" | "given";
+  says: "" | "points" | "percent";
 }
 /**
  * A field as a column of the responses; `number` is its outline number, "" where it is gone.
@@ -517,13 +555,19 @@ export interface Confirmation {
   when: string;
 }
 /**
- * A piece of a confirmation, shown when its condition holds: a text, or the chart of a score or profile by id.
+ * A piece of a confirmation, shown when its condition holds: a text, a picture, or a chart.
+ *
+ * `chart` is the id of a score or profile; `picture` a data URL or a path on this server, with words for who can't
+ * see it.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "Paragraph".
  */
 export interface Paragraph {
+  alternative: string;
   chart: string;
+  chart_look: ChartLook;
+  picture: string;
   shown: string;
   text: string;
 }
@@ -539,14 +583,16 @@ export interface ConfirmationFace {
   title: string;
 }
 /**
- * A piece of a confirmation: sanitised HTML, or the bars of a chart.
+ * A piece of a confirmation: sanitised HTML, the bars of a chart, or a picture with words for who can't see it.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "ParagraphFace".
  */
 export interface ParagraphFace {
+  alternative: string;
   bars: BarFace[];
   html: string;
+  picture: string;
 }
 /**
  * What the browser may know of a consent: the statement to agree to.
@@ -570,6 +616,8 @@ export interface ConsentFace {
  */
 export interface ConsentField {
   checks: Check[];
+  default: string;
+  default_follows: boolean;
   help: string;
   id: string;
   keep_when_hidden: boolean;
@@ -603,6 +651,7 @@ export interface CounterFigure {
   decimals: number;
   format: "number" | "money" | "percent" | "text" | "date";
   id: string;
+  kept_decimals: number | null;
   key: string;
   kind: "counter";
   name: string;
@@ -630,6 +679,8 @@ export interface DateFace {
  */
 export interface DateField {
   checks: Check[];
+  default: string;
+  default_follows: boolean;
   earliest: string;
   help: string;
   id: string;
@@ -664,6 +715,8 @@ export interface DateTimeFace {
  */
 export interface DateTimeField {
   checks: Check[];
+  default: string;
+  default_follows: boolean;
   earliest: string;
   help: string;
   id: string;
@@ -764,6 +817,7 @@ export interface Form {
   checks: Check[];
   confirmations: Confirmation[];
   currency: string;
+  feedback: Feedback;
   figures: (FormulaFigure | BandsFigure | ScoreFigure | ProfileFigure | CounterFigure)[];
   format: 1;
   lead: string;
@@ -782,6 +836,20 @@ export interface Form {
   wording: Wording;
 }
 /**
+ * Whether visitors are told, question by question, what of a score was right.
+ *
+ * `when` it is due: never, when a page is left, or at once when an answer is checked. `shows_right` tells the right
+ * answer where another was given; with `again` the answer may be changed afterwards.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "Feedback".
+ */
+export interface Feedback {
+  again: boolean;
+  shows_right: boolean;
+  when: "never" | "page" | "at_once";
+}
+/**
  * The result of a formula.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -792,6 +860,7 @@ export interface FormulaFigure {
   format: "number" | "money" | "percent" | "text" | "date";
   formula: string;
   id: string;
+  kept_decimals: number | null;
   key: string;
   kind: "formula";
   name: string;
@@ -807,6 +876,7 @@ export interface ScoreFigure {
   decimals: number;
   format: "number" | "money" | "percent" | "text" | "date";
   id: string;
+  kept_decimals: number | null;
   key: string;
   kind: "score";
   name: string;
@@ -816,7 +886,8 @@ export interface ScoreFigure {
 /**
  * What a field's answer is worth: `points` of each option by code, or `worth` for exactly the `right` answers.
  *
- * For a field without options, `right` lists answers that are right, as formulas write them.
+ * For a field without options, `right` lists answers that are right, as formulas write them. `when_right`,
+ * `when_wrong` and `says` are the author's words for feedback (see Feedback).
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "ScoredQuestion".
@@ -831,7 +902,20 @@ export interface ScoredQuestion {
     [k: string]: string;
   };
   right: string[];
+  says: OptionWords[];
+  when_right: string;
+  when_wrong: string;
   worth: string;
+}
+/**
+ * What is said of an answer once feedback is due for it, by the option's code.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "OptionWords".
+ */
+export interface OptionWords {
+  code: string;
+  text: string;
 }
 /**
  * The profile with the most points.
@@ -846,6 +930,7 @@ export interface ProfileFigure {
   decimals: number;
   format: "number" | "money" | "percent" | "text" | "date";
   id: string;
+  kept_decimals: number | null;
   key: string;
   kind: "profile";
   name: string;
@@ -944,6 +1029,8 @@ export interface Page {
  */
 export interface ShortTextField {
   checks: Check[];
+  default: string;
+  default_follows: boolean;
   help: string;
   id: string;
   keep_when_hidden: boolean;
@@ -968,6 +1055,8 @@ export interface ShortTextField {
  */
 export interface LongTextField {
   checks: Check[];
+  default: string;
+  default_follows: boolean;
   help: string;
   id: string;
   keep_when_hidden: boolean;
@@ -994,6 +1083,8 @@ export interface LongTextField {
 export interface NumberField {
   checks: Check[];
   decimals: number;
+  default: string;
+  default_follows: boolean;
   help: string;
   id: string;
   keep_when_hidden: boolean;
@@ -1018,6 +1109,8 @@ export interface NumberField {
  */
 export interface MoneyField {
   checks: Check[];
+  default: string;
+  default_follows: boolean;
   help: string;
   id: string;
   keep_when_hidden: boolean;
@@ -1040,6 +1133,8 @@ export interface MoneyField {
  */
 export interface TimeField {
   checks: Check[];
+  default: string;
+  default_follows: boolean;
   earliest: string;
   help: string;
   id: string;
@@ -1061,6 +1156,8 @@ export interface TimeField {
  */
 export interface YesNoField {
   checks: Check[];
+  default: string;
+  default_follows: boolean;
   help: string;
   id: string;
   keep_when_hidden: boolean;
@@ -1083,6 +1180,8 @@ export interface YesNoField {
 export interface SingleChoiceField {
   arrangement: "row" | "column";
   checks: Check[];
+  default: string;
+  default_follows: boolean;
   help: string;
   id: string;
   keep_when_hidden: boolean;
@@ -1128,6 +1227,8 @@ export interface Option {
  */
 export interface DropdownField {
   checks: Check[];
+  default: string;
+  default_follows: boolean;
   help: string;
   id: string;
   keep_when_hidden: boolean;
@@ -1157,6 +1258,8 @@ export interface DropdownField {
 export interface SeveralChoicesField {
   arrangement: "row" | "column";
   checks: Check[];
+  default: string;
+  default_follows: boolean;
   help: string;
   id: string;
   keep_when_hidden: boolean;
@@ -1187,6 +1290,8 @@ export interface SeveralChoicesField {
 export interface RatingField {
   checks: Check[];
   count: number;
+  default: string;
+  default_follows: boolean;
   help: string;
   icon: "star" | "heart" | "moon" | "dot";
   id: string;
@@ -1207,6 +1312,8 @@ export interface RatingField {
  */
 export interface ScaleField {
   checks: Check[];
+  default: string;
+  default_follows: boolean;
   help: string;
   id: string;
   keep_when_hidden: boolean;
@@ -1230,6 +1337,8 @@ export interface ScaleField {
  */
 export interface SliderField {
   checks: Check[];
+  default: string;
+  default_follows: boolean;
   help: string;
   id: string;
   keep_when_hidden: boolean;
@@ -1253,6 +1362,8 @@ export interface SliderField {
  */
 export interface GridField {
   checks: Check[];
+  default: string;
+  default_follows: boolean;
   help: string;
   id: string;
   keep_when_hidden: boolean;
@@ -1291,6 +1402,8 @@ export interface GridQuestion {
  */
 export interface NameField {
   checks: Check[];
+  default: string;
+  default_follows: boolean;
   help: string;
   id: string;
   keep_when_hidden: boolean;
@@ -1311,6 +1424,8 @@ export interface NameField {
  */
 export interface EmailField {
   checks: Check[];
+  default: string;
+  default_follows: boolean;
   help: string;
   id: string;
   keep_when_hidden: boolean;
@@ -1331,6 +1446,8 @@ export interface EmailField {
  */
 export interface PhoneField {
   checks: Check[];
+  default: string;
+  default_follows: boolean;
   help: string;
   id: string;
   keep_when_hidden: boolean;
@@ -1351,6 +1468,8 @@ export interface PhoneField {
  */
 export interface WebAddressField {
   checks: Check[];
+  default: string;
+  default_follows: boolean;
   help: string;
   id: string;
   keep_when_hidden: boolean;
@@ -1371,6 +1490,8 @@ export interface WebAddressField {
  */
 export interface SignatureField {
   checks: Check[];
+  default: string;
+  default_follows: boolean;
   help: string;
   id: string;
   keep_when_hidden: boolean;
@@ -1390,6 +1511,8 @@ export interface SignatureField {
  */
 export interface FileUploadField {
   checks: Check[];
+  default: string;
+  default_follows: boolean;
   help: string;
   id: string;
   keep_when_hidden: boolean;
@@ -1765,7 +1888,8 @@ export interface EvaluateReply {
  * What the visitor has entered, by block id, and what came with the address.
  *
  * `turn` is handed back, so that late replies are known. `changed` are the blocks whose answers are new since the last
- * reply: only what hangs on them comes back. Without it all does.
+ * reply: only what hangs on them comes back. Without it all does. `checked` are the questions of a quiz that the
+ * visitor is done with: what was right of them is told as far as it is due.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "EvaluateRequest".
@@ -1775,6 +1899,10 @@ export interface EvaluateRequest {
     [k: string]: unknown;
   };
   changed: string[] | null;
+  /**
+   * @maxItems 2000
+   */
+  checked: string[];
   link: {
     [k: string]: string;
   };
@@ -2323,9 +2451,21 @@ export interface FormFace {
   pages: FilledPageFace[];
   presentation: string;
   progress: string;
+  quiz: QuizFace | null;
   title: string;
   welcome: Welcome | null;
   wording: Wording;
+}
+/**
+ * Of which questions visitors are told whether they were right, when, and whether they may answer again.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "QuizFace".
+ */
+export interface QuizFace {
+  again: boolean;
+  questions: string[];
+  when: "page" | "at_once";
 }
 /**
  * A form in the workbench; `changes` counts what differs from the live edition.
@@ -2395,7 +2535,8 @@ export interface NewFormRequest {
 /**
  * What comes out of answers: what a trial would look at; which conditions hold, by owner and setting.
  *
- * `values` are the texts of fields and figures by id; `charts` the bars of figures; `looked_at` the numbers that
+ * `values` are the texts of fields and figures by id; `charts` the bars of charts by confirmation and
+ * paragraph ("ID.2"); `looked_at` the numbers that
  * figures of bands look at, as plain text; `state` what visitors would see.
  *
  * This interface was referenced by `Wire`'s JSON-Schema

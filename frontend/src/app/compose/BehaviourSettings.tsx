@@ -6,7 +6,7 @@ import Switch from "@mui/material/Switch";
 import Typography from "@mui/material/Typography";
 import { isQuestion } from "../../model/blocks";
 import type { Entry } from "../../model/parts";
-import { SettingRows } from "../../ui/SettingRows";
+import { type SettingRow, SettingRows } from "../../ui/SettingRows";
 import { useBench } from "../workbench/bench";
 import { useOpenPart } from "../workbench/useOpenPart";
 import { FormulaButton } from "./FormulaButton";
@@ -27,6 +27,13 @@ const FORMULAS = [
   { setting: "offered", title: "Offers an option when", absent: "Always; filter the options" },
 ] as const;
 
+const FOLLOWS: SettingRow = {
+  entry: "switch",
+  setting: "default_follows",
+  label: "Follow the default until it is changed",
+  help: "It is worked out again with every answer it reads, and always while the field is locked. Else once only.",
+};
+
 export function BehaviourSettings({ entry, edit }: Props) {
   return (
     <>
@@ -37,6 +44,7 @@ export function BehaviourSettings({ entry, edit }: Props) {
       {entry.what === "block" && isQuestion(entry.part) && (
         <SettingRows
           rows={[
+            ...(entry.part.default.trim() ? [FOLLOWS] : []),
             {
               entry: "switch",
               setting: "keep_when_hidden",

@@ -72,6 +72,7 @@ export function Selectable({
           name={entry.number}
           text={textOf(entry) ?? ""}
           block={place}
+          rowKind={entry.kind}
           onChange={(label) => actions.editLabel(entry.id, label)}
           onDone={(by) => {
             if (by === "key") place.current?.querySelector<HTMLElement>(".sh-select")?.focus({ preventScroll: true });

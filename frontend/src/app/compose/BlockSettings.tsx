@@ -27,6 +27,7 @@ const TABS: Record<string, SettingsTab> = {
   min_rows: "checks",
   checks: "checks",
   keep_when_hidden: "behaviour",
+  default_follows: "behaviour",
 };
 
 const WIDTH: SettingRow = {

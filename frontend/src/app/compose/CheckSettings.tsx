@@ -47,6 +47,7 @@ export function CheckSettings({ entry, actions }: Props) {
           <LongTextField
             label="What visitors are told"
             value={check.message}
+            attributes={{ "data-values": (entry.what === "kind" ? entry.id : entry.kind) ?? "" }}
             onChange={(event) =>
               put(checks.map((each, index) => (index === at ? { ...each, message: event.target.value } : each)))
             }

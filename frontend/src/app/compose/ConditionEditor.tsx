@@ -21,7 +21,7 @@ import {
   takesSeveral,
 } from "../../fields/conditions";
 import { idsNamed, isRows, withNamesOfToday } from "../../model/condition_rows";
-import { type Named, namedIn } from "../../model/outline";
+import { type Named, placedIn } from "../../model/outline";
 import { useBench } from "../workbench/bench";
 import { Operand } from "./Operand";
 
@@ -39,7 +39,7 @@ const NEW_ROW: ConditionRow = { name: "", operator: "is", operands: [] };
 
 export function ConditionEditor({ text, rows, rowKind, readOnly, focused, onChange }: Props) {
   const { form } = useBench();
-  const names = useMemo(() => namedIn(form, rowKind), [form, rowKind]);
+  const names = useMemo(() => placedIn(form, rowKind), [form, rowKind]);
   // What is typed stays as it is typed; what a row lacks stands in its formula as missing.
   const [shown, setShown] = useState({ text, rows, ids: idsNamed(rows, names) });
   const [problem, setProblem] = useState<string | null>(null);

@@ -1,4 +1,4 @@
-// A confirmation as visitors will read it; charts show what sample answers give.
+// A confirmation as visitors will read it; charts show what the answers that are tried give.
 import { useQuery } from "@tanstack/react-query";
 import type { MouseEvent } from "react";
 import type { BarFace, Brand } from "../../api/generated/wire";
@@ -8,7 +8,8 @@ import { Bars } from "../../form/Bars";
 import { brandClasses } from "../../form/brand";
 import type { Entry } from "../../model/parts";
 import { useIntoSight } from "../../ui/useIntoSight";
-import { useBench } from "../workbench/bench";
+import { isTried, useBench } from "../workbench/bench";
+import { useOutcome } from "../workbench/useOutcome";
 
 interface Props {
   entry: Extract<Entry, { what: "confirmation" }>;
@@ -38,7 +39,15 @@ export function ConfirmationOnSheet({ entry, brand, chosen, select }: Props) {
           {confirmation.redirect && <p style={{ overflowWrap: "anywhere" }}>{confirmation.redirect}</p>}
           {!confirmation.redirect &&
             confirmation.paragraphs.map((piece, at) =>
-              piece.chart ? <SampleChart key={at} figure={piece.chart} /> : <RichText key={at} html={piece.text} />,
+              piece.chart ? (
+                <ChartOnSheet key={at} place={`${confirmation.id}.${at}`} />
+              ) : piece.picture ? (
+                <figure key={at} className="cx-picture">
+                  <img src={piece.picture} alt={piece.alternative} />
+                </figure>
+              ) : (
+                <RichText key={at} html={piece.text} />
+              ),
             )}
         </div>
       </div>
@@ -46,16 +55,19 @@ export function ConfirmationOnSheet({ entry, brand, chosen, select }: Props) {
   );
 }
 
-function SampleChart({ figure }: { figure: string }) {
-  const { reply, saved } = useBench();
-  const found = useQuery(queries.sampleOutcome(reply.id, saved.revision));
-  const bars: BarFace[] = found.data?.charts[figure] ?? [];
+/** With the answers that are tried; where none are, with samples. */
+function ChartOnSheet({ place }: { place: string }) {
+  const { reply, saved, trying } = useBench();
+  const tried = isTried(trying);
+  const samples = useQuery({ ...queries.sampleOutcome(reply.id, saved.revision), enabled: !tried });
+  const outcome = useOutcome(tried);
+  const bars: BarFace[] = (tried ? outcome : samples.data)?.charts[place] ?? [];
   if (bars.length === 0)
     return <p className="cx-help">A chart, once there are answers and visitors may see the figure.</p>;
   return (
     <>
       <Bars bars={bars} />
-      <p className="cx-help">With sample answers</p>
+      <p className="cx-help">With {tried ? trying.name : "sample answers"}</p>
     </>
   );
 }

@@ -7,7 +7,11 @@ import ToggleButton from "@mui/material/ToggleButton";
 import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
-import type { Confirmation, Entry } from "../../model/parts";
+import { newParagraph } from "../../model/new_block";
+import type { Confirmation, Entry, Paragraph as Piece } from "../../model/parts";
+import { PictureButton, usePictureUpload } from "../../ui/PictureButton";
+import { PictureField } from "../../ui/PictureField";
+import { type SettingRow, SettingRows } from "../../ui/SettingRows";
 import { moved } from "../../fields/table_pieces";
 import { RichTextField } from "../../ui/RichTextField";
 import { useBench } from "../workbench/bench";
@@ -19,8 +23,6 @@ interface Props {
   entry: Extract<Entry, { what: "confirmation" }>;
   actions: ComposeActions;
 }
-
-type Piece = Confirmation["paragraphs"][number];
 
 export function ConfirmationSettings({ entry, actions }: Props) {
   const confirmation = entry.part;
@@ -69,6 +71,7 @@ export function ConfirmationSettings({ entry, actions }: Props) {
         <>
           <TextField
             label="Heading"
+            slotProps={{ htmlInput: { "data-values": "" } }}
             value={confirmation.title}
             onChange={(event) => edit({ title: event.target.value })}
           />
@@ -86,8 +89,9 @@ export function ConfirmationSettings({ entry, actions }: Props) {
             />
           ))}
           <Box>
-            <Button onClick={() => put([...paragraphs, { text: "<p></p>", shown: "", chart: "" }])}>Add a text</Button>
-            <AddChart onAdd={(chart) => put([...paragraphs, { text: "", shown: "", chart }])} />
+            <Button onClick={() => put([...paragraphs, newParagraph({ text: "<p></p>" })])}>Add a text</Button>
+            <AddChart onAdd={(chart) => put([...paragraphs, newParagraph({ chart })])} />
+            <AddPicture onAdd={(picture) => put([...paragraphs, newParagraph({ picture })])} />
           </Box>
         </>
       )}
@@ -107,8 +111,9 @@ function Redirect({ value, edit }: { value: string; edit: (changes: Partial<Conf
       helperText={
         wrong
           ? "Begin with https:// and leave out spaces"
-          : "{key} inserts a value: https://www.example.org/?n={response.number}"
+          : "{ inserts a value: https://www.example.org/?n={response.number}"
       }
+      slotProps={{ htmlInput: { "data-values": "" } }}
       onChange={(event) => {
         setTyped(event.target.value);
         if (isAddress(event.target.value)) edit({ redirect: event.target.value });
@@ -137,6 +142,100 @@ function AddChart({ onAdd }: { onAdd: (figure: string) => void }) {
     >
       Add a chart
     </Button>
+  );
+}
+
+function AddPicture({ onAdd }: { onAdd: (source: string) => void }) {
+  const upload = usePictureUpload(onAdd);
+  return (
+    <>
+      <PictureButton label="Picture for the confirmation" upload={upload}>
+        Add a picture
+      </PictureButton>
+      {upload.isError && (
+        <Typography variant="caption" color="error" role="alert">
+          {upload.error.message}
+        </Typography>
+      )}
+    </>
+  );
+}
+
+type PieceProps = Pick<ParagraphProps, "piece" | "onChange">;
+
+function PictureSettings({ piece, onChange }: PieceProps) {
+  return (
+    <>
+      <PictureField label="Picture" value={piece.picture} onChange={(picture) => onChange({ picture })} />
+      <TextField
+        label="What it shows, in words"
+        value={piece.alternative}
+        helperText="Read out to those who can’t see it; empty for mere decoration"
+        onChange={(event) => onChange({ alternative: event.target.value })}
+      />
+    </>
+  );
+}
+
+const PROFILE_ROWS: readonly SettingRow[] = [
+  {
+    entry: "choice",
+    setting: "order",
+    label: "Bars stand",
+    options: { largest: "The largest first", given: "In the order of the profiles" },
+  },
+  {
+    entry: "whole",
+    blank: true,
+    least: 1,
+    most: 100,
+    setting: "first",
+    label: "Only the first",
+    help: "Empty for all",
+  },
+];
+
+const looksFor = (kind: "score" | "profile"): readonly SettingRow[] => [
+  {
+    entry: "choice",
+    setting: "says",
+    label: "Each bar says",
+    options: { "": kind === "score" ? "Points of the greatest" : "Percent", points: "Points", percent: "Percent" },
+  },
+  {
+    entry: "whole",
+    blank: true,
+    most: 10,
+    setting: "decimals",
+    label: "Decimals",
+    help: "Empty for those that the figure has",
+  },
+  ...(kind === "profile" ? PROFILE_ROWS : []),
+];
+
+function ChartSettings({ piece, onChange }: PieceProps) {
+  const charts = useCharts();
+  const kind = charts.find(({ id }) => id === piece.chart)?.kind === "profile" ? "profile" : "score";
+  return (
+    <>
+      <TextField
+        select
+        label="Chart of"
+        value={piece.chart}
+        onChange={(event) => onChange({ chart: event.target.value })}
+      >
+        {charts.map((figure) => (
+          <MenuItem key={figure.id} value={figure.id}>
+            {figure.name || figure.key}
+          </MenuItem>
+        ))}
+      </TextField>
+      <SettingRows
+        rows={looksFor(kind)}
+        of={piece.chart_look}
+        edit={(changes) => onChange({ chart_look: { ...piece.chart_look, ...changes } })}
+      />
+    </>
   );
 }
 
@@ -176,20 +275,9 @@ function Paragraph({ part, piece, at, onUp, onChange, onRemove }: ParagraphProps
           Remove
         </Button>
       </Box>
-      {piece.chart ? (
-        <TextField
-          select
-          label="Chart of"
-          value={piece.chart}
-          onChange={(event) => onChange({ chart: event.target.value })}
-        >
-          {charts.map((figure) => (
-            <MenuItem key={figure.id} value={figure.id}>
-              {figure.name || figure.key}
-            </MenuItem>
-          ))}
-        </TextField>
-      ) : (
+      {piece.chart && <ChartSettings piece={piece} onChange={onChange} />}
+      {piece.picture && <PictureSettings piece={piece} onChange={onChange} />}
+      {!piece.chart && !piece.picture && (
         <RichTextField
           label={`Text of paragraph ${at + 1}`}
           value={piece.text}

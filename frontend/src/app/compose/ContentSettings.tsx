@@ -34,6 +34,7 @@ export function ContentSettings({ entry, actions, focusLabel }: Props) {
           inputRef={label}
           label={setting === "label" ? "Label" : "Text"}
           value={typedTitle(block)}
+          slotProps={{ htmlInput: { "data-values": entry.kind ?? "" } }}
           onChange={(event) => actions.editLabel(block.id, event.target.value)}
         />
       )}
@@ -41,7 +42,8 @@ export function ContentSettings({ entry, actions, focusLabel }: Props) {
         <LongTextField
           label="Help below the field"
           value={block.help}
-          helperText="{key} inserts a value here and in the label"
+          helperText="{ inserts a value, here and in the label"
+          attributes={{ "data-values": entry.kind ?? "" }}
           onChange={(event) => actions.edit(block.id, { help: event.target.value })}
         />
       )}

@@ -83,6 +83,7 @@ export function FormSettings() {
       </Box>
       <SettingRows rows={rowsFor(form)} of={form} edit={edit} />
       <Welcome form={form} edit={edit} />
+      <FeedbackSettings form={form} edit={edit} />
       <FormChecks form={form} edit={edit} />
     </Box>
   );
@@ -92,6 +93,8 @@ interface Props {
   form: Form;
   edit: (changes: Partial<Form>) => void;
 }
+
+const VALUES = { htmlInput: { "data-values": "" } };
 
 function Welcome({ form, edit }: Props) {
   const { welcome } = form;
@@ -112,6 +115,7 @@ function Welcome({ form, edit }: Props) {
         <>
           <TextField
             label="Heading of the welcome"
+            slotProps={VALUES}
             value={welcome.title}
             onChange={(event) => edit({ welcome: { ...welcome, title: event.target.value } })}
           />
@@ -128,6 +132,49 @@ function Welcome({ form, edit }: Props) {
         </>
       )}
     </>
+  );
+}
+
+const FEEDBACK_ROWS: readonly SettingRow[] = [
+  {
+    entry: "choice",
+    setting: "when",
+    label: "Tell visitors what was right",
+    options: {
+      never: "Not while they fill in",
+      page: "When a page is left",
+      at_once: "At once, by a button below each question",
+    },
+    help: "Of the questions of a score. Words for all are in Brand; for one question or answer, in its score.",
+  },
+  {
+    entry: "switch",
+    setting: "shows_right",
+    label: "Show the right answer",
+    help: "Where another one was given. It leaves the server only then.",
+    only: { setting: "when", values: ["page", "at_once"] },
+  },
+  {
+    entry: "switch",
+    setting: "again",
+    label: "They may answer again",
+    help: "Else an answer of which it was told stays as it is.",
+    only: { setting: "when", values: ["page", "at_once"] },
+  },
+];
+
+/** A quiz: whether visitors are told, question by question, what of a score was right. */
+function FeedbackSettings({ form, edit }: Props) {
+  if (!form.figures.some(({ kind }) => kind === "score")) return null;
+  return (
+    <Box sx={{ display: "grid", gap: 1.5 }}>
+      <Heading>Feedback in a quiz</Heading>
+      <SettingRows
+        rows={FEEDBACK_ROWS}
+        of={form.feedback}
+        edit={(changes) => edit({ feedback: { ...form.feedback, ...changes } })}
+      />
+    </Box>
   );
 }
 
@@ -168,6 +215,7 @@ function FormChecks({ form, edit }: Props) {
           </Box>
           <LongTextField
             label="What visitors are told"
+            attributes={{ "data-values": "" }}
             value={check.message}
             onChange={(event) => change(at, { message: event.target.value })}
           />

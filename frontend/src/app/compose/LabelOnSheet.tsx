@@ -7,6 +7,8 @@ interface Props {
   text: string;
   /** The block on the sheet, in which the label stands. */
   block: RefObject<HTMLElement | null>;
+  /** The row kind that it stands in, or null. */
+  rowKind: string | null;
   onChange: (text: string) => void;
   /** Typing has ended: by a key, or because something else was clicked, which keeps the focus then. */
   onDone: (by: "key" | "leaving") => void;
@@ -15,7 +17,7 @@ interface Props {
 /** The labels of blocks as they are drawn. */
 export const LABELS = ".cx-label, .cx-heading h3, .sh-holder";
 
-export function LabelOnSheet({ name, text, block, onChange, onDone }: Props) {
+export function LabelOnSheet({ name, text, block, rowKind, onChange, onDone }: Props) {
   const field = useRef<HTMLTextAreaElement>(null);
   const [place, setPlace] = useState<CSSProperties>({});
   useLayoutEffect(() => {
@@ -29,6 +31,7 @@ export function LabelOnSheet({ name, text, block, onChange, onDone }: Props) {
       aria-label={`Label of ${name}, on the sheet`}
       autoFocus
       rows={1}
+      data-values={rowKind ?? ""}
       value={text}
       style={place}
       onChange={(event) => onChange(event.target.value.replaceAll("\n", " "))}
@@ -38,7 +41,10 @@ export function LabelOnSheet({ name, text, block, onChange, onDone }: Props) {
         event.preventDefault();
         onDone("key");
       }}
-      onBlur={() => onDone("leaving")}
+      onBlur={({ relatedTarget }) => {
+        // The list of values to insert gives the focus back.
+        if (!relatedTarget?.closest("[data-inserter]")) onDone("leaving");
+      }}
     />
   );
 }

@@ -15,7 +15,7 @@ import { Heading, InspectorFrame } from "./InspectorFrame";
 import type { ComposeActions } from "./actions";
 
 const WORDS: readonly SettingRow[] = [
-  { entry: "text", setting: "title", label: "Title", help: "{key} inserts a value" },
+  { entry: "text", setting: "title", label: "Title", help: "{ inserts a value", values: true },
 ];
 const BUTTONS: readonly SettingRow[] = [
   { entry: "text", setting: "next_label", label: "Button to go on", help: "Empty for the form’s own word" },

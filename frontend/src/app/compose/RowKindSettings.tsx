@@ -34,6 +34,7 @@ export function RowKindSettings({ entry, actions }: Props) {
       <TextField
         label="Label"
         value={kind.label}
+        slotProps={{ htmlInput: { "data-values": "" } }}
         helperText="Also on the button that adds such a row"
         onChange={(event) => edit({ label: event.target.value })}
       />

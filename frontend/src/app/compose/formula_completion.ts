@@ -22,9 +22,27 @@ const SCORE_PARTS = {
   percent: "percent of the greatest",
   right: "how many were right",
   questions: "how many questions",
+  answered: "how many were answered",
   greatest: "greatest score",
 };
-const PROFILE_PARTS = { label: "name of the first", second: "name of the second", ranking: "names in order" };
+const PROFILE_PARTS = {
+  label: "name of the first",
+  second: "name of the second",
+  third: "name of the third",
+  ranking: "names in order",
+};
+
+/** The numbers of each profile. */
+const partsOfProfiles = (profiles: readonly Choice[]): Record<string, string> =>
+  Object.fromEntries(
+    profiles.flatMap(({ code, label }) => [
+      [`share.${code}`, `percent of ${label}`],
+      [`points.${code}`, `points of ${label}`],
+    ]),
+  );
+
+/** Names, and after each those of its parts. */
+export const withParts = (names: readonly Named[]): Named[] => names.flatMap((named) => [named, ...partsOfName(named)]);
 
 /** The parts of what has a name: the words of a choice, the numbers of a score, the names of profiles. */
 function partsOfName({ name, title, number, block, kind, ...rest }: Named): Named[] {
@@ -39,7 +57,7 @@ function partsOfName({ name, title, number, block, kind, ...rest }: Named): Name
       choices: null,
     }));
   if (rest.figureKind === "score") return more(SCORE_PARTS);
-  if (rest.figureKind === "profile") return more(PROFILE_PARTS);
+  if (rest.figureKind === "profile") return more({ ...PROFILE_PARTS, ...partsOfProfiles(rest.choices ?? []) });
   return block && (block.type === "single_choice" || block.type === "dropdown") ? more({ label: "its words" }) : [];
 }
 
@@ -71,7 +89,7 @@ function codesAfter(before: string, names: readonly Named[]): Suggested | null {
 function namesAfter(before: string, names: readonly Named[], asked: boolean): Suggested | null {
   const phrase = /[\p{L}_][\p{L}\p{N}_. ]*$/u.exec(before)?.[0] ?? "";
   if (!phrase && !asked) return null;
-  const all = names.flatMap((named) => [named, ...partsOfName(named)]);
+  const all = withParts(names);
   const words = phrase.split(" ");
   for (let at = 0; at < words.length - 1; at++) {
     const wanted = words.slice(at).join(" ");

@@ -7,7 +7,7 @@ import type { Form } from "../../api/generated/wire";
 import { SETTINGS } from "../../fields/settings";
 import { BLOCK_TYPES, type BlockKind } from "../../model/blocks";
 import { apply } from "../../model/draft";
-import { newConfirmation, newFigure } from "../../model/new_block";
+import { newConfirmation, newFigure, newParagraph } from "../../model/new_block";
 import { type Confirmation, FORM } from "../../model/parts";
 import { A_FORM, block } from "../../testing/a_form";
 import { onTheBench, settingsOf } from "../../testing/on_the_bench";
@@ -168,7 +168,7 @@ describe("a confirmation", () => {
     const first = within(screen.getByRole("group", { name: "Paragraph 1" }));
     expect(first.getByLabelText("Text of paragraph 1 as HTML")).toHaveProperty("value", texts[1]!.text);
     await user.click(screen.getByRole("button", { name: "Add a chart" }));
-    expect(now().paragraphs[2]).toEqual({ text: "", shown: "", chart: "points" });
+    expect(now().paragraphs[2]).toEqual(newParagraph({ chart: "points" }));
     expect(screen.getByText("Show this figure to visitors, in Figures.")).toBeTruthy();
     await user.click(first.getByRole("button", { name: "Remove" }));
     expect(now().paragraphs.map(({ text }) => text)).toEqual([texts[0]!.text, ""]);

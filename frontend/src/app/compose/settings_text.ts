@@ -43,7 +43,7 @@ const SETTINGS: Record<string, FormulaSetting> = {
     absent: "→ begins blank; give it a default",
     example: '"email", TODAY() + 7, or link.code',
     condition: false,
-    help: "Worked out once, when the field is first shown; visitors may change it.",
+    help: "Worked out once, when the field is first shown; visitors may change it. In Behaviour it can be made to follow.",
   },
   offered: {
     kind: "rule",

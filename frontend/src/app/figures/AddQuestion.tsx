@@ -13,7 +13,9 @@ interface Props {
 
 export function AddQuestion({ taken, optioned, onAdd }: Props) {
   const { parts } = useBench();
-  const free = questionsOf(parts).filter(({ id, part }) => !taken.includes(id) && (!optioned || optionsIn(part).length > 0));
+  const free = questionsOf(parts).filter(
+    ({ id, part }) => !taken.includes(id) && (!optioned || optionsIn(part).length > 0),
+  );
   return (
     <TextField
       select

@@ -7,15 +7,16 @@ import ToggleButton from "@mui/material/ToggleButton";
 import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
-import type { Figure } from "../../model/parts";
+import { newScored } from "../../model/new_block";
+import type { Figure, ScoredQuestion as Question } from "../../model/parts";
 import { DecimalField } from "../../ui/DecimalField";
+import { LongTextField } from "../../ui/LongTextField";
 import { useBench } from "../workbench/bench";
 import { AddQuestion } from "./AddQuestion";
 import type { EditorProps } from "./editor_props";
 import { answersIn, optionsIn, withPoints } from "./questions";
 
 type Score = Extract<Figure, { kind: "score" }>;
-type Question = Score["questions"][number];
 
 export function ScoreEditor({ figure, edit }: EditorProps<Score>) {
   const { questions } = figure;
@@ -33,7 +34,7 @@ export function ScoreEditor({ figure, edit }: EditorProps<Score>) {
       <AddQuestion
         taken={questions.map(({ field }) => field)}
         optioned={false}
-        onAdd={({ id }) => put([...questions, { field: id, points: {}, right: [], worth: "1" }])}
+        onAdd={({ id }) => put([...questions, newScored(id)])}
       />
       <Typography variant="caption" color="text.secondary" sx={{ display: "block", mt: 1 }}>
         Formulas name the points {figure.key}; {figure.key}.greatest, {figure.key}.share, {figure.key}.right and{" "}
@@ -45,6 +46,8 @@ export function ScoreEditor({ figure, edit }: EditorProps<Score>) {
   );
 }
 
+type Options = ReturnType<typeof optionsIn>;
+
 interface RowProps {
   question: Question;
   onChange: (changes: Partial<Question>) => void;
@@ -52,7 +55,7 @@ interface RowProps {
 }
 
 function QuestionRow({ question, onChange, onRemove }: RowProps) {
-  const { parts } = useBench();
+  const { parts, form } = useBench();
   const entry = parts.get(question.field);
   const options = entry?.what === "block" ? optionsIn(entry.part) : [];
   // Chosen while nothing is entered; then what is entered says it, after an undo too.
@@ -134,6 +137,45 @@ function QuestionRow({ question, onChange, onRemove }: RowProps) {
           )}
         </Box>
       )}
+      {form.feedback.when !== "never" && <OwnWords question={question} options={options} onChange={onChange} />}
+    </Box>
+  );
+}
+
+/** What is told of this question, and of each answer to it, where the form gives feedback. */
+function OwnWords({ question, options, onChange }: Pick<RowProps, "question" | "onChange"> & { options: Options }) {
+  const say = (code: string, text: string) => {
+    const others = question.says.filter((each) => each.code !== code);
+    onChange({ says: text ? [...others, { code, text }] : others });
+  };
+  return (
+    <Box component="details" sx={{ mt: 0.5 }}>
+      <Typography component="summary" variant="caption" sx={{ cursor: "pointer", color: "text.secondary" }}>
+        Feedback in words of its own
+      </Typography>
+      <Box sx={{ display: "grid", gap: 1, mt: 1, maxWidth: 520 }}>
+        <LongTextField
+          label="When it is right"
+          value={question.when_right}
+          attributes={{ "data-values": "" }}
+          onChange={(event) => onChange({ when_right: event.target.value })}
+        />
+        <LongTextField
+          label="When it is not"
+          value={question.when_wrong}
+          attributes={{ "data-values": "" }}
+          onChange={(event) => onChange({ when_wrong: event.target.value })}
+        />
+        {options.map(({ id, code, label }) => (
+          <LongTextField
+            key={id}
+            label={`Of “${label || code}”`}
+            value={question.says.find((each) => each.code === code)?.text ?? ""}
+            attributes={{ "data-values": "" }}
+            onChange={(event) => say(code, event.target.value)}
+          />
+        ))}
+      </Box>
     </Box>
   );
 }

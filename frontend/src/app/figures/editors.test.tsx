@@ -4,7 +4,7 @@ import { cleanup } from "@testing-library/react";
 import { afterEach, describe, expect, it } from "vitest";
 import type { Form } from "../../api/generated/wire";
 import { apply } from "../../model/draft";
-import { newFigure } from "../../model/new_block";
+import { newFigure, newScored } from "../../model/new_block";
 import { type Figure, FORM } from "../../model/parts";
 import { A_FORM, block } from "../../testing/a_form";
 import { onTheBench, settingsOf } from "../../testing/on_the_bench";
@@ -52,7 +52,7 @@ describe("a score", () => {
     const { user, screen, now, run } = view;
     await add(view, "2.1 Show");
     await user.click(screen.getByRole("checkbox", { name: "Planets" }));
-    expect(now().questions).toEqual([{ field: "show", points: {}, right: ["near"], worth: "1" }]);
+    expect(now().questions).toEqual([{ ...newScored("show"), right: ["near"] }]);
     await user.click(screen.getByRole("button", { name: "points each" }));
     await user.type(screen.getByLabelText("Deep sky"), "2,5");
     expect(now().questions[0]).toMatchObject({ right: [], points: { deep: "2.5" } });

@@ -49,7 +49,7 @@ export const KINDS: Record<Figure["kind"], FigureKind> = {
   score: {
     title: "Score",
     purpose: "Points for right answers, or for each option",
-    format: [DECIMALS],
+    format: [{ ...DECIMALS, help: "It is kept exactly all the same" }],
     told: told<Of<"score">>(({ questions }, parts) =>
       questions.map(({ field }) => parts.get(field)?.number ?? "?").join(", "),
     ),

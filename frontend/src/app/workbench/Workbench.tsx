@@ -25,6 +25,7 @@ import { RemovalQuestion } from "./RemovalQuestion";
 import { useDraft } from "./useDraft";
 import { usePresence } from "./usePresence";
 import { useSelection } from "./useSelection";
+import { ValueInserter } from "./ValueInserter";
 import { WorkbenchHeader } from "./WorkbenchHeader";
 
 const BrandArea = lazy(() => import("../brand/BrandArea").then((module) => ({ default: module.BrandArea })));
@@ -92,6 +93,7 @@ function OpenWorkbench({ reply, area }: { reply: FormReply; area: string }) {
           </Suspense>
         </Box>
         <ProofBar area={area} />
+        <ValueInserter />
         {open === "commands" && (
           <CommandList onClose={() => setOpen(null)} onKeys={() => setOpen("keys")} onProblem={setProblem} />
         )}
