@@ -2,10 +2,11 @@
 
 import sys
 
-from bench import evaluate, evaluate_request, formulas, hostile, kills, page_weight, workbench
+from bench import evaluate, evaluate_request, faults, formulas, hostile, kills, page_weight, workbench
 
 _BENCHMARKS = {
     "formulas": formulas.run,
+    "faults": faults.run,
     "evaluate": evaluate.run,
     "evaluate_request": evaluate_request.run,
     "page_weight": page_weight.run,

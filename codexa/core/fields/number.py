@@ -48,6 +48,17 @@ class NumberType(LimitedType[NumberField]):
         """As many as the block says."""
         return block.decimals
 
+    def findings(self, block: NumberField) -> list[tuple[str, str, str]]:
+        """Limits that no number meets, or no step."""
+        found = super().findings(block)
+        least, most, step = block.minimum, block.maximum, block.step
+        if found or least is None or most is None or step is None:
+            return found
+        if least + step > most:
+            message = f"In steps of {text_of_number(step)} only the minimum can be entered."
+            return [("step", message, "Make the steps smaller, or raise the maximum.")]
+        return found
+
     def value_type(self, block: NumberField) -> Type:
         """A number of bounded digits, or blank."""
         digits = Digits(whole=MAX_WHOLE_DIGITS, decimals=block.decimals)

@@ -82,7 +82,7 @@ class _Ranges:
         if not place.answered:
             return self.of_formula(self.program.formula(entry.owner, "formula"), level + 1)
         found = _of_answer(place)
-        return found if _is_answered(place) else _either([found, Range(least=ZERO, greatest=ZERO)])
+        return found if is_answered(place) else _either([found, Range(least=ZERO, greatest=ZERO)])
 
     def _of_figure(self, figure: Any, level: int) -> Range:
         if isinstance(figure, ScoreFigure):
@@ -100,7 +100,7 @@ class _Ranges:
         )
 
 
-def _is_answered(place: Place) -> bool:
+def is_answered(place: Place) -> bool:
     """Say whether a form is handed in only with an answer to it."""
     block = place.block
     required = isinstance(block, Question) and block.required.strip().upper() == "TRUE"
@@ -199,9 +199,7 @@ _CALLS: dict[str, Callable[[list[Range]], Range]] = {
     "SUM": _sum,
     "MAX": _greatest,
     "MIN": _smallest,
-    **dict.fromkeys(
-        ("ABS", "COUNT", "COUNTA", "COUNTBLANK", "COUNTIF", "COUNTIFS", "LEN", "ROWCOUNT", "WORDS"), lambda _: _COUNT
-    ),
+    **dict.fromkeys(_COUNTING, lambda _: _COUNT),
     **dict.fromkeys(_ROUNDING, _rounded),
 }
 # Of which of its arguments the result is one.

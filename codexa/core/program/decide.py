@@ -1,35 +1,25 @@
 """Whether a condition can hold and can fail, decided by trying every answer that could make a difference.
 
-Decided for conditions over yes/no, choice and number fields that compare a field with a constant, and for one
-comparison of a linear term; for all others the answer is "unknown".
+Decided for conditions over yes/no, choice and number fields, scores, bands and profiles that compare them with a
+constant, and for one comparison of a linear term; for all others the answer is "unknown".
 """
 
-import itertools
-import math
-from collections.abc import Callable, Iterable, Iterator, Sequence
-from decimal import Decimal
+from collections.abc import Callable, Iterable, Sequence
+from dataclasses import dataclass
 from enum import Enum
 from typing import Any
 
-from codexa.core.definition.parts import Question
-from codexa.core.fields.decimals import MAX_WHOLE_DIGITS
-from codexa.core.fields.opinions import PickedType
-from codexa.core.fields.options import OTHER, Optioned, choice_of
-from codexa.core.fields.several_choices import SeveralChoicesField
 from codexa.core.formula import convert, tree
 from codexa.core.formula.check import Typed
-from codexa.core.formula.scope import Home
 from codexa.core.formula.types import NUMBERS, Kind
-from codexa.core.formula.values import Choice, Choices
+from codexa.core.formula.values import Choices
+from codexa.core.program.candidates import Path, Variable, combinations_of, variables_of
 from codexa.core.program.facts import Formula
-from codexa.core.program.places import Place, Spot
 from codexa.core.program.program import Program
 
 _MOST_TRIES = 4_000
-_MOST_SETS = 10  # options of which all sets are tried
 _COMPARED = frozenset({"=", "<>", "<", "<=", ">", ">="})
 _ORDERED = frozenset({"<", "<=", ">", ">="})
-_FAR = Decimal(10) ** MAX_WHOLE_DIGITS
 
 
 class Decided(Enum):
@@ -44,75 +34,72 @@ class Decided(Enum):
 def decide(program: Program, formula: Formula) -> Decided:
     """Return whether a condition holds for some answers and fails for some."""
     typed = formula.compiled.typed
-    if typed is None or formula.compiled.findings:
+    if typed is None or formula.compiled.findings or not (_is_linear_comparison(typed) or _is_decidable(typed)):
         return Decided.UNKNOWN
-    linear = _is_linear_comparison(typed)
-    if not (linear or _is_decidable(typed)):
+    variables = variables_of(program, [formula], handed_in=False)
+    combinations = None if variables is None else combinations_of(variables, _MOST_TRIES)
+    if combinations is None:
         return Decided.UNKNOWN
-    places = _places_read(program, formula)
-    if places is None:
-        return Decided.UNKNOWN
-    constants = [node.value * sign for node, sign in _numbers_in(typed.node)]
-    candidates = [list(_candidates(place, [] if linear else constants)) for place in places.values()]
-    if math.prod(map(len, candidates)) > _MOST_TRIES:
-        return Decided.UNKNOWN
-    return _tried(formula, list(places), candidates)
+    results = set()
+    for given in combinations:
+        results.add(_value(typed, given) is True)
+        if len(results) == 2:
+            return Decided.BOTH
+    return Decided.ALWAYS if results == {True} else Decided.NEVER
 
 
 class UndecidedError(Exception):
     """Trying every answer that could make a difference can't tell."""
 
 
-def find_answers(
-    program: Program, formulas: Sequence[Formula], wanted: Callable[[Sequence[bool]], bool]
-) -> dict[str, Any] | None:
-    """Return answers, by the fields' ids, for which such conditions hold as is wanted; None where there are none.
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Tried:
+    """What conditions read, by name, and of every combination of values which of them hold."""
 
-    Raises UndecidedError.
+    variables: dict[Path, Variable]
+    outcomes: Sequence[tuple[dict[Path, Any], tuple[bool, ...]]]
+
+    def find(self, wanted: Callable[[Sequence[bool]], bool]) -> dict[str, Any] | None:
+        """Return values, by the ids of what has them, for which they hold as is wanted; None where there are none."""
+        for given, held in self.outcomes:
+            if wanted(held):
+                return {self.variables[path].owner: value for path, value in given.items()}
+        return None
+
+    def told(self, owner: str, value: Any) -> str:
+        """Return a value of what has that id, in words."""
+        return next(each for each in self.variables.values() if each.owner == owner).tell(value)
+
+
+def try_all(program: Program, formulas: Sequence[Formula], *, handed_in: bool) -> Tried:
+    """Try conditions with every combination of values that could make a difference.
+
+    With `handed_in` what must be answered is answered. Raises UndecidedError.
     """
-    places: dict[Spot, Place] = {}
-    constants: list[Decimal] = []
     for formula in formulas:
         typed = formula.compiled.typed
-        known = _places_read(program, formula)
-        if typed is None or formula.compiled.findings or formula.kind or known is None or not _is_decidable(typed):
+        if typed is None or formula.compiled.findings or formula.kind or not _is_decidable(typed):
             raise UndecidedError
-        places |= known
-        constants += [node.value * sign for node, sign in _numbers_in(typed.node)]
-    candidates = [list(_candidates(place, constants)) for place in places.values()]
-    if math.prod(map(len, candidates)) > _MOST_TRIES:
+    variables = variables_of(program, formulas, handed_in=handed_in)
+    combinations = None if variables is None else combinations_of(variables, _MOST_TRIES)
+    if variables is None or combinations is None:
         raise UndecidedError
-    at = {(spot.kind, spot.slot): index for index, spot in enumerate(places)}
-    for combination in itertools.product(*candidates):
-        held = [_value(each.compiled.typed, "", at, combination) is True for each in formulas if each.compiled.typed]
-        if wanted(held):
-            return {place.block.id: value for place, value in zip(places.values(), combination, strict=True)}
-    return None
+    conditions = [each.compiled.typed for each in formulas if each.compiled.typed is not None]
+    outcomes = [(given, tuple(_value(each, given) is True for each in conditions)) for given in combinations]
+    return Tried(variables=variables, outcomes=outcomes)
 
 
-def _tried(formula: Formula, spots: list[Spot], candidates: list[list[Any]]) -> Decided:
-    assert formula.compiled.typed is not None
-    places = {(spot.kind, spot.slot): index for index, spot in enumerate(spots)}
-    results = set()
-    for combination in itertools.product(*candidates):
-        results.add(_value(formula.compiled.typed, formula.kind, places, combination) is True)
-        if len(results) == 2:
-            return Decided.BOTH
-    return Decided.ALWAYS if results == {True} else Decided.NEVER
-
-
-def _value(part: Typed, kind: str, places: dict[tuple[str, int], int], given: tuple[Any, ...]) -> Any:
+def _value(part: Typed, given: dict[Path, Any]) -> Any:
     """Return the value of the few kinds of nodes that are decided, as the general conversions see it.
 
     Compiling each condition once more would take longer than all that is tried.
     """
     node = part.node
     if isinstance(node, tree.Name):
-        assert part.reference is not None
-        return given[places["" if part.reference.home is Home.FORM else kind, part.reference.slot]]
+        return given[node.parts]
     if isinstance(node, tree.Number | tree.Text | tree.Boolean):
         return node.value
-    values = [_value(each, kind, places, given) for each in part.parts]
+    values = [_value(each, given) for each in part.parts]
     if isinstance(node, tree.Unary):
         return -convert.number(values[0]) if node.operator == "-" else convert.number(values[0])
     if isinstance(node, tree.Binary):
@@ -147,33 +134,6 @@ def _codes(value: Any) -> Iterable[str]:
     return () if value is None else value if isinstance(value, Choices) else (value,)
 
 
-def _places_read(program: Program, formula: Formula) -> dict[Spot, Place] | None:
-    by_spot = _places_by_spot(program)
-    spots = formula.reads()
-    if len(spots) < len(formula.compiled.reads) or any(each.facet for each in formula.compiled.reads):
-        return None
-    places = {spot: by_spot.get(spot) for spot in spots}
-    known = {spot: place for spot, place in places.items() if place and _can_be_tried(place)}
-    return known if len(known) == len(places) else None
-
-
-def _places_by_spot(program: Program) -> dict[Spot, Place]:
-    memory: dict[Spot, Place] = program.__dict__.setdefault("_places_by_spot", {})
-    if not memory:
-        memory |= {place.value: place for place in program.places.values() if place.value is not None}
-    return memory
-
-
-def _can_be_tried(place: Place) -> bool:
-    block = place.block
-    if not isinstance(block, Question) or place.field_type is None:
-        return False
-    if isinstance(block, SeveralChoicesField):
-        return len(block.options) <= _MOST_SETS
-    is_choice = place.field_type.value_type(block).kind in (Kind.CHOICE, Kind.CHOICES)
-    return isinstance(block, Optioned) or not is_choice
-
-
 def _is_decidable(part: Typed) -> bool:
     node = part.node
     match node:
@@ -200,7 +160,7 @@ def _is_named(part: Typed) -> bool:
 
 
 def _has_candidates(part: Typed) -> bool:
-    return part.type.kind in NUMBERS | {Kind.YES_NO, Kind.CHOICE, Kind.CHOICES} and not part.type.is_list
+    return part.type.kind in NUMBERS | {Kind.YES_NO, Kind.CHOICE, Kind.CHOICES, Kind.TEXT} and not part.type.is_list
 
 
 def _is_constant(part: Typed) -> bool:
@@ -228,50 +188,3 @@ def _is_linear(part: Typed) -> bool:
         case tree.Binary(operator="*"):
             return all(map(_is_linear, part.parts)) and any(isinstance(each.node, tree.Number) for each in part.parts)
     return False
-
-
-def _numbers_in(node: tree.Tree, sign: int = 1) -> Iterator[tuple[tree.Number, int]]:
-    if isinstance(node, tree.Number):
-        yield node, sign
-    turned = -sign if isinstance(node, tree.Unary) and node.operator == "-" else sign
-    for child in tree.children(node):
-        yield from _numbers_in(child, turned)
-
-
-def _candidates(place: Place, constants: list[Decimal]) -> Iterator[Any]:
-    block = place.block
-    yield None
-    assert place.field_type is not None
-    match place.field_type.value_type(block).kind:
-        case Kind.YES_NO:
-            yield from (True, False)
-        case Kind.CHOICE | Kind.CHOICES if isinstance(block, Optioned):
-            yield from _choices(block)
-        case Kind.NUMBER | Kind.MONEY:
-            yield from _numbers(place, constants)
-
-
-def _choices(block: Optioned) -> Iterator[Any]:
-    choices = [choice_of(option) for option in block.options] + ([Choice(OTHER)] if block.other else [])
-    if not isinstance(block, SeveralChoicesField):
-        yield from choices
-        return
-    for count in range(1, len(choices) + 1):
-        yield from map(Choices, itertools.combinations(choices, count))
-
-
-def _numbers(place: Place, constants: list[Decimal]) -> Iterator[Decimal]:
-    assert place.field_type is not None
-    block: Any = place.block
-    if isinstance(place.field_type, PickedType):
-        least, most, step = place.field_type.bounds(block)
-        start = least
-    else:
-        limits = [getattr(block, name, None) for name in ("minimum", "maximum")]
-        least, most = (far if limit is None else limit for limit, far in zip(limits, (-_FAR, _FAR), strict=True))
-        digits = place.field_type.value_type(block).digits
-        start, step = Decimal(0), Decimal(1).scaleb(-(digits.decimals if digits else 10))
-    # Around each constant those that can be entered, so that none between two constants is passed over.
-    below = (start + (each - start) // step * step for each in constants if least <= each <= most)
-    near = {each + step * shift for each in below for shift in (-1, 0, 1, 2)}
-    yield from sorted({least, most} | {each for each in near if least <= each <= most})

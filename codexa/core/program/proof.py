@@ -3,6 +3,7 @@
 from collections import Counter, defaultdict
 from collections.abc import Iterator
 from dataclasses import replace
+from datetime import date
 
 from codexa.core.definition.brand import weak_contrasts
 from codexa.core.definition.parts import Field, Question
@@ -27,8 +28,11 @@ from codexa.core.program.names import name_of
 from codexa.core.program.places import ALWAYS, NEVER, Place
 from codexa.core.program.program import FORM, Program
 from codexa.core.program.sequences import dead_ends, of_sequences
+from codexa.core.program.timing import too_late
+from codexa.core.program.unfinished import unfinished
 
 _CONDITIONS = frozenset({"shown", "required", "locked", "check", "next", "confirmation", "counted"})
+_OF_NOW = ("TODAY", "NOW", "INGROUP")
 _DIVIDING = {"MOD": 1, "QUOTIENT": 1}
 
 
@@ -54,6 +58,8 @@ def proof(program: Program) -> tuple[Finding, ...]:
         *dead_ends(program),
         *_of_confirmations(program),
         *_of_prices(program),
+        *too_late(program),
+        *unfinished(program),
     ]
     ids = [*program.form.numbers(), *program.figures, *(each.id for each in program.form.confirmations)]
     order = {owner: index for index, owner in enumerate(ids)}
@@ -151,16 +157,29 @@ def _of_question(program: Program, place: Place, block: Question) -> Iterator[Fi
         yield error(
             "never_filled_in", "None of the options is ever offered.", "Show at least one.", block.id, "options"
         )
+    if _has_no_day(program, block.id):
+        message = "No day is both late and early enough: nobody can fill it in."
+        yield error("never_filled_in", message, "Move one of the two limits.", block.id, "latest")
     formula = program.formula(block.id, "default")
-    if formula is not None and not formula.compiled.reads and formula.compiled.typed is not None:
+    if formula is not None and _is_constant(formula):
         wrong = _default_message(program, place, formula)
         if wrong:
             yield error("default_wrong", wrong, "Correct the default or the limits.", block.id, "default")
 
 
+def _has_no_day(program: Program, block: str) -> bool:
+    """Say whether a field's first day, where both are written out, is after its last."""
+    limits = [program.formula(block, setting) for setting in ("earliest", "latest")]
+    days = [each.compiled.run((), None) for each in limits if each is not None and _is_constant(each)]
+    return len(days) == 2 and all(isinstance(day, date) for day in days) and days[0] > days[1]
+
+
+def _is_constant(formula: Formula) -> bool:
+    asks_now = any(isinstance(node, tree.Call) and node.function in _OF_NOW for node in _nodes(formula))
+    return not formula.compiled.reads and formula.compiled.typed is not None and not asks_now
+
+
 def _default_message(program: Program, place: Place, formula: Formula) -> str | None:
-    if any(isinstance(node, tree.Call) and node.function in ("TODAY", "NOW", "INGROUP") for node in _nodes(formula)):
-        return None
     value = formula.compiled.run((), None)
     if value is None:
         return None
