@@ -8,11 +8,14 @@ from codexa.core.definition.brand import Brand
 from codexa.core.form.comparing import count_changes
 from codexa.core.form.form import Form, read_form
 from codexa.core.form.upgrades import read_imported, read_stored
+from codexa.core.formula import convert
+from codexa.core.program.bounds import range_of_figure
 from codexa.core.program.compiling import compile_form
 from codexa.core.program.evaluate import evaluate
 from codexa.core.program.faces import FormState
 from codexa.core.program.findings import Finding
 from codexa.core.program.notes import Links, Note, links, notes
+from codexa.core.program.program import Program
 from codexa.core.program.proof import proof
 from codexa.core.program.public import form_state
 from codexa.core.program.renaming_words import renamed
@@ -28,11 +31,15 @@ from codexa.store.sessions import SignedIn
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class Analysis:
-    """What the core says of a draft: findings, margin notes and links by block id, and the state with no answers."""
+    """What the core says of a draft: findings, margin notes and links by block id, and the state with no answers.
+
+    `ranges` are those of numeric figures by id: their `least` and `greatest` as plain text, None where there is no such end.
+    """
 
     findings: tuple[Finding, ...]
     notes: dict[str, tuple[Note, ...]]
     links: dict[str, Links]
+    ranges: dict[str, dict[str, str | None]]
     state: FormState
 
 
@@ -66,8 +73,15 @@ def analyse(form: Form) -> Analysis:
         findings=proof(program),
         notes=notes(program),
         links=links(program),
+        ranges={figure: _range(program, figure) for figure in program.figures},
         state=FormState.model_validate(form_state(evaluate(program, {}, context_of(form)))),
     )
+
+
+def _range(program: Program, figure: str) -> dict[str, str | None]:
+    found = range_of_figure(program, figure)
+    ends = {"least": found.least, "greatest": found.greatest}
+    return {name: None if end is None else convert.text(end) for name, end in ends.items()}
 
 
 def find(connect: Connect, *, who: SignedIn, form: UUID) -> FormWithDraft:

@@ -11,6 +11,7 @@ from codexa.services.roles import Right
 from codexa.store.sessions import SignedIn
 from codexa.web.contract.drafts import (
     AnalysisReply,
+    FigureRange,
     DraftReply,
     FindingReply,
     FormReply,
@@ -91,6 +92,7 @@ def _analysis(analysis: Analysis) -> AnalysisReply:
         findings=[_finding(each) for each in analysis.findings],
         notes={block: list(notes) for block, notes in analysis.notes.items()},
         links=analysis.links,
+        ranges={figure: FigureRange.model_validate(each) for figure, each in analysis.ranges.items()},
         state=analysis.state,
     )
 

@@ -5,8 +5,8 @@ from dataclasses import dataclass
 from decimal import Decimal
 from typing import Any
 
-from codexa.core.definition.figures import CounterFigure, ScoreFigure
-from codexa.core.definition.parts import Question
+from codexa.core.definition.figures import CounterFigure, ScoredQuestion, ScoreFigure
+from codexa.core.definition.parts import Field, Question
 from codexa.core.fields.opinions import PickedType
 from codexa.core.fields.options import Optioned
 from codexa.core.fields.several_choices import SeveralChoicesField
@@ -15,6 +15,8 @@ from codexa.core.formula.check import Typed
 from codexa.core.formula.types import NUMBERS, Kind
 from codexa.core.formula.values import HUNDREDTH, ONE, ZERO
 from codexa.core.program.facts import Formula
+from codexa.core.program.figure_kinds import most_picks
+from codexa.core.program.figures import marker
 from codexa.core.program.places import ALWAYS, Place
 from codexa.core.program.program import Program
 
@@ -36,6 +38,11 @@ _COUNT = Range(least=ZERO)
 def range_of(program: Program, formula: Formula) -> Range:
     """Return the range of a formula's results; a field that must be answered counts as answered."""
     return _Ranges(program).of_formula(formula, 0)
+
+
+def range_of_figure(program: Program, figure: str) -> Range:
+    """Return the range of a figure's value, by the figure's id; of bands and profiles none is known."""
+    return _Ranges(program).of_figure(program.figures[figure].figure, 0)
 
 
 class _Ranges:
@@ -76,7 +83,7 @@ class _Ranges:
             return _ANY
         place, figure = self.program.places.get(entry.owner), self.program.figures.get(entry.owner)
         if figure is not None:
-            return self._of_figure(figure.figure, level)
+            return self.of_figure(figure.figure, level)
         if place is None:
             return _ANY
         if not place.answered:
@@ -84,10 +91,9 @@ class _Ranges:
         found = _of_answer(place)
         return found if is_answered(place) else _either([found, Range(least=ZERO, greatest=ZERO)])
 
-    def _of_figure(self, figure: Any, level: int) -> Range:
+    def of_figure(self, figure: Any, level: int) -> Range:
         if isinstance(figure, ScoreFigure):
-            points = [value for question in figure.questions for value in (*question.points.values(), question.worth)]
-            return _COUNT if all(value >= 0 for value in points) else _ANY
+            return _sum([self._of_question(question) for question in figure.questions])
         if isinstance(figure, CounterFigure):
             return Range(
                 least=figure.start + sum((min(each.by, ZERO) for each in figure.counts), ZERO),
@@ -98,6 +104,14 @@ class _Ranges:
             if not hasattr(figure, "bands")
             else _ANY
         )
+
+
+    def _of_question(self, question: ScoredQuestion) -> Range:
+        place = self.program.places.get(question.field)
+        most = most_picks(place.block) if place is not None and isinstance(place.block, Field) else 1
+        losses = sorted(min(points, ZERO) for points in question.points.values())
+        least = ZERO if question.right else sum(losses[:most], ZERO)
+        return Range(least=least, greatest=marker(question, most)(None).greatest)
 
 
 def is_answered(place: Place) -> bool:

@@ -28,12 +28,20 @@ class FindingReply(Message):
     end: int | None
 
 
+class FigureRange(Message):
+    """Between which numbers a figure lies, as plain text; null where there is no such end, or none is known."""
+
+    least: str | None
+    greatest: str | None
+
+
 class AnalysisReply(Message):
-    """What the core says of a draft."""
+    """What the core says of a draft; `ranges` are those of figures by id."""
 
     findings: list[FindingReply]
     notes: dict[str, list[Note]]
     links: dict[str, Links]
+    ranges: dict[str, FigureRange]
     state: FormState
 
 

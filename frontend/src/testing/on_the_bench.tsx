@@ -19,6 +19,7 @@ const NOTHING_FOUND = {
   findings: [],
   notes: {},
   links: {},
+  ranges: {},
   state: { path: [], blocks: {} },
 } as unknown as AnalysisReply;
 

@@ -10,26 +10,38 @@ interface Props {
   whole?: boolean;
   hideLabel?: boolean;
   help?: string | undefined;
+  /** The least and the greatest that is taken. */
+  least?: number | undefined;
+  most?: number | undefined;
+  /** Whether it may be empty. */
+  blank?: boolean;
 }
 
-export function DecimalField({ label, value, onChange, whole = false, hideLabel = false, help }: Props) {
+type Limits = Pick<Props, "least" | "most" | "blank">;
+
+export function DecimalField({ label, value, onChange, whole = false, hideLabel = false, help, ...limits }: Props) {
   const [typed, setTyped] = useState<string | null>(null);
-  const pattern = whole ? /^\d{1,5}$/ : /^-?\d{1,15}(\.\d{1,10})?$/;
+  // What was left standing though it could not be taken: it turns back, and says so.
+  const [refused, setRefused] = useState<string | null>(null);
+  const why = typed === null ? null : wrongWith(typed, whole, limits);
   const change = (text: string) => {
-    const plain = text.trim().replace(",", ".");
     setTyped(text);
-    if (plain === "") onChange(null);
-    else if (pattern.test(plain)) onChange(plain);
+    setRefused(null);
+    const plain = text.trim().replace(",", ".");
+    if (wrongWith(text, whole, limits) === null) onChange(plain === "" ? null : plain);
   };
-  const wrong = typed !== null && typed.trim() !== "" && !pattern.test(typed.trim().replace(",", "."));
+  const leave = () => {
+    setRefused(why && `“${typed}” was not taken: ${why}. ${value ?? "Empty"} stays.`);
+    setTyped(null);
+  };
   return (
     <TextField
       label={hideLabel ? undefined : label}
       value={typed ?? value ?? ""}
-      error={wrong}
-      helperText={wrong ? (whole ? "A whole number, or empty" : "A number such as 2.5, or empty") : help}
+      error={why !== null || refused !== null}
+      helperText={why ?? refused ?? help}
       onChange={(event) => change(event.target.value)}
-      onBlur={() => setTyped(null)}
+      onBlur={leave}
       slotProps={{
         htmlInput: {
           inputMode: "decimal",
@@ -39,4 +51,15 @@ export function DecimalField({ label, value, onChange, whole = false, hideLabel 
       }}
     />
   );
+}
+
+/** Why a text can't be taken, or null. */
+function wrongWith(text: string, whole: boolean, { least, most, blank = true }: Limits): string | null {
+  const plain = text.trim().replace(",", ".");
+  if (plain === "") return blank ? null : "a number is wanted here";
+  const orEmpty = blank ? ", or nothing" : "";
+  if (!(whole ? /^\d{1,5}$/ : /^-?\d{1,15}(\.\d{1,10})?$/).test(plain))
+    return whole ? `a whole number is wanted${orEmpty}` : `a number such as 2.5 is wanted${orEmpty}`;
+  if (least !== undefined && Number(plain) < least) return `${least} is the least`;
+  return most !== undefined && Number(plain) > most ? `${most} is the most` : null;
 }

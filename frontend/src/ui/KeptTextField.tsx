@@ -4,17 +4,23 @@ import { useState } from "react";
 
 type Props = Omit<TextFieldProps, "value" | "onChange" | "onBlur"> & { value: string; onKeep: (text: string) => void };
 
-export function KeptTextField({ value, onKeep, ...field }: Props) {
+export function KeptTextField({ value, onKeep, helperText, ...field }: Props) {
   const [typed, setTyped] = useState<string | null>(null);
+  const [turnedBack, setTurnedBack] = useState(false);
   return (
     <TextField
       {...field}
       value={typed ?? value}
+      helperText={turnedBack ? `It can’t be empty: “${value}” stays.` : helperText}
       onChange={(event) => {
+        setTurnedBack(false);
         setTyped(event.target.value);
         if (event.target.value.trim()) onKeep(event.target.value);
       }}
-      onBlur={() => setTyped(null)}
+      onBlur={() => {
+        setTurnedBack(typed !== null && !typed.trim());
+        setTyped(null);
+      }}
     />
   );
 }

@@ -22,7 +22,11 @@ export function RenamedField({ value, mayBeEmpty = false, helperText, onRename, 
     const name = typed?.trim();
     // Enter, and leaving the field while the core still renames, are one wish.
     if (renaming.current) return;
-    if (name === undefined || name === value || (!name && !mayBeEmpty)) return forget();
+    if (name === "" && !mayBeEmpty) {
+      setTyped(null);
+      return setProblem(`It can’t be empty: “${value}” stays.`);
+    }
+    if (name === undefined || name === value) return forget();
     renaming.current = true;
     try {
       await onRename(name);
@@ -39,7 +43,10 @@ export function RenamedField({ value, mayBeEmpty = false, helperText, onRename, 
       value={typed ?? value}
       error={problem !== null}
       helperText={problem ?? helperText}
-      onChange={(event) => setTyped(event.target.value)}
+      onChange={(event) => {
+        setTyped(event.target.value);
+        setProblem(null);
+      }}
       onBlur={() => void keep()}
       onKeyDown={(event) => {
         if (event.key === "Enter") void keep();

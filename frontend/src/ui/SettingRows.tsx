@@ -89,7 +89,8 @@ function Row({ row, value, edit }: { row: SettingRow; value: unknown; edit: Prop
           label={row.label}
           help={row.help}
           value={value === null ? null : String(value)}
-          onChange={(changed) => (changed === null && row.blank === false ? undefined : put(changed))}
+          blank={row.blank !== false}
+          onChange={put}
         />
       );
     case "whole":
@@ -99,10 +100,10 @@ function Row({ row, value, edit }: { row: SettingRow; value: unknown; edit: Prop
           label={row.label}
           help={row.help}
           value={value === null ? null : String(value)}
-          onChange={(changed) => {
-            if (changed === null) return row.blank ? put(null) : undefined;
-            put(Math.min(row.most ?? 10_000, Math.max(row.least ?? 0, Number(changed))));
-          }}
+          least={row.least ?? 0}
+          most={row.most ?? 10_000}
+          blank={row.blank ?? false}
+          onChange={(changed) => put(changed === null ? null : Number(changed))}
         />
       );
     case "choice":

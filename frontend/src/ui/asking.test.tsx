@@ -72,9 +72,9 @@ describe("a number", () => {
     ["7,25", false, "7.25", ""],
     ["-3", false, "-3", ""],
     ["", false, null, ""],
-    ["1e3", false, undefined, "A number such as 2.5, or empty"],
+    ["1e3", false, undefined, "a number such as 2.5 is wanted, or nothing"],
     ["12", true, "12", ""],
-    ["1.5", true, undefined, "A whole number, or empty"],
+    ["1.5", true, undefined, "a whole number is wanted, or nothing"],
   ])("typed as %j (whole: %s) is kept as %j", async (text, whole, expected, wrong) => {
     let kept: string | null | undefined;
     render(<DecimalField label="Most" value="5" whole={whole} onChange={(value) => (kept = value)} />);
@@ -86,6 +86,22 @@ describe("a number", () => {
     expect(kept).toBe(expected);
     if (wrong) expect(screen.getByText(wrong)).toBeTruthy();
     else expect(field.getAttribute("aria-invalid")).toBe("false");
+  });
+
+  it.each([
+    ["40", "“40” was not taken: 30 is the most. 5 stays."],
+    ["0", "“0” was not taken: 1 is the least. 5 stays."],
+    ["", "“” was not taken: a number is wanted here. 5 stays."],
+  ])("that is not taken turns back when it is left, and says so: %j", async (text, said) => {
+    const kept = vi.fn();
+    render(<DecimalField whole label="Most" value="5" least={1} most={30} blank={false} onChange={kept} />);
+    const user = userEvent.setup();
+    const field = screen.getByLabelText<HTMLInputElement>("Most");
+    await user.clear(field);
+    if (text) await user.paste(text);
+    await user.tab();
+    expect([field.value, kept.mock.calls.length]).toEqual(["5", 0]);
+    expect(screen.getByText(said)).toBeTruthy();
   });
 });
 

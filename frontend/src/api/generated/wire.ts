@@ -101,7 +101,7 @@ export interface Check {
   message: string;
 }
 /**
- * What the core says of a draft.
+ * What the core says of a draft; `ranges` are those of figures by id.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "AnalysisReply".
@@ -113,6 +113,9 @@ export interface AnalysisReply {
   };
   notes: {
     [k: string]: Note[];
+  };
+  ranges: {
+    [k: string]: FigureRange;
   };
   state: FormState;
 }
@@ -171,6 +174,16 @@ export interface Words {
   code: boolean;
   strong: boolean;
   text: string;
+}
+/**
+ * Between which numbers a figure lies, as plain text; null where there is no such end, or none is known.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "FigureRange".
+ */
+export interface FigureRange {
+  greatest: string | null;
+  least: string | null;
 }
 /**
  * What is true of the form now: of its blocks by id, and of the form as a whole.

@@ -16,10 +16,17 @@ interface Props {
   onClose: () => void;
 }
 
+/** How well a name fits what was typed: the very word first, then what begins so. */
+const fit = (title: string, wanted: string): number => (title === wanted ? 0 : title.startsWith(wanted) ? 1 : 2);
+
 /** The types that a search means: by their own name first, then by what they are for. */
 function findTypes(search: string): (BlockType & Listed)[] {
   const wanted = search.trim().toLowerCase();
-  const named = BLOCK_TYPES.filter((type) => type.title.toLowerCase().includes(wanted));
+  const called = BLOCK_TYPES.filter((type) => type.title.toLowerCase().includes(wanted));
+  // All of them in their own order while nothing is typed.
+  const named = !wanted
+    ? called
+    : called.sort((one, other) => fit(one.title.toLowerCase(), wanted) - fit(other.title.toLowerCase(), wanted));
   const meant = BLOCK_TYPES.filter((type) => `${type.family} ${type.purpose}`.toLowerCase().includes(wanted));
   return [...new Set([...named, ...meant])].map((type) => ({
     ...type,

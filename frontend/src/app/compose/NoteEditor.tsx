@@ -43,6 +43,7 @@ export function NoteEditor({ entry, setting, actions }: Props) {
       ref={box}
       role="group"
       aria-label={`${title}: formula`}
+      data-editor
       sx={{
         p: 1.25,
         borderLeft: 2,
@@ -116,6 +117,7 @@ function Companion({
         label="What visitors are told"
         value={String(settingAt(entry.part, `checks.${index}.message`) ?? "")}
         disabled={!mayEdit}
+        attributes={{ "data-values": (entry.what === "kind" ? entry.id : entry.kind) ?? "" }}
         onChange={(event) => edit(`checks.${index}.message`, event.target.value)}
         sx={{ mt: 1.5 }}
       />

@@ -11,6 +11,7 @@ import { Key } from "../../ui/Key";
 import { useIntoSight } from "../../ui/useIntoSight";
 import { useStable } from "../../ui/useStable";
 import { inPieces } from "../../ui/pieces";
+import { ByFigure } from "./ByFigure";
 import { dropTarget } from "./drop_target";
 import type { ComposeActions } from "./actions";
 
@@ -44,6 +45,7 @@ export function Outline({ actions, onAdd }: Props) {
   const { parts, mayEdit, selected, select, analysis } = useBench();
   const [search, setSearch] = useState("");
   const [folded, setFolded] = useState<ReadonlySet<string>>(new Set());
+  const [byFigure, setByFigure] = useState(false);
   const [over, setOver] = useState<string | null>(null);
   const dragged = useRef<string | null>(null);
   const rows = useMemo(() => rowsOf(parts, search, folded), [parts, search, folded]);
@@ -148,6 +150,10 @@ export function Outline({ actions, onAdd }: Props) {
               + Confirmation
             </Button>
           </Box>
+          <Button color="inherit" onClick={() => setByFigure(true)} sx={{ px: 1, color: "text.secondary" }}>
+            + Confirmations by a result …
+          </Button>
+          {byFigure && <ByFigure onClose={() => setByFigure(false)} />}
         </Box>
       )}
     </Box>

@@ -96,6 +96,16 @@ export const OTHER_KEYS: readonly { keys: string; does: string }[] = [
   { keys: "Shift+click or Ctrl+click", does: "Select up to there, or one more" },
 ];
 
+const CLOSES = "[data-editor], .cm-editor";
+// Whoever leaves an editor by Escape may still be typing: till something else is done, no letter acts on blocks.
+let hushed = false;
+
+const isHushed = (event: KeyboardEvent): boolean => {
+  const acts = event.key.length === 1 || ["Delete", "Backspace", "Enter"].includes(event.key);
+  if (!acts || event.ctrlKey || event.metaKey) hushed &&= ["Shift", "Control", "Meta", "Alt"].includes(event.key);
+  return hushed;
+};
+
 /** From what was typed to what is selected, where the keys of Compose work again. */
 function backToOutline(typedIn: HTMLElement): void {
   const row = document.querySelector<HTMLElement>(".ol-row[data-last] .ol-name");
@@ -107,10 +117,14 @@ function backToOutline(typedIn: HTMLElement): void {
 export function useComposeKeys(actions: ComposeActions, startAdding: () => void): void {
   const { mayEdit, select, part } = useBench();
   useEffect(() => {
+    const onEscape = (event: KeyboardEvent) => {
+      if (event.key === "Escape" && event.target instanceof Element && event.target.closest(CLOSES)) hushed = true;
+    };
+    const onPointer = () => (hushed = false);
     const onKey = (event: KeyboardEvent) => {
       if (event.key === "Escape" && isTyping(event.target) && !event.defaultPrevented && !isSomethingOpen())
         return backToOutline(event.target as HTMLElement);
-      if (isBusyElsewhere(event) || isTurnedOff(event)) return;
+      if (isBusyElsewhere(event) || isTurnedOff(event) || isHushed(event)) return;
       if (event.key === "Enter" && part && event.target === document.body && mayEdit) {
         event.preventDefault();
         return select(part, "label");
@@ -123,6 +137,13 @@ export function useComposeKeys(actions: ComposeActions, startAdding: () => void)
       else shortcut.run(actions, startAdding, select);
     };
     addEventListener("keydown", onKey);
-    return () => removeEventListener("keydown", onKey);
+    // Before the editor, which closes itself.
+    addEventListener("keydown", onEscape, { capture: true });
+    addEventListener("pointerdown", onPointer);
+    return () => {
+      removeEventListener("keydown", onKey);
+      removeEventListener("keydown", onEscape, { capture: true });
+      removeEventListener("pointerdown", onPointer);
+    };
   });
 }

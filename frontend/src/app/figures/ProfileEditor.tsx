@@ -9,6 +9,7 @@ import { isKeyRead, keyFrom } from "../../model/outline";
 import { DecimalField } from "../../ui/DecimalField";
 import { RenamedField } from "../../ui/RenamedField";
 import { useBench } from "../workbench/bench";
+import { nameOf } from "../workbench/names_seen";
 import { AddQuestion } from "./AddQuestion";
 import type { EditorProps } from "./editor_props";
 import {
@@ -88,11 +89,11 @@ export function ProfileEditor({ figure, edit }: EditorProps<ProfileFigure>) {
             <tbody key={question.field}>
               <tr>
                 <Box component="th" scope="rowgroup" colSpan={profiles.length + 1} sx={{ ...cell, pt: 1.5 }}>
-                  {entry?.number} {entry?.title ?? "A deleted field"}
+                  {nameOf(parts, question.field, "A deleted field")}
                 </Box>
                 <Box component="td" sx={cell}>
                   <IconButton
-                    aria-label={`Remove ${entry?.title ?? "the deleted field"}`}
+                    aria-label={`Remove ${nameOf(parts, question.field, "the deleted field")}`}
                     onClick={() => put(questions.filter((_each, index) => index !== at))}
                     sx={{ fontSize: 14 }}
                   >

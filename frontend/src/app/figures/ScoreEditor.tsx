@@ -12,6 +12,7 @@ import type { Figure, ScoredQuestion as Question } from "../../model/parts";
 import { DecimalField } from "../../ui/DecimalField";
 import { LongTextField } from "../../ui/LongTextField";
 import { useBench } from "../workbench/bench";
+import { nameOf } from "../workbench/names_seen";
 import { AddQuestion } from "./AddQuestion";
 import type { EditorProps } from "./editor_props";
 import { answersIn, optionsIn, withPoints } from "./questions";
@@ -65,13 +66,11 @@ function QuestionRow({ question, onChange, onRemove }: RowProps) {
   return (
     <Box
       role="group"
-      aria-label={`${entry?.number ?? ""} ${entry?.title ?? "a deleted field"}`}
+      aria-label={nameOf(parts, question.field, "a deleted field")}
       sx={{ py: 1, borderBottom: 1, borderColor: "divider" }}
     >
       <Box sx={{ display: "flex", alignItems: "center", gap: 1 }}>
-        <Typography sx={{ flex: 1, fontWeight: 600 }}>
-          {entry?.number} {entry?.title ?? "A deleted field"}
-        </Typography>
+        <Typography sx={{ flex: 1, fontWeight: 600 }}>{nameOf(parts, question.field, "A deleted field")}</Typography>
         {options.length > 0 && (
           <ToggleButtonGroup
             exclusive

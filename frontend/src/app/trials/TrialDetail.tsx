@@ -19,6 +19,7 @@ import { FORM, type Trial } from "../../model/parts";
 import { counted } from "../../text/words";
 import { KeptTextField } from "../../ui/KeptTextField";
 import { useBench } from "../workbench/bench";
+import { nameOf } from "../workbench/names_seen";
 
 interface Props {
   trial: Trial;
@@ -192,7 +193,7 @@ function Expectations({ trial, result, onChange }: ExpectationsProps) {
   const { parts, mayEdit } = useBench();
   const { expected } = trial;
   const came = result?.outcome;
-  const name = (id: string) => `${parts.get(id)?.number ?? ""} ${parts.get(id)?.title ?? "something deleted"}`.trim();
+  const name = (id: string) => nameOf(parts, id, "something deleted");
   const without = (list: readonly string[], id: string) => list.filter((each) => each !== id);
   const inOrder = (ids: readonly string[]) => {
     const order = [...parts.keys()];

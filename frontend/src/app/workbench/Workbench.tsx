@@ -20,6 +20,7 @@ import { type Bench, BenchContext, NOTHING_ANSWERED, type Trying } from "./bench
 import { ClashNotice } from "./ClashNotice";
 import { CommandList } from "./CommandList";
 import { KeySheet } from "./KeySheet";
+import { rememberNames } from "./names_seen";
 import { ProofBar } from "./ProofBar";
 import { RemovalQuestion } from "./RemovalQuestion";
 import { useDraft } from "./useDraft";
@@ -60,6 +61,7 @@ function OpenWorkbench({ reply, area }: { reply: FormReply; area: string }) {
   const draft = useDraft(reply);
   const who = useSignedIn();
   const parts = useMemo(() => partsOf(draft.form), [draft.form]);
+  useEffect(() => rememberNames(parts), [parts]);
   const selection = useSelection(parts);
   const people = usePresence(reply.id, area, selection.part, draft.catchUp);
   const [trying, setTrying] = useState<Trying>(NOTHING_ANSWERED);

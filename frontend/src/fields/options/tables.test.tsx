@@ -86,7 +86,7 @@ describe("options", () => {
     await user.type(counts, "4,5");
     expect(now().options[1]!.counts_as).toBe("4.5");
     await user.type(counts, "x");
-    expect(screen.getByText("A number such as 2.5, or empty")).toBeTruthy();
+    expect(screen.getByText("a number such as 2.5 is wanted, or nothing")).toBeTruthy();
     expect(now().options[1]!.counts_as).toBe("4.5");
     await user.tab();
     expect(counts.value).toBe("4.5");
