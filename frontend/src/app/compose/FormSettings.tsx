@@ -9,6 +9,7 @@ import Typography from "@mui/material/Typography";
 import type { Check, Form } from "../../api/generated/wire";
 import { RichTextField } from "../../ui/RichTextField";
 import { type SettingRow, SettingRows } from "../../ui/SettingRows";
+import { HelpButton } from "../help/HelpTopic";
 import { useBench } from "../workbench/bench";
 import { FormulaEditor } from "./FormulaEditor";
 import { Heading } from "./InspectorFrame";
@@ -174,6 +175,7 @@ function FeedbackSettings({ form, edit }: Props) {
         of={form.feedback}
         edit={(changes) => edit({ feedback: { ...form.feedback, ...changes } })}
       />
+      <HelpButton topic="quiz" />
     </Box>
   );
 }

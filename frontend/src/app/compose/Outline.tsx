@@ -150,7 +150,7 @@ export function Outline({ actions, onAdd }: Props) {
               + Confirmation
             </Button>
           </Box>
-          <Button color="inherit" onClick={() => setByFigure(true)} sx={{ px: 1, color: "text.secondary" }}>
+          <Button color="inherit" onClick={() => setByFigure(true)} sx={{ px: 1, color: "text.secondary", justifyContent: "start" }}>
             + Confirmations by a result …
           </Button>
           {byFigure && <ByFigure onClose={() => setByFigure(false)} />}

@@ -8,6 +8,7 @@ import Typography from "@mui/material/Typography";
 import { isKeyRead, keyFrom } from "../../model/outline";
 import { DecimalField } from "../../ui/DecimalField";
 import { RenamedField } from "../../ui/RenamedField";
+import { HelpButton } from "../help/HelpTopic";
 import { useBench } from "../workbench/bench";
 import { nameOf } from "../workbench/names_seen";
 import { AddQuestion } from "./AddQuestion";
@@ -140,6 +141,7 @@ export function ProfileEditor({ figure, edit }: EditorProps<ProfileFigure>) {
           <MenuItem value="none">none of them</MenuItem>
         </TextField>
       </Box>
+      <HelpButton topic="profile" />
       <Typography variant="caption" color="text.secondary" sx={{ display: "block", mt: 1 }}>
         Formulas name the winner’s code {figure.key}, its name {figure.key}.label; {figure.key}.ranking, {figure.key}
         .points.CODE and {figure.key}.share.CODE are known too.

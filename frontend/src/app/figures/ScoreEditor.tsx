@@ -13,6 +13,7 @@ import { DecimalField } from "../../ui/DecimalField";
 import { LongTextField } from "../../ui/LongTextField";
 import { useBench } from "../workbench/bench";
 import { nameOf } from "../workbench/names_seen";
+import { HelpButton } from "../help/HelpTopic";
 import { AddQuestion } from "./AddQuestion";
 import type { EditorProps } from "./editor_props";
 import { answersIn, optionsIn, withPoints } from "./questions";
@@ -37,6 +38,7 @@ export function ScoreEditor({ figure, edit }: EditorProps<Score>) {
         optioned={false}
         onAdd={({ id }) => put([...questions, newScored(id)])}
       />
+      <HelpButton topic="quiz" />
       <Typography variant="caption" color="text.secondary" sx={{ display: "block", mt: 1 }}>
         Formulas name the points {figure.key}; {figure.key}.greatest, {figure.key}.share, {figure.key}.right and{" "}
         {figure.key}

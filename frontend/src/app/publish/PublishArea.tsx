@@ -15,6 +15,7 @@ import { api, reasonOf } from "../../api/client";
 import { queries } from "../../api/queries";
 import { asDayAndTime } from "../../text/words";
 import { CopyField } from "../../ui/CopyField";
+import { HelpButton } from "../help/HelpTopic";
 import { useBench } from "../workbench/bench";
 import { LongTextField } from "../../ui/LongTextField";
 
@@ -32,7 +33,10 @@ export function PublishArea() {
         }}
       >
         <Box sx={{ display: "grid", gap: 2 }}>
-          <Typography variant="h1">Publish</Typography>
+          <Box sx={{ display: "flex", alignItems: "baseline", gap: 1 }}>
+            <Typography variant="h1">Publish</Typography>
+            <HelpButton topic="publish" />
+          </Box>
           {saved.liveEdition === null && (
             <Alert severity="info">
               Nobody can reach this form yet. Publish edition 1 with the button at the top; then these work.

@@ -4,6 +4,7 @@ import { useMemo } from "react";
 import { useNavigate } from "react-router";
 import { api } from "../../api/client";
 import { BLOCK_TYPES } from "../../model/blocks";
+import { answers, type Topic, TOPICS } from "../help/topics";
 import { useSignedIn } from "../signed_in";
 import { AREAS, HISTORY } from "./areas";
 import { type Listed, FindByTyping } from "../../ui/FindByTyping";
@@ -12,7 +13,9 @@ import { useBench } from "./bench";
 import { useOpenPart } from "./useOpenPart";
 
 interface Command extends Listed {
-  group: "Blocks" | "Areas" | "Actions";
+  group: "Blocks" | "Areas" | "Actions" | "Help";
+  /** What says whether a search means it, where that is not by its words alone. */
+  answers?: (search: string) => boolean;
   run: () => void;
 }
 
@@ -22,21 +25,22 @@ interface Props {
   onClose: () => void;
   onKeys: () => void;
   onProblem: (words: string) => void;
+  onHelp: (topic: Topic) => void;
 }
 
 const WORDS = {
-  placeholder: "A block, an area, or what to do",
+  placeholder: "A block, an area, what to do, or how",
   box: "Find a block, an area or an action",
   list: "Commands",
   nothing: "Nothing is called that.",
 };
 
-export function CommandList({ onClose, onKeys, onProblem }: Props) {
-  const commands = useCommands(onKeys, onProblem);
+export function CommandList({ onClose, onKeys, onProblem, onHelp }: Props) {
+  const commands = [...useCommands(onKeys, onProblem), ...helpOf(onHelp)];
   const find = (search: string) => {
     const words = search.toLowerCase().split(/\s+/).filter(Boolean);
-    const fits = ({ title, detail, group }: Command) =>
-      words.every((word) => `${title} ${detail} ${group}`.toLowerCase().includes(word));
+    const fits = ({ title, detail, group, answers: meant }: Command) =>
+      meant?.(search) ?? words.every((word) => `${title} ${detail} ${group}`.toLowerCase().includes(word));
     return commands.filter(fits).slice(0, MOST_SHOWN);
   };
   return (
@@ -56,6 +60,16 @@ export function CommandList({ onClose, onKeys, onProblem }: Props) {
     </Dialog>
   );
 }
+
+const helpOf = (onHelp: Props["onHelp"]): Command[] =>
+  TOPICS.map((topic) => ({
+    id: `help-${topic.id}`,
+    group: "Help",
+    title: topic.question,
+    detail: "",
+    answers: (search) => search.trim() === "" || answers(topic, search),
+    run: () => onHelp(topic),
+  }));
 
 function useCommands(onKeys: Props["onKeys"], onProblem: Props["onProblem"]): Command[] {
   const { parts, reply, mayEdit, undo, redo, form, actions, selected, selectAll } = useBench();

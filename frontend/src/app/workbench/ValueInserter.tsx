@@ -137,7 +137,10 @@ function NameList({ rowKind, onPick, onLeave }: ListProps) {
           event.stopPropagation();
           if (event.key === "Escape") onLeave();
         }}
-        slotProps={{ popper: { sx: { position: "static !important", transform: "none !important" } } }}
+        slotProps={{
+          listbox: { sx: { maxHeight: 220, "& .MuiAutocomplete-option": { py: 0.25, fontSize: 14 } } },
+          popper: { sx: { position: "static !important", transform: "none !important" } },
+        }}
         renderInput={(params) => (
           <TextField
             {...params}

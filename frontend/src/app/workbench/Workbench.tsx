@@ -12,6 +12,9 @@ import { Waiting } from "../Waiting";
 import { actionsOn, type Removal } from "../compose/actions";
 import { Compose } from "../compose/Compose";
 import { PublishArea } from "../publish/PublishArea";
+import { AreaLine } from "../help/AreaLine";
+import { HelpTopic } from "../help/HelpTopic";
+import type { Topic } from "../help/topics";
 import { mayEdit, useSignedIn } from "../signed_in";
 import { isBusyElsewhere } from "../compose/keys";
 import { isTurnedOff } from "../compose/single_keys";
@@ -67,6 +70,7 @@ function OpenWorkbench({ reply, area }: { reply: FormReply; area: string }) {
   const [trying, setTrying] = useState<Trying>(NOTHING_ANSWERED);
   const [open, setOpen] = useState<"commands" | "keys" | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
+  const [topic, setTopic] = useState<Topic | null>(null);
   useListKeys(setOpen);
   useUndoKeys(draft.undo, draft.redo);
   useEffect(() => {
@@ -81,6 +85,7 @@ function OpenWorkbench({ reply, area }: { reply: FormReply; area: string }) {
         <WorkbenchHeader />
         <AreaTabs area={area} formId={reply.id} />
         <ClashNotice />
+        <AreaLine area={area} />
         <Box component="main" sx={{ flex: 1, minHeight: 0 }}>
           <Suspense fallback={<Waiting />}>
             {area === "compose" && <Compose />}
@@ -97,8 +102,14 @@ function OpenWorkbench({ reply, area }: { reply: FormReply; area: string }) {
         <ProofBar area={area} />
         <ValueInserter />
         {open === "commands" && (
-          <CommandList onClose={() => setOpen(null)} onKeys={() => setOpen("keys")} onProblem={setProblem} />
+          <CommandList
+            onClose={() => setOpen(null)}
+            onKeys={() => setOpen("keys")}
+            onProblem={setProblem}
+            onHelp={setTopic}
+          />
         )}
+        {topic && <HelpTopic topic={topic} onClose={() => setTopic(null)} />}
         <Snackbar open={problem !== null} autoHideDuration={12_000} onClose={() => setProblem(null)}>
           <Alert severity="error" onClose={() => setProblem(null)}>
             {problem}

@@ -1,0 +1,254 @@
+// What help says: a line for each area, and answers to what people ask, found by Ctrl+K. Data only.
+
+export interface AreaHelp {
+  /** What the area is for, in one line. */
+  line: string;
+  /** A form of the demo that shows it, by its name. */
+  example: string;
+}
+
+export const AREA_HELP: Readonly<Record<string, AreaHelp>> = {
+  compose: {
+    line: "Put questions on pages. What a block does stands beside it, in the margin; settings of what is selected are on the right.",
+    example: "Plan a visit",
+  },
+  rules: {
+    line: "Every rule of the form in one map: what shows, what must be answered, which page comes next, and why with the answers tried.",
+    example: "Plan a visit",
+  },
+  figures: {
+    line: "Values that are worked out: totals, bands of prices, scores with right answers, profiles. Each has a live value.",
+    example: "Travelling dome quote",
+  },
+  brand: {
+    line: "How the form looks and speaks: colours, typeface, pictures, and every word it says by itself.",
+    example: "Plan a visit",
+  },
+  trials: {
+    line: "Answers with what must come out of them. They run before every publishing, so that an edit breaks nothing unseen.",
+    example: "Travelling dome quote",
+  },
+  publish: {
+    line: "Put an unchangeable edition online, by link or on a website. Later edits wait here until you publish again.",
+    example: "Plan a visit",
+  },
+  responses: {
+    line: "What came back: each response with its figures, why they are so, and files for spreadsheets.",
+    example: "Plan a visit",
+  },
+  history: {
+    line: "Who changed what, and how the form was before: any state can be looked at and brought back.",
+    example: "Plan a visit",
+  },
+  preview: {
+    line: "The form as visitors will get it. Click anything in it to read why it is as it is.",
+    example: "Northern sky quiz",
+  },
+};
+
+export interface Topic {
+  id: string;
+  question: string;
+  /** What to do, step by step. */
+  steps: readonly string[];
+  /** Where it is done. */
+  area: string;
+  /** Other words for it, for the search. */
+  also?: string;
+}
+
+export const TOPICS: readonly Topic[] = [
+  {
+    id: "show_when",
+    question: "How do I show a field only sometimes?",
+    steps: [
+      "Select the field and click “always shown; add a rule” in the margin.",
+      "Pick a field, what is said of it, and a value. Several rows hold all together or any of them.",
+      "A group or a page takes the same rule for all that stands in it.",
+    ],
+    area: "compose",
+    also: "hide condition conditional logic visible if",
+  },
+  {
+    id: "require",
+    question: "How do I make a field required?",
+    steps: [
+      "Select it, and turn on “Must be answered” in Behaviour.",
+      "“Must be answered when” below it takes a condition, so that it is required for some visitors only.",
+    ],
+    area: "compose",
+    also: "mandatory must star obligatory",
+  },
+  {
+    id: "next_page",
+    question: "How do I skip a page or end early?",
+    steps: [
+      "Select the page and choose “Add a rule for the next page”.",
+      "Say when, and to which page or to the end. Of several rules the first that holds counts.",
+    ],
+    area: "compose",
+    also: "jump branch go to next page rule",
+  },
+  {
+    id: "total",
+    question: "How do I work out a total or a price?",
+    steps: [
+      "Give options a number in “counts as”: a choice then stands for it in formulas.",
+      "Add a Calculated field, or a formula in Figures, such as adults * 9.50 + ticket. Type the name of a field to be offered it.",
+      "Prices by thresholds are bands; a discount is a formula over them.",
+    ],
+    area: "figures",
+    also: "calculate calculation sum formula cost money tiers",
+  },
+  {
+    id: "quiz",
+    question: "How do I make a quiz with right answers?",
+    steps: [
+      "Add a score in Figures, add the questions, and tick what is right, or give points to each answer.",
+      "With nothing selected in Compose, “Feedback in a quiz” tells visitors what was right, when a page is left or at once.",
+      "“Confirmations by a result …” in the outline makes an ending for each range of points.",
+    ],
+    area: "figures",
+    also: "score scoring points test exam feedback correct",
+  },
+  {
+    id: "profile",
+    question: "How do I make a “which one are you” form?",
+    steps: [
+      "Add a profile in Figures: name the results, and give each answer points for them.",
+      "“Confirmations by a result …” makes one ending for each; a chart shows all shares.",
+    ],
+    area: "figures",
+    also: "personality type outcome profile result",
+  },
+  {
+    id: "confirmation",
+    question: "How do I say different things after Send?",
+    steps: [
+      "Add a confirmation in the outline of Compose and say when it follows. The first that holds counts; the last should have no rule.",
+      "Paragraphs of it may have rules of their own, and show values, charts and pictures.",
+    ],
+    area: "compose",
+    also: "thank you page message redirect ending",
+  },
+  {
+    id: "insert",
+    question: "How do I show an answer in a text?",
+    steps: [
+      "Type { where the value shall stand, in any label, help, text or message, and choose from the list.",
+      "A figure must be shown to visitors for that: a switch in Figures.",
+    ],
+    area: "compose",
+    also: "merge insert value placeholder variable name pipe",
+  },
+  {
+    id: "check",
+    question: "How do I check what is entered?",
+    steps: [
+      "Limits of a field, such as least and most, are in Checks.",
+      "“Add a check” takes a condition over any fields, and the words that visitors read where it does not hold.",
+    ],
+    area: "compose",
+    also: "validate validation error pattern minimum maximum",
+  },
+  {
+    id: "rows",
+    question: "How do I let visitors add rows?",
+    steps: [
+      "Add a Repeat, and put fields into its row kind. Several kinds may be mixed in one list.",
+      "Formulas add a column up: SUM(lines.amount).",
+    ],
+    area: "compose",
+    also: "repeat list table line items several entries",
+  },
+  {
+    id: "options",
+    question: "How do I offer options by another answer?",
+    steps: [
+      "Give each option what it belongs to, in its table.",
+      "Write under “offers an option when”: option.belongs_to = site. A choice that no longer fits is taken back, visibly.",
+    ],
+    area: "compose",
+    also: "dependent dropdown cascade filter list",
+  },
+  {
+    id: "default",
+    question: "How do I fill a field in beforehand?",
+    steps: [
+      "Give it a default: a text in quotation marks, TODAY() + 7, link.code for what comes with the address, or a formula.",
+      "“Follow the default until it is changed” works it out again with every answer.",
+    ],
+    area: "compose",
+    also: "prefill default value link read only lock",
+  },
+  {
+    id: "try",
+    question: "How do I try the form before it is online?",
+    steps: [
+      "Preview is the form itself; “Why?” tells how anything came about.",
+      "Keep answers as a trial with what must come out: it is run before every publishing.",
+    ],
+    area: "preview",
+    also: "test preview debug trial why",
+  },
+  {
+    id: "publish",
+    question: "How do I put the form on a website?",
+    steps: [
+      "Publish makes an edition that never changes. What you edit later waits until you publish again.",
+      "Give out the link, or copy the two lines into the website’s page and list the website.",
+    ],
+    area: "publish",
+    also: "embed share link online iframe live publish",
+  },
+  {
+    id: "export",
+    question: "How do I get responses into a spreadsheet?",
+    steps: ["Responses has a download as CSV, with labels or with codes, with every figure as a column."],
+    area: "responses",
+    also: "csv excel export download table data",
+  },
+  {
+    id: "look",
+    question: "How do I change colours and words?",
+    steps: [
+      "Brand has colours, typeface, pictures and shapes, each seen at once on a sample.",
+      "Words has every message of the form: buttons, errors, progress.",
+    ],
+    area: "brand",
+    also: "theme style logo font translate wording language",
+  },
+  {
+    id: "undo",
+    question: "How do I get an earlier state back?",
+    steps: ["Ctrl+Z undoes. History keeps every state: look at one, see what differs, bring it back."],
+    area: "history",
+    also: "restore version revert undo backup",
+  },
+  {
+    id: "start",
+    question: "How do I start from a list of questions?",
+    steps: [
+      "On the desk choose “From an outline”, and paste the lines: one question each, a star for required, options after a colon.",
+      "Each line says what it became before anything is made. Pasting into the sheet does the same.",
+    ],
+    area: "compose",
+    also: "import paste outline letter word document",
+  },
+];
+
+const IDLE_WORDS = new Set(
+  "how do does can could i we to a an the is are my our in on of for it with what where".split(" "),
+);
+
+/** Whether a topic answers what was typed: every word that says something stands in it. */
+export function answers({ question, steps, also = "" }: Topic, search: string): boolean {
+  const words = search
+    .toLowerCase()
+    .split(/[^\p{L}\p{N}]+/u)
+    .filter((word) => word && !IDLE_WORDS.has(word));
+  const said = `help ${question} ${also} ${steps.join(" ")}`.toLowerCase();
+  return (
+    words.length > 0 && words.every((word) => said.includes(word.length > 4 ? word.replace(/(ing|ed|s)$/, "") : word))
+  );
+}
