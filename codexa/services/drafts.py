@@ -33,7 +33,8 @@ from codexa.store.sessions import SignedIn
 class Analysis:
     """What the core says of a draft: findings, margin notes and links by block id, and the state with no answers.
 
-    `ranges` are those of numeric figures by id: their `least` and `greatest` as plain text, None where there is no such end.
+    `ranges` are those of numeric figures by id: their `least` and `greatest` as plain text, None where there is no such
+    end.
     """
 
     findings: tuple[Finding, ...]

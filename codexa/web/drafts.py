@@ -11,8 +11,8 @@ from codexa.services.roles import Right
 from codexa.store.sessions import SignedIn
 from codexa.web.contract.drafts import (
     AnalysisReply,
-    FigureRange,
     DraftReply,
+    FigureRange,
     FindingReply,
     FormReply,
     RenameRequest,

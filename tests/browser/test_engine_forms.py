@@ -141,8 +141,24 @@ def test_the_second_part_opens_from_a_score_on(page, servers):
         page.get_by_label(answer, exact=True).check()
     page.get_by_label("How many moons").fill("4")
     page.get_by_role("button", name="Done with these").click()
+    expect(page.get_by_text("That is partly right.")).to_have_count(2)
+    page.get_by_role("button", name="Done with these").click()
     on(page, "your-name")
-    page.get_by_role("button", name="Back").click()
+    page.get_by_role("button", name="Start again").or_(page.get_by_role("button", name="Back")).first.click()
+    expect(page.get_by_label("Late summer")).to_be_disabled()
+
+
+def test_the_second_part_opens_with_enough_points(page, servers):
+    page.goto(f"{servers.web}/f/alderlight/northern-sky-quiz")
+    page.get_by_role("button", name="Begin").click()
+    for answer in ("Polaris", "The Swan", "Late summer", "Venus"):
+        page.get_by_label(answer, exact=True).check()
+    page.get_by_label("How many moons").fill("4")
+    for _ in range(2):
+        page.get_by_role("button", name="Done with these").click()
+        page.wait_for_timeout(300)
+    on(page, "second-part")
+    expect(page.get_by_text("4.5 of 7 points")).to_be_visible()
 
 
 def test_a_quiz_tells_what_was_right_when_a_page_is_left_and_not_before(page, servers):

@@ -309,7 +309,7 @@ def compare(document):
     shipped, rebuilt = (compile_form(read_part(Form, each)) for each in (SHIPPED, document))
     keys, codes = keys_of(shipped.form), codes_of(shipped.form)
     outcomes = []
-    for seed in range(20):
+    for seed in range(40):
         sample = sample_answers(shipped, Random(seed), Context(now=NOON, locale="en"))
         answers = {keys[part]: in_codes(answer, codes) for part, answer in sample.items()}
         outcomes.append(outcome_by_key(shipped, answers))

@@ -146,3 +146,9 @@ class SliderType(PickedType[SliderField]):
         """The number with its unit for people; plain for programs."""
         text = super().present(value, block, region, medium)
         return text if medium is Medium.CSV else f"{text} {block.unit}".strip()
+
+    def sample(self, block: SliderField, how: Sampling) -> str:
+        """A number that can be picked, those in the middle more often."""
+        steps = int((block.most - block.least) / block.step)
+        middle = sum(how.random.randint(0, steps) for _ in range(2)) // 2
+        return shown(block.least + block.step * middle, how.region)

@@ -105,7 +105,6 @@ class _Ranges:
             else _ANY
         )
 
-
     def _of_question(self, question: ScoredQuestion) -> Range:
         place = self.program.places.get(question.field)
         most = most_picks(place.block) if place is not None and isinstance(place.block, Field) else 1

@@ -79,12 +79,20 @@ export function ValueInserter() {
     if (text) document.execCommand("insertText", false, text);
   };
   return (
-    <Popper open anchorEl={box} placement="bottom-end" sx={{ zIndex: "modal" }}>
+    <Popper
+      open
+      disablePortal
+      anchorEl={box}
+      placement="bottom-end"
+      popperOptions={{ strategy: "fixed" }}
+      sx={{ zIndex: "modal" }}
+    >
       <div ref={list} data-inserter>
         {open ? (
           <NameList
             rowKind={open.box.dataset.values || null}
             onPick={(name) => close(open.begun ? `${name}}` : `{${name}}`)}
+            onTyped={close}
             onLeave={() => close("")}
           />
         ) : (
@@ -108,12 +116,14 @@ export function ValueInserter() {
 interface ListProps {
   rowKind: string | null;
   onPick: (name: string) => void;
+  /** It was typed out after all, or a brace was meant: what belongs into the box. */
+  onTyped: (text: string) => void;
   onLeave: () => void;
 }
 
 const OF_RESPONSE = { name: "response.number", number: "", title: "Number of the response", kind: "Response" };
 
-function NameList({ rowKind, onPick, onLeave }: ListProps) {
+function NameList({ rowKind, onPick, onTyped, onLeave }: ListProps) {
   const { form } = useBench();
   const names = useMemo(() => [...withParts(namedIn(form, rowKind)), OF_RESPONSE], [form, rowKind]);
   return (
@@ -131,6 +141,9 @@ function NameList({ rowKind, onPick, onLeave }: ListProps) {
           return options.filter(({ name, number, title }) =>
             `${number} ${title} ${name}`.toLowerCase().includes(wanted),
           );
+        }}
+        onInputChange={(_event, typed, why) => {
+          if (why === "input" && (typed.endsWith("}") || typed === "{" || typed === " ")) onTyped(typed);
         }}
         onChange={(_event, chosen) => chosen && onPick(chosen.name)}
         onKeyDown={(event) => {

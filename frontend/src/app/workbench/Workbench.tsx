@@ -85,22 +85,24 @@ function OpenWorkbench({ reply, area }: { reply: FormReply; area: string }) {
         <WorkbenchHeader />
         <AreaTabs area={area} formId={reply.id} />
         <ClashNotice />
-        <AreaLine area={area} />
-        <Box component="main" sx={{ flex: 1, minHeight: 0 }}>
-          <Suspense fallback={<Waiting />}>
-            {area === "compose" && <Compose />}
-            {area === "rules" && <Rules />}
-            {area === "figures" && <Figures />}
-            {area === "brand" && <BrandArea />}
-            {area === "trials" && <Trials />}
-            {area === "history" && <HistoryArea />}
-            {area === "preview" && <Preview />}
-            {area === "publish" && <PublishArea />}
-            {area === "responses" && <Responses formId={reply.id} />}
-          </Suspense>
+        <Box component="main" sx={{ flex: 1, minHeight: 0, display: "flex", flexDirection: "column" }}>
+          <AreaLine area={area} />
+          <Box sx={{ flex: 1, minHeight: 0 }}>
+            <Suspense fallback={<Waiting />}>
+              {area === "compose" && <Compose />}
+              {area === "rules" && <Rules />}
+              {area === "figures" && <Figures />}
+              {area === "brand" && <BrandArea />}
+              {area === "trials" && <Trials />}
+              {area === "history" && <HistoryArea />}
+              {area === "preview" && <Preview />}
+              {area === "publish" && <PublishArea />}
+              {area === "responses" && <Responses formId={reply.id} />}
+            </Suspense>
+          </Box>
+          <ValueInserter />
         </Box>
         <ProofBar area={area} />
-        <ValueInserter />
         {open === "commands" && (
           <CommandList
             onClose={() => setOpen(null)}
