@@ -35,9 +35,6 @@ def workbench(page: Page) -> None:
     page.get_by_role("option", name="Sample answers").click()
     page.mouse.move(640, 780)
     take(page, "compose")
-    page.emulate_media(color_scheme="dark")
-    take(page, "compose-dark")
-    page.emulate_media(color_scheme="light")
     page.get_by_role("button", name="Ruleshown when 1.6 How do you come up the hill? is By coach").first.click()
     take(page, "compose-rule")
     page.keyboard.press("Escape")
@@ -129,6 +126,19 @@ def rows(page: Page) -> None:
     take(page, "public-rows")
 
 
+def quiz(page: Page) -> None:
+    """A part of the quiz, once it was told what was right."""
+    page.goto(f"{CODEXA}/f/alderlight/northern-sky-quiz")
+    page.get_by_role("button", name="Begin").click()
+    for answer in ("Polaris", "The Swan", "Late summer", "Neptune", "Venus"):
+        page.get_by_label(answer, exact=True).check()
+    page.get_by_label("How many moons").fill("5")
+    page.get_by_role("button", name="Done with these").click()
+    page.get_by_text("That is partly right.").wait_for()
+    page.get_by_text("Neptune needs").scroll_into_view_if_needed()
+    take(page, "public-quiz")
+
+
 def confirmation(page: Page) -> None:
     """The profile form answered to its end."""
     page.goto(f"{CODEXA}/f/alderlight/night-watcher-profile")
@@ -164,6 +174,7 @@ def main() -> None:
         preview(wide)
         public_form(wide, "public-form")
         rows(wide)
+        quiz(wide)
         confirmation(wide)
         stranger = browser.new_page(viewport={"width": 1280, "height": 800})
         stranger.goto(f"{WEBSITE}/visit")

@@ -113,6 +113,8 @@ function Row({ row, value, edit }: { row: SettingRow; value: unknown; edit: Prop
           label={row.label}
           value={String(value)}
           helperText={row.help}
+          // One of the choices may be the empty text, which has words too.
+          slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
           onChange={(event) => put(event.target.value)}
         >
           {Object.entries(row.options).map(([name, words]) => (

@@ -12,8 +12,10 @@ import Typography from "@mui/material/Typography";
 import { useQuery } from "@tanstack/react-query";
 import { type ReactNode } from "react";
 import { useNavigate } from "react-router";
-import type { Expected, TrialResult } from "../../api/generated/wire";
+import type { Expected, OutcomeReply, TrialResult } from "../../api/generated/wire";
 import { api } from "../../api/client";
+import { Bars } from "../../form/Bars";
+import { brandClasses, brandStyle } from "../../form/brand";
 import { newId } from "../../model/new_block";
 import { FORM, type Trial } from "../../model/parts";
 import { counted } from "../../text/words";
@@ -168,6 +170,30 @@ function Answers({ trial }: { trial: Trial }) {
         </TableBody>
       </Table>
       {given.length === 0 && <Typography color="text.secondary">Nothing is answered.</Typography>}
+      {outcome.data && <ChartsOf outcome={outcome.data} />}
+    </Box>
+  );
+}
+
+/** The charts of the confirmation that follows, as visitors see them. */
+function ChartsOf({ outcome }: { outcome: OutcomeReply }) {
+  const { form } = useBench();
+  const { confirmation } = outcome.outcome;
+  const charts = Object.entries(outcome.charts).filter(
+    ([place, bars]) => place.startsWith(`${confirmation}.`) && bars.length > 0,
+  );
+  if (charts.length === 0) return null;
+  return (
+    <Box
+      component="section"
+      aria-label="Charts of the confirmation"
+      className={brandClasses(form.brand)}
+      style={brandStyle(form.brand)}
+      sx={{ mt: 2, p: 2, maxWidth: 480 }}
+    >
+      {charts.map(([place, bars]) => (
+        <Bars key={place} bars={bars} />
+      ))}
     </Box>
   );
 }
