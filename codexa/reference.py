@@ -41,7 +41,8 @@ postfix `%`, `^`, `*` `/`, `+` `-`, `&`, and the comparisons `=` `<>` `<` `<=` `
 
 time ± number is a time, as a clock shows it; time − time is a part of a day; beside a moment a date is its midnight.
 MOD is exact for whole numbers of any length. `group.shown` says whether a block is shown, with all that it stands in.
-A name and the formula it stands for give the same, errors included: only COUNT, COUNTA, COUNTBLANK, IFERROR, IFNA and the functions that begin with IS see an error that is handed to them.
+A name and the formula it stands for give the same, errors included: only COUNT, COUNTA, COUNTBLANK, IFERROR, IFNA and
+the functions that begin with IS see an error that is handed to them.
 
 ## Where we differ from a spreadsheet, on purpose
 
