@@ -52,7 +52,7 @@ def _form(short: dict[str, Any]) -> dict[str, Any]:
 def _block(short: list[Any]) -> dict[str, Any]:
     kind, key, settings = (*short, {})[:3]
     label = {} if kind in _WITHOUT_LABEL else {"label": key.replace("_", " ").capitalize()}
-    block = {"id": key.replace("_", ""), "type": kind, "key": key} | label | settings
+    block: dict[str, Any] = {"id": key.replace("_", ""), "type": kind, "key": key} | label | settings
     if "options" in settings:
         block["options"] = [_option(key, option) for option in settings["options"]]
     if "blocks" in settings:
