@@ -26,7 +26,8 @@ from codexa.core.definition.wording import Wording
 from codexa.core.fields import BLOCK_TYPES
 from codexa.core.fields.field_type import BlockType
 from codexa.core.fields.options import Option
-from codexa.core.form.form import Confirmation, Form, NextRule, Page, Paragraph, Welcome
+from codexa.core.form.form import Confirmation, Form, NextRule, Page, Welcome
+from codexa.core.form.paragraphs import Paragraph
 from codexa.core.formula.differences import DIFFERENCES
 from codexa.core.formula.functions import FAMILIES, FUNCTIONS
 from codexa.core.formula.functions.function import Function

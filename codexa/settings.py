@@ -13,7 +13,7 @@ DEFAULT_SECRET = "codexa-demo-secret-not-for-production"  # noqa: S105 - refused
 _AT_LEAST_ONE = frozenset({"sign_in_attempts", "session_idle", "pool_size", "export_pool_size"})
 _WHOLE_NUMBERS = (
     *sorted(_AT_LEAST_ONE),
-    *("proxies", "upload_quota_network", "upload_quota_form", "least_free_disk"),
+    *("smtp_port", "proxies", "upload_quota_network", "upload_quota_form", "least_free_disk"),
 )
 
 
@@ -47,6 +47,12 @@ class Settings:
     least_free_disk: str = _setting("1000", "megabytes of the disk that uploads leave free")
     pool_size: str = _setting("8", "database connections per web process")
     export_pool_size: str = _setting("2", "further connections per web process, for exports that take long")
+    smtp_host: str = _setting("127.0.0.1", "the mail server that takes what is sent")
+    smtp_port: str = _setting("8725", "its port")
+    smtp_tls: str = _setting("none", "none or starttls; what stands between here and a server elsewhere needs starttls")
+    smtp_user: str = _setting("", "who signs in there; empty for nobody")
+    smtp_password: str = _setting("", "with which password")
+    mail_from: str = _setting("forms@alderlight.example.org", "the address that mail comes from")
     side: str = _setting("all", "what a web process answers: all, workbench or public")
 
     @property
@@ -73,6 +79,8 @@ def read_settings(environment: Mapping[str, str] = os.environ) -> Settings:
         raise SettingsError(f'CODEXA_MODE is "{settings.mode}"; set it to demo or production.')
     if settings.side not in ("all", "workbench", "public"):
         raise SettingsError(f'CODEXA_SIDE is "{settings.side}"; set it to all, workbench or public.')
+    if settings.smtp_tls not in ("none", "starttls"):
+        raise SettingsError(f'CODEXA_SMTP_TLS is "{settings.smtp_tls}"; set it to none or starttls.')
     for name in _WHOLE_NUMBERS:
         text = getattr(settings, name)
         if not (text.isascii() and text.isdigit() and len(text) < 10) or (name in _AT_LEAST_ONE and int(text) == 0):

@@ -29,6 +29,8 @@ class Ports:
 
     web: int
     website: int
+    mailbox: int
+    smtp: int
     database: int
 
 
@@ -42,6 +44,8 @@ def _ports() -> Ports:
     return Ports(
         web=port("CODEXA_WEB_PORT", 8780),
         website=port("CODEXA_WEBSITE_PORT", 8790),
+        mailbox=port("CODEXA_MAILBOX_PORT", 8791),
+        smtp=port("CODEXA_SMTP_PORT", 8725),
         database=port("CODEXA_DATABASE_PORT", 5480),
     )
 
@@ -54,6 +58,8 @@ def run_demo() -> int:
     install(for_tests=False)
     require_free_port(ports.web, "CODEXA_WEB_PORT", "workbench and public forms")
     require_free_port(ports.website, "CODEXA_WEBSITE_PORT", "practice website")
+    require_free_port(ports.mailbox, "CODEXA_MAILBOX_PORT", "practice mailbox")
+    require_free_port(ports.smtp, "CODEXA_SMTP_PORT", "practice mailbox's mail server")
     require_free_port(ports.database, "CODEXA_DATABASE_PORT", "database")
     cluster = Cluster(VAR / "postgres", ports.database)
     cluster.initialise()
@@ -62,9 +68,11 @@ def run_demo() -> int:
         cluster.create_database("codexa")
         _codexa(["migrate"], environment)
         _codexa(["load-demo", "--site", f"http://127.0.0.1:{ports.website}"], environment)
-        call([*control, "start", "web", "website"], remedy=_SEE_LOG, environment=environment)
+        programs = ["mailbox-smtp", "mailbox", "worker", "web", "website"]
+        call([*control, "start", *programs], remedy=_SEE_LOG, environment=environment)
         _wait_for(f"http://127.0.0.1:{ports.web}/ready")
         _wait_for(f"http://127.0.0.1:{ports.website}/")
+        _wait_for(f"http://127.0.0.1:{ports.mailbox}/")
         _greet(ports)
         try:
             supervisor.wait()
@@ -79,7 +87,8 @@ def reset() -> int:
     """Delete the demo's data; returns the exit code."""
     _refuse_second()
     Cluster(VAR / "postgres", _ports().database).remove()
-    shutil.rmtree(VAR / "files", ignore_errors=True)
+    for folder in ("files", "mailbox"):
+        shutil.rmtree(VAR / folder, ignore_errors=True)
     say("The demo's data is gone. ./run demo makes it anew.")
     return 0
 
@@ -122,6 +131,10 @@ def _supervised(ports: Ports, cluster: Cluster) -> Iterator[tuple[subprocess.Pop
             "CODEXA_DATABASE": cluster.address("codexa"),
             "CODEXA_PUBLIC_ADDRESS": f"http://127.0.0.1:{ports.web}",
             "CODEXA_FILES": str(VAR / "files"),
+            "CODEXA_SMTP_PORT": str(ports.smtp),
+            "LAUNCH_MAILBOX_PORT": str(ports.mailbox),
+            "PRACTICE_SMTP_PORT": str(ports.smtp),
+            "PRACTICE_MAILBOX": str(VAR / "mailbox"),
         }
         configuration = str(ROOT / "launch" / "supervisord.conf")
         # A session of its own: Ctrl-C reaches only us, and we stop the rest in order.
@@ -164,5 +177,6 @@ Codexa is ready.
                      sign in as mira@alderlight.example.org with the password alderlight
   A public form      http://127.0.0.1:{ports.web}/f/alderlight/plan-a-visit
   Practice website   http://127.0.0.1:{ports.website}/
+  Practice mailbox   http://127.0.0.1:{ports.mailbox}/
 
 Ctrl-C stops everything; the data stays.""")

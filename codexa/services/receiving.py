@@ -11,8 +11,9 @@ from datetime import datetime
 from uuid import UUID
 
 from codexa.core.context import Context
+from codexa.core.form.follow_ups import Moment
 from codexa.core.program.accept import Accepted, Refused, accept, numbered
-from codexa.core.program.evaluate import FieldError
+from codexa.core.program.evaluate import FieldError, State
 from codexa.core.program.faces import ConfirmationFace
 from codexa.core.program.kept import state_of_kept
 from codexa.core.program.program import Program
@@ -21,13 +22,14 @@ from codexa.services.answering import Given
 from codexa.services.context import context_of
 from codexa.services.errors import ClosedError, KeyReusedError
 from codexa.services.files_in_answers import files_in, with_files
+from codexa.services.follow_ups.keeping import keep_due
 from codexa.store import editions, responses
 from codexa.store import uploads as uploads_store
 from codexa.store.database import Connection
 from codexa.store.responses import Kept
 
 # What happens to a response when nothing is due: it is handed in and complete at once.
-_FIRST_EVENTS = ("handed in", "complete")
+_FIRST_EVENTS: tuple[Moment, ...] = ("handed in", "complete")
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -77,7 +79,11 @@ def receive(
     files = files_in(program, accepted.answers)
     if (gone := _claimed_elsewhere(connection, incoming.form, files)) is not None:
         return Refused(errors={gone: _FILE_GONE})
-    return _keep(connection, incoming, accepted, [each for ids in files.values() for each in ids])
+    received, state = _keep(connection, incoming, accepted, [each for ids in files.values() for each in ids])
+    if at is None:
+        # What came at another moment is made up; nobody is written to about it.
+        keep_due(connection, state, form=incoming.form, number=received.number, moments=_FIRST_EVENTS)
+    return received
 
 
 _FILE_GONE = FieldError(code="not_files", message="A file is not here any more. Remove it and send it again.")
@@ -90,7 +96,9 @@ def _claimed_elsewhere(connection: Connection, form: UUID, files: dict[str, list
     return next((address for address, ids in files.items() if not locked.issuperset(ids)), None)
 
 
-def _keep(connection: Connection, incoming: Incoming, accepted: Accepted, files: Collection[UUID]) -> Received:
+def _keep(
+    connection: Connection, incoming: Incoming, accepted: Accepted, files: Collection[UUID]
+) -> tuple[Received, State]:
     context = accepted.state.context
     number = responses.insert_response(
         connection,
@@ -119,7 +127,7 @@ def _keep(connection: Connection, incoming: Incoming, accepted: Accepted, files:
         )
     if files:
         uploads_store.claim_uploads(connection, form=incoming.form, number=number, ids=files)
-    return Received(number=number, repeated=False, confirmation=confirmation_face(known.state))
+    return Received(number=number, repeated=False, confirmation=confirmation_face(known.state)), known.state
 
 
 def _repeated(program: Program, kept: Kept, incoming: Incoming) -> Received:

@@ -18,7 +18,7 @@ class FormRow:
     """A form on the desk.
 
     `changed` says that the draft differs from the live edition; `days` are the responses of each of the last 14 days,
-    today last; `unreadable` says why this version can't read it.
+    today last; `unreadable` says why this version can't read it; `failed` counts follow-ups that did not work.
     """
 
     id: UUID
@@ -32,6 +32,7 @@ class FormRow:
     responses: int
     days: list[int]
     unreadable: str | None
+    failed: int
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)

@@ -1,3 +1,429 @@
+CREATE TYPE public.procrastinate_job_event_type AS ENUM (
+    'deferred',
+    'started',
+    'deferred_for_retry',
+    'failed',
+    'succeeded',
+    'cancelled',
+    'abort_requested',
+    'aborted',
+    'scheduled',
+    'retried'
+);
+CREATE TYPE public.procrastinate_job_status AS ENUM (
+    'todo',
+    'doing',
+    'succeeded',
+    'failed',
+    'cancelled',
+    'aborting',
+    'aborted'
+);
+CREATE TYPE public.procrastinate_job_to_defer_v1 AS (
+	queue_name character varying,
+	task_name character varying,
+	priority integer,
+	lock text,
+	queueing_lock text,
+	args jsonb,
+	scheduled_at timestamp with time zone
+);
+CREATE FUNCTION public.procrastinate_cancel_job_v1(job_id bigint, abort boolean, delete_job boolean) RETURNS bigint
+    LANGUAGE plpgsql
+    AS $$
+DECLARE
+    _job_id bigint;
+BEGIN
+    IF delete_job THEN
+        DELETE FROM procrastinate_jobs
+        WHERE id = job_id AND status = 'todo'
+        RETURNING id INTO _job_id;
+    END IF;
+    IF _job_id IS NULL THEN
+        IF abort THEN
+            UPDATE procrastinate_jobs
+            SET abort_requested = true,
+                status = CASE status
+                    WHEN 'todo' THEN 'cancelled'::procrastinate_job_status ELSE status
+                END
+            WHERE id = job_id AND status IN ('todo', 'doing')
+            RETURNING id INTO _job_id;
+        ELSE
+            UPDATE procrastinate_jobs
+            SET status = 'cancelled'::procrastinate_job_status
+            WHERE id = job_id AND status = 'todo'
+            RETURNING id INTO _job_id;
+        END IF;
+    END IF;
+    RETURN _job_id;
+END;
+$$;
+CREATE FUNCTION public.procrastinate_defer_jobs_v1(jobs public.procrastinate_job_to_defer_v1[]) RETURNS bigint[]
+    LANGUAGE plpgsql
+    AS $$
+DECLARE
+    job_ids bigint[];
+BEGIN
+    WITH inserted_jobs AS (
+        INSERT INTO procrastinate_jobs (queue_name, task_name, priority, lock, queueing_lock, args, scheduled_at)
+        SELECT (job).queue_name,
+               (job).task_name,
+               (job).priority,
+               (job).lock,
+               (job).queueing_lock,
+               (job).args,
+               (job).scheduled_at
+        FROM unnest(jobs) AS job
+        RETURNING id
+    )
+    SELECT array_agg(id) FROM inserted_jobs INTO job_ids;
+    RETURN job_ids;
+END;
+$$;
+CREATE FUNCTION public.procrastinate_defer_periodic_job_v2(_queue_name character varying, _lock character varying, _queueing_lock character varying, _task_name character varying, _priority integer, _periodic_id character varying, _defer_timestamp bigint, _args jsonb) RETURNS bigint
+    LANGUAGE plpgsql
+    AS $$
+DECLARE
+	_job_id bigint;
+	_defer_id bigint;
+BEGIN
+    INSERT
+        INTO procrastinate_periodic_defers (task_name, periodic_id, defer_timestamp)
+        VALUES (_task_name, _periodic_id, _defer_timestamp)
+        ON CONFLICT DO NOTHING
+        RETURNING id into _defer_id;
+    IF _defer_id IS NULL THEN
+        RETURN NULL;
+    END IF;
+    UPDATE procrastinate_periodic_defers
+        SET job_id = (
+            SELECT COALESCE((
+                SELECT unnest(procrastinate_defer_jobs_v1(
+                    ARRAY[
+                        ROW(
+                            _queue_name,
+                            _task_name,
+                            _priority,
+                            _lock,
+                            _queueing_lock,
+                            _args,
+                            NULL::timestamptz
+                        )
+                    ]::procrastinate_job_to_defer_v1[]
+                ))
+            ), NULL)
+        )
+        WHERE id = _defer_id
+        RETURNING job_id INTO _job_id;
+    DELETE
+        FROM procrastinate_periodic_defers
+        USING (
+            SELECT id
+            FROM procrastinate_periodic_defers
+            WHERE procrastinate_periodic_defers.task_name = _task_name
+            AND procrastinate_periodic_defers.periodic_id = _periodic_id
+            AND procrastinate_periodic_defers.defer_timestamp < _defer_timestamp
+            ORDER BY id
+            FOR UPDATE
+        ) to_delete
+        WHERE procrastinate_periodic_defers.id = to_delete.id;
+    RETURN _job_id;
+END;
+$$;
+CREATE TABLE public.procrastinate_jobs (
+    id bigint NOT NULL,
+    queue_name character varying(128) NOT NULL,
+    task_name character varying(128) NOT NULL,
+    priority integer DEFAULT 0 NOT NULL,
+    lock text,
+    queueing_lock text,
+    args jsonb DEFAULT '{}'::jsonb NOT NULL,
+    status public.procrastinate_job_status DEFAULT 'todo'::public.procrastinate_job_status NOT NULL,
+    scheduled_at timestamp with time zone,
+    attempts integer DEFAULT 0 NOT NULL,
+    abort_requested boolean DEFAULT false NOT NULL,
+    worker_id bigint,
+    CONSTRAINT check_not_todo_abort_requested CHECK ((NOT ((status = 'todo'::public.procrastinate_job_status) AND (abort_requested = true))))
+);
+CREATE FUNCTION public.procrastinate_fetch_job_v2(target_queue_names character varying[], p_worker_id bigint) RETURNS public.procrastinate_jobs
+    LANGUAGE plpgsql
+    AS $$
+DECLARE
+	found_jobs procrastinate_jobs;
+BEGIN
+    WITH candidate AS (
+        SELECT jobs.*
+            FROM procrastinate_jobs AS jobs
+            WHERE
+                -- reject the job if its lock has earlier or higher priority jobs
+                NOT EXISTS (
+                    SELECT 1
+                        FROM procrastinate_jobs AS other_jobs
+                        WHERE
+                            jobs.lock IS NOT NULL
+                            AND other_jobs.lock = jobs.lock
+                            AND (
+                                -- job with same lock is already running
+                                other_jobs.status = 'doing'
+                                OR
+                                -- job with same lock is waiting and has higher priority (or same priority but was queued first)
+                                (
+                                    other_jobs.status = 'todo'
+                                    AND (
+                                        other_jobs.priority > jobs.priority
+                                        OR (
+                                        other_jobs.priority = jobs.priority
+                                        AND other_jobs.id < jobs.id
+                                        )
+                                    )
+                                )
+                            )
+                )
+                AND jobs.status = 'todo'
+                AND (target_queue_names IS NULL OR jobs.queue_name = ANY( target_queue_names ))
+                AND (jobs.scheduled_at IS NULL OR jobs.scheduled_at <= now())
+            ORDER BY jobs.priority DESC, jobs.id ASC LIMIT 1
+            FOR UPDATE OF jobs SKIP LOCKED
+    )
+    UPDATE procrastinate_jobs
+        SET status = 'doing', worker_id = p_worker_id
+        FROM candidate
+        WHERE procrastinate_jobs.id = candidate.id
+        RETURNING procrastinate_jobs.* INTO found_jobs;
+ RETURN found_jobs;
+END;
+$$;
+CREATE FUNCTION public.procrastinate_finish_job_v1(job_id bigint, end_status public.procrastinate_job_status, delete_job boolean) RETURNS void
+    LANGUAGE plpgsql
+    AS $$
+DECLARE
+    _job_id bigint;
+BEGIN
+    IF end_status NOT IN ('succeeded', 'failed', 'aborted') THEN
+        RAISE 'End status should be either "succeeded", "failed" or "aborted" (job id: %)', job_id;
+    END IF;
+    IF delete_job THEN
+        DELETE FROM procrastinate_jobs
+        WHERE id = job_id AND status IN ('todo', 'doing')
+        RETURNING id INTO _job_id;
+    ELSE
+        UPDATE procrastinate_jobs
+        SET status = end_status,
+            abort_requested = false,
+            attempts = CASE status
+                WHEN 'doing' THEN attempts + 1 ELSE attempts
+            END
+        WHERE id = job_id AND status IN ('todo', 'doing')
+        RETURNING id INTO _job_id;
+    END IF;
+    IF _job_id IS NULL THEN
+        RAISE 'Job was not found or not in "doing" or "todo" status (job id: %)', job_id;
+    END IF;
+END;
+$$;
+CREATE FUNCTION public.procrastinate_notify_queue_abort_job_v1() RETURNS trigger
+    LANGUAGE plpgsql
+    AS $$
+DECLARE
+    payload TEXT;
+BEGIN
+    SELECT json_build_object('type', 'abort_job_requested', 'job_id', NEW.id)::text INTO payload;
+	PERFORM pg_notify('procrastinate_queue_v1#' || NEW.queue_name, payload);
+	PERFORM pg_notify('procrastinate_any_queue_v1', payload);
+	RETURN NEW;
+END;
+$$;
+CREATE FUNCTION public.procrastinate_notify_queue_job_inserted_v1() RETURNS trigger
+    LANGUAGE plpgsql
+    AS $$
+DECLARE
+    payload TEXT;
+BEGIN
+    SELECT json_build_object('type', 'job_inserted', 'job_id', NEW.id)::text INTO payload;
+	PERFORM pg_notify('procrastinate_queue_v1#' || NEW.queue_name, payload);
+	PERFORM pg_notify('procrastinate_any_queue_v1', payload);
+	RETURN NEW;
+END;
+$$;
+CREATE FUNCTION public.procrastinate_prune_stalled_workers_v1(seconds_since_heartbeat double precision) RETURNS TABLE(worker_id bigint)
+    LANGUAGE plpgsql
+    AS $$
+BEGIN
+    RETURN QUERY
+    DELETE FROM procrastinate_workers
+    WHERE last_heartbeat < NOW() - (seconds_since_heartbeat || 'SECOND')::INTERVAL
+    RETURNING procrastinate_workers.id;
+END;
+$$;
+CREATE FUNCTION public.procrastinate_register_worker_v1() RETURNS TABLE(worker_id bigint)
+    LANGUAGE plpgsql
+    AS $$
+BEGIN
+    RETURN QUERY
+    INSERT INTO procrastinate_workers DEFAULT VALUES
+    RETURNING procrastinate_workers.id;
+END;
+$$;
+CREATE FUNCTION public.procrastinate_retry_job_v1(job_id bigint, retry_at timestamp with time zone, new_priority integer, new_queue_name character varying, new_lock character varying) RETURNS void
+    LANGUAGE plpgsql
+    AS $$
+DECLARE
+    _job_id bigint;
+    _abort_requested boolean;
+BEGIN
+    SELECT abort_requested FROM procrastinate_jobs
+    WHERE id = job_id AND status = 'doing'
+    FOR UPDATE
+    INTO _abort_requested;
+    IF _abort_requested THEN
+        UPDATE procrastinate_jobs
+        SET status = 'failed'::procrastinate_job_status
+        WHERE id = job_id AND status = 'doing'
+        RETURNING id INTO _job_id;
+    ELSE
+        UPDATE procrastinate_jobs
+        SET status = 'todo'::procrastinate_job_status,
+            attempts = attempts + 1,
+            scheduled_at = retry_at,
+            priority = COALESCE(new_priority, priority),
+            queue_name = COALESCE(new_queue_name, queue_name),
+            lock = COALESCE(new_lock, lock)
+        WHERE id = job_id AND status = 'doing'
+        RETURNING id INTO _job_id;
+    END IF;
+    IF _job_id IS NULL THEN
+        RAISE 'Job was not found or not in "doing" status (job id: %)', job_id;
+    END IF;
+END;
+$$;
+CREATE FUNCTION public.procrastinate_retry_job_v2(job_id bigint, retry_at timestamp with time zone, new_priority integer, new_queue_name character varying, new_lock character varying) RETURNS void
+    LANGUAGE plpgsql
+    AS $$
+DECLARE
+    _job_id bigint;
+    _abort_requested boolean;
+    _current_status procrastinate_job_status;
+BEGIN
+    SELECT status, abort_requested FROM procrastinate_jobs
+    WHERE id = job_id AND status IN ('doing', 'failed')
+    FOR UPDATE
+    INTO _current_status, _abort_requested;
+    IF _current_status = 'doing' AND _abort_requested THEN
+        UPDATE procrastinate_jobs
+        SET status = 'failed'::procrastinate_job_status
+        WHERE id = job_id AND status = 'doing'
+        RETURNING id INTO _job_id;
+    ELSE
+        UPDATE procrastinate_jobs
+        SET status = 'todo'::procrastinate_job_status,
+            attempts = attempts + 1,
+            scheduled_at = retry_at,
+            priority = COALESCE(new_priority, priority),
+            queue_name = COALESCE(new_queue_name, queue_name),
+            lock = COALESCE(new_lock, lock)
+        WHERE id = job_id AND status IN ('doing', 'failed')
+        RETURNING id INTO _job_id;
+    END IF;
+    IF _job_id IS NULL THEN
+        RAISE 'Job was not found or has an invalid status to retry (job id: %)', job_id;
+    END IF;
+END;
+$$;
+CREATE FUNCTION public.procrastinate_trigger_abort_requested_events_procedure_v1() RETURNS trigger
+    LANGUAGE plpgsql
+    AS $$
+BEGIN
+    INSERT INTO procrastinate_events(job_id, type)
+        VALUES (NEW.id, 'abort_requested'::procrastinate_job_event_type);
+    RETURN NEW;
+END;
+$$;
+CREATE FUNCTION public.procrastinate_trigger_function_scheduled_events_v1() RETURNS trigger
+    LANGUAGE plpgsql
+    AS $$
+BEGIN
+    INSERT INTO procrastinate_events(job_id, type, at)
+        VALUES (NEW.id, 'scheduled'::procrastinate_job_event_type, NEW.scheduled_at);
+	RETURN NEW;
+END;
+$$;
+CREATE FUNCTION public.procrastinate_trigger_function_status_events_insert_v1() RETURNS trigger
+    LANGUAGE plpgsql
+    AS $$
+BEGIN
+    INSERT INTO procrastinate_events(job_id, type)
+        VALUES (NEW.id, 'deferred'::procrastinate_job_event_type);
+	RETURN NEW;
+END;
+$$;
+CREATE FUNCTION public.procrastinate_trigger_function_status_events_update_v1() RETURNS trigger
+    LANGUAGE plpgsql
+    AS $$
+BEGIN
+    WITH t AS (
+        SELECT CASE
+            WHEN OLD.status = 'todo'::procrastinate_job_status
+                AND NEW.status = 'doing'::procrastinate_job_status
+                THEN 'started'::procrastinate_job_event_type
+            WHEN OLD.status = 'doing'::procrastinate_job_status
+                AND NEW.status = 'todo'::procrastinate_job_status
+                THEN 'deferred_for_retry'::procrastinate_job_event_type
+            WHEN OLD.status = 'doing'::procrastinate_job_status
+                AND NEW.status = 'failed'::procrastinate_job_status
+                THEN 'failed'::procrastinate_job_event_type
+            WHEN OLD.status = 'doing'::procrastinate_job_status
+                AND NEW.status = 'succeeded'::procrastinate_job_status
+                THEN 'succeeded'::procrastinate_job_event_type
+            WHEN OLD.status = 'todo'::procrastinate_job_status
+                AND (
+                    NEW.status = 'cancelled'::procrastinate_job_status
+                    OR NEW.status = 'failed'::procrastinate_job_status
+                    OR NEW.status = 'succeeded'::procrastinate_job_status
+                )
+                THEN 'cancelled'::procrastinate_job_event_type
+            WHEN OLD.status = 'doing'::procrastinate_job_status
+                AND NEW.status = 'aborted'::procrastinate_job_status
+                THEN 'aborted'::procrastinate_job_event_type
+            WHEN OLD.status = 'failed'::procrastinate_job_status
+                AND NEW.status = 'todo'::procrastinate_job_status
+                THEN 'retried'::procrastinate_job_event_type
+            ELSE NULL
+        END as event_type
+    )
+    INSERT INTO procrastinate_events(job_id, type)
+        SELECT NEW.id, t.event_type
+        FROM t
+        WHERE t.event_type IS NOT NULL;
+	RETURN NEW;
+END;
+$$;
+CREATE FUNCTION public.procrastinate_unlink_periodic_defers_v1() RETURNS trigger
+    LANGUAGE plpgsql
+    AS $$
+BEGIN
+    UPDATE procrastinate_periodic_defers
+    SET job_id = NULL
+    WHERE job_id = OLD.id;
+    RETURN OLD;
+END;
+$$;
+CREATE FUNCTION public.procrastinate_unregister_worker_v1(worker_id bigint) RETURNS void
+    LANGUAGE plpgsql
+    AS $$
+BEGIN
+    DELETE FROM procrastinate_workers
+    WHERE id = worker_id;
+END;
+$$;
+CREATE FUNCTION public.procrastinate_update_heartbeat_v1(worker_id bigint) RETURNS void
+    LANGUAGE plpgsql
+    AS $$
+BEGIN
+    UPDATE procrastinate_workers
+    SET last_heartbeat = NOW()
+    WHERE id = worker_id;
+END;
+$$;
 CREATE FUNCTION public.refuse_edition_change() RETURNS trigger
     LANGUAGE plpgsql
     AS $$
@@ -101,6 +527,52 @@ CREATE TABLE public.presence (
     part text,
     seen_at timestamp with time zone DEFAULT now() NOT NULL
 );
+CREATE TABLE public.procrastinate_events (
+    id bigint NOT NULL,
+    job_id bigint NOT NULL,
+    type public.procrastinate_job_event_type,
+    at timestamp with time zone DEFAULT now()
+);
+CREATE SEQUENCE public.procrastinate_events_id_seq
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1;
+ALTER SEQUENCE public.procrastinate_events_id_seq OWNED BY public.procrastinate_events.id;
+CREATE SEQUENCE public.procrastinate_jobs_id_seq
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1;
+ALTER SEQUENCE public.procrastinate_jobs_id_seq OWNED BY public.procrastinate_jobs.id;
+CREATE TABLE public.procrastinate_periodic_defers (
+    id bigint NOT NULL,
+    task_name character varying(128) NOT NULL,
+    defer_timestamp bigint,
+    job_id bigint,
+    periodic_id character varying(128) DEFAULT ''::character varying NOT NULL
+);
+CREATE SEQUENCE public.procrastinate_periodic_defers_id_seq
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1;
+ALTER SEQUENCE public.procrastinate_periodic_defers_id_seq OWNED BY public.procrastinate_periodic_defers.id;
+CREATE TABLE public.procrastinate_workers (
+    id bigint NOT NULL,
+    last_heartbeat timestamp with time zone DEFAULT now() NOT NULL
+);
+ALTER TABLE public.procrastinate_workers ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+    SEQUENCE NAME public.procrastinate_workers_id_seq
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1
+);
 CREATE UNLOGGED TABLE public.rate (
     subject text NOT NULL,
     count bigint NOT NULL,
@@ -131,6 +603,32 @@ CREATE TABLE public.response (
 CREATE TABLE public.response_counter (
     form_id uuid NOT NULL,
     last_number integer DEFAULT 0 NOT NULL
+);
+CREATE TABLE public.run (
+    id bigint NOT NULL,
+    form_id uuid NOT NULL,
+    number integer NOT NULL,
+    follow_up text NOT NULL,
+    name text NOT NULL,
+    moment text NOT NULL,
+    again integer DEFAULT 0 NOT NULL,
+    kind text NOT NULL,
+    content jsonb NOT NULL,
+    state text DEFAULT 'waiting'::text NOT NULL,
+    tries integer DEFAULT 0 NOT NULL,
+    result text DEFAULT ''::text NOT NULL,
+    asked_by uuid,
+    created_at timestamp with time zone DEFAULT now() NOT NULL,
+    ended_at timestamp with time zone,
+    CONSTRAINT run_state_check CHECK ((state = ANY (ARRAY['waiting'::text, 'done'::text, 'failed'::text])))
+);
+ALTER TABLE public.run ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+    SEQUENCE NAME public.run_id_seq
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1
 );
 CREATE TABLE public.saved_state (
     form_id uuid NOT NULL,
@@ -175,6 +673,9 @@ CREATE TABLE public.upload (
     network text DEFAULT ''::text NOT NULL,
     CONSTRAINT upload_size_check CHECK ((size > 0))
 );
+ALTER TABLE ONLY public.procrastinate_events ALTER COLUMN id SET DEFAULT nextval('public.procrastinate_events_id_seq'::regclass);
+ALTER TABLE ONLY public.procrastinate_jobs ALTER COLUMN id SET DEFAULT nextval('public.procrastinate_jobs_id_seq'::regclass);
+ALTER TABLE ONLY public.procrastinate_periodic_defers ALTER COLUMN id SET DEFAULT nextval('public.procrastinate_periodic_defers_id_seq'::regclass);
 ALTER TABLE ONLY public.brand
     ADD CONSTRAINT brand_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.brand
@@ -201,6 +702,16 @@ ALTER TABLE ONLY public.picture
     ADD CONSTRAINT picture_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.presence
     ADD CONSTRAINT presence_pkey PRIMARY KEY (form_id, tab);
+ALTER TABLE ONLY public.procrastinate_events
+    ADD CONSTRAINT procrastinate_events_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.procrastinate_jobs
+    ADD CONSTRAINT procrastinate_jobs_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.procrastinate_periodic_defers
+    ADD CONSTRAINT procrastinate_periodic_defers_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.procrastinate_periodic_defers
+    ADD CONSTRAINT procrastinate_periodic_defers_unique UNIQUE (task_name, periodic_id, defer_timestamp);
+ALTER TABLE ONLY public.procrastinate_workers
+    ADD CONSTRAINT procrastinate_workers_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.rate
     ADD CONSTRAINT rate_pkey PRIMARY KEY (subject);
 ALTER TABLE ONLY public.response_counter
@@ -209,6 +720,10 @@ ALTER TABLE ONLY public.response
     ADD CONSTRAINT response_form_id_idempotency_key_key UNIQUE (form_id, idempotency_key);
 ALTER TABLE ONLY public.response
     ADD CONSTRAINT response_pkey PRIMARY KEY (form_id, number);
+ALTER TABLE ONLY public.run
+    ADD CONSTRAINT run_form_id_number_follow_up_moment_again_key UNIQUE (form_id, number, follow_up, moment, again);
+ALTER TABLE ONLY public.run
+    ADD CONSTRAINT run_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.saved_state
     ADD CONSTRAINT saved_state_pkey PRIMARY KEY (form_id, revision);
 ALTER TABLE ONLY public.session
@@ -222,17 +737,34 @@ ALTER TABLE ONLY public.team
 ALTER TABLE ONLY public.upload
     ADD CONSTRAINT upload_pkey PRIMARY KEY (id);
 CREATE INDEX form_desk ON public.form USING btree (team_id, changed_at DESC) WHERE (deleted_at IS NULL);
+CREATE INDEX idx_procrastinate_jobs_worker_not_null ON public.procrastinate_jobs USING btree (worker_id) WHERE ((worker_id IS NOT NULL) AND (status = 'doing'::public.procrastinate_job_status));
+CREATE INDEX idx_procrastinate_workers_last_heartbeat ON public.procrastinate_workers USING btree (last_heartbeat);
 CREATE INDEX membership_person ON public.membership USING btree (person_id);
 CREATE UNIQUE INDEX person_email ON public.person USING btree (email_folded);
 CREATE INDEX picture_of_team ON public.picture USING btree (team_id, stored_at DESC);
+CREATE INDEX procrastinate_events_job_id_fkey_v1 ON public.procrastinate_events USING btree (job_id);
+CREATE INDEX procrastinate_jobs_id_lock_idx_v1 ON public.procrastinate_jobs USING btree (id, lock) WHERE (status = ANY (ARRAY['todo'::public.procrastinate_job_status, 'doing'::public.procrastinate_job_status]));
+CREATE UNIQUE INDEX procrastinate_jobs_lock_idx_v1 ON public.procrastinate_jobs USING btree (lock) WHERE (status = 'doing'::public.procrastinate_job_status);
+CREATE INDEX procrastinate_jobs_priority_idx_v1 ON public.procrastinate_jobs USING btree (priority DESC, id) WHERE (status = 'todo'::public.procrastinate_job_status);
+CREATE INDEX procrastinate_jobs_queue_name_idx_v1 ON public.procrastinate_jobs USING btree (queue_name);
+CREATE UNIQUE INDEX procrastinate_jobs_queueing_lock_idx_v1 ON public.procrastinate_jobs USING btree (queueing_lock) WHERE (status = 'todo'::public.procrastinate_job_status);
+CREATE INDEX procrastinate_periodic_defers_job_id_fkey_v1 ON public.procrastinate_periodic_defers USING btree (job_id);
 CREATE INDEX rate_ended ON public.rate USING btree (ends_at);
 CREATE INDEX response_newest ON public.response USING btree (form_id, received_at DESC, number DESC);
+CREATE INDEX run_failed ON public.run USING btree (form_id) WHERE (state = 'failed'::text);
 CREATE INDEX session_expiry ON public.session USING btree (expires_at);
 CREATE INDEX upload_of_response ON public.upload USING btree (form_id, response_number);
 CREATE INDEX upload_unclaimed ON public.upload USING btree (stored_at) WHERE (response_number IS NULL);
 CREATE INDEX upload_unclaimed_of_form ON public.upload USING btree (form_id) INCLUDE (size) WHERE (response_number IS NULL);
 CREATE INDEX upload_unclaimed_of_network ON public.upload USING btree (network) INCLUDE (size) WHERE (response_number IS NULL);
 CREATE TRIGGER edition_is_immutable BEFORE UPDATE ON public.edition FOR EACH ROW EXECUTE FUNCTION public.refuse_edition_change();
+CREATE TRIGGER procrastinate_jobs_notify_queue_job_aborted_v1 AFTER UPDATE OF abort_requested ON public.procrastinate_jobs FOR EACH ROW WHEN (((old.abort_requested = false) AND (new.abort_requested = true) AND (new.status = 'doing'::public.procrastinate_job_status))) EXECUTE FUNCTION public.procrastinate_notify_queue_abort_job_v1();
+CREATE TRIGGER procrastinate_jobs_notify_queue_job_inserted_v1 AFTER INSERT ON public.procrastinate_jobs FOR EACH ROW WHEN ((new.status = 'todo'::public.procrastinate_job_status)) EXECUTE FUNCTION public.procrastinate_notify_queue_job_inserted_v1();
+CREATE TRIGGER procrastinate_trigger_abort_requested_events_v1 AFTER UPDATE OF abort_requested ON public.procrastinate_jobs FOR EACH ROW WHEN ((new.abort_requested = true)) EXECUTE FUNCTION public.procrastinate_trigger_abort_requested_events_procedure_v1();
+CREATE TRIGGER procrastinate_trigger_delete_jobs_v1 BEFORE DELETE ON public.procrastinate_jobs FOR EACH ROW EXECUTE FUNCTION public.procrastinate_unlink_periodic_defers_v1();
+CREATE TRIGGER procrastinate_trigger_scheduled_events_v1 AFTER INSERT OR UPDATE ON public.procrastinate_jobs FOR EACH ROW WHEN (((new.scheduled_at IS NOT NULL) AND (new.status = 'todo'::public.procrastinate_job_status))) EXECUTE FUNCTION public.procrastinate_trigger_function_scheduled_events_v1();
+CREATE TRIGGER procrastinate_trigger_status_events_insert_v1 AFTER INSERT ON public.procrastinate_jobs FOR EACH ROW WHEN ((new.status = 'todo'::public.procrastinate_job_status)) EXECUTE FUNCTION public.procrastinate_trigger_function_status_events_insert_v1();
+CREATE TRIGGER procrastinate_trigger_status_events_update_v1 AFTER UPDATE OF status ON public.procrastinate_jobs FOR EACH ROW EXECUTE FUNCTION public.procrastinate_trigger_function_status_events_update_v1();
 ALTER TABLE ONLY public.brand
     ADD CONSTRAINT brand_team_id_fkey FOREIGN KEY (team_id) REFERENCES public.team(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.edition
@@ -261,12 +793,22 @@ ALTER TABLE ONLY public.presence
     ADD CONSTRAINT presence_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.presence
     ADD CONSTRAINT presence_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.procrastinate_events
+    ADD CONSTRAINT procrastinate_events_job_id_fkey FOREIGN KEY (job_id) REFERENCES public.procrastinate_jobs(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.procrastinate_jobs
+    ADD CONSTRAINT procrastinate_jobs_worker_id_fkey FOREIGN KEY (worker_id) REFERENCES public.procrastinate_workers(id) ON DELETE SET NULL;
+ALTER TABLE ONLY public.procrastinate_periodic_defers
+    ADD CONSTRAINT procrastinate_periodic_defers_job_id_fkey FOREIGN KEY (job_id) REFERENCES public.procrastinate_jobs(id);
 ALTER TABLE ONLY public.response_counter
     ADD CONSTRAINT response_counter_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.response
     ADD CONSTRAINT response_form_id_edition_fkey FOREIGN KEY (form_id, edition) REFERENCES public.edition(form_id, number);
 ALTER TABLE ONLY public.response
     ADD CONSTRAINT response_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.run
+    ADD CONSTRAINT run_asked_by_fkey FOREIGN KEY (asked_by) REFERENCES public.person(id) ON DELETE SET NULL;
+ALTER TABLE ONLY public.run
+    ADD CONSTRAINT run_form_id_number_fkey FOREIGN KEY (form_id, number) REFERENCES public.response(form_id, number) ON DELETE CASCADE;
 ALTER TABLE ONLY public.saved_state
     ADD CONSTRAINT saved_state_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.saved_state

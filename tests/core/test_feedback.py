@@ -4,7 +4,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from codexa.core.form.form import ChartLook
+from codexa.core.form.paragraphs import ChartLook
 from codexa.core.program.accept import accept
 from codexa.core.program.charts import bars_of
 from codexa.core.program.explain import explain

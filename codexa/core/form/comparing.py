@@ -7,7 +7,7 @@ from typing import Any
 from codexa.core.definition.parts import Part, Repeat
 from codexa.core.form.form import Form
 
-_BESIDE = ("confirmations", "figures", "trials")  # the lists of parts that stand beside the pages
+_BESIDE = ("confirmations", "figures", "follow_ups", "trials")  # the lists of parts that stand beside the pages
 _MOST_SHOWN = 120  # characters of a value that a sentence quotes
 _LISTS = frozenset({"pages", *_BESIDE})
 

@@ -9,10 +9,9 @@ from annotated_types import Len
 from babel import Locale, UnknownLocaleError
 from babel.numbers import is_currency
 from pydantic import AfterValidator, Discriminator, StringConstraints, model_validator
-from pydantic import Field as Setting
 
 from codexa.core.definition.brand import Brand
-from codexa.core.definition.figures import AnyFigure, Decimals, Feedback
+from codexa.core.definition.figures import AnyFigure, Feedback
 from codexa.core.definition.formulas import sites
 from codexa.core.definition.parts import (
     Block,
@@ -39,12 +38,14 @@ from codexa.core.definition.rich_text import RichText
 from codexa.core.definition.trials import MAX_TRIALS, Trial
 from codexa.core.definition.wording import Wording
 from codexa.core.fields import BLOCK_TYPES, HOLDING_BLOCKS
-from codexa.core.fields.content import PictureSource
 from codexa.core.fields.field_type import Region
+from codexa.core.form.follow_ups import AnyFollowUp
+from codexa.core.form.paragraphs import Paragraph
 from codexa.core.formula.functions.function import Role
 
 FORMAT = 1  # of the documents that are written now; see upgrades.py
 MAX_BLOCKS = 2_000
+MAX_FOLLOW_UPS = 50
 MAX_GROUPS_DEEP = 10
 MAX_FORMULAS = 400_000  # characters of all formulas together; each may have 8,000
 
@@ -105,35 +106,6 @@ class Page(PageFace):
     blocks: tuple[AnyBlock, ...] = ()
 
 
-class ChartLook(Part):
-    """How a chart shows its bars: what each says ("" is points for a score, percent for a profile) and which of them.
-
-    `decimals` are those of its numbers (None: as many as there are, of a score's percent the figure's), `first` how
-    many bars are shown (None: all), `order` whether the largest comes first, or they stand in the order of the
-    profiles.
-    """
-
-    says: Literal["", "points", "percent"] = ""
-    decimals: Decimals | None = None
-    first: Annotated[int, Setting(ge=1, le=100)] | None = None
-    order: Literal["largest", "given"] = "largest"
-
-
-class Paragraph(Part):
-    """A piece of a confirmation, shown when its condition holds: a text, a picture, or a chart.
-
-    `chart` is the id of a score or profile; `picture` a data URL or a path on this server, with words for who can't
-    see it.
-    """
-
-    text: RichText = ""
-    shown: ShownWhen = ""
-    chart: Annotated[str, StringConstraints(pattern=r"^[a-z0-9]{0,32}$")] = ""
-    chart_look: ChartLook = ChartLook()
-    picture: PictureSource = ""
-    alternative: Label = ""
-
-
 class Confirmation(Part):
     """What follows when the form was handed in and the condition holds: a message, or a redirect to an address."""
 
@@ -173,6 +145,7 @@ class Form(Part):
     figures: tuple[AnyFigure, ...] = ()
     checks: tuple[Check, ...] = ()
     confirmations: tuple[Confirmation, ...] = ()
+    follow_ups: Annotated[tuple[AnyFollowUp, ...], Len(max_length=MAX_FOLLOW_UPS)] = ()
     trials: Annotated[tuple[Trial, ...], Len(max_length=MAX_TRIALS)] = ()
 
     @property
@@ -212,7 +185,8 @@ class Form(Part):
 
     @model_validator(mode="after")
     def _ids_are_unique(self) -> "Form":
-        ids = [each.id for each in (*self.pages, *self.figures, *self.confirmations, *self.trials)]
+        named = (*self.pages, *self.figures, *self.confirmations, *self.follow_ups, *self.trials)
+        ids = [each.id for each in named]
         ids += [block.id for block in self.blocks()] + [kind.id for repeat in self.repeats() for kind in repeat.kinds]
         if len(ids) > MAX_BLOCKS:
             raise ValueError(f"a form has at most {MAX_BLOCKS} blocks; split it into several forms")

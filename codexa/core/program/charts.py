@@ -4,7 +4,7 @@ from decimal import ROUND_HALF_UP, Decimal
 from typing import Any
 
 from codexa.core.definition.figures import BandsFigure, Figure, Profile, ProfileFigure, ScoreFigure
-from codexa.core.form.form import ChartLook
+from codexa.core.form.paragraphs import ChartLook
 from codexa.core.formula import convert
 from codexa.core.formula.functions.numbers import rounder
 from codexa.core.formula.values import Failed, FormulaFailure

@@ -32,7 +32,9 @@ from codexa.core.program.writer import MISSING, Writer
 _IN_A_CIRCLE = Failed(ErrorValue(code=ErrorCode.REFERENCE, message="This depends on itself; see the proof."))
 # Which page follows, and which rows there are, is decided even in a circle: it is no value that could fail.
 _DECIDED = frozenset({"next", "confirmation", "rows"})
-_OWN_FACTS = frozenset({"shown", "required", "locked", "value", "default", "check", "offered", "next", "confirmation"})
+_OWN_FACTS = frozenset(
+    {"shown", "required", "locked", "value", "default", "check", "offered", "next", "confirmation", "follow_up"}
+)
 
 
 def compile_form(form: Form) -> Program:
@@ -303,7 +305,9 @@ def owners(form: Form) -> Iterator[tuple[str, Part, RowKind | None]]:
         yield figure.id, figure, None
     for confirmation in form.confirmations:
         yield confirmation.id, confirmation, None
-    yield FORM, form.model_copy(update={"pages": (), "figures": (), "confirmations": ()}), None
+    for follow_up in form.follow_ups:
+        yield follow_up.id, follow_up, None
+    yield FORM, form.model_copy(update={"pages": (), "figures": (), "confirmations": (), "follow_ups": ()}), None
 
 
 def _kind_owners(kind: RowKind) -> Iterator[tuple[str, Part, RowKind | None]]:

@@ -13,6 +13,9 @@ def name_of(program: Program, owner: str) -> str:
     place = program.places.get(owner)
     if place is not None:
         return f"{numbers[owner]} {label_of(place.block)}"
+    follow_up = next((each for each in program.form.follow_ups if each.id == owner), None)
+    if follow_up is not None:
+        return f"the follow-up {follow_up.name or follow_up.kind}"
     page = next((each for each in program.form.pages if each.id == owner), None)
     if page is not None:
         return f"page {numbers[owner]} {page.title}".strip()

@@ -51,6 +51,8 @@ _BEGINNINGS = {
     "offered": (NoteKind.RULE, "offers an option when "),
     "next": (NoteKind.RULE, "goes on elsewhere when "),
     "confirmation": (NoteKind.RULE, "follows when "),
+    "follow_up": (NoteKind.RULE, "done when "),
+    "recipient": (NoteKind.RULE, "goes there when "),
     "counted": (NoteKind.CALCULATION, "counts when "),
 }
 _FORMULAS = {
@@ -173,7 +175,7 @@ def links(program: Program) -> dict[str, Links]:
     """Return the links of every page, block, row kind, figure and confirmation, and of the form itself, by id."""
     form = program.form
     reads: dict[str, set[str]] = {each: set() for each in [*form.numbers(), *program.figures]}
-    reads |= {confirmation.id: set() for confirmation in form.confirmations} | {FORM: set()}
+    reads |= {each.id: set() for each in (*form.confirmations, *form.follow_ups)} | {FORM: set()}
     for formula in program.formulas:
         reads[formula.owner] |= set(read_by_formula(program, formula))
     for owner, templates in program.texts.items():
@@ -181,8 +183,11 @@ def links(program: Program) -> dict[str, Links]:
         reads[owner] |= {entry.owner for entry in entries if entry is not None and entry.owner}
     for figure in form.figures:
         reads[figure.id] |= {question.field for question in getattr(figure, "questions", ())}
-    for confirmation in form.confirmations:
-        reads[confirmation.id] |= {each.chart for each in confirmation.paragraphs if each.chart in program.figures}
+    for part in (*form.confirmations, *form.follow_ups):
+        reads[part.id] |= {each.chart for each in getattr(part, "paragraphs", ()) if each.chart in program.figures}
+    for follow_up in form.follow_ups:
+        fields = [each.field for each in getattr(follow_up, "recipients", ())] + [getattr(follow_up, "reply_to", "")]
+        reads[follow_up.id] |= {each for each in fields if each in program.places}
     return {
         owner: Links(
             reads=tuple(each for each in reads if each in read),

@@ -23,6 +23,7 @@ from codexa.core.program.decide import Decided, decide
 from codexa.core.program.facts import Formula
 from codexa.core.program.figure_kinds import kind_of
 from codexa.core.program.findings import Finding, doubt, error
+from codexa.core.program.follow_ups import follow_up_findings
 from codexa.core.program.named_words import named_words, wrong_word
 from codexa.core.program.names import name_of
 from codexa.core.program.places import ALWAYS, NEVER, Place
@@ -31,7 +32,9 @@ from codexa.core.program.sequences import dead_ends, of_sequences
 from codexa.core.program.timing import too_late
 from codexa.core.program.unfinished import unfinished
 
-_CONDITIONS = frozenset({"shown", "required", "locked", "check", "next", "confirmation", "counted"})
+_CONDITIONS = frozenset(
+    {"shown", "required", "locked", "check", "next", "confirmation", "counted", "follow_up", "recipient"}
+)
 _OF_NOW = ("TODAY", "NOW", "INGROUP")
 _DIVIDING = {"MOD": 1, "QUOTIENT": 1}
 
@@ -59,9 +62,11 @@ def proof(program: Program) -> tuple[Finding, ...]:
         *_of_confirmations(program),
         *_of_prices(program),
         *too_late(program),
+        *follow_up_findings(program),
         *unfinished(program),
     ]
-    ids = [*program.form.numbers(), *program.figures, *(each.id for each in program.form.confirmations)]
+    beside = (*program.form.confirmations, *program.form.follow_ups)
+    ids = [*program.form.numbers(), *program.figures, *(each.id for each in beside)]
     order = {owner: index for index, owner in enumerate(ids)}
     return tuple(sorted(found, key=lambda each: (each.severity is Severity.DOUBT, order.get(each.block or "", -1))))
 

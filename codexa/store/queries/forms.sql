@@ -2,7 +2,7 @@
 -- The desk: every form of the team with what came in lately, latest change first.
 SELECT form.id, form.name, form.slug, form.revision, form.live_edition, form.changed_at, person.name AS changed_by,
     coalesce(form.draft_digest <> edition.digest, false) AS changed, response_counter.last_number AS responses,
-    coalesce(lately.days, '{}') AS days, form.unreadable
+    coalesce(lately.days, '{}') AS days, form.unreadable, failed.count AS failed
 FROM form
 JOIN response_counter ON response_counter.form_id = form.id
 LEFT JOIN person ON person.id = form.changed_by
@@ -17,6 +17,18 @@ LEFT JOIN LATERAL (
         GROUP BY 1
     ) AS received ON received.on_day = day::date
 ) AS lately ON true
+CROSS JOIN LATERAL (
+    -- Follow-ups that did not work, and were not done by somebody since.
+    SELECT count(*)::integer AS count
+    FROM run
+    WHERE run.form_id = form.id AND run.state = 'failed' AND run.ended_at > now() - interval '30 days'
+        AND NOT EXISTS (
+            SELECT FROM run AS later
+            WHERE (later.form_id, later.number, later.follow_up, later.moment)
+                    = (run.form_id, run.number, run.follow_up, run.moment)
+                AND later.again > run.again
+        )
+) AS failed
 WHERE form.team_id = %(team)s AND form.deleted_at IS NULL
 ORDER BY form.changed_at DESC, form.id;
 

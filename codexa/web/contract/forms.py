@@ -49,7 +49,7 @@ class FormRowReply(Message):
     """A form on the desk.
 
     `changed` says that the draft differs from the live edition; `days` are the responses of each of the last 14 days,
-    today last.
+    today last; `failed` counts the follow-ups of late that did not work.
     """
 
     id: UUID
@@ -63,6 +63,7 @@ class FormRowReply(Message):
     responses: int
     days: list[int]
     unreadable: str | None
+    failed: int
 
 
 class DeskReply(Message):

@@ -11,6 +11,7 @@ import type {
   ErrorReply,
   ExplanationsReply,
   Form,
+  FollowUpsReply,
   FormReply,
   MadeReply,
   OutcomeReply,
@@ -21,6 +22,7 @@ import type {
   ResponseReply,
   ResponsesReply,
   RowsReply,
+  RunsReply,
   SampleReply,
   SavedReply,
   SignedInReply,
@@ -131,6 +133,12 @@ export const api = {
     form: string,
     { answers, link = {}, day = null }: { answers: unknown; link?: Record<string, string>; day?: string | null },
   ) => call<OutcomeReply>("POST", `/forms/${form}/preview/outcome`, { answers, link, day }),
+  wouldFollow: (form: string, asked: { answers: unknown; link: Readonly<Record<string, string>> }) =>
+    call<FollowUpsReply>("POST", `/forms/${form}/preview/follow-ups`, asked),
+  tryFollowUp: (form: string, asked: { follow_up: string; answers: unknown; link: Readonly<Record<string, string>> }) =>
+    call<undefined>("POST", `/forms/${form}/preview/follow-ups/try`, asked),
+  runs: (form: string, number: number) => call<RunsReply>("GET", `/forms/${form}/responses/${number}/runs`),
+  runAgain: (form: string, run: number) => call<undefined>("POST", `/forms/${form}/runs/${run}/again`),
   trials: (form: string) => call<TrialsReply>("GET", `/forms/${form}/preview/trials`),
   triedResponses: (form: string) => call<TriedResponsesReply>("GET", `/forms/${form}/preview/responses`),
   rows: (formula: string) => call<RowsReply>("POST", "/conditions/rows", { formula }),

@@ -34,6 +34,13 @@ export const queries = {
     }),
   response: (form: string, number: number) =>
     queryOptions({ queryKey: ["response", form, number], queryFn: () => api.response(form, number) }),
+  runs: (form: string, number: number) =>
+    queryOptions({
+      queryKey: ["runs", form, number],
+      queryFn: () => api.runs(form, number),
+      // Until all of it has ended, it is looked at again.
+      refetchInterval: ({ state }) => (state.data?.runs.some((run) => run.state === "waiting") ? 2_000 : false),
+    }),
   responseExplained: (form: string, number: number, part: string) =>
     queryOptions({
       queryKey: ["why of response", form, number, part],

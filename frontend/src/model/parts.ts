@@ -3,7 +3,7 @@ import type { Form } from "../api/generated/wire";
 import { type Block, type Page, titleOf } from "./blocks";
 
 /** The lists that parts stand in, in the order of the outline; an option has an id too, but belongs to its block. */
-export const LISTS = ["pages", "blocks", "kinds", "confirmations", "figures", "trials"] as const;
+export const LISTS = ["pages", "blocks", "kinds", "confirmations", "figures", "follow_ups", "trials"] as const;
 export type ListName = (typeof LISTS)[number];
 
 export type RowKind = Extract<Block, { type: "repeat" }>["kinds"][number];
@@ -11,6 +11,9 @@ export type Figure = Form["figures"][number];
 export type Confirmation = Form["confirmations"][number];
 export type Paragraph = Confirmation["paragraphs"][number];
 export type ScoredQuestion = Extract<Figure, { kind: "score" }>["questions"][number];
+export type FollowUp = Form["follow_ups"][number];
+export type EmailFollowUp = Extract<FollowUp, { kind: "email" }>;
+export type Recipient = EmailFollowUp["recipients"][number];
 export type Trial = Form["trials"][number];
 
 /** The lists of parts that something has; the kinds of files that an upload takes are no parts. */
@@ -32,6 +35,7 @@ type Named =
   | { what: "kind"; part: RowKind }
   | { what: "confirmation"; part: Confirmation }
   | { what: "figure"; part: Figure }
+  | { what: "follow_up"; part: FollowUp }
   | { what: "trial"; part: Trial };
 
 /** A part with its place: `number` is its outline number ("2.3"), `depth` how far it is set in. */
@@ -56,6 +60,7 @@ const WHAT = {
   kinds: "kind",
   confirmations: "confirmation",
   figures: "figure",
+  follow_ups: "follow_up",
   trials: "trial",
 } as const;
 
@@ -69,11 +74,18 @@ const titles: { [List in ListName]: (part: never) => string } = {
   kinds: (kind: RowKind) => kind.label || kind.key,
   confirmations: (confirmation: Confirmation) => confirmation.name || confirmation.title || "Confirmation",
   figures: (figure: Figure) => figure.name || figure.key,
+  follow_ups: (followUp: FollowUp) => followUp.name || "Follow-up",
   trials: (trial: Trial) => trial.name,
 };
 
 const numberOf = (list: ListName, before: string, index: number): string =>
-  list === "confirmations" ? `C.${index + 1}` : list === "figures" || list === "trials" ? "" : `${before}${index + 1}`;
+  list === "confirmations"
+    ? `C.${index + 1}`
+    : list === "follow_ups"
+      ? `F.${index + 1}`
+      : list === "figures" || list === "trials"
+        ? ""
+        : `${before}${index + 1}`;
 
 /** Every part of the form by id, in the order of the outline. */
 export function partsOf(form: Form): Parts {

@@ -39,6 +39,7 @@ export const A_FORM = {
   confirmations: [{ ...newConfirmation("For all"), id: "c1" }],
   figures: [],
   checks: [],
+  follow_ups: [],
   trials: [],
   feedback: { when: "never", shows_right: true, again: false },
 } as unknown as Form;

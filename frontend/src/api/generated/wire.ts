@@ -756,7 +756,7 @@ export interface DeskReply {
  * A form on the desk.
  *
  * `changed` says that the draft differs from the live edition; `days` are the responses of each of the last 14 days,
- * today last.
+ * today last; `failed` counts the follow-ups of late that did not work.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "FormRowReply".
@@ -766,6 +766,7 @@ export interface FormRowReply {
   changed_at: string;
   changed_by: string | null;
   days: number[];
+  failed: number;
   id: string;
   live_edition: number | null;
   name: string;
@@ -832,6 +833,10 @@ export interface Form {
   currency: string;
   feedback: Feedback;
   figures: (FormulaFigure | BandsFigure | ScoreFigure | ProfileFigure | CounterFigure)[];
+  /**
+   * @maxItems 50
+   */
+  follow_ups: (EmailFollowUp | WebhookFollowUp)[];
   format: 1;
   lead: string;
   locale: string;
@@ -983,6 +988,56 @@ export interface ProfiledQuestion {
       [k: string]: string;
     };
   };
+}
+/**
+ * A mail. `reply_to` is an e-mail field by id; `all_answers` adds a table of what was answered.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "EmailFollowUp".
+ */
+export interface EmailFollowUp {
+  active: boolean;
+  all_answers: boolean;
+  from_name: string;
+  id: string;
+  kind: "email";
+  name: string;
+  on: "handed in" | "complete";
+  only_when: string;
+  paragraphs: Paragraph[];
+  /**
+   * @maxItems 50
+   */
+  recipients: Recipient[];
+  reply_to: string;
+  subject: string;
+}
+/**
+ * Who gets a mail where the condition holds: whoever the e-mail `field` names, by id, or the written `address`.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "Recipient".
+ */
+export interface Recipient {
+  address: string;
+  field: string;
+  role: "to" | "cc" | "bcc";
+  when: string;
+}
+/**
+ * The response as JSON, sent to an address of another system.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "WebhookFollowUp".
+ */
+export interface WebhookFollowUp {
+  active: boolean;
+  address: string;
+  id: string;
+  kind: "webhook";
+  name: string;
+  on: "handed in" | "complete";
+  only_when: string;
 }
 /**
  * A page. Of its `next` rules the first that holds counts; without one the following page comes next.
@@ -1832,6 +1887,21 @@ export interface OptionFace {
   label: string;
 }
 /**
+ * A follow-up that would be done: in one line, a mail's HTML and text, and all of it as data.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "DueReply".
+ */
+export interface DueReply {
+  content: {
+    [k: string]: unknown;
+  };
+  follow_up: string;
+  html: string;
+  text: string;
+  told: string;
+}
+/**
  * An edition of a form.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -2450,6 +2520,30 @@ export interface HiddenFace {
   width: "full" | "half" | "third";
 }
 /**
+ * What would follow, in order; `secret` signs the form's webhooks.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "FollowUpsReply".
+ */
+export interface FollowUpsReply {
+  due: DueReply[];
+  secret: string;
+}
+/**
+ * Answers to a draft, and what came with the address.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "FollowUpsRequest".
+ */
+export interface FollowUpsRequest {
+  answers: {
+    [k: string]: unknown;
+  };
+  link: {
+    [k: string]: string;
+  };
+}
+/**
  * A form as visitors see it. `asks` are the blocks after whose change the browser asks for the new state.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -2810,6 +2904,33 @@ export interface RuleCoverage {
   setting: string;
 }
 /**
+ * What followed from a response: in one line, how often it was tried, and how it stands ("waiting", "done" …).
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "RunReply".
+ */
+export interface RunReply {
+  again: number;
+  asked_by: string | null;
+  created_at: string;
+  ended_at: string | null;
+  id: number;
+  name: string;
+  result: string;
+  state: string;
+  told: string;
+  tries: number;
+}
+/**
+ * What followed from a response, in order.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "RunsReply".
+ */
+export interface RunsReply {
+  runs: RunReply[];
+}
+/**
  * Plausible answers, by block id.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -3004,6 +3125,21 @@ export interface TriedResponseReply {
  */
 export interface TriedResponsesReply {
   responses: TriedResponseReply[];
+}
+/**
+ * Which mail is sent to who asks, with which answers.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "TryRequest".
+ */
+export interface TryRequest {
+  answers: {
+    [k: string]: unknown;
+  };
+  follow_up: string;
+  link: {
+    [k: string]: string;
+  };
 }
 /**
  * A file was taken: `size` in bytes; `thumbnail` is the address of a small picture of it, where there is one.

@@ -150,7 +150,11 @@ export function Outline({ actions, onAdd }: Props) {
               + Confirmation
             </Button>
           </Box>
-          <Button color="inherit" onClick={() => setByFigure(true)} sx={{ px: 1, color: "text.secondary", justifyContent: "start" }}>
+          <Button
+            color="inherit"
+            onClick={() => setByFigure(true)}
+            sx={{ px: 1, color: "text.secondary", justifyContent: "start" }}
+          >
             + Confirmations by a result …
           </Button>
           {byFigure && <ByFigure onClose={() => setByFigure(false)} />}

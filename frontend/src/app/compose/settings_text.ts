@@ -87,6 +87,15 @@ const SETTINGS: Record<string, FormulaSetting> = {
   },
 };
 
+SETTINGS.only_when = {
+  kind: "rule",
+  title: "only when",
+  absent: "◇ for every response; add a rule",
+  example: "adults > 12",
+  condition: true,
+  help: "Where it does not hold, nothing is sent.",
+};
+
 const IN_LISTS: Record<string, Partial<FormulaSetting>> = {
   "checks.formula": {
     kind: "check",
@@ -114,6 +123,13 @@ const IN_LISTS: Record<string, Partial<FormulaSetting>> = {
     title: "value of the band",
     example: "12 + distance * 0.85",
     help: "A number, or a formula that is worked out only where this band is the one.",
+  },
+  "recipients.when": {
+    kind: "rule",
+    title: "gets it when",
+    example: 'site = "deck"',
+    condition: true,
+    help: "Where it does not hold, this recipient is left out.",
   },
   "counts.when": {
     kind: "calculation",

@@ -3,13 +3,15 @@ import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import { Link } from "react-router";
 import type { FormRowReply } from "../../api/generated/wire";
-import { asDay } from "../../text/words";
+import { asDay, counted } from "../../text/words";
 
 interface Item {
   form: FormRowReply;
   text: string;
   detail: string;
   kind: "money" | "rule" | "check";
+  /** Where it is seen to, if not in Compose. */
+  area?: string;
 }
 
 function itemsOf(forms: FormRowReply[]): Item[] {
@@ -17,6 +19,16 @@ function itemsOf(forms: FormRowReply[]): Item[] {
     const changed = `changed ${asDay(form.changed_at)}${form.changed_by ? ` by ${form.changed_by}` : ""}`;
     if (form.unreadable)
       return [{ form, text: "can’t be read by this version", detail: form.unreadable, kind: "check" }];
+    if (form.failed > 0)
+      return [
+        {
+          form,
+          text: `has ${counted(form.failed, "follow-up")} that did not work`,
+          detail: "Each response says why, and can have it done again",
+          kind: "check",
+          area: "responses",
+        },
+      ];
     if (form.live_edition === null) return [{ form, text: "was never published", detail: changed, kind: "rule" }];
     if (!form.changed) return [];
     return [
@@ -44,12 +56,12 @@ export function Attention({ forms }: { forms: FormRowReply[] }) {
       {items.length === 0 && (
         <Typography color="text.secondary">Nothing. Every form is live as you left it.</Typography>
       )}
-      {items.map(({ form, text, detail, kind }) => (
+      {items.map(({ form, text, detail, kind, area = "compose" }) => (
         <Box key={form.id} sx={{ mb: 2, pl: 1.5, borderLeft: 3, borderColor: `note.${kind}` }}>
           <Typography>
             <Box
               component={Link}
-              to={`/forms/${form.id}/compose`}
+              to={`/forms/${form.id}/${area}`}
               sx={{
                 color: "inherit",
                 fontWeight: 650,

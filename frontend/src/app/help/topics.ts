@@ -24,6 +24,10 @@ export const AREA_HELP: Readonly<Record<string, AreaHelp>> = {
     line: "How the form looks and speaks: colours, typeface, pictures, and every word it says by itself.",
     example: "Plan a visit",
   },
+  "follow-ups": {
+    line: "What is done once a response is there: mail to the team and the visitor, and other systems told. Each exactly once.",
+    example: "Plan a visit",
+  },
   trials: {
     line: "Answers with what must come out of them. They run before every publishing, so that an edit breaks nothing unseen.",
     example: "Travelling dome quote",
@@ -130,6 +134,16 @@ export const TOPICS: readonly Topic[] = [
     ],
     area: "compose",
     also: "thank you page message redirect ending",
+  },
+  {
+    id: "mail",
+    question: "How do I send a mail after Send?",
+    steps: [
+      "Add an e-mail in Follow-ups, and say to whom: an address, or an e-mail field of the form.",
+      "Write it with { for values, add charts or all answers. “Send it to me” shows it as it will come.",
+    ],
+    area: "follow-ups",
+    also: "email notification notify autoresponder confirmation mail webhook",
   },
   {
     id: "insert",

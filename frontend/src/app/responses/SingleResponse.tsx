@@ -11,6 +11,7 @@ import { queries } from "../../api/queries";
 import { asDayAndTime, NOTE_KINDS } from "../../text/words";
 import { SERIF } from "../../theme/theme";
 import { Explained } from "../preview/Explained";
+import { Followed } from "./Followed";
 import { Waiting } from "../Waiting";
 
 interface Props {
@@ -64,6 +65,7 @@ export function SingleResponse({ formId, number, onClose }: Props) {
               />
             ))}
           </Box>
+          <Followed formId={formId} number={number} />
           <Happened events={found.data.events} />
         </Box>
       )}
@@ -143,7 +145,7 @@ function Happened({ events }: { events: readonly EventReply[] }) {
       </Typography>
       <Box component="ol" sx={{ m: 0, p: 0, listStyle: "none" }}>
         {events.map((event) => (
-          <Typography component="li" variant="body2" key={event.kind} sx={{ py: 0.25 }}>
+          <Typography component="li" variant="body2" key={`${event.kind} ${event.at}`} sx={{ py: 0.25 }}>
             {asSentence(event.kind)}
             <Box component="span" sx={{ color: "text.secondary" }}>
               {" "}

@@ -21,6 +21,7 @@ import { FORM, type Trial } from "../../model/parts";
 import { counted } from "../../text/words";
 import { KeptTextField } from "../../ui/KeptTextField";
 import { useBench } from "../workbench/bench";
+import { areaOf } from "../workbench/useOpenPart";
 import { nameOf } from "../workbench/names_seen";
 
 interface Props {
@@ -95,7 +96,7 @@ export function TrialDetail({ trial, result }: Props) {
                         sx={{ p: 0, textAlign: "left" }}
                         onClick={() => {
                           const what = parts.get(difference.part!)!.what;
-                          void navigate(`/forms/${reply.id}/${what === "figure" ? "figures" : "compose"}`);
+                          void navigate(`/forms/${reply.id}/${areaOf(what)}`);
                           select(difference.part);
                         }}
                       >

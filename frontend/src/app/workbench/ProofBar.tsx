@@ -11,6 +11,7 @@ import { counted } from "../../text/words";
 import type { Parts } from "../../model/parts";
 import { useFailingTrials } from "./AreaTabs";
 import { useBench } from "./bench";
+import { areaOf } from "./useOpenPart";
 import { TryingChoice } from "./TryingChoice";
 
 export function ProofBar({ area }: { area: string }) {
@@ -24,7 +25,7 @@ export function ProofBar({ area }: { area: string }) {
   const doubts = analysis.findings.length - errors;
   const lead = (finding: FindingReply) => {
     setAnchor(null);
-    void navigate(`/forms/${reply.id}/${areaOf(finding, parts)}`);
+    void navigate(`/forms/${reply.id}/${areaOfFinding(finding, parts)}`);
     select(finding.block, finding.setting);
   };
   const summary = `${errors ? counted(errors, "error") : "no errors"}, ${doubts ? counted(doubts, "doubt") : "no doubts"}`;
@@ -140,9 +141,9 @@ function Links() {
 }
 
 /** Where a finding is mended. */
-function areaOf(finding: FindingReply, parts: Parts): string {
+function areaOfFinding(finding: FindingReply, parts: Parts): string {
   if (finding.setting?.startsWith("brand")) return "brand";
-  return finding.block && parts.get(finding.block)?.what === "figure" ? "figures" : "compose";
+  return areaOf(finding.block ? parts.get(finding.block)?.what : undefined);
 }
 
 /** Who else has the form open, and where. */

@@ -34,6 +34,7 @@ import { WorkbenchHeader } from "./WorkbenchHeader";
 
 const BrandArea = lazy(() => import("../brand/BrandArea").then((module) => ({ default: module.BrandArea })));
 const Figures = lazy(() => import("../figures/Figures").then((module) => ({ default: module.Figures })));
+const FollowUps = lazy(() => import("../follow_ups/FollowUps").then((module) => ({ default: module.FollowUps })));
 const HistoryArea = lazy(() => import("../history/HistoryArea").then((module) => ({ default: module.HistoryArea })));
 const Rules = lazy(() => import("../rules/Rules").then((module) => ({ default: module.Rules })));
 const Trials = lazy(() => import("../trials/Trials").then((module) => ({ default: module.Trials })));
@@ -93,6 +94,7 @@ function OpenWorkbench({ reply, area }: { reply: FormReply; area: string }) {
               {area === "rules" && <Rules />}
               {area === "figures" && <Figures />}
               {area === "brand" && <BrandArea />}
+              {area === "follow-ups" && <FollowUps />}
               {area === "trials" && <Trials />}
               {area === "history" && <HistoryArea />}
               {area === "preview" && <Preview />}

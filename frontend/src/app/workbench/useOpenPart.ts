@@ -1,6 +1,11 @@
 // Leads to a part where it is made: figures in their area, all others in Compose.
 import { useNavigate } from "react-router";
+import type { Entry } from "../../model/parts";
 import { useBench } from "./bench";
+
+/** The area in which a part is made. */
+export const areaOf = (what: Entry["what"] | undefined): string =>
+  what === "figure" ? "figures" : what === "follow_up" ? "follow-ups" : "compose";
 
 export function useOpenPart(): (id: string, setting?: string | null) => void {
   const { parts, reply, select } = useBench();
@@ -8,7 +13,7 @@ export function useOpenPart(): (id: string, setting?: string | null) => void {
   return (id, setting = null) => {
     const entry = parts.get(id);
     if (!entry) return;
-    void navigate(`/forms/${reply.id}/${entry.what === "figure" ? "figures" : "compose"}`);
+    void navigate(`/forms/${reply.id}/${areaOf(entry.what)}`);
     select(id, setting);
   };
 }

@@ -1,0 +1,63 @@
+"""Carrying out one run: nothing is held while something outside is waited for, and each outcome is kept."""
+
+from collections.abc import Callable
+from dataclasses import dataclass
+
+from codexa.services.follow_ups import mailing, webhooks
+from codexa.services.follow_ups.outcomes import NeverError, TryLaterError
+from codexa.settings import Settings
+from codexa.store import runs
+from codexa.store.database import Connect
+from codexa.store.runs import Run
+
+MOST_TRIES = 8
+_PAUSES = (10, 60, 300, 1_800, 7_200, 21_600, 43_200)  # seconds before each further try
+
+Send = Callable[[Run, Settings], str]
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Waits:
+    """It is to be tried once more, in so many seconds."""
+
+    seconds: int
+
+
+def key_of(run: Run) -> str:
+    """Return what is the same for every try of a run and for no other run."""
+    return f"{run.form_id}.{run.number}.{run.follow_up}.{run.moment.replace(' ', '-')}.{run.again}"
+
+
+SENDERS: dict[str, Send] = {
+    "email": lambda run, settings: mailing.send(run.content, key=key_of(run), settings=settings),
+    "webhook": lambda run, settings: webhooks.send(
+        run.content, key=key_of(run), secret=webhooks.secret_of(run.form_id, settings), settings=settings
+    ),
+}
+
+
+def carry_out(connect: Connect, settings: Settings, run_id: int) -> Waits | None:
+    """Do what a run says; return Waits where it must be tried again, None where it has ended, well or not."""
+    with connect() as connection:
+        run = runs.take_run(connection, run=run_id)
+        if run is None:
+            return None
+        tries = runs.count_try(connection, run=run_id)
+    try:
+        result, state = SENDERS[run.kind](run, settings), "done"
+    except NeverError as error:
+        result, state = str(error), "failed"
+    except TryLaterError as error:
+        result, state = str(error), "failed" if tries >= MOST_TRIES else "waiting"
+    with connect() as connection:
+        runs.end_run(connection, run=run_id, state=state, result=result[:1_000])
+        if state != "waiting":
+            runs.add_event(
+                connection,
+                form=run.form_id,
+                number=run.number,
+                kind=f"follow-up {state}",
+                key=str(run.id),
+                data={"name": run.name, "result": result[:1_000]},
+            )
+    return Waits(seconds=_PAUSES[min(tries, len(_PAUSES)) - 1]) if state == "waiting" else None

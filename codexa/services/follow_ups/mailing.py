@@ -1,0 +1,82 @@
+"""Sending a mail by SMTP (RFC 5321), with a Message-ID by which a repeat is known (RFC 5322, 3.6.4)."""
+
+import smtplib
+import ssl
+from collections.abc import Callable, Mapping
+from email.headerregistry import Address
+from email.message import EmailMessage
+from email.policy import SMTP
+from email.utils import formatdate
+from typing import Any
+
+from codexa.services.follow_ups.mail_layout import as_html, as_text
+from codexa.services.follow_ups.outcomes import NeverError, TryLaterError
+from codexa.settings import Settings
+
+_SECONDS = 20  # for each answer of the mail server
+_FOR_GOOD = range(500, 600)  # RFC 5321, 4.2.1: what is refused so is refused again
+
+
+def message_of(content: Mapping[str, Any], *, key: str, settings: Settings) -> EmailMessage:
+    """Return the mail; `key` is the same for every try. Raises NeverError where an address can't stand in a header."""
+    domain = settings.mail_from.rpartition("@")[2]
+    message = EmailMessage(policy=SMTP)
+    try:
+        message["From"] = Address(display_name=content["from_name"] or "", addr_spec=settings.mail_from)
+        for role in ("to", "cc"):
+            if content[role]:
+                message[role.capitalize()] = ", ".join(content[role])
+        if content["reply_to"]:
+            message["Reply-To"] = content["reply_to"]
+        message["Subject"] = content["subject"]
+    except (ValueError, IndexError) as error:
+        raise NeverError(f"An address or the subject can't be written in a mail: {error}") from None
+    message["Message-ID"] = f"<{key}@{domain}>"
+    message["Date"] = formatdate(usegmt=True)
+    message["Auto-Submitted"] = "auto-generated"  # RFC 3834: no automatic answer to it
+    message.set_content(as_text(content["pieces"]))
+    message.add_alternative(as_html(content["subject"], content["pieces"], content["accent"]), subtype="html")
+    return message
+
+
+def send(content: Mapping[str, Any], *, key: str, settings: Settings, connect: Callable[..., Any] | None = None) -> str:
+    """Send a mail to all its recipients and return what came of it, in words.
+
+    Raises TryLaterError where the server is away, slow or asks to wait, NeverError where it refuses for good.
+    """
+    message = message_of(content, key=key, settings=settings)
+    recipients = [*content["to"], *content["cc"], *content["bcc"]]
+    try:
+        with _server(settings, connect or smtplib.SMTP) as server:
+            refused = server.send_message(message, from_addr=settings.mail_from, to_addrs=recipients)
+    except smtplib.SMTPRecipientsRefused as error:
+        raise _refusal(error.recipients) from None
+    except smtplib.SMTPResponseException as error:
+        words = f"The mail server said {error.smtp_code}: {_words(error.smtp_error)}"
+        raise (NeverError if error.smtp_code in _FOR_GOOD else TryLaterError)(words) from None
+    except (OSError, smtplib.SMTPException) as error:
+        raise TryLaterError(f"The mail server can't be reached: {error}") from None
+    sent = f"sent to {', '.join(each for each in recipients if each not in refused)}"
+    return sent + (f"; refused: {_listed(refused)}" if refused else "")
+
+
+def _server(settings: Settings, connect: Callable[..., Any]) -> Any:
+    server = connect(settings.smtp_host, int(settings.smtp_port), timeout=_SECONDS)
+    if settings.smtp_tls == "starttls":
+        server.starttls(context=ssl.create_default_context())
+    if settings.smtp_user:
+        server.login(settings.smtp_user, settings.smtp_password)
+    return server
+
+
+def _refusal(refused: Mapping[str, tuple[int, bytes]]) -> Exception:
+    later = any(code not in _FOR_GOOD for code, _ in refused.values())
+    return (TryLaterError if later else NeverError)(f"The mail server refused {_listed(refused)}")
+
+
+def _listed(refused: Mapping[str, tuple[int, bytes]]) -> str:
+    return "; ".join(f"{address} ({code} {_words(said)})" for address, (code, said) in refused.items())
+
+
+def _words(said: bytes | str) -> str:
+    return said.decode("utf-8", "replace") if isinstance(said, bytes) else said

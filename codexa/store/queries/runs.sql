@@ -1,0 +1,49 @@
+-- name: insert_runs
+-- Keeps what follows from an event of a response, and gives each its number; what was kept before stays as it is.
+INSERT INTO run (form_id, number, follow_up, name, moment, kind, content, again, asked_by)
+SELECT %(form)s, %(number)s, due.follow_up, due.name, due.moment, due.kind, due.content, due.again, %(asked_by)s
+FROM jsonb_to_recordset(%(due)s)
+    AS due (follow_up text, name text, moment text, kind text, content jsonb, again integer)
+ON CONFLICT (form_id, number, follow_up, moment, again) DO NOTHING
+RETURNING id;
+
+-- name: take_run
+-- A run that is still to be done, locked for whoever carries it out; nothing where it was done or somebody has it.
+SELECT run.id, run.form_id, run.number, run.follow_up, run.name, run.moment, run.again, run.kind, run.content, run.state,
+    run.tries, run.result, run.created_at, run.ended_at, response.edition, form.name AS form_name
+FROM run JOIN response ON (response.form_id, response.number) = (run.form_id, run.number)
+    JOIN form ON form.id = run.form_id
+WHERE run.id = %(run)s AND run.state = 'waiting' AND form.deleted_at IS NULL AND response.stage <> 'removed';
+
+-- name: count_try
+-- Notes that a run is tried now, before anything leaves.
+UPDATE run SET tries = tries + 1 WHERE id = %(run)s AND state = 'waiting' RETURNING tries;
+
+-- name: end_run
+-- Notes how a run ended, or why it goes on waiting.
+UPDATE run SET state = %(state)s, result = %(result)s,
+    ended_at = CASE WHEN %(state)s = 'waiting' THEN NULL ELSE now() END
+WHERE id = %(run)s AND state = 'waiting';
+
+-- name: add_event
+-- Notes something that happened to a response; the second arrival of the same news does nothing.
+INSERT INTO event (form_id, number, kind, key, who, data)
+VALUES (%(form)s, %(number)s, %(kind)s, %(key)s, 'clock', %(data)s)
+ON CONFLICT (form_id, number, kind, key) DO NOTHING;
+
+-- name: list_runs
+-- What follows from a response of a form of the team, in order.
+SELECT run.id, run.follow_up, run.name, run.moment, run.again, run.kind, run.content, run.state, run.tries, run.result,
+    run.created_at, run.ended_at, person.name AS asked_by
+FROM run JOIN form ON form.id = run.form_id LEFT JOIN person ON person.id = run.asked_by
+WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL AND run.number = %(number)s
+ORDER BY run.id;
+
+-- name: last_run
+-- A run of a response of the team, and how often it was asked for again.
+SELECT run.id, run.form_id, run.number, run.follow_up, run.name, run.moment, run.kind, run.content, run.state,
+    (SELECT max(other.again) FROM run AS other
+        WHERE (other.form_id, other.number, other.follow_up, other.moment)
+            = (run.form_id, run.number, run.follow_up, run.moment)) AS again
+FROM run JOIN form ON form.id = run.form_id
+WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL AND run.id = %(run)s;

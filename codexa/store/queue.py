@@ -1,0 +1,15 @@
+"""The job queue: a job is written in the transaction of what it follows from (procrastinate, on our PostgreSQL)."""
+
+from typing import Any
+
+from procrastinate import App, PsycopgConnector
+
+from codexa.store.database import Connection
+
+# Never opened: it writes jobs on the connections that it is given. Workers have one of their own.
+_WRITER = App(connector=PsycopgConnector())
+
+
+def defer(connection: Connection, task: str, **arguments: Any) -> None:
+    """Write a job for a worker; it is there once the connection's transaction is kept."""
+    _WRITER.configure_task(task, connection=connection).defer(**arguments)

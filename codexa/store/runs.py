@@ -1,0 +1,113 @@
+"""Runs of follow-ups: what is to be done for a response, how often it was tried, and how it ended."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Any
+from uuid import UUID
+
+from psycopg.types.json import Jsonb
+
+from codexa.store.database import Connection, many, one
+from codexa.store.queries import queries
+
+_QUERIES = queries("runs")
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Run:
+    """A run to be carried out: for which response, what (`kind` and `content`), and how often it was tried."""
+
+    id: int
+    form_id: UUID
+    number: int
+    follow_up: str
+    name: str
+    moment: str
+    again: int
+    kind: str
+    content: dict[str, Any]
+    state: str
+    tries: int
+    result: str
+    created_at: datetime
+    ended_at: datetime | None
+    edition: int
+    form_name: str
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class RunRow:
+    """A run as the team sees it at its response; `asked_by` is who wanted it once more."""
+
+    id: int
+    follow_up: str
+    name: str
+    moment: str
+    again: int
+    kind: str
+    content: dict[str, Any]
+    state: str
+    tries: int
+    result: str
+    created_at: datetime
+    ended_at: datetime | None
+    asked_by: str | None
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class LastRun:
+    """A run that may be done once more; `again` is the highest number that one of its kind has had."""
+
+    id: int
+    form_id: UUID
+    number: int
+    follow_up: str
+    name: str
+    moment: str
+    kind: str
+    content: dict[str, Any]
+    state: str
+    again: int
+
+
+def insert_runs(
+    connection: Connection, *, form: UUID, number: int, due: Sequence[dict[str, Any]], asked_by: UUID | None = None
+) -> list[int]:
+    """Keep runs, each once; return the ids of those that are new."""
+    rows = many(connection, _QUERIES["insert_runs"], form=form, number=number, due=Jsonb(list(due)), asked_by=asked_by)
+    return [int(row["id"]) for row in rows]
+
+
+def take_run(connection: Connection, *, run: int) -> Run | None:
+    """Return a run that waits, or None: it was done, or its response or form was removed."""
+    row = one(connection, _QUERIES["take_run"], run=run)
+    return Run(**row) if row else None
+
+
+def count_try(connection: Connection, *, run: int) -> int:
+    """Count a try before anything leaves; return how many there were with it."""
+    row = one(connection, _QUERIES["count_try"], run=run)
+    return int(row["tries"]) if row else 0
+
+
+def end_run(connection: Connection, *, run: int, state: str, result: str) -> None:
+    """Note how a run ended ("done", "failed"), or with "waiting" why it is tried once more."""
+    connection.execute(_QUERIES["end_run"], {"run": run, "state": state, "result": result})
+
+
+def add_event(connection: Connection, *, form: UUID, number: int, kind: str, key: str, data: dict[str, Any]) -> None:
+    """Note something that happened to a response, once."""
+    values = {"form": form, "number": number, "kind": kind, "key": key, "data": Jsonb(data)}
+    connection.execute(_QUERIES["add_event"], values)
+
+
+def list_runs(connection: Connection, *, team: UUID, form: UUID, number: int) -> list[RunRow]:
+    """Return what follows from a response, in order."""
+    return [RunRow(**row) for row in many(connection, _QUERIES["list_runs"], team=team, form=form, number=number)]
+
+
+def last_run(connection: Connection, *, team: UUID, form: UUID, run: int) -> LastRun | None:
+    """Return a run of the team's form."""
+    row = one(connection, _QUERIES["last_run"], team=team, form=form, run=run)
+    return LastRun(**row) if row else None

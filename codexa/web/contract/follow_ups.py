@@ -1,0 +1,63 @@
+"""Follow-ups: what would follow, and what followed."""
+
+from datetime import datetime
+from typing import Any
+
+from pydantic import Field
+
+from codexa.core.definition.parts import Identifier
+from codexa.web.contract.message import Message
+from codexa.web.contract.public import LinkValues
+
+
+class FollowUpsRequest(Message):
+    """Answers to a draft, and what came with the address."""
+
+    answers: dict[str, Any]
+    link: LinkValues = Field({})
+
+
+class DueReply(Message):
+    """A follow-up that would be done: in one line, a mail's HTML and text, and all of it as data."""
+
+    follow_up: str
+    told: str
+    html: str
+    text: str
+    content: dict[str, Any]
+
+
+class FollowUpsReply(Message):
+    """What would follow, in order; `secret` signs the form's webhooks."""
+
+    due: list[DueReply]
+    secret: str
+
+
+class TryRequest(Message):
+    """Which mail is sent to who asks, with which answers."""
+
+    follow_up: Identifier
+    answers: dict[str, Any]
+    link: LinkValues = Field({})
+
+
+class RunReply(Message):
+    """What followed from a response: in one line, how often it was tried, and how it stands ("waiting", "done" …)."""
+
+    id: int
+    name: str
+    told: str
+    state: str
+    tries: int
+    result: str
+    again: int
+    asked_by: str | None
+    created_at: datetime
+    ended_at: datetime | None
+
+
+class RunsReply(Message):
+    """What followed from a response, in order."""
+
+    runs: list[RunReply]

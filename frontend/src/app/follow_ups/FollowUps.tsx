@@ -1,0 +1,223 @@
+// Follow-ups: on a line of moments what is done with a response, each as a sentence; one opened with what it would do.
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import FormControlLabel from "@mui/material/FormControlLabel";
+import Menu from "@mui/material/Menu";
+import MenuItem from "@mui/material/MenuItem";
+import Switch from "@mui/material/Switch";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import { useState } from "react";
+import { newId } from "../../model/new_block";
+import { type FollowUp, FORM, type Parts } from "../../model/parts";
+import { SidePanel, SideRow } from "../../ui/SideList";
+import { useBench } from "../workbench/bench";
+import { TryingChoice } from "../workbench/TryingChoice";
+import { Condition } from "./Condition";
+import { EmailEditor } from "./EmailEditor";
+import { KINDS, MOMENTS } from "./kinds";
+import { WouldFollow } from "./WouldFollow";
+
+const INTO = { holder: FORM, list: "follow_ups" } as const;
+
+/** A follow-up as a sentence. */
+function sentenceOf(each: FollowUp, parts: Parts): string {
+  if (each.kind === "webhook") return `the response goes to ${each.address || "…"}`;
+  const to = each.recipients.map(({ field, address }) => (field ? (parts.get(field)?.title ?? "…") : address || "…"));
+  return `a mail goes to ${to.join(", ") || "…"}: ${each.subject || "…"}`;
+}
+
+export function FollowUps() {
+  const { form, part, select, parts, mayEdit, analysis } = useBench();
+  const chosen = form.follow_ups.find(({ id }) => id === part) ?? form.follow_ups[0];
+  return (
+    <Box sx={{ display: "grid", gridTemplateColumns: "minmax(300px, 28%) minmax(0, 1fr)", height: "100%" }}>
+      <SidePanel name="Time line">
+        <Box sx={{ p: 2, borderBottom: 1, borderColor: "divider" }}>
+          <Typography variant="h1">Follow-ups</Typography>
+          <Typography color="text.secondary" sx={{ mb: 1 }}>
+            What is done with a response, and when
+          </Typography>
+          {mayEdit && <AddFollowUp />}
+        </Box>
+        <Box sx={{ flex: 1, overflow: "auto" }}>
+          {Object.entries(MOMENTS).map(([moment, title]) => {
+            const here = form.follow_ups.filter(({ on }) => on === moment);
+            return (
+              <Box key={moment} component="section" aria-label={title}>
+                <Typography variant="h3" component="h2" color="text.secondary" sx={{ px: 2, pt: 2, pb: 0.5 }}>
+                  ● {title}
+                </Typography>
+                {here.length === 0 && (
+                  <Typography variant="body2" color="text.secondary" sx={{ px: 2 }}>
+                    Nothing follows.
+                  </Typography>
+                )}
+                {here.map((each) => (
+                  <SideRow key={each.id} chosen={each.id === chosen?.id} onChoose={() => select(each.id)}>
+                    <Typography sx={{ fontWeight: 600 }}>
+                      {each.name || KINDS[each.kind].title}
+                      {!each.active && " · switched off"}
+                      {analysis.findings.some(({ block }) => block === each.id) && " · !"}
+                    </Typography>
+                    <Typography variant="body2" color="text.secondary" sx={{ overflowWrap: "anywhere" }}>
+                      {sentenceOf(each, parts)}
+                    </Typography>
+                  </SideRow>
+                ))}
+              </Box>
+            );
+          })}
+        </Box>
+      </SidePanel>
+      <Box sx={{ overflow: "auto", p: 3 }} tabIndex={0} role="region" aria-label="The selected follow-up">
+        {chosen ? (
+          <Detail key={chosen.id} followUp={chosen} />
+        ) : (
+          <Typography sx={{ maxWidth: 560, color: "text.secondary" }}>
+            A follow-up is done once a response is there: a mail to the team or the visitor, or the response sent to
+            another system. Each is done exactly once, and tried again where it does not work at first.
+          </Typography>
+        )}
+      </Box>
+    </Box>
+  );
+}
+
+function AddFollowUp() {
+  const { form, act, select } = useBench();
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const add = (kind: FollowUp["kind"]) => {
+    const made = KINDS[kind].made();
+    act({ do: "add", parts: [made], into: INTO, at: form.follow_ups.length });
+    setAnchor(null);
+    select(made.id);
+  };
+  return (
+    <>
+      <Button
+        variant="outlined"
+        color="inherit"
+        aria-haspopup="menu"
+        onClick={(event) => setAnchor(event.currentTarget)}
+      >
+        Add a follow-up ▾
+      </Button>
+      <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
+        {Object.entries(KINDS).map(([kind, { title, purpose }]) => (
+          <MenuItem
+            key={kind}
+            onClick={() => add(kind as FollowUp["kind"])}
+            sx={{ display: "block", maxWidth: 360, whiteSpace: "normal" }}
+          >
+            <b>{title}</b>
+            <Typography variant="body2" color="text.secondary">
+              {purpose}
+            </Typography>
+          </MenuItem>
+        ))}
+      </Menu>
+    </>
+  );
+}
+
+function Detail({ followUp }: { followUp: FollowUp }) {
+  const { act, form, select, mayEdit, analysis } = useBench();
+  const edit = (changes: object) => act({ do: "edit", parts: [followUp.id], changes: { ...changes } });
+  const at = form.follow_ups.findIndex(({ id }) => id === followUp.id);
+  const copy = () => {
+    const made = { ...followUp, id: newId(), name: `${followUp.name || KINDS[followUp.kind].title} (copy)` };
+    act({ do: "add", parts: [made], into: INTO, at: at + 1 });
+    select(made.id);
+  };
+  const findings = analysis.findings.filter(({ block }) => block === followUp.id);
+  return (
+    <Box sx={{ display: "grid", gridTemplateColumns: "minmax(0, 1fr) minmax(0, 1fr)", gap: 3, alignItems: "start" }}>
+      <Box
+        component="fieldset"
+        disabled={!mayEdit}
+        sx={{ m: 0, p: 0, border: 0, minWidth: 0, display: "grid", gap: 2 }}
+      >
+        <TextField
+          label="Name"
+          value={followUp.name}
+          helperText="For the team"
+          onChange={(event) => edit({ name: event.target.value })}
+        />
+        <TextField select label="When" value={followUp.on} onChange={(event) => edit({ on: event.target.value })}>
+          {Object.entries(MOMENTS).map(([moment, title]) => (
+            <MenuItem key={moment} value={moment}>
+              {title}
+            </MenuItem>
+          ))}
+        </TextField>
+        <Condition
+          part={followUp.id}
+          setting="only_when"
+          text={followUp.only_when}
+          title="Only when"
+          absent="for every response; add a rule"
+          onChange={(only_when) => edit({ only_when })}
+        />
+        {followUp.kind === "email" ? (
+          <EmailEditor mail={followUp} edit={edit} />
+        ) : (
+          <WebhookAddress address={followUp.address} edit={edit} />
+        )}
+        {findings.map((finding, index) => (
+          <Typography
+            key={index}
+            variant="body2"
+            sx={{ color: finding.severity === "error" ? "note.check" : "note.money" }}
+          >
+            {finding.message} {finding.remedy}
+          </Typography>
+        ))}
+        <Box sx={{ display: "flex", alignItems: "center", gap: 0.5 }}>
+          <FormControlLabel
+            control={<Switch checked={followUp.active} onChange={(_event, on) => edit({ active: on })} />}
+            label="Switched on"
+          />
+          <Button color="inherit" onClick={copy}>
+            Copy
+          </Button>
+          <Button color="error" onClick={() => act({ do: "remove", parts: [followUp.id] })}>
+            Remove
+          </Button>
+          <Button
+            color="inherit"
+            aria-label="Move up"
+            disabled={at === 0}
+            onClick={() => act({ do: "move", parts: [followUp.id], into: INTO, at: at - 1 })}
+          >
+            ↑
+          </Button>
+        </Box>
+      </Box>
+      <Box sx={{ display: "grid", gap: 2 }}>
+        <TryingChoice label="Answers" />
+        <WouldFollow followUp={followUp} />
+      </Box>
+    </Box>
+  );
+}
+
+function WebhookAddress({ address, edit }: { address: string; edit: (changes: object) => void }) {
+  const [typed, setTyped] = useState<string | null>(null);
+  const isAddress = (text: string) => text === "" || /^https?:\/\/\S{1,2000}$/.test(text);
+  const wrong = typed !== null && !isAddress(typed);
+  return (
+    <TextField
+      label="Address of the other system"
+      value={typed ?? address}
+      error={wrong}
+      helperText={
+        wrong ? "Begin with https:// and leave out spaces" : "Only addresses of the open network are written to"
+      }
+      onChange={(event) => {
+        setTyped(event.target.value);
+        if (isAddress(event.target.value)) edit({ address: event.target.value });
+      }}
+    />
+  );
+}

@@ -1,0 +1,92 @@
+// What a follow-up would do with the answers that are tried: in a line, and a mail as it will be read. Nothing is sent.
+import Alert from "@mui/material/Alert";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Typography from "@mui/material/Typography";
+import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
+import { api } from "../../api/client";
+import type { FollowUp } from "../../model/parts";
+import { MONO } from "../../theme/theme";
+import { CopyField } from "../../ui/CopyField";
+import { useSignedIn } from "../signed_in";
+import { styleNonce } from "../style_nonce";
+import { useBench } from "../workbench/bench";
+import { forFrame } from "./mail_html";
+
+export function WouldFollow({ followUp }: { followUp: FollowUp }) {
+  const { reply, saved, trying, saveState, mayEdit } = useBench();
+  const who = useSignedIn();
+  const { answers, link } = trying;
+  const found = useQuery({
+    queryKey: ["would follow", reply.id, saved.revision, answers, link],
+    queryFn: () => api.wouldFollow(reply.id, { answers, link }),
+    placeholderData: keepPreviousData,
+    retry: false,
+    enabled: mayEdit,
+  });
+  const due = found.data?.due.find((each) => each.follow_up === followUp.id);
+  const trial = useMutation({
+    mutationFn: () => api.tryFollowUp(reply.id, { follow_up: followUp.id, answers, link }),
+  });
+  return (
+    <Box component="section" aria-label="What would follow" sx={{ display: "grid", gap: 1.5, alignContent: "start" }}>
+      <Typography variant="h3" component="p" color="text.secondary">
+        With {trying.name.toLowerCase()}
+      </Typography>
+      {found.isError && <Alert severity="error">{found.error.message}</Alert>}
+      {found.data && (
+        <Typography role="status">
+          {due ? `This would be done: ${due.told}.` : "With these answers it would not be done."}
+        </Typography>
+      )}
+      {due?.html && (
+        <Box
+          component="iframe"
+          title="The mail"
+          sandbox=""
+          srcDoc={forFrame(due.html, styleNonce())}
+          sx={{ width: "100%", height: 420, border: 1, borderColor: "divider", borderRadius: 1, bgcolor: "#fff" }}
+        />
+      )}
+      {due && followUp.kind === "webhook" && (
+        <Box
+          component="pre"
+          tabIndex={0}
+          sx={{
+            m: 0,
+            p: 1.5,
+            maxHeight: 420,
+            overflow: "auto",
+            fontFamily: MONO,
+            fontSize: 12,
+            bgcolor: "background.default",
+          }}
+        >
+          {JSON.stringify(due.content.body, null, 2)}
+        </Box>
+      )}
+      {followUp.kind === "webhook" && found.data && (
+        <Box>
+          <CopyField label="the secret" text={found.data.secret} />
+          <Typography variant="caption" color="text.secondary">
+            Codexa-Signature is the HMAC-SHA256 by this secret of Codexa-Time, a point and the body, in hexadecimal.
+          </Typography>
+        </Box>
+      )}
+      {due && followUp.kind === "email" && (
+        <Box>
+          <Button
+            variant="outlined"
+            disabled={saveState !== "saved"}
+            loading={trial.isPending}
+            onClick={() => trial.mutate()}
+          >
+            Send it to me
+          </Button>
+          {trial.isSuccess && <Typography role="status">On its way to {who.email}, marked as a try.</Typography>}
+          {trial.isError && <Alert severity="error">{trial.error.message}</Alert>}
+        </Box>
+      )}
+    </Box>
+  );
+}

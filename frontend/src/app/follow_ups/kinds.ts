@@ -1,0 +1,40 @@
+// The kinds of follow-ups: what each is called and for, and a new one of it. One entry per kind.
+import type { FollowUp } from "../../model/parts";
+import { newId } from "../../model/new_block";
+
+interface FollowUpKind {
+  title: string;
+  purpose: string;
+  made: () => FollowUp;
+}
+
+const PLAIN = { name: "", on: "complete", only_when: "", active: true } as const;
+
+export const KINDS: Record<FollowUp["kind"], FollowUpKind> = {
+  email: {
+    title: "E-mail",
+    purpose: "To people of the team, to the visitor, or to whom a rule says",
+    made: () => ({
+      ...PLAIN,
+      id: newId(),
+      kind: "email",
+      recipients: [],
+      from_name: "",
+      reply_to: "",
+      subject: "",
+      paragraphs: [],
+      all_answers: false,
+    }),
+  },
+  webhook: {
+    title: "Webhook",
+    purpose: "The response as JSON, signed, to another system",
+    made: () => ({ ...PLAIN, id: newId(), kind: "webhook", address: "" }),
+  },
+};
+
+/** The events that a form can come to, in their order. */
+export const MOMENTS = {
+  "handed in": "On handing in",
+  complete: "When complete",
+} as const;
