@@ -4,6 +4,7 @@ from uuid import UUID
 
 from flask import Blueprint, Response, current_app
 
+from codexa.services.drafts import require
 from codexa.services.follow_ups import keeping, trying_out, webhooks
 from codexa.services.roles import Right
 from codexa.web.contract.follow_ups import (
@@ -12,6 +13,7 @@ from codexa.web.contract.follow_ups import (
     FollowUpsRequest,
     RunReply,
     RunsReply,
+    SecretReply,
     TryRequest,
 )
 from codexa.web.database import connection, drafts
@@ -26,13 +28,19 @@ blueprint = Blueprint("follow_ups", __name__, url_prefix="/api/forms/<uuid:form>
 @endpoint(blueprint, "POST", "/preview/follow-ups", body=FollowUpsRequest, reply=FollowUpsReply, most=MOST_ANSWERS)
 def would_follow(asked: FollowUpsRequest, form: UUID) -> FollowUpsReply:
     """Return what would follow from these answers to the draft; nothing is sent."""
-    program = drafts().program(who=may(Right.EDIT_FORMS), form=form)
+    program = drafts().program(who=may(Right.SEE_FORMS), form=form)
     found = trying_out.follow_ups_of(program, asked.answers, asked.link)
-    secret = webhooks.secret_of(form, current_app.config["SETTINGS"])
-    return FollowUpsReply(due=[DueReply.model_validate(each) for each in found], secret=secret)
+    return FollowUpsReply(due=[DueReply.model_validate(each) for each in found])
 
 
-@endpoint(blueprint, "POST", "/preview/follow-ups/try", body=TryRequest, most=MOST_ANSWERS)
+@endpoint(blueprint, "GET", "/follow-ups/secret", reply=SecretReply)
+def secret(form: UUID) -> SecretReply:
+    """Return what signs the form's webhooks, for whoever receives them."""
+    require(connection, who=may(Right.EDIT_FORMS), form=form)
+    return SecretReply(secret=webhooks.secret_of(form, current_app.config["SETTINGS"]))
+
+
+@endpoint(blueprint, "POST", "/follow-ups/try", body=TryRequest, most=MOST_ANSWERS)
 @limiter.limit(HEAVY_RATE, key_func=who_is_counted)
 def try_it(asked: TryRequest, form: UUID) -> Response:
     """Send a mail of the draft to whoever asks, marked as a try, and to nobody else."""

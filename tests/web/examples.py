@@ -19,6 +19,8 @@ def example_of(endpoint):
         "RowsRequest": {"formula": "adults > 12"},
         "ConditionRequest": {"rows": {"join": "all", "rows": []}},
         "OutcomeRequest": {"answers": {}},
+        "FollowUpsRequest": {"answers": {}},
+        "TryRequest": {"answers": {}, "follow_up": "u1"},
         "PresenceRequest": {"tab": "abc", "area": "compose"},
         "LeaveRequest": {"tab": "abc"},
         "NewBrandRequest": {"name": "Night", "look": {}},

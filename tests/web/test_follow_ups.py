@@ -300,11 +300,11 @@ def test_a_draft_s_mail_is_shown_in_full_and_sent_to_who_asks_alone(as_mira, wit
     reply = as_mira.post(f"/api/forms/{with_mail}/preview/follow-ups", json=asked).json
     (due,) = reply["due"]
     assert (due["follow_up"], due["text"].startswith("For First stars & more")) == ("u1", True)
-    assert len(reply["secret"]) == 64
-    tried = as_mira.post(f"/api/forms/{with_mail}/preview/follow-ups/try", json=asked | {"follow_up": "u1"})
+    assert len(as_mira.get(f"/api/forms/{with_mail}/follow-ups/secret").json["secret"]) == 64
+    tried = as_mira.post(f"/api/forms/{with_mail}/follow-ups/try", json=asked | {"follow_up": "u1"})
     assert tried.status_code == 204
     work(Settings(database=database, smtp_port=box.smtp_port))
     (mail,) = mailbox.all_mail()
     assert (mail.recipients, mail.message["Subject"]) == (["mira@example.org"], "Try: 3 people, no. 1")
-    nothing = as_mira.post(f"/api/forms/{with_mail}/preview/follow-ups/try", json=asked | {"follow_up": "gone"})
+    nothing = as_mira.post(f"/api/forms/{with_mail}/follow-ups/try", json=asked | {"follow_up": "gone"})
     assert nothing.status_code == 404

@@ -9,7 +9,7 @@ from codexa.core.form.follow_ups import Moment
 from codexa.core.program.evaluate import State
 from codexa.core.program.follow_ups import KINDS, due
 from codexa.services.errors import NotFoundError
-from codexa.store import queue, runs
+from codexa.store import queue, responses, runs
 from codexa.store.database import Connect, Connection
 from codexa.store.sessions import SignedIn
 
@@ -53,9 +53,11 @@ def _keep(
 
 
 def runs_of(connect: Connect, *, who: SignedIn, form: UUID, number: int) -> list[ToldRun]:
-    """Return what follows from a response, in order, each in one line."""
+    """Return what follows from a response, in order, each in one line. Raises NotFoundError."""
     with connect() as connection:
         found = runs.list_runs(connection, team=who.team_id, form=form, number=number)
+        if not found and responses.find_response(connection, team=who.team_id, form=form, number=number) is None:
+            raise NotFoundError
     return [
         ToldRun(
             id=each.id,

@@ -28,9 +28,14 @@ class DueReply(Message):
 
 
 class FollowUpsReply(Message):
-    """What would follow, in order; `secret` signs the form's webhooks."""
+    """What would follow, in order."""
 
     due: list[DueReply]
+
+
+class SecretReply(Message):
+    """What signs a form's webhooks."""
+
     secret: str
 
 

@@ -25,6 +25,7 @@ import type {
   RunsReply,
   SampleReply,
   SavedReply,
+  SecretReply,
   SignedInReply,
   SitesReply,
   StatesReply,
@@ -136,7 +137,8 @@ export const api = {
   wouldFollow: (form: string, asked: { answers: unknown; link: Readonly<Record<string, string>> }) =>
     call<FollowUpsReply>("POST", `/forms/${form}/preview/follow-ups`, asked),
   tryFollowUp: (form: string, asked: { follow_up: string; answers: unknown; link: Readonly<Record<string, string>> }) =>
-    call<undefined>("POST", `/forms/${form}/preview/follow-ups/try`, asked),
+    call<undefined>("POST", `/forms/${form}/follow-ups/try`, asked),
+  webhookSecret: (form: string) => call<SecretReply>("GET", `/forms/${form}/follow-ups/secret`),
   runs: (form: string, number: number) => call<RunsReply>("GET", `/forms/${form}/responses/${number}/runs`),
   runAgain: (form: string, run: number) => call<undefined>("POST", `/forms/${form}/runs/${run}/again`),
   trials: (form: string) => call<TrialsReply>("GET", `/forms/${form}/preview/trials`),

@@ -2520,14 +2520,13 @@ export interface HiddenFace {
   width: "full" | "half" | "third";
 }
 /**
- * What would follow, in order; `secret` signs the form's webhooks.
+ * What would follow, in order.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "FollowUpsReply".
  */
 export interface FollowUpsReply {
   due: DueReply[];
-  secret: string;
 }
 /**
  * Answers to a draft, and what came with the address.
@@ -2973,6 +2972,15 @@ export interface SavedReply {
   changed_at: string;
   changes: number;
   revision: number;
+}
+/**
+ * What signs a form's webhooks.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "SecretReply".
+ */
+export interface SecretReply {
+  secret: string;
 }
 /**
  * E-mail and password.

@@ -22,7 +22,6 @@ export function WouldFollow({ followUp }: { followUp: FollowUp }) {
     queryFn: () => api.wouldFollow(reply.id, { answers, link }),
     placeholderData: keepPreviousData,
     retry: false,
-    enabled: mayEdit,
   });
   const due = found.data?.due.find((each) => each.follow_up === followUp.id);
   const trial = useMutation({
@@ -65,15 +64,8 @@ export function WouldFollow({ followUp }: { followUp: FollowUp }) {
           {JSON.stringify(due.content.body, null, 2)}
         </Box>
       )}
-      {followUp.kind === "webhook" && found.data && (
-        <Box>
-          <CopyField label="the secret" text={found.data.secret} />
-          <Typography variant="caption" color="text.secondary">
-            Codexa-Signature is the HMAC-SHA256 by this secret of Codexa-Time, a point and the body, in hexadecimal.
-          </Typography>
-        </Box>
-      )}
-      {due && followUp.kind === "email" && (
+      {followUp.kind === "webhook" && mayEdit && <Secret form={reply.id} />}
+      {due && followUp.kind === "email" && mayEdit && (
         <Box>
           <Button
             variant="outlined"
@@ -87,6 +79,20 @@ export function WouldFollow({ followUp }: { followUp: FollowUp }) {
           {trial.isError && <Alert severity="error">{trial.error.message}</Alert>}
         </Box>
       )}
+    </Box>
+  );
+}
+
+/** What the other system needs to know that it was us. */
+function Secret({ form }: { form: string }) {
+  const found = useQuery({ queryKey: ["webhook secret", form], queryFn: () => api.webhookSecret(form) });
+  if (!found.data) return null;
+  return (
+    <Box>
+      <CopyField label="the secret" text={found.data.secret} />
+      <Typography variant="caption" color="text.secondary">
+        Codexa-Signature is the HMAC-SHA256 by this secret of Codexa-Time, a point and the body, in hexadecimal.
+      </Typography>
     </Box>
   );
 }
