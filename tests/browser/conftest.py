@@ -63,6 +63,7 @@ class Servers:
         self.log = log
         self.web = f"http://127.0.0.1:{free_port()}"
         self.website = f"http://127.0.0.1:{free_port()}"
+        self.mailbox = f"http://127.0.0.1:{free_port()}"
         self.processes = []
 
     def start(self, what, address, environment):
@@ -85,6 +86,11 @@ class Servers:
                 return
             time.sleep(0.1)
         pytest.fail(f"{what} does not answer:\n{self.log.read_text()[-3000:]}")
+
+    def start_module(self, module, environment):
+        with self.log.open("ab") as log:
+            command = [PYTHON, "-m", module]
+            self.processes.append(subprocess.Popen(command, cwd=ROOT, env=environment, stdout=log, stderr=log))
 
     @staticmethod
     def answers(address):
@@ -162,9 +168,14 @@ def servers(cluster, tmp_path_factory):
         "CODEXA_PUBLIC_RATE": "100000 per minute",
         "CODEXA_TEAM_RATE": "100000 per minute",
         "CODEXA_FILES": str(tmp_path_factory.mktemp("files")),
+        "PRACTICE_MAILBOX": str(tmp_path_factory.mktemp("mailbox")),
     }
+    environment |= dict.fromkeys(("CODEXA_SMTP_PORT", "PRACTICE_SMTP_PORT"), str(free_port()))
     servers.start("codexa.web.server:application()", servers.web, environment)
     servers.start("codexa.practice.website.server:application()", servers.website, environment)
+    servers.start("codexa.practice.mailbox.server:application()", servers.mailbox, environment)
+    servers.start_module("codexa.practice.mailbox.smtp", environment)
+    servers.start_module("codexa.jobs", environment)
     yield servers
     for process in servers.processes:
         process.terminate()
