@@ -19,6 +19,7 @@ from codexa.store.database import Database
 
 CONCURRENCY = 4
 _SILENT_SECONDS = 30  # without a sign of life a worker is taken for dead
+_MOST_ATTEMPTS = 1_000  # a run counts its own tries; this ends what nobody thought of
 _LOG = logging.getLogger("codexa.jobs")
 
 
@@ -35,7 +36,7 @@ class _AsItSays(BaseRetryStrategy):
 
     def get_retry_decision(self, *, exception: BaseException, job: Job) -> RetryDecision | None:
         seconds = exception.seconds if isinstance(exception, _TryAgainError) else 60
-        return None if job.attempts > 20 else RetryDecision(retry_in={"seconds": seconds})
+        return None if job.attempts > _MOST_ATTEMPTS else RetryDecision(retry_in={"seconds": seconds})
 
 
 def make_app(settings: Settings) -> App:

@@ -10,7 +10,7 @@ import limits
 DEFAULT_SECRET = "codexa-demo-secret-not-for-production"  # noqa: S105 - refused in production
 
 
-_AT_LEAST_ONE = frozenset({"sign_in_attempts", "session_idle", "pool_size", "export_pool_size"})
+_AT_LEAST_ONE = frozenset({"sign_in_attempts", "session_idle", "pool_size", "export_pool_size", "mails_per_hour"})
 _WHOLE_NUMBERS = (
     *sorted(_AT_LEAST_ONE),
     *("smtp_port", "proxies", "upload_quota_network", "upload_quota_form", "least_free_disk"),
@@ -53,6 +53,7 @@ class Settings:
     smtp_user: str = _setting("", "who signs in there; empty for nobody")
     smtp_password: str = _setting("", "with which password")
     mail_from: str = _setting("forms@alderlight.example.org", "the address that mail comes from")
+    mails_per_hour: str = _setting("1000", "mails that one form may send within an hour; more of them wait")
     side: str = _setting("all", "what a web process answers: all, workbench or public")
 
     @property

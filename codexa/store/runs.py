@@ -8,7 +8,7 @@ from uuid import UUID
 
 from psycopg.types.json import Jsonb
 
-from codexa.store.database import Connection, many, one
+from codexa.store.database import Connection, exactly_one, many, one
 from codexa.store.queries import queries
 
 _QUERIES = queries("runs")
@@ -89,6 +89,11 @@ def count_try(connection: Connection, *, run: int) -> int:
     """Count a try before anything leaves; return how many there were with it."""
     row = one(connection, _QUERIES["count_try"], run=run)
     return int(row["tries"]) if row else 0
+
+
+def count_mails(connection: Connection, *, form: UUID) -> int:
+    """Return how many mails of a form have left within the last hour."""
+    return int(exactly_one(connection, _QUERIES["count_mails"], form=form)["count"])
 
 
 def end_run(connection: Connection, *, run: int, state: str, result: str) -> None:

@@ -3,6 +3,7 @@
 from codexa.core.program.accept import accept, numbered
 from codexa.core.program.follow_ups import due, follow_up_findings
 from codexa.core.program.renaming_words import renamed
+from codexa.core.program.trials import run_trials
 from core.forms import block, figure, options, program_of
 from core.formulas import CONTEXT
 
@@ -102,6 +103,22 @@ class TestWebhook:
 
     def test_needs_an_address(self):
         assert codes(HOOK | {"address": ""}) == ["no_address"]
+
+
+def test_a_trial_expects_what_is_done_and_with_which_words():
+    trial = {"id": "t", "name": "Ingrid", "day": "2026-03-02", "answers": {"who": "Ingrid", "mail": "i@example.org"}}
+    said = "mail to i@example.org, MIRA@example.org: For Ingrid, no. 1"
+    expected = {"u1": said, "u2": "response to https://www.example.org/in"}
+
+    def result_of(wanted, *follow_ups):
+        trials = [trial | {"expected": {"follow_ups": wanted}}]
+        form = program_of(*BLOCKS, figures=[QUIZ], follow_ups=list(follow_ups), trials=trials)
+        return run_trials(form).results[0]
+
+    assert result_of(expected, MAIL, HOOK).passed
+    assert result_of(None, MAIL).passed
+    (difference,) = result_of(expected, MAIL).differences
+    assert (difference.expected, difference.came) == ("response to https://www.example.org/in", "nothing")
 
 
 def test_its_words_follow_a_key_that_is_renamed():

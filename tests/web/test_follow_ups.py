@@ -168,6 +168,18 @@ class TestMail:
         assert row["failed"] == 1
         connect.close()
 
+    def test_more_mails_than_a_form_may_send_in_an_hour_wait(self, as_mira, with_mail, database, box):
+        for _ in range(2):
+            hand_in(as_mira, with_mail)
+        connect = Database(database, 2)
+        settings = Settings(database=database, smtp_port=box.smtp_port, mails_per_hour="1")
+        first, second = (runs_of(as_mira, with_mail, number)[0]["id"] for number in (1, 2))
+        assert carrying_out.carry_out(connect.connection, settings, first) is None
+        assert carrying_out.carry_out(connect.connection, settings, second).seconds > 0
+        assert [(each["state"], each["tries"]) for each in runs_of(as_mira, with_mail, 2)] == [("waiting", 0)]
+        assert len(list(mailbox.all_mail())) == 1
+        connect.close()
+
     def test_nobody_else_s_run_is_done_again(self, as_mira):
         assert as_mira.post(f"/api/forms/{uuid.uuid4()}/runs/1/again").status_code == 404
 

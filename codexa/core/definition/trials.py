@@ -17,7 +17,8 @@ class Expected(Part):
     """What must come out; what is left out is not looked at.
 
     `figures` are texts as people read them, by the id of a figure or calculated field; `wrong` the addresses of all
-    blocks with an error, `path` the pages in order, `confirmation` an id, or "" for the form's usual words.
+    blocks with an error, `path` the pages in order, `confirmation` an id, or "" for the form's usual words;
+    `follow_ups` say by id what each that is done does, in one line.
     """
 
     shown: tuple[Identifier, ...] = ()
@@ -26,6 +27,7 @@ class Expected(Part):
     wrong: tuple[Address, ...] | None = None
     path: tuple[Identifier, ...] | None = None
     confirmation: str | None = None
+    follow_ups: dict[Identifier, str] | None = None
 
 
 class Trial(Part):

@@ -85,7 +85,7 @@ def _within(parts: Iterable[Part], holder: str, kind: str) -> _Things:
         inside: tuple[Part, ...] = getattr(part, name, ())
         part_id: str = getattr(part, "id")  # noqa: B009 - everything that stands in a list has one
         alone = part.model_copy(update={name: ()}) if inside else part
-        things[part_id] = _Thing(part=alone, holder=holder, kind=kind)
+        things[part_id] = _Thing(part=alone, holder=holder, kind=kind.replace("_", "-"))
         things |= _within(inside, part_id, "row kind" if name == "kinds" else "block")
     return things
 
@@ -98,7 +98,7 @@ def _names(form: Form, things: _Things) -> dict[str, str]:
     numbers = form.numbers()
     names = {}
     for part_id, thing in things.items():
-        title = next((str(each) for name in ("label", "name", "title", "text", "key")
+        title = next((str(each) for name in ("label", "name", "title", "text", "key", "kind")
                       if (each := getattr(thing.part, name, ""))), "")  # fmt: skip
         names[part_id] = f"{numbers.get(part_id, '')} {title[:60]}".strip()
     return names

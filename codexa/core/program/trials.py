@@ -2,7 +2,7 @@
 
 import datetime
 from collections.abc import Iterator, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 from zoneinfo import ZoneInfo
 
@@ -14,6 +14,7 @@ from codexa.core.formula.values import Failed
 from codexa.core.program.evaluate import State, evaluate
 from codexa.core.program.facts import Formula
 from codexa.core.program.figure_kinds import kind_of
+from codexa.core.program.follow_ups import MOMENTS, due
 from codexa.core.program.names import name_of
 from codexa.core.program.places import ALWAYS
 from codexa.core.program.program import FORM, Program
@@ -61,6 +62,9 @@ class TrialReport:
     coverage: tuple[RuleCoverage, ...]
 
 
+_NUMBER = 1  # of a response that is only tried
+
+
 def run_trials(program: Program) -> TrialReport:
     """Run every trial of the form, each on its own day at noon."""
     trials = program.form.trials
@@ -92,7 +96,13 @@ def outcome_of(state: State) -> Expected:
         wrong=tuple(state.errors()),
         path=tuple(program.form.pages[page].id for page in state.path()),
         confirmation="" if index is None else program.form.confirmations[index].id,
+        follow_ups=_follow_ups(state),
     )
+
+
+def _follow_ups(state: State) -> dict[str, str]:
+    numbered = replace(state, context=state.context.with_number(_NUMBER))
+    return {each.follow_up: each.told for moment in MOMENTS for each in due(numbered, moment)}
 
 
 def _is_conditional(state: State, block: str) -> bool:
@@ -185,6 +195,15 @@ def _differences(state: State, wanted: Expected, came: Expected) -> Iterator[Dif
         names = _confirmation_names(program)
         now = names[came.confirmation or ""]
         yield _of_form("the confirmation", names.get(wanted.confirmation, "one that is deleted"), now)
+    yield from _follow_up_differences(program, wanted, came)
+
+
+def _follow_up_differences(program: Program, wanted: Expected, came: Expected) -> Iterator[Difference]:
+    expected, done = wanted.follow_ups, came.follow_ups or {}
+    for each in () if expected is None else sorted(expected.keys() | done.keys()):
+        before, now = (found.get(each, "nothing") for found in (expected or {}, done))
+        if before != now:
+            yield _of_form(name_of(program, each), before, now)
 
 
 def _wrong_differences(state: State, wanted: Expected, came: Expected) -> Iterator[Difference]:

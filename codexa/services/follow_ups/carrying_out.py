@@ -13,6 +13,8 @@ from codexa.store.runs import Run
 MOST_TRIES = 8
 _PAUSES = (10, 60, 300, 1_800, 7_200, 21_600, 43_200)  # seconds before each further try
 
+_TURN_SECONDS = 600  # till a mail that is one too many is looked at again
+
 Send = Callable[[Run, Settings], str]
 
 
@@ -42,6 +44,9 @@ def carry_out(connect: Connect, settings: Settings, run_id: int) -> Waits | None
         run = runs.take_run(connection, run=run_id)
         if run is None:
             return None
+        if run.kind == "email" and runs.count_mails(connection, form=run.form_id) >= int(settings.mails_per_hour):
+            # It has not been tried: waiting for its turn costs it none of its tries.
+            return Waits(seconds=_TURN_SECONDS)
         tries = runs.count_try(connection, run=run_id)
     try:
         result, state = SENDERS[run.kind](run, settings), "done"

@@ -4,9 +4,8 @@ from dataclasses import dataclass
 from typing import Any
 from uuid import UUID
 
-from codexa.core.form.follow_ups import Moment
 from codexa.core.program.evaluate import evaluate
-from codexa.core.program.follow_ups import Due, due
+from codexa.core.program.follow_ups import MOMENTS, Due, due
 from codexa.core.program.program import Program
 from codexa.services.context import context_of
 from codexa.services.errors import NotFoundError
@@ -15,7 +14,6 @@ from codexa.store import queue
 from codexa.store.database import Connect
 
 TRY_TASK = "send_try"
-_MOMENTS: tuple[Moment, ...] = ("handed in", "complete")
 _NUMBER = 1  # of a response that is only tried
 
 
@@ -37,7 +35,7 @@ def follow_ups_of(program: Program, answers: dict[str, Any], link: dict[str, str
 
 def _due(program: Program, answers: dict[str, Any], link: dict[str, str]) -> list[Due]:
     state = evaluate(program, answers, context_of(program.form, link).with_number(_NUMBER))
-    return [each for moment in _MOMENTS for each in due(state, moment)]
+    return [each for moment in MOMENTS for each in due(state, moment)]
 
 
 def _shown(each: Due) -> Shown:

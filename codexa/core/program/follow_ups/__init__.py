@@ -15,6 +15,9 @@ from codexa.core.program.program import Program
 KINDS: dict[type[FollowUp], FollowUpKind[Any]] = {EmailFollowUp: EmailKind(), WebhookFollowUp: WebhookKind()}
 
 
+MOMENTS: tuple[Moment, ...] = ("handed in", "complete")
+
+
 @dataclass(frozen=True, kw_only=True, slots=True)
 class Due:
     """What a follow-up does, as JSON that a job carries out; `told` says it in one line."""

@@ -1811,7 +1811,8 @@ export interface Trial {
  * What must come out; what is left out is not looked at.
  *
  * `figures` are texts as people read them, by the id of a figure or calculated field; `wrong` the addresses of all
- * blocks with an error, `path` the pages in order, `confirmation` an id, or "" for the form's usual words.
+ * blocks with an error, `path` the pages in order, `confirmation` an id, or "" for the form's usual words;
+ * `follow_ups` say by id what each that is done does, in one line.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "Expected".
@@ -1825,6 +1826,13 @@ export interface Expected {
      */
     [k: string]: string;
   };
+  follow_ups: {
+    /**
+     * This interface was referenced by `undefined`'s JSON-Schema definition
+     * via the `patternProperty` "^[a-z0-9]{1,32}$".
+     */
+    [k: string]: string;
+  } | null;
   hidden: string[];
   path: string[] | null;
   shown: string[];

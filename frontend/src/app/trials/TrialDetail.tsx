@@ -137,6 +137,7 @@ function narrowed(came: Expected, looked: Expected): Expected {
     wrong: looked.wrong === null ? null : came.wrong,
     path: looked.path === null ? null : came.path,
     confirmation: looked.confirmation === null ? null : came.confirmation,
+    follow_ups: looked.follow_ups === null ? null : came.follow_ups,
   };
 }
 
@@ -277,6 +278,15 @@ function Expectations({ trial, result, onChange }: ExpectationsProps) {
           : `errors at ${(expected.wrong ?? came?.wrong ?? []).map((address) => name(address.split("/").at(-1)!)).join(", ")}`,
         (on) => onChange({ ...expected, wrong: on ? (came?.wrong ?? null) : null }),
       )}
+      {(Object.keys(expected.follow_ups ?? came?.follow_ups ?? {}).length > 0 || expected.follow_ups !== null) &&
+        row(
+          "follow-ups",
+          expected.follow_ups !== null,
+          <>
+            the follow-ups <b>{Object.values(expected.follow_ups ?? came?.follow_ups ?? {}).join("; ") || "none"}</b>
+          </>,
+          (on) => onChange({ ...expected, follow_ups: on ? (came?.follow_ups ?? null) : null }),
+        )}
       {figureIds.map((id) =>
         row(
           id,
