@@ -51,7 +51,12 @@ def test_what_came_out_once_is_what_a_trial_expects():
     answers = {"people": "20", "school": "Harbour School"}
     outcome = outcome_of(state_on(program_with(), answers, {}, DAY))
     assert outcome == Expected(
-        shown=("school",), hidden=(), figures={"price": "€80.00"}, wrong=(), path=("p1",), confirmation=""
+        shown=("school",),
+        hidden=(),
+        figures={"price": "€80.00"},
+        wrong=(),
+        path=("p1",),
+        confirmation="",
         follow_ups={},
     )
     assert differences(program_with(trial(answers, outcome.model_dump(mode="json")))) == []
