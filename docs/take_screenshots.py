@@ -9,7 +9,7 @@ from codexa.services.demo import PASSWORD, PEOPLE
 from launch.machine import CHROMIUM
 
 FOLDER = Path(__file__).parent / "screenshots"
-CODEXA, WEBSITE = "http://127.0.0.1:8780", "http://127.0.0.1:8790"
+CODEXA, WEBSITE, MAILBOX = (f"http://127.0.0.1:{port}" for port in (8780, 8790, 8791))
 SETTLED = 600  # milliseconds
 
 
@@ -92,12 +92,22 @@ def start(page: Page) -> None:
     take(page, "start-outline")
 
 
-def repeat_on_the_sheet(page: Page) -> None:
-    """The form with mixed rows in Compose."""
+def follow_ups(page: Page) -> None:
+    """A mail with sample answers, and what came into the practice mailbox of a try."""
     page.goto(CODEXA)
-    page.get_by_role("link", name="Observation log", exact=True).first.click()
-    page.get_by_role("button", name="2.1 Entries, Repeat").click()
-    take(page, "compose-repeat")
+    page.get_by_role("link", name="Travelling dome quote", exact=True).first.click()
+    area(page, "Follow-ups")
+    page.get_by_role("combobox", name="Answers", exact=True).click()
+    page.get_by_role("option", name="Sample answers").click()
+    page.frame_locator("iframe[title='The mail']").get_by_text("Thank you for asking.").wait_for()
+    take(page, "follow-ups")
+    page.get_by_role("button", name="Send it to me").click()
+    page.get_by_text("On its way").wait_for()
+    page.wait_for_timeout(2_000)
+    page.goto(MAILBOX)
+    page.get_by_role("link", name=re.compile("^Try: Our offer")).first.click()
+    page.frame_locator("iframe").get_by_text("Thank you for asking.").wait_for()
+    take(page, "mailbox")
 
 
 def preview(page: Page) -> None:
@@ -152,14 +162,14 @@ def confirmation(page: Page) -> None:
     take(page, "public-confirmation")
 
 
-def public_form(page: Page, name: str) -> None:
+def public_form(page: Page) -> None:
     """Fill in the demo form a little."""
     page.goto(f"{CODEXA}/f/alderlight/plan-a-visit")
     page.get_by_text("Deep sky").click()
     page.get_by_label("Adults").fill("10")
     page.get_by_label("Children").fill("4")
     page.get_by_label("Name of the group").wait_for()
-    take(page, name)
+    take(page, "public-form")
 
 
 def main() -> None:
@@ -170,9 +180,9 @@ def main() -> None:
         workbench(wide)
         areas(wide)
         start(wide)
-        repeat_on_the_sheet(wide)
+        follow_ups(wide)
         preview(wide)
-        public_form(wide, "public-form")
+        public_form(wide)
         rows(wide)
         quiz(wide)
         confirmation(wide)
@@ -180,7 +190,6 @@ def main() -> None:
         stranger.goto(f"{WEBSITE}/visit")
         stranger.frame_locator("iframe").get_by_text("Deep sky").wait_for()
         take(stranger, "website")
-        public_form(browser.new_page(viewport={"width": 375, "height": 800}), "public-form-narrow")
         browser.close()
 
 

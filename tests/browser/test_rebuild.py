@@ -10,6 +10,7 @@ from conftest import EXAMPLES
 from playwright.sync_api import expect
 
 from browser.conftest import area, saved
+from browser.making import bands, choose
 from browser.test_slice import add
 from codexa.core.context import Context
 from codexa.core.definition.reading import read_part
@@ -74,11 +75,6 @@ def fill_setting(page, at, values):
         page.get_by_role("textbox", name=name, exact=True).fill(value)
 
 
-def choose(page, name, option):
-    page.get_by_role("combobox", name=name).click()
-    page.get_by_role("option", name=option).click()
-
-
 def figure(page, kind, name, its_key, *, shown_as=None, decimals=None, visitors=False):
     page.get_by_role("button", name="Add a figure").click()
     page.get_by_role("menuitem", name=kind).click()
@@ -92,16 +88,6 @@ def figure(page, kind, name, its_key, *, shown_as=None, decimals=None, visitors=
         page.get_by_role("textbox", name="Decimals shown").fill(decimals)
     if visitors:
         page.get_by_role("switch", name="Visitors may see it").check()
-
-
-def bands(page, *rows):
-    """Make bands: where each begins, its name, its value."""
-    for at, (start, name, value) in enumerate(rows):
-        page.get_by_role("button", name="Add a band").click()
-        page.get_by_role("textbox", name=f"Band {at + 1} begins at; empty for everything below the next").fill(start)
-        page.get_by_role("textbox", name=f"Name of band {at + 1}").fill(name)
-        page.get_by_role("textbox", name=f"Value of band {at + 1}").fill(value)
-    expect(page.get_by_text("No gaps, no overlaps")).to_be_visible()
 
 
 def test_the_quote_is_rebuilt_by_the_interface_and_computes_the_same(desk, tmp_path):
@@ -200,7 +186,7 @@ def second_page(page):
 
 def figures(page):
     area(page, "Figures")
-    money = {"shown_as": "Money"}
+    money = {"shown_as": "Money in the form’s currency"}
     worked_out = "= is worked out by"
     figure(page, "Formula", "Points", "points", decimals="1", visitors=True)
     points = "host + shows * 2 + extras + language + IF(guests > 100, (guests - 100) / 50, 0) + IF(power, 0, 1.5)"
@@ -209,6 +195,7 @@ def figures(page):
     write(page, worked_out, "points")
     evenings = [("", "a small evening", "240"), ("6", "a usual evening", "390")]
     bands(page, *evenings, ("10.5", "a long evening", "560"), ("16", "a festival", "820"))
+    expect(page.get_by_text("No gaps, no overlaps")).to_be_visible()
     figure(page, "Formula", "Schools pay a fifth less", "school_discount", **money)
     write(page, worked_out, 'IF(host = "school", base * 20%, 0)')
     figure(page, "Formula", "5 % less when booked 90 days before", "early_discount", **money)
@@ -235,7 +222,7 @@ def third_page(page):
         add(page, "calculated", label)
         key(page, its_key)
         tab(page, "Answers")
-        choose(page, "Shown as", "Money")
+        choose(page, "Shown as", "Money in the form’s currency")
         write_note(page, "no formula yet; write one", "= is worked out by", formula)
         if shown:
             write_note(page, "always shown; add a rule", "shown when", shown, condition=True)

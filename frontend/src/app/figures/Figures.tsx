@@ -1,12 +1,9 @@
 // Figures: the worksheet of all values that are worked out, and the one that is selected with all its settings.
 import Box from "@mui/material/Box";
-import Button from "@mui/material/Button";
-import Menu from "@mui/material/Menu";
-import MenuItem from "@mui/material/MenuItem";
 import Typography from "@mui/material/Typography";
-import { useState } from "react";
 import { newFigure } from "../../model/new_block";
 import { type Figure, FORM } from "../../model/parts";
+import { AddMenu } from "../../ui/AddMenu";
 import { useBench } from "../workbench/bench";
 import { TryingChoice } from "../workbench/TryingChoice";
 import { FigureSettings } from "./FigureSettings";
@@ -72,37 +69,10 @@ export function Figures() {
 
 function AddFigure() {
   const { form, act, select } = useBench();
-  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const add = (kind: Figure["kind"]) => {
     const figure = newFigure(form, kind, `New ${KINDS[kind].title.toLowerCase()}`);
     act({ do: "add", parts: [figure], into: { holder: FORM, list: "figures" }, at: form.figures.length });
-    setAnchor(null);
     select(figure.id, "name");
   };
-  return (
-    <>
-      <Button
-        variant="outlined"
-        color="inherit"
-        aria-haspopup="menu"
-        onClick={(event) => setAnchor(event.currentTarget)}
-      >
-        Add a figure ▾
-      </Button>
-      <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
-        {Object.entries(KINDS).map(([kind, { title, purpose }]) => (
-          <MenuItem
-            key={kind}
-            onClick={() => add(kind as Figure["kind"])}
-            sx={{ display: "block", maxWidth: 380, whiteSpace: "normal" }}
-          >
-            <b>{title}</b>
-            <Typography variant="body2" color="text.secondary">
-              {purpose}
-            </Typography>
-          </MenuItem>
-        ))}
-      </Menu>
-    </>
-  );
+  return <AddMenu label="Add a figure" kinds={KINDS} onAdd={add} />;
 }

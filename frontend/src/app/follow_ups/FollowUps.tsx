@@ -2,7 +2,6 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import FormControlLabel from "@mui/material/FormControlLabel";
-import Menu from "@mui/material/Menu";
 import MenuItem from "@mui/material/MenuItem";
 import Switch from "@mui/material/Switch";
 import TextField from "@mui/material/TextField";
@@ -10,6 +9,7 @@ import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { newId } from "../../model/new_block";
 import { type FollowUp, FORM, type Parts } from "../../model/parts";
+import { AddMenu } from "../../ui/AddMenu";
 import { SidePanel, SideRow } from "../../ui/SideList";
 import { useBench } from "../workbench/bench";
 import { TryingChoice } from "../workbench/TryingChoice";
@@ -86,39 +86,12 @@ export function FollowUps() {
 
 function AddFollowUp() {
   const { form, act, select } = useBench();
-  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const add = (kind: FollowUp["kind"]) => {
     const made = KINDS[kind].made();
     act({ do: "add", parts: [made], into: INTO, at: form.follow_ups.length });
-    setAnchor(null);
     select(made.id);
   };
-  return (
-    <>
-      <Button
-        variant="outlined"
-        color="inherit"
-        aria-haspopup="menu"
-        onClick={(event) => setAnchor(event.currentTarget)}
-      >
-        Add a follow-up ▾
-      </Button>
-      <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
-        {Object.entries(KINDS).map(([kind, { title, purpose }]) => (
-          <MenuItem
-            key={kind}
-            onClick={() => add(kind as FollowUp["kind"])}
-            sx={{ display: "block", maxWidth: 360, whiteSpace: "normal" }}
-          >
-            <b>{title}</b>
-            <Typography variant="body2" color="text.secondary">
-              {purpose}
-            </Typography>
-          </MenuItem>
-        ))}
-      </Menu>
-    </>
-  );
+  return <AddMenu label="Add a follow-up" kinds={KINDS} onAdd={add} />;
 }
 
 function Detail({ followUp }: { followUp: FollowUp }) {
