@@ -2,7 +2,7 @@
 
 import sys
 
-from bench import evaluate, evaluate_request, faults, formulas, hostile, kills, page_weight, workbench
+from bench import evaluate, evaluate_request, faults, formulas, hostile, kills, mails, page_weight, submit, workbench
 
 _BENCHMARKS = {
     "formulas": formulas.run,
@@ -13,6 +13,8 @@ _BENCHMARKS = {
     "workbench": workbench.run,
     "hostile": hostile.run,
     "kills": kills.run,
+    "mails": mails.run,
+    "submit": submit.run,
 }
 
 

@@ -9,6 +9,8 @@ import time
 import urllib.error
 import urllib.request
 import uuid
+from collections.abc import Iterator
+from contextlib import contextmanager
 from dataclasses import dataclass, field
 
 import psycopg
@@ -23,14 +25,28 @@ _BETWEEN = (0.2, 0.9)  # seconds
 
 
 @dataclass
-class _Told:
+class Told:
     """What visitors were told: a response's number, by key."""
 
     numbers: dict[str, int] = field(default_factory=dict)
     over: threading.Event = field(default_factory=threading.Event)
 
 
-def _hand_in(running: Running, told: _Told) -> None:
+@contextmanager
+def visitors_handing_in(running: Running, told: Told) -> Iterator[None]:
+    """Have visitors hand in, one response after the other, until the block is left."""
+    visitors = [threading.Thread(target=_hand_in, args=(running, told)) for _ in range(_VISITORS)]
+    for visitor in visitors:
+        visitor.start()
+    try:
+        yield
+    finally:
+        told.over.set()
+        for visitor in visitors:
+            visitor.join()
+
+
+def _hand_in(running: Running, told: Told) -> None:
     while not told.over.is_set():
         key = uuid.uuid4().hex
         number = _until_acknowledged(running, key)
@@ -74,14 +90,9 @@ def run() -> bool:
 
 
 def _kills(running: Running) -> bool:
-    told = _Told()
-    visitors = [threading.Thread(target=_hand_in, args=(running, told)) for _ in range(_VISITORS)]
-    for visitor in visitors:
-        visitor.start()
-    killed = _kill_workers(running)
-    told.over.set()
-    for visitor in visitors:
-        visitor.join()
+    told = Told()
+    with visitors_handing_in(running, told):
+        killed = _kill_workers(running)
     with psycopg.connect(running.database) as connection:
         kept = connection.execute("SELECT idempotency_key, number FROM response").fetchall()
     stored: dict[str, int] = dict(kept)
@@ -96,7 +107,7 @@ def _kills(running: Running) -> bool:
 
 def _recovery(running: Running) -> bool:
     """Stop the database, start it, and see how long the server needs to answer again."""
-    running.stop_database()
+    running.stop_database(signal.SIGINT)
     began = time.monotonic()
     status = _ready(running)
     told = time.monotonic() - began

@@ -6,7 +6,7 @@ import subprocess
 import tempfile
 import time
 import urllib.request
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Mapping
 from contextlib import contextmanager
 from dataclasses import dataclass
 from pathlib import Path
@@ -24,13 +24,14 @@ EMAIL, PASSWORD = "bench@example.org", "for the bench"
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class Running:
-    """Where the server answers, the form that it has, published once; its process, and its database."""
+    """Where the server answers, the form that it has, published once; its process, its settings, and its database."""
 
     port: int
     form: UUID
     server: int
     database: str
-    stop_database: Callable[[], None]
+    environment: dict[str, str]
+    stop_database: Callable[[signal.Signals], None]
     start_database: Callable[[], None]
 
 
@@ -42,18 +43,28 @@ class _Postgres:
         self._process: subprocess.Popen[bytes] | None = None
 
     def start(self) -> None:
-        self._process = subprocess.Popen(self._cluster.command(), cwd="/", stderr=subprocess.DEVNULL)
+        # After SIGKILL the first starts may fail: what the old server had in memory goes with its last child.
+        for _ in range(100):
+            self._process = subprocess.Popen(self._cluster.command(), cwd="/", stderr=subprocess.DEVNULL)
+            try:
+                self._process.wait(0.3)
+            except subprocess.TimeoutExpired:
+                break
         self._cluster.wait()
 
-    def stop(self) -> None:
+    def stop(self, how: signal.Signals) -> None:
+        """End it by SIGINT ("fast": connections are closed, nothing committed is lost) or SIGKILL (a crash)."""
         if self._process is not None:
-            self._process.send_signal(signal.SIGINT)  # "fast": connections are closed, nothing committed is lost
+            self._process.send_signal(how)
             self._process.wait()
 
 
 @contextmanager
-def running_with(form: Form, workers: int = 1) -> Iterator[Running]:
-    """Run a server that has this form, until the block is left. EMAIL and PASSWORD sign in there."""
+def running_with(form: Form, workers: int = 1, settings: Mapping[str, str] | None = None) -> Iterator[Running]:
+    """Run a server that has this form, until the block is left. EMAIL and PASSWORD sign in there.
+
+    `settings` are further ones, by variable.
+    """
     with tempfile.TemporaryDirectory(prefix="codexa-bench-") as folder:
         Path(folder).chmod(0o755)
         cluster = Cluster(Path(folder) / "postgres", free_port())
@@ -62,23 +73,26 @@ def running_with(form: Form, workers: int = 1) -> Iterator[Running]:
         postgres.start()
         try:
             cluster.create_database("codexa")
-            with _serving(cluster.address("codexa"), form, folder, workers, postgres) as running:
+            known = {"CODEXA_DATABASE": cluster.address("codexa"), **(settings or {})}
+            with _serving(form, folder, workers, postgres, known) as running:
                 yield running
         finally:
-            postgres.stop()
+            postgres.stop(signal.SIGINT)
             cluster.remove()
 
 
 @contextmanager
-def _serving(database: str, form: Form, folder: str, workers: int, postgres: _Postgres) -> Iterator[Running]:
-    port = free_port()
+def _serving(
+    form: Form, folder: str, workers: int, postgres: _Postgres, settings: Mapping[str, str]
+) -> Iterator[Running]:
+    port, database = free_port(), settings["CODEXA_DATABASE"]
     environment = {
         **os.environ,
-        "CODEXA_DATABASE": database,
         "CODEXA_PUBLIC_RATE": "100000 per second",
         "CODEXA_TEAM_RATE": "100000 per second",
         "CODEXA_FILES": f"{folder}/files",
         "CODEXA_LEAST_FREE_DISK": "0",
+        **settings,
     }
     subprocess.run([PYTHON, "-m", "codexa.cli", "migrate"], cwd=ROOT, env=environment, check=True)
     published = _publish(database, form)
@@ -93,6 +107,7 @@ def _serving(database: str, form: Form, folder: str, workers: int, postgres: _Po
                 form=published,
                 server=server.pid,
                 database=database,
+                environment=environment,
                 stop_database=postgres.stop,
                 start_database=postgres.start,
             )

@@ -17,9 +17,13 @@ _SECONDS = 20  # for each answer of the mail server
 _FOR_GOOD = range(500, 600)  # RFC 5321, 4.2.1: what is refused so is refused again
 
 
+def message_id(key: str, settings: Settings) -> str:
+    """Return the Message-ID of the mail that has this key."""
+    return f"<{key}@{settings.mail_from.rpartition('@')[2]}>"
+
+
 def message_of(content: Mapping[str, Any], *, key: str, settings: Settings) -> EmailMessage:
     """Return the mail; `key` is the same for every try. Raises NeverError where an address can't stand in a header."""
-    domain = settings.mail_from.rpartition("@")[2]
     message = EmailMessage(policy=SMTP)
     try:
         message["From"] = Address(display_name=content["from_name"] or "", addr_spec=settings.mail_from)
@@ -31,7 +35,7 @@ def message_of(content: Mapping[str, Any], *, key: str, settings: Settings) -> E
         message["Subject"] = content["subject"]
     except (ValueError, IndexError) as error:
         raise NeverError(f"An address or the subject can't be written in a mail: {error}") from None
-    message["Message-ID"] = f"<{key}@{domain}>"
+    message["Message-ID"] = message_id(key, settings)
     message["Date"] = formatdate(usegmt=True)
     message["Auto-Submitted"] = "auto-generated"  # RFC 3834: no automatic answer to it
     message.set_content(as_text(content["pieces"]))
