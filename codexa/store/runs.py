@@ -41,6 +41,7 @@ class RunRow:
     """A run as the team sees it at its response; `asked_by` is who wanted it once more."""
 
     id: int
+    number: int
     follow_up: str
     name: str
     moment: str
@@ -110,6 +111,12 @@ def add_event(connection: Connection, *, form: UUID, number: int, kind: str, key
 def list_runs(connection: Connection, *, team: UUID, form: UUID, number: int) -> list[RunRow]:
     """Return what follows from a response, in order."""
     return [RunRow(**row) for row in many(connection, _QUERIES["list_runs"], team=team, form=form, number=number)]
+
+
+def list_open_runs(connection: Connection, *, team: UUID, form: UUID, most: int) -> list[RunRow]:
+    """Return what waits and what did not work, of a form, at most so many."""
+    found = many(connection, _QUERIES["list_open_runs"], team=team, form=form, most=most)
+    return [RunRow(**row) for row in found]
 
 
 def last_run(connection: Connection, *, team: UUID, form: UUID, run: int) -> LastRun | None:

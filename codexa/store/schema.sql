@@ -500,6 +500,67 @@ CREATE TABLE public.membership (
     role text NOT NULL,
     CONSTRAINT membership_role_check CHECK ((role = ANY (ARRAY['owner'::text, 'editor'::text, 'reviewer'::text, 'viewer'::text])))
 );
+CREATE TABLE public.response (
+    form_id uuid NOT NULL,
+    number integer NOT NULL,
+    edition integer NOT NULL,
+    received_at timestamp with time zone DEFAULT now() NOT NULL,
+    answers jsonb NOT NULL,
+    computed jsonb NOT NULL,
+    idempotency_key text NOT NULL,
+    content_digest bytea NOT NULL,
+    path text[] DEFAULT '{}'::text[] NOT NULL,
+    confirmation text,
+    stage text DEFAULT 'complete'::text NOT NULL,
+    payment text DEFAULT 'none'::text NOT NULL,
+    decision text DEFAULT 'none'::text NOT NULL,
+    status text,
+    test boolean DEFAULT false NOT NULL,
+    held boolean DEFAULT false NOT NULL,
+    told jsonb NOT NULL,
+    CONSTRAINT response_decision_check CHECK ((decision = ANY (ARRAY['none'::text, 'asked'::text, 'approved'::text, 'denied'::text]))),
+    CONSTRAINT response_payment_check CHECK ((payment = ANY (ARRAY['none'::text, 'due'::text, 'pending'::text, 'paid'::text, 'failed'::text, 'part refunded'::text, 'refunded'::text]))),
+    CONSTRAINT response_stage_check CHECK ((stage = ANY (ARRAY['kept'::text, 'waiting'::text, 'complete'::text, 'expired'::text, 'removed'::text])))
+);
+CREATE TABLE public.run (
+    id bigint NOT NULL,
+    form_id uuid NOT NULL,
+    number integer NOT NULL,
+    follow_up text NOT NULL,
+    name text NOT NULL,
+    moment text NOT NULL,
+    again integer DEFAULT 0 NOT NULL,
+    kind text NOT NULL,
+    content jsonb NOT NULL,
+    state text DEFAULT 'waiting'::text NOT NULL,
+    tries integer DEFAULT 0 NOT NULL,
+    result text DEFAULT ''::text NOT NULL,
+    asked_by uuid,
+    created_at timestamp with time zone DEFAULT now() NOT NULL,
+    ended_at timestamp with time zone,
+    CONSTRAINT run_state_check CHECK ((state = ANY (ARRAY['waiting'::text, 'done'::text, 'failed'::text])))
+);
+CREATE VIEW public.open_run AS
+ SELECT run.id,
+    run.form_id,
+    run.number,
+    run.follow_up,
+    run.name,
+    run.moment,
+    run.again,
+    run.kind,
+    run.content,
+    run.state,
+    run.tries,
+    run.result,
+    run.created_at,
+    run.ended_at,
+    run.asked_by
+   FROM (public.run
+     JOIN public.response ON (((response.form_id = run.form_id) AND (response.number = run.number))))
+  WHERE ((response.stage <> 'removed'::text) AND ((run.state = 'waiting'::text) OR ((run.state = 'failed'::text) AND (run.ended_at > (now() - '30 days'::interval)) AND (NOT (EXISTS ( SELECT
+           FROM public.run later
+          WHERE (((later.form_id = run.form_id) AND (later.number = run.number) AND (later.follow_up = run.follow_up) AND (later.moment = run.moment)) AND (later.again > run.again))))))));
 CREATE TABLE public.person (
     id uuid DEFAULT gen_random_uuid() NOT NULL,
     email text NOT NULL,
@@ -578,49 +639,9 @@ CREATE UNLOGGED TABLE public.rate (
     count bigint NOT NULL,
     ends_at timestamp with time zone NOT NULL
 );
-CREATE TABLE public.response (
-    form_id uuid NOT NULL,
-    number integer NOT NULL,
-    edition integer NOT NULL,
-    received_at timestamp with time zone DEFAULT now() NOT NULL,
-    answers jsonb NOT NULL,
-    computed jsonb NOT NULL,
-    idempotency_key text NOT NULL,
-    content_digest bytea NOT NULL,
-    path text[] DEFAULT '{}'::text[] NOT NULL,
-    confirmation text,
-    stage text DEFAULT 'complete'::text NOT NULL,
-    payment text DEFAULT 'none'::text NOT NULL,
-    decision text DEFAULT 'none'::text NOT NULL,
-    status text,
-    test boolean DEFAULT false NOT NULL,
-    held boolean DEFAULT false NOT NULL,
-    told jsonb NOT NULL,
-    CONSTRAINT response_decision_check CHECK ((decision = ANY (ARRAY['none'::text, 'asked'::text, 'approved'::text, 'denied'::text]))),
-    CONSTRAINT response_payment_check CHECK ((payment = ANY (ARRAY['none'::text, 'due'::text, 'pending'::text, 'paid'::text, 'failed'::text, 'part refunded'::text, 'refunded'::text]))),
-    CONSTRAINT response_stage_check CHECK ((stage = ANY (ARRAY['kept'::text, 'waiting'::text, 'complete'::text, 'expired'::text, 'removed'::text])))
-);
 CREATE TABLE public.response_counter (
     form_id uuid NOT NULL,
     last_number integer DEFAULT 0 NOT NULL
-);
-CREATE TABLE public.run (
-    id bigint NOT NULL,
-    form_id uuid NOT NULL,
-    number integer NOT NULL,
-    follow_up text NOT NULL,
-    name text NOT NULL,
-    moment text NOT NULL,
-    again integer DEFAULT 0 NOT NULL,
-    kind text NOT NULL,
-    content jsonb NOT NULL,
-    state text DEFAULT 'waiting'::text NOT NULL,
-    tries integer DEFAULT 0 NOT NULL,
-    result text DEFAULT ''::text NOT NULL,
-    asked_by uuid,
-    created_at timestamp with time zone DEFAULT now() NOT NULL,
-    ended_at timestamp with time zone,
-    CONSTRAINT run_state_check CHECK ((state = ANY (ARRAY['waiting'::text, 'done'::text, 'failed'::text])))
 );
 ALTER TABLE public.run ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
     SEQUENCE NAME public.run_id_seq
@@ -752,6 +773,7 @@ CREATE INDEX procrastinate_periodic_defers_job_id_fkey_v1 ON public.procrastinat
 CREATE INDEX rate_ended ON public.rate USING btree (ends_at);
 CREATE INDEX response_newest ON public.response USING btree (form_id, received_at DESC, number DESC);
 CREATE INDEX run_failed ON public.run USING btree (form_id) WHERE (state = 'failed'::text);
+CREATE INDEX run_waiting ON public.run USING btree (form_id) WHERE (state = 'waiting'::text);
 CREATE INDEX session_expiry ON public.session USING btree (expires_at);
 CREATE INDEX upload_of_response ON public.upload USING btree (form_id, response_number);
 CREATE INDEX upload_unclaimed ON public.upload USING btree (stored_at) WHERE (response_number IS NULL);

@@ -59,6 +59,13 @@ def followed(form: UUID, number: int) -> RunsReply:
     return RunsReply(runs=[RunReply.model_validate(each) for each in found])
 
 
+@endpoint(blueprint, "GET", "/runs", reply=RunsReply)
+def still_open(form: UUID) -> RunsReply:
+    """Return what waits and what did not work: first what did not work."""
+    found = keeping.open_runs(connection, who=may(Right.SEE_RESPONSES), form=form)
+    return RunsReply(runs=[RunReply.model_validate(each) for each in found])
+
+
 @endpoint(blueprint, "POST", "/runs/<number:run>/again")
 def again(form: UUID, run: int) -> Response:
     """Do a follow-up once more, with what was worked out when it was set off."""

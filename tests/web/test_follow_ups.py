@@ -91,6 +91,11 @@ def runs_of(agent, form, number=1):
     return agent.get(f"/api/forms/{form}/responses/{number}/runs").json["runs"]
 
 
+def open_of(agent, form):
+    """What waits and what did not work: the response's number, and the state."""
+    return [(each["number"], each["state"]) for each in agent.get(f"/api/forms/{form}/runs").json["runs"]]
+
+
 def work(settings):
     """Do all jobs that wait."""
     app = make_app(settings)
@@ -166,6 +171,11 @@ class TestMail:
         assert "can't be reached" in run["result"]
         (row,) = as_mira.get("/api/forms").json["forms"]
         assert row["failed"] == 1
+        assert open_of(as_mira, with_mail) == [(1, "failed")]
+        hand_in(as_mira, with_mail)
+        assert open_of(as_mira, with_mail) == [(1, "failed"), (2, "waiting")]
+        as_mira.post(f"/api/forms/{with_mail}/runs/{run['id']}/again")
+        assert open_of(as_mira, with_mail) == [(2, "waiting"), (1, "waiting")]
         connect.close()
 
     def test_more_mails_than_a_form_may_send_in_an_hour_wait(self, as_mira, with_mail, database, box):

@@ -11,19 +11,22 @@ from codexa.core.program.follow_ups import KINDS, due
 from codexa.services.errors import NotFoundError
 from codexa.store import queue, responses, runs
 from codexa.store.database import Connect, Connection
+from codexa.store.runs import RunRow
 from codexa.store.sessions import SignedIn
 
 TASK = "carry_out"
+MOST_OPEN = 100
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class ToldRun:
     """A run as the team sees it: what it does in one line, how often it was tried, and how it stands or ended.
 
-    `again` counts those that a person asked for, `asked_by` is who did.
+    `number` is the response's. `again` counts those that a person asked for, `asked_by` is who did.
     """
 
     id: int
+    number: int
     name: str
     told: str
     state: str
@@ -58,26 +61,31 @@ def runs_of(connect: Connect, *, who: SignedIn, form: UUID, number: int) -> list
         found = runs.list_runs(connection, team=who.team_id, form=form, number=number)
         if not found and responses.find_response(connection, team=who.team_id, form=form, number=number) is None:
             raise NotFoundError
-    return [
-        ToldRun(
-            id=each.id,
-            name=each.name,
-            told=_told(each.kind, each.content),
-            state=each.state,
-            tries=each.tries,
-            result=each.result,
-            again=each.again,
-            asked_by=each.asked_by,
-            created_at=each.created_at,
-            ended_at=each.ended_at,
-        )
-        for each in found
-    ]
+    return [_as_told(each) for each in found]
 
 
-def _told(kind: str, content: dict[str, Any]) -> str:
+def open_runs(connect: Connect, *, who: SignedIn, form: UUID) -> list[ToldRun]:
+    """Return what waits and what did not work, of a form: first what did not work, at most MOST_OPEN."""
+    with connect() as connection:
+        found = runs.list_open_runs(connection, team=who.team_id, form=form, most=MOST_OPEN)
+    return [_as_told(each) for each in found]
+
+
+def _as_told(row: RunRow) -> ToldRun:
     known = {each.kind_name: each for each in KINDS.values()}
-    return known[kind].told(content)
+    return ToldRun(
+        id=row.id,
+        number=row.number,
+        name=row.name,
+        told=known[row.kind].told(row.content),
+        state=row.state,
+        tries=row.tries,
+        result=row.result,
+        again=row.again,
+        asked_by=row.asked_by,
+        created_at=row.created_at,
+        ended_at=row.ended_at,
+    )
 
 
 def run_again(connect: Connect, *, who: SignedIn, form: UUID, run: int) -> None:

@@ -18,16 +18,9 @@ LEFT JOIN LATERAL (
     ) AS received ON received.on_day = day::date
 ) AS lately ON true
 CROSS JOIN LATERAL (
-    -- Follow-ups that did not work, and were not done by somebody since.
     SELECT count(*)::integer AS count
-    FROM run
-    WHERE run.form_id = form.id AND run.state = 'failed' AND run.ended_at > now() - interval '30 days'
-        AND NOT EXISTS (
-            SELECT FROM run AS later
-            WHERE (later.form_id, later.number, later.follow_up, later.moment)
-                    = (run.form_id, run.number, run.follow_up, run.moment)
-                AND later.again > run.again
-        )
+    FROM open_run
+    WHERE open_run.form_id = form.id AND open_run.state = 'failed'
 ) AS failed
 WHERE form.team_id = %(team)s AND form.deleted_at IS NULL
 ORDER BY form.changed_at DESC, form.id;

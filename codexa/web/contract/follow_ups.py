@@ -51,6 +51,7 @@ class RunReply(Message):
     """What followed from a response: in one line, how often it was tried, and how it stands ("waiting", "done" …)."""
 
     id: int
+    number: int
     name: str
     told: str
     state: str
@@ -63,6 +64,6 @@ class RunReply(Message):
 
 
 class RunsReply(Message):
-    """What followed from a response, in order."""
+    """What followed from a response, in order; or what waits and what did not work, of a form."""
 
     runs: list[RunReply]

@@ -140,6 +140,7 @@ export const api = {
     call<undefined>("POST", `/forms/${form}/follow-ups/try`, asked),
   webhookSecret: (form: string) => call<SecretReply>("GET", `/forms/${form}/follow-ups/secret`),
   runs: (form: string, number: number) => call<RunsReply>("GET", `/forms/${form}/responses/${number}/runs`),
+  openRuns: (form: string) => call<RunsReply>("GET", `/forms/${form}/runs`),
   runAgain: (form: string, run: number) => call<undefined>("POST", `/forms/${form}/runs/${run}/again`),
   trials: (form: string) => call<TrialsReply>("GET", `/forms/${form}/preview/trials`),
   triedResponses: (form: string) => call<TriedResponsesReply>("GET", `/forms/${form}/preview/responses`),

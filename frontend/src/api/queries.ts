@@ -41,6 +41,8 @@ export const queries = {
       // Until all of it has ended, it is looked at again.
       refetchInterval: ({ state }) => (state.data?.runs.some((run) => run.state === "waiting") ? 2_000 : false),
     }),
+  openRuns: (form: string) =>
+    queryOptions({ queryKey: ["open runs", form], queryFn: () => api.openRuns(form), refetchInterval: 10_000 }),
   responseExplained: (form: string, number: number, part: string) =>
     queryOptions({
       queryKey: ["why of response", form, number, part],

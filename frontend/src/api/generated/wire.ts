@@ -2923,13 +2923,14 @@ export interface RunReply {
   ended_at: string | null;
   id: number;
   name: string;
+  number: number;
   result: string;
   state: string;
   told: string;
   tries: number;
 }
 /**
- * What followed from a response, in order.
+ * What followed from a response, in order; or what waits and what did not work, of a form.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "RunsReply".

@@ -24,9 +24,9 @@ function itemsOf(forms: FormRowReply[]): Item[] {
         {
           form,
           text: `has ${counted(form.failed, "follow-up")} that did not work`,
-          detail: "Each response says why, and can have it done again",
+          detail: "Listed with why, and with the response that can have it done again",
           kind: "check",
-          area: "responses",
+          area: "follow-ups",
         },
       ];
     if (form.live_edition === null) return [{ form, text: "was never published", detail: changed, kind: "rule" }];

@@ -14,6 +14,7 @@ import { SidePanel, SideRow } from "../../ui/SideList";
 import { useBench } from "../workbench/bench";
 import { TryingChoice } from "../workbench/TryingChoice";
 import { Condition } from "./Condition";
+import { StillOpen } from "./StillOpen";
 import { EmailEditor } from "./EmailEditor";
 import { KINDS, MOMENTS } from "./kinds";
 import { WouldFollow } from "./WouldFollow";
@@ -28,7 +29,7 @@ function sentenceOf(each: FollowUp, parts: Parts): string {
 }
 
 export function FollowUps() {
-  const { form, part, select, parts, mayEdit, analysis } = useBench();
+  const { form, part, select, parts, mayEdit, analysis, reply } = useBench();
   const chosen = form.follow_ups.find(({ id }) => id === part) ?? form.follow_ups[0];
   return (
     <Box sx={{ display: "grid", gridTemplateColumns: "minmax(300px, 28%) minmax(0, 1fr)", height: "100%" }}>
@@ -68,6 +69,7 @@ export function FollowUps() {
               </Box>
             );
           })}
+          <StillOpen formId={reply.id} />
         </Box>
       </SidePanel>
       <Box sx={{ overflow: "auto", p: 3 }} tabIndex={0} role="region" aria-label="The selected follow-up">

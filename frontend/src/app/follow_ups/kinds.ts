@@ -33,6 +33,9 @@ export const KINDS: Record<FollowUp["kind"], FollowUpKind> = {
   },
 };
 
+/** How a follow-up of a response stands, in words. */
+export const STATES: Record<string, string> = { waiting: "waits", done: "done", failed: "did not work" };
+
 /** The events that a form can come to, in their order. */
 export const MOMENTS = {
   "handed in": "On handing in",

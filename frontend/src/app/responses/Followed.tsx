@@ -8,9 +8,8 @@ import { api } from "../../api/client";
 import type { RunReply } from "../../api/generated/wire";
 import { queries } from "../../api/queries";
 import { asDayAndTime } from "../../text/words";
+import { STATES } from "../follow_ups/kinds";
 import { mayEdit, useSignedIn } from "../signed_in";
-
-const STATES: Record<string, string> = { waiting: "waits", done: "done", failed: "did not work" };
 
 export function Followed({ formId, number }: { formId: string; number: number }) {
   const found = useQuery(queries.runs(formId, number));
