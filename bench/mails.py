@@ -187,11 +187,13 @@ def _wait_for_all(running: Running, helpers: _Helpers, *, hurried: bool) -> bool
         helpers.revive()
         with psycopg.connect(running.database) as connection:
             if hurried:
-                connection.execute("UPDATE procrastinate_jobs SET scheduled_at = NULL WHERE status = 'todo'")
+                connection.execute(
+                    "UPDATE procrastinate_jobs SET scheduled_at = NULL WHERE status = 'todo' AND scheduled_at > now()"
+                )
             waiting = connection.execute("SELECT count(*) FROM run WHERE state <> 'done'").fetchone()
         if waiting == (0,):
             return True
-        time.sleep(0.5)
+        time.sleep(1)
     return False
 
 

@@ -10,6 +10,6 @@ from codexa.store.database import Connection
 _WRITER = App(connector=PsycopgConnector())
 
 
-def defer(connection: Connection, task: str, **arguments: Any) -> None:
-    """Write a job for a worker; it is there once the connection's transaction is kept."""
-    _WRITER.configure_task(task, connection=connection).defer(**arguments)
+def defer(connection: Connection, task: str, *jobs: dict[str, Any]) -> None:
+    """Write jobs for a worker, one for each set of arguments; they are there once the transaction is kept."""
+    _WRITER.configure_task(task, connection=connection).batch_defer(*jobs)

@@ -92,9 +92,9 @@ def count_try(connection: Connection, *, run: int) -> int:
     return int(row["tries"]) if row else 0
 
 
-def count_mails(connection: Connection, *, form: UUID) -> int:
-    """Return how many mails of a form have left within the last hour."""
-    return int(exactly_one(connection, _QUERIES["count_mails"], form=form)["count"])
+def count_mails(connection: Connection, *, form: UUID, most: int) -> int:
+    """Return how many mails of a form have left within the last hour, counted up to `most`."""
+    return int(exactly_one(connection, _QUERIES["count_mails"], form=form, most=most)["count"])
 
 
 def end_run(connection: Connection, *, run: int, state: str, result: str) -> None:

@@ -44,7 +44,8 @@ def carry_out(connect: Connect, settings: Settings, run_id: int) -> Waits | None
         run = runs.take_run(connection, run=run_id)
         if run is None:
             return None
-        if run.kind == "email" and runs.count_mails(connection, form=run.form_id) >= int(settings.mails_per_hour):
+        most = int(settings.mails_per_hour)
+        if run.kind == "email" and runs.count_mails(connection, form=run.form_id, most=most) >= most:
             # It has not been tried: waiting for its turn costs it none of its tries.
             return Waits(seconds=_TURN_SECONDS)
         tries = runs.count_try(connection, run=run_id)

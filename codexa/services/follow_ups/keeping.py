@@ -51,8 +51,9 @@ def _keep(
 ) -> None:
     if not found:
         return
-    for run in runs.insert_runs(connection, form=form, number=number, due=found, asked_by=asked_by):
-        queue.defer(connection, TASK, run=run)
+    new = runs.insert_runs(connection, form=form, number=number, due=found, asked_by=asked_by)
+    if new:
+        queue.defer(connection, TASK, *({"run": run} for run in new))
 
 
 def runs_of(connect: Connect, *, who: SignedIn, form: UUID, number: int) -> list[ToldRun]:

@@ -69,4 +69,4 @@ def send_try(connect: Connect, program: Program, form: UUID, tried: Tried) -> No
         raise NotFoundError("With these answers this mail would not be sent. Choose other answers above.")
     alone = {"to": [tried.to], "cc": [], "bcc": [], "subject": f"Try: {found.content['subject']}"}
     with connect() as connection:
-        queue.defer(connection, TRY_TASK, form=str(form), content=found.content | alone)
+        queue.defer(connection, TRY_TASK, {"form": str(form), "content": found.content | alone})

@@ -14,3 +14,4 @@ WHERE response.stage <> 'removed'
                     AND later.again > run.again
             )));
 CREATE INDEX run_waiting ON run (form_id) WHERE state = 'waiting';
+CREATE INDEX run_mailed ON run (form_id, ended_at) WHERE kind = 'email' AND state = 'done';

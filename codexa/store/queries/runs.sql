@@ -20,9 +20,12 @@ WHERE run.id = %(run)s AND run.state = 'waiting' AND form.deleted_at IS NULL AND
 UPDATE run SET tries = tries + 1 WHERE id = %(run)s AND state = 'waiting' RETURNING tries;
 
 -- name: count_mails
--- How many mails of a form have left within the last hour.
-SELECT count(*) FROM run
-WHERE form_id = %(form)s AND kind = 'email' AND state = 'done' AND ended_at > now() - interval '1 hour';
+-- How many mails of a form have left within the last hour; no more are counted than matter.
+SELECT count(*) FROM (
+    SELECT FROM run
+    WHERE form_id = %(form)s AND kind = 'email' AND state = 'done' AND ended_at > now() - interval '1 hour'
+    LIMIT %(most)s
+) AS sent;
 
 -- name: end_run
 -- Notes how a run ended, or why it goes on waiting.
