@@ -74,7 +74,8 @@ function Written({ label, value, onChange }: Props) {
   });
   useEffect(() => {
     // Undone, or changed by somebody else: the text follows, and the place of the cursor with it as far as it can.
-    if (editor && !editor.isFocused && editor.getHTML() !== value)
+    // What React hides while something loads comes back with an editor that is gone, just before it gets a new one.
+    if (editor && !editor.isDestroyed && !editor.isFocused && editor.getHTML() !== value)
       editor.commands.setContent(value, { emitUpdate: false });
   }, [editor, value]);
   return (
