@@ -773,6 +773,7 @@ CREATE INDEX procrastinate_periodic_defers_job_id_fkey_v1 ON public.procrastinat
 CREATE INDEX rate_ended ON public.rate USING btree (ends_at);
 CREATE INDEX response_newest ON public.response USING btree (form_id, received_at DESC, number DESC);
 CREATE INDEX run_failed ON public.run USING btree (form_id) WHERE (state = 'failed'::text);
+CREATE INDEX run_mailed ON public.run USING btree (form_id, ended_at) WHERE ((kind = 'email'::text) AND (state = 'done'::text));
 CREATE INDEX run_waiting ON public.run USING btree (form_id) WHERE (state = 'waiting'::text);
 CREATE INDEX session_expiry ON public.session USING btree (expires_at);
 CREATE INDEX upload_of_response ON public.upload USING btree (form_id, response_number);

@@ -8,6 +8,7 @@ from uuid import UUID
 from codexa.core.form.follow_ups import Moment
 from codexa.core.program.evaluate import State
 from codexa.core.program.follow_ups import KINDS, due
+from codexa.services.drafts import require
 from codexa.services.errors import NotFoundError
 from codexa.store import queue, responses, runs
 from codexa.store.database import Connect, Connection
@@ -66,7 +67,11 @@ def runs_of(connect: Connect, *, who: SignedIn, form: UUID, number: int) -> list
 
 
 def open_runs(connect: Connect, *, who: SignedIn, form: UUID) -> list[ToldRun]:
-    """Return what waits and what did not work, of a form: first what did not work, at most MOST_OPEN."""
+    """Return what waits and what did not work, of a form: first what did not work, at most MOST_OPEN.
+
+    Raises NotFoundError.
+    """
+    require(connect, who=who, form=form)
     with connect() as connection:
         found = runs.list_open_runs(connection, team=who.team_id, form=form, most=MOST_OPEN)
     return [_as_told(each) for each in found]
