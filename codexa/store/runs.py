@@ -16,7 +16,7 @@ _QUERIES = queries("runs")
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class Run:
-    """A run to be carried out: for which response, what (`kind` and `content`), and how often it was tried."""
+    """A follow-up to be carried out: what (`kind` and `content`), and how often it was asked for again."""
 
     id: int
     form_id: UUID
@@ -27,49 +27,18 @@ class Run:
     again: int
     kind: str
     content: dict[str, Any]
-    state: str
-    tries: int
-    result: str
-    created_at: datetime
-    ended_at: datetime | None
-    edition: int
-    form_name: str
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
-class RunRow:
-    """A run as the team sees it at its response; `asked_by` is who wanted it once more."""
+class RunRow(Run):
+    """A run as the team sees it; `asked_by` is who wanted it once more."""
 
-    id: int
-    number: int
-    follow_up: str
-    name: str
-    moment: str
-    again: int
-    kind: str
-    content: dict[str, Any]
     state: str
     tries: int
     result: str
     created_at: datetime
     ended_at: datetime | None
     asked_by: str | None
-
-
-@dataclass(frozen=True, kw_only=True, slots=True)
-class LastRun:
-    """A run that may be done once more; `again` is the highest number that one of its kind has had."""
-
-    id: int
-    form_id: UUID
-    number: int
-    follow_up: str
-    name: str
-    moment: str
-    kind: str
-    content: dict[str, Any]
-    state: str
-    again: int
 
 
 def insert_runs(
@@ -119,7 +88,7 @@ def list_open_runs(connection: Connection, *, team: UUID, form: UUID, most: int)
     return [RunRow(**row) for row in found]
 
 
-def last_run(connection: Connection, *, team: UUID, form: UUID, run: int) -> LastRun | None:
-    """Return a run of the team's form."""
+def last_run(connection: Connection, *, team: UUID, form: UUID, run: int) -> Run | None:
+    """Return a run of the team's form; `again` is the highest number that one of its kind has had."""
     row = one(connection, _QUERIES["last_run"], team=team, form=form, run=run)
-    return LastRun(**row) if row else None
+    return Run(**row) if row else None

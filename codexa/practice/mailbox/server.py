@@ -42,9 +42,7 @@ def application() -> Flask:
         if found is None:
             abort(404)
         response = Response(found.html, mimetype="text/html")
-        response.headers["Content-Security-Policy"] = (
-            "default-src 'none'; style-src 'unsafe-inline'; img-src data: cid:"
-        )
+        response.headers["Content-Security-Policy"] = _POLICY
         return response
 
     @app.post("/mode")

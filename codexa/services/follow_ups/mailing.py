@@ -2,7 +2,7 @@
 
 import smtplib
 import ssl
-from collections.abc import Callable, Mapping
+from collections.abc import Mapping
 from email.headerregistry import Address
 from email.message import EmailMessage
 from email.policy import SMTP
@@ -43,7 +43,7 @@ def message_of(content: Mapping[str, Any], *, key: str, settings: Settings) -> E
     return message
 
 
-def send(content: Mapping[str, Any], *, key: str, settings: Settings, connect: Callable[..., Any] | None = None) -> str:
+def send(content: Mapping[str, Any], *, key: str, settings: Settings) -> str:
     """Send a mail to all its recipients and return what came of it, in words.
 
     Raises TryLaterError where the server is away, slow or asks to wait, NeverError where it refuses for good.
@@ -51,7 +51,7 @@ def send(content: Mapping[str, Any], *, key: str, settings: Settings, connect: C
     message = message_of(content, key=key, settings=settings)
     recipients = [*content["to"], *content["cc"], *content["bcc"]]
     try:
-        with _server(settings, connect or smtplib.SMTP) as server:
+        with _server(settings) as server:
             refused = server.send_message(message, from_addr=settings.mail_from, to_addrs=recipients)
     except smtplib.SMTPRecipientsRefused as error:
         raise _refusal(error.recipients) from None
@@ -64,8 +64,8 @@ def send(content: Mapping[str, Any], *, key: str, settings: Settings, connect: C
     return sent + (f"; refused: {_listed(refused)}" if refused else "")
 
 
-def _server(settings: Settings, connect: Callable[..., Any]) -> Any:
-    server = connect(settings.smtp_host, int(settings.smtp_port), timeout=_SECONDS)
+def _server(settings: Settings) -> smtplib.SMTP:
+    server = smtplib.SMTP(settings.smtp_host, int(settings.smtp_port), timeout=_SECONDS)
     if settings.smtp_tls == "starttls":
         server.starttls(context=ssl.create_default_context())
     if settings.smtp_user:

@@ -8,9 +8,8 @@ ON CONFLICT (form_id, number, follow_up, moment, again) DO NOTHING
 RETURNING id;
 
 -- name: take_run
--- A run that is still to be done, locked for whoever carries it out; nothing where it was done or somebody has it.
-SELECT run.id, run.form_id, run.number, run.follow_up, run.name, run.moment, run.again, run.kind, run.content, run.state,
-    run.tries, run.result, run.created_at, run.ended_at, response.edition, form.name AS form_name
+-- A run that is still to be done; nothing where it has ended, or its response or form was removed.
+SELECT run.id, run.form_id, run.number, run.follow_up, run.name, run.moment, run.again, run.kind, run.content
 FROM run JOIN response ON (response.form_id, response.number) = (run.form_id, run.number)
     JOIN form ON form.id = run.form_id
 WHERE run.id = %(run)s AND run.state = 'waiting' AND form.deleted_at IS NULL AND response.stage <> 'removed';
@@ -41,17 +40,17 @@ ON CONFLICT (form_id, number, kind, key) DO NOTHING;
 
 -- name: list_runs
 -- What follows from a response of a form of the team, in order.
-SELECT run.id, run.number, run.follow_up, run.name, run.moment, run.again, run.kind, run.content, run.state, run.tries,
-    run.result, run.created_at, run.ended_at, person.name AS asked_by
+SELECT run.id, run.form_id, run.number, run.follow_up, run.name, run.moment, run.again, run.kind, run.content, run.state,
+    run.tries, run.result, run.created_at, run.ended_at, person.name AS asked_by
 FROM run JOIN form ON form.id = run.form_id LEFT JOIN person ON person.id = run.asked_by
 WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL AND run.number = %(number)s
 ORDER BY run.id;
 
 -- name: list_open_runs
 -- What waits and what did not work, of a form of the team: first what did not work, then what waits longest.
-SELECT open_run.id, open_run.number, open_run.follow_up, open_run.name, open_run.moment, open_run.again, open_run.kind,
-    open_run.content, open_run.state, open_run.tries, open_run.result, open_run.created_at, open_run.ended_at,
-    person.name AS asked_by
+SELECT open_run.id, open_run.form_id, open_run.number, open_run.follow_up, open_run.name, open_run.moment,
+    open_run.again, open_run.kind, open_run.content, open_run.state, open_run.tries, open_run.result,
+    open_run.created_at, open_run.ended_at, person.name AS asked_by
 FROM open_run JOIN form ON form.id = open_run.form_id LEFT JOIN person ON person.id = open_run.asked_by
 WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL
 ORDER BY open_run.state, open_run.id
@@ -59,7 +58,7 @@ LIMIT %(most)s;
 
 -- name: last_run
 -- A run of a response of the team, and how often it was asked for again.
-SELECT run.id, run.form_id, run.number, run.follow_up, run.name, run.moment, run.kind, run.content, run.state,
+SELECT run.id, run.form_id, run.number, run.follow_up, run.name, run.moment, run.kind, run.content,
     (SELECT max(other.again) FROM run AS other
         WHERE (other.form_id, other.number, other.follow_up, other.moment)
             = (run.form_id, run.number, run.follow_up, run.moment)) AS again

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterator
 from dataclasses import dataclass
-from typing import Any
+from typing import Any, get_args
 
 from codexa.core.form.follow_ups import EmailFollowUp, FollowUp, Moment, WebhookFollowUp
 from codexa.core.program.evaluate import State
@@ -13,9 +13,7 @@ from codexa.core.program.follow_ups.webhook import WebhookKind
 from codexa.core.program.program import Program
 
 KINDS: dict[type[FollowUp], FollowUpKind[Any]] = {EmailFollowUp: EmailKind(), WebhookFollowUp: WebhookKind()}
-
-
-MOMENTS: tuple[Moment, ...] = ("handed in", "complete")
+MOMENTS: tuple[Moment, ...] = get_args(Moment)
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)

@@ -9,7 +9,7 @@ import type { Entry } from "../../model/parts";
 import { MONO } from "../../theme/theme";
 import { type SettingRow, SettingRows } from "../../ui/SettingRows";
 import { useBench } from "../workbench/bench";
-import { nameOf } from "../workbench/names_seen";
+import { useNameOf } from "../workbench/names_seen";
 import { BehaviourSettings } from "./BehaviourSettings";
 import { FormulaButton } from "./FormulaButton";
 import { Heading, InspectorFrame } from "./InspectorFrame";
@@ -29,7 +29,8 @@ interface Props {
 }
 
 export function PageSettings({ entry, actions }: Props) {
-  const { select, parts } = useBench();
+  const { select } = useBench();
+  const nameOf = useNameOf();
   const page = entry.part;
   const edit = (changes: Record<string, unknown>) => actions.edit(page.id, changes);
   return (
@@ -43,7 +44,7 @@ export function PageSettings({ entry, actions }: Props) {
           <Box key={at} sx={{ display: "grid", gridTemplateColumns: "minmax(0,1fr) 24px", gap: 0.5 }}>
             <FormulaButton
               part={page.id}
-              title={`To ${rule.to === "" ? "the end" : nameOf(parts, rule.to, "a deleted page")} when`}
+              title={`To ${rule.to === "" ? "the end" : nameOf(rule.to, "a deleted page")} when`}
               setting={`next.${at}.when`}
               text={rule.when}
               absent="Say when"

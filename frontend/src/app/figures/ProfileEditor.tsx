@@ -10,7 +10,7 @@ import { DecimalField } from "../../ui/DecimalField";
 import { RenamedField } from "../../ui/RenamedField";
 import { HelpButton } from "../help/HelpTopic";
 import { useBench } from "../workbench/bench";
-import { nameOf } from "../workbench/names_seen";
+import { useNameOf } from "../workbench/names_seen";
 import { AddQuestion } from "./AddQuestion";
 import type { EditorProps } from "./editor_props";
 import {
@@ -24,6 +24,7 @@ import {
 
 export function ProfileEditor({ figure, edit }: EditorProps<ProfileFigure>) {
   const { form, parts, actions } = useBench();
+  const nameOf = useNameOf();
   const { profiles, questions } = figure;
   const isRead = isKeyRead(form, figure.key);
   const codes = profiles.map(({ code }) => code);
@@ -90,11 +91,11 @@ export function ProfileEditor({ figure, edit }: EditorProps<ProfileFigure>) {
             <tbody key={question.field}>
               <tr>
                 <Box component="th" scope="rowgroup" colSpan={profiles.length + 1} sx={{ ...cell, pt: 1.5 }}>
-                  {nameOf(parts, question.field, "A deleted field")}
+                  {nameOf(question.field, "A deleted field")}
                 </Box>
                 <Box component="td" sx={cell}>
                   <IconButton
-                    aria-label={`Remove ${nameOf(parts, question.field, "the deleted field")}`}
+                    aria-label={`Remove ${nameOf(question.field, "the deleted field")}`}
                     onClick={() => put(questions.filter((_each, index) => index !== at))}
                     sx={{ fontSize: 14 }}
                   >

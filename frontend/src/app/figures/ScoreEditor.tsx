@@ -12,7 +12,7 @@ import type { Figure, ScoredQuestion as Question } from "../../model/parts";
 import { DecimalField } from "../../ui/DecimalField";
 import { LongTextField } from "../../ui/LongTextField";
 import { useBench } from "../workbench/bench";
-import { nameOf } from "../workbench/names_seen";
+import { useNameOf } from "../workbench/names_seen";
 import { HelpButton } from "../help/HelpTopic";
 import { AddQuestion } from "./AddQuestion";
 import type { EditorProps } from "./editor_props";
@@ -59,6 +59,7 @@ interface RowProps {
 
 function QuestionRow({ question, onChange, onRemove }: RowProps) {
   const { parts, form } = useBench();
+  const nameOf = useNameOf();
   const entry = parts.get(question.field);
   const options = entry?.what === "block" ? optionsIn(entry.part) : [];
   // Chosen while nothing is entered; then what is entered says it, after an undo too.
@@ -68,11 +69,11 @@ function QuestionRow({ question, onChange, onRemove }: RowProps) {
   return (
     <Box
       role="group"
-      aria-label={nameOf(parts, question.field, "a deleted field")}
+      aria-label={nameOf(question.field, "a deleted field")}
       sx={{ py: 1, borderBottom: 1, borderColor: "divider" }}
     >
       <Box sx={{ display: "flex", alignItems: "center", gap: 1 }}>
-        <Typography sx={{ flex: 1, fontWeight: 600 }}>{nameOf(parts, question.field, "A deleted field")}</Typography>
+        <Typography sx={{ flex: 1, fontWeight: 600 }}>{nameOf(question.field, "A deleted field")}</Typography>
         {options.length > 0 && (
           <ToggleButtonGroup
             exclusive

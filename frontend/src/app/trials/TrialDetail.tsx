@@ -22,7 +22,7 @@ import { counted } from "../../text/words";
 import { KeptTextField } from "../../ui/KeptTextField";
 import { useBench } from "../workbench/bench";
 import { areaOf } from "../workbench/useOpenPart";
-import { nameOf } from "../workbench/names_seen";
+import { useNameOf } from "../workbench/names_seen";
 
 interface Props {
   trial: Trial;
@@ -221,7 +221,8 @@ function Expectations({ trial, result, onChange }: ExpectationsProps) {
   const { parts, mayEdit } = useBench();
   const { expected } = trial;
   const came = result?.outcome;
-  const name = (id: string) => nameOf(parts, id, "something deleted");
+  const nameOf = useNameOf();
+  const name = (id: string) => nameOf(id, "something deleted");
   const without = (list: readonly string[], id: string) => list.filter((each) => each !== id);
   const inOrder = (ids: readonly string[]) => {
     const order = [...parts.keys()];

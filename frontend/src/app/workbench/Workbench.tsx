@@ -65,7 +65,7 @@ function OpenWorkbench({ reply, area }: { reply: FormReply; area: string }) {
   const draft = useDraft(reply);
   const who = useSignedIn();
   const parts = useMemo(() => partsOf(draft.form), [draft.form]);
-  useEffect(() => rememberNames(parts), [parts]);
+  useEffect(() => rememberNames(reply.id, parts), [reply.id, parts]);
   const selection = useSelection(parts);
   const people = usePresence(reply.id, area, selection.part, draft.catchUp);
   const [trying, setTrying] = useState<Trying>(NOTHING_ANSWERED);

@@ -1,10 +1,11 @@
 // What parts were called that are gone by now: whoever still means one reads what it was, not "a deleted field".
 import type { Parts } from "../../model/parts";
 import { inStorage } from "../../ui/in_storage";
+import { useBench } from "./bench";
 
 const PLACE = "codexa-names";
 const MOST = 5_000;
-// Ids mean one thing in all forms, so one list serves them all.
+// By form and id: imported forms may use the same ids.
 let seen: Map<string, string> | null = null;
 
 const read = (): Map<string, string> => {
@@ -15,10 +16,10 @@ const read = (): Map<string, string> => {
   return new Map(kept ?? []);
 };
 
-/** Remembers what the parts are called. */
-export function rememberNames(parts: Parts): void {
+/** Remembers what the parts of a form are called. */
+export function rememberNames(form: string, parts: Parts): void {
   seen ??= read();
-  for (const { id, number, title } of parts.values()) seen.set(id, `${number} ${title}`.trim());
+  for (const { id, number, title } of parts.values()) seen.set(`${form}/${id}`, `${number} ${title}`.trim());
   const newest = [...seen].slice(-MOST);
   inStorage(
     () => sessionStorage,
@@ -26,10 +27,13 @@ export function rememberNames(parts: Parts): void {
   );
 }
 
-/** What a part is called, or was before it was removed. */
-export function nameOf(parts: Parts, id: string, otherwise: string): string {
-  const entry = parts.get(id);
-  if (entry) return `${entry.number} ${entry.title}`.trim();
-  const was = (seen ??= read()).get(id);
-  return was ? `${was} (removed)` : otherwise;
+/** Says what a part of the open form is called, or was before it was removed. */
+export function useNameOf(): (id: string, otherwise: string) => string {
+  const { parts, reply } = useBench();
+  return (id, otherwise) => {
+    const entry = parts.get(id);
+    if (entry) return `${entry.number} ${entry.title}`.trim();
+    const was = (seen ??= read()).get(`${reply.id}/${id}`);
+    return was ? `${was} (removed)` : otherwise;
+  };
 }
