@@ -2,23 +2,21 @@
 
 import asyncio
 import logging
-import secrets
-from pathlib import Path
-from typing import Any
 
 from procrastinate import App, BaseRetryStrategy, JobContext, PsycopgConnector, RetryDecision
 from procrastinate.jobs import Job
 
-from codexa.services.follow_ups import mailing
+from codexa.services.errands.asking import TASK as ERRAND_TASK
+from codexa.services.errands.asking import ask
+from codexa.services.errands.running import run_errand
 from codexa.services.follow_ups.carrying_out import Waits, carry_out
 from codexa.services.follow_ups.keeping import TASK
-from codexa.services.follow_ups.trying_out import TRY_TASK
-from codexa.services.tidying import tidy
 from codexa.settings import Settings, read_settings
 from codexa.store.database import Database
 
 CONCURRENCY = 4
 _SILENT_SECONDS = 30  # without a sign of life a worker is taken for dead
+_JOBS_KEPT_HOURS = 24 * 14
 _MOST_ATTEMPTS = 1_000  # a run counts its own tries; this ends what nobody thought of
 _LOG = logging.getLogger("codexa.jobs")
 
@@ -50,17 +48,19 @@ def make_app(settings: Settings) -> App:
         if isinstance(waits, Waits):
             raise _TryAgainError(waits.seconds)
 
-    @app.task(name=TRY_TASK)
-    def send_try(form: str, content: dict[str, Any]) -> None:
-        mailing.send(content, key=f"try.{form}.{secrets.token_hex(8)}", settings=settings)
+    @app.task(name=ERRAND_TASK, retry=_AsItSays())
+    def do_errand(errand: int) -> None:
+        waits = run_errand(database.connection, settings, errand)
+        if waits is not None:
+            raise _TryAgainError(waits.seconds)
 
     @app.periodic(cron="17 3 * * *")
-    @app.task(name="tidy", queueing_lock="tidy")
-    def tidy_daily(timestamp: int) -> None:
+    @app.task(name="tidy", queueing_lock="tidy", pass_context=True)
+    async def tidy_daily(context: JobContext, timestamp: int) -> None:
+        """Have tidied what nobody needs any more, jobs that have ended among it."""
         del timestamp  # which day it stands for does not matter
-        with database.connection() as connection:
-            done = tidy(connection, Path(settings.files))
-        _LOG.info("tidied: %s uploads, %s states, %s pictures", done.uploads, done.states, done.pictures)
+        await asyncio.to_thread(_ask_for_tidying, database)
+        await context.app.job_manager.delete_old_jobs(nb_hours=_JOBS_KEPT_HOURS, include_failed=True)
 
     @app.periodic(cron="* * * * *")
     @app.task(name="give_back", queueing_lock="give_back", pass_context=True)
@@ -72,6 +72,11 @@ def make_app(settings: Settings) -> App:
             await manager.retry_job(job)
 
     return app
+
+
+def _ask_for_tidying(database: Database) -> None:
+    with database.connection() as connection:
+        ask(connection, "tidying up", {})
 
 
 def main() -> None:

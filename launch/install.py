@@ -6,7 +6,7 @@ import sys
 from pathlib import Path
 
 from launch import PYTHON, ROOT
-from launch.machine import CHROMIUM, POSTGRES_BIN, require_node, require_package, require_room
+from launch.machine import CHROMIUM, PANGO, POSTGRES_BIN, require_node, require_package, require_room
 from launch.steps import call, once
 
 _FRONTEND = ROOT / "frontend"
@@ -21,6 +21,7 @@ def install(*, for_tests: bool) -> None:
     require_room()
     require_node()
     require_package("postgresql-15", POSTGRES_BIN / "postgres")
+    require_package("libpangoft2-1.0-0", PANGO)
     if for_tests:
         require_package("chromium", CHROMIUM)
     requirements = [ROOT / "requirements.txt", *([ROOT / "requirements-dev.txt"] if for_tests else [])]

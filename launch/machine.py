@@ -11,6 +11,8 @@ from launch.steps import StopError, call, say
 
 POSTGRES_BIN = Path("/usr/lib/postgresql/15/bin")
 CHROMIUM = Path("/usr/bin/chromium")
+# What lays text out for PDF.
+PANGO = next(Path("/usr/lib").glob("*/libpangoft2-1.0.so.0"), Path("/usr/lib/libpangoft2-1.0.so.0"))
 _LEAST_ROOM = 1_500_000_000  # bytes: the environments, the build and a young database
 
 

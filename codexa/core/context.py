@@ -3,8 +3,11 @@
 import datetime
 from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
+from types import MappingProxyType
 from typing import Any, Self
 from zoneinfo import ZoneInfo
+
+NOBODY: Mapping[str, str] = MappingProxyType({})
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -13,7 +16,7 @@ class Context:
 
     `now` is aware, in the form's time zone; `locale` the form's language; `visitor` who is signed in ("email", "name"),
     with the names of their `groups`; `link` what came with the address; `number` the response's own number,
-    known only once it is saved.
+    known only once it is saved; `people` are those of the team, by id, as mail reaches them (not kept with a response).
     """
 
     now: datetime.datetime
@@ -22,6 +25,7 @@ class Context:
     groups: frozenset[str] = frozenset()
     link: Mapping[str, str] = field(default_factory=dict)
     number: int | None = None
+    people: Mapping[str, str] = field(default_factory=lambda: NOBODY)
 
     @property
     def today(self) -> datetime.date:

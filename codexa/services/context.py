@@ -4,12 +4,21 @@ import datetime
 from collections.abc import Mapping
 from zoneinfo import ZoneInfo
 
-from codexa.core.context import Context
+from codexa.core.context import NOBODY, Context
 from codexa.core.form.form import Form
 
 
-def context_of(form: Form, link: Mapping[str, str] | None = None, *, at: datetime.datetime | None = None) -> Context:
-    """Return the surroundings of this moment (or `at`, aware) in the form's time zone; `link` came with the address."""
+def context_of(
+    form: Form,
+    link: Mapping[str, str] | None = None,
+    *,
+    at: datetime.datetime | None = None,
+    people: Mapping[str, str] = NOBODY,
+) -> Context:
+    """Return the surroundings of this moment (or `at`, aware) in the form's time zone.
+
+    `link` came with the address; `people` are those of the team, where the form writes to some.
+    """
     zone = ZoneInfo(form.time_zone)
     now = datetime.datetime.now(zone) if at is None else at.astimezone(zone)
-    return Context(now=now, locale=form.locale, link=dict(link or {}))
+    return Context(now=now, locale=form.locale, link=dict(link or {}), people=people)

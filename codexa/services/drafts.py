@@ -1,5 +1,6 @@
 """Drafts: opening one, saving with a clash warning, renaming in one, and what the core says of one."""
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any
 from uuid import UUID
@@ -23,6 +24,7 @@ from codexa.services import brands
 from codexa.services.context import context_of
 from codexa.services.editions import Editions
 from codexa.services.errors import ClashError, NotFoundError
+from codexa.services.people import written_to
 from codexa.store import forms
 from codexa.store.database import Connect
 from codexa.store.forms import FormWithDraft, Saved
@@ -67,11 +69,11 @@ class SavedDraft:
     analysis: Analysis
 
 
-def analyse(form: Form) -> Analysis:
-    """Return what the core says of a draft."""
+def analyse(form: Form, people: Mapping[str, str]) -> Analysis:
+    """Return what the core says of a draft; `people` are those of the team whom it writes to."""
     program = compile_form(form)
     return Analysis(
-        findings=proof(program),
+        findings=proof(program, people),
         notes=notes(program),
         links=links(program),
         ranges={figure: _range(program, figure) for figure in program.figures},
@@ -108,7 +110,7 @@ def open_draft(connect: Connect, editions: Editions, *, who: SignedIn, form: UUI
     changes = _changes(editions, row, draft)
     look: Brand = brands.as_it_looks_now(connect, draft, form_id=form)
     draft = draft.model_copy(update={"brand": look})
-    return OpenedDraft(row=row, draft=draft, changes=changes, analysis=analyse(draft))
+    return OpenedDraft(row=row, draft=draft, changes=changes, analysis=analyse(draft, written_to(connect, draft, form)))
 
 
 def save_draft(
@@ -120,7 +122,7 @@ def save_draft(
     since; nothing is kept then.
     """
     draft = read_imported(document)
-    analysis = analyse(draft)
+    analysis = analyse(draft, written_to(connect, draft, form))
     with connect() as connection:
         saved = forms.save_draft(
             connection,

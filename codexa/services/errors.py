@@ -89,3 +89,21 @@ class PasswordRefusedError(ServiceError):
     """This password is too short. Take a longer one."""
 
     code = "password_refused"
+
+
+class WrongPasswordError(ServiceError):
+    """This is not your password. Type the one that you sign in with."""
+
+    code = "wrong_password"
+
+
+class AddressRefusedError(ServiceError):
+    """This address can't receive mail. Type one such as name@example.org."""
+
+    code = "address_refused"
+
+
+class LinkUsedError(ServiceError):
+    """This link does not work any more: it was used, or its time is over. Ask for a new one."""
+
+    code = "link_used"

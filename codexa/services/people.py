@@ -1,12 +1,15 @@
-"""Teams and the people in them, as the command line and the demo make them."""
+"""Teams and the people in them: as the command line and the demo make them, and as a form writes to them."""
 
+from collections.abc import Mapping
 from uuid import UUID
 
+from codexa.core.context import NOBODY
+from codexa.core.form.form import Form
 from codexa.services.desk import slug_of
 from codexa.services.errors import NameTakenError, PasswordRefusedError
 from codexa.services.signing_in import SHORTEST_PASSWORD, folded, hash_password
 from codexa.store import people
-from codexa.store.database import Connection
+from codexa.store.database import Connect, Connection
 from codexa.store.sessions import SignedIn
 
 
@@ -38,6 +41,14 @@ def create_owner(connection: Connection, *, team: str, email: str, name: str, pa
     found = people.find_team(connection, slug=slug) or people.insert_team(connection, slug=slug, name=team)
     hashed = hash_password(password)
     return make_person(connection, team=found, role="owner", email=email, name=name, password_hash=hashed)
+
+
+def written_to(connect: Connect, form: Form, form_id: UUID) -> Mapping[str, str]:
+    """Return those of the team whom a form writes to, by id, with their address; who has left is not among them."""
+    if not form.people:
+        return NOBODY
+    with connect() as connection:
+        return people.addresses(connection, form=form_id, ids=form.people)
 
 
 def refuse_short(password: str) -> None:

@@ -1,5 +1,6 @@
 """Publishing: an edition of a proven draft, and the websites that may show it."""
 
+from collections.abc import Mapping
 from urllib.parse import urlsplit
 from uuid import UUID
 
@@ -11,7 +12,7 @@ from codexa.core.program.compiling import compile_form
 from codexa.core.program.program import Program
 from codexa.core.program.proof import proof
 from codexa.core.program.trials import run_trials
-from codexa.services import desk
+from codexa.services import desk, people
 from codexa.services.errors import ClashError, NotFoundError, NotProvenError, TrialsFailError
 from codexa.store import editions, forms
 from codexa.store.database import Connect, Connection
@@ -30,18 +31,19 @@ def publish(connect: Connect, *, who: SignedIn, form: UUID, revision: int, despi
         raise NotFoundError
     if found.live_edition is not None and found.live_revision == found.revision == revision:
         return found.live_edition
-    _prove(read_stored(found.draft), despite_trials=despite_trials)
+    draft = read_stored(found.draft)
+    _prove(draft, people.written_to(connect, draft, form), despite_trials=despite_trials)
     with connect() as connection:
         return _publish(connection, who=who, form=form, name=found.name, revision=revision)
 
 
-def _prove(draft: Form, *, despite_trials: bool) -> None:
+def _prove(draft: Form, team: Mapping[str, str], *, despite_trials: bool) -> None:
     program = compile_form(draft)
-    errors = [finding for finding in proof(program) if finding.severity is Severity.ERROR]
+    errors = [finding for finding in proof(program, team) if finding.severity is Severity.ERROR]
     if errors:
         raise NotProvenError(f"{errors[0].message} {errors[0].remedy}")
     if not despite_trials:
-        _try(program)
+        _try(program, team)
 
 
 def _publish(connection: Connection, *, who: SignedIn, form: UUID, name: str, revision: int) -> int:
@@ -60,8 +62,8 @@ def _publish(connection: Connection, *, who: SignedIn, form: UUID, name: str, re
     return editions.publish(connection, team=who.team_id, form=form, person=who.person_id)
 
 
-def _try(program: Program) -> None:
-    failing = {result.trial for result in run_trials(program).results if not result.passed}
+def _try(program: Program, team: Mapping[str, str]) -> None:
+    failing = {result.trial for result in run_trials(program, team).results if not result.passed}
     if failing:
         names = ", ".join(f"“{trial.name}”" for trial in program.form.trials if trial.id in failing)
         count = len(program.form.trials)

@@ -10,7 +10,7 @@ from dataclasses import dataclass
 from datetime import datetime
 from uuid import UUID
 
-from codexa.core.context import Context
+from codexa.core.context import NOBODY, Context
 from codexa.core.form.follow_ups import Moment
 from codexa.core.program.accept import Accepted, Refused, accept, numbered
 from codexa.core.program.evaluate import FieldError, State
@@ -23,13 +23,15 @@ from codexa.services.context import context_of
 from codexa.services.errors import ClosedError, KeyReusedError
 from codexa.services.files_in_answers import files_in, with_files
 from codexa.services.follow_ups.keeping import keep_due
-from codexa.store import editions, responses
+from codexa.store import editions, people, responses
 from codexa.store import uploads as uploads_store
 from codexa.store.database import Connection
 from codexa.store.responses import Kept
 
 # What happens to a response when nothing is due: it is handed in and complete at once.
 _FIRST_EVENTS: tuple[Moment, ...] = ("handed in", "complete")
+# What these set off, and what they let wait for a day.
+_FIRST_MOMENTS: tuple[Moment, ...] = (*_FIRST_EVENTS, "day")
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -73,7 +75,9 @@ def receive(
         raise ClosedError
     given = incoming.given
     answers = with_files(connection, program, incoming.form, given.visit, given.answers)
-    accepted = accept(program, answers, context_of(program.form, given.link, at=at))
+    form = program.form
+    team = people.addresses(connection, form=incoming.form, ids=form.people) if form.people else NOBODY
+    accepted = accept(program, answers, context_of(form, given.link, at=at, people=team))
     if isinstance(accepted, Refused):
         return accepted
     files = files_in(program, accepted.answers)
@@ -82,7 +86,7 @@ def receive(
     received, state = _keep(connection, incoming, accepted, [each for ids in files.values() for each in ids])
     if at is None:
         # What came at another moment is made up; nobody is written to about it.
-        keep_due(connection, state, form=incoming.form, number=received.number, moments=_FIRST_EVENTS)
+        keep_due(connection, state, form=incoming.form, number=received.number, moments=_FIRST_MOMENTS)
     return received
 
 

@@ -7,16 +7,17 @@ from codexa.store.sessions import SignedIn
 
 
 class Right(StrEnum):
-    """What can be done with a team's forms."""
+    """What can be done with a team's forms, and behind them: jobs and mail."""
 
     SEE_FORMS = "see forms"
     EDIT_FORMS = "edit forms"
     SEE_RESPONSES = "see responses"
+    SEE_WORKINGS = "see workings"
 
 
 _RIGHTS: dict[str, frozenset[Right]] = {
     "owner": frozenset(Right),
-    "editor": frozenset(Right),
+    "editor": frozenset(Right) - {Right.SEE_WORKINGS},
     "reviewer": frozenset({Right.SEE_FORMS, Right.SEE_RESPONSES}),
     "viewer": frozenset({Right.SEE_FORMS}),
 }

@@ -122,10 +122,15 @@ def _limits(
 
 
 def _is_right(person: Person | None, password: str) -> bool:
+    return verify(person.password_hash if person else _NOBODY, password)
+
+
+def verify(password_hash: str, password: str) -> bool:
+    """Say whether a password is the one that was hashed. Raises TooBusyError where others take too long."""
     if not _HASHING.acquire(timeout=_WAIT_SECONDS):
         raise TooBusyError
     try:
-        return _HASHER.verify(person.password_hash if person else _NOBODY, password)
+        return _HASHER.verify(password_hash, password)
     except Argon2Error:
         return False
     finally:

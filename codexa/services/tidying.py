@@ -5,10 +5,11 @@ from pathlib import Path
 
 from codexa.services.brands import picture_path
 from codexa.services.uploads import remove
-from codexa.store import brands, history, rates, uploads
+from codexa.store import accounts, brands, errands, history, rates, uploads
 from codexa.store.database import Connection
 
 UNCLAIMED_HOURS = 48  # an upload that no response names: a visitor may still be at the form
+ERRANDS_KEPT_DAYS = 90
 KEPT_DAYS = 30  # all saved states, and pictures that nothing names: a draft kept in a browser may still need them
 
 
@@ -29,6 +30,8 @@ def tidy(connection: Connection, folder: Path, *, hours: int = UNCLAIMED_HOURS, 
     pictures = brands.delete_unused_pictures(connection, days=days)
     # Files go after what names them: what is left behind by a crash between the two does no harm.
     rates.delete_ended(connection)
+    errands.forget_ended(connection, days=ERRANDS_KEPT_DAYS)
+    accounts.forget_links(connection)
     connection.commit()
     for upload in uploaded:
         remove(folder, upload)

@@ -40,10 +40,16 @@ class Tried:
     state: FormState
 
 
-def outcome(program: Program, answers: Mapping[str, Any], link: Mapping[str, str], day: datetime.date | None) -> Tried:
-    """Return what comes out of answers on a day, or now."""
+def outcome(
+    program: Program,
+    answers: Mapping[str, Any],
+    link: Mapping[str, str],
+    day: datetime.date | None,
+    people: Mapping[str, str],
+) -> Tried:
+    """Return what comes out of answers on a day, or now; `people` are those of the team whom the form writes to."""
     today = context_of(program.form).today
-    state = state_on(program, answers, link, day or today)
+    state = state_on(program, answers, link, day or today, people)
     holds: dict[str, dict[str, bool]] = {}
     for (owner, setting), held in holding(state).items():
         holds.setdefault(owner, {})[setting] = held

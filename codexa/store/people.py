@@ -1,9 +1,10 @@
 """Teams and the people in them."""
 
+from collections.abc import Collection
 from dataclasses import dataclass
 from uuid import UUID
 
-from codexa.store.database import Connection, exactly_one, one
+from codexa.store.database import Connection, exactly_one, many, one
 from codexa.store.queries import queries
 from codexa.store.sessions import SignedIn
 
@@ -19,6 +20,16 @@ class Person:
     email: str
     password_hash: str
     team_id: UUID
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class TeamPerson:
+    """Somebody of a team as their colleagues see them."""
+
+    id: UUID
+    name: str
+    email: str
+    role: str
 
 
 def insert_team(connection: Connection, *, slug: str, name: str) -> UUID:
@@ -53,6 +64,17 @@ def find_person_by_email(connection: Connection, *, email: str) -> Person | None
     """Return the person who signs in with that e-mail, folded."""
     row = one(connection, _QUERIES["find_person_by_email"], email=email)
     return Person(**row) if row else None
+
+
+def addresses(connection: Connection, *, form: UUID, ids: Collection[str]) -> dict[str, str]:
+    """Return the addresses of those of the form's team that have these ids, by id."""
+    rows = many(connection, _QUERIES["addresses"], form=form, ids=list(ids))
+    return {str(row["id"]): row["email"] for row in rows}
+
+
+def list_people(connection: Connection, *, team: UUID) -> list[TeamPerson]:
+    """Return the people of a team by name."""
+    return [TeamPerson(**row) for row in many(connection, _QUERIES["list_people"], team=team)]
 
 
 def set_password(connection: Connection, *, email: str, password_hash: str) -> bool:

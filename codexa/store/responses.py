@@ -28,6 +28,19 @@ class ResponseRow:
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
+class ReceivedRow:
+    """A response for who handed it in, with the address of its form and the sites that may frame it."""
+
+    number: int
+    edition: int
+    answers: dict[str, Any]
+    told: dict[str, Any]
+    slug: str
+    sites: list[str]
+    team_slug: str
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
 class Kept:
     """The response that an idempotency key stands for: its answers and what it was told, as JSON."""
 
@@ -149,3 +162,9 @@ def find_response(connection: Connection, *, team: UUID, form: UUID, number: int
     """Return one response."""
     row = one(connection, _QUERIES["find_response"], team=team, form=form, number=number)
     return ResponseRow(**row) if row else None
+
+
+def find_received(connection: Connection, *, form: UUID, number: int) -> ReceivedRow | None:
+    """Return a response for who handed it in; None where it or its form was removed."""
+    row = one(connection, _QUERIES["find_received"], form=form, number=number)
+    return ReceivedRow(**row) if row else None

@@ -31,22 +31,50 @@ class Run:
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class RunRow(Run):
-    """A run as the team sees it; `asked_by` is who wanted it once more."""
+    """A run as the team sees it; `asked_by` is who wanted it once more, `due_at` when it is done, None for at once."""
 
     state: str
     tries: int
     result: str
     created_at: datetime
     ended_at: datetime | None
+    due_at: datetime | None
     asked_by: str | None
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class NewRun:
+    """A run that was just kept, and when it is done, None for at once."""
+
+    id: int
+    due_at: datetime | None
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Delivery:
+    """A try of a webhook: `request` {"address", "headers"}, `reply` {"status", "headers", "body"} or None."""
+
+    try_: int
+    at: datetime
+    request: dict[str, Any]
+    reply: dict[str, Any] | None
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Failure:
+    """A follow-up that did not work: of which response, its name, and why."""
+
+    number: int
+    name: str
+    result: str
 
 
 def insert_runs(
     connection: Connection, *, form: UUID, number: int, due: Sequence[dict[str, Any]], asked_by: UUID | None = None
-) -> list[int]:
-    """Keep runs, each once; return the ids of those that are new."""
+) -> list[NewRun]:
+    """Keep runs, each once; return those that are new."""
     rows = many(connection, _QUERIES["insert_runs"], form=form, number=number, due=Jsonb(list(due)), asked_by=asked_by)
-    return [int(row["id"]) for row in rows]
+    return [NewRun(**row) for row in rows]
 
 
 def take_run(connection: Connection, *, run: int) -> Run | None:
@@ -92,3 +120,28 @@ def last_run(connection: Connection, *, team: UUID, form: UUID, run: int) -> Run
     """Return a run of the team's form; `again` is the highest number that one of its kind has had."""
     row = one(connection, _QUERIES["last_run"], team=team, form=form, run=run)
     return Run(**row) if row else None
+
+
+def insert_delivery(
+    connection: Connection, *, run: int, try_: int, request: dict[str, Any], reply: dict[str, Any] | None
+) -> None:
+    """Keep what another system was sent at a try, and what it answered."""
+    values = {"run": run, "try": try_, "request": Jsonb(request), "reply": None if reply is None else Jsonb(reply)}
+    connection.execute(_QUERIES["insert_delivery"], values)
+
+
+def list_deliveries(connection: Connection, *, run: int) -> list[Delivery]:
+    """Return the tries of a run, first to last."""
+    rows = many(connection, _QUERIES["list_deliveries"], run=run)
+    return [Delivery(try_=row.pop("try"), **row) for row in rows]
+
+
+def tell_failure(connection: Connection, *, form: UUID, hours: int) -> UUID | None:
+    """Note that a form's team is told of failures; return the team, or None where it was told within these hours."""
+    row = one(connection, _QUERIES["tell_failure"], form=form, hours=hours)
+    return row["team_id"] if row else None
+
+
+def list_failures(connection: Connection, *, form: UUID, most: int) -> list[Failure]:
+    """Return what did not work of a form, latest first, at most so many."""
+    return [Failure(**row) for row in many(connection, _QUERIES["list_failures"], form=form, most=most)]

@@ -435,6 +435,16 @@ BEGIN
     END IF;
     RETURN NEW;
 END $$;
+CREATE TABLE public.address_change (
+    person_id uuid NOT NULL,
+    email text NOT NULL,
+    email_folded text NOT NULL,
+    old_digest bytea DEFAULT '\x'::bytea NOT NULL,
+    new_digest bytea DEFAULT '\x'::bytea NOT NULL,
+    old_confirmed boolean DEFAULT false NOT NULL,
+    new_confirmed boolean DEFAULT false NOT NULL,
+    expires_at timestamp with time zone NOT NULL
+);
 CREATE TABLE public.brand (
     id uuid DEFAULT gen_random_uuid() NOT NULL,
     team_id uuid NOT NULL,
@@ -442,6 +452,13 @@ CREATE TABLE public.brand (
     look jsonb NOT NULL,
     changed_at timestamp with time zone DEFAULT now() NOT NULL,
     CONSTRAINT brand_name_check CHECK ((name <> ''::text))
+);
+CREATE TABLE public.delivery (
+    run_id bigint NOT NULL,
+    try integer NOT NULL,
+    at timestamp with time zone DEFAULT now() NOT NULL,
+    request jsonb NOT NULL,
+    reply jsonb
 );
 CREATE TABLE public.edition (
     form_id uuid NOT NULL,
@@ -452,6 +469,26 @@ CREATE TABLE public.edition (
     published_by uuid,
     digest text GENERATED ALWAYS AS (md5((definition)::text)) STORED,
     CONSTRAINT edition_number_check CHECK ((number > 0))
+);
+CREATE TABLE public.errand (
+    id bigint NOT NULL,
+    team_id uuid,
+    kind text NOT NULL,
+    about jsonb DEFAULT '{}'::jsonb NOT NULL,
+    state text DEFAULT 'waiting'::text NOT NULL,
+    tries integer DEFAULT 0 NOT NULL,
+    result text DEFAULT ''::text NOT NULL,
+    created_at timestamp with time zone DEFAULT now() NOT NULL,
+    ended_at timestamp with time zone,
+    CONSTRAINT errand_state_check CHECK ((state = ANY (ARRAY['waiting'::text, 'done'::text, 'failed'::text])))
+);
+ALTER TABLE public.errand ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+    SEQUENCE NAME public.errand_id_seq
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1
 );
 CREATE TABLE public.event (
     id bigint NOT NULL,
@@ -487,6 +524,7 @@ CREATE TABLE public.form (
     deleted_at timestamp with time zone,
     draft_digest text GENERATED ALWAYS AS (md5((draft)::text)) STORED,
     unreadable text,
+    failures_told_at timestamp with time zone,
     CONSTRAINT form_slug_check CHECK ((slug ~ '^[a-z0-9]+(-[a-z0-9]+)*$'::text))
 );
 CREATE TABLE public.known_network (
@@ -538,6 +576,7 @@ CREATE TABLE public.run (
     asked_by uuid,
     created_at timestamp with time zone DEFAULT now() NOT NULL,
     ended_at timestamp with time zone,
+    due_at timestamp with time zone,
     CONSTRAINT run_state_check CHECK ((state = ANY (ARRAY['waiting'::text, 'done'::text, 'failed'::text])))
 );
 CREATE VIEW public.open_run AS
@@ -555,12 +594,18 @@ CREATE VIEW public.open_run AS
     run.result,
     run.created_at,
     run.ended_at,
-    run.asked_by
+    run.asked_by,
+    run.due_at
    FROM (public.run
      JOIN public.response ON (((response.form_id = run.form_id) AND (response.number = run.number))))
-  WHERE ((response.stage <> 'removed'::text) AND ((run.state = 'waiting'::text) OR ((run.state = 'failed'::text) AND (run.ended_at > (now() - '30 days'::interval)) AND (NOT (EXISTS ( SELECT
+  WHERE ((response.stage <> 'removed'::text) AND (((run.state = 'waiting'::text) AND ((run.due_at IS NULL) OR (run.due_at < now()))) OR ((run.state = 'failed'::text) AND (run.ended_at > (now() - '30 days'::interval)) AND (NOT (EXISTS ( SELECT
            FROM public.run later
           WHERE (((later.form_id = run.form_id) AND (later.number = run.number) AND (later.follow_up = run.follow_up) AND (later.moment = run.moment)) AND (later.again > run.again))))))));
+CREATE TABLE public.password_link (
+    token_digest bytea NOT NULL,
+    person_id uuid NOT NULL,
+    expires_at timestamp with time zone NOT NULL
+);
 CREATE TABLE public.person (
     id uuid DEFAULT gen_random_uuid() NOT NULL,
     email text NOT NULL,
@@ -697,14 +742,20 @@ CREATE TABLE public.upload (
 ALTER TABLE ONLY public.procrastinate_events ALTER COLUMN id SET DEFAULT nextval('public.procrastinate_events_id_seq'::regclass);
 ALTER TABLE ONLY public.procrastinate_jobs ALTER COLUMN id SET DEFAULT nextval('public.procrastinate_jobs_id_seq'::regclass);
 ALTER TABLE ONLY public.procrastinate_periodic_defers ALTER COLUMN id SET DEFAULT nextval('public.procrastinate_periodic_defers_id_seq'::regclass);
+ALTER TABLE ONLY public.address_change
+    ADD CONSTRAINT address_change_pkey PRIMARY KEY (person_id);
 ALTER TABLE ONLY public.brand
     ADD CONSTRAINT brand_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.brand
     ADD CONSTRAINT brand_team_id_name_key UNIQUE (team_id, name);
+ALTER TABLE ONLY public.delivery
+    ADD CONSTRAINT delivery_pkey PRIMARY KEY (run_id, try);
 ALTER TABLE ONLY public.edition
     ADD CONSTRAINT edition_form_id_revision_key UNIQUE (form_id, revision);
 ALTER TABLE ONLY public.edition
     ADD CONSTRAINT edition_pkey PRIMARY KEY (form_id, number);
+ALTER TABLE ONLY public.errand
+    ADD CONSTRAINT errand_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.event
     ADD CONSTRAINT event_form_id_number_kind_key_key UNIQUE (form_id, number, kind, key);
 ALTER TABLE ONLY public.event
@@ -717,6 +768,8 @@ ALTER TABLE ONLY public.known_network
     ADD CONSTRAINT known_network_pkey PRIMARY KEY (person_id, network);
 ALTER TABLE ONLY public.membership
     ADD CONSTRAINT membership_pkey PRIMARY KEY (team_id, person_id);
+ALTER TABLE ONLY public.password_link
+    ADD CONSTRAINT password_link_pkey PRIMARY KEY (token_digest);
 ALTER TABLE ONLY public.person
     ADD CONSTRAINT person_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.picture
@@ -757,10 +810,13 @@ ALTER TABLE ONLY public.team
     ADD CONSTRAINT team_slug_key UNIQUE (slug);
 ALTER TABLE ONLY public.upload
     ADD CONSTRAINT upload_pkey PRIMARY KEY (id);
+CREATE INDEX errand_ended ON public.errand USING btree (ended_at);
+CREATE INDEX errand_of_team ON public.errand USING btree (team_id, id);
 CREATE INDEX form_desk ON public.form USING btree (team_id, changed_at DESC) WHERE (deleted_at IS NULL);
 CREATE INDEX idx_procrastinate_jobs_worker_not_null ON public.procrastinate_jobs USING btree (worker_id) WHERE ((worker_id IS NOT NULL) AND (status = 'doing'::public.procrastinate_job_status));
 CREATE INDEX idx_procrastinate_workers_last_heartbeat ON public.procrastinate_workers USING btree (last_heartbeat);
 CREATE INDEX membership_person ON public.membership USING btree (person_id);
+CREATE INDEX password_link_person ON public.password_link USING btree (person_id);
 CREATE UNIQUE INDEX person_email ON public.person USING btree (email_folded);
 CREATE INDEX picture_of_team ON public.picture USING btree (team_id, stored_at DESC);
 CREATE INDEX procrastinate_events_job_id_fkey_v1 ON public.procrastinate_events USING btree (job_id);
@@ -788,12 +844,18 @@ CREATE TRIGGER procrastinate_trigger_delete_jobs_v1 BEFORE DELETE ON public.proc
 CREATE TRIGGER procrastinate_trigger_scheduled_events_v1 AFTER INSERT OR UPDATE ON public.procrastinate_jobs FOR EACH ROW WHEN (((new.scheduled_at IS NOT NULL) AND (new.status = 'todo'::public.procrastinate_job_status))) EXECUTE FUNCTION public.procrastinate_trigger_function_scheduled_events_v1();
 CREATE TRIGGER procrastinate_trigger_status_events_insert_v1 AFTER INSERT ON public.procrastinate_jobs FOR EACH ROW WHEN ((new.status = 'todo'::public.procrastinate_job_status)) EXECUTE FUNCTION public.procrastinate_trigger_function_status_events_insert_v1();
 CREATE TRIGGER procrastinate_trigger_status_events_update_v1 AFTER UPDATE OF status ON public.procrastinate_jobs FOR EACH ROW EXECUTE FUNCTION public.procrastinate_trigger_function_status_events_update_v1();
+ALTER TABLE ONLY public.address_change
+    ADD CONSTRAINT address_change_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.brand
     ADD CONSTRAINT brand_team_id_fkey FOREIGN KEY (team_id) REFERENCES public.team(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.delivery
+    ADD CONSTRAINT delivery_run_id_fkey FOREIGN KEY (run_id) REFERENCES public.run(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.edition
     ADD CONSTRAINT edition_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.edition
     ADD CONSTRAINT edition_published_by_fkey FOREIGN KEY (published_by) REFERENCES public.person(id) ON DELETE SET NULL;
+ALTER TABLE ONLY public.errand
+    ADD CONSTRAINT errand_team_id_fkey FOREIGN KEY (team_id) REFERENCES public.team(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.event
     ADD CONSTRAINT event_form_id_number_fkey FOREIGN KEY (form_id, number) REFERENCES public.response(form_id, number) ON DELETE CASCADE;
 ALTER TABLE ONLY public.event
@@ -810,6 +872,8 @@ ALTER TABLE ONLY public.membership
     ADD CONSTRAINT membership_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.membership
     ADD CONSTRAINT membership_team_id_fkey FOREIGN KEY (team_id) REFERENCES public.team(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.password_link
+    ADD CONSTRAINT password_link_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.picture
     ADD CONSTRAINT picture_team_id_fkey FOREIGN KEY (team_id) REFERENCES public.team(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.presence

@@ -7,6 +7,7 @@ from werkzeug.middleware.proxy_fix import ProxyFix
 
 from codexa.settings import Settings
 from codexa.web import (
+    accounts,
     brands,
     conditions,
     drafts,
@@ -23,6 +24,7 @@ from codexa.web import (
     public,
     responses,
     sessions,
+    workings,
 )
 from codexa.web.database import Kept
 from codexa.web.endpoint import SMALL
@@ -31,6 +33,8 @@ from codexa.web.slow_bodies import SlowBodies
 
 WORKBENCH: tuple[Blueprint, ...] = (
     sessions.blueprint,
+    accounts.blueprint,
+    workings.blueprint,
     forms.blueprint,
     drafts.blueprint,
     editions.blueprint,

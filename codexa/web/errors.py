@@ -29,6 +29,9 @@ _STATUSES = {
     "file_refused": 422,
     "busy": 503,
     "password_refused": 422,
+    "wrong_password": 422,
+    "address_refused": 422,
+    "link_used": 410,
 }
 _SENTENCES = {
     404: "There is nothing at this address.",

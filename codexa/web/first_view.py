@@ -6,7 +6,7 @@ from typing import Any
 
 from codexa.core.definition.brand import Brand
 from codexa.core.definition.colour import contrast
-from codexa.core.program.faces import FormFace
+from codexa.core.program.faces import ConfirmationFace, FormFace
 from codexa.core.program.program import FORM
 
 _WHITE = "#ffffff"
@@ -32,6 +32,12 @@ def first_view(face: FormFace, state: Mapping[str, Any]) -> FirstView:
     return FirstView(
         title=face.title, lead=face.lead, heading=heading, labels=tuple(labels), colours=_colours(face.brand)
     )
+
+
+def received_view(face: FormFace, confirmation: ConfirmationFace) -> FirstView:
+    """Return what stands in the page of a confirmation itself."""
+    colours = _colours(face.brand)
+    return FirstView(title=face.title, lead="", heading=confirmation.title, labels=(), colours=colours)
 
 
 def _begins_with(face: FormFace, state: Mapping[str, Any]) -> tuple[str, list[str]]:

@@ -6,11 +6,13 @@ from flask import Blueprint, Response, current_app
 
 from codexa.services.drafts import require
 from codexa.services.follow_ups import keeping, trying_out, webhooks
+from codexa.services.people import written_to
 from codexa.services.roles import Right
 from codexa.web.contract.follow_ups import (
     DueReply,
     FollowUpsReply,
     FollowUpsRequest,
+    RunInFullReply,
     RunReply,
     RunsReply,
     SecretReply,
@@ -29,7 +31,8 @@ blueprint = Blueprint("follow_ups", __name__, url_prefix="/api/forms/<uuid:form>
 def would_follow(asked: FollowUpsRequest, form: UUID) -> FollowUpsReply:
     """Return what would follow from these answers to the draft; nothing is sent."""
     program = drafts().program(who=may(Right.SEE_FORMS), form=form)
-    found = trying_out.follow_ups_of(program, asked.answers, asked.link)
+    people = written_to(connection, program.form, form)
+    found = trying_out.follow_ups_of(program, asked.answers, asked.link, people)
     return FollowUpsReply(due=[DueReply.model_validate(each) for each in found])
 
 
@@ -46,8 +49,8 @@ def try_it(asked: TryRequest, form: UUID) -> Response:
     """Send a mail of the draft to whoever asks, marked as a try, and to nobody else."""
     who = may(Right.EDIT_FORMS)
     program = drafts().program(who=who, form=form)
-    tried = trying_out.Tried(follow_up=asked.follow_up, answers=asked.answers, link=asked.link, to=who.email)
-    trying_out.send_try(connection, program, form, tried)
+    tried = trying_out.Tried(follow_up=asked.follow_up, answers=asked.answers, link=asked.link)
+    trying_out.send_try(connection, program, form, tried, who=who)
     return json_reply(None)
 
 
@@ -64,6 +67,13 @@ def still_open(form: UUID) -> RunsReply:
     """Return what waits and what did not work: first what did not work."""
     found = keeping.open_runs(connection, who=may(Right.SEE_RESPONSES), form=form)
     return RunsReply(runs=[RunReply.model_validate(each) for each in found])
+
+
+@endpoint(blueprint, "GET", "/runs/<number:run>", reply=RunInFullReply)
+def in_full(form: UUID, run: int) -> RunInFullReply:
+    """Return what a follow-up of a response sends, and what was answered."""
+    found = keeping.run_in_full(connection, who=may(Right.SEE_RESPONSES), form=form, run=run)
+    return RunInFullReply.model_validate(found)
 
 
 @endpoint(blueprint, "POST", "/runs/<number:run>/again")

@@ -116,6 +116,10 @@ class CommonCounts(Storage):
 
 # For what takes long: one person can't keep a process busy with it.
 HEAVY_RATE = "240 per minute"
+# For visitors who have a document made, from one network.
+PDF_RATE = "20 per minute"
+# For asking to be written to, or trying a link, from one network.
+LINK_RATE = "10 per minute"
 
 limiter = Limiter(network, strategy="fixed-window")
 

@@ -11,6 +11,10 @@ health = Blueprint("health", __name__)
 
 @blueprint.get("/")
 @blueprint.get("/sign-in")
+@blueprint.get("/password")
+@blueprint.get("/address")
+@blueprint.get("/account")
+@blueprint.get("/jobs")
 @blueprint.get("/start/<_area>")
 @blueprint.get("/forms/<path:_area>")
 def app(_area: str = "") -> Response:

@@ -10,6 +10,7 @@ from codexa.core.program.public import confirmation_face
 from codexa.core.program.trials import run_trials
 from codexa.services import answering, previewing, trying
 from codexa.services.answering import Given
+from codexa.services.people import written_to
 from codexa.services.roles import Right
 from codexa.web.contract.previews import (
     ExplainRequest,
@@ -26,6 +27,7 @@ from codexa.web.contract.previews import (
 from codexa.web.contract.public import EvaluateReply, EvaluateRequest, ReceivedReply, SubmitRequest
 from codexa.web.database import connection, drafts
 from codexa.web.endpoint import endpoint, json_reply
+from codexa.web.first_view import first_view
 from codexa.web.guard import frame_policy, may
 from codexa.web.limits import HEAVY_RATE, limiter, who_is_counted
 from codexa.web.public import MOST_ANSWERS, form_page, link_of_request, page_data, refused_reply
@@ -45,7 +47,7 @@ def page(form: UUID, page: str = "") -> Response:
     known = {"face": found.face.model_dump(mode="json"), "state": found.state}
     data = page_data({"form": str(form), "edition": 0, **place, **known})
     g.frame_policy = frame_policy([])
-    response = Response(form_page(found.face, found.state, data, framed=True))
+    response = Response(form_page(found.face, first_view(found.face, found.state), data, framed=True))
     response.headers["Cache-Control"] = "no-store"
     return response
 
@@ -109,14 +111,17 @@ def explain(asked: ExplainRequest, form: UUID) -> ExplanationsReply:
 )
 def outcome(asked: OutcomeRequest, form: UUID) -> OutcomeReply:
     """Say what comes out of answers to the draft, and which of its conditions hold."""
-    return OutcomeReply.model_validate(trying.outcome(_program(form), asked.answers, asked.link, asked.day))
+    program = _program(form)
+    team = written_to(connection, program.form, form)
+    return OutcomeReply.model_validate(trying.outcome(program, asked.answers, asked.link, asked.day, team))
 
 
 @endpoint(blueprint, "GET", "/api/forms/<uuid:form>/preview/trials", reply=TrialsReply)
 @limiter.limit(HEAVY_RATE, key_func=who_is_counted)
 def run_all_trials(form: UUID) -> TrialsReply:
     """Run all trials of the draft."""
-    report = run_trials(_program(form))
+    program = _program(form)
+    report = run_trials(program, written_to(connection, program.form, form))
     return TrialsReply(results=list(report.results), coverage=list(report.coverage))
 
 

@@ -1,5 +1,6 @@
 """What visitors reach without signing in: the form's page, its state, uploads, and handing in."""
 
+import io
 from typing import Any
 from uuid import UUID
 
@@ -9,9 +10,10 @@ from flask import Blueprint, Response, current_app, g, render_template, request,
 from codexa.core.definition.wording import MESSAGES
 from codexa.core.program.accept import Refused
 from codexa.core.program.faces import ErrorFace, FormFace
-from codexa.services import answering, uploads
+from codexa.services import answering, received, uploads
 from codexa.services.answering import Given
 from codexa.services.receiving import Incoming, receive
+from codexa.services.response_pdf import response_pdf
 from codexa.services.uploads import Quotas, Sent
 from codexa.settings import Settings
 from codexa.web.built import entry
@@ -25,9 +27,9 @@ from codexa.web.contract.public import (
 )
 from codexa.web.database import connection, editions, files_folder
 from codexa.web.endpoint import endpoint, json_reply
-from codexa.web.first_view import first_view
+from codexa.web.first_view import FirstView, first_view, received_view
 from codexa.web.guard import frame_policy
-from codexa.web.limits import limiter, public_rate
+from codexa.web.limits import PDF_RATE, limiter, public_rate
 from codexa.web.network import network
 from codexa.web.reading import BadRequestError
 
@@ -82,12 +84,70 @@ def _page(team: str, slug: str, page: str, *, framed: bool) -> Response:
             "state": opened.state,
         }
     )
-    response = Response(form_page(opened.face, opened.state, data, framed=framed))
+    response = Response(form_page(opened.face, first_view(opened.face, opened.state), data, framed=framed))
     response.headers["Cache-Control"] = "no-cache"
     return response
 
 
-def form_page(face: FormFace, state: dict[str, Any], data: str, *, framed: bool) -> str:
+@blueprint.get("/received/<uuid:form>/<number:number>/<mark>")
+@limiter.limit(public_rate)
+def received_page(form: UUID, number: int, mark: str) -> Response:
+    """The confirmation of a response on a page of its own, for whoever has its address."""
+    return _received_page(form, number, mark, framed=False)
+
+
+@blueprint.get("/embed/received/<uuid:form>/<number:number>/<mark>")
+@limiter.limit(public_rate)
+def framed_received_page(form: UUID, number: int, mark: str) -> Response:
+    """The same in the frame in which the form was."""
+    return _received_page(form, number, mark, framed=True)
+
+
+def _received_page(form: UUID, number: int, mark: str, *, framed: bool) -> Response:
+    settings: Settings = current_app.config["SETTINGS"]
+    seen = received.seen_again(connection, editions(), settings, form=form, number=number, mark=mark)
+    if framed:
+        g.frame_policy = frame_policy(seen.sites)
+    page = received.address_of(form, number, settings)
+    data = page_data(
+        {
+            "form": str(form),
+            "edition": seen.edition,
+            "framed": framed,
+            "link": {},
+            "address": f"/embed{seen.address.removeprefix('/f')}" if framed else seen.address,
+            "page": "",
+            "face": seen.face.model_dump(mode="json"),
+            "state": seen.state,
+            "received": {"number": number, "confirmation": seen.confirmation.model_dump(mode="json"), "page": page},
+        }
+    )
+    response = Response(form_page(seen.face, received_view(seen.face, seen.confirmation), data, framed=framed))
+    response.headers["Cache-Control"] = "no-store"
+    response.headers["X-Robots-Tag"] = "noindex"
+    return response
+
+
+@blueprint.get("/received/<uuid:form>/<number:number>/<mark>/pdf")
+@limiter.limit(PDF_RATE)
+def received_pdf(form: UUID, number: int, mark: str) -> Response:
+    """A response as PDF for who handed it in, where its form offers that."""
+    settings: Settings = current_app.config["SETTINGS"]
+    document = received.document_for_visitor(connection, editions(), settings, form=form, number=number, mark=mark)
+    return pdf_reply(document)
+
+
+def pdf_reply(document: dict[str, Any]) -> Response:
+    """Return a response as PDF, as a file to keep."""
+    made = io.BytesIO(response_pdf(document, files_folder()))
+    name = f"{document['title'][:80]} {document['number']}.pdf"
+    response = send_file(made, "application/pdf", as_attachment=True, download_name=name)
+    response.headers["Cache-Control"] = "no-store"
+    response.headers["Content-Security-Policy"] = "default-src 'none'; sandbox"
+    return response
+
+
+def form_page(face: FormFace, first: FirstView, data: str, *, framed: bool) -> str:
     """Return the page of a form: what it shows at once, and what its script goes on with."""
     return render_template(
         "form.html",
@@ -95,7 +155,7 @@ def form_page(face: FormFace, state: dict[str, Any], data: str, *, framed: bool)
         data=data,
         entry=entry("form"),
         framed=framed,
-        first=first_view(face, state),
+        first=first,
         nonce=g.nonce,
         usual_loading=_LOADING,
     )
@@ -187,7 +247,8 @@ def submit(asked: SubmitRequest, form: UUID, edition: int) -> Response:
         result = receive(database, program, Incoming(form=form, edition=edition, key=key, given=given))
     if isinstance(result, Refused):
         return json_reply(refused_reply(result), 422)
-    reply = ReceivedReply(number=result.number, confirmation=result.confirmation)
+    again = received.address_of(form, result.number, current_app.config["SETTINGS"])
+    reply = ReceivedReply(number=result.number, confirmation=result.confirmation, page=again)
     return json_reply(reply, 200 if result.repeated else 201)
 
 

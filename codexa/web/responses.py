@@ -8,7 +8,7 @@ from uuid import UUID
 from flask import Blueprint, Response, request, send_file, stream_with_context
 
 from codexa.core.fields.field_type import Medium
-from codexa.services import drafts, response_grid, uploads
+from codexa.services import drafts, received, response_grid, uploads
 from codexa.services.errors import NotFoundError
 from codexa.services.roles import Right
 from codexa.store import uploads as uploads_store
@@ -25,6 +25,8 @@ from codexa.web.contract.responses import (
 from codexa.web.database import connection, editions, export_connection, files_folder
 from codexa.web.endpoint import endpoint
 from codexa.web.guard import may
+from codexa.web.limits import HEAVY_RATE, limiter, who_is_counted
+from codexa.web.public import pdf_reply
 from codexa.web.reading import BadRequestError, query_number
 
 blueprint = Blueprint("responses", __name__, url_prefix="/api/forms/<uuid:form>")
@@ -70,6 +72,14 @@ def show(form: UUID, number: int) -> ResponseReply:
         row=RowReply.model_validate(found.row),
         events=[EventReply.model_validate(event) for event in found.events],
     )
+
+
+@blueprint.get("/responses/<number:number>/pdf")
+@limiter.limit(HEAVY_RATE, key_func=who_is_counted)
+def as_pdf(form: UUID, number: int) -> Response:
+    """Download a response as PDF, on the form's paper and in its brand."""
+    who = may(Right.SEE_RESPONSES)
+    return pdf_reply(received.document_for_team(connection, editions(), who=who, form=form, number=number))
 
 
 @endpoint(blueprint, "GET", "/responses/<number:number>/why/<part>", reply=ExplanationsReply)

@@ -46,7 +46,7 @@ def due_of(follow_ups, answers, moment="complete"):
 
 
 def codes(*follow_ups):
-    return [each.code for each in follow_up_findings(program(*follow_ups))]
+    return [each.code for each in follow_up_findings(program(*follow_ups), None)]
 
 
 class TestMail:

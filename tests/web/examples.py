@@ -6,6 +6,11 @@ from conftest import visit_document
 def example_of(endpoint):
     """A body that would be taken."""
     examples = {
+        "LinkRequest": {"email": "somebody@example.org"},
+        "NewPasswordRequest": {"token": "none", "password": "a long enough one"},
+        "PasswordRequest": {"old": "wrong", "new": "a long enough one"},
+        "AddressRequest": {"email": "new@example.org", "password": "wrong"},
+        "ConfirmAddressRequest": {"token": "none"},
         "SignInRequest": {"email": "somebody@example.org", "password": "wrong"},
         "ExplainRequest": {"answers": {}, "part": "price"},
         "SampleRequest": {"seed": 1},

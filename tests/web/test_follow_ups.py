@@ -21,6 +21,7 @@ from codexa.practice.mailbox import smtp as practice
 from codexa.practice.mailbox import store as mailbox
 from codexa.practice.mailbox.server import application as mailbox_pages
 from codexa.services import desk, publishing
+from codexa.services.accounts.notices import notice
 from codexa.services.follow_ups import carrying_out, keeping, mailing, webhooks
 from codexa.services.follow_ups.mail_layout import as_text
 from codexa.services.follow_ups.outcomes import NeverError, TryLaterError
@@ -195,8 +196,8 @@ class TestMail:
 
 
 def content_of(**changes):
-    words = {"from_name": "Visits", "reply_to": "", "subject": "Hello", "accent": "#123456", "pieces": []}
-    return {"to": ["a@example.org"], "cc": [], "bcc": [], **words, **changes}
+    mail = notice(to=["a@example.org"], subject="Hello", text="<p>Dear <b>Ola</b></p>")
+    return mail | changes
 
 
 class TestMailServer:
@@ -218,7 +219,7 @@ class TestMailServer:
         assert list(mailbox.all_mail()) == []
 
     def test_the_mailbox_shows_what_came(self, box):
-        mailing.send(content_of(pieces=[{"html": "<p>Dear <b>Ola</b></p>"}]), key="k5", settings=box)
+        mailing.send(content_of(), key="k5", settings=box)
         pages = mailbox_pages().test_client()
         listed = pages.get("/?find=hello").text
         assert "a@example.org" in listed
@@ -276,7 +277,7 @@ class TestWebhook:
         return webhooks.send(content, key="k1", secret="s", settings=Settings(**settings))
 
     def test_is_signed_with_the_time_and_has_a_key_of_its_own(self, receiver):
-        assert self.send(receiver) == "answered 200 thanks"
+        assert self.send(receiver).result == "answered 200 thanks"
         ((headers, body),) = Receiver.got
         assert (json.loads(body), headers["Idempotency-Key"]) == ({"number": 7}, "k1")
         assert headers["Codexa-Signature"] == webhooks.signature("s", headers["Codexa-Time"], body)

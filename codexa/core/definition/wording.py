@@ -28,7 +28,7 @@ class Message:
 
 _VALUE = re.compile(r"\{(\w+)\}")
 
-_ON_THE_WAY, _CHOICES, _ROWS, _FILES, _PARTS, _PROGRESS, _FEEDBACK, _WRONG = (
+_ON_THE_WAY, _CHOICES, _ROWS, _FILES, _PARTS, _PROGRESS, _FEEDBACK, _AFTER, _WRONG = (
     "On the way",
     "Choices",
     "Rows",
@@ -36,6 +36,7 @@ _ON_THE_WAY, _CHOICES, _ROWS, _FILES, _PARTS, _PROGRESS, _FEEDBACK, _WRONG = (
     "Names and addresses",
     "Progress",
     "Feedback in a quiz",
+    "After sending",
     "What is wrong",
 )
 
@@ -157,6 +158,14 @@ MESSAGES: tuple[Message, ...] = (
     Message("answerWrong", _FEEDBACK, "Of a wrong answer", "That is not right."),
     Message("rightAnswer", _FEEDBACK, "Where the right answer is told", "Right: {answer}"),
     Message("answersTold", _FEEDBACK, "Above the button, once a page was checked", "See what was right, then go on."),
+    Message("again", _AFTER, "Button that begins once more", "Send another"),
+    Message("print", _AFTER, "Button that prints", "Print"),
+    Message("keepPdf", _AFTER, "Link to the answers as PDF", "Keep as PDF"),
+    Message("share", _AFTER, "Above the ways to hand the form on", "Tell others of this form"),
+    Message("copyLink", _AFTER, "Button that copies the form's address", "Copy the link"),
+    Message("linkCopied", _AFTER, "Once it is copied", "Copied."),
+    Message("mailLink", _AFTER, "Link that begins a mail with the form's address", "By e-mail"),
+    Message("shareBy", _AFTER, "Button that opens the device's own ways to share", "Share …"),
     Message("not_a_number", _WRONG, "No number was typed", ""),
     Message("not_a_date", _WRONG, "No date was typed", ""),
     Message("not_a_time", _WRONG, "No time was typed", ""),

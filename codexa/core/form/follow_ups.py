@@ -4,6 +4,7 @@ from typing import Annotated, Literal
 
 from annotated_types import Len
 from pydantic import Discriminator, StringConstraints
+from pydantic import Field as Setting
 
 from codexa.core.definition.parts import FormulaText, Identifier, InsertedText, Label, Part
 from codexa.core.form.paragraphs import Paragraph
@@ -11,33 +12,55 @@ from codexa.core.formula.functions.function import Role
 
 MAX_RECIPIENTS = 50
 
-# The event of a response that sets a follow-up off.
-Moment = Literal["handed in", "complete"]
+# What sets a follow-up off: an event of a response, or a day that hangs on it.
+Moment = Literal["handed in", "complete", "day"]
 FieldId = Annotated[str, StringConstraints(pattern=r"^[a-z0-9]{0,32}$")]
 Address = Annotated[str, StringConstraints(max_length=254, pattern=r"^[^\x00-\x20\x7f]*$")]
 
 
+class Day(Part):
+    """A day that hangs on a response: so many `days` after (or, below 0, before) the date in a field, at an hour.
+
+    `field` is a field of a date by id, or "" for the day of handing in; the hour is that of the form's time zone.
+    """
+
+    field: FieldId = ""
+    days: Annotated[int, Setting(ge=-1_000, le=1_000)] = 1
+    at: Annotated[str, StringConstraints(pattern=r"^([01]\d|2[0-3]):[0-5]\d$")] = "09:00"
+
+
 class FollowUp(Part):
-    """What is done on an event, where its condition holds and it is not switched off; `name` is for the team."""
+    """What is done on an event, where its condition holds and it is not switched off; `name` is for the team.
+
+    `day` is when, where it is set off by a day.
+    """
 
     id: Identifier
     name: Label = ""
     on: Moment = "complete"
+    day: Day = Day()
     only_when: Annotated[str, FormulaText(Role.CONDITION, "follow_up")] = ""
     active: bool = True
 
 
 class Recipient(Part):
-    """Who gets a mail where the condition holds: whoever the e-mail `field` names, by id, or the written `address`."""
+    """Who gets a mail where the condition holds.
+
+    Whoever the e-mail `field` names, by id; somebody of the team, by id; or the written `address`.
+    """
 
     role: Literal["to", "cc", "bcc"] = "to"
     field: FieldId = ""
+    person: Annotated[str, StringConstraints(pattern=r"^([0-9a-f-]{36})?$")] = ""
     address: Address = ""
     when: Annotated[str, FormulaText(Role.CONDITION, "recipient")] = ""
 
 
 class EmailFollowUp(FollowUp):
-    """A mail. `reply_to` is an e-mail field by id; `all_answers` adds a table of what was answered."""
+    """A mail. `reply_to` is an e-mail field by id; `all_answers` adds a table of what was answered.
+
+    `pdf` attaches the response as PDF, `files` what visitors sent with it, as far as they fit into so many `megabytes`.
+    """
 
     kind: Literal["email"] = "email"
     recipients: Annotated[tuple[Recipient, ...], Len(max_length=MAX_RECIPIENTS)] = ()
@@ -46,6 +69,9 @@ class EmailFollowUp(FollowUp):
     subject: Annotated[Label, InsertedText()] = ""
     paragraphs: tuple[Paragraph, ...] = ()
     all_answers: bool = False
+    pdf: bool = False
+    files: bool = False
+    megabytes: Annotated[int, Setting(ge=1, le=20)] = 10
 
 
 class WebhookFollowUp(FollowUp):

@@ -39,7 +39,7 @@ from codexa.core.definition.trials import MAX_TRIALS, Trial
 from codexa.core.definition.wording import Wording
 from codexa.core.fields import BLOCK_TYPES, HOLDING_BLOCKS
 from codexa.core.fields.field_type import Region
-from codexa.core.form.follow_ups import AnyFollowUp
+from codexa.core.form.follow_ups import AnyFollowUp, EmailFollowUp
 from codexa.core.form.paragraphs import Paragraph
 from codexa.core.formula.functions.function import Role
 
@@ -107,7 +107,11 @@ class Page(PageFace):
 
 
 class Confirmation(Part):
-    """What follows when the form was handed in and the condition holds: a message, or a redirect to an address."""
+    """What follows when the form was handed in and the condition holds: a message, or a redirect to an address.
+
+    The message stands in the form's place, or with `own_page` on a page that can be opened again. Below it visitors may
+    fill in once more (`again`), print it and keep it as PDF (`printing`), or hand the form's address on (`sharing`).
+    """
 
     id: Identifier
     name: Label = ""
@@ -115,6 +119,10 @@ class Confirmation(Part):
     title: VisitorLabel = ""
     paragraphs: tuple[Paragraph, ...] = ()
     redirect: Annotated[str, StringConstraints(pattern=r"^(https?://\S{1,2000})?$"), InsertedText("address")] = ""
+    own_page: bool = False
+    again: bool = False
+    printing: bool = False
+    sharing: bool = False
 
 
 class Welcome(Part):
@@ -126,7 +134,10 @@ class Welcome(Part):
 
 
 class Form(Part):
-    """A form. `name` is for the team, `title` for visitors; `format` is the version of this document's shape."""
+    """A form. `name` is for the team, `title` for visitors; `format` is the version of this document's shape.
+
+    `paper` is what a response is printed on.
+    """
 
     format: Literal[1] = 1
     name: Annotated[str, StringConstraints(min_length=1, max_length=200, pattern=r"\S")]
@@ -135,6 +146,7 @@ class Form(Part):
     locale: Annotated[str, AfterValidator(_locale)] = "en"
     currency: Annotated[str, AfterValidator(_currency)] = "EUR"
     time_zone: Annotated[str, AfterValidator(_time_zone)] = "Europe/Berlin"
+    paper: Literal["A4", "Letter"] = "A4"
     brand: Brand = Brand()
     wording: Wording = Wording()
     presentation: Literal["whole", "paged"] = "whole"
@@ -147,6 +159,12 @@ class Form(Part):
     confirmations: tuple[Confirmation, ...] = ()
     follow_ups: Annotated[tuple[AnyFollowUp, ...], Len(max_length=MAX_FOLLOW_UPS)] = ()
     trials: Annotated[tuple[Trial, ...], Len(max_length=MAX_TRIALS)] = ()
+
+    @property
+    def people(self) -> frozenset[str]:
+        """The people of the team, by id, whom its mails go to."""
+        mails = (each for each in self.follow_ups if isinstance(each, EmailFollowUp))
+        return frozenset(one.person for mail in mails for one in mail.recipients if one.person)
 
     @property
     def region(self) -> Region:

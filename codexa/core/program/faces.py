@@ -163,8 +163,12 @@ class ParagraphFace(_Face):
 
 
 class ConfirmationFace(_Face):
-    """What a visitor reads after handing in, or the address to go on to."""
+    """What a visitor reads after handing in, or the address to go on to; and what they can do there (Confirmation)."""
 
     title: str
     paragraphs: list[ParagraphFace] = []
     redirect: str = ""
+    own_page: bool = False
+    again: bool = False
+    printing: bool = False
+    sharing: bool = False

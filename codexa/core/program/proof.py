@@ -1,7 +1,7 @@
 """Proof: what is wrong or doubtful in a draft, with its place and a remedy."""
 
 from collections import Counter, defaultdict
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from dataclasses import replace
 from datetime import date
 
@@ -39,8 +39,11 @@ _OF_NOW = ("TODAY", "NOW", "INGROUP")
 _DIVIDING = {"MOD": 1, "QUOTIENT": 1}
 
 
-def proof(program: Program) -> tuple[Finding, ...]:
-    """Return every finding, errors first, each group in the order of the outline."""
+def proof(program: Program, people: Mapping[str, str] | None = None) -> tuple[Finding, ...]:
+    """Return every finding, errors first, each group in the order of the outline.
+
+    `people` are those of the team, as in Context; without them nobody is doubted.
+    """
     decided = _decide_all(program)
     found = [
         *_of_form(program),
@@ -62,7 +65,7 @@ def proof(program: Program) -> tuple[Finding, ...]:
         *_of_confirmations(program),
         *_of_prices(program),
         *too_late(program),
-        *follow_up_findings(program),
+        *follow_up_findings(program, people),
         *unfinished(program),
     ]
     beside = (*program.form.confirmations, *program.form.follow_ups)

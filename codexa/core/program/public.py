@@ -275,6 +275,10 @@ def confirmation_face(state: State) -> ConfirmationFace:
             if state.paragraph_shown(owner, at)
         ],
         redirect=state.text(owner, "redirect", confirmation.redirect),
+        own_page=confirmation.own_page,
+        again=confirmation.again,
+        printing=confirmation.printing,
+        sharing=confirmation.sharing,
     )
 
 

@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 from typing import Any
 from zoneinfo import ZoneInfo
 
-from codexa.core.context import Context
+from codexa.core.context import NOBODY, Context
 from codexa.core.definition.trials import Expected, Trial
 from codexa.core.fields import type_of
 from codexa.core.formula.functions.function import Role
@@ -65,20 +65,26 @@ class TrialReport:
 _NUMBER = 1  # of a response that is only tried
 
 
-def run_trials(program: Program) -> TrialReport:
-    """Run every trial of the form, each on its own day at noon."""
+def run_trials(program: Program, people: Mapping[str, str] = NOBODY) -> TrialReport:
+    """Run every trial of the form, each on its own day at noon; `people` are those of the team, as in Context."""
     trials = program.form.trials
-    states = [state_on(program, trial.answers, trial.link, trial.day) for trial in trials]
+    states = [state_on(program, trial.answers, trial.link, trial.day, people) for trial in trials]
     return TrialReport(
         results=tuple(_result(trial, state) for trial, state in zip(trials, states, strict=True)),
         coverage=_coverage(program, states),
     )
 
 
-def state_on(program: Program, answers: Mapping[str, Any], link: Mapping[str, str], day: datetime.date) -> State:
+def state_on(
+    program: Program,
+    answers: Mapping[str, Any],
+    link: Mapping[str, str],
+    day: datetime.date,
+    people: Mapping[str, str] = NOBODY,
+) -> State:
     """Return the state of the form with these answers, given at noon of a day."""
     now = datetime.datetime.combine(day, _NOON, ZoneInfo(program.form.time_zone))
-    return evaluate(program, answers, Context(now=now, locale=program.form.locale, link=link))
+    return evaluate(program, answers, Context(now=now, locale=program.form.locale, link=link, people=people))
 
 
 def outcome_of(state: State) -> Expected:

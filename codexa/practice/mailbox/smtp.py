@@ -7,6 +7,7 @@ from aiosmtpd.smtp import SMTP, Envelope, Session
 
 from codexa.practice.mailbox import store
 
+_SLOW_SECONDS = float(os.environ.get("PRACTICE_SMTP_SLOW", "8"))
 _MOST_BYTES = 30 * 1024 * 1024
 
 
@@ -22,12 +23,17 @@ class Handler:
         envelope.rcpt_tos.append(address)
         return "250 OK"
 
-    async def handle_DATA(self, _server: SMTP, _session: Session, envelope: Envelope) -> str:  # noqa: N802
+    async def handle_DATA(self, server: SMTP, _session: Session, envelope: Envelope) -> str:  # noqa: N802
         """Keep the mail."""
-        if store.mode() == "later":
+        mode = store.mode()
+        if mode == "later":
             return "451 Come again later"
+        if mode == "slow":
+            await asyncio.sleep(_SLOW_SECONDS)
         content = envelope.content or b""
         store.keep(content if isinstance(content, bytes) else content.encode(), list(envelope.rcpt_tos))
+        if mode == "lost" and server.transport is not None:
+            server.transport.close()
         return "250 OK"
 
 

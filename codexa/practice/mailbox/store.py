@@ -12,7 +12,13 @@ from email.policy import default
 from pathlib import Path
 
 FOLDER = Path(os.environ.get("PRACTICE_MAILBOX", "var/mailbox"))
-MODES = {"take": "takes everything", "refuse": "refuses everything", "later": "asks to come again later"}
+MODES = {
+    "take": "takes everything",
+    "refuse": "refuses everything",
+    "later": "asks to come again later",
+    "slow": "takes everything, slowly",
+    "lost": "takes it, and loses the line before it says so",
+}
 
 
 @dataclass(frozen=True)
@@ -24,6 +30,16 @@ class Mail:
     recipients: list[str]
     times: int
     message: EmailMessage
+
+    @property
+    def attachments(self) -> list[EmailMessage]:
+        """What came along as files."""
+        return [each for each in self.message.iter_attachments() if isinstance(each, EmailMessage)]
+
+    def named(self, content_id: str) -> EmailMessage | None:
+        """The part that the HTML shows by this Content-ID (RFC 2392)."""
+        parts = (each for each in self.message.walk() if each["Content-ID"] == f"<{content_id}>")
+        return next((each for each in parts if isinstance(each, EmailMessage)), None)
 
     @property
     def text(self) -> str:

@@ -3,19 +3,20 @@
 from collections.abc import Callable
 from dataclasses import dataclass
 
+from codexa.services.errands.told_failures import tell_failure
 from codexa.services.follow_ups import mailing, webhooks
-from codexa.services.follow_ups.outcomes import NeverError, TryLaterError
+from codexa.services.follow_ups.outcomes import Done, NeverError, TryLaterError
 from codexa.settings import Settings
 from codexa.store import runs
 from codexa.store.database import Connect
 from codexa.store.runs import Run
 
 MOST_TRIES = 8
-_PAUSES = (10, 60, 300, 1_800, 7_200, 21_600, 43_200)  # seconds before each further try
+PAUSES = (10, 60, 300, 1_800, 7_200, 21_600, 43_200)  # seconds before each further try
 
 _TURN_SECONDS = 600  # till a mail that is one too many is looked at again
 
-Send = Callable[[Run, Settings], str]
+Send = Callable[[Run, Settings], Done]
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -31,7 +32,7 @@ def key_of(run: Run) -> str:
 
 
 SENDERS: dict[str, Send] = {
-    "email": lambda run, settings: mailing.send(run.content, key=key_of(run), settings=settings),
+    "email": lambda run, settings: Done(result=mailing.send(run.content, key=key_of(run), settings=settings)),
     "webhook": lambda run, settings: webhooks.send(
         run.content, key=key_of(run), secret=webhooks.secret_of(run.form_id, settings), settings=settings
     ),
@@ -49,13 +50,17 @@ def carry_out(connect: Connect, settings: Settings, run_id: int) -> Waits | None
             # It has not been tried: waiting for its turn costs it none of its tries.
             return Waits(seconds=_TURN_SECONDS)
         tries = runs.count_try(connection, run=run_id)
+    state = "done"
     try:
-        result, state = SENDERS[run.kind](run, settings), "done"
+        done = SENDERS[run.kind](run, settings)
+        result, delivery = done.result, done.delivery
     except NeverError as error:
-        result, state = str(error), "failed"
+        result, delivery, state = str(error), error.delivery, "failed"
     except TryLaterError as error:
-        result, state = str(error), "failed" if tries >= MOST_TRIES else "waiting"
+        result, delivery, state = str(error), error.delivery, "failed" if tries >= MOST_TRIES else "waiting"
     with connect() as connection:
+        if delivery is not None:
+            runs.insert_delivery(connection, run=run.id, try_=tries, request=delivery.request, reply=delivery.reply)
         runs.end_run(connection, run=run_id, state=state, result=result[:1_000])
         if state != "waiting":
             runs.add_event(
@@ -66,4 +71,6 @@ def carry_out(connect: Connect, settings: Settings, run_id: int) -> Waits | None
                 key=str(run.id),
                 data={"name": run.name, "result": result[:1_000]},
             )
-    return Waits(seconds=_PAUSES[min(tries, len(_PAUSES)) - 1]) if state == "waiting" else None
+        if state == "failed":
+            tell_failure(connection, form=run.form_id)
+    return Waits(seconds=PAUSES[min(tries, len(PAUSES)) - 1]) if state == "waiting" else None

@@ -10,9 +10,10 @@ from codexa.core.program.evaluate import State
 from codexa.core.program.follow_ups import KINDS, due
 from codexa.services.drafts import require
 from codexa.services.errors import NotFoundError
+from codexa.services.follow_ups.mail_layout import shown_mail
 from codexa.store import queue, responses, runs
 from codexa.store.database import Connect, Connection
-from codexa.store.runs import RunRow
+from codexa.store.runs import Delivery, RunRow
 from codexa.store.sessions import SignedIn
 
 TASK = "carry_out"
@@ -23,7 +24,8 @@ MOST_OPEN = 100
 class ToldRun:
     """A run as the team sees it: what it does in one line, how often it was tried, and how it stands or ended.
 
-    `number` is the response's. `again` counts those that a person asked for, `asked_by` is who did.
+    `number` is the response's. `again` counts those that a person asked for, `asked_by` is who did; `due_at` is when it
+    is done, None for at once.
     """
 
     id: int
@@ -37,6 +39,7 @@ class ToldRun:
     asked_by: str | None
     created_at: datetime
     ended_at: datetime | None
+    due_at: datetime | None
 
 
 def keep_due(connection: Connection, state: State, *, form: UUID, number: int, moments: tuple[Moment, ...]) -> None:
@@ -53,8 +56,8 @@ def _keep(
     if not found:
         return
     new = runs.insert_runs(connection, form=form, number=number, due=found, asked_by=asked_by)
-    if new:
-        queue.defer(connection, TASK, *({"run": run} for run in new))
+    for moment in dict.fromkeys(run.due_at for run in new):
+        queue.defer(connection, TASK, *({"run": run.id} for run in new if run.due_at == moment), at=moment)
 
 
 def runs_of(connect: Connect, *, who: SignedIn, form: UUID, number: int) -> list[ToldRun]:
@@ -91,6 +94,33 @@ def _as_told(row: RunRow) -> ToldRun:
         asked_by=row.asked_by,
         created_at=row.created_at,
         ended_at=row.ended_at,
+        due_at=row.due_at,
+    )
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class RunInFull:
+    """What a run sends: of a mail its HTML and text, of a webhook its body and every try."""
+
+    html: str
+    text: str
+    body: dict[str, Any] | None
+    deliveries: list[Delivery]
+
+
+def run_in_full(connect: Connect, *, who: SignedIn, form: UUID, run: int) -> RunInFull:
+    """Return what a run of a response sends, and what was answered. Raises NotFoundError."""
+    with connect() as connection:
+        found = runs.last_run(connection, team=who.team_id, form=form, run=run)
+        if found is None:
+            raise NotFoundError
+        deliveries = runs.list_deliveries(connection, run=run)
+    mail = shown_mail(found.content) if found.kind == "email" else None
+    return RunInFull(
+        html=mail.html if mail else "",
+        text=mail.text if mail else "",
+        body=found.content.get("body"),
+        deliveries=deliveries,
     )
 
 
@@ -106,6 +136,7 @@ def run_again(connect: Connect, *, who: SignedIn, form: UUID, run: int) -> None:
             "moment": last.moment,
             "kind": last.kind,
             "content": last.content,
+            "at": None,
             "again": last.again + 1,
         }
         _keep(connection, form, last.number, [once_more], asked_by=who.person_id)

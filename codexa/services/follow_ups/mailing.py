@@ -7,10 +7,16 @@ from email.headerregistry import Address
 from email.message import EmailMessage
 from email.policy import SMTP
 from email.utils import formatdate
+from pathlib import Path
 from typing import Any
+from uuid import UUID
 
+from codexa.services import uploads
+from codexa.services.errors import NotFoundError
 from codexa.services.follow_ups.mail_layout import as_html, as_text
+from codexa.services.follow_ups.mail_pictures import MailPicture, read_picture
 from codexa.services.follow_ups.outcomes import NeverError, TryLaterError
+from codexa.services.response_pdf import response_pdf
 from codexa.settings import Settings
 
 _SECONDS = 20  # for each answer of the mail server
@@ -23,7 +29,10 @@ def message_id(key: str, settings: Settings) -> str:
 
 
 def message_of(content: Mapping[str, Any], *, key: str, settings: Settings) -> EmailMessage:
-    """Return the mail; `key` is the same for every try. Raises NeverError where an address can't stand in a header."""
+    """Return the mail; `key` is the same for every try.
+
+    Raises NeverError where an address can't stand in a header, or what is attached is gone or can't be made.
+    """
     message = EmailMessage(policy=SMTP)
     try:
         message["From"] = Address(display_name=content["from_name"] or "", addr_spec=settings.mail_from)
@@ -39,8 +48,41 @@ def message_of(content: Mapping[str, Any], *, key: str, settings: Settings) -> E
     message["Date"] = formatdate(usegmt=True)
     message["Auto-Submitted"] = "auto-generated"  # RFC 3834: no automatic answer to it
     message.set_content(as_text(content["pieces"]))
-    message.add_alternative(as_html(content["subject"], content["pieces"], content["accent"]), subtype="html")
+    _add_html(message, content, key, Path(settings.files))
+    _attach(message, content, Path(settings.files))
     return message
+
+
+def _add_html(message: EmailMessage, content: Mapping[str, Any], key: str, files: Path) -> None:
+    """Add the HTML with the pictures that it shows, as parts of the mail (RFC 2387, RFC 2392)."""
+    pictures: dict[str, tuple[str, MailPicture]] = {}
+
+    def source(picture: str) -> str | None:
+        if picture not in pictures:
+            found = read_picture(picture, files)
+            if found is None:
+                return None
+            pictures[picture] = (f"{len(pictures) + 1}.{key}@pictures", found)
+        return f"cid:{pictures[picture][0]}"
+
+    message.add_alternative(as_html(content, source), subtype="html")
+    page = message.get_payload()[-1]  # type: ignore[index]  # the alternative that was just added
+    for name, picture in pictures.values():
+        page.add_related(  # type: ignore[union-attr]
+            picture.content, "image", picture.subtype, cid=f"<{name}>", disposition="inline"
+        )
+
+
+def _attach(message: EmailMessage, content: Mapping[str, Any], files: Path) -> None:
+    if content["pdf"] is not None:
+        name = f"{content['pdf']['title'][:80]} {content['pdf']['number']}.pdf"
+        message.add_attachment(response_pdf(content["pdf"], files), "application", "pdf", filename=name)
+    for file in content["files"]:
+        try:
+            written = uploads.content(files, UUID(file["id"])).read_bytes()
+        except (NotFoundError, OSError):
+            raise NeverError(f"{file['name']} is not there any more, so that it can't go along.") from None
+        message.add_attachment(written, "application", "octet-stream", filename=file["name"])
 
 
 def send(content: Mapping[str, Any], *, key: str, settings: Settings) -> str:

@@ -1,5 +1,6 @@
 """What would follow from answers to a draft, in full, with nothing sent; and a mail of it sent to who asks."""
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any
 from uuid import UUID
@@ -8,12 +9,13 @@ from codexa.core.program.evaluate import evaluate
 from codexa.core.program.follow_ups import MOMENTS, Due, due
 from codexa.core.program.program import Program
 from codexa.services.context import context_of
+from codexa.services.errands.asking import ask
 from codexa.services.errors import NotFoundError
-from codexa.services.follow_ups.mail_layout import as_html, as_text
-from codexa.store import queue
+from codexa.services.follow_ups.mail_layout import shown_mail
+from codexa.services.people import written_to
 from codexa.store.database import Connect
+from codexa.store.sessions import SignedIn
 
-TRY_TASK = "send_try"
 _NUMBER = 1  # of a response that is only tried
 
 
@@ -28,45 +30,47 @@ class Shown:
     content: dict[str, Any]
 
 
-def follow_ups_of(program: Program, answers: dict[str, Any], link: dict[str, str]) -> list[Shown]:
-    """Return what would follow from these answers, in order."""
-    return [_shown(each) for each in _due(program, answers, link)]
+def follow_ups_of(
+    program: Program, answers: dict[str, Any], link: dict[str, str], people: Mapping[str, str]
+) -> list[Shown]:
+    """Return what would follow from these answers, in order; `people` are those of the team whom the form writes to."""
+    return [_shown(each) for each in _due(program, answers, link, people)]
 
 
-def _due(program: Program, answers: dict[str, Any], link: dict[str, str]) -> list[Due]:
-    state = evaluate(program, answers, context_of(program.form, link).with_number(_NUMBER))
+def _due(program: Program, answers: dict[str, Any], link: dict[str, str], people: Mapping[str, str]) -> list[Due]:
+    state = evaluate(program, answers, context_of(program.form, link, people=people).with_number(_NUMBER))
     return [each for moment in MOMENTS for each in due(state, moment)]
 
 
 def _shown(each: Due) -> Shown:
-    pieces = each.content.get("pieces")
+    mail = shown_mail(each.content) if each.kind == "email" else None
     return Shown(
         follow_up=each.follow_up,
         told=each.told,
-        html="" if pieces is None else as_html(each.content["subject"], pieces, each.content["accent"]),
-        text="" if pieces is None else as_text(pieces),
+        html=mail.html if mail else "",
+        text=mail.text if mail else "",
         content=each.content,
     )
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class Tried:
-    """Which follow-up of a draft is tried, with which answers, and to whom the mail goes instead."""
+    """Which follow-up of a draft is tried, and with which answers."""
 
     follow_up: str
     answers: dict[str, Any]
     link: dict[str, str]
-    to: str
 
 
-def send_try(connect: Connect, program: Program, form: UUID, tried: Tried) -> None:
-    """Have a mail of a draft sent to one address alone, marked as a try.
+def send_try(connect: Connect, program: Program, form: UUID, tried: Tried, *, who: SignedIn) -> None:
+    """Have a mail of a draft sent to who asks alone, marked as a try.
 
     Raises NotFoundError where these answers set no such mail off.
     """
-    found = next((each for each in _due(program, tried.answers, tried.link) if each.follow_up == tried.follow_up), None)
+    due = _due(program, tried.answers, tried.link, written_to(connect, program.form, form))
+    found = next((each for each in due if each.follow_up == tried.follow_up), None)
     if found is None or found.kind != "email":
         raise NotFoundError("With these answers this mail would not be sent. Choose other answers above.")
-    alone = {"to": [tried.to], "cc": [], "bcc": [], "subject": f"Try: {found.content['subject']}"}
+    alone = {"to": [who.email], "cc": [], "bcc": [], "subject": f"Try: {found.content['subject']}"}
     with connect() as connection:
-        queue.defer(connection, TRY_TASK, {"form": str(form), "content": found.content | alone})
+        ask(connection, "mail tried", {"content": found.content | alone}, team=who.team_id)

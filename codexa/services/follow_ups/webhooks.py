@@ -13,7 +13,7 @@ from uuid import UUID
 
 import orjson
 
-from codexa.services.follow_ups.outcomes import NeverError, TryLaterError
+from codexa.services.follow_ups.outcomes import Done, Exchange, NeverError, TryLaterError
 from codexa.settings import Settings
 
 _SECONDS = 10  # for connecting, and for each part of the answer
@@ -32,14 +32,17 @@ def signature(secret: str, moment: str, body: bytes) -> str:
     return hmac.new(secret.encode(), moment.encode() + b"." + body, hashlib.sha256).hexdigest()
 
 
-def send(content: Mapping[str, Any], *, key: str, secret: str, settings: Settings) -> str:
-    """Post the response and return what was answered, in words.
+def send(content: Mapping[str, Any], *, key: str, secret: str, settings: Settings) -> Done:
+    """Post the response and return what was answered.
 
     Raises TryLaterError where nobody answers in time or asks to wait, NeverError where it is refused or may not be
     sent.
     """
-    parts = urlsplit(content["address"])
-    port = parts.port or (443 if parts.scheme == "https" else 80)
+    try:
+        parts = urlsplit(content["address"])
+        port = parts.port or (443 if parts.scheme == "https" else 80)
+    except ValueError as error:
+        raise NeverError(f"{content['address']} is no address: {error}") from None
     place = _open_place(parts.hostname or "", port, settings)
     body = orjson.dumps(content["body"])
     moment = str(int(time.time()))
@@ -57,19 +60,29 @@ def send(content: Mapping[str, Any], *, key: str, secret: str, settings: Setting
         place, timeout, source
     )
     target = (parts.path or "/") + (f"?{parts.query}" if parts.query else "")
+    asked = {"address": content["address"], "headers": headers}
     try:
         connection.request("POST", target, body, headers)
         answer = connection.getresponse()
-        words = f"{answer.status} {_beginning(answer)}".strip()
-    except (OSError, http.client.HTTPException) as error:
-        raise TryLaterError(f"{parts.hostname} did not answer: {error}") from None
+        said = _beginning(answer)
+    except (OSError, http.client.HTTPException, ValueError) as error:
+        message = f"{parts.hostname} did not answer: {error}"
+        raise TryLaterError(message, Exchange(request=asked, reply=None)) from None
     finally:
         connection.close()
-    if 200 <= answer.status < 300:
-        return f"answered {words}"
+    reply = {"status": answer.status, "headers": dict(answer.getheaders()), "body": said.replace("\x00", "")}
+    return _outcome(parts.hostname or "", Exchange(request=asked, reply=reply))
+
+
+def _outcome(host: str, exchange: Exchange) -> Done:
+    assert exchange.reply is not None
+    status: int = exchange.reply["status"]
+    words = f"{status} {' '.join(exchange.reply['body'].split())[:_SHOWN]}".strip()
+    if 200 <= status < 300:
+        return Done(result=f"answered {words}", delivery=exchange)
     # 408, 425 and 429 ask for another try, as what is wrong at the other side does.
-    later = answer.status >= 500 or answer.status in (408, 425, 429)
-    raise (TryLaterError if later else NeverError)(f"{parts.hostname} answered {words}")
+    later = status >= 500 or status in (408, 425, 429)
+    raise (TryLaterError if later else NeverError)(f"{host} answered {words}", exchange)
 
 
 def _open_place(host: str, port: int, settings: Settings) -> tuple[str, int]:
@@ -92,10 +105,10 @@ def _is_open(address: str) -> bool:
 
 
 def _beginning(answer: http.client.HTTPResponse) -> str:
-    """Return the beginning of an answer, within the time and size that one may have."""
+    """Return the beginning of an answer as text, within the time and size that one may have."""
     ends, said = time.monotonic() + _MOST_SECONDS, b""
     while len(said) < _MOST_BYTES and (piece := answer.read1(4096)):
         said += piece
         if time.monotonic() > ends:
             raise TimeoutError("the answer took too long")
-    return " ".join(said.decode("utf-8", "replace").split())[:_SHOWN]
+    return said[:_MOST_BYTES].decode("utf-8", "replace")

@@ -38,3 +38,16 @@ SELECT person.id AS person_id, person.name AS person_name, person.email, team.id
     team.slug AS team_slug, membership.role, '' AS csrf_token
 FROM membership JOIN person ON person.id = membership.person_id JOIN team ON team.id = membership.team_id
 WHERE membership.person_id = %(person)s AND membership.team_id = %(team)s;
+
+-- name: addresses
+-- Where mail reaches these people of the team that a form belongs to.
+SELECT person.id, person.email
+FROM form JOIN membership ON membership.team_id = form.team_id JOIN person ON person.id = membership.person_id
+WHERE form.id = %(form)s AND person.id::text = ANY(%(ids)s);
+
+-- name: list_people
+-- The people of a team, by name.
+SELECT person.id, person.name, person.email, membership.role
+FROM membership JOIN person ON person.id = membership.person_id
+WHERE membership.team_id = %(team)s
+ORDER BY person.name, person.id;

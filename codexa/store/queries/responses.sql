@@ -62,3 +62,9 @@ ORDER BY response.received_at DESC, response.number DESC;
 SELECT response.number, response.edition, response.received_at, response.answers, response.computed, response.told
 FROM response JOIN form ON form.id = response.form_id
 WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL AND response.number = %(number)s;
+
+-- name: find_received
+-- A response by its number, for who handed it in, with where its form is.
+SELECT response.number, response.edition, response.answers, response.told, form.slug, form.sites, team.slug AS team_slug
+FROM response JOIN form ON form.id = response.form_id JOIN team ON team.id = form.team_id
+WHERE form.id = %(form)s AND form.deleted_at IS NULL AND response.number = %(number)s AND response.stage <> 'removed';

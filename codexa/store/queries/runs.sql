@@ -1,11 +1,11 @@
 -- name: insert_runs
 -- Keeps what follows from an event of a response, and gives each its number; what was kept before stays as it is.
-INSERT INTO run (form_id, number, follow_up, name, moment, kind, content, again, asked_by)
-SELECT %(form)s, %(number)s, due.follow_up, due.name, due.moment, due.kind, due.content, due.again, %(asked_by)s
+INSERT INTO run (form_id, number, follow_up, name, moment, kind, content, again, due_at, asked_by)
+SELECT %(form)s, %(number)s, due.follow_up, due.name, due.moment, due.kind, due.content, due.again, due.at, %(asked_by)s
 FROM jsonb_to_recordset(%(due)s)
-    AS due (follow_up text, name text, moment text, kind text, content jsonb, again integer)
+    AS due (follow_up text, name text, moment text, kind text, content jsonb, again integer, at timestamptz)
 ON CONFLICT (form_id, number, follow_up, moment, again) DO NOTHING
-RETURNING id;
+RETURNING id, due_at;
 
 -- name: take_run
 -- A run that is still to be done; nothing where it has ended, or its response or form was removed.
@@ -41,7 +41,7 @@ ON CONFLICT (form_id, number, kind, key) DO NOTHING;
 -- name: list_runs
 -- What follows from a response of a form of the team, in order.
 SELECT run.id, run.form_id, run.number, run.follow_up, run.name, run.moment, run.again, run.kind, run.content, run.state,
-    run.tries, run.result, run.created_at, run.ended_at, person.name AS asked_by
+    run.tries, run.result, run.created_at, run.ended_at, run.due_at, person.name AS asked_by
 FROM run JOIN form ON form.id = run.form_id LEFT JOIN person ON person.id = run.asked_by
 WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL AND run.number = %(number)s
 ORDER BY run.id;
@@ -50,7 +50,7 @@ ORDER BY run.id;
 -- What waits and what did not work, of a form of the team: first what did not work, then what waits longest.
 SELECT open_run.id, open_run.form_id, open_run.number, open_run.follow_up, open_run.name, open_run.moment,
     open_run.again, open_run.kind, open_run.content, open_run.state, open_run.tries, open_run.result,
-    open_run.created_at, open_run.ended_at, person.name AS asked_by
+    open_run.created_at, open_run.ended_at, open_run.due_at, person.name AS asked_by
 FROM open_run JOIN form ON form.id = open_run.form_id LEFT JOIN person ON person.id = open_run.asked_by
 WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL
 ORDER BY open_run.state, open_run.id
@@ -64,3 +64,25 @@ SELECT run.id, run.form_id, run.number, run.follow_up, run.name, run.moment, run
             = (run.form_id, run.number, run.follow_up, run.moment)) AS again
 FROM run JOIN form ON form.id = run.form_id
 WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL AND run.id = %(run)s;
+
+-- name: tell_failure
+-- Notes that the team is told that follow-ups of a form did not work; nothing where it was told of late.
+UPDATE form SET failures_told_at = now()
+WHERE id = %(form)s AND (failures_told_at IS NULL OR failures_told_at < now() - make_interval(hours => %(hours)s))
+RETURNING team_id;
+
+-- name: list_failures
+-- What did not work of a form and was not done again since, latest first, with whom to tell.
+SELECT open_run.number, open_run.name, open_run.result FROM open_run
+WHERE open_run.form_id = %(form)s AND open_run.state = 'failed'
+ORDER BY open_run.ended_at DESC
+LIMIT %(most)s;
+
+-- name: insert_delivery
+-- Keeps what another system was sent at a try, and what it answered.
+INSERT INTO delivery (run_id, try, request, reply) VALUES (%(run)s, %(try)s, %(request)s, %(reply)s)
+ON CONFLICT (run_id, try) DO UPDATE SET request = EXCLUDED.request, reply = EXCLUDED.reply, at = now();
+
+-- name: list_deliveries
+-- The tries of a run, first to last.
+SELECT try, at, request, reply FROM delivery WHERE run_id = %(run)s ORDER BY try;

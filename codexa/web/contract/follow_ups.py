@@ -61,6 +61,25 @@ class RunReply(Message):
     asked_by: str | None
     created_at: datetime
     ended_at: datetime | None
+    due_at: datetime | None
+
+
+class DeliveryReply(Message):
+    """A try of a webhook: the request's address and headers, the reply's status, headers and body, or none."""
+
+    try_: int
+    at: datetime
+    request: dict[str, Any]
+    reply: dict[str, Any] | None
+
+
+class RunInFullReply(Message):
+    """What a run sends: of a mail its HTML and text, of a webhook its body and every try, first to last."""
+
+    html: str
+    text: str
+    body: dict[str, Any] | None
+    deliveries: list[DeliveryReply]
 
 
 class RunsReply(Message):

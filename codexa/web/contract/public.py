@@ -51,10 +51,14 @@ class SubmitRequest(Message):
 
 
 class ReceivedReply(Message):
-    """The response was kept under this number; what the visitor reads then."""
+    """The response was kept under this number; what the visitor reads then, and at which address again.
+
+    In a preview, which keeps nothing, there is no such address.
+    """
 
     number: int
     confirmation: ConfirmationFace
+    page: str = ""
 
 
 class UploadReply(Message):
@@ -78,7 +82,8 @@ class PublicPage(Message):
     """What the page of a public form carries: where to ask, what to show, and the first state.
 
     `address` is the form's own, without a page; `page` the address of the page that was asked for, or "". `token` is
-    there in a preview alone: the session's, for asking about a draft.
+    there in a preview alone: the session's, for asking about a draft. `received` is what was received and is seen again
+    at an address of its own.
     """
 
     form: UUID
@@ -90,3 +95,4 @@ class PublicPage(Message):
     token: str | None = None
     face: FormFace
     state: FormState
+    received: ReceivedReply | None = None

@@ -1,10 +1,12 @@
 // The workbench's only way to the server: typed, with the CSRF token, and with errors as sentences.
 import type {
+  AskedReply,
   Brand,
   BrandsReply,
   ChangesReply,
   ConditionReply,
   ConditionRows,
+  ConfirmedAddressReply,
   DeskReply,
   DraftReply,
   EditionsReply,
@@ -16,12 +18,14 @@ import type {
   MadeReply,
   OutcomeReply,
   OutlineReply,
+  PeopleReply,
   PictureReply,
   PresenceReply,
   PublishedReply,
   ResponseReply,
   ResponsesReply,
   RowsReply,
+  RunInFullReply,
   RunsReply,
   SampleReply,
   SavedReply,
@@ -32,6 +36,8 @@ import type {
   TemplatesReply,
   TrialsReply,
   TriedResponsesReply,
+  WantedAddressReply,
+  WorkingsReply,
 } from "./generated/wire";
 
 /** The server said no; `message` is for people. `code` is "unreachable" where there was no server. */
@@ -141,6 +147,7 @@ export const api = {
   webhookSecret: (form: string) => call<SecretReply>("GET", `/forms/${form}/follow-ups/secret`),
   runs: (form: string, number: number) => call<RunsReply>("GET", `/forms/${form}/responses/${number}/runs`),
   openRuns: (form: string) => call<RunsReply>("GET", `/forms/${form}/runs`),
+  runInFull: (form: string, run: number) => call<RunInFullReply>("GET", `/forms/${form}/runs/${run}`),
   runAgain: (form: string, run: number) => call<undefined>("POST", `/forms/${form}/runs/${run}/again`),
   trials: (form: string) => call<TrialsReply>("GET", `/forms/${form}/preview/trials`),
   triedResponses: (form: string) => call<TriedResponsesReply>("GET", `/forms/${form}/preview/responses`),
@@ -154,12 +161,24 @@ export const api = {
   presence: (form: string, here: { tab: string; area: string; part: string | null }) =>
     call<PresenceReply>("POST", `/forms/${form}/presence`, here),
   leave: (form: string, tab: string) => call<undefined>("POST", `/forms/${form}/presence/end`, { tab }),
+  people: () => call<PeopleReply>("GET", "/people"),
+  workings: () => call<WorkingsReply>("GET", "/workings"),
+  testMail: () => call<AskedReply>("POST", "/workings/test-mail"),
+  askForLink: (email: string) => call<undefined>("POST", "/account/link", { email }),
+  setPasswordByLink: (token: string, password: string) =>
+    call<undefined>("POST", "/account/password/by-link", { token, password }),
+  changePassword: (old: string, next: string) => call<undefined>("POST", "/account/password", { old, new: next }),
+  wantedAddress: () => call<WantedAddressReply>("GET", "/account/address"),
+  askAddress: (email: string, password: string) => call<undefined>("POST", "/account/address", { email, password }),
+  confirmAddress: (token: string) => call<ConfirmedAddressReply>("POST", "/account/address/confirm", { token }),
   brands: () => call<BrandsReply>("GET", "/brands"),
   saveBrand: (name: string, look: Brand) => call<MadeReply>("POST", "/brands", { name, look }),
   changeBrand: (brand: string, look: Brand) => call<undefined>("PUT", `/brands/${brand}`, { look }),
   deleteBrand: (brand: string) => call<undefined>("DELETE", `/brands/${brand}`),
   uploadPicture: (file: File) =>
     send<PictureReply>("POST", `/pictures?name=${encodeURIComponent(file.name)}`, file, file.type),
+  /** A response as PDF. */
+  pdfAddress: (form: string, number: number) => `/api/forms/${form}/responses/${number}/pdf`,
   /** For programs, with codes and plain numbers; or for people, with labels. */
   exportAddress: (form: string, having: "codes" | "labels") =>
     `/api/forms/${form}/responses.csv${having === "labels" ? "?with=labels" : ""}`,

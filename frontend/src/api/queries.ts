@@ -41,6 +41,11 @@ export const queries = {
       // Until all of it has ended, it is looked at again.
       refetchInterval: ({ state }) => (state.data?.runs.some((run) => run.state === "waiting") ? 2_000 : false),
     }),
+  runInFull: (form: string, run: number) =>
+    queryOptions({ queryKey: ["run", form, run], queryFn: () => api.runInFull(form, run) }),
+  people: () => queryOptions({ queryKey: ["people"], queryFn: api.people }),
+  wantedAddress: () => queryOptions({ queryKey: ["wanted address"], queryFn: api.wantedAddress }),
+  workings: () => queryOptions({ queryKey: ["workings"], queryFn: api.workings, refetchInterval: 2_000 }),
   openRuns: (form: string) =>
     queryOptions({ queryKey: ["open runs", form], queryFn: () => api.openRuns(form), refetchInterval: 10_000 }),
   responseExplained: (form: string, number: number, part: string) =>

@@ -5,12 +5,22 @@ import { Navigate, Route, Routes, useParams } from "react-router";
 import { queries } from "../api/queries";
 import { Desk } from "./desk/Desk";
 import { SignedInProvider } from "./signed_in";
+import { NewAddress, NewPassword } from "./sign_in/ByLink";
 import { SignIn } from "./sign_in/SignIn";
 import { Waiting } from "./Waiting";
 
 const FromTemplate = lazy(() => import("./start/FromTemplate").then((module) => ({ default: module.FromTemplate })));
 const FromOutline = lazy(() => import("./start/FromOutline").then((module) => ({ default: module.FromOutline })));
 const Workbench = lazy(() => import("./workbench/Workbench").then((module) => ({ default: module.Workbench })));
+
+const Account = lazy(() => import("./account/Account").then((module) => ({ default: module.Account })));
+const Workings = lazy(() => import("./workings/Workings").then((module) => ({ default: module.Workings })));
+
+// Links in mails work whoever is signed in, or nobody.
+const BY_LINK = [
+  <Route key="password" path="/password" element={<NewPassword />} />,
+  <Route key="address" path="/address" element={<NewAddress />} />,
+];
 
 export function App() {
   const session = useQuery(queries.session());
@@ -19,6 +29,7 @@ export function App() {
     return (
       <Routes>
         <Route path="/sign-in" element={<SignIn />} />
+        {BY_LINK}
         <Route path="*" element={<Navigate to="/sign-in" replace />} />
       </Routes>
     );
@@ -28,6 +39,9 @@ export function App() {
       <Suspense fallback={<Waiting />}>
         <Routes>
           <Route path="/" element={<Desk />} />
+          {BY_LINK}
+          <Route path="/account" element={<Account />} />
+          <Route path="/jobs" element={<Workings />} />
           <Route path="/start/template" element={<FromTemplate />} />
           <Route path="/start/outline" element={<FromOutline />} />
           <Route path="/forms/:form/:area" element={<OneWorkbench />} />

@@ -72,6 +72,14 @@ function PersonMenu() {
             {who.email} · {who.role}
           </Typography>
         </Box>
+        <MenuItem component={Link} to="/account">
+          Your account
+        </MenuItem>
+        {who.role === "owner" && (
+          <MenuItem component={Link} to="/jobs">
+            Jobs and mail
+          </MenuItem>
+        )}
         <MenuItem onClick={() => void signOut()}>Sign out</MenuItem>
       </Menu>
     </>

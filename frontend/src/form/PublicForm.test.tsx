@@ -3,6 +3,7 @@
 import { act, cleanup, fireEvent, render, screen, within } from "@testing-library/react";
 import { userEvent } from "@testing-library/user-event";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import { receivedReply } from "../testing/received";
 import type { FormFace, FormState, ReceivedReply } from "../api/generated/wire";
 import type { Face } from "../model/blocks";
 import { A_BRAND, block, factsWith } from "../testing/a_form";
@@ -45,17 +46,12 @@ function stateOf(answers: Answers): FormState {
   return { path: ["p1", "p2"], blocks };
 }
 
-const CONFIRMED = {
-  number: 1,
-  confirmation: {
-    title: "Thank you",
-    paragraphs: [
-      { html: "<p>We wait for you.</p>", bars: [] },
-      { html: "", bars: [{ label: "Owl", share: 0.5, text: "50 %" }] },
-    ],
-    redirect: "",
-  },
-} as unknown as ReceivedReply;
+const CONFIRMED = receivedReply("Thank you", {
+  paragraphs: [
+    { html: "<p>We wait for you.</p>", bars: [], picture: "", alternative: "" },
+    { html: "", bars: [{ label: "Owl", share: 0.5, text: "50 %" }], picture: "", alternative: "" },
+  ],
+});
 
 function opened({ shown = face(), store = null as AnswerStore | null } = {}) {
   const sent: { answers: Answers; resolve: (reply: ReceivedReply) => void; reject: (error: Error) => void }[] = [];
@@ -65,10 +61,10 @@ function opened({ shown = face(), store = null as AnswerStore | null } = {}) {
       new Promise<ReceivedReply>((resolve, reject) => sent.push({ answers, resolve, reject })),
   };
   const session = new FormSession(shown, { state: stateOf({}) }, server, store);
-  const onRedirect = vi.fn();
-  render(<PublicForm session={session} upload={null} onRedirect={onRedirect} />);
+  const [onRedirect, onOwnPage] = [vi.fn(), vi.fn()];
+  render(<PublicForm session={session} upload={null} address="/f/a/b" onRedirect={onRedirect} onOwnPage={onOwnPage} />);
   const user = userEvent.setup({ advanceTimers: vi.advanceTimersByTime });
-  return { session, sent, user, onRedirect };
+  return { session, sent, user, onRedirect, onOwnPage };
 }
 
 const later = (ms = 500) => act(() => vi.advanceTimersByTimeAsync(ms));
@@ -245,8 +241,27 @@ describe("handing in", () => {
 
   it("leads elsewhere where the confirmation does", async () => {
     const { sent, onRedirect } = await filled();
-    const confirmation = { ...CONFIRMED.confirmation, redirect: "https://alderlight.example.org/thanks" };
-    await act(async () => sent[0]!.resolve({ ...CONFIRMED, confirmation } as ReceivedReply));
-    expect(onRedirect).toHaveBeenCalledExactlyOnceWith("https://alderlight.example.org/thanks");
+    const redirect = "https://alderlight.example.org/thanks";
+    await act(async () => sent[0]!.resolve(receivedReply("", { redirect })));
+    expect(onRedirect).toHaveBeenCalledExactlyOnceWith(redirect);
+  });
+
+  it("goes on to its own page where the confirmation has one", async () => {
+    const { sent, onOwnPage } = await filled();
+    await act(async () => sent[0]!.resolve(receivedReply("Thank you", { own_page: true })));
+    expect(onOwnPage).toHaveBeenCalledExactlyOnceWith("/received/f/1/m");
+  });
+
+  it("can be printed, kept, handed on, and filled in once more", async () => {
+    const { sent, user } = await filled();
+    await act(async () => sent[0]!.resolve(receivedReply("Thank you", { again: true, printing: true, sharing: true })));
+    expect(screen.getByRole("link", { name: "Keep as PDF" }).getAttribute("href")).toBe("/received/f/1/m/pdf");
+    const link = new URL("/f/a/b", location.href).href;
+    expect(screen.getByRole("link", { name: "By e-mail" }).getAttribute("href")).toBe(
+      `mailto:?body=${encodeURIComponent(link)}`,
+    );
+    await user.click(button("Send another"));
+    expect(screen.queryByRole("heading", { name: "Thank you" })).toBeNull();
+    expect(button("Send")).toBeTruthy();
   });
 });

@@ -1,16 +1,16 @@
 // The whole public form: banner, progress, pages, what is wrong, and the way on.
 import { type ReactNode, useEffect, useMemo, useRef } from "react";
-import type { ConfirmationFace, FormFace } from "../api/generated/wire";
+import type { FormFace } from "../api/generated/wire";
 import { SurroundingsContext, type Tools, ToolsContext } from "../fields/input";
 import { RichText } from "../fields/RichText";
 import { say } from "../text/visitor";
 import { Banner } from "./Banner";
-import { Bars } from "./Bars";
 import { brandClasses, brandStyle } from "./brand";
 import { BlockList } from "./BlockList";
 import { controlIdOf } from "./BlockOnPage";
 import { useSnapshot } from "./press";
 import { Progress } from "./Progress";
+import { Received } from "./Received";
 import { prefetchPieces, whenIdle } from "./prefetch";
 import { Safe } from "./Safe";
 import type { FormSession } from "./session";
@@ -20,13 +20,17 @@ import { pageTitle } from "./titles";
 interface Props {
   session: FormSession;
   upload: Tools["upload"];
+  /** The form's own address, to begin again and to hand on; null in a preview. */
+  address: string | null;
   /** Follows a confirmation that leads elsewhere. */
   onRedirect: (address: string) => void;
+  /** Goes to the page of its own that a confirmation has; null where this is that page. */
+  onOwnPage: ((address: string) => void) | null;
 }
 
-export function PublicForm({ session, upload, onRedirect }: Props) {
+export function PublicForm({ session, upload, address, onRedirect, onOwnPage }: Props) {
   const { face } = session;
-  const { phase, state, page, confirmation } = useSnapshot(session);
+  const { phase, state, page, received } = useSnapshot(session);
   useEffect(() => {
     const hurry = () => session.hurry();
     addEventListener("online", hurry);
@@ -36,8 +40,9 @@ export function PublicForm({ session, upload, onRedirect }: Props) {
   }, [session]);
   useEffect(() => whenIdle(() => prefetchPieces(face.pages)), [face]);
   useEffect(() => {
-    if (confirmation?.redirect) onRedirect(confirmation.redirect);
-  }, [confirmation, onRedirect]);
+    if (received?.confirmation.redirect) onRedirect(received.confirmation.redirect);
+    else if (received?.confirmation.own_page && received.page) onOwnPage?.(received.page);
+  }, [received, onRedirect, onOwnPage]);
   const tools = useMemo<Tools>(
     () => ({
       locale: face.locale,
@@ -57,7 +62,13 @@ export function PublicForm({ session, upload, onRedirect }: Props) {
       )}
       <ToolsContext value={tools}>
         {phase === "welcome" && <WelcomePage session={session} />}
-        {phase === "received" && <Received confirmation={confirmation!} />}
+        {phase === "received" && (
+          <Received
+            received={received!}
+            address={address}
+            onAgain={() => (onOwnPage || address === null ? session.again() : location.assign(address))}
+          />
+        )}
         {(phase === "filling" || phase === "sending") && (
           <Safe>
             <Filling session={session} />
@@ -229,34 +240,6 @@ function ErrorSummary({ session, message }: { session: FormSession; message: str
           </li>
         ))}
       </ul>
-    </div>
-  );
-}
-
-function ConfirmationPiece({ piece }: { piece: ConfirmationFace["paragraphs"][number] }) {
-  if (piece.bars.length > 0) return <Bars bars={piece.bars} />;
-  if (piece.picture)
-    return (
-      <figure className="cx-picture">
-        <img src={piece.picture} alt={piece.alternative} />
-      </figure>
-    );
-  return <RichText html={piece.html} />;
-}
-
-function Received({ confirmation }: { confirmation: ConfirmationFace }) {
-  const title = useRef<HTMLHeadingElement>(null);
-  useEffect(() => {
-    title.current?.focus();
-  }, []);
-  return (
-    <div className="cx-received" role="status">
-      <h2 ref={title} tabIndex={-1}>
-        {confirmation.title}
-      </h2>
-      {confirmation.paragraphs.map((paragraph, at) => (
-        <ConfirmationPiece key={at} piece={paragraph} />
-      ))}
     </div>
   );
 }

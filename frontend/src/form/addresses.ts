@@ -15,7 +15,8 @@ export const pageAt = (face: FormFace, segment: string): string | null =>
 /** Keeps the browser's address at the page that is open, and opens the page that its back and forward lead to. */
 export function useAddresses(session: FormSession, address: string, tell: (segment: string) => void): void {
   useEffect(() => {
-    if (!session.paged) return;
+    // A confirmation on a page of its own keeps its address.
+    if (!session.paged || session.read().phase === "received") return;
     let shown = "";
     const write = (how: "pushState" | "replaceState") => {
       const { page, phase } = session.read();

@@ -1,6 +1,7 @@
 // What is kept on the device: one place for each filling-in, however many windows, and what was sent is known after a reload.
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import type { FormFace, FormState } from "../api/generated/wire";
+import type { FormFace, FormState, ReceivedReply } from "../api/generated/wire";
+import { receivedReply } from "../testing/received";
 import { answerStore } from "./kept_answers";
 import { FormSession } from "./session";
 import { type Answers, AwayError } from "./transport";
@@ -90,7 +91,7 @@ describe("unfinished answers", () => {
     const face = { asks: [], wording: {}, presentation: "whole", pages: [] } as unknown as FormFace;
     const state: FormState = { path: [], blocks: {} };
     const sent: { answers: Answers; key: string }[] = [];
-    const server = (reply: () => Promise<never> | Promise<{ number: number; confirmation: never }>) => ({
+    const server = (reply: () => Promise<never> | Promise<ReceivedReply>) => ({
       state: () => Promise.resolve(state),
       submit: (answers: Answers, key: string) => {
         sent.push({ answers, key });
@@ -109,16 +110,15 @@ describe("unfinished answers", () => {
     await vi.advanceTimersByTimeAsync(10);
     store.leave();
     vi.clearAllTimers();
-    const confirmation = { title: "Thank you" } as never;
     const again = new FormSession(
       face,
       { state },
-      server(() => Promise.resolve({ number: 1, confirmation })),
+      server(() => Promise.resolve(receivedReply())),
       open(),
     );
     expect(again.read().phase).toBe("sending");
     await vi.advanceTimersByTimeAsync(10);
-    expect(again.read()).toMatchObject({ phase: "received", confirmation: { title: "Thank you" } });
+    expect(again.read()).toMatchObject({ phase: "received", received: { confirmation: { title: "Thank you" } } });
     expect(sent[1]).toEqual(sent[0]);
     expect(sent[0]!.answers).toEqual({ n: "1" });
   });

@@ -16,9 +16,9 @@ import { FormSession } from "./session";
 import { type Answers, Transport } from "./transport";
 
 const page = JSON.parse(document.getElementById("form-data")!.textContent!) as PublicPage;
-const store = page.token ? null : answerStore(page.form);
+const store = page.token || page.received ? null : answerStore(page.form);
 const transport = new Transport(page.form, page.edition, page.link, store?.visit ?? "", page.token);
-const start = { state: page.state, page: pageAt(page.face, page.page) };
+const start = { state: page.state, page: pageAt(page.face, page.page), received: page.received };
 const session = new FormSession(page.face, start, transport, store);
 const root = document.getElementById("root")!;
 speakAs(page.face.wording.messages);
@@ -37,10 +37,22 @@ const tellPage = (segment: string) => tellHost({ codexa: "page", page: segment }
 const upload = page.token ? null : transport.upload.bind(transport);
 const redirect = (address: string) =>
   page.framed ? tellHost({ codexa: "redirect", address }) : location.assign(address);
+// Back leads to before the form, not to one that is filled in already.
+const ownPage = (address: string) => location.replace(page.framed ? `/embed${address}` : address);
+// Whoever it is handed on to opens it on a page of its own, not in a frame.
+const address = page.token ? null : page.address.replace(/^\/embed\//, "/f/");
 
 function Page() {
   useAddresses(session, page.address, tellPage);
-  return <PublicForm session={session} upload={upload} onRedirect={redirect} />;
+  return (
+    <PublicForm
+      session={session}
+      upload={upload}
+      address={address}
+      onRedirect={redirect}
+      onOwnPage={page.received ? null : ownPage}
+    />
+  );
 }
 
 createRoot(root).render(

@@ -1,6 +1,7 @@
 // A quiz tells what was right once; and answers that follow their default are never sent as the visitor's own.
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import type { FormFace, FormState } from "../api/generated/wire";
+import { receivedReply } from "../testing/received";
 import type { Kept } from "./kept_answers";
 import { FormSession } from "./session";
 import type { Answers } from "./transport";
@@ -40,7 +41,7 @@ function start(quiz: FormFace["quiz"] = null, kept: Partial<Kept> | null = null)
     },
     submit: (answers: Answers) => {
       sent.push(answers);
-      return Promise.resolve({ number: 1, confirmation: { title: "", paragraphs: [], redirect: "" } });
+      return Promise.resolve(receivedReply(""));
     },
   };
   const session = new FormSession(faceOf(quiz), { state: FIRST }, transport, store);

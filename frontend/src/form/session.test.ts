@@ -1,5 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { FormFace, FormState, ReceivedReply } from "../api/generated/wire";
+import { receivedReply } from "../testing/received";
 import { say } from "../text/visitor";
 import { FormSession } from "./session";
 import { type Answers, AwayError, RefusedError } from "./transport";
@@ -157,7 +158,7 @@ describe("a visitor's session", () => {
     server.sent[0]!.reject(new AwayError());
     await vi.advanceTimersByTimeAsync(1000);
     expect(server.sent.map((each) => each.key)).toEqual([server.sent[0]!.key, server.sent[0]!.key]);
-    server.sent[1]!.resolve({ number: 7, confirmation: { title: "Thank you", paragraphs: [], redirect: "" } });
+    server.sent[1]!.resolve(receivedReply());
     await settle();
     expect(session.read().phase).toBe("received");
   });

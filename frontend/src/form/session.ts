@@ -18,6 +18,8 @@ const SAVING_PAUSE_MS = 300;
 interface Start extends Pick<PublicPage, "state"> {
   /** The id of the page that the address asked for. */
   page?: string | null;
+  /** What was received, where its confirmation is seen again on a page of its own. */
+  received?: PublicPage["received"];
 }
 
 export class FormSession {
@@ -55,7 +57,7 @@ export class FormSession {
       answers: withFills(answers, start.state, this.followed.take(start.state)),
       state: start.state,
       visited: new Set(),
-      phase: face.welcome && !restored ? "welcome" : "filling",
+      phase: start.received ? "received" : face.welcome && !restored ? "welcome" : "filling",
       page: start.state.path[0] ?? null,
       waiting: false,
       line: "fine",
@@ -65,7 +67,7 @@ export class FormSession {
       elsewhere: store?.elsewhere ?? false,
       checked: new Set(restored ? (kept?.checked ?? []) : []),
       told: [],
-      confirmation: null,
+      received: start.received ?? null,
     };
     this.asking = new Asking(transport, {
       answers: () => this.ownAnswers(),
@@ -330,7 +332,7 @@ export class FormSession {
       );
       if (received) {
         this.store?.clear();
-        this.set({ phase: "received", confirmation: received.confirmation });
+        this.set({ phase: "received", received });
       } else this.notSent(say("lostSending"));
     } catch (error) {
       if (!(error instanceof RefusedError)) throw error;
@@ -383,8 +385,14 @@ export class FormSession {
     this.key = crypto.randomUUID();
     this.followed.forget();
     const nothing = { checked: new Set<string>(), told: [] };
-    this.set({ answers, visited: new Set(), refusal: null, phase: "filling", confirmation: null, ...nothing });
+    this.set({ answers, visited: new Set(), refusal: null, phase: "filling", received: null, ...nothing });
     void this.asking.now(true).then(() => this.goAsFarAs(this.snapshot.page));
+  }
+
+  /** Begins once more, after it was received. */
+  again(): void {
+    this.set({ phase: this.face.welcome ? "welcome" : "filling", received: null });
+    this.startAgain();
   }
 
   startAgain(): void {

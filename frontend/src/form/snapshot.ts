@@ -1,5 +1,5 @@
 // What a view of the form shows: the visitor's answers, what the core said of them, and where the visitor is.
-import type { ConfirmationFace, FormState } from "../api/generated/wire";
+import type { FormState, ReceivedReply } from "../api/generated/wire";
 import type { Answers } from "./transport";
 
 export const FORM = "whole-form"; // the address of what is wrong with the form as a whole
@@ -35,5 +35,6 @@ export interface Snapshot {
   checked: ReadonlySet<string>;
   /** Of which of them it was told last, all at once, so that the visitor reads it before going on. */
   told: readonly string[];
-  confirmation: ConfirmationFace | null;
+  /** What was received, and what the visitor reads then. */
+  received: ReceivedReply | null;
 }

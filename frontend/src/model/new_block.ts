@@ -52,6 +52,10 @@ export const newConfirmation = (name: string): Confirmation => ({
   title: "Thank you",
   paragraphs: [],
   redirect: "",
+  own_page: false,
+  again: false,
+  printing: false,
+  sharing: false,
 });
 
 const PLAIN_LOOK: Paragraph["chart_look"] = { says: "", decimals: null, first: null, order: "largest" };

@@ -1,13 +1,17 @@
 """Which follow-ups are due, with everything worked out: recipients, texts, values. Jobs only carry them out."""
 
-from collections.abc import Iterator
+import datetime
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 from typing import Any, get_args
 
+from codexa.core.fields.moments import shown_date
 from codexa.core.form.follow_ups import EmailFollowUp, FollowUp, Moment, WebhookFollowUp
 from codexa.core.program.evaluate import State
 from codexa.core.program.findings import Finding
+from codexa.core.program.follow_ups.day import day_findings, moment_of
 from codexa.core.program.follow_ups.email import EmailKind
+from codexa.core.program.follow_ups.email_findings import people_findings
 from codexa.core.program.follow_ups.kind import FollowUpKind, holds
 from codexa.core.program.follow_ups.webhook import WebhookKind
 from codexa.core.program.program import Program
@@ -18,7 +22,10 @@ MOMENTS: tuple[Moment, ...] = get_args(Moment)
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class Due:
-    """What a follow-up does, as JSON that a job carries out; `told` says it in one line."""
+    """What a follow-up does, as JSON that a job carries out; `told` says it in one line.
+
+    `at` is when, in ISO 8601 with its offset, where it is set off by a day; None where it is done at once.
+    """
 
     follow_up: str
     name: str
@@ -26,25 +33,48 @@ class Due:
     kind: str
     content: dict[str, Any]
     told: str
+    at: str | None = None
 
 
 def due(state: State, moment: Moment) -> list[Due]:
-    """Return what an event of this response sets off, in the order of the form; the state has the response's number."""
-    found = []
-    for each in state.program.form.follow_ups:
-        if not each.active or each.on != moment or not holds(state, each.id, "only_when"):
-            continue
-        kind = KINDS[type(each)]
-        content = kind.content(state, each)
-        if content is not None:
-            told = kind.told(content)
-            name = each.name or kind.title
-            found.append(Due(follow_up=each.id, name=name, moment=moment, kind=each.kind, content=content, told=told))
-    return found
+    """Return what an event of this response sets off, in the order of the form; the state has the response's number.
+
+    For "day" all that is still to come: a day that has passed sets nothing off.
+    """
+    found = (_due(state, each) for each in state.program.form.follow_ups if each.active and each.on == moment)
+    return [each for each in found if each is not None]
 
 
-def follow_up_findings(program: Program) -> Iterator[Finding]:
-    """Yield what a follow-up lacks, or can't do."""
+def _due(state: State, follow_up: FollowUp) -> Due | None:
+    at = moment_of(state, follow_up.day) if follow_up.on == "day" else None
+    if follow_up.on == "day" and (at is None or at < state.context.now):
+        return None
+    if not holds(state, follow_up.id, "only_when"):
+        return None
+    kind = KINDS[type(follow_up)]
+    content = kind.content(state, follow_up)
+    if content is None:
+        return None
+    return Due(
+        follow_up=follow_up.id,
+        name=follow_up.name or kind.title,
+        moment=follow_up.on,
+        kind=kind.kind_name,
+        content=content,
+        told=kind.told(content) if at is None else f"{_in_words(at, state)}: {kind.told(content)}",
+        at=None if at is None else at.isoformat(),
+    )
+
+
+def _in_words(at: datetime.datetime, state: State) -> str:
+    return f"on {shown_date(at.date(), state.program.form.locale)} at {at:%H:%M}"
+
+
+def follow_up_findings(program: Program, people: Mapping[str, str] | None) -> Iterator[Finding]:
+    """Yield what a follow-up lacks, or can't do; `people` are those of the team, None where it is not known who is."""
     for each in program.form.follow_ups:
         if each.active:
+            yield from day_findings(program, each)
             yield from KINDS[type(each)].findings(program, each)
+            if people is not None and isinstance(each, EmailFollowUp):
+                yield from people_findings(each, people)

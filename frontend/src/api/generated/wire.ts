@@ -101,6 +101,16 @@ export interface Check {
   message: string;
 }
 /**
+ * The address that somebody wants to sign in with, and their password.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "AddressRequest".
+ */
+export interface AddressRequest {
+  email: string;
+  password: string;
+}
+/**
  * What the core says of a draft; `ranges` are those of figures by id.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -303,6 +313,15 @@ export interface RowState {
     [k: string]: BlockState;
   };
   error?: ErrorFace | null;
+}
+/**
+ * An errand was asked for.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "AskedReply".
+ */
+export interface AskedReply {
+  errand: number;
 }
 /**
  * A band: from this number on (included; none for everything below the next band), its value and its name.
@@ -554,16 +573,32 @@ export interface ConditionRow {
   operator: RowOperator;
 }
 /**
+ * The link that came by mail.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ConfirmAddressRequest".
+ */
+export interface ConfirmAddressRequest {
+  token: string;
+}
+/**
  * What follows when the form was handed in and the condition holds: a message, or a redirect to an address.
+ *
+ * The message stands in the form's place, or with `own_page` on a page that can be opened again. Below it visitors may
+ * fill in once more (`again`), print it and keep it as PDF (`printing`), or hand the form's address on (`sharing`).
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "Confirmation".
  */
 export interface Confirmation {
+  again: boolean;
   id: string;
   name: string;
+  own_page: boolean;
   paragraphs: Paragraph[];
+  printing: boolean;
   redirect: string;
+  sharing: boolean;
   title: string;
   when: string;
 }
@@ -585,14 +620,18 @@ export interface Paragraph {
   text: string;
 }
 /**
- * What a visitor reads after handing in, or the address to go on to.
+ * What a visitor reads after handing in, or the address to go on to; and what they can do there (Confirmation).
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "ConfirmationFace".
  */
 export interface ConfirmationFace {
+  again: boolean;
+  own_page: boolean;
   paragraphs: ParagraphFace[];
+  printing: boolean;
   redirect: string;
+  sharing: boolean;
   title: string;
 }
 /**
@@ -606,6 +645,17 @@ export interface ParagraphFace {
   bars: BarFace[];
   html: string;
   picture: string;
+}
+/**
+ * Whether the address was changed now, or where it must be confirmed yet.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ConfirmedAddressReply".
+ */
+export interface ConfirmedAddressReply {
+  changed: boolean;
+  email: string;
+  waits_for: string;
 }
 /**
  * What the browser may know of a consent: the statement to agree to.
@@ -744,6 +794,35 @@ export interface DateTimeField {
   width: "full" | "half" | "third";
 }
 /**
+ * A day that hangs on a response: so many `days` after (or, below 0, before) the date in a field, at an hour.
+ *
+ * `field` is a field of a date by id, or "" for the day of handing in; the hour is that of the form's time zone.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "Day".
+ */
+export interface Day {
+  at: string;
+  days: number;
+  field: string;
+}
+/**
+ * A try of a webhook: the request's address and headers, the reply's status, headers and body, or none.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "DeliveryReply".
+ */
+export interface DeliveryReply {
+  at: string;
+  reply: {
+    [k: string]: unknown;
+  } | null;
+  request: {
+    [k: string]: unknown;
+  };
+  try_: number;
+}
+/**
  * The team's forms, latest change first.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -823,6 +902,8 @@ export interface DraftReply {
 /**
  * A form. `name` is for the team, `title` for visitors; `format` is the version of this document's shape.
  *
+ * `paper` is what a response is printed on.
+ *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "Form".
  */
@@ -842,6 +923,7 @@ export interface Form {
   locale: string;
   name: string;
   pages: Page[];
+  paper: "A4" | "Letter";
   presentation: "whole" | "paged";
   progress: "none" | "bar" | "steps" | "count" | "percent" | "left";
   time_zone: string;
@@ -992,19 +1074,25 @@ export interface ProfiledQuestion {
 /**
  * A mail. `reply_to` is an e-mail field by id; `all_answers` adds a table of what was answered.
  *
+ * `pdf` attaches the response as PDF, `files` what visitors sent with it, as far as they fit into so many `megabytes`.
+ *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "EmailFollowUp".
  */
 export interface EmailFollowUp {
   active: boolean;
   all_answers: boolean;
+  day: Day;
+  files: boolean;
   from_name: string;
   id: string;
   kind: "email";
+  megabytes: number;
   name: string;
-  on: "handed in" | "complete";
+  on: "handed in" | "complete" | "day";
   only_when: string;
   paragraphs: Paragraph[];
+  pdf: boolean;
   /**
    * @maxItems 50
    */
@@ -1013,7 +1101,9 @@ export interface EmailFollowUp {
   subject: string;
 }
 /**
- * Who gets a mail where the condition holds: whoever the e-mail `field` names, by id, or the written `address`.
+ * Who gets a mail where the condition holds.
+ *
+ * Whoever the e-mail `field` names, by id; somebody of the team, by id; or the written `address`.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "Recipient".
@@ -1021,6 +1111,7 @@ export interface EmailFollowUp {
 export interface Recipient {
   address: string;
   field: string;
+  person: string;
   role: "to" | "cc" | "bcc";
   when: string;
 }
@@ -1033,10 +1124,11 @@ export interface Recipient {
 export interface WebhookFollowUp {
   active: boolean;
   address: string;
+  day: Day;
   id: string;
   kind: "webhook";
   name: string;
-  on: "handed in" | "complete";
+  on: "handed in" | "complete" | "day";
   only_when: string;
 }
 /**
@@ -1945,6 +2037,21 @@ export interface EmailFace {
   width: "full" | "half" | "third";
 }
 /**
+ * A job that follows from no response: what it is, how often it was tried, and how it stands or ended.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ErrandReply".
+ */
+export interface ErrandReply {
+  created_at: string;
+  ended_at: string | null;
+  id: number;
+  kind: string;
+  result: string;
+  state: string;
+  tries: number;
+}
+/**
  * What went wrong: a stable code, a sentence for people, and the places where known.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -2612,6 +2719,15 @@ export interface LeaveRequest {
   tab: string;
 }
 /**
+ * The address that somebody signs in with who has forgotten the password.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "LinkRequest".
+ */
+export interface LinkRequest {
+  email: string;
+}
+/**
  * A form was made.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -2645,6 +2761,16 @@ export interface NewFormRequest {
   name: string;
   outline: string | null;
   template: string | null;
+}
+/**
+ * A new password, by the link that came by mail.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "NewPasswordRequest".
+ */
+export interface NewPasswordRequest {
+  password: string;
+  token: string;
 }
 /**
  * What comes out of answers: what a trial would look at; which conditions hold, by owner and setting.
@@ -2721,6 +2847,37 @@ export interface OutlineRequest {
   text: string;
 }
 /**
+ * A new password in place of the old one.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "PasswordRequest".
+ */
+export interface PasswordRequest {
+  new: string;
+  old: string;
+}
+/**
+ * The people of the team, by name.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "PeopleReply".
+ */
+export interface PeopleReply {
+  people: TeamPersonReply[];
+}
+/**
+ * Somebody of the team.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "TeamPersonReply".
+ */
+export interface TeamPersonReply {
+  email: string;
+  id: string;
+  name: string;
+  role: string;
+}
+/**
  * A picture was kept: where it is, and its size in pixels.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -2767,7 +2924,8 @@ export interface PresenceRequest {
  * What the page of a public form carries: where to ask, what to show, and the first state.
  *
  * `address` is the form's own, without a page; `page` the address of the page that was asked for, or "". `token` is
- * there in a preview alone: the session's, for asking about a draft.
+ * there in a preview alone: the session's, for asking about a draft. `received` is what was received and is seen again
+ * at an address of its own.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "PublicPage".
@@ -2782,8 +2940,22 @@ export interface PublicPage {
     [k: string]: string;
   };
   page: string;
+  received: ReceivedReply | null;
   state: FormState;
   token: string | null;
+}
+/**
+ * The response was kept under this number; what the visitor reads then, and at which address again.
+ *
+ * In a preview, which keeps nothing, there is no such address.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ReceivedReply".
+ */
+export interface ReceivedReply {
+  confirmation: ConfirmationFace;
+  number: number;
+  page: string;
 }
 /**
  * Publish this revision of the draft; with `despite_trials` also where trials of it fail.
@@ -2807,14 +2979,16 @@ export interface PublishedReply {
   snippet: string;
 }
 /**
- * The response was kept under this number; what the visitor reads then.
+ * How many jobs are due and wait, how many wait for a later day, how many are carried out; living workers.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
- * via the `definition` "ReceivedReply".
+ * via the `definition` "QueueReply".
  */
-export interface ReceivedReply {
-  confirmation: ConfirmationFace;
-  number: number;
+export interface QueueReply {
+  later: number;
+  running: number;
+  waiting: number;
+  workers: number;
 }
 /**
  * The response was not kept: what is wrong, by block id.
@@ -2911,6 +3085,20 @@ export interface RuleCoverage {
   setting: string;
 }
 /**
+ * What a run sends: of a mail its HTML and text, of a webhook its body and every try, first to last.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "RunInFullReply".
+ */
+export interface RunInFullReply {
+  body: {
+    [k: string]: unknown;
+  } | null;
+  deliveries: DeliveryReply[];
+  html: string;
+  text: string;
+}
+/**
  * What followed from a response: in one line, how often it was tried, and how it stands ("waiting", "done" …).
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -2920,6 +3108,7 @@ export interface RunReply {
   again: number;
   asked_by: string | null;
   created_at: string;
+  due_at: string | null;
   ended_at: string | null;
   id: number;
   name: string;
@@ -3169,4 +3358,31 @@ export interface UploadReply {
   name: string;
   size: number;
   thumbnail: string | null;
+}
+/**
+ * The address that somebody wants, and where it was confirmed; null where they want no other.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "WantedAddressReply".
+ */
+export interface WantedAddressReply {
+  email: string | null;
+  new_confirmed: boolean;
+  old_confirmed: boolean;
+}
+/**
+ * How the queue stands, the latest errands, and how mail is sent; the password for it is never told.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "WorkingsReply".
+ */
+export interface WorkingsReply {
+  errands: ErrandReply[];
+  mail_from: string;
+  mails_per_hour: string;
+  queue: QueueReply;
+  smtp_host: string;
+  smtp_port: string;
+  smtp_tls: string;
+  smtp_user: string;
 }

@@ -2,10 +2,12 @@
 import TextField from "@mui/material/TextField";
 import ToggleButton from "@mui/material/ToggleButton";
 import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
+import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import type { Confirmation, Entry, Paragraph as Piece } from "../../model/parts";
+import { type SettingRow, SettingRows } from "../../ui/SettingRows";
 import { FormulaButton } from "./FormulaButton";
-import { InspectorFrame } from "./InspectorFrame";
+import { Heading, InspectorFrame } from "./InspectorFrame";
 import { Paragraphs } from "./Paragraphs";
 import type { ComposeActions } from "./actions";
 
@@ -14,11 +16,17 @@ interface Props {
   actions: ComposeActions;
 }
 
+const MAY: readonly SettingRow[] = [
+  { entry: "switch", setting: "again", label: "Fill in once more" },
+  { entry: "switch", setting: "printing", label: "Print, and keep their answers as PDF" },
+  { entry: "switch", setting: "sharing", label: "Hand the form’s address on" },
+];
+
 export function ConfirmationSettings({ entry, actions }: Props) {
   const confirmation = entry.part;
   // Chosen while there is no address; then the address says it, after an undo too.
-  const [chosen, setChosen] = useState<"message" | "redirect">("message");
-  const way = confirmation.redirect ? "redirect" : chosen;
+  const [redirecting, setRedirecting] = useState(false);
+  const way = confirmation.redirect || redirecting ? "redirect" : confirmation.own_page ? "page" : "message";
   const edit = (changes: Partial<Confirmation>) => actions.edit(confirmation.id, changes);
   const put = (paragraphs: Piece[]) => edit({ paragraphs });
   const { paragraphs } = confirmation;
@@ -43,21 +51,29 @@ export function ConfirmationSettings({ entry, actions }: Props) {
         size="small"
         value={way}
         aria-label="What follows"
-        onChange={(_event, next: "message" | "redirect" | null) => {
+        onChange={(_event, next: "message" | "page" | "redirect" | null) => {
           if (!next) return;
-          setChosen(next);
-          if (next === "message") edit({ redirect: "" });
+          setRedirecting(next === "redirect");
+          if (next !== "redirect") edit({ redirect: "", own_page: next === "page" });
         }}
       >
         <ToggleButton value="message" sx={{ textTransform: "none" }}>
-          Message
+          In place
+        </ToggleButton>
+        <ToggleButton value="page" sx={{ textTransform: "none" }}>
+          Own page
         </ToggleButton>
         <ToggleButton value="redirect" sx={{ textTransform: "none" }}>
           Another address
         </ToggleButton>
       </ToggleButtonGroup>
       {way === "redirect" && <Redirect key={confirmation.id} value={confirmation.redirect} edit={edit} />}
-      {way === "message" && (
+      {way === "page" && (
+        <Typography variant="caption" color="text.secondary">
+          Visitors can open this page again later: its address is theirs alone.
+        </Typography>
+      )}
+      {way !== "redirect" && (
         <>
           <TextField
             label="Heading"
@@ -67,7 +83,6 @@ export function ConfirmationSettings({ entry, actions }: Props) {
           />
           <Paragraphs
             paragraphs={paragraphs}
-            pictures
             onChange={put}
             condition={(at, text) => (
               <FormulaButton
@@ -79,6 +94,8 @@ export function ConfirmationSettings({ entry, actions }: Props) {
               />
             )}
           />
+          <Heading>Visitors may</Heading>
+          <SettingRows rows={MAY} of={confirmation} edit={edit} />
         </>
       )}
     </InspectorFrame>

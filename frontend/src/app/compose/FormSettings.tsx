@@ -65,6 +65,13 @@ const rowsFor = (form: Form): readonly SettingRow[] => [
     options: named([...ZONES, form.time_zone]),
     help: "What TODAY() and NOW() go by",
   },
+  {
+    entry: "choice",
+    setting: "paper",
+    label: "Paper",
+    options: { A4: "A4", Letter: "Letter" },
+    help: "What a response is printed on, and its PDF",
+  },
 ];
 
 export function FormSettings() {

@@ -17,14 +17,12 @@ import { Heading } from "./InspectorFrame";
 
 interface Props {
   paragraphs: readonly Piece[];
-  /** Whether pictures may stand among them. */
-  pictures: boolean;
   onChange: (paragraphs: Piece[]) => void;
   /** What edits the condition of one of them. */
   condition: (at: number, text: string) => ReactNode;
 }
 
-export function Paragraphs({ paragraphs, pictures, onChange, condition }: Props) {
+export function Paragraphs({ paragraphs, onChange, condition }: Props) {
   return (
     <>
       {paragraphs.map((piece, at) => (
@@ -43,7 +41,7 @@ export function Paragraphs({ paragraphs, pictures, onChange, condition }: Props)
       <Box>
         <Button onClick={() => onChange([...paragraphs, newParagraph({ text: "<p></p>" })])}>Add a text</Button>
         <AddChart onAdd={(chart) => onChange([...paragraphs, newParagraph({ chart })])} />
-        {pictures && <AddPicture onAdd={(picture) => onChange([...paragraphs, newParagraph({ picture })])} />}
+        <AddPicture onAdd={(picture) => onChange([...paragraphs, newParagraph({ picture })])} />
       </Box>
     </>
   );
@@ -69,7 +67,7 @@ function AddPicture({ onAdd }: { onAdd: (source: string) => void }) {
   const upload = usePictureUpload(onAdd);
   return (
     <>
-      <PictureButton label="Picture for the confirmation" upload={upload}>
+      <PictureButton label="Picture for this text" upload={upload}>
         Add a picture
       </PictureButton>
       {upload.isError && (

@@ -183,7 +183,7 @@ describe("a confirmation", () => {
     expect(now().redirect).toBe("");
     await user.tab();
     expect(now().redirect).toBe("https://alderlight.example.org/thanks");
-    await user.click(screen.getByRole("button", { name: "Message" }));
+    await user.click(screen.getByRole("button", { name: "In place" }));
     expect(now().redirect).toBe("");
     run((bench) => bench.undo());
     expect(await screen.findByLabelText("Address to go on to")).toHaveProperty(

@@ -1,109 +1,41 @@
-// A mail: to whom, what it is about, and what it says.
+// A mail: to whom, what it is about, what it says, and what goes along.
 import Box from "@mui/material/Box";
-import Button from "@mui/material/Button";
-import FormControlLabel from "@mui/material/FormControlLabel";
-import IconButton from "@mui/material/IconButton";
 import MenuItem from "@mui/material/MenuItem";
-import Switch from "@mui/material/Switch";
 import TextField from "@mui/material/TextField";
-import type { EmailFollowUp, Recipient } from "../../model/parts";
+import type { EmailFollowUp } from "../../model/parts";
+import { type SettingRow, SettingRows } from "../../ui/SettingRows";
 import { Heading } from "../compose/InspectorFrame";
 import { Paragraphs } from "../compose/Paragraphs";
-import { useSignedIn } from "../signed_in";
-import { useBench } from "../workbench/bench";
 import { Condition } from "./Condition";
+import { useFieldsOf } from "./fields_of";
+import { Recipients } from "./Recipients";
 
 interface Props {
   mail: EmailFollowUp;
   edit: (changes: Partial<EmailFollowUp>) => void;
 }
 
-const TYPED = "typed";
 const VALUES = { htmlInput: { "data-values": "" } };
-
-/** The e-mail fields outside rows, by id. */
-function useEmailFields(): { id: string; words: string }[] {
-  const { parts } = useBench();
-  return [...parts.values()].flatMap((entry) =>
-    entry.what === "block" && entry.part.type === "email" && entry.kind === null
-      ? [{ id: entry.id, words: `${entry.number} ${entry.title}` }]
-      : [],
-  );
-}
+const GOES_ALONG: readonly SettingRow[] = [
+  { entry: "switch", setting: "all_answers", label: "All answers that visitors saw, as a table" },
+  { entry: "switch", setting: "pdf", label: "The response as PDF" },
+  { entry: "switch", setting: "files", label: "The files that visitors sent" },
+  {
+    entry: "whole",
+    least: 1,
+    most: 20,
+    setting: "megabytes",
+    label: "As many megabytes of them as",
+    help: "What is larger is named in the mail and stays in Codexa",
+    only: { setting: "files", values: ["true"] },
+  },
+];
 
 export function EmailEditor({ mail, edit }: Props) {
-  const who = useSignedIn();
-  const fields = useEmailFields();
-  const { recipients } = mail;
-  const put = (next: Recipient[]) => edit({ recipients: next });
-  const change = (at: number, changes: Partial<Recipient>) =>
-    put(recipients.map((each, index) => (index === at ? { ...each, ...changes } : each)));
-  const add = (made: Partial<Recipient>) =>
-    put([...recipients, { role: "to", field: "", address: "", when: "", ...made }]);
-  const first = fields[0];
+  const fields = useFieldsOf(["email"]);
   return (
     <Box sx={{ display: "grid", gap: 2 }}>
-      <Box sx={{ display: "grid", gap: 1 }}>
-        <Heading>Goes to</Heading>
-        {recipients.map((recipient, at) => (
-          <Box key={at} role="group" aria-label={`Recipient ${at + 1}`}>
-            <Box sx={{ display: "grid", gridTemplateColumns: "92px minmax(0,1fr) minmax(0,1fr) 24px", gap: 1 }}>
-              <TextField
-                select
-                label="As"
-                value={recipient.role}
-                onChange={(event) => change(at, { role: event.target.value as Recipient["role"] })}
-              >
-                <MenuItem value="to">to</MenuItem>
-                <MenuItem value="cc">cc</MenuItem>
-                <MenuItem value="bcc">bcc</MenuItem>
-              </TextField>
-              <TextField
-                select
-                label="Whom"
-                value={recipient.field || TYPED}
-                onChange={(event) => change(at, { field: event.target.value === TYPED ? "" : event.target.value })}
-              >
-                <MenuItem value={TYPED}>an address</MenuItem>
-                {fields.map(({ id, words }) => (
-                  <MenuItem key={id} value={id}>
-                    {words}
-                  </MenuItem>
-                ))}
-                {recipient.field && !fields.some(({ id }) => id === recipient.field) && (
-                  <MenuItem value={recipient.field}>a field that was removed</MenuItem>
-                )}
-              </TextField>
-              {recipient.field ? <span /> : <AddressField recipient={recipient} at={at} change={change} />}
-              <IconButton
-                aria-label={`Remove recipient ${at + 1}`}
-                onClick={() => put(recipients.filter((_each, index) => index !== at))}
-                sx={{ width: 24, height: 34, fontSize: 14 }}
-              >
-                ×
-              </IconButton>
-            </Box>
-            <Condition
-              part={mail.id}
-              setting={`recipients.${at}.when`}
-              text={recipient.when}
-              title="Gets it when"
-              absent="always; add a rule"
-              onChange={(when) => change(at, { when })}
-            />
-          </Box>
-        ))}
-        <Box>
-          <Button onClick={() => add({ address: who.email })}>Add an address</Button>
-          <Button
-            disabled={!first}
-            title={first ? "" : "The form has no e-mail field yet"}
-            onClick={() => first && add({ field: first.id })}
-          >
-            Add the visitor
-          </Button>
-        </Box>
-      </Box>
+      <Recipients mail={mail} put={(recipients) => edit({ recipients })} />
       <TextField
         label="Subject"
         value={mail.subject}
@@ -135,7 +67,6 @@ export function EmailEditor({ mail, edit }: Props) {
       </Box>
       <Paragraphs
         paragraphs={mail.paragraphs}
-        pictures={false}
         onChange={(paragraphs) => edit({ paragraphs })}
         condition={(at, text) => (
           <Condition
@@ -150,30 +81,10 @@ export function EmailEditor({ mail, edit }: Props) {
           />
         )}
       />
-      <FormControlLabel
-        control={<Switch checked={mail.all_answers} onChange={(_event, on) => edit({ all_answers: on })} />}
-        label="All answers that visitors saw, as a table"
-      />
+      <Box sx={{ display: "grid", gap: 1 }}>
+        <Heading>Goes along</Heading>
+        <SettingRows rows={GOES_ALONG} of={mail} edit={edit} />
+      </Box>
     </Box>
-  );
-}
-
-interface AddressProps {
-  recipient: Recipient;
-  at: number;
-  change: (at: number, changes: Partial<Recipient>) => void;
-}
-
-/** An address is told for wrong while it is typed; blanks in it are left out. */
-function AddressField({ recipient, at, change }: AddressProps) {
-  const wrong = recipient.address !== "" && !/^[^@\s]+@[^@\s]+\.[^@\s.]+$/.test(recipient.address);
-  return (
-    <TextField
-      label="Address"
-      value={recipient.address}
-      error={wrong}
-      helperText={wrong ? "Such as name@example.org" : undefined}
-      onChange={(event) => change(at, { address: event.target.value.replace(/\s/g, "").slice(0, 254) })}
-    />
   );
 }

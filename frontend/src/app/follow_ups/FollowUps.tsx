@@ -6,14 +6,18 @@ import MenuItem from "@mui/material/MenuItem";
 import Switch from "@mui/material/Switch";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
+import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
+import { queries } from "../../api/queries";
 import { newId } from "../../model/new_block";
 import { type FollowUp, FORM, type Parts } from "../../model/parts";
 import { AddMenu } from "../../ui/AddMenu";
+import { counted } from "../../text/words";
 import { SidePanel, SideRow } from "../../ui/SideList";
 import { useBench } from "../workbench/bench";
 import { TryingChoice } from "../workbench/TryingChoice";
 import { Condition } from "./Condition";
+import { DayEditor } from "./DayEditor";
 import { StillOpen } from "./StillOpen";
 import { EmailEditor } from "./EmailEditor";
 import { KINDS, MOMENTS } from "./kinds";
@@ -22,14 +26,26 @@ import { WouldFollow } from "./WouldFollow";
 const INTO = { holder: FORM, list: "follow_ups" } as const;
 
 /** A follow-up as a sentence. */
-function sentenceOf(each: FollowUp, parts: Parts): string {
-  if (each.kind === "webhook") return `the response goes to ${each.address || "…"}`;
-  const to = each.recipients.map(({ field, address }) => (field ? (parts.get(field)?.title ?? "…") : address || "…"));
-  return `a mail goes to ${to.join(", ") || "…"}: ${each.subject || "…"}`;
+function sentenceOf(each: FollowUp, parts: Parts, people: ReadonlyMap<string, string>): string {
+  const begin = each.on === "day" ? `${dayInWords(each.day, parts)}: ` : "";
+  if (each.kind === "webhook") return `${begin}the response goes to ${each.address || "…"}`;
+  const to = each.recipients.map(
+    ({ field, person, address }) => (field ? parts.get(field)?.title : person ? people.get(person) : address) || "…",
+  );
+  const along = each.pdf || each.files ? ", with " : "";
+  const what = [each.pdf && "the PDF", each.files && "the files"].filter(Boolean).join(" and ");
+  return `${begin}a mail goes to ${to.join(", ") || "…"}: ${each.subject || "…"}${along}${what}`;
+}
+
+function dayInWords({ field, days, at }: FollowUp["day"], parts: Parts): string {
+  const date = field ? (parts.get(field)?.title ?? "…") : "handing in";
+  const when = days === 0 ? "on the day of" : `${counted(Math.abs(days), "day")} ${days < 0 ? "before" : "after"}`;
+  return `${when} ${date}, at ${at}`;
 }
 
 export function FollowUps() {
   const { form, part, select, parts, mayEdit, analysis, reply } = useBench();
+  const people = new Map(useQuery(queries.people()).data?.people.map(({ id, name }) => [id, name]));
   const chosen = form.follow_ups.find(({ id }) => id === part) ?? form.follow_ups[0];
   return (
     <Box sx={{ display: "grid", gridTemplateColumns: "minmax(300px, 28%) minmax(0, 1fr)", height: "100%" }}>
@@ -62,7 +78,7 @@ export function FollowUps() {
                       {analysis.findings.some(({ block }) => block === each.id) && " · !"}
                     </Typography>
                     <Typography variant="body2" color="text.secondary" sx={{ overflowWrap: "anywhere" }}>
-                      {sentenceOf(each, parts)}
+                      {sentenceOf(each, parts, people)}
                     </Typography>
                   </SideRow>
                 ))}
@@ -126,6 +142,7 @@ function Detail({ followUp }: { followUp: FollowUp }) {
             </MenuItem>
           ))}
         </TextField>
+        {followUp.on === "day" && <DayEditor day={followUp.day} edit={edit} />}
         <Condition
           part={followUp.id}
           setting="only_when"

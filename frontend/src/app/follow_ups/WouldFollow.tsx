@@ -9,9 +9,8 @@ import type { FollowUp } from "../../model/parts";
 import { MONO } from "../../theme/theme";
 import { CopyField } from "../../ui/CopyField";
 import { useSignedIn } from "../signed_in";
-import { styleNonce } from "../style_nonce";
 import { useBench } from "../workbench/bench";
-import { forFrame } from "./mail_html";
+import { MailFrame } from "./MailFrame";
 
 export function WouldFollow({ followUp }: { followUp: FollowUp }) {
   const { reply, saved, trying, saveState, mayEdit } = useBench();
@@ -38,15 +37,7 @@ export function WouldFollow({ followUp }: { followUp: FollowUp }) {
           {due ? `This would be done: ${due.told}.` : "With these answers it would not be done."}
         </Typography>
       )}
-      {due?.html && (
-        <Box
-          component="iframe"
-          title="The mail"
-          sandbox=""
-          srcDoc={forFrame(due.html, styleNonce())}
-          sx={{ width: "100%", height: 420, border: 1, borderColor: "divider", borderRadius: 1, bgcolor: "#fff" }}
-        />
-      )}
+      {due?.html && <MailFrame html={due.html} />}
       {due && followUp.kind === "webhook" && (
         <Box
           component="pre"

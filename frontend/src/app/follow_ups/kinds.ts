@@ -8,7 +8,13 @@ interface FollowUpKind {
   made: () => FollowUp;
 }
 
-const PLAIN = { name: "", on: "complete", only_when: "", active: true } as const;
+const PLAIN = {
+  name: "",
+  on: "complete",
+  day: { field: "", days: 1, at: "09:00" },
+  only_when: "",
+  active: true,
+} as const;
 
 export const KINDS: Record<FollowUp["kind"], FollowUpKind> = {
   email: {
@@ -24,6 +30,9 @@ export const KINDS: Record<FollowUp["kind"], FollowUpKind> = {
       subject: "",
       paragraphs: [],
       all_answers: false,
+      pdf: false,
+      files: false,
+      megabytes: 10,
     }),
   },
   webhook: {
@@ -40,4 +49,5 @@ export const STATES: Record<string, string> = { waiting: "waits", done: "done", 
 export const MOMENTS = {
   "handed in": "On handing in",
   complete: "When complete",
+  day: "On a day before or after",
 } as const;

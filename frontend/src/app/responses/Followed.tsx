@@ -9,6 +9,7 @@ import type { RunReply } from "../../api/generated/wire";
 import { queries } from "../../api/queries";
 import { asDayAndTime } from "../../text/words";
 import { STATES } from "../follow_ups/kinds";
+import { RunInFull } from "../follow_ups/RunInFull";
 import { mayEdit, useSignedIn } from "../signed_in";
 
 export function Followed({ formId, number }: { formId: string; number: number }) {
@@ -30,6 +31,7 @@ function Run({ formId, number, run }: { formId: string; number: number; run: Run
   const who = useSignedIn();
   const queryClient = useQueryClient();
   const [asking, setAsking] = useState(false);
+  const [shown, setShown] = useState(false);
   const again = useMutation({
     mutationFn: () => api.runAgain(formId, run.id),
     onSuccess: () => {
@@ -45,15 +47,27 @@ function Run({ formId, number, run }: { formId: string; number: number; run: Run
       </Typography>
       <Typography variant="body2" color={run.state === "failed" ? "error" : "text.secondary"}>
         {STATES[run.state] ?? run.state}
+        {run.state === "waiting" && run.due_at && ` for ${asDayAndTime(run.due_at)}`}
         {run.ended_at && ` ${asDayAndTime(run.ended_at)}`}
         {run.tries > 1 && `, ${run.tries} tries`}
         {run.result && ` · ${run.result}`}
       </Typography>
+      <Button
+        size="small"
+        color="inherit"
+        aria-expanded={shown}
+        aria-label={`${shown ? "Hide" : "Show"} ${run.name}`}
+        onClick={() => setShown(!shown)}
+        sx={{ py: 0 }}
+      >
+        {shown ? "Hide it" : "Show it"}
+      </Button>
       {mayEdit(who) && run.state !== "waiting" && !asking && (
         <Button size="small" color="inherit" onClick={() => setAsking(true)} sx={{ py: 0 }}>
           Do it again
         </Button>
       )}
+      {shown && <RunInFull formId={formId} run={run.id} />}
       {asking && (
         <Box role="alert">
           <Typography variant="body2">

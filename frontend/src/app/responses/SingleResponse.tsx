@@ -7,6 +7,7 @@ import Typography from "@mui/material/Typography";
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import type { ColumnReply, EventReply } from "../../api/generated/wire";
+import { api } from "../../api/client";
 import { queries } from "../../api/queries";
 import { asDayAndTime, NOTE_KINDS } from "../../text/words";
 import { SERIF } from "../../theme/theme";
@@ -52,7 +53,8 @@ export function SingleResponse({ formId, number, onClose }: Props) {
       {found.data && (
         <Box sx={{ px: 2.5, pb: 3 }}>
           <Typography variant="body2" color="text.secondary" sx={{ mb: 2 }}>
-            Received {asDayAndTime(found.data.row.received_at)} · edition {found.data.row.edition}
+            Received {asDayAndTime(found.data.row.received_at)} · edition {found.data.row.edition} ·{" "}
+            <a href={api.pdfAddress(formId, number)}>Keep as PDF</a>
           </Typography>
           <Box component="dl" sx={{ m: 0, display: "grid", gap: 1.5 }}>
             {found.data.columns.map((column) => (

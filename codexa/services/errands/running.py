@@ -1,0 +1,77 @@
+"""Doing an errand: nothing is held while something outside is waited for, and each outcome is kept."""
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from pathlib import Path
+
+from codexa.services.accounts import notices
+from codexa.services.errands.told_failures import failures_mail
+from codexa.services.follow_ups import mailing
+from codexa.services.follow_ups.carrying_out import PAUSES, Waits
+from codexa.services.follow_ups.outcomes import NeverError, TryLaterError
+from codexa.services.tidying import tidy
+from codexa.settings import Settings
+from codexa.store import errands
+from codexa.store.database import Connect
+from codexa.store.errands import Errand
+
+_MOST_TRIES = 6
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Way:
+    """What an errand is done with."""
+
+    connect: Connect
+    settings: Settings
+
+
+Do = Callable[[Way, Errand], str]
+
+
+def _mail(make: notices.Make) -> Do:
+    """Return what makes a mail and sends it; where there is none to send, that is how it ended."""
+
+    def send(way: Way, errand: Errand) -> str:
+        content = make(way.connect, way.settings, errand.about)
+        if content is None:
+            return "nothing to send any more"
+        return mailing.send(content, key=f"errand.{errand.id}", settings=way.settings)
+
+    return send
+
+
+def _tidy(way: Way, _errand: Errand) -> str:
+    with way.connect() as connection:
+        done = tidy(connection, Path(way.settings.files))
+    return f"{done.uploads} uploads, {done.states} saved states and {done.pictures} pictures were not needed any more"
+
+
+_KINDS: dict[str, Do] = {
+    "tidying up": _tidy,
+    "failed follow-ups told": _mail(failures_mail),
+    "test mail": _mail(notices.mail_that_works),
+    "mail tried": _mail(notices.tried_mail),
+    "link for a new password": _mail(notices.password_link),
+    "password changed": _mail(notices.password_changed),
+    "new address asked for at the old one": _mail(notices.address_at_old),
+    "new address asked for at itself": _mail(notices.address_at_new),
+    "address changed": _mail(notices.address_changed),
+}
+
+
+def run_errand(connect: Connect, settings: Settings, errand_id: int) -> Waits | None:
+    """Do an errand; return Waits where it must be tried again, None where it has ended, well or not."""
+    with connect() as connection:
+        errand = errands.take_errand(connection, errand=errand_id)
+    if errand is None:
+        return None
+    try:
+        result, state = _KINDS[errand.kind](Way(connect=connect, settings=settings), errand), "done"
+    except NeverError as error:
+        result, state = str(error), "failed"
+    except TryLaterError as error:
+        result, state = str(error), "failed" if errand.tries >= _MOST_TRIES else "waiting"
+    with connect() as connection:
+        errands.end_errand(connection, errand=errand.id, state=state, result=result[:1_000])
+    return Waits(seconds=PAUSES[errand.tries - 1]) if state == "waiting" else None

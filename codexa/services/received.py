@@ -1,0 +1,104 @@
+"""A response that was received, seen again: its confirmation by its own address, and itself as a document."""
+
+import hashlib
+import hmac
+from dataclasses import dataclass
+from typing import Any
+from uuid import UUID
+
+from codexa.core.context import Context
+from codexa.core.program.evaluate import State
+from codexa.core.program.faces import ConfirmationFace, FormFace
+from codexa.core.program.kept import state_of_kept
+from codexa.core.program.public import confirmation_face, form_face
+from codexa.core.program.response_document import response_document
+from codexa.services import brands
+from codexa.services.answering import Given, state_with
+from codexa.services.editions import Editions
+from codexa.services.errors import NotFoundError
+from codexa.settings import Settings
+from codexa.store import responses
+from codexa.store.database import Connect
+from codexa.store.responses import ReceivedRow
+from codexa.store.sessions import SignedIn
+
+_GONE = "There is nothing at this address any more. Check the link, or ask whoever has the form."
+
+
+def address_of(form: UUID, number: int, settings: Settings) -> str:
+    """Return the address at which a response's confirmation can be seen again, by whoever has it."""
+    return f"/received/{form}/{number}/{_mark(form, number, settings)}"
+
+
+def _mark(form: UUID, number: int, settings: Settings) -> str:
+    """Return what nobody can guess and no table holds."""
+    text = f"received {form} {number}".encode()
+    return hmac.new(settings.secret_key.encode(), text, hashlib.sha256).hexdigest()[:40]
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class SeenAgain:
+    """The page of a confirmation: `address` is the form's own, `sites` may frame it."""
+
+    edition: int
+    address: str
+    sites: list[str]
+    face: FormFace
+    state: dict[str, Any]
+    confirmation: ConfirmationFace
+
+
+def seen_again(
+    connect: Connect, editions: Editions, settings: Settings, *, form: UUID, number: int, mark: str
+) -> SeenAgain:
+    """Return the confirmation of a response. Raises NotFoundError where the address is wrong, or the response gone."""
+    row = _find(connect, settings, form, number, mark)
+    state = _state(editions, form, row)
+    program = state.program
+    look = brands.as_it_looks_now(connect, program.form, form_id=form)
+    return SeenAgain(
+        edition=row.edition,
+        address=f"/f/{row.team_slug}/{row.slug}",
+        sites=row.sites,
+        face=form_face(program).model_copy(update={"brand": look}),
+        state=state_with(program, Given(answers={}, link={})),
+        confirmation=confirmation_face(state),
+    )
+
+
+def document_for_visitor(
+    connect: Connect, editions: Editions, settings: Settings, *, form: UUID, number: int, mark: str
+) -> dict[str, Any]:
+    """Return a response as a document, for who handed it in. Raises NotFoundError, also where its form offers none."""
+    row = _find(connect, settings, form, number, mark)
+    state = _state(editions, form, row)
+    if not confirmation_face(state).printing:
+        raise NotFoundError(_GONE)
+    return response_document(state)
+
+
+def document_for_team(
+    connect: Connect, editions: Editions, *, who: SignedIn, form: UUID, number: int
+) -> dict[str, Any]:
+    """Return a response as a document, for the team. Raises NotFoundError."""
+    with connect() as connection:
+        row = responses.find_response(connection, team=who.team_id, form=form, number=number)
+    if row is None:
+        raise NotFoundError
+    program = editions.program(form, row.edition)
+    return response_document(state_of_kept(program, row.answers, Context.from_json(row.told, number=number)))
+
+
+def _find(connect: Connect, settings: Settings, form: UUID, number: int, mark: str) -> ReceivedRow:
+    if not hmac.compare_digest(mark.encode(), _mark(form, number, settings).encode()):
+        raise NotFoundError(_GONE)
+    with connect() as connection:
+        row = responses.find_received(connection, form=form, number=number)
+    if row is None:
+        raise NotFoundError(_GONE)
+    return row
+
+
+def _state(editions: Editions, form: UUID, row: ReceivedRow) -> State:
+    program = editions.program(form, row.edition)
+    return state_of_kept(program, row.answers, Context.from_json(row.told, number=row.number))

@@ -1,0 +1,46 @@
+"""Making the PDF of a response from its document (core.program.response_document)."""
+
+import threading
+from collections.abc import Mapping
+from pathlib import Path
+from typing import Any
+
+import weasyprint
+from jinja2 import Environment, PackageLoader, select_autoescape
+
+from codexa.services import pictures
+from codexa.services.errors import TooBusyError
+from codexa.services.response_pdf.own_sources import FACES, OwnSources, scripts_of
+
+# One at a time in each process: laying out takes a processor, and memory.
+_MAKING = threading.Lock()
+_WAIT_SECONDS = 20.0
+_MOST_PICTURES = 40  # in one document; further ones stand there by name
+_TEMPLATES = Environment(
+    loader=PackageLoader("codexa.services.response_pdf", "templates"), autoescape=select_autoescape()
+)
+
+
+def response_pdf(document: Mapping[str, Any], files: Path) -> bytes:
+    """Return the PDF of a response; `files` is the folder of uploads. Raises TooBusyError where others take too long.
+
+    Tagged as PDF/UA (ISO 14289-1) wants it. Nothing is read but our own typefaces, and the pictures that it shows.
+    """
+    shown = [
+        file["id"]
+        for page in document["pages"]
+        for answer in page["answers"]
+        for file in answer["files"]
+        if file["type"] in pictures.FORMATS
+    ][:_MOST_PICTURES]
+    text = _TEMPLATES.get_template("response.html").render(
+        document=document, brand=document["brand"], faces=FACES, scripts=scripts_of, shown=frozenset(shown)
+    )
+    if not _MAKING.acquire(timeout=_WAIT_SECONDS):
+        raise TooBusyError
+    try:
+        page = weasyprint.HTML(string=text, url_fetcher=OwnSources(files), base_url="codexa:/")
+        made: bytes = page.write_pdf(pdf_variant="pdf/ua-1", pdf_tags=True)
+    finally:
+        _MAKING.release()
+    return made

@@ -1,0 +1,60 @@
+"""A person's own account."""
+
+from typing import Annotated
+
+from pydantic import StringConstraints
+
+from codexa.web.contract.message import Message
+
+_Email = Annotated[str, StringConstraints(max_length=320)]
+_Password = Annotated[str, StringConstraints(max_length=1_000)]
+_Token = Annotated[str, StringConstraints(pattern=r"^[A-Za-z0-9_-]{1,100}$")]
+
+
+class LinkRequest(Message):
+    """The address that somebody signs in with who has forgotten the password."""
+
+    email: _Email
+
+
+class NewPasswordRequest(Message):
+    """A new password, by the link that came by mail."""
+
+    token: _Token
+    password: _Password
+
+
+class PasswordRequest(Message):
+    """A new password in place of the old one."""
+
+    old: _Password
+    new: _Password
+
+
+class AddressRequest(Message):
+    """The address that somebody wants to sign in with, and their password."""
+
+    email: _Email
+    password: _Password
+
+
+class WantedAddressReply(Message):
+    """The address that somebody wants, and where it was confirmed; null where they want no other."""
+
+    email: str | None
+    old_confirmed: bool
+    new_confirmed: bool
+
+
+class ConfirmAddressRequest(Message):
+    """The link that came by mail."""
+
+    token: _Token
+
+
+class ConfirmedAddressReply(Message):
+    """Whether the address was changed now, or where it must be confirmed yet."""
+
+    email: str
+    changed: bool
+    waits_for: str

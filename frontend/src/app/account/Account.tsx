@@ -1,0 +1,136 @@
+// One's own account: another password, and another address to sign in with.
+import Alert from "@mui/material/Alert";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { type FormEvent, type PropsWithChildren, useState } from "react";
+import { api } from "../../api/client";
+import { queries } from "../../api/queries";
+import { Single } from "../Single";
+import { useSignedIn } from "../signed_in";
+
+export function Account() {
+  const who = useSignedIn();
+  return (
+    <Single title="Your account">
+      <Typography sx={{ mb: 3 }}>
+        {who.person_name}, {who.role} of {who.team_name}. You sign in as <b>{who.email}</b>.
+      </Typography>
+      <Box sx={{ display: "grid", gridTemplateColumns: { xs: "1fr", md: "1fr 1fr" }, gap: 4, alignItems: "start" }}>
+        <Password />
+        <Address />
+      </Box>
+    </Single>
+  );
+}
+
+function Sheet({ title, onSubmit, children }: PropsWithChildren<{ title: string; onSubmit: () => void }>) {
+  return (
+    <Box
+      component="form"
+      aria-label={title}
+      onSubmit={(event: FormEvent) => {
+        event.preventDefault();
+        onSubmit();
+      }}
+      sx={{ display: "grid", gap: 2, maxWidth: 380 }}
+    >
+      <Typography variant="h2">{title}</Typography>
+      {children}
+    </Box>
+  );
+}
+
+function Password() {
+  const [old, setOld] = useState("");
+  const [next, setNext] = useState("");
+  const change = useMutation({
+    mutationFn: () => api.changePassword(old, next),
+    onSuccess: () => {
+      setOld("");
+      setNext("");
+    },
+  });
+  return (
+    <Sheet title="Another password" onSubmit={() => change.mutate()}>
+      {change.isError && <Alert severity="error">{change.error.message}</Alert>}
+      {change.isSuccess && (
+        <Alert severity="success">Changed. Elsewhere you are signed out; a mail tells you of it.</Alert>
+      )}
+      <TextField
+        label="Password now"
+        type="password"
+        autoComplete="current-password"
+        required
+        value={old}
+        onChange={(event) => setOld(event.target.value)}
+      />
+      <TextField
+        label="New password"
+        type="password"
+        autoComplete="new-password"
+        required
+        helperText="At least 12 characters"
+        value={next}
+        onChange={(event) => setNext(event.target.value)}
+      />
+      <Box>
+        <Button type="submit" variant="contained" loading={change.isPending}>
+          Change the password
+        </Button>
+      </Box>
+    </Sheet>
+  );
+}
+
+function Address() {
+  const [email, setEmail] = useState("");
+  const [password, setPassword] = useState("");
+  const queryClient = useQueryClient();
+  const wanted = useQuery(queries.wantedAddress());
+  const ask = useMutation({
+    mutationFn: () => api.askAddress(email, password),
+    onSuccess: () => {
+      setPassword("");
+      void queryClient.invalidateQueries({ queryKey: queries.wantedAddress().queryKey });
+    },
+  });
+  const there = wanted.data;
+  return (
+    <Sheet title="Another address" onSubmit={() => ask.mutate()}>
+      {ask.isError && <Alert severity="error">{ask.error.message}</Alert>}
+      {there?.email && (
+        <Alert severity="info">
+          {there.email} waits to be confirmed at{" "}
+          {[!there.old_confirmed && "your address now", !there.new_confirmed && "the new one"]
+            .filter(Boolean)
+            .join(" and ")}
+          . A mail went there; its link works for a day.
+        </Alert>
+      )}
+      <TextField
+        label="New address"
+        type="email"
+        autoComplete="email"
+        required
+        value={email}
+        onChange={(event) => setEmail(event.target.value)}
+      />
+      <TextField
+        label="Your password"
+        type="password"
+        autoComplete="current-password"
+        required
+        value={password}
+        onChange={(event) => setPassword(event.target.value)}
+      />
+      <Box>
+        <Button type="submit" variant="contained" loading={ask.isPending}>
+          Send the links
+        </Button>
+      </Box>
+    </Sheet>
+  );
+}
