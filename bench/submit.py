@@ -1,4 +1,4 @@
-"""The submit request with what follows from it, against a route that inserts a row of its size, same run."""
+"""The submit request, against a route that inserts one row with all that the submit keeps, same run."""
 
 import http.client
 import json
@@ -41,16 +41,8 @@ def run() -> bool:
         submit = f"/api/public/{running.form}/1/responses"
         times: dict[str, list[float]] = {submit: [], "/bench/insert": []}
         _times(running.port, submit)
-        size = _size_of_a_response(running.database)
         for _ in range(_ROUNDS):
             for path, each in times.items():
-                each.extend(_times(running.port, path if path == submit else f"{path}?size={size}"))
+                each.extend(_times(running.port, path))
     rate = statistics.median(times["/bench/insert"]) / statistics.median(times[submit])
     return report("submit_rate", rate, "of the rate of a route that inserts one row", 0.5)
-
-
-def _size_of_a_response(database: str) -> int:
-    with psycopg.connect(database) as connection:
-        row = connection.execute("SELECT avg(length(response::text))::int FROM response").fetchone()
-    assert row is not None
-    return int(row[0])

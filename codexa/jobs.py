@@ -9,8 +9,7 @@ from procrastinate.jobs import Job
 from codexa.services.errands.asking import TASK as ERRAND_TASK
 from codexa.services.errands.asking import ask
 from codexa.services.errands.running import run_errand
-from codexa.services.follow_ups.carrying_out import Waits, carry_out
-from codexa.services.follow_ups.keeping import TASK
+from codexa.services.follow_ups.carrying_out import TASK, carry_out_all
 from codexa.settings import Settings, read_settings
 from codexa.store.database import Database
 
@@ -43,10 +42,8 @@ def make_app(settings: Settings) -> App:
     database = Database(settings.database, CONCURRENCY, statement_seconds=60)
 
     @app.task(name=TASK, retry=_AsItSays())
-    def run_follow_up(run: int) -> None:
-        waits = carry_out(database.connection, settings, run)
-        if isinstance(waits, Waits):
-            raise _TryAgainError(waits.seconds)
+    def run_follow_ups(runs: list[int]) -> None:
+        carry_out_all(database.connection, settings, runs)
 
     @app.task(name=ERRAND_TASK, retry=_AsItSays())
     def do_errand(errand: int) -> None:

@@ -13,6 +13,7 @@ import pytest
 from argon2 import PasswordHasher, profiles
 from psycopg import sql
 from psycopg.rows import dict_row
+from web.mail import box, worker  # noqa: F401 - fixtures
 
 from codexa.services import desk, drafts, people, publishing, receiving
 from codexa.services.answering import Given

@@ -23,7 +23,7 @@ from codexa.services.context import context_of
 from codexa.services.errors import ClosedError, KeyReusedError
 from codexa.services.files_in_answers import files_in, with_files
 from codexa.services.follow_ups.keeping import keep_due
-from codexa.store import editions, people, responses
+from codexa.store import people, responses
 from codexa.store import uploads as uploads_store
 from codexa.store.database import Connection
 from codexa.store.responses import Kept
@@ -67,12 +67,22 @@ def receive(
     A repeat gets what the first got. `at` is another moment than now, for demo data. Raises KeyReusedError where the
     key was used with other answers, ClosedError where the form is gone.
     """
-    responses.wait_for_key(connection, form=incoming.form, key=incoming.key)
-    kept = responses.find_by_key(connection, form=incoming.form, key=incoming.key)
+    result = _take(connection, program, incoming, at)
+    if isinstance(result, Received):
+        return result
+    # What can't be kept may have been kept already: by the same request, sent before or at the same moment.
+    is_open, kept = responses.find_by_key(connection, form=incoming.form, key=incoming.key)
     if kept is not None:
         return _repeated(program, kept, incoming)
-    if not editions.takes_responses(connection, form=incoming.form):
+    if not is_open or result is None:
         raise ClosedError
+    return result
+
+
+def _take(
+    connection: Connection, program: Program, incoming: Incoming, at: datetime | None
+) -> Received | Refused | None:
+    """Accept, claim and keep; None where the form can't be answered any more, or the key has stood for a response."""
     given = incoming.given
     answers = with_files(connection, program, incoming.form, given.visit, given.answers)
     form = program.form
@@ -83,11 +93,14 @@ def receive(
     files = files_in(program, accepted.answers)
     if (gone := _claimed_elsewhere(connection, incoming.form, files)) is not None:
         return Refused(errors={gone: _FILE_GONE})
-    received, state = _keep(connection, incoming, accepted, [each for ids in files.values() for each in ids])
+    kept = _keep(connection, incoming, accepted, [each for ids in files.values() for each in ids])
+    if kept is None:
+        return None
+    number, state = kept
     if at is None:
         # What came at another moment is made up; nobody is written to about it.
-        keep_due(connection, state, form=incoming.form, number=received.number, moments=_FIRST_MOMENTS)
-    return received
+        keep_due(connection, state, form=incoming.form, number=number, moments=_FIRST_MOMENTS)
+    return Received(number=number, repeated=False, confirmation=confirmation_face(state))
 
 
 _FILE_GONE = FieldError(code="not_files", message="A file is not here any more. Remove it and send it again.")
@@ -102,7 +115,7 @@ def _claimed_elsewhere(connection: Connection, form: UUID, files: dict[str, list
 
 def _keep(
     connection: Connection, incoming: Incoming, accepted: Accepted, files: Collection[UUID]
-) -> tuple[Received, State]:
+) -> tuple[int, State] | None:
     context = accepted.state.context
     number = responses.insert_response(
         connection,
@@ -118,6 +131,8 @@ def _keep(
         told=context.as_json(),
         events=_FIRST_EVENTS,
     )
+    if number is None:
+        return None
     known = numbered(accepted, number)
     if known.state.program.needs_number:
         responses.set_numbered(
@@ -131,7 +146,7 @@ def _keep(
         )
     if files:
         uploads_store.claim_uploads(connection, form=incoming.form, number=number, ids=files)
-    return Received(number=number, repeated=False, confirmation=confirmation_face(known.state)), known.state
+    return number, known.state
 
 
 def _repeated(program: Program, kept: Kept, incoming: Incoming) -> Received:

@@ -7,12 +7,15 @@ from contextlib import AbstractContextManager, contextmanager
 from pathlib import Path
 from typing import Any, TypeVar
 
+import orjson
 import psycopg
 from psycopg.abc import PQGen
 from psycopg.rows import DictRow, dict_row
+from psycopg.types.json import set_json_dumps
 from psycopg_pool import ConnectionPool, PoolTimeout
 from yoyo import get_backend, read_migrations
 
+set_json_dumps(orjson.dumps)
 Connection = psycopg.Connection[DictRow]
 Connect = Callable[[], AbstractContextManager[Connection]]
 Result = TypeVar("Result")

@@ -70,15 +70,13 @@ class After:
     number: int
 
 
-def wait_for_key(connection: Connection, *, form: UUID, key: str) -> None:
-    """Wait until no other transaction goes on with that idempotency key; this one has it until its end."""
-    connection.execute(_QUERIES["wait_for_key"], {"form": form, "key": key})
-
-
-def find_by_key(connection: Connection, *, form: UUID, key: str) -> Kept | None:
-    """Return the response that was kept under an idempotency key."""
+def find_by_key(connection: Connection, *, form: UUID, key: str) -> tuple[bool, Kept | None]:
+    """Say whether a form can still be answered, and return the response that was kept under an idempotency key."""
     row = one(connection, _QUERIES["find_by_key"], form=form, key=key)
-    return Kept(**row) if row else None
+    if row is None:
+        return False, None
+    is_open = bool(row.pop("open"))
+    return is_open, None if row["number"] is None else Kept(**row)
 
 
 def insert_response(
@@ -95,8 +93,11 @@ def insert_response(
     received_at: datetime,
     told: dict[str, Any],
     events: Sequence[str],
-) -> int:
-    """Keep a response with what it was told and the events that it begins with, and return its number."""
+) -> int | None:
+    """Keep a response with what it was told and the events that it begins with, and return its number.
+
+    None where the form can't be answered any more, or one was kept under this key; no number is used up then.
+    """
     row = exactly_one(
         connection,
         _QUERIES["insert_response"],
@@ -112,7 +113,9 @@ def insert_response(
         told=Jsonb(told),
         events=list(events),
     )
-    return int(row["number"])
+    if row["number"] is None and row["took_one"]:
+        connection.execute(_QUERIES["give_back_number"], {"form": form})
+    return None if row["number"] is None else int(row["number"])
 
 
 def set_numbered(

@@ -43,14 +43,6 @@ class RunRow(Run):
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
-class NewRun:
-    """A run that was just kept, and when it is done, None for at once."""
-
-    id: int
-    due_at: datetime | None
-
-
-@dataclass(frozen=True, kw_only=True, slots=True)
 class Delivery:
     """A try of a webhook: `request` {"address", "headers"}, `reply` {"status", "headers", "body"} or None."""
 
@@ -70,11 +62,17 @@ class Failure:
 
 
 def insert_runs(
-    connection: Connection, *, form: UUID, number: int, due: Sequence[dict[str, Any]], asked_by: UUID | None = None
-) -> list[NewRun]:
-    """Keep runs, each once; return those that are new."""
-    rows = many(connection, _QUERIES["insert_runs"], form=form, number=number, due=Jsonb(list(due)), asked_by=asked_by)
-    return [NewRun(**row) for row in rows]
+    connection: Connection,
+    *,
+    form: UUID,
+    number: int,
+    due: Sequence[dict[str, Any]],
+    task: str,
+    asked_by: UUID | None = None,
+) -> None:
+    """Keep runs, each once, with a job of that task for those of each moment, there once the transaction is kept."""
+    values = {"form": form, "number": number, "due": Jsonb(list(due)), "task": task, "asked_by": asked_by}
+    connection.execute(_QUERIES["insert_runs"], values)
 
 
 def take_run(connection: Connection, *, run: int) -> Run | None:

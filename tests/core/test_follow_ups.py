@@ -1,5 +1,11 @@
 """Follow-ups: which are due, to whom and with which words; and what one lacks is found."""
 
+from dataclasses import replace
+from zoneinfo import ZoneInfo
+
+import pytest
+
+from codexa.core.errors import DefinitionError
 from codexa.core.program.accept import accept, numbered
 from codexa.core.program.follow_ups import due, follow_up_findings
 from codexa.core.program.renaming_words import renamed
@@ -127,3 +133,117 @@ def test_its_words_follow_a_key_that_is_renamed():
         "For {guest}, no. {response.number}",
         "<p>Dear {guest}</p>",
     )
+
+
+NOW = CONTEXT.now.astimezone(ZoneInfo("Europe/Berlin"))
+MIRA = "5b0c1c1e-1111-4222-8333-944445555666"
+DATED = [*BLOCKS, block("date", "visit"), block("file_upload", "photos", kinds=["picture"])]
+
+
+def due_with(follow_up, answers, moment="complete", people=None):
+    form = program_of(*DATED, follow_ups=[follow_up])
+    kept = numbered(accept(form, answers, replace(CONTEXT, now=NOW, people=people or {})), 7)
+    return due(kept.state, moment)
+
+
+class TestPeopleOfTheTeam:
+    TO_MIRA = MAIL | {"only_when": "", "recipients": [{"person": MIRA}], "all_answers": False}
+
+    def test_are_written_to_where_they_are_reached_now(self):
+        (mail,) = due_with(self.TO_MIRA, {}, people={MIRA: "mira@example.org"})
+        assert mail.content["to"] == ["mira@example.org"]
+        assert due_with(self.TO_MIRA, {}) == []
+
+    def test_who_left_is_found(self):
+        form = program(self.TO_MIRA)
+        assert [each.code for each in follow_up_findings(form, {})] == ["no_recipient"]
+        assert list(follow_up_findings(form, {MIRA: "mira@example.org"})) == []
+        assert form.form.people == {MIRA}
+
+
+class TestDays:
+    @staticmethod
+    def mail(**day):
+        return MAIL | {"only_when": "", "recipients": [{"address": "a@example.org"}], "on": "day", "day": day}
+
+    @pytest.mark.parametrize(
+        ("day", "expected"),
+        [
+            ({"field": "visit", "days": -1, "at": "10:00"}, "2027-05-31T10:00:00+02:00"),
+            ({"field": "visit", "days": 0, "at": "23:59"}, "2027-06-01T23:59:00+02:00"),
+            ({"days": 300}, "2027-09-19T09:00:00+02:00"),
+        ],
+    )
+    def test_are_counted_from_a_date_in_the_form_s_time_zone(self, day, expected):
+        (mail,) = due_with(self.mail(**day), {"visit": "2027-06-01"}, "day")
+        assert mail.at == expected
+        assert mail.told.startswith("on ")
+        assert mail.told.endswith(": mail to a@example.org: For , no. 7")
+
+    def test_that_have_passed_or_have_no_date_set_nothing_off(self):
+        assert due_with(self.mail(field="visit", days=-1), {"visit": CONTEXT.today.isoformat()}, "day") == []
+        assert due_with(self.mail(field="visit"), {}, "day") == []
+        assert due_with(self.mail(field="visit", days=1_000), {"visit": "9999-12-31"}, "day") == []
+        assert due_with(self.mail(field="visit"), {"visit": "2027-06-01"}, "complete") == []
+
+    def test_say_what_is_wrong_with_their_field(self):
+        def codes_of(**day):
+            form = program_of(*DATED, follow_ups=[self.mail(**day)])
+            return [each.code for each in follow_up_findings(form, None)]
+
+        assert codes_of(days=2) == []
+        assert codes_of(field="visit") == ["may_have_no_day"]
+        assert codes_of(field="who") == ["no_day"]
+        assert codes_of(field="gone") == ["no_day"]
+
+
+class TestWhatGoesAlong:
+    FILES = [
+        {"id": f"00000000-0000-4000-8000-00000000000{n}", "name": f"{n}.png", "size": size, "type": "image/png"}
+        for n, size in enumerate((900_000, 400_000, 90_000))
+    ]
+    MAIL = MAIL | {"only_when": "", "recipients": [{"address": "a@example.org"}], "paragraphs": [], "megabytes": 1}
+
+    def test_files_fill_the_room_that_there_is(self):
+        (mail,) = due_with(self.MAIL | {"files": True}, {"photos": self.FILES})
+        assert [each["name"] for each in mail.content["files"]] == ["0.png", "2.png"]
+        assert mail.content["pieces"][-1] == {"left_out": ["1.png"]}
+        assert mail.told.endswith(", with 0.png, 2.png")
+
+    def test_the_response_is_a_document_by_pages(self):
+        (mail,) = due_with(self.MAIL | {"pdf": True}, {"who": "Ola", "site": "odeck", "photos": self.FILES})
+        document = mail.content["pdf"]
+        assert (document["number"], document["paper"]) == (7, "A4")
+        (page,) = document["pages"]
+        assert [(each["label"], each["text"]) for each in page["answers"]] == [
+            ("Who", "Ola"),
+            ("Site", "Deck"),
+            ("Photos", "0.png, 1.png, 2.png"),
+        ]
+        assert [each["name"] for each in page["answers"][-1]["files"]] == ["0.png", "1.png", "2.png"]
+
+    def test_files_of_a_form_without_any_field_are_doubted(self):
+        assert codes(self.MAIL | {"files": True, "subject": "x"}) == ["no_files"]
+
+    def test_a_drawing_that_mail_does_not_show_is_found(self):
+        drawing = {"picture": "data:image/svg+xml;base64,PHN2Zy8+"}
+        assert codes(MAIL | {"paragraphs": [drawing]}) == ["no_picture"]
+        assert codes(MAIL | {"paragraphs": [{"picture": "/pictures/x"}]}) == []
+
+
+def test_a_mail_to_two_hundred_people_is_no_mail():
+    recipients = [{"address": f"p{n}@example.org"} for n in range(200)]
+    with pytest.raises(DefinitionError, match="50"):
+        program(MAIL | {"recipients": recipients})
+
+
+def test_a_long_answer_makes_a_subject_of_one_line():
+    form = program_of(
+        block("long_text", "who"),
+        block("email", "mail"),
+        follow_ups=[MAIL | {"recipients": [{"field": "mail"}], "paragraphs": []}],
+    )
+    kept = numbered(accept(form, {"who": "A\r\n" * 1_500, "mail": "i@example.org"}, CONTEXT), 7)
+    (mail,) = due(kept.state, "complete")
+    assert len(mail.content["subject"]) == 200
+    assert "\n" not in mail.content["subject"]

@@ -20,7 +20,11 @@ from codexa.store import editions
 from codexa.web.endpoint import ENDPOINTS
 
 ROOT = Path(__file__).parent.parent.parent
-OPEN_ADDRESSES = ("/api/session", "/api/public/")
+OPEN_ADDRESSES = (
+    *("/api/session", "/api/public/"),
+    # What links in mails lead to, and how one is asked for.
+    *("/api/account/link", "/api/account/password/by-link", "/api/account/address/confirm"),
+)
 
 
 @pytest.mark.parametrize("name", GENERATED)
@@ -80,8 +84,8 @@ class TestEveryRoute:
     @pytest.mark.parametrize("role", ["viewer", "reviewer"])
     def test_changes_nothing_for_those_who_only_look(self, walked, endpoint, role):
         status = self.ask(getattr(walked, role), endpoint, walked.form).status_code
-        # These ask by POST and change no form: who may look at a draft may try it, and be seen there.
-        looks = any(part in endpoint.rule for part in ("/preview/", "/conditions/", "/presence"))
+        # These change no form: who may look at a draft may try it, and be seen there; and all have an account.
+        looks = any(part in endpoint.rule for part in ("/preview/", "/conditions/", "/presence", "/account/"))
         assert (status == 403) is not looks
 
     @pytest.mark.parametrize("path", ["/responses", "/responses/1", "/responses.csv"])

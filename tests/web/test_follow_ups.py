@@ -1,28 +1,27 @@
 """Follow-ups from the response to the mail server: kept with what sets them off, done once, tried again, and told."""
 
-import asyncio
 import datetime
 import http.server
 import json
 import socket
 import threading
 import uuid
-from contextlib import contextmanager
+from contextlib import contextmanager, suppress
+from dataclasses import replace
 
 import psycopg
 import pytest
-from aiosmtpd.smtp import SMTP
-from conftest import receive, visit_document, within
+from conftest import receive, save_draft, visit_document, within
+from web.mail import work
 
 from codexa.core.form.form import read_form
 from codexa.core.program.compiling import compile_form
-from codexa.jobs import make_app
 from codexa.practice.mailbox import smtp as practice
 from codexa.practice.mailbox import store as mailbox
 from codexa.practice.mailbox.server import application as mailbox_pages
 from codexa.services import desk, publishing
 from codexa.services.accounts.notices import notice
-from codexa.services.follow_ups import carrying_out, keeping, mailing, webhooks
+from codexa.services.follow_ups import carrying_out, mailing, webhooks
 from codexa.services.follow_ups.mail_layout import as_text
 from codexa.services.follow_ups.outcomes import NeverError, TryLaterError
 from codexa.settings import Settings
@@ -40,36 +39,6 @@ MAIL = {
     "all_answers": True,
 }
 ANSWERS = {"people": "3", "show": "o1", "mail": "ingrid@example.org"}
-
-
-@contextmanager
-def mail_server(handler):
-    """A mail server on loopback; yields its port."""
-    ready, ports, stop = threading.Event(), [], []
-
-    async def serve():
-        loop = asyncio.get_running_loop()
-        server = await loop.create_server(lambda: SMTP(handler, hostname="test"), "127.0.0.1", 0)
-        ports.append(server.sockets[0].getsockname()[1])
-        end = asyncio.Event()
-        stop.append(lambda: loop.call_soon_threadsafe(end.set))
-        ready.set()
-        async with server:
-            await end.wait()
-
-    thread = threading.Thread(target=asyncio.run, args=(serve(),), daemon=True)
-    thread.start()
-    ready.wait(10)
-    yield ports[0]
-    stop[0]()
-    thread.join(10)
-
-
-@pytest.fixture
-def box(tmp_path, monkeypatch):
-    monkeypatch.setattr(mailbox, "FOLDER", tmp_path / "mailbox")
-    with mail_server(practice.Handler()) as port:
-        yield Settings(smtp_port=str(port))
 
 
 @pytest.fixture
@@ -97,22 +66,11 @@ def open_of(agent, form):
     return [(each["number"], each["state"]) for each in agent.get(f"/api/forms/{form}/runs").json["runs"]]
 
 
-def work(settings):
-    """Do all jobs that wait."""
-    app = make_app(settings)
-
-    async def until_done():
-        async with app.open_async():
-            await app.run_worker_async(wait=False, install_signal_handlers=False)
-
-    asyncio.run(until_done())
-
-
 class TestMail:
-    def test_is_kept_with_its_response_and_sent_once_by_a_worker(self, as_mira, with_mail, database, box):
+    def test_is_kept_with_its_response_and_sent_once_by_a_worker(self, as_mira, with_mail, worker):
         hand_in(as_mira, with_mail)
         assert [(each["state"], each["tries"]) for each in runs_of(as_mira, with_mail)] == [("waiting", 0)]
-        settings = Settings(database=database, smtp_port=box.smtp_port)
+        settings = worker
         for _ in range(2):
             work(settings)
         (mail,) = mailbox.all_mail()
@@ -129,20 +87,20 @@ class TestMail:
         events = as_mira.get(f"/api/forms/{with_mail}/responses/1").json["events"]
         assert events[-1]["kind"] == "follow-up done"
 
-    def test_a_repeat_of_the_same_run_is_the_same_mail(self, as_mira, with_mail, database, box):
+    def test_a_repeat_of_the_same_run_is_the_same_mail(self, as_mira, with_mail, database, worker):
         hand_in(as_mira, with_mail)
         run = runs_of(as_mira, with_mail)[0]["id"]
         connect = Database(database, 2)
         with connect.connection() as connection:
             found = carrying_out.runs.take_run(connection, run=run)
         for _ in range(2):
-            carrying_out.SENDERS["email"](found, box)
+            carrying_out.SENDERS["email"](found, worker)
         assert [each.times for each in mailbox.all_mail()] == [2]
         connect.close()
 
-    def test_again_is_another_mail_and_says_who_asked(self, as_mira, with_mail, database, box):
+    def test_again_is_another_mail_and_says_who_asked(self, as_mira, with_mail, database, worker):
         hand_in(as_mira, with_mail)
-        connect, settings = Database(database, 2), Settings(database=database, smtp_port=box.smtp_port)
+        connect, settings = Database(database, 2), worker
         (run,) = runs_of(as_mira, with_mail)
         carrying_out.carry_out(connect.connection, settings, run["id"])
         assert as_mira.post(f"/api/forms/{with_mail}/runs/{run['id']}/again").status_code == 204
@@ -179,11 +137,11 @@ class TestMail:
         assert open_of(as_mira, with_mail) == [(2, "waiting"), (1, "waiting")]
         connect.close()
 
-    def test_more_mails_than_a_form_may_send_in_an_hour_wait(self, as_mira, with_mail, database, box):
+    def test_more_mails_than_a_form_may_send_in_an_hour_wait(self, as_mira, with_mail, database, worker):
         for _ in range(2):
             hand_in(as_mira, with_mail)
         connect = Database(database, 2)
-        settings = Settings(database=database, smtp_port=box.smtp_port, mails_per_hour="1")
+        settings = replace(worker, mails_per_hour="1")
         first, second = (runs_of(as_mira, with_mail, number)[0]["id"] for number in (1, 2))
         assert carrying_out.carry_out(connect.connection, settings, first) is None
         assert carrying_out.carry_out(connect.connection, settings, second).seconds > 0
@@ -191,8 +149,84 @@ class TestMail:
         assert len(list(mailbox.all_mail())) == 1
         connect.close()
 
+    def test_of_a_response_that_was_removed_meanwhile_is_not_sent(self, as_mira, with_mail, worker, connection):
+        hand_in(as_mira, with_mail)
+        connection.execute("UPDATE response SET stage = 'removed'")
+        connection.commit()
+        work(worker)
+        assert list(mailbox.all_mail()) == []
+
+    def test_goes_out_by_the_edition_that_was_answered(self, as_mira, with_mail, worker, connection, mira):
+        hand_in(as_mira, with_mail)
+        later = visit_document()
+        later["pages"][0]["blocks"] = [each for each in later["pages"][0]["blocks"] if each["id"] != "mail"]
+        save_draft(connection, who=mira, form=with_mail, revision=1, document=later)
+        publishing.publish(within(connection), who=mira, form=with_mail, revision=2)
+        connection.commit()
+        hand_in(as_mira, with_mail)
+        work(worker)
+        assert [mail.message["Subject"] for mail in mailbox.all_mail()] == ["3 people, no. 2", "3 people, no. 1"]
+
+    def test_two_workers_with_one_job_send_one_mail(self, as_mira, with_mail, database, worker):
+        hand_in(as_mira, with_mail)
+        run = runs_of(as_mira, with_mail)[0]["id"]
+        connect, settings = Database(database, 4), worker
+        both = [threading.Thread(target=carrying_out.carry_out, args=(connect.connection, settings, run)) for _ in "ab"]
+        for each in both:
+            each.start()
+        for each in both:
+            each.join()
+        assert len(list(mailbox.all_mail())) == 1
+        events = as_mira.get(f"/api/forms/{with_mail}/responses/1").json["events"]
+        assert [each["kind"] for each in events].count("follow-up done") == 1
+        connect.close()
+
+    def test_a_clock_that_is_set_back_sends_nothing_twice(self, as_mira, with_mail, database, worker, monkeypatch):
+        hand_in(as_mira, with_mail)
+        run = runs_of(as_mira, with_mail)[0]["id"]
+        connect, settings = Database(database, 2), worker
+        carrying_out.carry_out(connect.connection, settings, run)
+        monkeypatch.setattr("time.time", lambda: 0.0)
+        carrying_out.carry_out(connect.connection, settings, run)
+        assert [each.times for each in mailbox.all_mail()] == [1]
+        connect.close()
+
+    def test_what_it_says_can_be_read_at_the_response(self, as_mira, with_mail):
+        hand_in(as_mira, with_mail)
+        (run,) = runs_of(as_mira, with_mail)
+        seen = as_mira.get(f"/api/forms/{with_mail}/runs/{run['id']}").json
+        assert "For First stars &amp; more" in seen["html"]
+        assert (seen["text"].startswith("For First stars & more"), seen["deliveries"]) == (True, [])
+        assert as_mira.get(f"/api/forms/{with_mail}/runs/999").status_code == 404
+
     def test_nobody_else_s_run_is_done_again(self, as_mira):
         assert as_mira.post(f"/api/forms/{uuid.uuid4()}/runs/1/again").status_code == 404
+
+
+@contextmanager
+def dropping_server(step):
+    """A mail server that drops the line once it reads a command; yields its port."""
+    listener = socket.create_server(("127.0.0.1", 0))
+
+    def serve():
+        line, _ = listener.accept()
+        with line, line.makefile("rwb") as file:
+            file.write(b"220 ready\r\n")
+            file.flush()
+            while (said := file.readline()) and not said.upper().startswith(step.encode()):
+                in_mail = said[:1] not in b"EMRDQ" or b":" in said[:12].replace(b"MAIL FROM:", b"").replace(
+                    b"RCPT TO:", b""
+                )
+                if in_mail:
+                    continue
+                file.write(b"354 go on\r\n" if said.startswith(b"DATA") else b"250 ok\r\n")
+                file.flush()
+
+    thread = threading.Thread(target=serve, daemon=True)
+    thread.start()
+    yield listener.getsockname()[1]
+    listener.close()
+    thread.join(5)
 
 
 def content_of(**changes):
@@ -217,6 +251,31 @@ class TestMailServer:
         with pytest.raises(NeverError):
             mailing.send(content_of(to=["a@example.org\nBcc: all@example.org"]), key="k4", settings=box)
         assert list(mailbox.all_mail()) == []
+
+    def test_takes_long_names_and_other_scripts(self, box):
+        mailing.send(content_of(from_name="N" * 500, subject="Ø" * 200), key="k6", settings=box)
+        (mail,) = mailbox.all_mail()
+        assert mail.message["Subject"] == "Ø" * 200
+
+    @pytest.mark.parametrize("step", ["EHLO", "MAIL", "RCPT", "DATA", "."])
+    def test_a_line_that_drops_at_any_step_is_tried_later(self, step):
+        with dropping_server(step) as port, pytest.raises(TryLaterError):
+            mailing.send(content_of(), key="k7", settings=Settings(smtp_port=str(port)))
+
+    def test_one_that_is_slow_is_waited_for_only_so_long(self, box, monkeypatch):
+        monkeypatch.setattr(practice, "_SLOW_SECONDS", 3.0)
+        monkeypatch.setattr(mailing, "_SECONDS", 0.3)
+        mailbox.set_mode("slow")
+        with pytest.raises(TryLaterError, match="can't be reached"):
+            mailing.send(content_of(), key="k8", settings=box)
+
+    def test_one_that_loses_the_line_once_it_has_the_mail_gets_it_again_as_the_same(self, box):
+        mailbox.set_mode("lost")
+        with pytest.raises(TryLaterError):
+            mailing.send(content_of(), key="k9", settings=box)
+        mailbox.set_mode("take")
+        mailing.send(content_of(), key="k9", settings=box)
+        assert [each.times for each in mailbox.all_mail()] == [2]
 
     def test_the_mailbox_shows_what_came(self, box):
         mailing.send(content_of(), key="k5", settings=box)
@@ -246,14 +305,16 @@ def test_a_mail_as_text_keeps_lines_lists_and_bars():
 class Receiver(http.server.BaseHTTPRequestHandler):
     """Another system: answers what it was told to, and keeps what it got."""
 
-    status, got = 200, []
+    status, got, said = 200, [], b"thanks"
 
     def do_POST(self):
         body = self.rfile.read(int(self.headers["Content-Length"]))
         Receiver.got.append((dict(self.headers), body))
         self.send_response(Receiver.status)
         self.end_headers()
-        self.wfile.write(b"thanks")
+        # Who is not heard out may hang up.
+        with suppress(OSError):
+            self.wfile.write(Receiver.said)
 
     def log_message(self, *_ignored):
         pass
@@ -261,7 +322,7 @@ class Receiver(http.server.BaseHTTPRequestHandler):
 
 @pytest.fixture
 def receiver():
-    Receiver.got, Receiver.status = [], 200
+    Receiver.got, Receiver.status, Receiver.said = [], 200, b"thanks"
     server = http.server.HTTPServer(("127.0.0.1", 0), Receiver)
     thread = threading.Thread(target=server.serve_forever, daemon=True)
     thread.start()
@@ -300,6 +361,30 @@ class TestWebhook:
         with pytest.raises(NeverError, match="not on the open network"):
             self.send(f"http://{host}:8080/in", mode="production")
 
+    def test_of_an_answer_of_fifty_megabytes_the_beginning_is_read(self, receiver):
+        Receiver.said = b"x" * 50_000_000
+        done = self.send(receiver)
+        assert len(done.delivery.reply["body"]) == 64 * 1024
+
+    def test_every_try_is_kept_with_request_and_reply(self, as_mira, connection, mira, database, receiver):
+        hook = {"id": "u2", "kind": "webhook", "address": receiver}
+        form = desk.import_form(within(connection), who=mira, document=visit_document() | {"follow_ups": [hook]})
+        publishing.publish(within(connection), who=mira, form=form, revision=1)
+        connection.commit()
+        hand_in(as_mira, form)
+        (run,) = runs_of(as_mira, form)
+        connect = Database(database, 2)
+        for Receiver.status in (503, 200):
+            carrying_out.carry_out(connect.connection, Settings(database=database), run["id"])
+        connect.close()
+        seen = as_mira.get(f"/api/forms/{form}/runs/{run['id']}").json
+        assert seen["body"]["answers"]["people"] == "3"
+        assert [(each["try_"], each["reply"]["status"], each["reply"]["body"]) for each in seen["deliveries"]] == [
+            (1, 503, "thanks"),
+            (2, 200, "thanks"),
+        ]
+        assert seen["deliveries"][0]["request"]["headers"]["Idempotency-Key"].endswith(".1.u2.complete.0")
+
     def test_who_does_not_answer_is_tried_later(self):
         with socket.socket() as closed:
             closed.bind(("127.0.0.1", 0))
@@ -315,10 +400,10 @@ def test_runs_are_kept_in_the_transaction_of_what_sets_them_off(database, connec
         other.rollback()
     counts = "SELECT (SELECT count(*) FROM run) + (SELECT count(*) FROM procrastinate_jobs) AS count"
     assert connection.execute(counts).fetchone()["count"] == 0
-    assert keeping.TASK == "carry_out"
+    assert carrying_out.TASK == "carry_out"
 
 
-def test_a_draft_s_mail_is_shown_in_full_and_sent_to_who_asks_alone(as_mira, with_mail, database, box):
+def test_a_draft_s_mail_is_shown_in_full_and_sent_to_who_asks_alone(as_mira, with_mail, worker):
     asked = {"answers": ANSWERS, "link": {}}
     reply = as_mira.post(f"/api/forms/{with_mail}/preview/follow-ups", json=asked).json
     (due,) = reply["due"]
@@ -326,7 +411,7 @@ def test_a_draft_s_mail_is_shown_in_full_and_sent_to_who_asks_alone(as_mira, wit
     assert len(as_mira.get(f"/api/forms/{with_mail}/follow-ups/secret").json["secret"]) == 64
     tried = as_mira.post(f"/api/forms/{with_mail}/follow-ups/try", json=asked | {"follow_up": "u1"})
     assert tried.status_code == 204
-    work(Settings(database=database, smtp_port=box.smtp_port))
+    work(worker)
     (mail,) = mailbox.all_mail()
     assert (mail.recipients, mail.message["Subject"]) == (["mira@example.org"], "Try: 3 people, no. 1")
     nothing = as_mira.post(f"/api/forms/{with_mail}/follow-ups/try", json=asked | {"follow_up": "gone"})

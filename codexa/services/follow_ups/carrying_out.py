@@ -1,16 +1,18 @@
 """Carrying out one run: nothing is held while something outside is waited for, and each outcome is kept."""
 
-from collections.abc import Callable
+import datetime
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
 from codexa.services.errands.told_failures import tell_failure
 from codexa.services.follow_ups import mailing, webhooks
 from codexa.services.follow_ups.outcomes import Done, NeverError, TryLaterError
 from codexa.settings import Settings
-from codexa.store import runs
-from codexa.store.database import Connect
+from codexa.store import queue, runs
+from codexa.store.database import Connect, Connection
 from codexa.store.runs import Run
 
+TASK = "carry_out"
 MOST_TRIES = 8
 PAUSES = (10, 60, 300, 1_800, 7_200, 21_600, 43_200)  # seconds before each further try
 
@@ -39,8 +41,23 @@ SENDERS: dict[str, Send] = {
 }
 
 
+def carry_out_all(connect: Connect, settings: Settings, run_ids: Sequence[int]) -> None:
+    """Do what these runs say, one after the other; what one of them meets keeps none of the others back.
+
+    Raises what nobody thought of, once all were tried.
+    """
+    unforeseen: Exception | None = None
+    for run_id in run_ids:
+        try:
+            carry_out(connect, settings, run_id)
+        except Exception as error:
+            unforeseen = error
+    if unforeseen is not None:
+        raise unforeseen
+
+
 def carry_out(connect: Connect, settings: Settings, run_id: int) -> Waits | None:
-    """Do what a run says; return Waits where it must be tried again, None where it has ended, well or not."""
+    """Do what a run says; return Waits where a job was kept to try it again, None where it has ended, well or not."""
     with connect() as connection:
         run = runs.take_run(connection, run=run_id)
         if run is None:
@@ -48,7 +65,7 @@ def carry_out(connect: Connect, settings: Settings, run_id: int) -> Waits | None
         most = int(settings.mails_per_hour)
         if run.kind == "email" and runs.count_mails(connection, form=run.form_id, most=most) >= most:
             # It has not been tried: waiting for its turn costs it none of its tries.
-            return Waits(seconds=_TURN_SECONDS)
+            return _later(connection, run_id, _TURN_SECONDS)
         tries = runs.count_try(connection, run=run_id)
     state = "done"
     try:
@@ -73,4 +90,11 @@ def carry_out(connect: Connect, settings: Settings, run_id: int) -> Waits | None
             )
         if state == "failed":
             tell_failure(connection, form=run.form_id)
-    return Waits(seconds=PAUSES[min(tries, len(PAUSES)) - 1]) if state == "waiting" else None
+        return _later(connection, run_id, PAUSES[min(tries, len(PAUSES)) - 1]) if state == "waiting" else None
+
+
+def _later(connection: Connection, run: int, seconds: int) -> Waits:
+    """Have a run tried again in so many seconds."""
+    at = datetime.datetime.now(datetime.UTC) + datetime.timedelta(seconds=seconds)
+    queue.defer(connection, TASK, {"runs": [run]}, at=at)
+    return Waits(seconds=seconds)

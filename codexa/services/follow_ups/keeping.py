@@ -1,22 +1,22 @@
 """Keeping what follows from an event, in the transaction of the event; and once more, by a person."""
 
-from dataclasses import asdict, dataclass
+from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
 from uuid import UUID
 
 from codexa.core.form.follow_ups import Moment
 from codexa.core.program.evaluate import State
-from codexa.core.program.follow_ups import KINDS, due
+from codexa.core.program.follow_ups import KINDS, Due, due
 from codexa.services.drafts import require
 from codexa.services.errors import NotFoundError
+from codexa.services.follow_ups.carrying_out import TASK
 from codexa.services.follow_ups.mail_layout import shown_mail
-from codexa.store import queue, responses, runs
+from codexa.store import responses, runs
 from codexa.store.database import Connect, Connection
 from codexa.store.runs import Delivery, RunRow
 from codexa.store.sessions import SignedIn
 
-TASK = "carry_out"
 MOST_OPEN = 100
 
 
@@ -46,18 +46,21 @@ def keep_due(connection: Connection, state: State, *, form: UUID, number: int, m
     """Keep what these events set off, with a job for each."""
     if not state.program.form.follow_ups:
         return
-    found = [asdict(each) | {"again": 0} for moment in moments for each in due(state, moment)]
-    _keep(connection, form, number, found, asked_by=None)
+    found = [_as_run(each) for moment in moments for each in due(state, moment)]
+    if found:
+        runs.insert_runs(connection, form=form, number=number, due=found, task=TASK)
 
 
-def _keep(
-    connection: Connection, form: UUID, number: int, found: list[dict[str, Any]], *, asked_by: UUID | None
-) -> None:
-    if not found:
-        return
-    new = runs.insert_runs(connection, form=form, number=number, due=found, asked_by=asked_by)
-    for moment in dict.fromkeys(run.due_at for run in new):
-        queue.defer(connection, TASK, *({"run": run.id} for run in new if run.due_at == moment), at=moment)
+def _as_run(each: Due) -> dict[str, Any]:
+    return {
+        "follow_up": each.follow_up,
+        "name": each.name,
+        "moment": each.moment,
+        "kind": each.kind,
+        "content": each.content,
+        "at": each.at,
+        "again": 0,
+    }
 
 
 def runs_of(connect: Connect, *, who: SignedIn, form: UUID, number: int) -> list[ToldRun]:
@@ -139,4 +142,4 @@ def run_again(connect: Connect, *, who: SignedIn, form: UUID, run: int) -> None:
             "at": None,
             "again": last.again + 1,
         }
-        _keep(connection, form, last.number, [once_more], asked_by=who.person_id)
+        runs.insert_runs(connection, form=form, number=last.number, due=[once_more], task=TASK, asked_by=who.person_id)

@@ -54,7 +54,7 @@ def as_html(content: Mapping[str, Any], source: Source) -> str:
         f'<meta name="color-scheme" content="light dark"><title>{html.escape(content["subject"])}</title>'
         f"<style>{_DARK}</style></head>"
         f'<body class="ground" style="margin:0;padding:0;background:{brand["ground"]}">'
-        f'<table {table}><tr><td align="center"><table {table} style="max-width:600px">'
+        f'<table {table}><tr><td align="center" style="padding:24px 8px"><table {table} style="max-width:600px">'
         f'<tr><td style="height:6px;background:{brand["accent"]}"></td></tr>'
         f'<tr><td class="paper" style="padding:24px;background:{brand["paper"]};{words}">{body}</td></tr>'
         "</table></td></tr></table></body></html>"

@@ -1,28 +1,36 @@
--- name: wait_for_key
--- Lets one request at a time go on with an idempotency key; the next then finds what the first has kept.
-SELECT pg_advisory_xact_lock(hashtextextended(%(form)s::text || %(key)s, 0));
-
 -- name: find_by_key
--- The response that was kept under an idempotency key.
-SELECT number, content_digest, answers, told FROM response WHERE form_id = %(form)s AND idempotency_key = %(key)s;
+-- Whether a form can still be answered, with the response that was kept under an idempotency key, if one was.
+SELECT form.deleted_at IS NULL AND form.live_edition IS NOT NULL AS open, response.number, response.content_digest,
+    response.answers, response.told
+FROM form LEFT JOIN response ON response.form_id = form.id AND response.idempotency_key = %(key)s
+WHERE form.id = %(form)s;
 
 -- name: insert_response
--- Keeps a response under the next number of its form, with the first events of its life. Whoever waits for a number
--- waits for this statement and its commit alone: it comes last.
+-- Keeps a response under the next number of its form, with the first events of its life: where the form can still be
+-- answered, and nothing was kept under this key. Whoever waits for a number waits from this statement to the commit.
 WITH numbered AS (
-    UPDATE response_counter SET last_number = last_number + 1 WHERE form_id = %(form)s RETURNING form_id, last_number
+    UPDATE response_counter SET last_number = last_number + 1
+    FROM form
+    WHERE response_counter.form_id = %(form)s AND form.id = %(form)s
+        AND form.deleted_at IS NULL AND form.live_edition IS NOT NULL
+    RETURNING response_counter.form_id, last_number
 ), kept AS (
     INSERT INTO response (form_id, number, edition, received_at, answers, computed, path, confirmation, idempotency_key,
         content_digest, told)
     SELECT form_id, last_number, %(edition)s, %(received_at)s, %(answers)s, %(computed)s, %(path)s,
         %(confirmation)s, %(key)s, %(digest)s, %(told)s
     FROM numbered
+    ON CONFLICT (form_id, idempotency_key) DO NOTHING
     RETURNING form_id, number, received_at
 ), happened AS (
     INSERT INTO event (form_id, number, kind, at, who)
     SELECT form_id, number, kind, received_at, 'visitor' FROM kept, unnest(%(events)s::text[]) AS kind
 )
-SELECT number FROM kept;
+SELECT (SELECT number FROM kept) AS number, EXISTS (SELECT FROM numbered) AS took_one;
+
+-- name: give_back_number
+-- Takes the last number back. Whoever took it holds the counter until the end of the transaction.
+UPDATE response_counter SET last_number = last_number - 1 WHERE form_id = %(form)s;
 
 -- name: set_numbered
 -- Keeps what could be worked out only once the response had its number.

@@ -1,11 +1,20 @@
 -- name: insert_runs
--- Keeps what follows from an event of a response, and gives each its number; what was kept before stays as it is.
-INSERT INTO run (form_id, number, follow_up, name, moment, kind, content, again, due_at, asked_by)
-SELECT %(form)s, %(number)s, due.follow_up, due.name, due.moment, due.kind, due.content, due.again, due.at, %(asked_by)s
-FROM jsonb_to_recordset(%(due)s)
-    AS due (follow_up text, name text, moment text, kind text, content jsonb, again integer, at timestamptz)
-ON CONFLICT (form_id, number, follow_up, moment, again) DO NOTHING
-RETURNING id, due_at;
+-- Keeps what follows from an event of a response; what was kept before stays as it is. For what is done at one moment
+-- there is one job, written as procrastinate's own function writes it.
+WITH kept AS (
+    INSERT INTO run (form_id, number, follow_up, name, moment, kind, content, again, due_at, asked_by)
+    SELECT %(form)s, %(number)s, due.follow_up, due.name, due.moment, due.kind, due.content, due.again, due.at,
+        %(asked_by)s
+    FROM jsonb_to_recordset(%(due)s)
+        AS due (follow_up text, name text, moment text, kind text, content jsonb, again integer, at timestamptz)
+    ON CONFLICT (form_id, number, follow_up, moment, again) DO NOTHING
+    RETURNING id, due_at
+), together AS (
+    SELECT jsonb_build_object('runs', jsonb_agg(id ORDER BY id)) AS args, due_at FROM kept GROUP BY due_at
+)
+SELECT procrastinate_defer_jobs_v1(array_agg(
+    ROW('default', %(task)s, 0, NULL, NULL, args, due_at)::procrastinate_job_to_defer_v1
+)) FROM together HAVING count(*) > 0;
 
 -- name: take_run
 -- A run that is still to be done; nothing where it has ended, or its response or form was removed.

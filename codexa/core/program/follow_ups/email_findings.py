@@ -1,6 +1,7 @@
 """What a mail lacks: nobody to send to, an address that is none, a field that may be hidden, no subject, no words."""
 
 from collections.abc import Collection, Iterator
+from functools import lru_cache
 
 from email_validator import EmailNotValidError, validate_email
 
@@ -48,6 +49,7 @@ def people_findings(follow_up: EmailFollowUp, people: Collection[str]) -> Iterat
             yield error("no_recipient", message, "Pick somebody else.", follow_up.id, f"recipients.{at}")
 
 
+@lru_cache(maxsize=4_096)
 def is_address(text: str) -> bool:
     """Say whether mail can be sent to this."""
     try:
