@@ -10,7 +10,7 @@ from pathlib import Path
 
 import psycopg
 import pytest
-from conftest import EXAMPLES, within
+from conftest import EXAMPLES, make_person, within
 from playwright.sync_api import expect
 from psycopg.rows import dict_row
 
@@ -23,6 +23,8 @@ from codexa.store.database import Database, migrate
 from launch import PYTHON, ROOT
 from launch.machine import CHROMIUM, free_port
 
+# Somebody whose password a test may change.
+FORGETFUL = "sofia@alderlight.example.org"
 RESULTS = ROOT / "test-results"
 AXE = (ROOT / "frontend/node_modules/axe-core/axe.min.js").read_text(encoding="utf-8")
 # A transition that is broken off has not finished, and never will.
@@ -107,6 +109,7 @@ def publish_for_tests(database, sites):
         team = people.find_team(connection, slug=TEAM)
         person = people.find_person_by_email(connection, email=PEOPLE[0][1])
         mira = people.as_signed_in(connection, person=person.id, team=team)
+        make_person(connection, team=TEAM, role="editor", email=FORGETFUL)
         short = json.loads((EXAMPLES.parent / "tests" / "cases" / "short_visit.json").read_text(encoding="utf-8"))
         for document in (short, every_type_document()):
             form = desk_service.import_form(within(connection), who=mira, document=document)

@@ -7,6 +7,8 @@ import pytest
 
 from codexa.core.errors import DefinitionError
 from codexa.core.program.accept import accept, numbered
+from codexa.core.program.evaluate import evaluate
+from codexa.core.program.explain import explain_all
 from codexa.core.program.follow_ups import due, follow_up_findings
 from codexa.core.program.renaming_words import renamed
 from codexa.core.program.trials import run_trials
@@ -247,3 +249,19 @@ def test_a_long_answer_makes_a_subject_of_one_line():
     (mail,) = due(kept.state, "complete")
     assert len(mail.content["subject"]) == 200
     assert "\n" not in mail.content["subject"]
+
+
+def test_why_it_is_done_or_not_is_told_by_its_rules():
+    def why(answers):
+        return explain_all(evaluate(program(MAIL), answers, CONTEXT), "u1")
+
+    done, recipient, paragraph = why({"mail": "i@example.org", "site": "odome"})
+    assert (done.fact, done.value) == ("only_when", "is done")
+    assert done.sentence.startswith("the follow-up Thanks is done, because 1.2 Mail is i@example.org")
+    assert (recipient.fact, recipient.value) == ("recipients.1.when", "does not go to this recipient")
+    assert (paragraph.value, paragraph.because[0].value) == ("does not have this paragraph", "is Dome")
+    assert [each.value for each in why({"site": "odeck"})] == [
+        "is not done",
+        "goes to this recipient",
+        "has this paragraph",
+    ]

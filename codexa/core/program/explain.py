@@ -24,6 +24,12 @@ from codexa.core.program.telling import told
 from codexa.core.program.wording import Words
 
 _DEEPEST = 20
+# What a condition of a follow-up says where it holds, and where it does not.
+_FOLLOW_UP = {
+    "follow_up": ("is done", "is not done"),
+    "recipient": ("goes to this recipient", "does not go to this recipient"),
+    "shown": ("has this paragraph", "does not have this paragraph"),
+}
 
 
 class NoSuchFactError(CoreError):
@@ -72,9 +78,12 @@ def explain_in(state: State, path: str) -> Explanation:
 def explain_all(state: State, address: str) -> tuple[Explanation, ...]:
     """Return why everything about one part of a form is as it is, in the order in which people ask.
 
-    `address` is "OWNER" or "REPEAT/ROW/BLOCK", by keys or ids. Raises NoSuchFactError.
+    `address` is "OWNER" or "REPEAT/ROW/BLOCK", by keys or ids; a follow-up's by id: its conditions, those of whom it
+    goes to and what it says. Raises NoSuchFactError.
     """
     *row_path, name = address.split("/")
+    if any(each.id == name for each in state.program.form.follow_ups):
+        return _Explainer(state, ()).of_follow_up(name)
     owner = _owner_of(state.program, name, row_path)
     row = _row_of(state, row_path)
     spots = {fact: _spot_of(state.program, owner, fact) for fact in _facts_of(state.program, owner)}
@@ -178,6 +187,25 @@ class _Explainer:
             sentence=self._told_points(owner, fact_name, value)
             or self._sentence(owner, value, formula, because, self._taken_band(spot, owner)),
             formula="" if formula is None else formula.compiled.text.strip(),
+            because=because,
+        )
+
+    def of_follow_up(self, follow_up: str) -> tuple[Explanation, ...]:
+        """Return why each condition of a follow-up holds or does not."""
+        formulas = [each for each in self._program.formulas if each.owner == follow_up and each.compiled.reads]
+        return tuple(self._of_condition(each) for each in formulas)
+
+    def _of_condition(self, formula: Formula) -> Explanation:
+        holds = self._holds(formula)
+        value = _FOLLOW_UP[formula.mark.fact][0 if holds else 1]
+        because = tuple(self._once(read) for read in dict.fromkeys(formula.reads()) if read in self._program.facts)
+        return Explanation(
+            owner=formula.owner,
+            name=name_of(self._program, formula.owner),
+            fact=formula.setting,
+            value=value,
+            sentence=self._sentence(formula.owner, value, formula, because, None),
+            formula=formula.compiled.text.strip(),
             because=because,
         )
 

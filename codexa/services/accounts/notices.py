@@ -36,6 +36,7 @@ def notice(*, to: Sequence[str], subject: str, text: str) -> dict[str, Any]:
         "reply_to": "",
         "from_name": "Codexa",
         "subject": " ".join(subject.split())[:200],
+        "locale": "en",
         "brand": _LOOK,
         "pieces": [{"html": text}],
         "files": [],

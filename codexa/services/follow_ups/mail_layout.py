@@ -50,7 +50,8 @@ def as_html(content: Mapping[str, Any], source: Source) -> str:
     body = logo + "".join(_piece_as_html(each, brand["accent"], source) for each in content["pieces"])
     table = 'role="presentation" width="100%" cellpadding="0" cellspacing="0"'
     return (
-        '<!doctype html><html><head><meta charset="utf-8"><meta name="viewport" content="width=device-width">'
+        f'<!doctype html><html lang="{content["locale"].replace("_", "-")}">'
+        '<head><meta charset="utf-8"><meta name="viewport" content="width=device-width">'
         f'<meta name="color-scheme" content="light dark"><title>{html.escape(content["subject"])}</title>'
         f"<style>{_DARK}</style></head>"
         f'<body class="ground" style="margin:0;padding:0;background:{brand["ground"]}">'

@@ -23,7 +23,7 @@ UPDATE run SET content = (content - 'accent') || jsonb_build_object(
         'accent', content ->> 'accent', 'ground', '#F2F3F5', 'paper', '#FFFFFF', 'ink', '#1F2630',
         'letters', 'serif', 'logo', '', 'logo_alternative', ''
     ),
-    'files', '[]'::jsonb, 'pdf', NULL
+    'locale', 'en', 'files', '[]'::jsonb, 'pdf', NULL
 )
 WHERE kind = 'email';
 

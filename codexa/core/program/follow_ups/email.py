@@ -39,6 +39,7 @@ class EmailKind(FollowUpKind[EmailFollowUp]):
             "reply_to": _field_value(state, follow_up.reply_to),
             "from_name": _one_line(state.text(owner, "from_name", follow_up.from_name)),
             "subject": _one_line(state.text(owner, "subject", follow_up.subject))[:_MOST_SUBJECT],
+            "locale": state.program.form.locale,
             "brand": _look(state.program.form.brand),
             "pieces": [*_paragraphs(state, follow_up), *(_all_answers(state) if follow_up.all_answers else []), *told],
             "files": attached,

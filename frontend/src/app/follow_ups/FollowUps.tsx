@@ -16,6 +16,7 @@ import { counted } from "../../text/words";
 import { SidePanel, SideRow } from "../../ui/SideList";
 import { useBench } from "../workbench/bench";
 import { TryingChoice } from "../workbench/TryingChoice";
+import { useFollowUpPaste, written } from "./clipboard";
 import { Condition } from "./Condition";
 import { DayEditor } from "./DayEditor";
 import { StillOpen } from "./StillOpen";
@@ -45,6 +46,7 @@ function dayInWords({ field, days, at }: FollowUp["day"], parts: Parts): string 
 
 export function FollowUps() {
   const { form, part, select, parts, mayEdit, analysis, reply } = useBench();
+  useFollowUpPaste();
   const people = new Map(useQuery(queries.people()).data?.people.map(({ id, name }) => [id, name]));
   const chosen = form.follow_ups.find(({ id }) => id === part) ?? form.follow_ups[0];
   return (
@@ -113,10 +115,15 @@ function AddFollowUp() {
 }
 
 function Detail({ followUp }: { followUp: FollowUp }) {
-  const { act, form, select, mayEdit, analysis } = useBench();
+  const { act, form, parts, select, mayEdit, analysis } = useBench();
   const edit = (changes: object) => act({ do: "edit", parts: [followUp.id], changes: { ...changes } });
   const at = form.follow_ups.findIndex(({ id }) => id === followUp.id);
-  const copy = () => {
+  const [copied, setCopied] = useState(false);
+  const copy = async () => {
+    await navigator.clipboard.writeText(written(followUp, parts));
+    setCopied(true);
+  };
+  const duplicate = () => {
     const made = { ...followUp, id: newId(), name: `${followUp.name || KINDS[followUp.kind].title} (copy)` };
     act({ do: "add", parts: [made], into: INTO, at: at + 1 });
     select(made.id);
@@ -170,8 +177,11 @@ function Detail({ followUp }: { followUp: FollowUp }) {
             control={<Switch checked={followUp.active} onChange={(_event, on) => edit({ active: on })} />}
             label="Switched on"
           />
-          <Button color="inherit" onClick={copy}>
-            Copy
+          <Button color="inherit" onClick={duplicate}>
+            Duplicate
+          </Button>
+          <Button color="inherit" title="To paste it with Ctrl+V here or in another form" onClick={() => void copy()}>
+            {copied ? "Copied" : "Copy"}
           </Button>
           <Button color="error" onClick={() => act({ do: "remove", parts: [followUp.id] })}>
             Remove

@@ -4,10 +4,12 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
 import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
+import { useState } from "react";
 import { api } from "../../api/client";
 import type { FollowUp } from "../../model/parts";
 import { MONO } from "../../theme/theme";
 import { CopyField } from "../../ui/CopyField";
+import { Explained } from "../preview/Explained";
 import { useSignedIn } from "../signed_in";
 import { useBench } from "../workbench/bench";
 import { MailFrame } from "./MailFrame";
@@ -37,6 +39,7 @@ export function WouldFollow({ followUp }: { followUp: FollowUp }) {
           {due ? `This would be done: ${due.told}.` : "With these answers it would not be done."}
         </Typography>
       )}
+      <WhyFollowed followUp={followUp.id} />
       {due?.html && <MailFrame html={due.html} />}
       {due && followUp.kind === "webhook" && (
         <Box
@@ -68,6 +71,32 @@ export function WouldFollow({ followUp }: { followUp: FollowUp }) {
           </Button>
           {trial.isSuccess && <Typography role="status">On its way to {who.email}, marked as a try.</Typography>}
           {trial.isError && <Alert severity="error">{trial.error.message}</Alert>}
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+/** Why it would be done or not, by the rules that it has. */
+function WhyFollowed({ followUp }: { followUp: string }) {
+  const { reply, saved, trying } = useBench();
+  const [asked, setAsked] = useState(false);
+  const { answers, link } = trying;
+  const found = useQuery({
+    queryKey: ["why", reply.id, saved.revision, followUp, answers, link],
+    queryFn: () => api.explain(reply.id, { answers, link, part: followUp }),
+    enabled: asked,
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+  return (
+    <Box>
+      <Button size="small" color="inherit" aria-expanded={asked} onClick={() => setAsked(!asked)}>
+        Why?
+      </Button>
+      {asked && found.data && (
+        <Box aria-live="polite">
+          {found.data.facts.length > 0 ? <Explained facts={found.data.facts} /> : "It has no rules: it is always done."}
         </Box>
       )}
     </Box>

@@ -42,6 +42,9 @@ const FACTS: Record<string, { kind: NoteKind; title: string }> = {
   check: { kind: "check", title: "Check" },
   next: { kind: "rule", title: "Next page" },
   confirmation: { kind: "rule", title: "Confirmation" },
+  only_when: { kind: "rule", title: "Done" },
+  recipients: { kind: "rule", title: "Recipient" },
+  paragraphs: { kind: "rule", title: "Paragraph" },
 };
 
 /** What a fact ("shown", "check.0") is called, and what kind of note tells it. */

@@ -56,7 +56,7 @@ function Run({ formId, number, run }: { formId: string; number: number; run: Run
         size="small"
         color="inherit"
         aria-expanded={shown}
-        aria-label={`${shown ? "Hide" : "Show"} ${run.name}`}
+        aria-label={`${shown ? "Hide it" : "Show it"}: ${run.name}`}
         onClick={() => setShown(!shown)}
         sx={{ py: 0 }}
       >

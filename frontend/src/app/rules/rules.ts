@@ -19,6 +19,8 @@ export const RULE_WORDS: Record<string, string> = {
   confirmation: "choose a confirmation",
   offered: "filter options",
   counted: "count",
+  follow_up: "do a follow-up",
+  recipient: "choose a recipient",
 };
 
 /** Whether a note tells a rule: a condition, or a filter, that reads something. */
@@ -66,16 +68,17 @@ export const fitsFilter = (rule: Rule, filter: RuleFilter, parts: Parts): boolea
   (filter.fact === "" || rule.fact === filter.fact) &&
   wordsOf(rule, parts).toLowerCase().includes(filter.search.trim().toLowerCase());
 
-/** Rules by the page that they act on; confirmations and figures are groups of their own. */
+const BESIDE: Partial<Record<Entry["what"], string>> = {
+  confirmation: "Confirmations, the first that holds",
+  follow_up: "Follow-ups, each that holds",
+};
+
+/** Rules by the page that they act on; what stands beside the pages is a group of its own. */
 export function groupsOf(rules: readonly Rule[], parts: Parts): { title: string; rules: Rule[] }[] {
   const groups = new Map<string, Rule[]>();
   for (const rule of rules) {
     const page = rule.owner.page ? parts.get(rule.owner.page) : undefined;
-    const title = page
-      ? `Page ${page.number} · ${page.title}`
-      : rule.owner.what === "confirmation"
-        ? "Confirmations, the first that holds"
-        : "Figures";
+    const title = page ? `Page ${page.number} · ${page.title}` : (BESIDE[rule.owner.what] ?? "Figures");
     groups.set(title, [...(groups.get(title) ?? []), rule]);
   }
   return [...groups].map(([title, found]) => ({ title, rules: found }));
