@@ -32,6 +32,7 @@ FORMS = {  # file: how many responses
     "observation_log.json": 36,
     "northern_sky_quiz.json": 60,
     "night_watcher_profile.json": 72,
+    "star_shop_order.json": 54,
 }
 _DAYS = 40
 

@@ -1,6 +1,6 @@
 """What of a response is a column: fields, repeats and figures, and how each reads its values."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from decimal import Decimal
 from typing import Any
 
@@ -11,8 +11,11 @@ from codexa.core.fields import field_type_of
 from codexa.core.fields.decimals import shown
 from codexa.core.fields.field_type import Medium, Region
 from codexa.core.form.form import Form
+from codexa.core.form.pricing import priced_blocks
 from codexa.core.formula.types import NUMBERS
 from codexa.core.program.figure_kinds import KeptPart, kind_of
+from codexa.core.program.order import money
+from codexa.core.program.order_names import ORDER
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -112,12 +115,42 @@ class HeldPart:
         return shown(Decimal(value), region) if self.part.numeric and medium is not Medium.CSV else str(value)
 
 
+# What of an order is a column: its name below the order, and its title.
+_OF_ORDER = {
+    "lines": "Order",
+    "subtotal": "Order: subtotal",
+    "discount": "Order: taken off",
+    "shipping": "Order: shipping",
+    "tax": "Order: tax",
+    "total": "Order: total",
+}
+
+
+@dataclass(frozen=True, slots=True)
+class HeldOrder:
+    """A part of the order."""
+
+    name: str
+
+    def column(self, _number: str) -> Column:
+        """Return it as a column."""
+        title, numeric = _OF_ORDER[self.name], self.name != "lines"
+        return Column(id=f"{ORDER}.{self.name}", label=title, number="", calculated=True, numeric=numeric)
+
+    def text(self, stored: Any, region: Region, medium: Medium) -> str:
+        """Return a kept value as text for people or programs."""
+        if self.name == "lines":
+            return "; ".join(f"{line['quantity']} × {line['label']}" for line in stored["lines"])
+        amount: str = stored[self.name]
+        return amount if medium is Medium.CSV else money(Decimal(amount), replace(region, currency=stored["currency"]))
+
+
 def part_id(figure: Figure, part: KeptPart) -> str:
     """Return the id of the column of a figure's part."""
     return f"{figure.id}.{part.name}"
 
 
-Held = HeldField | HeldRepeat | HeldFigure | HeldPart
+Held = HeldField | HeldRepeat | HeldFigure | HeldPart | HeldOrder
 
 
 def held_in(form: Form) -> dict[str, Held]:
@@ -128,11 +161,13 @@ def held_in(form: Form) -> dict[str, Held]:
     for figure in form.figures:
         held[figure.id] = HeldFigure(figure)
         held |= {part_id(figure, part): HeldPart(figure, part) for part in kind_of(figure).kept_parts(figure)}
+    if any(priced_blocks(form)):
+        held |= {f"{ORDER}.{name}": HeldOrder(name) for name in _OF_ORDER}
     return held
 
 
 def source_of(held_id: str) -> str:
-    """Return the id under which a response keeps what a column shows: a part's is that of its figure."""
+    """Return the id under which a response keeps what a column shows: a part's is that of its figure or order."""
     return held_id.partition(".")[0]
 
 

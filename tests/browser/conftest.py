@@ -121,6 +121,7 @@ def every_type_document():
     """A form with a block of every type, in every state that a type can be in: plain, required, locked, in a row."""
     blanks = [each.blank().model_dump(mode="json") for each in BLOCK_TYPES]
     known = {"picture": {"source": PIXEL, "alternative": "A dome"}, "hidden": {"formula": '"web"'}}
+    known["number"] = {"price": "2.50"}
     known |= {"calculated": {"formula": "number * 2"}, "dropdown": {"options": MANY}, "text": {"text": RICH}}
 
     def made(prefix, wanted, **settings):

@@ -20,6 +20,8 @@ CONDITIONS = {
     "calculated": ("{} > 5", "{} / 0 > 1"),
     "figure": ("{} >= 1", "ISBLANK({})"),
 }
+# Of options: the second is not sold.
+PRICES = ("4.50", None, "12")
 # What can be calculated with; text is not.
 NUMBERS = ("number", "money", "single_choice", "several_choices", "rating", "slider")
 
@@ -29,8 +31,11 @@ def _field(kind, name):
     if kind in ("single_choice", "several_choices"):
         codes = enumerate(("zqa", "zqb", "zqc"))
         field["options"] = [
-            {"id": f"o{name}{at}", "code": code, "label": f"Option {at}", "counts_as": str(at)} for at, code in codes
+            {"id": f"o{name}{at}", "code": code, "label": f"Option {at}", "counts_as": str(at), "price": PRICES[at]}
+            for at, code in codes
         ]
+    if kind == "number":
+        field["price"] = "0.35"
     return field
 
 
@@ -96,7 +101,8 @@ def forms(draw):
         {"type": "calculated", "id": "bcalc", "key": "zqcalc", "label": "About {zq0}", "formula": '"About " & zqtotal'},
         {"type": "group", "id": "bgroup", "key": "zqgroup", "label": "Group", "shown": draw(_conditions(names))},
         {"type": "repeat", "id": "brows", "key": "zqrows", "label": "Rows", "kinds": [rows], "max_rows": 3},
-        {"type": "text", "id": "btext", "key": "zqtext", "text": "<p>{zq0} and {zqtotal}</p>"},
+        {"type": "text", "id": "btext", "key": "zqtext", "text": "<p>{zq0} and {zqtotal} and {order.total}</p>"},
+        {"type": "order_summary", "id": "border", "key": "zqsummary", "label": "Your order"},
     ]
     more[0]["format"] = "text"
     held = draw(some.integers(0, len(blocks)))
@@ -112,4 +118,11 @@ def forms(draw):
     if jump:
         pages[0]["next"] = [{"when": jump, "to": draw(some.sampled_from(["p3", ""]))}]
     ending = {"id": "e1", "name": "zq ending", "title": "Thanks for {zq0}", "when": draw(_conditions(names))}
-    return {"name": "zq form", "title": "Any form", "pages": pages, "figures": figures, "confirmations": [ending]}
+    discount = {"id": "d1", "name": "Friends", "when": draw(_conditions(names)), "percent": "12.5"}
+    order = {
+        "discounts": [discount, {"id": "d2", "name": "Many", "amount": draw(some.sampled_from(("3", "zqtotal")))}],
+        "shipping": draw(some.sampled_from(("", "order.subtotal / 7", "zqtotal / 0"))),
+        "taxes": [{"id": "t1", "percent": "19", "included": draw(some.booleans())}],
+    }
+    whole = {"name": "zq form", "title": "Any form", "pages": pages, "figures": figures, "confirmations": [ending]}
+    return whole | {"order": order}

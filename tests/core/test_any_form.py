@@ -19,6 +19,7 @@ from codexa.core.program.evaluate import evaluate
 from codexa.core.program.explain import explain_all
 from codexa.core.program.kept import entered_again, state_of_kept
 from codexa.core.program.notes import notes
+from codexa.core.program.order_names import ORDER
 from codexa.core.program.proof import proof
 from codexa.core.program.public import confirmation_face, form_face, form_state
 from codexa.core.program.samples import sample_answers
@@ -48,7 +49,7 @@ def test_its_document_reads_back_as_the_same_form(form):
 @given(form=FORMS)
 def test_what_is_found_in_it_has_a_place_and_a_remedy_and_every_formula_a_note(form):
     program = compile_form(form)
-    parts = {*form.numbers(), *program.figures, *(each.id for each in form.confirmations), None}
+    parts = {*form.numbers(), *program.figures, *(each.id for each in form.confirmations), ORDER, None}
     for finding in proof(program):
         assert finding.block in parts
         assert finding.message[-1] in ".?"

@@ -10,20 +10,22 @@ from pydantic import StringConstraints
 from codexa.core.definition.parts import Identifier, Part
 
 Address = Annotated[str, StringConstraints(min_length=1, max_length=120)]  # "block", or "repeat/row/block"
+FigureName = Annotated[str, StringConstraints(pattern=r"^([a-z0-9]{1,32}|whole-order)$")]
 MAX_TRIALS = 200
 
 
 class Expected(Part):
     """What must come out; what is left out is not looked at.
 
-    `figures` are texts as people read them, by the id of a figure or calculated field; `wrong` the addresses of all
+    `figures` are texts as people read them, by the id of a figure or calculated field, the order's total as
+    "whole-order"; `wrong` the addresses of all
     blocks with an error, `path` the pages in order, `confirmation` an id, or "" for the form's usual words;
     `follow_ups` say by id what each that is done does, in one line.
     """
 
     shown: tuple[Identifier, ...] = ()
     hidden: tuple[Identifier, ...] = ()
-    figures: dict[Identifier, str] = Setting(default_factory=dict)
+    figures: dict[FigureName, str] = Setting(default_factory=dict)
     wrong: tuple[Address, ...] | None = None
     path: tuple[Identifier, ...] | None = None
     confirmation: str | None = None

@@ -28,7 +28,7 @@ class Message:
 
 _VALUE = re.compile(r"\{(\w+)\}")
 
-_ON_THE_WAY, _CHOICES, _ROWS, _FILES, _PARTS, _PROGRESS, _FEEDBACK, _AFTER, _WRONG = (
+_ON_THE_WAY, _CHOICES, _ROWS, _FILES, _PARTS, _PROGRESS, _FEEDBACK, _ORDER, _AFTER, _WRONG = (
     "On the way",
     "Choices",
     "Rows",
@@ -36,6 +36,7 @@ _ON_THE_WAY, _CHOICES, _ROWS, _FILES, _PARTS, _PROGRESS, _FEEDBACK, _AFTER, _WRO
     "Names and addresses",
     "Progress",
     "Feedback in a quiz",
+    "Orders",
     "After sending",
     "What is wrong",
 )
@@ -158,6 +159,12 @@ MESSAGES: tuple[Message, ...] = (
     Message("answerWrong", _FEEDBACK, "Of a wrong answer", "That is not right."),
     Message("rightAnswer", _FEEDBACK, "Where the right answer is told", "Right: {answer}"),
     Message("answersTold", _FEEDBACK, "Above the button, once a page was checked", "See what was right, then go on."),
+    Message("each", _ORDER, "Beside a price for each piece", "{price} each"),
+    Message("orderNothing", _ORDER, "While nothing is ordered", "Nothing yet."),
+    Message("subtotal", _ORDER, "The lines together", "Subtotal"),
+    Message("shipping", _ORDER, "What sending costs", "Shipping"),
+    Message("total", _ORDER, "All of it", "Total"),
+    Message("included", _ORDER, "A tax that is in the prices", "{tax} included"),
     Message("again", _AFTER, "Button that begins once more", "Send another"),
     Message("print", _AFTER, "Button that prints", "Print"),
     Message("keepPdf", _AFTER, "Link to the answers as PDF", "Keep as PDF"),
@@ -166,6 +173,7 @@ MESSAGES: tuple[Message, ...] = (
     Message("linkCopied", _AFTER, "Once it is copied", "Copied."),
     Message("mailLink", _AFTER, "Link that begins a mail with the form's address", "By e-mail"),
     Message("shareBy", _AFTER, "Button that opens the device's own ways to share", "Share …"),
+    Message("nothing_ordered", _WRONG, "Nothing was ordered", "Choose what you would like to order."),
     Message("not_a_number", _WRONG, "No number was typed", ""),
     Message("not_a_date", _WRONG, "No date was typed", ""),
     Message("not_a_time", _WRONG, "No time was typed", ""),

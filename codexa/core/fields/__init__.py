@@ -22,6 +22,7 @@ from codexa.core.fields.money import MoneyType
 from codexa.core.fields.name import NameType
 from codexa.core.fields.number import NumberType
 from codexa.core.fields.opinions import RatingType, ScaleType, SliderType
+from codexa.core.fields.order_summary import OrderSummaryType
 from codexa.core.fields.phone import PhoneType
 from codexa.core.fields.repeat import RepeatBlock, RepeatFace, RepeatType, ShapedRowKind, ShapedRowKindFace
 from codexa.core.fields.several_choices import SeveralChoicesType
@@ -38,6 +39,7 @@ BLOCK_TYPES: tuple[BlockType[Any], ...] = (
     NumberType(),
     MoneyType(),
     CalculatedType(),
+    OrderSummaryType(),
     DateType(),
     TimeType(),
     DateTimeType(),

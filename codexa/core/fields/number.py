@@ -6,6 +6,7 @@ from typing import Annotated, Any, Literal
 
 from pydantic import Field as Setting
 
+from codexa.core.definition.order import Price
 from codexa.core.definition.parts import FieldFace, Label, Number
 from codexa.core.fields.decimals import (
     MAX_DECIMALS,
@@ -29,9 +30,13 @@ class NumberFace(FieldFace):
 
 
 class NumberField(NumberFace, LimitedQuestion):
-    """A number from `minimum` to `maximum`, both included, with at most so many `decimals`, in steps of `step`."""
+    """A number from `minimum` to `maximum`, both included, with at most so many `decimals`, in steps of `step`.
+
+    With a `price` it orders so many pieces at that price each.
+    """
 
     step: Annotated[Number, Setting(gt=0)] | None = None
+    price: Price | None = None
 
 
 class NumberType(LimitedType[NumberField]):

@@ -9,6 +9,7 @@ from typing import Annotated, Any, Generic, TypeVar
 from annotated_types import Len
 from pydantic import StringConstraints
 
+from codexa.core.definition.order import Price
 from codexa.core.definition.parts import (
     FieldFace,
     FormulaText,
@@ -41,7 +42,7 @@ class OptionFace(Part):
 
 
 class Option(OptionFace):
-    """An option: its stable code, which formulas and exports use, and the number that it counts as.
+    """An option: its stable code, which formulas and exports use, the number that it counts as, and its price.
 
     While `shown` does not hold it is not offered, and a choice of it is dropped; while `locked` holds it is offered but
     can't be chosen.
@@ -49,6 +50,7 @@ class Option(OptionFace):
 
     code: Annotated[str, StringConstraints(min_length=1, max_length=100, pattern=r"^\S(.*\S)?$")]
     counts_as: Number = Decimal(0)
+    price: Price | None = None
     belongs_to: Annotated[str, StringConstraints(max_length=100)] = ""
     shown: ShownWhen = ""
     locked: LockedWhen = ""
@@ -67,13 +69,14 @@ class OptionsFace(FieldFace):
 
 
 class Optioned(OptionsFace, Question):
-    """A field with options.
+    """A field with options. With `prices_shown` visitors read the price of each beside it.
 
     `offered` filters them: it is worked out for each with `option` as its code, `option.label`, `option.counts_as` and
     `option.belongs_to`.
     """
 
     options: Options = ()
+    prices_shown: bool = True
     offered: Annotated[str, FormulaText(Role.CONDITION, "offered")] = ""
 
     @cached_property

@@ -13,6 +13,7 @@ from pydantic import AfterValidator, Discriminator, StringConstraints, model_val
 from codexa.core.definition.brand import Brand
 from codexa.core.definition.figures import AnyFigure, Feedback
 from codexa.core.definition.formulas import sites
+from codexa.core.definition.order import Order
 from codexa.core.definition.parts import (
     Block,
     ButtonLabel,
@@ -156,6 +157,7 @@ class Form(Part):
     pages: tuple[Page, ...] = ()
     figures: tuple[AnyFigure, ...] = ()
     checks: tuple[Check, ...] = ()
+    order: Order = Order()
     confirmations: tuple[Confirmation, ...] = ()
     follow_ups: Annotated[tuple[AnyFollowUp, ...], Len(max_length=MAX_FOLLOW_UPS)] = ()
     trials: Annotated[tuple[Trial, ...], Len(max_length=MAX_TRIALS)] = ()

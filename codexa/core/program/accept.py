@@ -9,6 +9,8 @@ from codexa.core.formula.values import Failed
 from codexa.core.program.evaluate import FieldError, Row, State, evaluate
 from codexa.core.program.figure_kinds import kind_of
 from codexa.core.program.kept import state_of_kept
+from codexa.core.program.order import OrderTotals, dump_order
+from codexa.core.program.order_names import ORDER
 from codexa.core.program.places import ROW_ADDRESS, Place, RepeatPlace
 from codexa.core.program.program import Program
 
@@ -18,8 +20,8 @@ class Accepted:
     """A response to be kept: JSON values by block id.
 
     A repeat's answer is its rows {"kind", "id", "values"} in the visitor's order. `computed` holds what formulas gave,
-    of blocks and figures by their id, of rows by repeat and row. `path` are the ids of the pages that applied,
-    `confirmation` the id of the one that follows, None for the form's usual words.
+    of blocks and figures by their id, of rows by repeat and row, of the order as ORDER. `path` are the ids of the pages
+    that applied, `confirmation` the id of the one that follows, None for the form's usual words.
     """
 
     answers: dict[str, Any]
@@ -56,7 +58,7 @@ def _accepted(state: State) -> Accepted:
     form, confirmation = state.program.form, state.confirmation()
     return Accepted(
         answers=_kept(state, answered=True),
-        computed=_kept(state, answered=False) | _figures(state),
+        computed=_kept(state, answered=False) | _figures(state) | _order(state),
         path=tuple(form.pages[index].id for index in state.path()),
         confirmation=None if confirmation is None else form.confirmations[confirmation].id,
         state=state,
@@ -120,6 +122,11 @@ def _figures(state: State) -> dict[str, Any]:
         if value is not None and not isinstance(value, Failed):
             kept[figure_id] = kind_of(place.figure).dump(place.figure, value)
     return kept
+
+
+def _order(state: State) -> dict[str, Any]:
+    order = state.order()
+    return {ORDER: dump_order(order, state.program.region)} if isinstance(order, OrderTotals) else {}
 
 
 def numbered(accepted: Accepted, number: int) -> Accepted:

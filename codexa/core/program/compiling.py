@@ -4,6 +4,7 @@ from collections.abc import Callable, Collection, Iterable, Iterator, Sequence
 from typing import Any
 
 from codexa.core.definition.formulas import Site, sites
+from codexa.core.definition.order import Order
 from codexa.core.definition.parts import Block, Field, FormulaText, Group, Part, Question, Repeat, RowKind
 from codexa.core.fields import field_type_of
 from codexa.core.fields.options import Optioned
@@ -13,6 +14,8 @@ from codexa.core.formula.values import ErrorCode, ErrorValue, Failed
 from codexa.core.program.facts import Fact, Formula, in_order
 from codexa.core.program.figure_kinds import kind_of
 from codexa.core.program.layout import Layout
+from codexa.core.program.order_facts import write_order
+from codexa.core.program.order_names import ORDER
 from codexa.core.program.places import (
     ALWAYS,
     NEVER,
@@ -34,6 +37,7 @@ _IN_A_CIRCLE = Failed(ErrorValue(code=ErrorCode.REFERENCE, message="This depends
 _DECIDED = frozenset({"next", "confirmation", "rows"})
 _OWN_FACTS = frozenset(
     {"shown", "required", "locked", "value", "default", "check", "offered", "next", "confirmation", "follow_up"}
+    | {"discount", "amount", "shipping"}
 )
 
 
@@ -100,6 +104,8 @@ class _Compiler:
         }
         for figure in self.form.figures:
             kind_of(figure).write(figure, self.layout.spots.values[figure.id], self.writer)
+        if self.layout.order is not None:
+            write_order(self.writer, self.layout.order, self.places)
         form_checks = self._checks(FORM, len(self.form.checks), "", ALWAYS)
         confirmation = self._confirmation()
         self._columns()
@@ -121,6 +127,7 @@ class _Compiler:
             figures=figures,
             form_checks=form_checks,
             confirmation=confirmation,
+            order=self.layout.order,
             formulas=tuple(self.formulas.values()),
             facts=facts,
             texts=self.texts,
@@ -307,7 +314,9 @@ def owners(form: Form) -> Iterator[tuple[str, Part, RowKind | None]]:
         yield confirmation.id, confirmation, None
     for follow_up in form.follow_ups:
         yield follow_up.id, follow_up, None
-    yield FORM, form.model_copy(update={"pages": (), "figures": (), "confirmations": (), "follow_ups": ()}), None
+    yield ORDER, form.order, None
+    beside: dict[str, Any] = dict.fromkeys(("pages", "figures", "confirmations", "follow_ups"), ())
+    yield FORM, form.model_copy(update=beside | {"order": Order()}), None
 
 
 def _kind_owners(kind: RowKind) -> Iterator[tuple[str, Part, RowKind | None]]:

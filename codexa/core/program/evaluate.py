@@ -12,6 +12,7 @@ from codexa.core.fields.field_type import Medium, Region
 from codexa.core.fields.options import Optioned
 from codexa.core.formula.metering import begin
 from codexa.core.formula.values import Choices, Failed, FormulaFailure, use_exact_arithmetic
+from codexa.core.program.order import OrderTotals
 from codexa.core.program.places import ROW_ADDRESS, ROW_KIND, KindPlace, Place, RepeatPlace, Spot
 from codexa.core.program.program import FORM, Program, Reader
 from codexa.core.program.templates import DASH
@@ -81,6 +82,12 @@ class State:
         if isinstance(value, Failed):
             return DASH
         return place.field_type.present(value, place.block, self.program.region, Medium.PAGE)
+
+    def order(self) -> OrderTotals | Failed | None:
+        """The order of a form that sells; None where nothing is priced, a Failed where a formula of it failed."""
+        spots = self.program.order
+        found: OrderTotals | Failed | None = None if spots is None else self.at(spots.total)
+        return found
 
     def path(self) -> list[int]:
         """The indexes of the pages that apply, in order."""
@@ -186,6 +193,9 @@ class State:
 
     def form_error(self) -> FieldError | None:
         """What is wrong with the form as a whole."""
+        order = self.order()
+        if isinstance(order, OrderTotals) and not order.lines.count and self.program.form.order.refuse_empty:
+            return FieldError(code="nothing_ordered", message=self.program.form.wording.say("nothing_ordered"))
         return self._failed_check(FORM, self.program.form_checks, self.program.form.checks, ())
 
     def errors(self) -> dict[str, FieldError]:

@@ -17,6 +17,7 @@ from codexa.core.program.figure_kinds import most_picks
 from codexa.core.program.figures import BandValue, marker
 from codexa.core.program.names import name_of
 from codexa.core.program.notes import sentences_for
+from codexa.core.program.order_names import ORDER
 from codexa.core.program.places import ALWAYS, NEVER, ROW_ADDRESS, Spot
 from codexa.core.program.program import FORM, Program
 from codexa.core.program.scope import presenter
@@ -81,7 +82,8 @@ def explain_all(state: State, address: str) -> tuple[Explanation, ...]:
     `address` is "OWNER" or "REPEAT/ROW/BLOCK", by keys or ids; a follow-up's by id: its conditions, those of whom it
     goes to and what it says. Raises NoSuchFactError.
     """
-    *row_path, name = address.split("/")
+    # A part of a figure or of the order that has a column of its own is explained by the whole.
+    *row_path, name = address.partition(".")[0].split("/")
     if any(each.id == name for each in state.program.form.follow_ups):
         return _Explainer(state, ()).of_follow_up(name)
     owner = _owner_of(state.program, name, row_path)
@@ -107,11 +109,11 @@ def _facts_of(program: Program, owner: str) -> list[str]:
 
 def _owner_of(program: Program, name: str, row_path: Sequence[str]) -> str:
     kinds = {kind.kind.id: kind.kind for repeat in program.repeats.values() for kind in repeat.kinds}
-    ids = {*program.places, *program.figures, *kinds, *(page.page.id for page in program.pages), FORM}
+    ids = {*program.places, *program.figures, *kinds, *(page.page.id for page in program.pages), FORM, ORDER}
     if name in ids:
         return name
-    if name == "form":
-        return FORM
+    if name in ("form", "order"):
+        return FORM if name == "form" else ORDER
     for block_id, place in program.places.items():
         if place.block.key == name and (place.kind is not None) == bool(row_path):
             return block_id

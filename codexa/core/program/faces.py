@@ -98,7 +98,8 @@ class BlockState(_Facts):
     `value` only for calculated fields; `texts` are those with inserted values, by setting; `options` the ids of the
     options on offer where not all are, `barred` of those that can't be chosen; `dropped` where a choice was taken back;
     `fill` the answer to put in where none was given yet, which `follows` while the visitor leaves it; `files` those of
-    an upload; `feedback` what is told of an answer in a quiz; `rows` and `kinds` only for a repeat.
+    an upload; `feedback` what is told of an answer in a quiz; `prices` those of options by id, or of each piece by "";
+    `order` only for an order summary, `rows` and `kinds` only for a repeat.
     """
 
     shown: bool
@@ -114,8 +115,38 @@ class BlockState(_Facts):
     follows: bool = False
     files: list[FileFace] | None = None
     feedback: FeedbackFace | None = None
+    prices: dict[str, str] | None = None
+    order: "OrderFace | None" = None
     rows: "dict[str, RowState] | None" = None
     kinds: dict[str, KindState] | None = None
+
+
+class OrderLineFace(_Facts):
+    """A line of an order: what, how many, at what price each, and what that comes to, as visitors read it."""
+
+    label: str
+    quantity: str
+    price: str
+    amount: str
+
+
+class SumFace(_Facts):
+    """A named amount of an order; of a tax, whether it is in the prices."""
+
+    label: str
+    amount: str
+    included: bool = False
+
+
+class OrderFace(_Facts):
+    """An order as visitors read it; "" for what it has not: no subtotal where nothing is added to the lines."""
+
+    lines: list[OrderLineFace]
+    subtotal: str
+    discounts: list[SumFace]
+    shipping: str
+    taxes: list[SumFace]
+    total: str
 
 
 class RowState(_Facts):

@@ -7,13 +7,15 @@ from codexa.core.definition.parts import Block, Field, Repeat, RowKind
 from codexa.core.fields import field_type_of
 from codexa.core.fields.field_type import FieldType, Medium, Region
 from codexa.core.form.form import Form
+from codexa.core.form.pricing import priced_blocks
 from codexa.core.formula import convert
 from codexa.core.formula.scope import Home, Reference
 from codexa.core.formula.types import YES_NO, Kind, Type
 from codexa.core.program.figure_kinds import kind_of
+from codexa.core.program.order_names import order_entries
 from codexa.core.program.places import Spot
 from codexa.core.program.scope import AnyScope, Entry, FormScope, InnerScope, Path, presenter
-from codexa.core.program.spots import Spots
+from codexa.core.program.spots import OrderSpots, Spots
 
 
 class Layout:
@@ -30,6 +32,7 @@ class Layout:
         self.asked_shown: dict[str, Spot] = {}
         self._blocks: dict[tuple[str, str], str] = {}
         self._lay_out()
+        self.order = self._place_order() if any(priced_blocks(form)) else None
         self.scope = FormScope(self._entries, self._column, form.region, partial(self._shown, ""))
         self.kind_scopes = {
             kind: InnerScope(entries, self.scope, partial(self._shown, kind))
@@ -66,6 +69,14 @@ class Layout:
             reference = Reference(slot=spot.slot, type=Type(kind=Kind.ROWS, may_be_blank=True), can_fail=False)
             count = Entry(reference=reference, present=lambda rows: str(len(rows)), owner=block.id)
             entries.setdefault((block.key,), count)
+
+    def _place_order(self) -> OrderSpots:
+        spots = OrderSpots(
+            lines=self.spots.new(), discounts=self.spots.new(), shipping=self.spots.new(), total=self.spots.new()
+        )
+        for path, entry in order_entries(spots, self.form.region).items():
+            self._entries.setdefault(path, entry)
+        return spots
 
     def _shown(self, kind: str, path: Path) -> Entry | None:
         """Return what says whether a block is shown, all that it is part of considered: group.shown."""

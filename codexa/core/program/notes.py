@@ -6,10 +6,12 @@ from enum import StrEnum
 
 from codexa.core.definition.parts import Block, Field, Question
 from codexa.core.fields import field_type_of
+from codexa.core.fields.number import NumberField
 from codexa.core.formula.convert import text_of_number
 from codexa.core.formula.functions.function import Role
 from codexa.core.formula.unparse import unparse
 from codexa.core.program.facts import Formula
+from codexa.core.program.order_names import ORDER
 from codexa.core.program.places import Spot
 from codexa.core.program.program import FORM, Program
 from codexa.core.program.wording import Sentences, Words
@@ -21,7 +23,7 @@ class NoteKind(StrEnum):
     RULE = "rule"  # what shows, what is locked
     CALCULATION = "calculation"  # what a formula works out
     CHECK = "check"  # what an answer must be
-    MONEY = "money"  # what an answer counts as
+    MONEY = "money"  # what an answer counts as, and what it costs
     DATA = "data"  # where a value comes from or goes
 
 
@@ -53,11 +55,14 @@ _BEGINNINGS = {
     "confirmation": (NoteKind.RULE, "follows when "),
     "follow_up": (NoteKind.RULE, "done when "),
     "recipient": (NoteKind.RULE, "goes there when "),
+    "discount": (NoteKind.MONEY, "taken off when "),
     "counted": (NoteKind.CALCULATION, "counts when "),
 }
 _FORMULAS = {
     "value": (NoteKind.CALCULATION, "= "),
     "band": (NoteKind.CALCULATION, "= "),
+    "amount": (NoteKind.MONEY, "takes off "),
+    "shipping": (NoteKind.MONEY, "shipping costs "),
     "default": (NoteKind.DATA, "begins as "),
     "earliest": (NoteKind.CHECK, "not before "),
     "latest": (NoteKind.CHECK, "not after "),
@@ -124,7 +129,7 @@ def _of_formula(program: Program, formula: Formula) -> Note:
 def _piece(setting: str) -> str:
     """Which of several pieces of its owner a setting belongs to, in words: "option 4 " of "options.3.shown"."""
     list_name, _, rest = setting.partition(".")
-    word = {"options": "option", "paragraphs": "paragraph", "bands": "band"}.get(list_name)
+    word = {"options": "option", "paragraphs": "paragraph", "bands": "band", "discounts": "discount"}.get(list_name)
     return f"{word} {int(rest.split('.')[0]) + 1} " if word else ""
 
 
@@ -147,6 +152,14 @@ def _of_settings(block: Block) -> Iterator[Note]:
     if any(option.counts_as for option in options):
         numbers = " · ".join(text_of_number(option.counts_as) for option in options)
         yield Note(kind=NoteKind.MONEY, setting="options", words=(Words(text=f"counts as {numbers}"),))
+    prices = [getattr(option, "price", None) for option in options]
+    if any(price is not None for price in prices):
+        costs = " · ".join("not sold" if price is None else text_of_number(price) for price in prices)
+        yield Note(kind=NoteKind.MONEY, setting="prices", words=(Words(text=f"costs {costs}"),))
+    if isinstance(block, NumberField) and block.price is not None:
+        yield Note(
+            kind=NoteKind.MONEY, setting="price", words=(Words(text=f"each costs {text_of_number(block.price)}"),)
+        )
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -175,7 +188,7 @@ def links(program: Program) -> dict[str, Links]:
     """Return the links of every page, block, row kind, figure and confirmation, and of the form itself, by id."""
     form = program.form
     reads: dict[str, set[str]] = {each: set() for each in [*form.numbers(), *program.figures]}
-    reads |= {each.id: set() for each in (*form.confirmations, *form.follow_ups)} | {FORM: set()}
+    reads |= {each.id: set() for each in (*form.confirmations, *form.follow_ups)} | {ORDER: set(), FORM: set()}
     for formula in program.formulas:
         reads[formula.owner] |= set(read_by_formula(program, formula))
     for owner, templates in program.texts.items():

@@ -20,6 +20,7 @@ from codexa.core.program.places import (
     Spot,
 )
 from codexa.core.program.scope import response_number
+from codexa.core.program.spots import OrderSpots
 from codexa.core.program.templates import Template
 
 Reader = tuple[int, Callable[[Any, Any, Region], Any], Block, Region]  # slot, parse, block, region
@@ -42,6 +43,7 @@ class Program:
     figures: dict[str, FigurePlace]
     form_checks: tuple[Spot, ...]
     confirmation: Spot | None
+    order: OrderSpots | None
     formulas: tuple[Formula, ...]
     facts: dict[Spot, Fact]
     texts: dict[str, dict[str, Template]]

@@ -26,6 +26,7 @@ from codexa.core.program.findings import Finding, doubt, error
 from codexa.core.program.follow_ups import follow_up_findings
 from codexa.core.program.named_words import named_words, wrong_word
 from codexa.core.program.names import name_of
+from codexa.core.program.order_findings import order_findings
 from codexa.core.program.places import ALWAYS, NEVER, Place
 from codexa.core.program.program import FORM, Program
 from codexa.core.program.sequences import dead_ends, of_sequences
@@ -33,7 +34,7 @@ from codexa.core.program.timing import too_late
 from codexa.core.program.unfinished import unfinished
 
 _CONDITIONS = frozenset(
-    {"shown", "required", "locked", "check", "next", "confirmation", "counted", "follow_up", "recipient"}
+    {"shown", "required", "locked", "check", "next", "confirmation", "counted", "follow_up", "recipient", "discount"}
 )
 _OF_NOW = ("TODAY", "NOW", "INGROUP")
 _DIVIDING = {"MOD": 1, "QUOTIENT": 1}
@@ -65,6 +66,7 @@ def proof(program: Program, people: Mapping[str, str] | None = None) -> tuple[Fi
         *_of_confirmations(program),
         *_of_prices(program),
         *too_late(program),
+        *order_findings(program),
         *follow_up_findings(program, people),
         *unfinished(program),
     ]
@@ -263,10 +265,12 @@ def _of_prices(program: Program) -> Iterator[Finding]:
     for block in program.form.blocks():
         for at, option in enumerate(getattr(block, "options", ())):
             price = price_in(option.label)
-            counts = getattr(option, "counts_as", None)
-            if price is not None and counts and price != counts:
-                message = f"The label of “{option.label}” says {price}, and it counts as {counts}."
-                yield doubt("two_prices", message, "Make the two agree.", block.id, f"options.{at}.counts_as")
+            setting = "counts_as" if getattr(option, "price", None) is None else "price"
+            known = getattr(option, setting, None)
+            if price is not None and known and price != known:
+                what = "it counts as" if setting == "counts_as" else "its price is"
+                message = f"The label of “{option.label}” says {price}, and {what} {known}."
+                yield doubt("two_prices", message, "Make the two agree.", block.id, f"options.{at}.{setting}")
 
 
 def _of_charts(program: Program) -> Iterator[Finding]:

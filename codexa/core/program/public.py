@@ -14,15 +14,20 @@ from codexa.core.definition.formulas import INSERTION
 from codexa.core.definition.parts import Block, BlockFace, Part, Question
 from codexa.core.definition.rich_text import sanitised
 from codexa.core.fields import type_of
+from codexa.core.fields.field_type import Region
+from codexa.core.fields.number import NumberField
 from codexa.core.fields.options import Optioned
+from codexa.core.fields.order_summary import OrderSummaryBlock
 from codexa.core.form.form import PageFace, Welcome
 from codexa.core.formula.values import Files
 from codexa.core.program.charts import bars_of
 from codexa.core.program.evaluate import FieldError, Row, State, evaluate
 from codexa.core.program.faces import ConfirmationFace, FilledPageFace, FormFace, ParagraphFace, QuizFace
 from codexa.core.program.feedback import feedback_due, told_questions
+from codexa.core.program.order import OrderTotals, money
 from codexa.core.program.places import ALWAYS, ROW_ADDRESS, KindPlace, Place, RepeatPlace
 from codexa.core.program.program import FORM, Program
+from codexa.core.program.scope import presenter
 
 Facts = dict[str, Any]
 
@@ -161,6 +166,10 @@ def block_state(state: State, place: Place, row: Row | tuple[()] = ()) -> Facts:
         facts["error"] = _error(error)
     if place.field_type is not None:
         _add_value(facts, state, place, row)
+    if (prices := _prices(place.block, state.program.region)) is not None:
+        facts["prices"] = prices
+    if isinstance(place.block, OrderSummaryBlock):
+        facts["order"] = order_face(state)
     if place.block.id in state.program.texts:
         _add_texts(facts, state, place, row)
     if isinstance(place, RepeatPlace):
@@ -168,6 +177,41 @@ def block_state(state: State, place: Place, row: Row | tuple[()] = ()) -> Facts:
         kinds = {each.kind.id: _kind_state(state, each) for each in place.kinds}
         facts["kinds"] = {kind_id: each for kind_id, each in kinds.items() if each}
     return facts
+
+
+def _prices(block: Block, region: Region) -> dict[str, str] | None:
+    if isinstance(block, NumberField) and block.price is not None:
+        return {"": money(block.price, region)}
+    if not isinstance(block, Optioned) or not block.prices_shown:
+        return None
+    return {each.id: money(each.price, region) for each in block.options if each.price is not None} or None
+
+
+def order_face(state: State) -> Facts | None:
+    """Return the order as visitors read it; None where it can't be worked out."""
+    order, region = state.order(), state.program.region
+    if not isinstance(order, OrderTotals):
+        return None
+    added = order.discounts or order.shipping or any(not each.included for each in order.taxes)
+    return {
+        "lines": [
+            {
+                "label": each.label,
+                "quantity": presenter(region)(each.quantity),
+                "price": money(each.price, region),
+                "amount": money(each.amount, region),
+            }
+            for each in order.lines.lines
+        ],
+        "subtotal": money(order.lines.subtotal, region) if added else "",
+        "discounts": [{"label": each.name, "amount": money(-each.amount, region)} for each in order.discounts],
+        "shipping": money(order.shipping, region) if state.program.form.order.shipping and order.lines.count else "",
+        "taxes": [
+            {"label": each.name, "amount": money(each.amount, region), "included": each.included}
+            for each in order.taxes
+        ],
+        "total": money(order.total, region),
+    }
 
 
 def _hidden_as_blank(state: State, place: Place, row: Row | tuple[()]) -> bool:

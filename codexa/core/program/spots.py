@@ -1,8 +1,19 @@
 """Where values stand: a spot for each, in the form's values or in the rows of a kind."""
 
+from dataclasses import dataclass
 from typing import Any
 
 from codexa.core.program.places import FIRST_IN_ROW, Spot
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class OrderSpots:
+    """Where the parts of an order stand: its lines, discounts, shipping, and all of it with the total."""
+
+    lines: Spot
+    discounts: Spot
+    shipping: Spot
+    total: Spot
 
 
 class Spots:

@@ -9,6 +9,8 @@ from codexa.core.formula.compile import locate
 from codexa.core.formula.values import Choice, Failed, FormulaFailure
 from codexa.core.program.evaluate import Row, State
 from codexa.core.program.figure_kinds import kind_of
+from codexa.core.program.order import lines_in_words, money
+from codexa.core.program.order_names import ORDER
 from codexa.core.program.places import RepeatPlace
 from codexa.core.program.scope import presenter
 
@@ -41,6 +43,8 @@ def told(state: State, row: Row | tuple[()], owner: str, fact: str, value: Any) 
         return f"can't be worked out ({value.error.code}): {_cause(state, row, owner, value)}"
     if name in ("offered", "barred"):
         return _options(state, owner, name, value or ())
+    if owner == ORDER or name == "order":
+        return _of_order(state, name, value)
     if value is None:
         return _blank(state, row, owner)
     if name == "next":
@@ -50,6 +54,19 @@ def told(state: State, row: Row | tuple[()], owner: str, fact: str, value: Any) 
         confirmations = state.program.form.confirmations
         return f"ends with {confirmations[value].name or value + 1}" if value >= 0 else "ends with the usual words"
     return f"is {_shown(state, row, owner, value)}"
+
+
+def _of_order(state: State, fact: str, value: Any) -> str:
+    """Return what a part of the order comes to."""
+    region = state.program.region
+    if fact == "lines":
+        return f"has {lines_in_words(value) or 'nothing'}: {money(value.subtotal, region)}"
+    if fact == "discounts":
+        taken = ", ".join(f"{each.name} {money(each.amount, region)}" for each in value)
+        return f"has {taken} taken off" if taken else "has nothing taken off"
+    if fact == "shipping":
+        return f"costs {money(value, region)} to send"
+    return f"comes to {money(value.total, region)}"
 
 
 def _limit(state: State, owner: str, value: Any) -> str | None:

@@ -6,9 +6,12 @@ from typing import Any
 
 from codexa.core.definition.parts import blocks_within
 from codexa.core.fields import type_of
+from codexa.core.fields.order_summary import OrderSummaryBlock
 from codexa.core.formula.values import Composite, Failed, Files
 from codexa.core.program.evaluate import Row, State
+from codexa.core.program.order import OrderTotals, money
 from codexa.core.program.places import Place, RepeatPlace
+from codexa.core.program.scope import presenter
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -44,7 +47,9 @@ def told_answers(state: State) -> list[ToldPage]:
 def _of_place(state: State, place: Place) -> Iterator[ToldAnswer]:
     if not type_of(place.block).visible or not state.shown(place):
         return
-    if isinstance(place, RepeatPlace):
+    if isinstance(place.block, OrderSummaryBlock):
+        yield from _of_order(state)
+    elif isinstance(place, RepeatPlace):
         label = _label(state, place)
         for index, row in enumerate(state.rows(place), 1):
             kind = state.kind_of(place, row)
@@ -56,6 +61,24 @@ def _of_place(state: State, place: Place) -> Iterator[ToldAnswer]:
             )
     else:
         yield from _of_field(state, place)
+
+
+def _of_order(state: State) -> Iterator[ToldAnswer]:
+    """Yield the lines of an order, what is taken off and added, and the total."""
+    order, region, say = state.order(), state.program.region, state.program.form.wording.say
+    if not isinstance(order, OrderTotals) or not order.lines.count:
+        return
+    for line in order.lines.lines:
+        label = line.label if line.quantity == 1 else f"{presenter(region)(line.quantity)} × {line.label}"
+        yield ToldAnswer(label=label, text=money(line.amount, region))
+    for each in order.discounts:
+        yield ToldAnswer(label=each.name, text=money(-each.amount, region))
+    if state.program.form.order.shipping:
+        yield ToldAnswer(label=say("shipping"), text=money(order.shipping, region))
+    for tax in order.taxes:
+        label = say("included").replace("{tax}", tax.name) if tax.included else tax.name
+        yield ToldAnswer(label=label, text=money(tax.amount, region))
+    yield ToldAnswer(label=say("total"), text=money(order.total, region))
 
 
 def _of_field(state: State, place: Place, row: Row | tuple[()] = ()) -> Iterator[ToldAnswer]:

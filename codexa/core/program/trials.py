@@ -16,6 +16,8 @@ from codexa.core.program.facts import Formula
 from codexa.core.program.figure_kinds import kind_of
 from codexa.core.program.follow_ups import MOMENTS, due
 from codexa.core.program.names import name_of
+from codexa.core.program.order import money
+from codexa.core.program.order_names import ORDER
 from codexa.core.program.places import ALWAYS
 from codexa.core.program.program import FORM, Program
 from codexa.core.program.templates import DASH
@@ -117,7 +119,7 @@ def _is_conditional(state: State, block: str) -> bool:
 
 
 def figure_texts(state: State) -> Iterator[tuple[str, str]]:
-    """Yield the id of every figure and calculated field with its value as people read it; a dash where it failed."""
+    """Yield the id of every figure, the order and each calculated field with its value as text, a dash if it failed."""
     scope = state.program.layout.scope
     for figure_id, place in state.program.figures.items():
         value = state.at(place.value)
@@ -125,6 +127,9 @@ def figure_texts(state: State) -> Iterator[tuple[str, str]]:
         entry = scope.entry((place.figure.key,))
         text = DASH if isinstance(value, Failed) else "" if bare is None or entry is None else entry.present(bare)
         yield figure_id, text
+    order = state.order()
+    if order is not None:
+        yield ORDER, DASH if isinstance(order, Failed) else money(order.total, state.program.region)
     for field in state.program.top_places:
         if field.field_type is not None and not field.answered and type_of(field.block).visible:
             yield field.block.id, state.presented(field) or ""
@@ -229,7 +234,7 @@ def _last(address: str) -> str:
 
 
 def _difference(program: Program, part: str, expected: str, came: str) -> Difference:
-    known = part in program.places or part in program.figures
+    known = part in program.places or part in program.figures or part == ORDER
     name = name_of(program, part) if known or part == FORM else "something that was deleted"
     return Difference(part=part if known else None, name=name, expected=expected, came=came)
 

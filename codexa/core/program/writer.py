@@ -51,6 +51,14 @@ class Writer:
         """Return the formula of a setting, if there is one."""
         return self.formulas.get((owner, setting))
 
+    def helper(self, made: Any) -> str:
+        """Return the name by which the code knows something that it calls."""
+        return self._emitter.helper(made)
+
+    def failure(self) -> str:
+        """Return the name of what makes a value of an exception that stopped a formula."""
+        return self.helper(failed)
+
     def add(self, fact: Fact) -> Spot:
         """Take up a fact and return its spot; one of a row waits until it is known which rows there are."""
         rows = [self.spots.rows[fact.spot.kind]] if fact.spot.kind else []
@@ -78,7 +86,7 @@ class Writer:
         if beside not in (ALWAYS, NEVER):
             test = f"{beside.code} is True {'and' if both else 'or'} {test}"
         otherwise = "False" if both or beside is NEVER else f"{beside.code} is True"
-        code = self._guarded([*fetches, f"{spot.code} = {test}"], f"{spot.code} = {otherwise}")
+        code = self.guarded([*fetches, f"{spot.code} = {test}"], f"{spot.code} = {otherwise}")
         return self.add(
             Fact(
                 owner=owner,
@@ -98,7 +106,7 @@ class Writer:
             return None
         spot = self.spots.new(spot_kind)
         fetches, expression = self.code_of(formula)
-        code = self._guarded([*fetches, f"{spot.code} = {expression}"], f"{spot.code} = None")
+        code = self.guarded([*fetches, f"{spot.code} = {expression}"], f"{spot.code} = None")
         return self.add(
             Fact(
                 owner=owner,
@@ -124,11 +132,11 @@ class Writer:
         table = self._emitter.helper(_Table(rows))
         code = ["t = []"]
         for index, condition in enumerate(conditions):
-            code += self._collected(condition, f"t.append({table}.rows[{index}])")
+            code += self.collected(condition, f"t.append({table}.rows[{index}])")
         if filtering is not None:
             fetches, expression = self.code_of(filtering)
             test = [*fetches, f"if ({expression}) is True: u.append(o)"]
-            code += ["u = []", "for o in t:", *indented(self._guarded(test)), "t = u"]
+            code += ["u = []", "for o in t:", *indented(self.guarded(test)), "t = u"]
         code.append(f"{spot.code} = [o[0] for o in t]")
         read = [each for formula in (*conditions, filtering) if formula is not None for each in formula.reads()]
         return self.add(
@@ -152,7 +160,7 @@ class Writer:
         code = ["t = []"]
         for option, condition in zip(block.options, conditions, strict=True):
             if condition is not None:
-                code += self._collected(condition, f"t.append({self._emitter.constant(option.code)})")
+                code += self.collected(condition, f"t.append({self._emitter.constant(option.code)})")
         code.append(f"{spot.code} = t")
         read = [each for formula in conditions if formula is not None for each in formula.reads()]
         steps = _steps(*conditions)
@@ -160,12 +168,13 @@ class Writer:
             Fact(owner=block.id, name="barred", spot=spot, reads=tuple(read), code=tuple(code), steps=steps)
         )
 
-    def _collected(self, condition: Formula | None, statement: str) -> list[str]:
+    def collected(self, condition: Formula | None, statement: str) -> list[str]:
+        """Return the code of a statement that is done where a condition holds, or always."""
         if condition is None:
             return [statement]
         fetches, expression = self.code_of(condition)
         test = [*fetches, f"if ({expression}) is True: {statement}"]
-        return self._guarded(test)
+        return self.guarded(test)
 
     def answer(self, place: Place, *, keep: bool, follows: bool) -> None:
         """The value of a question: its answer, its default, or blank where it is hidden.
@@ -211,7 +220,7 @@ class Writer:
             )
         )
 
-    def _guarded(self, code: list[str], *otherwise: str) -> list[str]:
+    def guarded(self, code: list[str], *otherwise: str) -> list[str]:
         """Return code with what holds where a formula in it failed; a defect of the program is reported."""
         reported = f"{self._emitter.helper(noticed)}(e)"
         return ["try:", *indented(code), "except Exception as e:", *indented([reported, *otherwise])]
@@ -222,7 +231,7 @@ class Writer:
         fetches, expression = self.code_of(default)
         adopt = self._emitter.helper(_adopter(place.field_type, place.block, self.region))
         x = place.value.code
-        return [f"{x} = None", *self._guarded([*fetches, f"{x} = {adopt}({expression})"])]
+        return [f"{x} = None", *self.guarded([*fetches, f"{x} = {adopt}({expression})"])]
 
     def computed(self, place: Place) -> None:
         """The value of a field that a formula works out."""
@@ -307,7 +316,7 @@ class Writer:
         code = [f"t = {self._emitter.constant(start)}"]
         for formula, step in zip(formulas, steps, strict=True):
             if formula is not None:
-                code += self._collected(formula, f"t += {self._emitter.constant(step)}")
+                code += self.collected(formula, f"t += {self._emitter.constant(step)}")
         code.append(f"{spot.code} = t")
         read = [each for formula in formulas if formula is not None for each in formula.reads()]
         cost = _steps(*formulas)
@@ -331,7 +340,7 @@ class Writer:
                 break
             fetches, expression = self.code_of(formula)
             test = [*fetches, f"if ({expression}) is True: t = {result}"]
-            body += ["if t is None:", *indented(self._guarded(test))]
+            body += ["if t is None:", *indented(self.guarded(test))]
         if only is not ALWAYS:
             body = [f"if {only.code} is True:", *indented(body)]
         code = ["t = None", *body, f"{spot.code} = {otherwise} if t is None else t"]

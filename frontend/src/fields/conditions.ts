@@ -102,6 +102,7 @@ export const SHAPES: Record<BlockKind, Shape> = {
   consent: YES_NO,
   signature: THERE,
   file_upload: THERE,
+  order_summary: PLACED,
   heading: PLACED,
   text: PLACED,
   picture: PLACED,

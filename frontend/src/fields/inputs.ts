@@ -19,6 +19,7 @@ import { LongTextInput } from "./long_text/Input";
 import { MoneyInput } from "./money/Input";
 import { NameInput } from "./name/Input";
 import { NumberInput } from "./number/Input";
+import { OrderSummaryContent } from "./order_summary/Input";
 import { PhoneInput } from "./phone/Input";
 import { PictureContent } from "./picture/Input";
 import { RatingInput } from "./rating/Input";
@@ -79,6 +80,7 @@ export const INPUTS: Record<Face["type"], BlockView> = {
   consent: view(ConsentInput, "field", "set"),
   signature: { ...view(SignatureInput, "field", "set"), prefetch: SignatureInput.prefetch },
   file_upload: { ...view(FileUploadInput, "field", "set"), prefetch: FileUploadInput.prefetch },
+  order_summary: view(OrderSummaryContent, "bare"),
   heading: view(HeadingContent, "bare"),
   text: view(TextContent, "bare"),
   picture: view(PictureContent, "bare"),

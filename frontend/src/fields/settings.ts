@@ -71,6 +71,12 @@ const OPTION_ROWS: readonly SettingRow[] = [
     help: "Adds an option with a box; its code is other",
   },
   { entry: "text", setting: "other_label", label: "Label of that option" },
+  {
+    entry: "switch",
+    setting: "prices_shown",
+    label: "Show prices beside the options",
+    help: "Where options have any",
+  },
 ];
 const OPTIONED: BlockSettings = { Answers: of(OptionTable), answers: OPTION_ROWS };
 const FORMATS = {
@@ -125,6 +131,13 @@ export const SETTINGS: Record<BlockKind, BlockSettings> = {
     answers: [
       { entry: "whole", most: 10, setting: "decimals", label: "Decimals", help: "0 takes whole numbers only" },
       UNIT,
+      {
+        entry: "decimal",
+        blank: true,
+        setting: "price",
+        label: "Price of each",
+        help: "Then it orders so many pieces",
+      },
     ],
     checks: [...RANGE, { entry: "decimal", setting: "step", label: "In steps of", help: "5 takes 0, 5, 10 …" }],
   },
@@ -140,6 +153,7 @@ export const SETTINGS: Record<BlockKind, BlockSettings> = {
       },
     ],
   },
+  order_summary: {},
   date: {},
   time: {},
   date_time: {},

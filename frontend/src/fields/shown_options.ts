@@ -20,12 +20,14 @@ interface WithOptions {
 export function optionsOf(block: WithOptions, facts: BlockState, seed: number): ShownOption[] {
   const shown = block.options.map((option, at) => ({
     id: option.id,
-    label: shownText(facts, `options.${at}.label`, option.label) || "…",
+    label: priced(shownText(facts, `options.${at}.label`, option.label) || "…", facts.prices?.[option.id]),
     barred: facts.barred?.includes(option.id) ?? false,
   }));
   const offered = facts.options ? shown.filter((option) => facts.options!.includes(option.id)) : shown;
   return block.shuffled ? shuffled(offered, seed, block.id) : offered;
 }
+
+const priced = (label: string, price: string | undefined): string => (price ? `${label} · ${price}` : label);
 
 /** Sorts by a number that hangs on the visitor, the block and the option alone: options that come and go move no other. */
 function shuffled(options: ShownOption[], seed: number, block: string): ShownOption[] {

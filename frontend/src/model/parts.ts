@@ -23,6 +23,9 @@ export const listsOf = (holder: object): ListName[] =>
 /** The holder of the lists that the form itself has. */
 export const FORM = "";
 
+/** What the core calls the owner of what belongs to the order: settings of the form, and no part of the outline. */
+export const ORDER = "whole-order";
+
 /** Where parts stand: a list of a holder (a page, group, repeat or row kind by id, or the form). */
 export interface Into {
   holder: string;

@@ -39,6 +39,7 @@ export const A_FORM = {
   confirmations: [{ ...newConfirmation("For all"), id: "c1" }],
   figures: [],
   checks: [],
+  order: { discounts: [], code_field: "", shipping: "", taxes: [], refuse_empty: false },
   follow_ups: [],
   trials: [],
   feedback: { when: "never", shows_right: true, again: false },

@@ -10,6 +10,7 @@ from codexa.core.program.evaluate import Row, State
 from codexa.core.program.figure_kinds import kind_of
 from codexa.core.program.findings import Finding, error
 from codexa.core.program.follow_ups.kind import FollowUpKind
+from codexa.core.program.order import OrderTotals, dump_order
 from codexa.core.program.places import Place, RepeatPlace
 from codexa.core.program.program import Program
 
@@ -50,7 +51,9 @@ def response_by_keys(state: State) -> dict[str, Any]:
         value = state.at(place.value)
         known = value is not None and not isinstance(value, Failed)
         figures[place.figure.key] = kind_of(place.figure).dump(place.figure, value) if known else None
-    return {
+    order = state.order()
+    ordered = {"order": dump_order(order, program.region)} if isinstance(order, OrderTotals) else {}
+    return ordered | {
         "form": program.form.name,
         "number": state.context.number,
         "at": state.context.now.isoformat(),

@@ -229,7 +229,8 @@ export interface FormState {
  * `value` only for calculated fields; `texts` are those with inserted values, by setting; `options` the ids of the
  * options on offer where not all are, `barred` of those that can't be chosen; `dropped` where a choice was taken back;
  * `fill` the answer to put in where none was given yet, which `follows` while the visitor leaves it; `files` those of
- * an upload; `feedback` what is told of an answer in a quiz; `rows` and `kinds` only for a repeat.
+ * an upload; `feedback` what is told of an answer in a quiz; `prices` those of options by id, or of each piece by "";
+ * `order` only for an order summary, `rows` and `kinds` only for a repeat.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "BlockState".
@@ -247,6 +248,10 @@ export interface BlockState {
   } | null;
   locked?: boolean;
   options?: string[] | null;
+  order?: OrderFace | null;
+  prices?: {
+    [k: string]: string;
+  } | null;
   required?: boolean;
   rows?: {
     [k: string]: RowState;
@@ -301,6 +306,43 @@ export interface KindState {
   label?: string | null;
   locked?: boolean;
   shown?: boolean;
+}
+/**
+ * An order as visitors read it; "" for what it has not: no subtotal where nothing is added to the lines.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "OrderFace".
+ */
+export interface OrderFace {
+  discounts: SumFace[];
+  lines: OrderLineFace[];
+  shipping: string;
+  subtotal: string;
+  taxes: SumFace[];
+  total: string;
+}
+/**
+ * A named amount of an order; of a tax, whether it is in the prices.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "SumFace".
+ */
+export interface SumFace {
+  amount: string;
+  included?: boolean;
+  label: string;
+}
+/**
+ * A line of an order: what, how many, at what price each, and what that comes to, as visitors read it.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "OrderLineFace".
+ */
+export interface OrderLineFace {
+  amount: string;
+  label: string;
+  price: string;
+  quantity: string;
 }
 /**
  * What is true of the blocks of a row, by id, and what is wrong with the row as a whole.
@@ -867,6 +909,22 @@ export interface Difference {
   part: string | null;
 }
 /**
+ * What is taken off where its condition holds: so many `percent` of the lines, or an `amount` that a formula gives.
+ *
+ * With a `code` only where visitors type it into the order's code field; capitals and spaces around it don't matter.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "Discount".
+ */
+export interface Discount {
+  amount: string;
+  code: string;
+  id: string;
+  name: string;
+  percent: string | null;
+  when: string;
+}
+/**
  * A line.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -922,6 +980,7 @@ export interface Form {
   lead: string;
   locale: string;
   name: string;
+  order: Order;
   pages: Page[];
   paper: "A4" | "Letter";
   presentation: "whole" | "paged";
@@ -1132,6 +1191,40 @@ export interface WebhookFollowUp {
   only_when: string;
 }
 /**
+ * What a form that sells adds to what was ordered, and takes off.
+ *
+ * `shipping` is a formula; where nothing is ordered there is none. `code_field` is the field, by id, into which codes
+ * of discounts are typed. With `refuse_empty` nobody hands in an order of nothing.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "Order".
+ */
+export interface Order {
+  code_field: string;
+  /**
+   * @maxItems 100
+   */
+  discounts: Discount[];
+  refuse_empty: boolean;
+  shipping: string;
+  /**
+   * @maxItems 100
+   */
+  taxes: Tax[];
+}
+/**
+ * So many percent of what is paid: `included` in the prices, or added to them.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "Tax".
+ */
+export interface Tax {
+  id: string;
+  included: boolean;
+  name: string;
+  percent: string;
+}
+/**
  * A page. Of its `next` rules the first that holds counts; without one the following page comes next.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -1146,6 +1239,7 @@ export interface Page {
     | NumberField
     | MoneyField
     | CalculatedField
+    | OrderSummaryBlock
     | DateField
     | TimeField
     | DateTimeField
@@ -1237,6 +1331,8 @@ export interface LongTextField {
 /**
  * A number from `minimum` to `maximum`, both included, with at most so many `decimals`, in steps of `step`.
  *
+ * With a `price` it orders so many pieces at that price each.
+ *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "NumberField".
  */
@@ -1254,6 +1350,7 @@ export interface NumberField {
   maximum: string | null;
   minimum: string | null;
   placeholder: string;
+  price: string | null;
   required: string;
   shown: string;
   step: string | null;
@@ -1283,6 +1380,20 @@ export interface MoneyField {
   required: string;
   shown: string;
   type: "money";
+  width: "full" | "half" | "third";
+}
+/**
+ * The lines of the order, discounts, shipping, taxes and the total; nothing where nothing is ordered.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "OrderSummaryBlock".
+ */
+export interface OrderSummaryBlock {
+  id: string;
+  key: string;
+  label: string;
+  shown: string;
+  type: "order_summary";
   width: "full" | "half" | "third";
 }
 /**
@@ -1355,6 +1466,7 @@ export interface SingleChoiceField {
   options: Option[];
   other: boolean;
   other_label: string;
+  prices_shown: boolean;
   required: string;
   shown: string;
   shuffled: boolean;
@@ -1362,7 +1474,7 @@ export interface SingleChoiceField {
   width: "full" | "half" | "third";
 }
 /**
- * An option: its stable code, which formulas and exports use, and the number that it counts as.
+ * An option: its stable code, which formulas and exports use, the number that it counts as, and its price.
  *
  * While `shown` does not hold it is not offered, and a choice of it is dropped; while `locked` holds it is offered but
  * can't be chosen.
@@ -1377,6 +1489,7 @@ export interface Option {
   id: string;
   label: string;
   locked: string;
+  price: string | null;
   shown: string;
 }
 /**
@@ -1403,6 +1516,7 @@ export interface DropdownField {
   other: boolean;
   other_label: string;
   placeholder: string;
+  prices_shown: boolean;
   required: string;
   shown: string;
   shuffled: boolean;
@@ -1435,6 +1549,7 @@ export interface SeveralChoicesField {
   options: Option[];
   other: boolean;
   other_label: string;
+  prices_shown: boolean;
   required: string;
   shown: string;
   shuffled: boolean;
@@ -1746,6 +1861,7 @@ export interface GroupBlock {
     | NumberField
     | MoneyField
     | CalculatedField
+    | OrderSummaryBlock
     | DateField
     | TimeField
     | DateTimeField
@@ -1818,6 +1934,7 @@ export interface ShapedRowKind {
     | NumberField
     | MoneyField
     | CalculatedField
+    | OrderSummaryBlock
     | DateField
     | TimeField
     | DateTimeField
@@ -1902,7 +2019,8 @@ export interface Trial {
 /**
  * What must come out; what is left out is not looked at.
  *
- * `figures` are texts as people read them, by the id of a figure or calculated field; `wrong` the addresses of all
+ * `figures` are texts as people read them, by the id of a figure or calculated field, the order's total as
+ * "whole-order"; `wrong` the addresses of all
  * blocks with an error, `path` the pages in order, `confirmation` an id, or "" for the form's usual words;
  * `follow_ups` say by id what each that is done does, in one line.
  *
@@ -1914,7 +2032,7 @@ export interface Expected {
   figures: {
     /**
      * This interface was referenced by `undefined`'s JSON-Schema definition
-     * via the `patternProperty` "^[a-z0-9]{1,32}$".
+     * via the `patternProperty` "^([a-z0-9]{1,32}|whole-order)$".
      */
     [k: string]: string;
   };
@@ -2191,6 +2309,7 @@ export interface FilledPageFace {
     | NumberFace
     | MoneyFace
     | CalculatedFace
+    | OrderSummaryFace
     | DateFace
     | TimeFace
     | DateTimeFace
@@ -2281,6 +2400,18 @@ export interface MoneyFace {
   label: string;
   placeholder: string;
   type: "money";
+  width: "full" | "half" | "third";
+}
+/**
+ * What the browser may know of an order summary; its lines come with the state.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "OrderSummaryFace".
+ */
+export interface OrderSummaryFace {
+  id: string;
+  label: string;
+  type: "order_summary";
   width: "full" | "half" | "third";
 }
 /**
@@ -2529,6 +2660,7 @@ export interface GroupFace {
     | NumberFace
     | MoneyFace
     | CalculatedFace
+    | OrderSummaryFace
     | DateFace
     | TimeFace
     | DateTimeFace
@@ -2590,6 +2722,7 @@ export interface ShapedRowKindFace {
     | NumberFace
     | MoneyFace
     | CalculatedFace
+    | OrderSummaryFace
     | DateFace
     | TimeFace
     | DateTimeFace

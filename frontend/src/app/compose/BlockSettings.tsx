@@ -27,6 +27,8 @@ const TABS: Record<string, SettingsTab> = {
   min_rows: "checks",
   checks: "checks",
   keep_when_hidden: "behaviour",
+  price: "answers",
+  prices: "answers",
   default_follows: "behaviour",
 };
 

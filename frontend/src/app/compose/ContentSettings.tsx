@@ -6,6 +6,7 @@ import { titleSetting, typedTitle } from "../../model/blocks";
 import type { Entry } from "../../model/parts";
 import { useBench } from "../workbench/bench";
 import { Heading } from "./InspectorFrame";
+import { OrderSettings } from "./OrderSettings";
 import { KeySetting } from "./KeySetting";
 import type { ComposeActions } from "./actions";
 import { LongTextField } from "../../ui/LongTextField";
@@ -48,6 +49,7 @@ export function ContentSettings({ entry, actions, focusLabel }: Props) {
         />
       )}
       <KeySetting id={block.id} value={block.key} actions={actions} />
+      {block.type === "order_summary" && <OrderSettings />}
       {block.type === "repeat" && <RowKinds entry={entry} actions={actions} />}
     </>
   );

@@ -7,6 +7,7 @@ import Switch from "@mui/material/Switch";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import type { Check, Form } from "../../api/generated/wire";
+import type { Block } from "../../model/blocks";
 import { RichTextField } from "../../ui/RichTextField";
 import { type SettingRow, SettingRows } from "../../ui/SettingRows";
 import { HelpButton } from "../help/HelpTopic";
@@ -14,6 +15,7 @@ import { useBench } from "../workbench/bench";
 import { FormulaEditor } from "./FormulaEditor";
 import { Heading } from "./InspectorFrame";
 import { LongTextField } from "../../ui/LongTextField";
+import { OrderSettings } from "./OrderSettings";
 
 const LANGUAGES = {
   en: "English",
@@ -76,6 +78,7 @@ const rowsFor = (form: Form): readonly SettingRow[] => [
 
 export function FormSettings() {
   const { form, act, mayEdit } = useBench();
+  const sells = useSells();
   const edit = (changes: Partial<Form>) => act({ do: "edit_form", changes });
   return (
     <Box
@@ -93,6 +96,7 @@ export function FormSettings() {
       <Welcome form={form} edit={edit} />
       <FeedbackSettings form={form} edit={edit} />
       <FormChecks form={form} edit={edit} />
+      {sells && <OrderSettings />}
     </Box>
   );
 }
@@ -100,6 +104,18 @@ export function FormSettings() {
 interface Props {
   form: Form;
   edit: (changes: Partial<Form>) => void;
+}
+
+/** Whether anything in the form has a price, or its order has settings. */
+function useSells(): boolean {
+  const { form, parts } = useBench();
+  const { discounts, shipping, taxes, refuse_empty } = form.order;
+  const priced = (block: Block): boolean =>
+    block.type === "order_summary" ||
+    ("options" in block && block.options.some(({ price }) => price !== null)) ||
+    (block.type === "number" && block.price !== null);
+  const set = discounts.length > 0 || taxes.length > 0 || shipping !== "" || refuse_empty;
+  return set || [...parts.values()].some((entry) => entry.what === "block" && priced(entry.part));
 }
 
 const VALUES = { htmlInput: { "data-values": "" } };

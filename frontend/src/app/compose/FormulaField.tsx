@@ -112,8 +112,8 @@ function Result({ part, setting }: { part: string; setting: string }) {
   const note = analysis.notes[part]?.find((each) => each.setting === setting);
   if (!note?.type) return null;
   // Of bands the value is not what their formula gives; the number line tells both.
-  const { what, part: whole } = parts.get(part)!;
-  const own = setting === "formula" && !(what === "figure" && whole.kind === "bands");
+  const entry = parts.get(part);
+  const own = setting === "formula" && !(entry?.what === "figure" && entry.part.kind === "bands");
   const value = own ? outcome?.values[part] : undefined;
   return (
     <Typography variant="body2" role="status" sx={{ mt: 0.5, fontVariantNumeric: "tabular-nums" }}>

@@ -96,6 +96,15 @@ SETTINGS.only_when = {
   help: "Where it does not hold, nothing is sent.",
 };
 
+SETTINGS.shipping = {
+  kind: "money",
+  title: "shipping costs",
+  absent: "# nothing for sending; set a price",
+  example: "IF(order.subtotal >= 50, 0, 6.50)",
+  condition: false,
+  help: "Known here: order.subtotal, order.discount and order.count, and every field. Where nothing is ordered, there is none.",
+};
+
 const IN_LISTS: Record<string, Partial<FormulaSetting>> = {
   "checks.formula": {
     kind: "check",
@@ -130,6 +139,19 @@ const IN_LISTS: Record<string, Partial<FormulaSetting>> = {
     example: 'site = "deck"',
     condition: true,
     help: "Where it does not hold, this recipient is left out.",
+  },
+  "discounts.when": {
+    kind: "money",
+    title: "taken off when",
+    example: "order.count >= 3",
+    condition: true,
+    help: "Where it does not hold, nothing is taken off.",
+  },
+  "discounts.amount": {
+    kind: "money",
+    title: "takes off",
+    example: "5, or order.subtotal * 0.1",
+    help: "An amount; never more than the lines come to.",
   },
   "counts.when": {
     kind: "calculation",

@@ -1,13 +1,13 @@
 // What the core found in one formula.
 import { useMemo } from "react";
 import type { FindingReply, Form } from "../../api/generated/wire";
-import { type Parts, partsOf, settingAt } from "../../model/parts";
+import { ORDER, type Parts, partsOf, settingAt } from "../../model/parts";
 import { useBench } from "../workbench/bench";
 
 /** What the core says of a formula, while it speaks of the very text that stands there. */
 export function useFindings(part: string, setting: string, text: string): FindingReply[] {
   const { analysis, analysed } = useBench();
-  const known = analysedParts(analysed).get(part)?.part;
+  const known = part === ORDER ? analysed.order : analysedParts(analysed).get(part)?.part;
   const current = String(settingAt(known, setting) ?? "") === text;
   return useMemo(
     () => (current ? analysis.findings.filter((each) => each.block === part && each.setting === setting) : []),

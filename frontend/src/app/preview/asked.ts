@@ -26,6 +26,8 @@ export function askable(
       row.kind === kind ? [[`${repeat}/${row.id}/${id}`, `${label}, row ${at + 1}`]] : [],
     );
   });
+  if ([...parts.values()].some((entry) => entry.what === "block" && entry.part.type === "order_summary"))
+    found.push(["order", "The order"]);
   const whole = form.confirmations.length + form.checks.length > 0;
   return new Map(whole ? [...found, [WHOLE_FORM, "The form: how it ends"]] : found);
 }
@@ -42,6 +44,11 @@ const FACTS: Record<string, { kind: NoteKind; title: string }> = {
   check: { kind: "check", title: "Check" },
   next: { kind: "rule", title: "Next page" },
   confirmation: { kind: "rule", title: "Confirmation" },
+  lines: { kind: "money", title: "Lines" },
+  discounts: { kind: "money", title: "Taken off" },
+  shipping: { kind: "money", title: "Shipping" },
+  total: { kind: "money", title: "Total" },
+  order: { kind: "money", title: "Order" },
   only_when: { kind: "rule", title: "Done" },
   recipients: { kind: "rule", title: "Recipient" },
   paragraphs: { kind: "rule", title: "Paragraph" },

@@ -1,4 +1,5 @@
 // Leads to a part where it is made: figures in their area, all others in Compose.
+import { ORDER } from "../../model/parts";
 import { useNavigate } from "react-router";
 import type { Entry } from "../../model/parts";
 import { useBench } from "./bench";
@@ -11,6 +12,11 @@ export function useOpenPart(): (id: string, setting?: string | null) => void {
   const { parts, reply, select } = useBench();
   const navigate = useNavigate();
   return (id, setting = null) => {
+    if (id === ORDER) {
+      // The order has no part of its own: it is set up where nothing is selected.
+      void navigate(`/forms/${reply.id}/compose`);
+      return select(null);
+    }
     const entry = parts.get(id);
     if (!entry) return;
     void navigate(`/forms/${reply.id}/${areaOf(entry.what)}`);

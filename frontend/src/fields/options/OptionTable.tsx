@@ -1,4 +1,4 @@
-// The options as a table: label · code · counts as. A pasted spreadsheet column, or two or three, fills it.
+// The options as a table: label · code · counts as · price. A pasted spreadsheet column, or two or three, fills it.
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import IconButton from "@mui/material/IconButton";
@@ -18,7 +18,7 @@ import { optionsAsText, optionsFromText, pastedOptions, PLAIN_OPTION } from "./p
 import { LongTextField } from "../../ui/LongTextField";
 import { byAltArrows, CodeBox, ColumnHeads, moved, NewLine } from "../table_pieces";
 
-const GRID = "minmax(0,1fr) 72px 58px 20px";
+const GRID = "minmax(0,1fr) 62px 54px 54px 20px";
 
 export function OptionTable({ block, edit, open, rename, mayFollow }: SettingsProps<SingleChoiceField>) {
   const [asText, setAsText] = useState(false);
@@ -59,6 +59,9 @@ export function OptionTable({ block, edit, open, rename, mayFollow }: SettingsPr
             <span>Code</span>
             <Box component="span" sx={{ textAlign: "right", whiteSpace: "nowrap" }}>
               Counts as
+            </Box>
+            <Box component="span" sx={{ textAlign: "right" }}>
+              Price
             </Box>
           </ColumnHeads>
           {options.map((option, index) => (
@@ -152,6 +155,14 @@ function OptionRow({ option, number, onChange, onLabel, onCode, onMove, onRemove
         label={`Option ${number} counts as`}
         value={option.counts_as}
         onChange={(value) => onChange({ counts_as: value ?? "0" })}
+      />
+      <DecimalField
+        hideLabel
+        blank
+        least={0}
+        label={`Price of option ${number}`}
+        value={option.price}
+        onChange={(price) => onChange({ price })}
       />
       <IconButton
         aria-label={`More for option ${number}`}

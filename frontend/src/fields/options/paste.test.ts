@@ -33,6 +33,7 @@ describe("options as text", () => {
             code: fc.constant(code),
             label: anyCell,
             counts_as: fc.integer({ min: -500, max: 500 }).map((cents) => String(cents / 4)),
+            price: fc.constant(null),
             belongs_to: anyCell,
             shown: fc.constantFrom("", "adults > 2"),
             locked: fc.constant(""),

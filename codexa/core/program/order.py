@@ -1,0 +1,207 @@
+"""The order of a form that sells: its lines, what is taken off and added, and the total, each to the minor unit."""
+
+from collections.abc import Callable, Iterable, Sequence
+from dataclasses import dataclass, replace
+from decimal import Decimal
+from typing import Any
+
+from babel.numbers import format_currency
+
+from codexa.core.definition.order import Discount, Tax
+from codexa.core.definition.parts import Field
+from codexa.core.fields.field_type import Medium, Region
+from codexa.core.fields.formatted import to_minor_unit
+from codexa.core.fields.number import NumberField
+from codexa.core.fields.options import Optioned
+from codexa.core.form.pricing import price_of_option
+from codexa.core.formula import convert
+from codexa.core.formula.values import Choices, Failed
+
+_NOTHING, _ONE, _HUNDRED = Decimal(0), Decimal(1), Decimal(100)
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Line:
+    """Something that was ordered: of which block and, where it has any, which option; so many at this price."""
+
+    block: str
+    option: str
+    label: str
+    quantity: Decimal
+    price: Decimal
+    amount: Decimal
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Lines:
+    """What was ordered, what it comes to, and how many pieces that are."""
+
+    lines: tuple[Line, ...]
+    subtotal: Decimal
+    count: Decimal
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Sum:
+    """A named amount: what a discount takes off, or what a tax comes to; `included` is in the total already."""
+
+    name: str
+    amount: Decimal
+    included: bool = False
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class OrderTotals:
+    """The whole order: lines + shipping + added taxes − discounts is the total."""
+
+    lines: Lines
+    discounts: tuple[Sum, ...]
+    shipping: Decimal
+    taxes: tuple[Sum, ...]
+    total: Decimal
+
+    @property
+    def discount(self) -> Decimal:
+        """What is taken off in all."""
+        return sum((each.amount for each in self.discounts), _NOTHING)
+
+    @property
+    def tax(self) -> Decimal:
+        """What all taxes come to, in the prices or on top."""
+        return sum((each.amount for each in self.taxes), _NOTHING)
+
+
+Collector = Callable[[Sequence[Sequence[Any]]], Lines]
+
+
+def collector(blocks: Sequence[Field], region: Region) -> Collector:
+    """Return what makes the lines: of each block in turn the values that it has, in rows any number."""
+
+    def collect(values: Sequence[Sequence[Any]]) -> Lines:
+        found = [
+            line
+            for block, given in zip(blocks, values, strict=True)
+            for value in given
+            for line in _lines_of(block, value, region)
+        ]
+        subtotal = sum((line.amount for line in found), _NOTHING)
+        return Lines(lines=tuple(found), subtotal=subtotal, count=sum((line.quantity for line in found), _NOTHING))
+
+    return collect
+
+
+def _lines_of(block: Field, value: Any, region: Region) -> Iterable[Line]:
+    if value is None or isinstance(value, Failed):
+        return
+    if isinstance(block, NumberField) and block.price is not None:
+        if value > 0:
+            yield _line(block.id, block.label, value, block.price, region)
+    elif isinstance(block, Optioned):
+        for choice in value if isinstance(value, Choices) else (value,):
+            price = price_of_option(block, choice)
+            if price is not None:
+                yield replace(_line(block.id, choice.label, _ONE, price, region), option=str(choice))
+
+
+def _line(block: str, label: str, quantity: Decimal, price: Decimal, region: Region) -> Line:
+    amount = to_minor_unit(quantity * price, region.currency)
+    return Line(block=block, option="", label=label, quantity=quantity, price=price, amount=amount)
+
+
+def discounter(discounts: Sequence[Discount], region: Region) -> Callable[..., tuple[Sum, ...]]:
+    """Return what works discounts out; they never take off more than the lines come to.
+
+    It is given the lines, the code that was typed, and of each discount that holds its index and what its formula gave.
+    """
+
+    def work_out(lines: Lines, typed: Any, held: Sequence[tuple[int, Any]]) -> tuple[Sum, ...]:
+        left, found = lines.subtotal, []
+        code = convert.text(typed).strip().casefold() if typed is not None else ""
+        for index, given in held:
+            each = discounts[index]
+            if each.code and each.code.strip().casefold() != code:
+                continue
+            wanted = _NOTHING if given is None else convert.number(given)
+            if each.percent is not None:
+                wanted = lines.subtotal * each.percent / _HUNDRED
+            amount = min(left, max(_NOTHING, to_minor_unit(wanted, region.currency)))
+            if amount:
+                left -= amount
+                found.append(Sum(name=each.name, amount=amount))
+        return tuple(found)
+
+    return work_out
+
+
+def shipper(region: Region) -> Callable[[Lines, Any], Decimal]:
+    """Return what settles the cost of shipping: what a formula gave, never below 0, and nothing for nothing."""
+
+    def settle(lines: Lines, given: Any) -> Decimal:
+        if not lines.count or given is None:
+            return _NOTHING
+        return max(_NOTHING, to_minor_unit(convert.number(given), region.currency))
+
+    return settle
+
+
+def totaller(taxes: Sequence[Tax], region: Region) -> Callable[..., Any]:
+    """Return what adds everything up; what failed on the way is the total's failure too."""
+
+    def add_up(lines: Lines, discounts: Any, shipping: Any) -> Any:
+        for each in (discounts, shipping):
+            if isinstance(each, Failed):
+                return each
+        taken = sum((each.amount for each in discounts), _NOTHING)
+        paid = lines.subtotal - taken + shipping
+        found = [_tax(each, paid, region) for each in taxes] if lines.count else []
+        added = sum((each.amount for each in found if not each.included), _NOTHING)
+        return OrderTotals(lines=lines, discounts=discounts, shipping=shipping, taxes=tuple(found), total=paid + added)
+
+    return add_up
+
+
+def _tax(tax: Tax, paid: Decimal, region: Region) -> Sum:
+    share = tax.percent / (_HUNDRED + tax.percent) if tax.included else tax.percent / _HUNDRED
+    name = f"{tax.name} {convert.text_of_number(tax.percent)} %".strip()
+    return Sum(name=name, amount=to_minor_unit(paid * share, region.currency), included=tax.included)
+
+
+def money(amount: Decimal, region: Region, medium: Medium = Medium.PAGE) -> str:
+    """Return an amount as people of the form's language write it, or plain to the minor unit for programs."""
+    if medium is Medium.CSV:
+        return format(to_minor_unit(amount, region.currency), "f")
+    return str(format_currency(amount, region.currency, locale=region.locale))
+
+
+def lines_in_words(lines: Lines) -> str:
+    """Return what was ordered in one line."""
+    return ", ".join(f"{convert.text_of_number(each.quantity)} × {each.label}" for each in lines.lines)
+
+
+def dump_order(order: OrderTotals, region: Region) -> dict[str, Any]:
+    """Return the order as JSON to keep: every amount as plain text, to the minor unit."""
+
+    def plain(amount: Decimal) -> str:
+        return money(amount, region, Medium.CSV)
+
+    return {
+        "lines": [
+            {
+                "block": each.block,
+                "option": each.option,
+                "label": each.label,
+                "quantity": convert.text_of_number(each.quantity),
+                "price": convert.text_of_number(each.price),
+                "amount": plain(each.amount),
+            }
+            for each in order.lines.lines
+        ],
+        "subtotal": plain(order.lines.subtotal),
+        "discounts": [{"name": each.name, "amount": plain(each.amount)} for each in order.discounts],
+        "discount": plain(order.discount),
+        "shipping": plain(order.shipping),
+        "taxes": [{"name": each.name, "amount": plain(each.amount), "included": each.included} for each in order.taxes],
+        "tax": plain(order.tax),
+        "total": plain(order.total),
+        "currency": region.currency,
+    }

@@ -1,0 +1,88 @@
+"""The facts of an order: lines of what is shown and answered, discounts that hold, shipping, the total."""
+
+from collections.abc import Mapping
+from dataclasses import replace
+from typing import Any
+
+from codexa.core.definition.parts import Field
+from codexa.core.form.pricing import priced_blocks
+from codexa.core.program.facts import Fact
+from codexa.core.program.order import collector, discounter, shipper, totaller
+from codexa.core.program.order_names import ORDER
+from codexa.core.program.places import ALWAYS, Place, Spot
+from codexa.core.program.spots import OrderSpots
+from codexa.core.program.writer import Writer, indented
+
+
+def write_order(writer: Writer, spots: OrderSpots, places: Mapping[str, Place]) -> None:
+    """Add the facts of the order; `places` are those of the form's blocks by id."""
+    _lines(writer, spots, places)
+    _discounts(writer, spots, places)
+    _shipping(writer, spots)
+    order, region = writer.form.order, writer.region
+    add_up = writer.helper(totaller(order.taxes, region))
+    expression = f"{add_up}({spots.lines.code}, {spots.discounts.code}, {spots.shipping.code})"
+    writer.derived(ORDER, "total", spots.total, expression, (spots.lines, spots.discounts, spots.shipping))
+    for block_id, place in places.items():
+        if place.block.type == "order_summary":
+            writer.derived(block_id, "order", writer.spots.new(), spots.total.code, [spots.total])
+
+
+def _lines(writer: Writer, spots: OrderSpots, places: Mapping[str, Place]) -> None:
+    found = [places[block.id] for block, _ in priced_blocks(writer.form) if block.id in places]
+    blocks = [place.block for place in found if isinstance(place.block, Field)]
+    given = ", ".join(_values(writer, place) for place in found)
+    collect = writer.helper(collector(blocks, writer.region))
+    reads = [spot for place in found for spot in (place.value, place.conditions.shown, _rows(writer, place)) if spot]
+    writer.derived(ORDER, "lines", spots.lines, f"{collect}(({given},))", reads)
+
+
+def _rows(writer: Writer, place: Place) -> Spot | None:
+    return None if place.kind is None else writer.spots.rows[place.kind.id]
+
+
+def _values(writer: Writer, place: Place) -> str:
+    """Return the code of a block's values: its own while it is shown, or those of all rows in which it is."""
+    assert place.value is not None
+    shown, rows = place.conditions.shown, _rows(writer, place)
+    test = "" if shown is ALWAYS else f" if {shown.code} is True"
+    if rows is not None:
+        return f"[{place.value.code} for r in {rows.code}{test}]"
+    return f"(({place.value.code},){test} else ())" if test else f"({place.value.code},)"
+
+
+def _discounts(writer: Writer, spots: OrderSpots, places: Mapping[str, Place]) -> None:
+    order = writer.form.order
+    code_place = places.get(order.code_field)
+    typed = code_place.value if code_place is not None and code_place.kind is None else None
+    code, formulas = ["t = []"], []
+    for at, discount in enumerate(order.discounts):
+        amount = writer.formula(ORDER, f"discounts.{at}.amount") if discount.percent is None else None
+        when = writer.formula(ORDER, f"discounts.{at}.when")
+        formulas += [each for each in (amount, when) if each is not None]
+        fetches, expression = ([], "None") if amount is None else writer.code_of(amount)
+        taken = [*fetches, f"u = {expression}", *writer.collected(when, f"t.append(({at}, u))")]
+        code += writer.guarded(taken)
+    work_out = writer.helper(discounter(order.discounts, writer.region))
+    code.append(f"{spots.discounts.code} = {work_out}({spots.lines.code}, {typed.code if typed else 'None'}, t)")
+    reads = [spots.lines, *([typed] if typed else []), *(spot for each in formulas for spot in each.reads())]
+    steps = sum(each.steps for each in formulas)
+    known: dict[str, Any] = {"spot": spots.discounts, "reads": tuple(reads), "code": tuple(code), "steps": steps}
+    _fallible(writer, Fact(owner=ORDER, name="discounts", **known))
+
+
+def _shipping(writer: Writer, spots: OrderSpots) -> None:
+    formula = writer.formula(ORDER, "shipping")
+    fetches, expression = ([], "None") if formula is None else writer.code_of(formula)
+    settle = writer.helper(shipper(writer.region))
+    code = [*fetches, f"{spots.shipping.code} = {settle}({spots.lines.code}, {expression})"]
+    reads = [spots.lines, *(formula.reads() if formula else ())]
+    known: dict[str, Any] = {"spot": spots.shipping, "reads": tuple(reads), "code": tuple(code), "formula": formula}
+    _fallible(writer, Fact(owner=ORDER, name="shipping", steps=formula.steps if formula else 0, **known))
+
+
+def _fallible(writer: Writer, fact: Fact) -> None:
+    """Add a fact of the order; where it fails, that is its value, and the total's."""
+    x = fact.spot.code
+    code = ["try:", *indented(fact.code), "except Exception as e:", f"    {x} = {writer.failure()}(e)"]
+    writer.add(replace(fact, code=tuple(code)))

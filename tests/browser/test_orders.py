@@ -1,0 +1,70 @@
+"""Orders: priced by hand in the workbench, and ordered by a visitor whose total follows every answer."""
+
+import re
+
+from playwright.sync_api import expect
+
+from browser.conftest import area, axe_findings, expect_usable
+from browser.making import paste_form, publish, select
+
+
+def test_a_visitor_sees_the_total_follow_every_answer_and_gets_it_confirmed(page, servers):
+    page.goto(f"{servers.web}/f/alderlight/star-shop-order")
+    order = page.get_by_role("region", name="Your order")
+    expect(order.get_by_text("Nothing yet.")).to_be_visible()
+    page.get_by_label("Poster of the northern sky").fill("3")
+    expect(order.get_by_role("row", name="3 × Poster of the northern sky €12.50 each €37.50")).to_be_visible()
+    expect(order.get_by_role("status")).to_contain_text("Total €37.40")
+    page.get_by_label("A warm blanket").check()
+    page.get_by_label("Do you have a code?").fill(" Polaris")
+    expect(order.get_by_role("row", name="Friends of the observatory -€6.24")).to_be_visible()
+    expect(order.get_by_role("status")).to_contain_text("Total €51.16")
+    assert axe_findings(page) == []
+    page.set_viewport_size({"width": 320, "height": 700})
+    assert page.evaluate("document.documentElement.scrollWidth") == 320
+    page.get_by_role("button", name="Next").click()
+    page.get_by_label("First name").fill("Ingrid")
+    page.get_by_label("Last name").fill("Haugen")
+    page.get_by_label("E-mail").fill("ingrid@example.org")
+    page.get_by_label("Street").fill("Harbour Road 12")
+    page.get_by_label("Postal code").fill("49487")
+    page.get_by_label("Town").fill("Alderlight")
+    page.get_by_role("button", name="Order").click()
+    expect(
+        page.get_by_text(re.compile("comes to €51.16: 3 × Poster of the northern sky, 1 × A warm blanket"))
+    ).to_be_visible()
+
+
+def test_prices_are_set_where_options_are_and_what_sending_costs_where_the_order_is(desk):
+    page = desk
+    paste_form(page, "Map sale", "# Maps\nHow many maps? number 0..20\nPaper: Plain, Heavy")
+    select(page, "How many maps?")
+    page.get_by_role("tab", name="Answers").click()
+    page.get_by_label("Price of each").fill("9.80")
+    expect(page.get_by_text("each costs 9.8").locator("visible=true").first).to_be_visible()
+    select(page, "Paper")
+    page.get_by_role("tab", name="Answers").click()
+    page.get_by_label("Price of option 2").fill("1.50")
+    expect(page.get_by_text("costs not sold · 1.5").locator("visible=true").first).to_be_visible()
+    page.get_by_role("button", name="Add a block").click()
+    page.get_by_role("combobox", name="Find a kind of block").fill("order")
+    page.keyboard.press("Enter")
+    select(page, "Your order")
+    settings = page.get_by_role("group", name="The order", exact=True)
+    settings.get_by_role("textbox", name="Formula: shipping costs").click()
+    page.keyboard.type("4.90")
+    settings.get_by_role("button", name="Add a discount").click()
+    settings.get_by_label("Name, as visitors read it").fill("Early birds")
+    settings.get_by_role("button", name="Add a tax").click()
+    expect(page.get_by_text("no errors")).to_be_visible()
+    expect_usable(page)
+    visitor = publish(page)
+    visitor.get_by_label("How many maps?").fill("2")
+    visitor.get_by_label("Heavy").check()
+    order = visitor.get_by_role("region", name="Your order")
+    expect(order.get_by_role("row", name="Early birds -€2.11")).to_be_visible()
+    expect(order.get_by_role("status")).to_contain_text("Total €23.89")
+    visitor.get_by_role("button", name="Send").click()
+    expect(visitor.get_by_role("heading", name="Thank you")).to_be_visible()
+    area(page, "Responses")
+    expect(page.get_by_role("gridcell", name="€23.89")).to_be_visible()
