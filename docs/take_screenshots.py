@@ -81,15 +81,12 @@ def areas(page: Page) -> None:
     page.wait_for_timeout(3 * SETTLED)  # it is saved, so that the next run begins as this one did
 
 
-def start(page: Page) -> None:
-    """A form made of a pasted outline."""
-    page.goto(f"{CODEXA}/start/outline")
-    page.get_by_role("textbox", name="Name of the form").fill("Star walk")
-    page.get_by_role("textbox", name="Outline of the form").fill(
-        "# The walk\nGroup size* number 1..60\nWay*: On foot, By bus = 2\nArrival time\n# You\nYour name*\n"
-        "E-mail* email\nPhoto file upload: a, b"
-    )
-    take(page, "start-outline")
+def jobs(page: Page) -> None:
+    """What an owner sees of jobs and mail."""
+    page.goto(f"{CODEXA}/jobs")
+    page.get_by_role("button", name="Send a test mail").click()
+    page.get_by_text("It works").wait_for()
+    take(page, "jobs")
 
 
 def follow_ups(page: Page) -> None:
@@ -122,18 +119,16 @@ def preview(page: Page) -> None:
     take(page, "preview")
 
 
-def rows(page: Page) -> None:
-    """Rows of mixed kinds, as a visitor adds them."""
-    page.goto(f"{CODEXA}/f/alderlight/observation-log")
-    for kind, thing in (("Single exposure", "M 31"), ("Pair of exposures", "M 45"), ("Sketch", "Moon")):
-        page.get_by_role("button", name=f"Add {kind}").click()
-        page.get_by_role("listitem", name=kind).get_by_label("Object").fill(thing)
-    pair = page.get_by_role("listitem", name="Pair of exposures")
-    pair.get_by_label("First").fill("30")
-    pair.get_by_label("Second").fill("45")
-    page.get_by_role("region", name="What was taken").scroll_into_view_if_needed()
-    page.evaluate("document.querySelector('.cx-repeat').scrollIntoView()")
-    take(page, "public-rows")
+def order(page: Page) -> None:
+    """An order form with a discount code typed, down to the total."""
+    page.goto(f"{CODEXA}/f/alderlight/star-shop-order")
+    page.get_by_label("Poster of the northern sky").fill("3")
+    page.get_by_label("A warm blanket").check()
+    page.get_by_label("Do you have a code?").fill("Polaris")
+    page.get_by_text("Friends of the observatory", exact=True).wait_for()
+    page.get_by_role("region", name="Your order").scroll_into_view_if_needed()
+    page.mouse.wheel(0, 2_000)
+    take(page, "public-order")
 
 
 def quiz(page: Page) -> None:
@@ -179,11 +174,12 @@ def main() -> None:
         wide = browser.new_page(viewport={"width": 1280, "height": 800})
         workbench(wide)
         areas(wide)
-        start(wide)
         follow_ups(wide)
+        wide.go_back()
+        jobs(wide)
         preview(wide)
         public_form(wide)
-        rows(wide)
+        order(wide)
         quiz(wide)
         confirmation(wide)
         stranger = browser.new_page(viewport={"width": 1280, "height": 800})

@@ -1,4 +1,4 @@
-// Where each box of the map stands: a band for each page, in it what its rules read and act on, the confirmations last.
+// Where each box of the map stands: a band for each page, in it what its rules read and act on, confirmations and follow-ups last.
 // The map grows downward and is never wider than its columns. No React.
 import type { MapBox, RuleMap } from "./rule_map";
 
@@ -92,7 +92,8 @@ function bandsOf(map: RuleMap): Map<string, number> {
   for (const box of map.boxes) {
     if (box.what === "page" || box.what === "block") bands.set(box.id, Math.max(0, pages.indexOf(box.page)));
     else if (box.what === "end") bands.set(box.id, pages.length);
-    else if (box.what === "confirmation") bands.set(box.id, pages.length + (hasEnd ? 1 : 0));
+    else if (box.what === "confirmation" || box.what === "follow_up")
+      bands.set(box.id, pages.length + (hasEnd ? 1 : 0));
   }
   for (const box of map.boxes) if (box.what === "figure") bands.set(box.id, bandOfFigure(map, box.id, bands));
   return bands;

@@ -1,3 +1,5 @@
+import { KINDS } from "../follow_ups/kinds";
+import { gridOf } from "./grid";
 import { describe, expect, it } from "vitest";
 import type { Form, Note, OutcomeReply, Words } from "../../api/generated/wire";
 import { apply } from "../../model/draft";
@@ -130,6 +132,18 @@ describe("the map of rules", () => {
         "adults rule total",
       ].sort((one, other) => arrows.indexOf(one) - arrows.indexOf(other)),
     );
+  });
+
+  it("gives every box a cell of its own, follow-ups beside the confirmations", () => {
+    const mail = { ...KINDS.email.made(), id: "mail" };
+    const mailing = apply(form, { do: "add", parts: [mail], into: { holder: FORM, list: "follow_ups" }, at: 0 });
+    const only = note("only_when", ["adults"], words("done when ", ["adults"], " is more than 3"), {
+      fact: "follow_up",
+    });
+    const drawn = ruleMap(mailing, partsOf(mailing), { ...NOTES, mail: [only] });
+    const { cells } = gridOf(drawn, 3);
+    expect(new Set(drawn.boxes.map(({ id }) => JSON.stringify(cells.get(id)))).size).toBe(drawn.boxes.length);
+    expect(cells.get("mail")!.row).toBe(cells.get("c1")!.row);
   });
 
   it("ends with the form's usual words where no confirmation always follows", () => {

@@ -10,7 +10,7 @@ export const THE_END = "the end";
 
 export interface MapBox {
   id: string;
-  what: "page" | "block" | "figure" | "confirmation" | "end";
+  what: "page" | "block" | "figure" | "confirmation" | "follow_up" | "end";
   number: string;
   title: string;
   /** The page that it stands on or is; "" for what stands beside the pages. */
