@@ -8,6 +8,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, type PropsWithChildren, useState } from "react";
 import { api } from "../../api/client";
 import { queries } from "../../api/queries";
+import { PasswordField } from "../../ui/PasswordField";
 import { Single } from "../Single";
 import { useSignedIn } from "../signed_in";
 
@@ -59,23 +60,8 @@ function Password() {
       {change.isSuccess && (
         <Alert severity="success">Changed. Elsewhere you are signed out; a mail tells you of it.</Alert>
       )}
-      <TextField
-        label="Password now"
-        type="password"
-        autoComplete="current-password"
-        required
-        value={old}
-        onChange={(event) => setOld(event.target.value)}
-      />
-      <TextField
-        label="New password"
-        type="password"
-        autoComplete="new-password"
-        required
-        helperText="At least 12 characters"
-        value={next}
-        onChange={(event) => setNext(event.target.value)}
-      />
+      <PasswordField label="Password now" value={old} onChange={setOld} />
+      <PasswordField fresh label="New password" value={next} onChange={setNext} />
       <Box>
         <Button type="submit" variant="contained" loading={change.isPending}>
           Change the password
@@ -118,14 +104,7 @@ function Address() {
         value={email}
         onChange={(event) => setEmail(event.target.value)}
       />
-      <TextField
-        label="Your password"
-        type="password"
-        autoComplete="current-password"
-        required
-        value={password}
-        onChange={(event) => setPassword(event.target.value)}
-      />
+      <PasswordField label="Your password" value={password} onChange={setPassword} />
       <Box>
         <Button type="submit" variant="contained" loading={ask.isPending}>
           Send the links

@@ -2,12 +2,12 @@
 // the # of the address, so that no server and no log gets it with the page.
 import Alert from "@mui/material/Alert";
 import Button from "@mui/material/Button";
-import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useLocation } from "react-router";
 import { api } from "../../api/client";
+import { PasswordField } from "../../ui/PasswordField";
 import { Frame } from "./Frame";
 
 const useToken = (): string => useLocation().hash.slice(1);
@@ -30,16 +30,7 @@ export function NewPassword() {
         <Alert severity="success">Your password was changed. Sign in with the new one.</Alert>
       ) : (
         <>
-          <TextField
-            label="New password"
-            type="password"
-            autoComplete="new-password"
-            required
-            autoFocus
-            value={password}
-            helperText="At least 12 characters"
-            onChange={(event) => setPassword(event.target.value)}
-          />
+          <PasswordField fresh label="New password" value={password} onChange={setPassword} />
           <Button type="submit" variant="contained" size="medium" loading={set.isPending}>
             Set the password
           </Button>

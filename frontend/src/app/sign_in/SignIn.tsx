@@ -8,6 +8,7 @@ import { useState } from "react";
 import { useNavigate } from "react-router";
 import { api } from "../../api/client";
 import { queries } from "../../api/queries";
+import { PasswordField } from "../../ui/PasswordField";
 import { Frame } from "./Frame";
 
 export function SignIn() {
@@ -53,14 +54,7 @@ function WithPassword({ email, setEmail, onForgotten }: EmailProps & { onForgott
       <Typography variant="h1">Sign in to Codexa</Typography>
       {signIn.isError && <Alert severity="error">{signIn.error.message}</Alert>}
       <EmailField email={email} setEmail={setEmail} />
-      <TextField
-        label="Password"
-        type="password"
-        autoComplete="current-password"
-        required
-        value={password}
-        onChange={(event) => setPassword(event.target.value)}
-      />
+      <PasswordField label="Password" value={password} onChange={setPassword} />
       <Button type="submit" variant="contained" size="medium" loading={signIn.isPending}>
         Sign in
       </Button>
