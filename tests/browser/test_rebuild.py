@@ -62,7 +62,7 @@ def options(page, *rows):
     """Paste options as a spreadsheet gives them: label, code, number."""
     tab(page, "Answers")
     page.get_by_role("button", name="All as text").click()
-    page.get_by_role("textbox", name="Label, code and number, with tabs between").fill(
+    page.get_by_role("textbox", name="Label, code, number and price, with tabs between").fill(
         "\n".join("\t".join(row) for row in rows)
     )
     page.get_by_role("button", name="As a table").click()

@@ -1,4 +1,4 @@
-// The options as a table: label · code · counts as · price. A pasted spreadsheet column, or two or three, fills it.
+// The options as a table: label · code · counts as · price. Pasted spreadsheet columns fill it.
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import IconButton from "@mui/material/IconButton";
@@ -79,8 +79,8 @@ export function OptionTable({ block, edit, open, rename, mayFollow }: SettingsPr
           ))}
           <NewLine name="New option" onAdd={add} onPaste={paste} />
           <Typography variant="caption" color="text.secondary">
-            Paste a spreadsheet’s columns into the last line: label, or label and number, or label, code and number.
-            Formulas use the code, and in arithmetic the number that an option counts as.
+            Paste a spreadsheet’s columns into the last line: label, or label and number, or label, code, number and
+            price. Formulas use the code, and in arithmetic the number that an option counts as.
           </Typography>
         </>
       )}
@@ -93,7 +93,7 @@ function AsText({ options, onChange }: { options: readonly Option[]; onChange: (
   const [text, setText] = useState(() => optionsAsText(options));
   return (
     <LongTextField
-      label="Label, code and number, with tabs between"
+      label="Label, code, number and price, with tabs between"
       lines={6}
       value={text}
       helperText="A code that stays keeps its option, with its rules. Lines in a new order are options in a new order. Tab goes to the next column, Shift+Tab leaves."

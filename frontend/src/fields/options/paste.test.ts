@@ -33,7 +33,7 @@ describe("options as text", () => {
             code: fc.constant(code),
             label: anyCell,
             counts_as: fc.integer({ min: -500, max: 500 }).map((cents) => String(cents / 4)),
-            price: fc.constant(null),
+            price: fc.constantFrom(null, "0", "12.50"),
             belongs_to: anyCell,
             shown: fc.constantFrom("", "adults > 2"),
             locked: fc.constant(""),
@@ -59,6 +59,16 @@ describe("options as text", () => {
         expect(optionsFromText(lines.join("\n"), options, fails)).toEqual(expected);
       }),
     );
+  });
+
+  it("have prices in a fourth column, which may be left out", () => {
+    const priced = optionsFromText("Poster\tposter\t1\t12,50\nCard\tcard\t0\t", [], () => "new");
+    expect(priced.map(({ code, counts_as, price }) => [code, counts_as, price])).toEqual([
+      ["poster", "1", "12.50"],
+      ["card", "0", null],
+    ]);
+    const relabelled = optionsFromText("Large poster\tposter\t1", priced, fails);
+    expect(relabelled).toEqual([{ ...priced[0], label: "Large poster" }]);
   });
 
   it("make new options of new lines", () => {

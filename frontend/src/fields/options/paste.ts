@@ -18,7 +18,10 @@ function numberIn(cell: string): string | null {
   return NUMBER.test(plain) ? plain.replace(",", ".") : null;
 }
 
-/** One column is labels; two are label and number (or code); three are label, code, number. Nothing for a single word. */
+/**
+ * One column is labels; two are label and number (or code); three are label, code, number; a fourth is the price. Nothing
+ * for a single word.
+ */
 export function pastedOptions(
   text: string,
   taken: readonly string[],
@@ -30,18 +33,24 @@ export function pastedOptions(
     .filter(([label]) => label);
   if (rows.length < 2 && (rows[0]?.length ?? 0) < 2) return [];
   const codes = [...taken];
-  return rows.map(([label = "", ...rest]) => {
+  return rows.map(([label = "", ...cells]) => {
+    const price = cells.length > 2 ? numberIn(cells[2] ?? "") : null;
+    const rest = cells.slice(0, 2);
     const number = numberIn(rest.at(-1) ?? "");
     const given = rest.length > 1 || number === null ? rest[0] : "";
     const code = given && !codes.includes(given) ? given : make(given || label, codes);
     codes.push(code);
-    return { label, code, counts_as: number ?? "0", ...PLAIN_OPTION };
+    return { label, code, counts_as: number ?? "0", ...PLAIN_OPTION, price };
   });
 }
 
-/** Options as lines for a spreadsheet: label, code and number, with tabs between. */
-export const optionsAsText = (options: readonly Option[]): string =>
-  options.map(({ label, code, counts_as }) => [label, code, counts_as].join("\t")).join("\n");
+/** Options as lines for a spreadsheet: label, code, number and, where any has one, price, with tabs between. */
+export function optionsAsText(options: readonly Option[]): string {
+  const priced = options.some(({ price }) => price !== null);
+  return options
+    .map(({ label, code, counts_as, price }) => [label, code, counts_as, ...(priced ? [price ?? ""] : [])].join("\t"))
+    .join("\n");
+}
 
 /** The options of such lines; those whose code stays keep their id and their rules. */
 export function optionsFromText(text: string, before: readonly Option[], newId: () => string): Option[] {
@@ -53,6 +62,9 @@ export function optionsFromText(text: string, before: readonly Option[], newId: 
     const [fresh] = pastedOptions(line.includes("\t") ? line : `${line}\t0`, codes);
     if (!fresh) return made;
     const known = byCode.get(fresh.code);
-    return [...made, known ? { ...known, label: fresh.label, counts_as: fresh.counts_as } : { ...fresh, id: newId() }];
+    if (!known) return [...made, { ...fresh, id: newId() }];
+    // Without a column of prices they stay as they are.
+    const price = line.split("\t").length > 3 ? fresh.price : known.price;
+    return [...made, { ...known, label: fresh.label, counts_as: fresh.counts_as, price }];
   }, []);
 }

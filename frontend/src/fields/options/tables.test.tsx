@@ -119,7 +119,7 @@ describe("options", () => {
   it("are edited all at once as text, and keep their rules by their code", async () => {
     const { user, now } = table();
     await user.click(screen.getByRole("button", { name: "All as text" }));
-    const text = screen.getByLabelText<HTMLTextAreaElement>("Label, code and number, with tabs between");
+    const text = screen.getByLabelText<HTMLTextAreaElement>("Label, code, number and price, with tabs between");
     fireEvent.change(text, { target: { value: "The Sun\tsun\t7\nMoon\t\nDeep sky\tdeep\t" } });
     expect(now()).toBe(START);
     fireEvent.blur(text);
