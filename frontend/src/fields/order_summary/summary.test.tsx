@@ -1,8 +1,11 @@
+// @vitest-environment jsdom
 // An order summary as visitors read it: lines, sums and the total; nothing where nothing is ordered.
-import { render, screen, within } from "@testing-library/react";
-import { describe, expect, it } from "vitest";
+import { cleanup, render, screen, within } from "@testing-library/react";
+import { afterEach, describe, expect, it } from "vitest";
 import type { BlockState, OrderFace, OrderSummaryFace } from "../../api/generated/wire";
 import { OrderSummaryContent } from "./Input";
+
+afterEach(cleanup);
 
 const ORDER: OrderFace = {
   lines: [
