@@ -110,6 +110,9 @@ class TestShipping:
         shipping, total = explain_all(state, "order")[-2:]
         assert "can't be worked out (#DIV/0!)" in shipping.sentence
         assert "can't be worked out" in total.sentence
+        refused = accept(program, ANSWERS, CONTEXT)
+        assert isinstance(refused, Refused)
+        assert refused.errors["whole-form"].code == "order_failed"
 
 
 class TestTaxes:

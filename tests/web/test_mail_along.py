@@ -141,6 +141,17 @@ def test_a_pdf_is_tagged_on_the_form_s_paper_with_text_to_select(document, tmp_p
     assert all(words in text for words in ('Log "A"', "The <night>", "Zoë", "Łódź"))
 
 
+def test_a_pdf_of_more_than_a_document_holds_has_the_beginning_and_says_so(document, tmp_path, monkeypatch):
+    monkeypatch.setattr("codexa.services.response_pdf.making._MOST_SIGNS", 30)
+    text = PdfReader(io.BytesIO(response_pdf(document, tmp_path))).pages[0].extract_text()
+    assert "Zoë" in text
+    assert "Signature" in text
+    document["pages"][0]["answers"][0]["text"] = "x" * 40
+    text = PdfReader(io.BytesIO(response_pdf(document, tmp_path))).pages[0].extract_text()
+    assert "longer than a document holds" in text
+    assert "Signature" not in text
+
+
 def test_a_pdf_reads_nothing_from_elsewhere(document, tmp_path):
     (tmp_path / "secret").write_text("secret")
     for logo in ("file:///etc/hostname", "http://127.0.0.1:9/x.png", "/../secret", "/pictures/none"):

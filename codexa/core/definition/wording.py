@@ -174,6 +174,12 @@ MESSAGES: tuple[Message, ...] = (
     Message("mailLink", _AFTER, "Link that begins a mail with the form's address", "By e-mail"),
     Message("shareBy", _AFTER, "Button that opens the device's own ways to share", "Share …"),
     Message("nothing_ordered", _WRONG, "Nothing was ordered", "Choose what you would like to order."),
+    Message(
+        "order_failed",
+        _WRONG,
+        "The order can't be worked out",
+        "What this comes to can't be worked out. Nothing was sent; please tell whoever has this form.",
+    ),
     Message("not_a_number", _WRONG, "No number was typed", ""),
     Message("not_a_date", _WRONG, "No date was typed", ""),
     Message("not_a_time", _WRONG, "No time was typed", ""),

@@ -194,6 +194,9 @@ class State:
     def form_error(self) -> FieldError | None:
         """What is wrong with the form as a whole."""
         order = self.order()
+        if isinstance(order, Failed):
+            # Nobody orders at a price that is not known.
+            return FieldError(code="order_failed", message=self.program.form.wording.say("order_failed"))
         if isinstance(order, OrderTotals) and not order.lines.count and self.program.form.order.refuse_empty:
             return FieldError(code="nothing_ordered", message=self.program.form.wording.say("nothing_ordered"))
         return self._failed_check(FORM, self.program.form_checks, self.program.form.checks, ())

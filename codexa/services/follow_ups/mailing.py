@@ -12,7 +12,7 @@ from typing import Any
 from uuid import UUID
 
 from codexa.services import uploads
-from codexa.services.errors import NotFoundError
+from codexa.services.errors import NotFoundError, TooBusyError
 from codexa.services.follow_ups.mail_layout import as_html, as_text
 from codexa.services.follow_ups.mail_pictures import MailPicture, read_picture
 from codexa.services.follow_ups.outcomes import NeverError, TryLaterError
@@ -31,7 +31,8 @@ def message_id(key: str, settings: Settings) -> str:
 def message_of(content: Mapping[str, Any], *, key: str, settings: Settings) -> EmailMessage:
     """Return the mail; `key` is the same for every try.
 
-    Raises NeverError where an address can't stand in a header, or what is attached is gone or can't be made.
+    Raises NeverError where an address can't stand in a header or what is attached is gone, TryLaterError where a PDF
+    could not be made yet.
     """
     message = EmailMessage(policy=SMTP)
     try:
@@ -76,7 +77,11 @@ def _add_html(message: EmailMessage, content: Mapping[str, Any], key: str, files
 def _attach(message: EmailMessage, content: Mapping[str, Any], files: Path) -> None:
     if content["pdf"] is not None:
         name = f"{content['pdf']['title'][:80]} {content['pdf']['number']}.pdf"
-        message.add_attachment(response_pdf(content["pdf"], files), "application", "pdf", filename=name)
+        try:
+            made = response_pdf(content["pdf"], files)
+        except TooBusyError:
+            raise TryLaterError("Other documents are being made; this one's turn did not come.") from None
+        message.add_attachment(made, "application", "pdf", filename=name)
     for file in content["files"]:
         try:
             written = uploads.content(files, UUID(file["id"])).read_bytes()

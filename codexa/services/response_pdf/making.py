@@ -1,7 +1,7 @@
 """Making the PDF of a response from its document (core.program.response_document)."""
 
 import threading
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from pathlib import Path
 from typing import Any
 
@@ -15,6 +15,7 @@ from codexa.services.response_pdf.own_sources import FACES, OwnSources, scripts_
 # One at a time in each process: laying out takes a processor, and memory.
 _MAKING = threading.Lock()
 _WAIT_SECONDS = 20.0
+_MOST_SIGNS = 150_000  # of answers in one document, about fifty pages; laying out more takes too long
 _MOST_PICTURES = 40  # in one document; further ones stand there by name
 _TEMPLATES = Environment(
     loader=PackageLoader("codexa.services.response_pdf", "templates"), autoescape=select_autoescape()
@@ -24,7 +25,8 @@ _TEMPLATES = Environment(
 def response_pdf(document: Mapping[str, Any], files: Path) -> bytes:
     """Return the PDF of a response; `files` is the folder of uploads. Raises TooBusyError where others take too long.
 
-    Tagged as PDF/UA (ISO 14289-1) wants it. Nothing is read but our own typefaces, and the pictures that it shows.
+    Tagged as PDF/UA (ISO 14289-1) wants it. Nothing is read but our own typefaces, and the pictures that it shows. Of a
+    response that is longer than a document holds it has the beginning, and says so.
     """
     shown = [
         file["id"]
@@ -33,8 +35,15 @@ def response_pdf(document: Mapping[str, Any], files: Path) -> bytes:
         for file in answer["files"]
         if file["type"] in pictures.FORMATS
     ][:_MOST_PICTURES]
+    pages, whole = _fitting(document["pages"])
     text = _TEMPLATES.get_template("response.html").render(
-        document=document, brand=document["brand"], faces=FACES, scripts=scripts_of, shown=frozenset(shown)
+        document=document,
+        pages=pages,
+        whole=whole,
+        brand=document["brand"],
+        faces=FACES,
+        scripts=scripts_of,
+        shown=frozenset(shown),
     )
     if not _MAKING.acquire(timeout=_WAIT_SECONDS):
         raise TooBusyError
@@ -44,3 +53,18 @@ def response_pdf(document: Mapping[str, Any], files: Path) -> bytes:
     finally:
         _MAKING.release()
     return made
+
+
+def _fitting(pages: Sequence[Mapping[str, Any]]) -> tuple[list[dict[str, Any]], bool]:
+    """Return the pages with as many answers as a document holds, and whether these are all."""
+    room = _MOST_SIGNS
+    kept: list[dict[str, Any]] = []
+    for page in pages:
+        answers: list[Mapping[str, Any]] = []
+        for answer in page["answers"]:
+            room -= len(answer["label"]) + len(answer["text"])
+            if room < 0:
+                return [*kept, {"title": page["title"], "answers": answers}], False
+            answers.append(answer)
+        kept.append({"title": page["title"], "answers": answers})
+    return kept, True

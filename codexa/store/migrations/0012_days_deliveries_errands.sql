@@ -27,6 +27,10 @@ UPDATE run SET content = (content - 'accent') || jsonb_build_object(
 )
 WHERE kind = 'email';
 
+-- A job carries out the runs of one moment together; those that wait had one each.
+UPDATE procrastinate_jobs SET args = jsonb_build_object('runs', jsonb_build_array(args -> 'run'))
+WHERE task_name = 'carry_out' AND args ? 'run';
+
 -- Each try of a webhook. The request's body is the run's own; `reply` is null where none came.
 CREATE TABLE delivery (
     run_id bigint NOT NULL REFERENCES run ON DELETE CASCADE,
