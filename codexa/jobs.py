@@ -3,8 +3,7 @@
 import asyncio
 import logging
 
-from procrastinate import App, BaseRetryStrategy, JobContext, PsycopgConnector, RetryDecision
-from procrastinate.jobs import Job
+from procrastinate import App, JobContext, PsycopgConnector, RetryStrategy
 
 from codexa.services.errands.asking import TASK as ERRAND_TASK
 from codexa.services.errands.asking import ask
@@ -16,24 +15,9 @@ from codexa.store.database import Database
 CONCURRENCY = 4
 _SILENT_SECONDS = 30  # without a sign of life a worker is taken for dead
 _JOBS_KEPT_HOURS = 24 * 14
-_MOST_ATTEMPTS = 1_000  # a run counts its own tries; this ends what nobody thought of
-_LOG = logging.getLogger("codexa.jobs")
-
-
-class _TryAgainError(Exception):
-    """Carries how long to wait from a job to what decides on its next try."""
-
-    def __init__(self, seconds: int) -> None:
-        super().__init__(f"again in {seconds} s")
-        self.seconds = seconds
-
-
-class _AsItSays(BaseRetryStrategy):
-    """A job that asks for another try gets it; one that fails for a reason nobody knew of is tried in a minute."""
-
-    def get_retry_decision(self, *, exception: BaseException, job: Job) -> RetryDecision | None:
-        seconds = exception.seconds if isinstance(exception, _TryAgainError) else 60
-        return None if job.attempts > _MOST_ATTEMPTS else RetryDecision(retry_in={"seconds": seconds})
+_MOST_ATTEMPTS = 1_000  # what counts its own tries ends far sooner; this ends what nobody thought of
+# What is known to need another try keeps a job for it; one that fails for a reason nobody knew of is tried in a minute.
+_UNFORESEEN = RetryStrategy(max_attempts=_MOST_ATTEMPTS, wait=60)
 
 
 def make_app(settings: Settings) -> App:
@@ -41,15 +25,13 @@ def make_app(settings: Settings) -> App:
     app = App(connector=PsycopgConnector(conninfo=settings.database, min_size=1, max_size=CONCURRENCY + 2))
     database = Database(settings.database, CONCURRENCY, statement_seconds=60)
 
-    @app.task(name=TASK, retry=_AsItSays())
+    @app.task(name=TASK, retry=_UNFORESEEN)
     def run_follow_ups(runs: list[int]) -> None:
         carry_out_all(database.connection, settings, runs)
 
-    @app.task(name=ERRAND_TASK, retry=_AsItSays())
+    @app.task(name=ERRAND_TASK, retry=_UNFORESEEN)
     def do_errand(errand: int) -> None:
-        waits = run_errand(database.connection, settings, errand)
-        if waits is not None:
-            raise _TryAgainError(waits.seconds)
+        run_errand(database.connection, settings, errand)
 
     @app.periodic(cron="17 3 * * *")
     @app.task(name="tidy", queueing_lock="tidy", pass_context=True)

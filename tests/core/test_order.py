@@ -115,6 +115,16 @@ class TestShipping:
         assert refused.errors["whole-form"].code == "order_failed"
 
 
+def test_that_goes_round_in_a_circle_is_a_finding_and_is_never_accepted():
+    """A price hangs on the subtotal it is part of: nothing is thrown, and nothing is sold."""
+    lamp = block("single_choice", "lamp", shown="order.subtotal > 3", options=options("red", red={"price": "2"}))
+    program = shop(lamp, discounts=[FRIENDS], shipping="5")
+    answers = ANSWERS | {"lamp": "ored"}
+    assert not isinstance(state_of(program, answers).order(), OrderTotals)
+    assert isinstance(accept(program, answers, CONTEXT), Refused)
+    assert "circle" in codes(program)
+
+
 class TestTaxes:
     @pytest.mark.parametrize(("included", "tax", "total"), [(True, "5.75", "36.00"), (False, "6.84", "42.84")])
     def test_are_in_the_prices_or_come_on_top(self, included, tax, total):

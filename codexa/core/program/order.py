@@ -114,7 +114,9 @@ def discounter(discounts: Sequence[Discount], region: Region) -> Callable[..., t
     It is given the lines, the code that was typed, and of each discount that holds its index and what its formula gave.
     """
 
-    def work_out(lines: Lines, typed: Any, held: Sequence[tuple[int, Any]]) -> tuple[Sum, ...]:
+    def work_out(lines: Lines | Failed, typed: Any, held: Sequence[tuple[int, Any]]) -> tuple[Sum, ...]:
+        if isinstance(lines, Failed):
+            lines.spread()
         left, found = lines.subtotal, []
         code = convert.text(typed).strip().casefold() if typed is not None else ""
         for index, given in held:
@@ -133,10 +135,12 @@ def discounter(discounts: Sequence[Discount], region: Region) -> Callable[..., t
     return work_out
 
 
-def shipper(region: Region) -> Callable[[Lines, Any], Decimal]:
+def shipper(region: Region) -> Callable[[Any, Any], Decimal]:
     """Return what settles the cost of shipping: what a formula gave, never below 0, and nothing for nothing."""
 
-    def settle(lines: Lines, given: Any) -> Decimal:
+    def settle(lines: Lines | Failed, given: Any) -> Decimal:
+        if isinstance(lines, Failed):
+            lines.spread()
         if not lines.count or given is None:
             return _NOTHING
         return max(_NOTHING, to_minor_unit(convert.number(given), region.currency))
@@ -147,8 +151,8 @@ def shipper(region: Region) -> Callable[[Lines, Any], Decimal]:
 def totaller(taxes: Sequence[Tax], region: Region) -> Callable[..., Any]:
     """Return what adds everything up; what failed on the way is the total's failure too."""
 
-    def add_up(lines: Lines, discounts: Any, shipping: Any) -> Any:
-        for each in (discounts, shipping):
+    def add_up(lines: Any, discounts: Any, shipping: Any) -> Any:
+        for each in (lines, discounts, shipping):
             if isinstance(each, Failed):
                 return each
         taken = sum((each.amount for each in discounts), _NOTHING)

@@ -5,6 +5,7 @@ from dataclasses import replace
 from typing import Any
 
 from codexa.core.definition.parts import Field
+from codexa.core.fields.order_summary import OrderSummaryBlock
 from codexa.core.form.pricing import priced_blocks
 from codexa.core.program.facts import Fact
 from codexa.core.program.order import collector, discounter, shipper, totaller
@@ -24,7 +25,7 @@ def write_order(writer: Writer, spots: OrderSpots, places: Mapping[str, Place]) 
     expression = f"{add_up}({spots.lines.code}, {spots.discounts.code}, {spots.shipping.code})"
     writer.derived(ORDER, "total", spots.total, expression, (spots.lines, spots.discounts, spots.shipping))
     for block_id, place in places.items():
-        if place.block.type == "order_summary":
+        if isinstance(place.block, OrderSummaryBlock):
             writer.derived(block_id, "order", writer.spots.new(), spots.total.code, [spots.total])
 
 

@@ -416,7 +416,8 @@ class Writer:
         """Return the code that says what stands for a fact where working it out would take too long."""
         if fact.name in ("offered", "barred"):
             return f"{fact.spot.code} = []"
-        if fact.name == "value" and fact.formula is not None and fact.formula.mark.fact != "default":
+        computed = fact.name == "value" and fact.formula is not None and fact.formula.mark.fact != "default"
+        if computed or fact.name in ("discounts", "shipping"):
             return f"{fact.spot.code} = {self._emitter.helper(_TOO_MUCH)}.failed"
         # A condition that failed does not hold; an answer is blank.
         return f"{fact.spot.code} = {'None' if fact.name == 'value' else 'False'}"

@@ -5,9 +5,10 @@ from dataclasses import dataclass
 from pathlib import Path
 
 from codexa.services.accounts import notices
+from codexa.services.errands.asking import TASK
 from codexa.services.errands.told_failures import failures_mail
 from codexa.services.follow_ups import mailing
-from codexa.services.follow_ups.carrying_out import PAUSES, Waits
+from codexa.services.follow_ups.carrying_out import PAUSES, Waits, try_later
 from codexa.services.follow_ups.outcomes import NeverError, TryLaterError
 from codexa.services.tidying import tidy
 from codexa.settings import Settings
@@ -61,7 +62,7 @@ _KINDS: dict[str, Do] = {
 
 
 def run_errand(connect: Connect, settings: Settings, errand_id: int) -> Waits | None:
-    """Do an errand; return Waits where it must be tried again, None where it has ended, well or not."""
+    """Do an errand; return Waits where a job was kept to try it again, None where it has ended, well or not."""
     with connect() as connection:
         errand = errands.take_errand(connection, errand=errand_id)
     if errand is None:
@@ -74,4 +75,6 @@ def run_errand(connect: Connect, settings: Settings, errand_id: int) -> Waits | 
         result, state = str(error), "failed" if errand.tries >= _MOST_TRIES else "waiting"
     with connect() as connection:
         errands.end_errand(connection, errand=errand.id, state=state, result=result[:1_000])
-    return Waits(seconds=PAUSES[errand.tries - 1]) if state == "waiting" else None
+        if state != "waiting":
+            return None
+        return try_later(connection, TASK, {"errand": errand.id}, PAUSES[errand.tries - 1])

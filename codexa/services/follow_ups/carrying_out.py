@@ -3,6 +3,7 @@
 import datetime
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
+from typing import Any
 
 from codexa.services.errands.told_failures import tell_failure
 from codexa.services.follow_ups import mailing, webhooks
@@ -65,7 +66,7 @@ def carry_out(connect: Connect, settings: Settings, run_id: int) -> Waits | None
         most = int(settings.mails_per_hour)
         if run.kind == "email" and runs.count_mails(connection, form=run.form_id, most=most) >= most:
             # It has not been tried: waiting for its turn costs it none of its tries.
-            return _later(connection, run_id, _TURN_SECONDS)
+            return try_later(connection, TASK, {"runs": [run_id]}, _TURN_SECONDS)
         tries = runs.count_try(connection, run=run_id)
     state = "done"
     try:
@@ -90,11 +91,13 @@ def carry_out(connect: Connect, settings: Settings, run_id: int) -> Waits | None
             )
         if state == "failed":
             tell_failure(connection, form=run.form_id)
-        return _later(connection, run_id, PAUSES[min(tries, len(PAUSES)) - 1]) if state == "waiting" else None
+        if state != "waiting":
+            return None
+        return try_later(connection, TASK, {"runs": [run_id]}, PAUSES[min(tries, len(PAUSES)) - 1])
 
 
-def _later(connection: Connection, run: int, seconds: int) -> Waits:
-    """Have a run tried again in so many seconds."""
+def try_later(connection: Connection, task: str, job: dict[str, Any], seconds: int) -> Waits:
+    """Keep a job that tries something again in so many seconds, in the transaction that notes why."""
     at = datetime.datetime.now(datetime.UTC) + datetime.timedelta(seconds=seconds)
-    queue.defer(connection, TASK, {"runs": [run]}, at=at)
+    queue.defer(connection, task, job, at=at)
     return Waits(seconds=seconds)

@@ -43,7 +43,7 @@ class ToldRun:
 
 
 def keep_due(connection: Connection, state: State, *, form: UUID, number: int, moments: tuple[Moment, ...]) -> None:
-    """Keep what these events set off, with a job for each."""
+    """Keep what these events set off, with a job for those of each moment."""
     if not state.program.form.follow_ups:
         return
     found = [_as_run(each) for moment in moments for each in due(state, moment)]
