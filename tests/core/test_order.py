@@ -88,6 +88,12 @@ class TestDiscounts:
         assert order_of(shop(discounts=[FRIENDS]), ANSWERS | {"code": "moon"}).discounts == ()
         assert order_of(shop(discounts=[many]), {"posters": "6"}).discounts == ()
 
+    @pytest.mark.parametrize("typed", ["stars", "sun"])
+    def test_whose_amount_fails_leave_no_total_where_they_are_due(self, typed):
+        program = shop(discounts=[{"id": "d1", "name": "Odd", "code": "stars", "amount": "1 / (posters - 3)"}])
+        accepted = accept(program, ANSWERS | {"code": typed}, CONTEXT)
+        assert isinstance(accepted, Refused) == (typed == "stars")
+
     def test_never_take_off_more_than_there_is_and_never_add(self):
         order = order_of(shop(discounts=[FRIENDS, {"id": "d2", "name": "All", "amount": "999"}]))
         assert (str(order.discount), order.total) == ("36.00", 0)

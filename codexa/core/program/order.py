@@ -112,6 +112,7 @@ def discounter(discounts: Sequence[Discount], region: Region) -> Callable[..., t
     """Return what works discounts out; they never take off more than the lines come to.
 
     It is given the lines, the code that was typed, and of each discount that holds its index and what its formula gave.
+    Where the amount of one that is due failed, so do the discounts: nobody is to pay more than was promised.
     """
 
     def work_out(lines: Lines | Failed, typed: Any, held: Sequence[tuple[int, Any]]) -> tuple[Sum, ...]:
@@ -123,6 +124,8 @@ def discounter(discounts: Sequence[Discount], region: Region) -> Callable[..., t
             each = discounts[index]
             if each.code and each.code.strip().casefold() != code:
                 continue
+            if isinstance(given, Failed):
+                given.spread()
             wanted = _NOTHING if given is None else convert.number(given)
             if each.percent is not None:
                 wanted = lines.subtotal * each.percent / _HUNDRED

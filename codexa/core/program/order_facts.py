@@ -1,6 +1,6 @@
 """The facts of an order: lines of what is shown and answered, discounts that hold, shipping, the total."""
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import replace
 from typing import Any
 
@@ -62,8 +62,8 @@ def _discounts(writer: Writer, spots: OrderSpots, places: Mapping[str, Place]) -
         when = writer.formula(ORDER, f"discounts.{at}.when")
         formulas += [each for each in (amount, when) if each is not None]
         fetches, expression = ([], "None") if amount is None else writer.code_of(amount)
-        taken = [*fetches, f"u = {expression}", *writer.collected(when, f"t.append(({at}, u))")]
-        code += writer.guarded(taken)
+        code += _or_failure(writer, "u", [*fetches, f"u = {expression}"])
+        code += writer.collected(when, f"t.append(({at}, u))")
     work_out = writer.helper(discounter(order.discounts, writer.region))
     code.append(f"{spots.discounts.code} = {work_out}({spots.lines.code}, {typed.code if typed else 'None'}, t)")
     reads = [spots.lines, *([typed] if typed else []), *(spot for each in formulas for spot in each.reads())]
@@ -84,6 +84,9 @@ def _shipping(writer: Writer, spots: OrderSpots) -> None:
 
 def _fallible(writer: Writer, fact: Fact) -> None:
     """Add a fact of the order; where it fails, that is its value, and the total's."""
-    x = fact.spot.code
-    code = ["try:", *indented(fact.code), "except Exception as e:", f"    {x} = {writer.failure()}(e)"]
-    writer.add(replace(fact, code=tuple(code)))
+    writer.add(replace(fact, code=tuple(_or_failure(writer, fact.spot.code, fact.code))))
+
+
+def _or_failure(writer: Writer, target: str, code: Sequence[str]) -> list[str]:
+    """Return code that sets `target`, with the failure as its value where one happens."""
+    return ["try:", *indented(code), "except Exception as e:", f"    {target} = {writer.failure()}(e)"]
