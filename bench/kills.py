@@ -1,5 +1,6 @@
 """Responses while web workers are killed at random moments: acknowledged = stored = once. And a database that goes."""
 
+import http.client
 import json
 import os
 import random
@@ -67,7 +68,7 @@ def _until_acknowledged(running: Running, key: str) -> int | None:
             if error.code < 500:
                 raise
             time.sleep(0.05)
-        except (OSError, ValueError):
+        except (OSError, ValueError, http.client.HTTPException):
             time.sleep(0.05)  # the worker was killed in the middle of its reply, or another is not there yet
     return None
 
