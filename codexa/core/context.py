@@ -8,6 +8,7 @@ from typing import Any, Self
 from zoneinfo import ZoneInfo
 
 NOBODY: Mapping[str, str] = MappingProxyType({})
+NOTHING_TAKEN: Mapping[str, int] = MappingProxyType({})
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -16,7 +17,8 @@ class Context:
 
     `now` is aware, in the form's time zone; `locale` the form's language; `visitor` who is signed in ("email", "name"),
     with the names of their `groups`; `link` what came with the address; `number` the response's own number,
-    known only once it is saved; `people` are those of the team, by id, as mail reaches them (not kept with a response).
+    known only once it is saved; `people` are those of the team, by id, as mail reaches them, and `taken` how much of
+    what runs out is gone, by the name of a claim (neither is kept with a response).
     """
 
     now: datetime.datetime
@@ -26,6 +28,7 @@ class Context:
     link: Mapping[str, str] = field(default_factory=dict)
     number: int | None = None
     people: Mapping[str, str] = field(default_factory=lambda: NOBODY)
+    taken: Mapping[str, int] = field(default_factory=lambda: NOTHING_TAKEN)
 
     @property
     def today(self) -> datetime.date:

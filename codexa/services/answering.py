@@ -5,6 +5,7 @@ from dataclasses import dataclass, replace
 from typing import Any
 from uuid import UUID
 
+from codexa.core.context import NOTHING_TAKEN
 from codexa.core.program.evaluate import evaluate
 from codexa.core.program.faces import FormFace
 from codexa.core.program.program import Program
@@ -14,6 +15,7 @@ from codexa.services.context import context_of
 from codexa.services.editions import Editions
 from codexa.services.errors import NotFoundError
 from codexa.services.files_in_answers import with_files
+from codexa.store import claims
 from codexa.store import editions as store
 from codexa.store.database import Connect
 
@@ -44,7 +46,7 @@ def open_form(
         edition=live.number,
         sites=live.sites,
         face=form_face(program).model_copy(update={"brand": look}),
-        state=state_with(program, Given(answers={}, link=dict(link))),
+        state=state_of(connect, program, live.form_id, Given(answers={}, link=dict(link))),
     )
 
 
@@ -69,13 +71,23 @@ def state_of(
     With `changed`, the ids of the blocks whose answers are new, only what hangs on them.
     """
     answers = given.answers
-    if program.takes_files:
+    taken: Mapping[str, int] = NOTHING_TAKEN
+    if program.takes_files or program.runs_out:
         with connect() as connection:
             answers = with_files(connection, program, form, given.visit, answers)
-    return state_with(program, replace(given, answers=answers), changed)
+            taken = claims.taken(connection, form=form)
+    return state_with(program, replace(given, answers=answers), changed, taken)
 
 
-def state_with(program: Program, given: Given, changed: Collection[str] | None = None) -> dict[str, Any]:
-    """Return what visitors may know with these answers, as `state_of` does; files in them are known already."""
-    state = evaluate(program, given.answers, context_of(program.form, given.link))
+def state_with(
+    program: Program,
+    given: Given,
+    changed: Collection[str] | None = None,
+    taken: Mapping[str, int] = NOTHING_TAKEN,
+) -> dict[str, Any]:
+    """Return what visitors may know with these answers, as `state_of` does; files in them are known already.
+
+    `taken` is how much is gone of what runs out.
+    """
+    state = evaluate(program, given.answers, context_of(program.form, given.link, taken=taken))
     return form_state(state, None if changed is None else program.affected(changed), given.checked)

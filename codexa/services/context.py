@@ -4,7 +4,7 @@ import datetime
 from collections.abc import Mapping
 from zoneinfo import ZoneInfo
 
-from codexa.core.context import NOBODY, Context
+from codexa.core.context import NOBODY, NOTHING_TAKEN, Context
 from codexa.core.form.form import Form
 
 
@@ -14,11 +14,13 @@ def context_of(
     *,
     at: datetime.datetime | None = None,
     people: Mapping[str, str] = NOBODY,
+    taken: Mapping[str, int] = NOTHING_TAKEN,
 ) -> Context:
     """Return the surroundings of this moment (or `at`, aware) in the form's time zone.
 
-    `link` came with the address; `people` are those of the team, where the form writes to some.
+    `link` came with the address; `people` are those of the team, where the form writes to some,
+    `taken` how much is gone of what runs out.
     """
     zone = ZoneInfo(form.time_zone)
     now = datetime.datetime.now(zone) if at is None else at.astimezone(zone)
-    return Context(now=now, locale=form.locale, link=dict(link or {}), people=people)
+    return Context(now=now, locale=form.locale, link=dict(link or {}), people=people, taken=taken)

@@ -10,7 +10,7 @@ from dataclasses import dataclass
 from datetime import datetime
 from uuid import UUID
 
-from codexa.core.context import NOBODY, Context
+from codexa.core.context import NOBODY, NOTHING_TAKEN, Context
 from codexa.core.form.follow_ups import Moment
 from codexa.core.program.accept import Accepted, Refused, accept, numbered
 from codexa.core.program.evaluate import FieldError, State
@@ -20,16 +20,17 @@ from codexa.core.program.program import Program
 from codexa.core.program.public import confirmation_face
 from codexa.services.answering import Given
 from codexa.services.context import context_of
-from codexa.services.errors import ClosedError, KeyReusedError
+from codexa.services.errors import ClosedError, KeyReusedError, TooBusyError
 from codexa.services.files_in_answers import files_in, with_files
 from codexa.services.follow_ups.keeping import keep_due
-from codexa.store import people, responses
+from codexa.store import claims, people, responses
 from codexa.store import uploads as uploads_store
-from codexa.store.database import Connection
+from codexa.store.database import Connection, Rollback
 from codexa.store.responses import Kept
 
 # What happens to a response when nothing is due: it is handed in and complete at once.
 _FIRST_EVENTS: tuple[Moment, ...] = ("handed in", "complete")
+_LOOKS = 3  # at what is left, where others take of it at the same moment
 # What these set off, and what they let wait for a day.
 _FIRST_MOMENTS: tuple[Moment, ...] = (*_FIRST_EVENTS, "day")
 
@@ -67,7 +68,7 @@ def receive(
     A repeat gets what the first got. `at` is another moment than now, for demo data. Raises KeyReusedError where the
     key was used with other answers, ClosedError where the form is gone.
     """
-    result = _take(connection, program, incoming, at)
+    result = _claim_and_take(connection, program, incoming, at)
     if isinstance(result, Received):
         return result
     # What can't be kept may have been kept already: by the same request, sent before or at the same moment.
@@ -79,6 +80,34 @@ def receive(
     return result
 
 
+class _GoneError(Exception):
+    """Something that runs out went to somebody else between the look at what is left and taking it."""
+
+
+def _claim_and_take(
+    connection: Connection, program: Program, incoming: Incoming, at: datetime | None
+) -> Received | Refused | None:
+    """Take the response with what it claims, or nothing of either."""
+    for _ in range(_LOOKS):
+        try:
+            return _take_whole(connection, program, incoming, at)
+        except _GoneError:
+            continue  # looked at again, what is left is told
+    raise TooBusyError
+
+
+def _take_whole(
+    connection: Connection, program: Program, incoming: Incoming, at: datetime | None
+) -> Received | Refused | None:
+    if not program.runs_out:
+        return _take(connection, program, incoming, at)
+    with connection.transaction() as step:
+        result = _take(connection, program, incoming, at)
+        if not isinstance(result, Received):
+            raise Rollback(step)
+    return result
+
+
 def _take(
     connection: Connection, program: Program, incoming: Incoming, at: datetime | None
 ) -> Received | Refused | None:
@@ -87,9 +116,12 @@ def _take(
     answers = with_files(connection, program, incoming.form, given.visit, given.answers)
     form = program.form
     team = people.addresses(connection, form=incoming.form, ids=form.people) if form.people else NOBODY
-    accepted = accept(program, answers, context_of(form, given.link, at=at, people=team))
+    taken = claims.taken(connection, form=incoming.form) if program.runs_out else NOTHING_TAKEN
+    accepted = accept(program, answers, context_of(form, given.link, at=at, people=team, taken=taken))
     if isinstance(accepted, Refused):
         return accepted
+    if not claims.take(connection, form=incoming.form, claims=accepted.state.claims):
+        raise _GoneError
     files = files_in(program, accepted.answers)
     if (gone := _claimed_elsewhere(connection, incoming.form, files)) is not None:
         return Refused(errors={gone: _FILE_GONE})
@@ -97,6 +129,7 @@ def _take(
     if kept is None:
         return None
     number, state = kept
+    claims.keep(connection, form=incoming.form, number=number, claims=accepted.state.claims)
     if at is None:
         # What came at another moment is made up; nobody is written to about it.
         keep_due(connection, state, form=incoming.form, number=number, moments=_FIRST_MOMENTS)

@@ -17,6 +17,7 @@ from yoyo import get_backend, read_migrations
 
 set_json_dumps(orjson.dumps)
 Connection = psycopg.Connection[DictRow]
+Rollback = psycopg.Rollback
 Connect = Callable[[], AbstractContextManager[Connection]]
 Result = TypeVar("Result")
 _MIGRATIONS = Path(__file__).with_name("migrations")

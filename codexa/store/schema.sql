@@ -453,6 +453,20 @@ CREATE TABLE public.brand (
     changed_at timestamp with time zone DEFAULT now() NOT NULL,
     CONSTRAINT brand_name_check CHECK ((name <> ''::text))
 );
+CREATE TABLE public.claim (
+    form_id uuid NOT NULL,
+    number integer NOT NULL,
+    name text NOT NULL,
+    quantity integer NOT NULL,
+    released_at timestamp with time zone,
+    CONSTRAINT claim_quantity_check CHECK ((quantity > 0))
+);
+CREATE TABLE public.claimable (
+    form_id uuid NOT NULL,
+    name text NOT NULL,
+    taken bigint NOT NULL,
+    CONSTRAINT claimable_taken_check CHECK ((taken >= 0))
+);
 CREATE TABLE public.delivery (
     run_id bigint NOT NULL,
     try integer NOT NULL,
@@ -748,6 +762,10 @@ ALTER TABLE ONLY public.brand
     ADD CONSTRAINT brand_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.brand
     ADD CONSTRAINT brand_team_id_name_key UNIQUE (team_id, name);
+ALTER TABLE ONLY public.claim
+    ADD CONSTRAINT claim_pkey PRIMARY KEY (form_id, number, name);
+ALTER TABLE ONLY public.claimable
+    ADD CONSTRAINT claimable_pkey PRIMARY KEY (form_id, name);
 ALTER TABLE ONLY public.delivery
     ADD CONSTRAINT delivery_pkey PRIMARY KEY (run_id, try);
 ALTER TABLE ONLY public.edition
@@ -848,6 +866,10 @@ ALTER TABLE ONLY public.address_change
     ADD CONSTRAINT address_change_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.brand
     ADD CONSTRAINT brand_team_id_fkey FOREIGN KEY (team_id) REFERENCES public.team(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.claim
+    ADD CONSTRAINT claim_form_id_number_fkey FOREIGN KEY (form_id, number) REFERENCES public.response(form_id, number) ON DELETE CASCADE;
+ALTER TABLE ONLY public.claimable
+    ADD CONSTRAINT claimable_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.delivery
     ADD CONSTRAINT delivery_run_id_fkey FOREIGN KEY (run_id) REFERENCES public.run(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.edition

@@ -122,6 +122,9 @@ def every_type_document():
     blanks = [each.blank().model_dump(mode="json") for each in BLOCK_TYPES]
     known = {"picture": {"source": PIXEL, "alternative": "A dome"}, "hidden": {"formula": '"web"'}}
     known["number"] = {"price": "2.50"}
+    ways = [{"id": "way1", "code": "small", "label": "Small", "price": "3"}]
+    ways.append({"id": "way2", "code": "large", "label": "Large", "price": "3", "stock": 0})
+    known["product"] = {"options": ways, "picture": PIXEL, "stock": 40}
     known |= {"calculated": {"formula": "number * 2"}, "dropdown": {"options": MANY}, "text": {"text": RICH}}
 
     def made(prefix, wanted, **settings):
@@ -134,7 +137,10 @@ def every_type_document():
             name = f"{prefix.capitalize()} {blank.get('label', '').lower()}" if prefix else blank.get("label")
             label = {"label": name} if blank.get("label") else {}
             blocks.append(blank | known.get(blank["type"], {}) | extra | ids | label)
-        return blocks
+            if blank["type"] == "quantity":
+                blocks[-1]["product"] = f"{prefix}apart"
+        apart = {"type": "product", "id": f"{prefix}apart", "key": f"{prefix}apart", "label": f"{prefix} asked apart"}
+        return [*blocks, apart | known["product"] | {"quantity": "apart"}]
 
     def is_question(blank):
         return "default" in blank

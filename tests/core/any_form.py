@@ -5,7 +5,18 @@ Keys and codes begin with zq, ids never do: what holds one that is shown to visi
 
 from hypothesis import strategies as some
 
-KINDS = ("number", "money", "single_choice", "several_choices", "short_text", "yes_no", "date", "rating", "slider")
+KINDS = (
+    "number",
+    "money",
+    "single_choice",
+    "several_choices",
+    "short_text",
+    "yes_no",
+    "date",
+    "rating",
+    "slider",
+    "product",
+)
 # What can be asked of an answer, by the type of its field; {} is its key.
 CONDITIONS = {
     "number": ("{} > 3", "{} + 1 <= 10", "NOT(ISBLANK({}))"),
@@ -17,13 +28,14 @@ CONDITIONS = {
     "date": ("{} > DATE(2026, 6, 1)", "{} < TODAY() + 30"),
     "rating": ("{} >= 4",),
     "slider": ("{} < 20",),
+    "product": ("{} >= 2",),
     "calculated": ("{} > 5", "{} / 0 > 1"),
     "figure": ("{} >= 1", "ISBLANK({})"),
 }
 # Of options: the second is not sold.
 PRICES = ("4.50", None, "12")
 # What can be calculated with; text is not.
-NUMBERS = ("number", "money", "single_choice", "several_choices", "rating", "slider")
+NUMBERS = ("number", "money", "single_choice", "several_choices", "rating", "slider", "product")
 
 
 def _field(kind, name):
@@ -36,6 +48,10 @@ def _field(kind, name):
         ]
     if kind == "number":
         field["price"] = "0.35"
+    if kind == "product":
+        field |= {"price": "2.40", "stock": 9}
+        if name != "0":  # the first has one price
+            field["options"] = [{"id": f"o{name}1", "code": "zqa", "label": "Option", "price": "3", "stock": 2}]
     return field
 
 

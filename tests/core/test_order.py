@@ -88,7 +88,7 @@ class TestDiscounts:
         assert order_of(shop(discounts=[FRIENDS]), ANSWERS | {"code": "moon"}).discounts == ()
         assert order_of(shop(discounts=[many]), {"posters": "6"}).discounts == ()
 
-    @pytest.mark.parametrize("typed", ["stars", "sun"])
+    @pytest.mark.parametrize("typed", ["stars", ""])
     def test_whose_amount_fails_leave_no_total_where_they_are_due(self, typed):
         program = shop(discounts=[{"id": "d1", "name": "Odd", "code": "stars", "amount": "1 / (posters - 3)"}])
         accepted = accept(program, ANSWERS | {"code": typed}, CONTEXT)

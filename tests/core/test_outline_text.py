@@ -48,6 +48,12 @@ def only_block(text):
         ("E-mail* email", {"type": "email", "label": "E-mail", "required": "TRUE"}),
         ("heading: What to bring", {"type": "heading", "text": "What to bring"}),
         ("text: Warm shoes & a hat", {"type": "text", "text": "<p>Warm shoes &amp; a hat</p>"}),
+        ("Star chart €14,90", {"type": "product", "label": "Star chart", "price": "14.90"}),
+        ("Star chart* product = 14.90", {"type": "product", "label": "Star chart", "price": "14.90"}),
+        ("Star chart* €9.50", {"type": "product", "label": "Star chart", "price": "9.50", "required": "TRUE"}),
+        ("Posters number 0..5 (€4)", {"type": "number", "label": "Posters", "price": "4", "maximum": "5"}),
+        ("Red lamp product 1..5", {"type": "product", "least": 1, "most": 5}),
+        ("Blankets quantity ..9", {"type": "quantity", "most": 9}),
         ("Picture of the hall photo", {"type": "file_upload", "label": "Picture of the hall"}),
     ],
 )  # fmt: skip
@@ -91,6 +97,12 @@ def test_an_options_price_is_its_number_where_a_currency_says_so(option, label, 
     assert (read["label"], read["counts_as"]) == (label, number)
 
 
+def test_a_products_options_have_prices():
+    made = only_block("Mug product €9\n  Blue\n  Grey €11")
+    assert [(option["label"], option["price"]) for option in made["options"]] == [("Blue", "9"), ("Grey", "11")]
+    assert outlined("Mug product: Blue €9").lines[0].makes == "product, 1 options: Blue = 9"
+
+
 def test_groups_rows_and_pages_with_a_rule():
     made = outlined("# You\n## Contact\nName*\nE-mail\n## Guests (rows)\nName\n# Coach if guests > 20\nPlate")
     contact, guests = made.pages[0]["blocks"]
@@ -116,6 +128,7 @@ def test_a_heading_begins_a_page_and_keys_are_never_given_twice():
         ("Photo file upload: a, b", "File or photo takes no options; they were left out."),
         ("Agreed yes or no 1..2", "Yes or no has no limits of that kind; they were left out."),
         ("*", "There is no label in this line; begin it with what you ask for."),
+        ("Deposit money €50", "Money has no price; 50 was left out."),
         ("Age* hologram", "“hologram” is no kind of field that is known here; it was left out."),
         ("Size number\n  Small", "Size takes no options; write this line without the space before it."),
     ],

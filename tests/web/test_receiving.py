@@ -19,7 +19,7 @@ from codexa.services import desk, publishing
 from codexa.services.editions import Editions
 from codexa.services.receiving import Received
 from codexa.services.response_grid import defused
-from codexa.store import responses
+from codexa.store import claims, responses
 from codexa.store.database import Database
 from codexa.web.errors import _STATUSES
 
@@ -253,3 +253,61 @@ def test_no_spreadsheet_takes_a_cell_for_a_formula(text, begins):
         assert defused(f"{invisible}{begins}{text}x").startswith("'")
     assert next(csv.reader(io.StringIO(f'"{defused("-12.5")}"'))) == ["-12.5"]
     assert defused("Dome = night") == "Dome = night"
+
+
+class TestStock:
+    @pytest.fixture
+    def lamps(self, connection, mira):
+        document = visit_document()
+        lamp = {"id": "lamp", "type": "product", "key": "lamp", "label": "Lamp", "price": "9", "stock": 5}
+        document["pages"][0]["blocks"] += [lamp, {"id": "code", "type": "short_text", "key": "code", "label": "Code"}]
+        discount = {"id": "d1", "name": "Early", "code": "early", "percent": "10", "uses": 3}
+        document["order"] = {"code_field": "code", "discounts": [discount]}
+        form = desk.import_form(within(connection), who=mira, document=document)
+        publishing.publish(within(connection), who=mira, form=form, revision=1)
+        connection.commit()
+        return form
+
+    def state_of_lamp(self, agent, form, **answers):
+        reply = agent.client.post(f"/api/public/{form}/1/state", json={"answers": {**ANSWERS, **answers}})
+        return reply.json["state"]["blocks"]["lamp"]
+
+    def test_of_many_at_once_as_many_get_some_as_there_are(self, app, database, lamps, connection):
+        pool, results = Database(database, 8), []
+        program = app.extensions["codexa"].editions.program(lamps, 1)
+
+        def order(at):
+            with pool.connection() as own:
+                results.append(
+                    receive(own, program, lamps, f"key-of-{at:04}", {**ANSWERS, "lamp": "1", "code": "early"})
+                )
+
+        threads = [threading.Thread(target=order, args=(at,)) for at in range(8)]
+        for thread in threads:
+            thread.start()
+        for thread in threads:
+            thread.join()
+        pool.close()
+        assert sum(isinstance(each, Received) for each in results) == 3
+        assert claims.taken(connection, form=lamps) == {"stock:lamp": 3, "code:d1": 3}
+        refused = [each.errors for each in results if not isinstance(each, Received)]
+        assert {error.code for errors in refused for error in errors.values()} == {"code_used_up"}
+        numbers = connection.execute("SELECT array_agg(number ORDER BY number) AS n FROM response").fetchone()["n"]
+        assert numbers == [1, 2, 3]
+
+    def test_is_counted_down_told_and_given_back_once(self, agent, lamps, connection):
+        assert self.state_of_lamp(agent, lamps)["left"] == {"": "5 left"}
+        first = hand_in(agent, lamps, {**ANSWERS, "lamp": "4"}, key="the-first-key")
+        assert first.status_code == 201
+        assert self.state_of_lamp(agent, lamps)["left"] == {"": "1 left"}
+        assert self.state_of_lamp(agent, lamps, lamp="2")["error"]["message"] == "There are only 1 left."
+        refused = hand_in(agent, lamps, {**ANSWERS, "lamp": "2"})
+        assert (refused.status_code, refused.json["errors"]["lamp"]["code"]) == (422, "only_left")
+        assert hand_in(agent, lamps, {**ANSWERS, "lamp": "1"}).status_code == 201
+        assert self.state_of_lamp(agent, lamps)["gone"] == {"": "Sold out."}
+        # Who had some already is told so again, however little is left.
+        assert hand_in(agent, lamps, {**ANSWERS, "lamp": "4"}, key="the-first-key").status_code == 200
+        for _ in range(2):
+            claims.release(connection, form=lamps, number=1)
+        connection.commit()
+        assert self.state_of_lamp(agent, lamps)["left"] == {"": "4 left"}

@@ -1,5 +1,6 @@
 """What an order costs beside its lines: discounts, shipping, taxes."""
 
+import datetime
 from typing import Annotated
 
 from annotated_types import Len
@@ -19,23 +20,33 @@ class Discount(Part):
     """What is taken off where its condition holds: so many `percent` of the lines, or an `amount` that a formula gives.
 
     With a `code` only where visitors type it into the order's code field; capitals and spaces around it don't matter.
+    A code counts from `first_day` to `last_day`, both included, and so many times (`uses`) in all.
     """
 
     id: Identifier
     name: Label = ""
     when: Annotated[str, FormulaText(Role.CONDITION, "discount")] = ""
     code: Annotated[str, StringConstraints(max_length=60)] = ""
+    first_day: datetime.date | None = None
+    last_day: datetime.date | None = None
+    uses: Annotated[int, Setting(ge=0, le=1_000_000_000)] | None = None
     percent: Percent | None = None
     amount: Annotated[str, FormulaText(Role.VALUE, "amount")] = ""
 
 
 class Tax(Part):
-    """So many percent of what is paid: `included` in the prices, or added to them."""
+    """So many percent of what is paid: `included` in the prices, or added to them.
+
+    Of `products` (blocks, by id) less their share of what is taken off; with none, of all that no other tax names, and
+    of shipping. Only where `when` holds.
+    """
 
     id: Identifier
     name: Label = "VAT"
     percent: Percent
     included: bool = True
+    products: Annotated[tuple[Identifier, ...], Len(max_length=500)] = ()
+    when: Annotated[str, FormulaText(Role.CONDITION, "tax")] = ""
 
 
 class Order(Part):

@@ -24,6 +24,8 @@ from codexa.core.fields.number import NumberType
 from codexa.core.fields.opinions import RatingType, ScaleType, SliderType
 from codexa.core.fields.order_summary import OrderSummaryType
 from codexa.core.fields.phone import PhoneType
+from codexa.core.fields.product import ProductType
+from codexa.core.fields.quantity import QuantityType
 from codexa.core.fields.repeat import RepeatBlock, RepeatFace, RepeatType, ShapedRowKind, ShapedRowKindFace
 from codexa.core.fields.several_choices import SeveralChoicesType
 from codexa.core.fields.short_text import ShortTextType
@@ -39,6 +41,8 @@ BLOCK_TYPES: tuple[BlockType[Any], ...] = (
     NumberType(),
     MoneyType(),
     CalculatedType(),
+    ProductType(),
+    QuantityType(),
     OrderSummaryType(),
     DateType(),
     TimeType(),

@@ -44,11 +44,7 @@ class DecimalType(FieldType[FieldModel], Generic[FieldModel]):
 
     def parse(self, raw: Any, block: FieldModel, region: Region) -> Decimal | None:
         """Return the number of a text in the form's language, or of a JSON number."""
-        if raw.__class__ is str:
-            return read_decimal(raw, region.locale, self.decimals_of(block, region))
-        if isinstance(raw, bool) or not isinstance(raw, int | Decimal):
-            raise AnswerError("not_a_number", "Enter a number here.")
-        return _of_decimals(_fitting(Decimal(raw)), self.decimals_of(block, region))
+        return number_of(raw, region.locale, self.decimals_of(block, region))
 
     def adopt(self, value: Any, block: FieldModel, region: Region) -> Decimal | None:
         """Return the number, rounded to the decimals that an answer may have."""
@@ -120,6 +116,15 @@ def limit_findings(minimum: Decimal | None, maximum: Decimal | None) -> list[tup
 def shown(value: Decimal, region: Region) -> str:
     """Return a number as people of that language write it, with all its decimals."""
     return format_decimal(value, locale=region.locale, decimal_quantization=False)
+
+
+def number_of(raw: Any, locale: str, decimals: int) -> Decimal | None:
+    """Return the number of a text in that language, or of a JSON number. Raises AnswerError."""
+    if raw.__class__ is str:
+        return read_decimal(raw, locale, decimals)
+    if isinstance(raw, bool) or not isinstance(raw, int | Decimal):
+        raise AnswerError("not_a_number", "Enter a number here.")
+    return _of_decimals(_fitting(Decimal(raw)), decimals)
 
 
 @lru_cache(maxsize=16_384)

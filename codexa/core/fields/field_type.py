@@ -29,6 +29,7 @@ class Family(StrEnum):
 
     WORDS = "Words"
     NUMBERS = "Numbers"
+    MONEY = "Money"
     DATES = "Dates"
     CHOICES = "Choices"
     OPINIONS = "Opinions"

@@ -34,6 +34,9 @@ MAX_OTHER = 500  # characters
 MAX_OPTIONS = 2_000  # of one field
 
 
+OptionCode = Annotated[str, StringConstraints(min_length=1, max_length=100, pattern=r"^\S(.*\S)?$")]
+
+
 class OptionFace(Part):
     """What the browser may know of an option: the label to show and the id to send."""
 
@@ -41,14 +44,22 @@ class OptionFace(Part):
     label: VisitorLabel
 
 
-class Option(OptionFace):
-    """An option: its stable code, which formulas and exports use, the number that it counts as, and its price.
+class CodedOption(OptionFace):
+    """An option with its stable code, which formulas and exports use."""
+
+    code: OptionCode
+
+
+Coded = TypeVar("Coded", bound=CodedOption)
+
+
+class Option(CodedOption):
+    """An option: its code, the number that it counts as, and its price.
 
     While `shown` does not hold it is not offered, and a choice of it is dropped; while `locked` holds it is offered but
     can't be chosen.
     """
 
-    code: Annotated[str, StringConstraints(min_length=1, max_length=100, pattern=r"^\S(.*\S)?$")]
     counts_as: Number = Decimal(0)
     price: Price | None = None
     belongs_to: Annotated[str, StringConstraints(max_length=100)] = ""
@@ -94,7 +105,7 @@ def choice_of(option: Option) -> Choice:
     return Choice(option.code, counts=option.counts_as, label=option.label)
 
 
-def find_option(options: tuple[Option, ...], answer: str) -> Option | None:
+def find_option(options: tuple[Coded, ...], answer: str) -> Coded | None:
     """Return the option that an answer names: by id, as a browser sends it, or by code, as people write it."""
     return next((option for option in options if option.id == answer), None) or next(
         (option for option in options if option.code == answer), None

@@ -22,7 +22,7 @@ class OrderSummaryType(BlockType[OrderSummaryBlock]):
 
     name = "order_summary"
     title = "Order summary"
-    family = Family.NUMBERS
+    family = Family.MONEY
     purpose = "What was ordered, with discounts, shipping, taxes and the total."
     face = OrderSummaryFace
     block = OrderSummaryBlock

@@ -3,6 +3,8 @@
 # Your visit
 Group size* number 1..60
 Way to come*: On foot, By bus, By car = €5
+Star chart €14.90
+T-shirt product: Blue €11, Grey €11
 Anything else long text
 ## Guests (rows)
 Name*
@@ -193,15 +195,17 @@ def _take_option(text: str, block: dict[str, Any], making: _Making) -> tuple[str
         if block["type"] != "short_text":
             return "", f"{block['label']} takes no options; write this line without the space before it."
         block.update(type="single_choice", options=[])
-    block["options"].append(_option(_BULLET.sub("", text), block["options"], making))
+    block["options"].append(_option(_BULLET.sub("", text), block, making))
     return f"an option of {block['label']}", ""
 
 
 def _take_field(text: str, making: _Making) -> tuple[str, str]:
     label, _, listed = text.partition(":")
     options = [each.strip() for each in _BETWEEN_OPTIONS.split(listed) if each.strip()]
+    label, cost = (label, None) if options else _cost(label)
     label, least, most, problem = _limits(label)
     label, kind = _kind(label)
+    kind = "product" if cost is not None and kind is None else kind
     label, unknown = _after_star(label) if kind is None else (label, "")
     required = label.rstrip().endswith("*")
     label = label.rstrip().rstrip("*").strip()
@@ -211,6 +215,10 @@ def _take_field(text: str, making: _Making) -> tuple[str, str]:
     block: dict[str, Any] = {"id": making.new_id(), "type": kind, "key": _key(label, making.keys), "label": label[:500]}
     if required:
         block["required"] = "TRUE"
+    if cost is not None and "price" in _settings(kind):
+        block["price"] = cost
+    elif cost is not None:
+        problem = f"{_title(kind)} has no price; {cost} was left out."
     problem = _take_limits(block, least, most) or problem
     if unknown:
         problem = f"“{unknown}” is no kind of field that is known here; it was left out."
@@ -220,11 +228,21 @@ def _take_field(text: str, making: _Making) -> tuple[str, str]:
         else:
             block["options"] = []
             for option in options:
-                block["options"].append(_option(option, block["options"], making))
+                block["options"].append(_option(option, block, making))
     elif "options" in _settings(kind):
         block["options"] = []
     making.block(block)
     return _in_words(block), problem
+
+
+def _cost(label: str) -> tuple[str, str | None]:
+    """Take a price off the end of a label, where a currency says that it is one, or it follows the word product."""
+    price, found = _PRICE.match(label.strip()), _OPTION_NUMBER.match(label.strip())
+    if found is not None and found["label"].lower().endswith("product"):
+        return found["label"], found["number"].replace(",", ".")
+    if price is None:
+        return label, None
+    return price["label"], (price["before"] or price["after"]).replace(",", ".")
 
 
 def _after_star(label: str) -> tuple[str, str]:
@@ -237,11 +255,13 @@ def _in_words(block: dict[str, Any]) -> str:
     words = [_title(block["type"]).lower()]
     if "required" in block:
         words.append("must be answered")
+    words += [f"costs {block['price']}"] if "price" in block else []
     limits = [f"{word} {block[name]}" for name, word in _LIMIT_WORDS.items() if name in block]
     words += [" ".join(limits)] if limits else []
     if block.get("options"):
+        name = _number_of_option(block["type"])
         options = ", ".join(
-            each["label"] + (f" = {each['counts_as']}" if each["counts_as"] != "0" else "") for each in block["options"]
+            each["label"] + (f" = {each[name]}" if each[name] != "0" else "") for each in block["options"]
         )
         words.append(f"{len(block['options'])} options: {options}")
     return ", ".join(words)
@@ -261,13 +281,16 @@ def _limits(label: str) -> tuple[str, str | None, str | None, str]:
     return label[: found.start()], None if wrong else least, None if wrong else most, problem
 
 
+_IN_PIECES = ("product", "quantity")
+
+
 def _take_limits(block: dict[str, Any], least: str | None, most: str | None) -> str:
     if least is None and most is None:
         return ""
     settings = _settings(block["type"])
     for names in (("minimum", "maximum"), ("least", "most"), ("min_length", "max_length")):
         if all(name in settings for name in names):
-            whole = isinstance(settings[names[1]], int) or "min_length" in names
+            whole = isinstance(settings[names[1]], int) or "min_length" in names or block["type"] in _IN_PIECES
             for name, limit in zip(names, (least, most), strict=True):
                 if limit is not None and (not whole or limit.isdigit()):
                     block[name] = int(limit) if whole else limit
@@ -313,14 +336,20 @@ def _title(kind: str) -> str:
     return next(each.title for each in BLOCK_TYPES if each.name == kind)
 
 
-def _option(text: str, others: list[dict[str, Any]], making: _Making) -> dict[str, Any]:
+def _number_of_option(kind: str) -> str:
+    """Return what a number behind an option is: its price, or what it counts as."""
+    return "price" if kind == "product" else "counts_as"
+
+
+def _option(text: str, block: dict[str, Any], making: _Making) -> dict[str, Any]:
     found, price = _OPTION_NUMBER.match(text), _PRICE.match(text)
-    label, number = (found["label"], found["number"]) if found else (text, "0")
+    label, number = (found["label"], found["number"]) if found else (text, block.get("price", "0"))
     if price and not found:
         label, number = price["label"], price["before"] or price["after"]
     number = number.replace(",", ".")
-    code = code_from(label, {each["code"] for each in others})
-    return {"id": making.new_id(), "code": code, "label": label[:500], "counts_as": number}
+    code = code_from(label, {each["code"] for each in block["options"]})
+    name = _number_of_option(block["type"])
+    return {"id": making.new_id(), "code": code, "label": label[:500], name: number}
 
 
 def price_in(label: str) -> Decimal | None:

@@ -37,7 +37,7 @@ _IN_A_CIRCLE = Failed(ErrorValue(code=ErrorCode.REFERENCE, message="This depends
 _DECIDED = frozenset({"next", "confirmation", "rows"})
 _OWN_FACTS = frozenset(
     {"shown", "required", "locked", "value", "default", "check", "offered", "next", "confirmation", "follow_up"}
-    | {"discount", "amount", "shipping"}
+    | {"discount", "amount", "shipping", "tax"}
 )
 
 

@@ -3,6 +3,7 @@
 import re
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
+from functools import cached_property
 from typing import Any
 
 from codexa.core.context import Context
@@ -10,9 +11,12 @@ from codexa.core.definition.parts import MAX_ROWS, Question, Repeat
 from codexa.core.errors import AnswerError
 from codexa.core.fields.field_type import Medium, Region
 from codexa.core.fields.options import Optioned
+from codexa.core.fields.product import ProductField
+from codexa.core.formula.convert import text
 from codexa.core.formula.metering import begin
 from codexa.core.formula.values import Choices, Failed, FormulaFailure, use_exact_arithmetic
-from codexa.core.program.order import OrderTotals
+from codexa.core.program.claims import Claim, claims_of
+from codexa.core.program.order import OrderTotals, is_in_time, same_code
 from codexa.core.program.places import ROW_ADDRESS, ROW_KIND, KindPlace, Place, RepeatPlace, Spot
 from codexa.core.program.program import FORM, Program, Reader
 from codexa.core.program.templates import DASH
@@ -129,14 +133,62 @@ class State:
         assert isinstance(block, Question)
         assert field_type is not None
         if value is None:
-            return self._missing() if self.required(place, row) else None
+            return self._missing() if self.required(place, row) or self._is_ordered(place, row) else None
         message = field_type.complete(value, block) if self.required(place, row) else None
         message = message or self._limit_message(place, value, row)
         if message is None and place.barred is not None:
             message = self._barred_message(block, value, self.at(place.barred, row))
         if message:
             return FieldError(code="limits", message=message)
-        return self._failed_check(block.id, place.checks, block.checks, row)
+        wrong = self._shortages.get(block.id) or self._code_error(place)
+        return wrong or self._failed_check(block.id, place.checks, block.checks, row)
+
+    def _is_ordered(self, place: Place, row: Sequence[Any]) -> bool:
+        """Whether so many are ordered of a product, and it is not said which of its options."""
+        asked = self.program.quantities.get(place.block.id)
+        if asked is None or not getattr(place.block, "options", ()) or not self.shown(asked, row):
+            return False
+        return bool(self.value(asked, row))
+
+    @cached_property
+    def claims(self) -> tuple[Claim, ...]:
+        """What the response claims of things that run out."""
+        return claims_of(self.program, self.order())
+
+    @cached_property
+    def _shortages(self) -> dict[str, FieldError]:
+        """What is wrong, by block, where more is claimed than is left."""
+        short = ((each, each.capacity - self.context.taken.get(each.name, 0)) for each in self.claims)
+        return {each.block: self._shortage(each, max(0, left)) for each, left in short if each.quantity > left}
+
+    def _shortage(self, claim: Claim, left: int) -> FieldError:
+        say, block = self.program.form.wording.say, self.program.places[claim.block].block
+        products = [product for product, place in self.program.quantities.items() if place.block.id == claim.block]
+        product = self.program.places[products[0]].block if products else block
+        if not isinstance(product, ProductField):
+            return FieldError(code="code_used_up", message=say("code_used_up"))
+        if not left:
+            return FieldError(code="sold_out", message=product.sold_out or say("sold_out"))
+        if not product.left_shown:
+            return FieldError(code="too_few", message=say("too_few"))
+        return FieldError(code="only_left", message=say("only_left").replace("{count}", str(left)))
+
+    def _code_error(self, place: Place) -> FieldError | None:
+        """What is wrong with a code of a discount that was typed: one that takes nothing off is told, never ignored."""
+        order, totals = self.program.form.order, self.order()
+        if place.block.id != order.code_field or not isinstance(totals, OrderTotals):
+            return None
+        typed = text(self.value(place))
+        named = [each for each in order.discounts if same_code(each, typed)]
+        if not named:
+            code = "code_unknown"
+        elif not any(is_in_time(each, self.context.today) for each in named):
+            code = "code_over"
+        elif not any(each.id in totals.redeemed for each in named):
+            code = "code_not_due"
+        else:
+            return None
+        return FieldError(code=code, message=self.program.form.wording.say(code))
 
     def _missing(self) -> FieldError:
         return FieldError(code="required", message=self.program.form.wording.required)

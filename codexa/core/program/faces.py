@@ -99,6 +99,7 @@ class BlockState(_Facts):
     options on offer where not all are, `barred` of those that can't be chosen; `dropped` where a choice was taken back;
     `fill` the answer to put in where none was given yet, which `follows` while the visitor leaves it; `files` those of
     an upload; `feedback` what is told of an answer in a quiz; `prices` those of options by id, or of each piece by "";
+    `left` words for what is left of a product by option id or "", `gone` the words for what is sold out of it;
     `order` only for an order summary, `rows` and `kinds` only for a repeat.
     """
 
@@ -116,6 +117,8 @@ class BlockState(_Facts):
     files: list[FileFace] | None = None
     feedback: FeedbackFace | None = None
     prices: dict[str, str] | None = None
+    left: dict[str, str] | None = None
+    gone: dict[str, str] | None = None
     order: "OrderFace | None" = None
     rows: "dict[str, RowState] | None" = None
     kinds: dict[str, KindState] | None = None

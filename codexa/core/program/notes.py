@@ -6,7 +6,8 @@ from enum import StrEnum
 
 from codexa.core.definition.parts import Block, Field, Question
 from codexa.core.fields import field_type_of
-from codexa.core.fields.number import NumberField
+from codexa.core.fields.product import ProductField
+from codexa.core.fields.quantity import QuantityField
 from codexa.core.formula.convert import text_of_number
 from codexa.core.formula.functions.function import Role
 from codexa.core.formula.unparse import unparse
@@ -56,6 +57,7 @@ _BEGINNINGS = {
     "follow_up": (NoteKind.RULE, "done when "),
     "recipient": (NoteKind.RULE, "goes there when "),
     "discount": (NoteKind.MONEY, "taken off when "),
+    "tax": (NoteKind.MONEY, "due when "),
     "counted": (NoteKind.CALCULATION, "counts when "),
 }
 _FORMULAS = {
@@ -126,10 +128,19 @@ def _of_formula(program: Program, formula: Formula) -> Note:
     return Note(kind=kind, setting=formula.setting, words=(*start, *body))
 
 
+_PIECES = {"options": "option", "paragraphs": "paragraph", "bands": "band", "discounts": "discount", "taxes": "tax"}
+
+
 def _piece(setting: str) -> str:
     """Which of several pieces of its owner a setting belongs to, in words: "option 4 " of "options.3.shown"."""
     list_name, _, rest = setting.partition(".")
-    word = {"options": "option", "paragraphs": "paragraph", "bands": "band", "discounts": "discount"}.get(list_name)
+    word = {
+        "options": "option",
+        "paragraphs": "paragraph",
+        "bands": "band",
+        "discounts": "discount",
+        "taxes": "tax",
+    }.get(list_name)
     return f"{word} {int(rest.split('.')[0]) + 1} " if word else ""
 
 
@@ -149,17 +160,30 @@ def _of_settings(block: Block) -> Iterator[Note]:
     if isinstance(block, Question) and block.keep_when_hidden:
         yield Note(kind=NoteKind.DATA, setting="keep_when_hidden", words=(Words(text="kept when hidden"),))
     options = getattr(block, "options", ())
-    if any(option.counts_as for option in options):
+    if any(getattr(option, "counts_as", 0) for option in options):
         numbers = " · ".join(text_of_number(option.counts_as) for option in options)
         yield Note(kind=NoteKind.MONEY, setting="options", words=(Words(text=f"counts as {numbers}"),))
     prices = [getattr(option, "price", None) for option in options]
     if any(price is not None for price in prices):
         costs = " · ".join("not sold" if price is None else text_of_number(price) for price in prices)
         yield Note(kind=NoteKind.MONEY, setting="prices", words=(Words(text=f"costs {costs}"),))
-    if isinstance(block, NumberField) and block.price is not None:
-        yield Note(
-            kind=NoteKind.MONEY, setting="price", words=(Words(text=f"each costs {text_of_number(block.price)}"),)
-        )
+    price = None if options else getattr(block, "price", None)
+    if price is not None:
+        yield Note(kind=NoteKind.MONEY, setting="price", words=(Words(text=f"each costs {text_of_number(price)}"),))
+    if isinstance(block, ProductField):
+        yield from _of_stock(block)
+    if isinstance(block, QuantityField) and block.product:
+        words = (Words(text="orders "), Words(block=block.product))
+        yield Note(kind=NoteKind.MONEY, setting="product", words=words)
+
+
+def _of_stock(block: ProductField) -> Iterator[Note]:
+    stocks = [each.stock for each in block.options]
+    if any(stock is not None for stock in stocks):
+        counts = " · ".join("any number" if stock is None else str(stock) for stock in stocks)
+        yield Note(kind=NoteKind.MONEY, setting="options", words=(Words(text=f"there are {counts}"),))
+    if block.stock is not None:
+        yield Note(kind=NoteKind.MONEY, setting="stock", words=(Words(text=f"there are {block.stock} in all"),))
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)

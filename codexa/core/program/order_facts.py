@@ -4,7 +4,6 @@ from collections.abc import Mapping, Sequence
 from dataclasses import replace
 from typing import Any
 
-from codexa.core.definition.parts import Field
 from codexa.core.fields.order_summary import OrderSummaryBlock
 from codexa.core.form.pricing import priced_blocks
 from codexa.core.program.facts import Fact
@@ -20,21 +19,19 @@ def write_order(writer: Writer, spots: OrderSpots, places: Mapping[str, Place]) 
     _lines(writer, spots, places)
     _discounts(writer, spots, places)
     _shipping(writer, spots)
-    order, region = writer.form.order, writer.region
-    add_up = writer.helper(totaller(order.taxes, region))
-    expression = f"{add_up}({spots.lines.code}, {spots.discounts.code}, {spots.shipping.code})"
-    writer.derived(ORDER, "total", spots.total, expression, (spots.lines, spots.discounts, spots.shipping))
+    _total(writer, spots)
     for block_id, place in places.items():
         if isinstance(place.block, OrderSummaryBlock):
             writer.derived(block_id, "order", writer.spots.new(), spots.total.code, [spots.total])
 
 
 def _lines(writer: Writer, spots: OrderSpots, places: Mapping[str, Place]) -> None:
-    found = [places[block.id] for block, _ in priced_blocks(writer.form) if block.id in places]
-    blocks = [place.block for place in found if isinstance(place.block, Field)]
-    given = ", ".join(_values(writer, place) for place in found)
-    collect = writer.helper(collector(blocks, writer.region))
-    reads = [spot for place in found for spot in (place.value, place.conditions.shown, _rows(writer, place)) if spot]
+    priced = [each for each in priced_blocks(writer.form) if each.block.id in places]
+    found = [[places[part.id] for part in (each.block, each.quantity) if part is not None] for each in priced]
+    given = ", ".join(_values(writer, parts) for parts in found)
+    collect = writer.helper(collector(priced, writer.region))
+    asked = [place for parts in found for place in parts]
+    reads = [spot for place in asked for spot in (place.value, place.conditions.shown, _rows(writer, place)) if spot]
     writer.derived(ORDER, "lines", spots.lines, f"{collect}(({given},))", reads)
 
 
@@ -42,14 +39,19 @@ def _rows(writer: Writer, place: Place) -> Spot | None:
     return None if place.kind is None else writer.spots.rows[place.kind.id]
 
 
-def _values(writer: Writer, place: Place) -> str:
-    """Return the code of a block's values: its own while it is shown, or those of all rows in which it is."""
-    assert place.value is not None
-    shown, rows = place.conditions.shown, _rows(writer, place)
-    test = "" if shown is ALWAYS else f" if {shown.code} is True"
+def _values(writer: Writer, parts: Sequence[Place]) -> str:
+    """Return the code of a block's values: its own while it is shown, or those of all rows in which it is.
+
+    A product and its quantity give their values together, while both are shown.
+    """
+    codes = [place.value.code for place in parts if place.value is not None]
+    value = codes[0] if len(codes) == 1 else f"({', '.join(codes)})"
+    conditions = [place.conditions.shown for place in parts if place.conditions.shown is not ALWAYS]
+    test = f" if {' and '.join(f'{shown.code} is True' for shown in conditions)}" if conditions else ""
+    rows = _rows(writer, parts[0])
     if rows is not None:
-        return f"[{place.value.code} for r in {rows.code}{test}]"
-    return f"(({place.value.code},){test} else ())" if test else f"({place.value.code},)"
+        return f"[{value} for r in {rows.code}{test}]"
+    return f"(({value},){test} else ())" if test else f"({value},)"
 
 
 def _discounts(writer: Writer, spots: OrderSpots, places: Mapping[str, Place]) -> None:
@@ -65,7 +67,9 @@ def _discounts(writer: Writer, spots: OrderSpots, places: Mapping[str, Place]) -
         code += _or_failure(writer, "u", [*fetches, f"u = {expression}"])
         code += writer.collected(when, f"t.append(({at}, u))")
     work_out = writer.helper(discounter(order.discounts, writer.region))
-    code.append(f"{spots.discounts.code} = {work_out}({spots.lines.code}, {typed.code if typed else 'None'}, t)")
+    code.append(
+        f"{spots.discounts.code} = {work_out}({spots.lines.code}, {typed.code if typed else 'None'}, c.today, t)"
+    )
     reads = [spots.lines, *([typed] if typed else []), *(spot for each in formulas for spot in each.reads())]
     steps = sum(each.steps for each in formulas)
     known: dict[str, Any] = {"spot": spots.discounts, "reads": tuple(reads), "code": tuple(code), "steps": steps}
@@ -80,6 +84,20 @@ def _shipping(writer: Writer, spots: OrderSpots) -> None:
     reads = [spots.lines, *(formula.reads() if formula else ())]
     known: dict[str, Any] = {"spot": spots.shipping, "reads": tuple(reads), "code": tuple(code), "formula": formula}
     _fallible(writer, Fact(owner=ORDER, name="shipping", steps=formula.steps if formula else 0, **known))
+
+
+def _total(writer: Writer, spots: OrderSpots) -> None:
+    taxes, code = writer.form.order.taxes, ["t = []"]
+    rules = [writer.formula(ORDER, f"taxes.{at}.when") for at in range(len(taxes))]
+    for at, rule in enumerate(rules):
+        code += writer.collected(rule, f"t.append({at})")
+    add_up = writer.helper(totaller(taxes, writer.region))
+    parts = (spots.lines, spots.discounts, spots.shipping)
+    code.append(f"{spots.total.code} = {add_up}({', '.join(part.code for part in parts)}, t)")
+    known = [rule for rule in rules if rule is not None]
+    reads = (*parts, *(spot for rule in known for spot in rule.reads()))
+    steps = sum(rule.steps for rule in known)
+    writer.add(Fact(owner=ORDER, name="total", spot=spots.total, reads=reads, code=tuple(code), steps=steps))
 
 
 def _fallible(writer: Writer, fact: Fact) -> None:

@@ -3,8 +3,10 @@
 from collections import Counter
 from collections.abc import Iterator
 
+from codexa.core.fields.product import ProductField
+from codexa.core.fields.quantity import QuantityField
 from codexa.core.fields.short_text import ShortTextField
-from codexa.core.form.pricing import priced_blocks
+from codexa.core.form.pricing import priced_blocks, quantities_of
 from codexa.core.program.findings import Finding, doubt, error
 from codexa.core.program.order_names import ORDER
 from codexa.core.program.program import Program
@@ -29,6 +31,42 @@ def order_findings(program: Program) -> Iterator[Finding]:
         message = "A block has the key order, by which formulas know the whole order too."
         yield doubt("key_is_order", message, "Give the block another key.", ORDER)
     yield from _of_discounts(program)
+    yield from _of_quantities(program)
+    yield from _of_taxes(program)
+
+
+def _of_quantities(program: Program) -> Iterator[Finding]:
+    """Yield quantities and products that do not find each other."""
+    asked = quantities_of(program.form)
+    for block in program.form.blocks():
+        if isinstance(block, ProductField) and block.quantity == "apart" and block.id not in asked:
+            message = "Its quantity is asked apart, and no quantity beside it names it: it can't be ordered."
+            yield error("no_quantity", message, "Add a quantity that names it, or ask how many here.", block.id)
+        if not isinstance(block, QuantityField) or asked.get(block.product) is block:
+            continue
+        place = program.places.get(block.product)
+        product = place.block if place is not None else None
+        if not isinstance(product, ProductField):
+            message, remedy = "This quantity names no product: it orders nothing.", "Pick the product."
+        elif product.id in asked:
+            message, remedy = f"{product.label} has another quantity already; this one orders nothing.", "Delete one."
+        else:
+            message = f"{product.label} stands in other rows than its quantity: it can't be ordered."
+            remedy = "Move the two together."
+        yield error("no_product", message, remedy, block.id, "product")
+    for product_id, quantity in asked.items():
+        place = program.places.get(product_id)
+        if place is not None and isinstance(place.block, ProductField) and place.block.quantity == "here":
+            message = f"{place.block.label} asks how many by itself; this quantity orders nothing."
+            yield error("two_quantities", message, "Let the product ask apart, or delete this.", quantity.id, "product")
+
+
+def _of_taxes(program: Program) -> Iterator[Finding]:
+    priced = {each.block.id for each in priced_blocks(program.form)}
+    for at, tax in enumerate(program.form.order.taxes):
+        if set(tax.products) - priced:
+            message = f"{tax.name or 'Tax'} is of something that is not sold any more."
+            yield error("no_product", message, "Take it out of the tax's products.", ORDER, f"taxes.{at}.products")
 
 
 def _of_discounts(program: Program) -> Iterator[Finding]:

@@ -28,11 +28,12 @@ def order_entries(spots: OrderSpots, region: Region) -> dict[Path, Entry]:
         return money(value, region)
 
     def discount(sums: Any) -> Decimal:
-        return sum((each.amount for each in sums), Decimal(0))
+        return sum((each.amount for each in sums.sums), Decimal(0))
 
     return {
         ("order", "lines"): entry(spots.lines, TEXT, lines_in_words, convert.text),
         ("order", "count"): entry(spots.lines, NUMBER, lambda lines: lines.count, presenter(region)),
+        ("order", "weight"): entry(spots.lines, NUMBER, lambda lines: lines.weight, presenter(region)),
         ("order", "subtotal"): entry(spots.lines, _MONEY, lambda lines: lines.subtotal, amount),
         ("order", "discount"): entry(spots.discounts, _MONEY, discount, amount),
         ("order", "shipping"): entry(spots.shipping, _MONEY, lambda value: value, amount),

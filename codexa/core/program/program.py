@@ -7,7 +7,9 @@ from typing import Any
 
 from codexa.core.definition.parts import Block
 from codexa.core.fields.field_type import Region
+from codexa.core.fields.product import ProductField
 from codexa.core.form.form import Form
+from codexa.core.form.pricing import quantities_of
 from codexa.core.formula.types import Kind
 from codexa.core.program.facts import Fact, Formula
 from codexa.core.program.layout import Layout
@@ -101,6 +103,19 @@ class Program:
         texts = (text for owner in self.texts.values() for text in owner.values())
         inserted = (entry.reference.facet for text in texts for entry in text.entries.values() if entry is not None)
         return any(each.needs_number for each in self.formulas) or response_number in inserted
+
+    @cached_property
+    def quantities(self) -> dict[str, Place]:
+        """The places of quantities that are asked apart, by the id of their product."""
+        found = quantities_of(self.form).items()
+        return {product: self.places[quantity.id] for product, quantity in found if product in self.places}
+
+    @cached_property
+    def runs_out(self) -> bool:
+        """Whether something in the form is counted down: a product's stock, or the uses of a code."""
+        products = (block for block in self.form.blocks() if isinstance(block, ProductField))
+        coded = any(each.uses is not None for each in self.form.order.discounts)
+        return coded or any(block.is_counted for block in products)
 
     @cached_property
     def takes_files(self) -> bool:

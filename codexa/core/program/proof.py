@@ -327,7 +327,7 @@ def _of_options_without_numbers(program: Program) -> Iterator[Finding]:
                 options = getattr(place.block, "options", ()) if place is not None else ()
                 if name.type.kind not in (Kind.CHOICE, Kind.CHOICES) or not options:
                     continue
-                if not any(option.counts_as for option in options):
+                if not any(getattr(option, "counts_as", 1) for option in options):
                     message = f"No option of {name_of(program, entry.owner if entry else '')} counts as anything but 0."
                     remedy = "Give the options numbers, or compare with a code in quotation marks."
                     owner = None if formula.owner == FORM else formula.owner

@@ -18,9 +18,11 @@ from codexa.core.fields.field_type import Region
 from codexa.core.fields.number import NumberField
 from codexa.core.fields.options import Optioned
 from codexa.core.fields.order_summary import OrderSummaryBlock
+from codexa.core.fields.product import ProductField
 from codexa.core.form.form import PageFace, Welcome
 from codexa.core.formula.values import Files
 from codexa.core.program.charts import bars_of
+from codexa.core.program.claims import left_of
 from codexa.core.program.evaluate import FieldError, Row, State, evaluate
 from codexa.core.program.faces import ConfirmationFace, FilledPageFace, FormFace, ParagraphFace, QuizFace
 from codexa.core.program.feedback import feedback_due, told_questions
@@ -166,10 +168,7 @@ def block_state(state: State, place: Place, row: Row | tuple[()] = ()) -> Facts:
         facts["error"] = _error(error)
     if place.field_type is not None:
         _add_value(facts, state, place, row)
-    if (prices := _prices(place.block, state.program.region)) is not None:
-        facts["prices"] = prices
-    if isinstance(place.block, OrderSummaryBlock):
-        facts["order"] = order_face(state)
+    _add_sold(facts, state, place.block)
     if place.block.id in state.program.texts:
         _add_texts(facts, state, place, row)
     if isinstance(place, RepeatPlace):
@@ -179,12 +178,38 @@ def block_state(state: State, place: Place, row: Row | tuple[()] = ()) -> Facts:
     return facts
 
 
+def _add_sold(facts: Facts, state: State, block: Block) -> None:
+    if (prices := _prices(block, state.program.region)) is not None:
+        facts["prices"] = prices
+    if isinstance(block, ProductField):
+        _add_left(facts, state, block)
+    if isinstance(block, OrderSummaryBlock):
+        facts["order"] = order_face(state)
+
+
 def _prices(block: Block, region: Region) -> dict[str, str] | None:
     if isinstance(block, NumberField) and block.price is not None:
         return {"": money(block.price, region)}
+    if isinstance(block, ProductField):
+        if block.options:
+            return {each.id: money(each.price, region) for each in block.options}
+        return None if block.price is None else {"": money(block.price, region)}
     if not isinstance(block, Optioned) or not block.prices_shown:
         return None
     return {each.id: money(each.price, region) for each in block.options if each.price is not None} or None
+
+
+def _add_left(facts: Facts, state: State, block: ProductField) -> None:
+    """Add what is left of a product, as far as the author has it shown, and the words for what is gone."""
+    ids = {each.code: each.id for each in block.options} or {"": ""}
+    left = {ids[code]: count for code, count in left_of(block, state.context.taken).items()}
+    say = state.program.form.wording.say
+    words = {each: say("piecesLeft").replace("{count}", str(count)) for each, count in left.items() if count}
+    gone = {each: block.sold_out or say("sold_out") for each, count in left.items() if not count}
+    if gone:
+        facts["gone"] = gone
+    if words and block.left_shown:
+        facts["left"] = words
 
 
 def order_face(state: State) -> Facts | None:

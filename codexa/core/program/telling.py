@@ -62,7 +62,7 @@ def _of_order(state: State, fact: str, value: Any) -> str:
     if fact == "lines":
         return f"has {lines_in_words(value) or 'nothing'}: {money(value.subtotal, region)}"
     if fact == "discounts":
-        taken = ", ".join(f"{each.name} {money(each.amount, region)}" for each in value)
+        taken = ", ".join(f"{each.name} {money(each.amount, region)}" for each in value.sums)
         return f"has {taken} taken off" if taken else "has nothing taken off"
     if fact == "shipping":
         return f"costs {money(value, region)} to send"

@@ -82,6 +82,8 @@ export const SHAPES: Record<BlockKind, Shape> = {
   long_text: TEXT,
   number: NUMBER,
   money: NUMBER,
+  product: NUMBER,
+  quantity: NUMBER,
   calculated: NUMBER,
   single_choice: CHOICE,
   dropdown: CHOICE,

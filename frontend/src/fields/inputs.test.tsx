@@ -57,6 +57,50 @@ describe("text", () => {
   });
 });
 
+describe("products", () => {
+  const WAYS = { options: [option("blue", "Blue"), option("grey", "Grey")] };
+  const prices = { blue: "€11.00", grey: "€11.00" };
+
+  it("are ordered by one more and one less, or by typing; none is nothing", async () => {
+    const { user, screen, latest } = drawn("product", { facts: { prices: { "": "€9.50" }, left: { "": "3 left" } } });
+    expect(screen.getByText("3 left")).toBeTruthy();
+    await user.click(screen.getByRole("button", { name: "One more of Question" }));
+    expect(latest()).toBe("1");
+    await user.click(screen.getByRole("button", { name: "One less of Question" }));
+    expect(latest()).toBeNull();
+    await user.type(screen.getByLabelText("Question"), "12");
+    expect(latest()).toBe("12");
+  });
+
+  it("with options are ordered of each", async () => {
+    const { user, screen, latest } = drawn("product", { settings: WAYS, facts: { prices } });
+    await user.click(screen.getByRole("button", { name: "One more of Grey" }));
+    await user.type(screen.getByLabelText("Question Blue €11.00"), "2");
+    expect(latest()).toEqual({ blue: "2", grey: "1" });
+    await user.click(screen.getByRole("button", { name: "One less of Grey" }));
+    expect(latest()).toEqual({ blue: "2" });
+    await user.clear(screen.getByLabelText("Question Blue €11.00"));
+    expect(latest()).toBeNull();
+  });
+
+  it("whose quantity is asked apart are chosen, but for what is gone", async () => {
+    const settings = { ...WAYS, quantity: "apart" };
+    const { user, screen, latest } = drawn("product", { settings, facts: { prices, gone: { blue: "Sold out." } } });
+    await user.click(screen.getByLabelText("Blue · €11.00 · Sold out."));
+    expect(latest()).toBeUndefined();
+    await user.click(screen.getByLabelText("Grey · €11.00"));
+    expect(latest()).toBe("grey");
+  });
+
+  it("that are sold out can only be taken back", async () => {
+    const { user, screen, latest } = drawn("product", { answer: "1", facts: { gone: { "": "Back in spring" } } });
+    expect(screen.getByRole("button", { name: "One more of Question" }).hasAttribute("disabled")).toBe(true);
+    await user.click(screen.getByRole("button", { name: "One less of Question" }));
+    expect(latest()).toBeNull();
+    expect(screen.getByLabelText("Question").hasAttribute("readonly")).toBe(true);
+  });
+});
+
 describe("choices", () => {
   it("of yes and no are true, false, or taken back", async () => {
     const { user, screen, latest } = drawn("yes_no");

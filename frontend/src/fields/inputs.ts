@@ -22,6 +22,8 @@ import { NumberInput } from "./number/Input";
 import { OrderSummaryContent } from "./order_summary/Input";
 import { PhoneInput } from "./phone/Input";
 import { PictureContent } from "./picture/Input";
+import { ProductInput } from "./product/Input";
+import { QuantityInput } from "./quantity/Input";
 import { RatingInput } from "./rating/Input";
 import { RepeatInput } from "./repeat/Input";
 import { ScaleInput } from "./scale/Input";
@@ -80,6 +82,8 @@ export const INPUTS: Record<Face["type"], BlockView> = {
   consent: view(ConsentInput, "field", "set"),
   signature: { ...view(SignatureInput, "field", "set"), prefetch: SignatureInput.prefetch },
   file_upload: { ...view(FileUploadInput, "field", "set"), prefetch: FileUploadInput.prefetch },
+  product: view(ProductInput, "field", "set"),
+  quantity: view(QuantityInput),
   order_summary: view(OrderSummaryContent, "bare"),
   heading: view(HeadingContent, "bare"),
   text: view(TextContent, "bare"),

@@ -18,6 +18,8 @@ const BY_PANELS: Partial<Record<BlockKind, readonly string[]>> = {
   dropdown: ["options"],
   several_choices: ["options"],
   grid: ["options", "questions"],
+  product: ["options", "picture", "price"],
+  quantity: ["product"],
   picture: ["source"],
   text: ["text"],
   heading: ["text"],

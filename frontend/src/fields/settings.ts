@@ -5,6 +5,7 @@ import type { SettingRow } from "../ui/SettingRows";
 import { GridQuestions } from "./grid/Settings";
 import { OptionTable } from "./options/OptionTable";
 import { PictureSource } from "./picture/Settings";
+import { ProductPicture, ProductPrices } from "./product/Settings";
 import type { SettingsProps } from "./settings_props";
 import { RichTextSetting } from "./text/Settings";
 
@@ -79,6 +80,10 @@ const OPTION_ROWS: readonly SettingRow[] = [
   },
 ];
 const OPTIONED: BlockSettings = { Answers: of(OptionTable), answers: OPTION_ROWS };
+const PIECES: readonly SettingRow[] = [
+  { entry: "whole", blank: true, most: 99_999, setting: "least", label: "At least so many, if any" },
+  { entry: "whole", blank: true, most: 99_999, setting: "most", label: "At most so many" },
+];
 const FORMATS = {
   number: "Number",
   percent: "Percent",
@@ -153,6 +158,32 @@ export const SETTINGS: Record<BlockKind, BlockSettings> = {
       },
     ],
   },
+  product: {
+    Content: of(ProductPicture),
+    content: [{ entry: "text", setting: "alternative", label: "What the picture shows, in words" }],
+    Answers: of(ProductPrices),
+    answers: [
+      {
+        entry: "choice",
+        setting: "quantity",
+        label: "How many",
+        options: { here: "is asked here", apart: "is asked by a quantity field" },
+      },
+      {
+        entry: "whole",
+        blank: true,
+        most: 99_999,
+        setting: "stock",
+        label: "Stock",
+        help: "How many there are to sell in all; empty for any number",
+      },
+      { entry: "switch", setting: "left_shown", label: "Show how many are left" },
+      { entry: "text", setting: "sold_out", label: "Words when nothing is left", help: "Sold out." },
+      { entry: "decimal", setting: "weight", label: "Weight of one", help: "For shipping: order.weight adds them up" },
+    ],
+    checks: PIECES,
+  },
+  quantity: { checks: PIECES },
   order_summary: {},
   date: {},
   time: {},

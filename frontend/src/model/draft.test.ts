@@ -155,6 +155,15 @@ describe("keys", () => {
     ];
     expect(copy.id).not.toBe(block.id);
     expect(copy.key).not.toBe(block.key);
-    if ("options" in block && "options" in copy) expect(copy.options[0]!.id).not.toBe(block.options[0]!.id);
+    if ("options" in block && "options" in copy && block.options.length > 0)
+      expect(copy.options[0]!.id).not.toBe(block.options[0]!.id);
+  });
+
+  it("a quantity that is copied names the product that is copied with it, or the one it named", () => {
+    const product = newBlock(form, "product");
+    const quantity = { ...newBlock(form, "quantity"), product: product.id };
+    const [copied, with_it] = copiesOf(form, [quantity, product]) as [typeof quantity, typeof product];
+    expect(copied.product).toBe(with_it.id);
+    expect(copiesOf(form, [quantity])[0]).toMatchObject({ product: product.id });
   });
 });

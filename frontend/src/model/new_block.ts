@@ -7,12 +7,27 @@ import type { Confirmation, Figure, Paragraph, RowKind, ScoredQuestion } from ".
 /** An id that nothing else has; ids never change and mean nothing. */
 export const newId = (): string => crypto.randomUUID().replaceAll("-", "").slice(0, 12);
 
-/** A copy of a part of a form in which everything that has an id has another one: blocks, options, row kinds. */
+/**
+ * A copy of a part of a form in which everything that has an id has another one: blocks, options, row kinds. A quantity
+ * that is copied with its product goes on to name it.
+ */
 function renewed<Value>(value: Value): Value {
-  if (Array.isArray(value)) return value.map(renewed) as Value;
-  if (value === null || typeof value !== "object") return value;
-  const parts = Object.entries(value).map(([name, part]) => [name, name === "id" ? newId() : renewed(part)]);
-  return Object.fromEntries(parts) as Value;
+  const ids = new Map<unknown, string>();
+  const collect = (part: unknown): void => {
+    if (part === null || typeof part !== "object") return;
+    if ("id" in part) ids.set(part.id, newId());
+    Object.values(part).forEach(collect);
+  };
+  const copied = (part: unknown): unknown => {
+    if (Array.isArray(part)) return part.map(copied);
+    if (part === null || typeof part !== "object") return part;
+    const named = (name: string) => name === "id" || name === "product";
+    return Object.fromEntries(
+      Object.entries(part).map(([name, each]) => [name, named(name) ? (ids.get(each) ?? each) : copied(each)]),
+    );
+  };
+  collect(value);
+  return copied(value) as Value;
 }
 
 /** A page without blocks. */
@@ -111,7 +126,7 @@ function rekeyed(block: Block, taken: string[]): Block {
  */
 export function copiesOf(form: Form, blocks: readonly Block[], rowKind: string | null = null): Block[] {
   const taken = keysOf(form, rowKind);
-  const copies = blocks.map((block) => rekeyed(renewed(block), taken));
+  const copies = renewed(blocks).map((block) => rekeyed(block, taken));
   const renamed = new Map(pairs(blocks, copies).filter(([old, now]) => old !== now));
   return copies.map((copy) => rewritten(copy, renamed));
 }

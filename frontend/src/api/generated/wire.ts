@@ -230,6 +230,7 @@ export interface FormState {
  * options on offer where not all are, `barred` of those that can't be chosen; `dropped` where a choice was taken back;
  * `fill` the answer to put in where none was given yet, which `follows` while the visitor leaves it; `files` those of
  * an upload; `feedback` what is told of an answer in a quiz; `prices` those of options by id, or of each piece by "";
+ * `left` words for what is left of a product by option id or "", `gone` the words for what is sold out of it;
  * `order` only for an order summary, `rows` and `kinds` only for a repeat.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -243,8 +244,14 @@ export interface BlockState {
   files?: FileFace[] | null;
   fill?: unknown;
   follows?: boolean;
+  gone?: {
+    [k: string]: string;
+  } | null;
   kinds?: {
     [k: string]: KindState;
+  } | null;
+  left?: {
+    [k: string]: string;
   } | null;
   locked?: boolean;
   options?: string[] | null;
@@ -912,6 +919,7 @@ export interface Difference {
  * What is taken off where its condition holds: so many `percent` of the lines, or an `amount` that a formula gives.
  *
  * With a `code` only where visitors type it into the order's code field; capitals and spaces around it don't matter.
+ * A code counts from `first_day` to `last_day`, both included, and so many times (`uses`) in all.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "Discount".
@@ -919,9 +927,12 @@ export interface Difference {
 export interface Discount {
   amount: string;
   code: string;
+  first_day: string | null;
   id: string;
+  last_day: string | null;
   name: string;
   percent: string | null;
+  uses: number | null;
   when: string;
 }
 /**
@@ -1215,6 +1226,9 @@ export interface Order {
 /**
  * So many percent of what is paid: `included` in the prices, or added to them.
  *
+ * Of `products` (blocks, by id) less their share of what is taken off; with none, of all that no other tax names, and
+ * of shipping. Only where `when` holds.
+ *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "Tax".
  */
@@ -1223,6 +1237,11 @@ export interface Tax {
   included: boolean;
   name: string;
   percent: string;
+  /**
+   * @maxItems 500
+   */
+  products: string[];
+  when: string;
 }
 /**
  * A page. Of its `next` rules the first that holds counts; without one the following page comes next.
@@ -1239,6 +1258,8 @@ export interface Page {
     | NumberField
     | MoneyField
     | CalculatedField
+    | ProductField
+    | QuantityField
     | OrderSummaryBlock
     | DateField
     | TimeField
@@ -1383,6 +1404,82 @@ export interface MoneyField {
   width: "full" | "half" | "third";
 }
 /**
+ * Something to order at its `price`, or at those of its options.
+ *
+ * Its quantity is asked `here` (of each option), from `least` to `most` in all, or `apart`, by a quantity that names
+ * it. `stock` is how many there are to sell in all, of an option where it has one; what is left is shown by
+ * `left_shown`. `sold_out` is what visitors read when nothing is left. `weight` is that of one piece, for shipping.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ProductField".
+ */
+export interface ProductField {
+  alternative: string;
+  checks: Check[];
+  default: string;
+  default_follows: boolean;
+  help: string;
+  id: string;
+  keep_when_hidden: boolean;
+  key: string;
+  label: string;
+  least: number | null;
+  left_shown: boolean;
+  locked: string;
+  most: number | null;
+  /**
+   * @maxItems 100
+   */
+  options: ProductOption[];
+  picture: string;
+  price: string | null;
+  quantity: "here" | "apart";
+  required: string;
+  shown: string;
+  sold_out: string;
+  stock: number | null;
+  type: "product";
+  weight: string | null;
+  width: "full" | "half" | "third";
+}
+/**
+ * A way in which a product comes: its price, and how many there are of it.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ProductOption".
+ */
+export interface ProductOption {
+  code: string;
+  id: string;
+  label: string;
+  price: string;
+  stock: number | null;
+}
+/**
+ * How many pieces of `product`, which it names by id, from `least` to `most`.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "QuantityField".
+ */
+export interface QuantityField {
+  checks: Check[];
+  default: string;
+  default_follows: boolean;
+  help: string;
+  id: string;
+  keep_when_hidden: boolean;
+  key: string;
+  label: string;
+  least: number | null;
+  locked: string;
+  most: number | null;
+  product: string;
+  required: string;
+  shown: string;
+  type: "quantity";
+  width: "full" | "half" | "third";
+}
+/**
  * The lines of the order, discounts, shipping, taxes and the total; nothing where nothing is ordered.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -1474,7 +1571,7 @@ export interface SingleChoiceField {
   width: "full" | "half" | "third";
 }
 /**
- * An option: its stable code, which formulas and exports use, the number that it counts as, and its price.
+ * An option: its code, the number that it counts as, and its price.
  *
  * While `shown` does not hold it is not offered, and a choice of it is dropped; while `locked` holds it is offered but
  * can't be chosen.
@@ -1861,6 +1958,8 @@ export interface GroupBlock {
     | NumberField
     | MoneyField
     | CalculatedField
+    | ProductField
+    | QuantityField
     | OrderSummaryBlock
     | DateField
     | TimeField
@@ -1934,6 +2033,8 @@ export interface ShapedRowKind {
     | NumberField
     | MoneyField
     | CalculatedField
+    | ProductField
+    | QuantityField
     | OrderSummaryBlock
     | DateField
     | TimeField
@@ -2309,6 +2410,8 @@ export interface FilledPageFace {
     | NumberFace
     | MoneyFace
     | CalculatedFace
+    | ProductFace
+    | QuantityFace
     | OrderSummaryFace
     | DateFace
     | TimeFace
@@ -2400,6 +2503,36 @@ export interface MoneyFace {
   label: string;
   placeholder: string;
   type: "money";
+  width: "full" | "half" | "third";
+}
+/**
+ * What the browser may know of a product; prices and what is left come with the state.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ProductFace".
+ */
+export interface ProductFace {
+  alternative: string;
+  help: string;
+  id: string;
+  label: string;
+  options: OptionFace[];
+  picture: string;
+  quantity: "here" | "apart";
+  type: "product";
+  width: "full" | "half" | "third";
+}
+/**
+ * What the browser may know of a quantity.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "QuantityFace".
+ */
+export interface QuantityFace {
+  help: string;
+  id: string;
+  label: string;
+  type: "quantity";
   width: "full" | "half" | "third";
 }
 /**
@@ -2660,6 +2793,8 @@ export interface GroupFace {
     | NumberFace
     | MoneyFace
     | CalculatedFace
+    | ProductFace
+    | QuantityFace
     | OrderSummaryFace
     | DateFace
     | TimeFace
@@ -2722,6 +2857,8 @@ export interface ShapedRowKindFace {
     | NumberFace
     | MoneyFace
     | CalculatedFace
+    | ProductFace
+    | QuantityFace
     | OrderSummaryFace
     | DateFace
     | TimeFace

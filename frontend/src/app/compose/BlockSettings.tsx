@@ -28,6 +28,9 @@ const TABS: Record<string, SettingsTab> = {
   checks: "checks",
   keep_when_hidden: "behaviour",
   price: "answers",
+  stock: "answers",
+  product: "content",
+  least: "checks",
   prices: "answers",
   default_follows: "behaviour",
 };

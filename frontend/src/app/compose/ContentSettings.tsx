@@ -8,6 +8,7 @@ import { useBench } from "../workbench/bench";
 import { Heading } from "./InspectorFrame";
 import { OrderSettings } from "./OrderSettings";
 import { KeySetting } from "./KeySetting";
+import { QuantityProduct } from "./QuantityProduct";
 import type { ComposeActions } from "./actions";
 import { LongTextField } from "../../ui/LongTextField";
 
@@ -50,6 +51,7 @@ export function ContentSettings({ entry, actions, focusLabel }: Props) {
       )}
       <KeySetting id={block.id} value={block.key} actions={actions} />
       {block.type === "order_summary" && <OrderSettings />}
+      {block.type === "quantity" && <QuantityProduct block={block} actions={actions} />}
       {block.type === "repeat" && <RowKinds entry={entry} actions={actions} />}
     </>
   );

@@ -112,7 +112,8 @@ function useSells(): boolean {
   const { discounts, shipping, taxes, refuse_empty } = form.order;
   const priced = (block: Block): boolean =>
     block.type === "order_summary" ||
-    ("options" in block && block.options.some(({ price }) => price !== null)) ||
+    block.type === "product" ||
+    ("options" in block && block.options.some((option) => "price" in option && option.price !== null)) ||
     (block.type === "number" && block.price !== null);
   const set = discounts.length > 0 || taxes.length > 0 || shipping !== "" || refuse_empty;
   return set || [...parts.values()].some((entry) => entry.what === "block" && priced(entry.part));

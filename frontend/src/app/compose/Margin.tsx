@@ -1,7 +1,7 @@
 // The margin: one note per fact of a part; click a note and edit it where it stands.
 import { type ReactNode, type RefObject, useLayoutEffect, useRef } from "react";
 import type { Note, Words } from "../../api/generated/wire";
-import { type Entry, type Parts, settingAt } from "../../model/parts";
+import { type Entry, ORDER, type Parts, settingAt } from "../../model/parts";
 import { NOTE_KINDS } from "../../text/words";
 import { nowWords } from "../rules/rules";
 import { isTried, useBench } from "../workbench/bench";
@@ -137,7 +137,7 @@ function UsedBy({ ids, parts, goTo }: { ids: readonly string[] } & Pick<Props, "
     <div className="nt-used" style={{ order: 999 }}>
       used by
       {ids.slice(0, MOST_NAMED).map((id) => {
-        const { number = "", title = "something deleted" } = parts.get(id) ?? {};
+        const { number = "", title = id === ORDER ? "the order" : "something deleted" } = parts.get(id) ?? {};
         return (
           <button
             key={id}

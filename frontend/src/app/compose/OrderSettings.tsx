@@ -21,6 +21,17 @@ type Order = Form["order"];
 type Discount = Order["discounts"][number];
 type Tax = Order["taxes"][number];
 
+const PLAIN_DISCOUNT: Omit<Discount, "id"> = {
+  name: "",
+  when: "",
+  code: "",
+  first_day: null,
+  last_day: null,
+  uses: null,
+  percent: "10",
+  amount: "",
+};
+
 export function OrderSettings() {
   const { form, act, mayEdit, analysis } = useBench();
   const { order } = form;
@@ -91,11 +102,7 @@ function Discounts({ order, edit }: PartProps) {
         </TextField>
       )}
       <Box>
-        <Button
-          onClick={() => put([...discounts, { id: newId(), name: "", when: "", code: "", percent: "10", amount: "" }])}
-        >
-          Add a discount
-        </Button>
+        <Button onClick={() => put([...discounts, { ...PLAIN_DISCOUNT, id: newId() }])}>Add a discount</Button>
       </Box>
     </Box>
   );
@@ -140,6 +147,7 @@ function DiscountRow({ discount, at, onChange, onRemove }: RowProps) {
           onChange={(event) => onChange({ code: event.target.value })}
         />
       </Box>
+      {discount.code && <CodeLimits discount={discount} onChange={onChange} />}
       {discount.percent === null && (
         <FormulaField
           part={ORDER}
@@ -162,7 +170,40 @@ function DiscountRow({ discount, at, onChange, onRemove }: RowProps) {
   );
 }
 
+/** When a code counts, and how often in all. */
+function CodeLimits({ discount, onChange }: Pick<RowProps, "discount" | "onChange">) {
+  const day = (setting: "first_day" | "last_day", label: string) => (
+    <TextField
+      type="date"
+      label={label}
+      value={discount[setting] ?? ""}
+      slotProps={{ inputLabel: { shrink: true } }}
+      onChange={(event) => onChange({ [setting]: event.target.value || null })}
+    />
+  );
+  return (
+    <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr", gap: 1 }}>
+      {day("first_day", "The code counts from")}
+      {day("last_day", "to")}
+      <DecimalField
+        blank
+        whole
+        least={0}
+        most={99_999}
+        label="So often in all"
+        help="Empty for any number of times"
+        value={discount.uses === null ? null : String(discount.uses)}
+        onChange={(uses) => onChange({ uses: uses === null ? null : Number(uses) })}
+      />
+    </Box>
+  );
+}
+
 function Taxes({ taxes, put }: { taxes: readonly Tax[]; put: (taxes: Tax[]) => void }) {
+  const sold = useFieldsOf(["product", "number", "single_choice", "dropdown", "several_choices"]);
+  const wordsOf = new Map(sold.map(({ id, words }) => [id, words]));
+  const renderValue = (ids: unknown) =>
+    (ids as string[]).map((id) => wordsOf.get(id) ?? "something removed").join(", ") || "all that no other tax names";
   return (
     <Box role="group" aria-label="Taxes" sx={{ display: "grid", gap: 1 }}>
       <Typography variant="body2">Tax</Typography>
@@ -174,35 +215,62 @@ function Taxes({ taxes, put }: { taxes: readonly Tax[]; put: (taxes: Tax[]) => v
             key={tax.id}
             role="group"
             aria-label={`Tax ${at + 1}`}
-            sx={{ display: "grid", gridTemplateColumns: "1fr 72px 104px 24px", gap: 1 }}
+            sx={{ display: "grid", gap: 1, pl: 1.5, borderLeft: 2, borderColor: "note.money" }}
           >
-            <TextField label="Name" value={tax.name} onChange={(event) => change({ name: event.target.value })} />
-            <DecimalField
-              label="Percent"
-              value={tax.percent}
-              onChange={(percent) => change({ percent: percent ?? tax.percent })}
-            />
+            <Box sx={{ display: "grid", gridTemplateColumns: "1fr 64px 100px 24px", gap: 1 }}>
+              <TextField label="Name" value={tax.name} onChange={(event) => change({ name: event.target.value })} />
+              <DecimalField
+                label="Percent"
+                value={tax.percent}
+                onChange={(percent) => change({ percent: percent ?? tax.percent })}
+              />
+              <TextField
+                select
+                label="Is"
+                value={tax.included ? "included" : "added"}
+                onChange={(event) => change({ included: event.target.value === "included" })}
+              >
+                <MenuItem value="included">included</MenuItem>
+                <MenuItem value="added">added</MenuItem>
+              </TextField>
+              <IconButton
+                aria-label={`Remove tax ${at + 1}`}
+                onClick={() => put(taxes.filter((_each, index) => index !== at))}
+                sx={{ width: 24, height: 34 }}
+              >
+                ×
+              </IconButton>
+            </Box>
             <TextField
               select
-              label="Is"
-              value={tax.included ? "included" : "added"}
-              onChange={(event) => change({ included: event.target.value === "included" })}
+              label="Of"
+              value={tax.products}
+              slotProps={{ select: { multiple: true, displayEmpty: true, renderValue }, inputLabel: { shrink: true } }}
+              onChange={(event) => change({ products: event.target.value as unknown as string[] })}
             >
-              <MenuItem value="included">included</MenuItem>
-              <MenuItem value="added">added</MenuItem>
+              {sold.map(({ id, words }) => (
+                <MenuItem key={id} value={id}>
+                  {words}
+                </MenuItem>
+              ))}
             </TextField>
-            <IconButton
-              aria-label={`Remove tax ${at + 1}`}
-              onClick={() => put(taxes.filter((_each, index) => index !== at))}
-              sx={{ width: 24, height: 34 }}
-            >
-              ×
-            </IconButton>
+            <Condition
+              part={ORDER}
+              setting={`taxes.${at}.when`}
+              text={tax.when}
+              title="Only when"
+              absent="for every order; add a rule"
+              onChange={(when) => change({ when })}
+            />
           </Box>
         );
       })}
       <Box>
-        <Button onClick={() => put([...taxes, { id: newId(), name: "VAT", percent: "19", included: true }])}>
+        <Button
+          onClick={() =>
+            put([...taxes, { id: newId(), name: "VAT", percent: "19", included: true, products: [], when: "" }])
+          }
+        >
           Add a tax
         </Button>
       </Box>

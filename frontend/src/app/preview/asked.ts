@@ -47,6 +47,7 @@ const FACTS: Record<string, { kind: NoteKind; title: string }> = {
   lines: { kind: "money", title: "Lines" },
   discounts: { kind: "money", title: "Taken off" },
   shipping: { kind: "money", title: "Shipping" },
+  tax: { kind: "money", title: "Tax" },
   total: { kind: "money", title: "Total" },
   order: { kind: "money", title: "Order" },
   only_when: { kind: "rule", title: "Done" },

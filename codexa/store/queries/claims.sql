@@ -1,0 +1,25 @@
+-- name: take
+-- Takes so many of a thing where so many are left; no row where they are not. Whoever takes of it waits for the commit.
+INSERT INTO claimable (form_id, name, taken)
+SELECT %(form)s, %(name)s, %(quantity)s WHERE %(quantity)s <= %(capacity)s
+ON CONFLICT (form_id, name) DO UPDATE SET taken = claimable.taken + %(quantity)s
+WHERE claimable.taken + %(quantity)s <= %(capacity)s
+RETURNING taken;
+
+-- name: keep
+-- Tells what a response has taken.
+INSERT INTO claim (form_id, number, name, quantity) VALUES (%(form)s, %(number)s, %(name)s, %(quantity)s);
+
+-- name: release
+-- Gives back what a response had taken, once.
+WITH given_back AS (
+    UPDATE claim SET released_at = now()
+    WHERE form_id = %(form)s AND number = %(number)s AND released_at IS NULL
+    RETURNING name, quantity
+)
+UPDATE claimable SET taken = taken - given_back.quantity
+FROM given_back WHERE claimable.form_id = %(form)s AND claimable.name = given_back.name;
+
+-- name: taken
+-- How much of each thing of a form is taken.
+SELECT name, taken FROM claimable WHERE form_id = %(form)s;
