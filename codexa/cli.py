@@ -103,7 +103,7 @@ def _load_demo(options: argparse.Namespace, settings: Settings, database: Databa
     if settings.mode == "production":
         print("This is production (CODEXA_MODE); the demo's data and its known passwords stay out.", file=sys.stderr)
         return 1
-    load_demo(database, examples=_ROOT / "examples", sites=options.site)
+    load_demo(database, examples=_ROOT / "examples", sites=options.site, settings=settings)
     return 0
 
 

@@ -5,10 +5,13 @@ import logging
 
 from procrastinate import App, JobContext, PsycopgConnector, RetryStrategy
 
+from codexa.services.editions import Editions
 from codexa.services.errands.asking import TASK as ERRAND_TASK
 from codexa.services.errands.asking import ask
 from codexa.services.errands.running import run_errand
 from codexa.services.follow_ups.carrying_out import TASK, carry_out_all
+from codexa.services.payments.reconciling import settle_open
+from codexa.services.payments.settling import Way
 from codexa.settings import Settings, read_settings
 from codexa.store.database import Database
 
@@ -50,12 +53,22 @@ def make_app(settings: Settings) -> App:
         for job in await manager.get_stalled_jobs(seconds_since_heartbeat=_SILENT_SECONDS):
             await manager.retry_job(job)
 
+    way = Way(connect=database.connection, editions=Editions(database.connection), settings=settings)
+
+    @app.periodic(cron="* * * * *")
+    @app.task(name="settle_payments", queueing_lock="settle_payments", pass_context=True)
+    async def settle_payments(context: JobContext, timestamp: int) -> None:
+        """Look at the payments that nobody told us of, and let those expire whose time is over."""
+        del context, timestamp
+        await asyncio.to_thread(settle_open, way)
+
     return app
 
 
 def _ask_for_tidying(database: Database) -> None:
     with database.connection() as connection:
         ask(connection, "tidying up", {})
+        ask(connection, "payments compared with the bank", {})
 
 
 def main() -> None:

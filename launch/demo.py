@@ -30,6 +30,7 @@ class Ports:
     web: int
     website: int
     mailbox: int
+    bank: int
     smtp: int
     database: int
 
@@ -45,6 +46,7 @@ def _ports() -> Ports:
         web=port("CODEXA_WEB_PORT", 8780),
         website=port("CODEXA_WEBSITE_PORT", 8790),
         mailbox=port("CODEXA_MAILBOX_PORT", 8791),
+        bank=port("CODEXA_BANK_PORT", 8792),
         smtp=port("CODEXA_SMTP_PORT", 8725),
         database=port("CODEXA_DATABASE_PORT", 5480),
     )
@@ -59,6 +61,7 @@ def run_demo() -> int:
     require_free_port(ports.web, "CODEXA_WEB_PORT", "workbench and public forms")
     require_free_port(ports.website, "CODEXA_WEBSITE_PORT", "practice website")
     require_free_port(ports.mailbox, "CODEXA_MAILBOX_PORT", "practice mailbox")
+    require_free_port(ports.bank, "CODEXA_BANK_PORT", "practice bank")
     require_free_port(ports.smtp, "CODEXA_SMTP_PORT", "practice mailbox's mail server")
     require_free_port(ports.database, "CODEXA_DATABASE_PORT", "database")
     cluster = Cluster(VAR / "postgres", ports.database)
@@ -68,11 +71,12 @@ def run_demo() -> int:
         cluster.create_database("codexa")
         _codexa(["migrate"], environment)
         _codexa(["load-demo", "--site", f"http://127.0.0.1:{ports.website}"], environment)
-        programs = ["mailbox-smtp", "mailbox", "worker", "web", "website"]
+        programs = ["mailbox-smtp", "mailbox", "bank", "worker", "web", "website"]
         call([*control, "start", *programs], remedy=_SEE_LOG, environment=environment)
         _wait_for(f"http://127.0.0.1:{ports.web}/ready")
         _wait_for(f"http://127.0.0.1:{ports.website}/")
         _wait_for(f"http://127.0.0.1:{ports.mailbox}/")
+        _wait_for(f"http://127.0.0.1:{ports.bank}/")
         _greet(ports)
         try:
             supervisor.wait()
@@ -87,7 +91,7 @@ def reset() -> int:
     """Delete the demo's data; returns the exit code."""
     _refuse_second()
     Cluster(VAR / "postgres", _ports().database).remove()
-    for folder in ("files", "mailbox"):
+    for folder in ("files", "mailbox", "bank"):
         shutil.rmtree(VAR / folder, ignore_errors=True)
     say("The demo's data is gone. ./run demo makes it anew.")
     return 0
@@ -135,6 +139,9 @@ def _supervised(ports: Ports, cluster: Cluster) -> Iterator[tuple[subprocess.Pop
             "LAUNCH_MAILBOX_PORT": str(ports.mailbox),
             "PRACTICE_SMTP_PORT": str(ports.smtp),
             "PRACTICE_MAILBOX": str(VAR / "mailbox"),
+            "LAUNCH_BANK_PORT": str(ports.bank),
+            "CODEXA_PRACTICE_BANK": f"http://127.0.0.1:{ports.bank}",
+            "PRACTICE_BANK": str(VAR / "bank"),
         }
         configuration = str(ROOT / "launch" / "supervisord.conf")
         # A session of its own: Ctrl-C reaches only us, and we stop the rest in order.
@@ -178,5 +185,6 @@ Codexa is ready.
   A public form      http://127.0.0.1:{ports.web}/f/alderlight/plan-a-visit
   Practice website   http://127.0.0.1:{ports.website}/
   Practice mailbox   http://127.0.0.1:{ports.mailbox}/
+  Practice bank      http://127.0.0.1:{ports.bank}/
 
 Ctrl-C stops everything; the data stays.""")

@@ -3,6 +3,7 @@
 import datetime
 from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
+from decimal import Decimal
 from types import MappingProxyType
 from typing import Any, Self
 from zoneinfo import ZoneInfo
@@ -12,13 +13,23 @@ NOTHING_TAKEN: Mapping[str, int] = MappingProxyType({})
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
+class PaymentFacts:
+    """How the payment of a response stands: amounts in major units, the provider's number for it, and its state."""
+
+    amount: Decimal
+    number: str
+    status: str
+    refunded: Decimal
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
 class Context:
     """The surroundings of one evaluation.
 
     `now` is aware, in the form's time zone; `locale` the form's language; `visitor` who is signed in ("email", "name"),
     with the names of their `groups`; `link` what came with the address; `number` the response's own number,
     known only once it is saved; `people` are those of the team, by id, as mail reaches them, and `taken` how much of
-    what runs out is gone, by the name of a claim (neither is kept with a response).
+    what runs out is gone, by the name of a claim; `payment` is how its payment stands (none is kept with a response).
     """
 
     now: datetime.datetime
@@ -29,6 +40,7 @@ class Context:
     number: int | None = None
     people: Mapping[str, str] = field(default_factory=lambda: NOBODY)
     taken: Mapping[str, int] = field(default_factory=lambda: NOTHING_TAKEN)
+    payment: PaymentFacts | None = None
 
     @property
     def today(self) -> datetime.date:
@@ -38,6 +50,10 @@ class Context:
     def with_number(self, number: int) -> "Context":
         """Return the same surroundings once the response is saved under that number."""
         return replace(self, number=number)
+
+    def with_payment(self, payment: PaymentFacts | None) -> "Context":
+        """Return the same surroundings with how the response's payment stands."""
+        return replace(self, payment=payment)
 
     def as_json(self) -> dict[str, Any]:
         """Return what a response was told, to be kept with it; its number is its own."""

@@ -13,8 +13,11 @@ from codexa.services import desk, people, publishing
 from codexa.services.answering import Given
 from codexa.services.context import context_of
 from codexa.services.editions import Editions
+from codexa.services.payments.accounts import PRACTICE_BANK, encrypted
 from codexa.services.receiving import Incoming, receive
 from codexa.services.signing_in import hash_password
+from codexa.settings import Settings
+from codexa.store import payments
 from codexa.store import people as people_store
 from codexa.store.database import Connect, Connection, Database
 from codexa.store.sessions import SignedIn
@@ -35,15 +38,19 @@ FORMS = {  # file: how many responses
     "star_shop_order.json": 54,
 }
 _DAYS = 40
+# The star shop's account, by the id that its document has, and its key with the practice bank.
+ACCOUNT = UUID("5f0c1d5e-3d0b-4a52-9d0e-a1de11647001")
+BANK_KEY = "practice-secret-alderlight-4711"
 
 
-def load_demo(database: Database, *, examples: Path, sites: list[str]) -> None:
+def load_demo(database: Database, *, examples: Path, sites: list[str], settings: Settings) -> None:
     """Load the demo data into a migrated database, all or nothing; does nothing where it is there already."""
     with database.connection() as connection:
         if people_store.find_team(connection, slug=TEAM):
             return
         who = _make_team(connection)
         # All of it in this one transaction.
+        _add_account(connection, who, settings)
         within: Connect = lambda: nullcontext(connection)  # noqa: E731 - a name for what it is
         for file, count in FORMS.items():
             document = json.loads((examples / file).read_text(encoding="utf-8"))
@@ -51,6 +58,19 @@ def load_demo(database: Database, *, examples: Path, sites: list[str]) -> None:
             publishing.set_sites(connection, who=who, form=form, sites=sites)
             edition = publishing.publish(within, who=who, form=form, revision=1)
             _answer(connection, Editions(within).program(form, edition), form, edition, count)
+
+
+def _add_account(connection: Connection, who: SignedIn, settings: Settings) -> None:
+    """Add the team's account with the practice bank, which knows its key from the beginning."""
+    known = {
+        "provider": PRACTICE_BANK,
+        "name": "Alderlight Observatory",
+        "public_key": "practice-public-alderlight",
+        "secret": encrypted(BANK_KEY, settings),
+        "last_four": BANK_KEY[-4:],
+        "cards": ["Aster", "Boreal", "Comet"],
+    }
+    payments.insert_account(connection, team=who.team_id, known=known, account=ACCOUNT)
 
 
 def _make_team(connection: Connection) -> SignedIn:

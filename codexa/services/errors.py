@@ -107,3 +107,21 @@ class LinkUsedError(ServiceError):
     """This link does not work any more: it was used, or its time is over. Ask for a new one."""
 
     code = "link_used"
+
+
+class AccountRefusedError(ServiceError):
+    """The provider does not know this key. Copy it anew from the provider's own pages."""
+
+    code = "account_refused"
+
+
+class RefundRefusedError(ServiceError):
+    """This can't be given back. Look at what is left of the payment."""
+
+    code = "refund_refused"
+
+
+class AccountGoneError(ServiceError):
+    """Nothing can be paid here just now. Nothing was sent; please tell whoever has this form."""
+
+    code = "account_gone"

@@ -14,7 +14,7 @@ from codexa.core.program.proof import proof
 from codexa.core.program.trials import run_trials
 from codexa.services import desk, people
 from codexa.services.errors import ClashError, NotFoundError, NotProvenError, TrialsFailError
-from codexa.store import editions, forms
+from codexa.store import editions, forms, payments
 from codexa.store.database import Connect, Connection
 from codexa.store.sessions import SignedIn
 
@@ -34,6 +34,7 @@ def publish(connect: Connect, *, who: SignedIn, form: UUID, revision: int, despi
     draft = read_stored(found.draft)
     _prove(draft, people.written_to(connect, draft, form), despite_trials=despite_trials)
     with connect() as connection:
+        _require_account(connection, draft, form)
         return _publish(connection, who=who, form=form, name=found.name, revision=revision)
 
 
@@ -44,6 +45,15 @@ def _prove(draft: Form, team: Mapping[str, str], *, despite_trials: bool) -> Non
         raise NotProvenError(f"{errors[0].message} {errors[0].remedy}")
     if not despite_trials:
         _try(program, team)
+
+
+def _require_account(connection: Connection, draft: Form, form: UUID) -> None:
+    """Raise NotProvenError where the form's payment goes to an account that is not the team's."""
+    payment = draft.payment
+    if not payment.on or payment.practice:
+        return
+    if payments.account_of_form(connection, form=form, account=UUID(payment.account)) is None:
+        raise NotProvenError("The account that payments go to is not the team's. Pick another in Payment.")
 
 
 def _publish(connection: Connection, *, who: SignedIn, form: UUID, name: str, revision: int) -> int:

@@ -10,14 +10,17 @@ from codexa.core.context import Context
 from codexa.core.program.evaluate import State
 from codexa.core.program.faces import ConfirmationFace, FormFace
 from codexa.core.program.kept import state_of_kept
-from codexa.core.program.public import confirmation_face, form_face
+from codexa.core.program.public import confirmation_face, form_face, order_face
 from codexa.core.program.response_document import response_document
 from codexa.services import brands
 from codexa.services.answering import Given, state_with
 from codexa.services.editions import Editions
 from codexa.services.errors import NotFoundError
+from codexa.services.payments import asking
+from codexa.services.payments.asking import ToPay, payment_of
+from codexa.services.payments.settling import Way, state_with_payment
 from codexa.settings import Settings
-from codexa.store import responses
+from codexa.store import payments, responses
 from codexa.store.database import Connect
 from codexa.store.responses import ReceivedRow
 from codexa.store.sessions import SignedIn
@@ -46,16 +49,16 @@ class SeenAgain:
     face: FormFace
     state: dict[str, Any]
     confirmation: ConfirmationFace
+    payment: ToPay | None
+    order: dict[str, Any] | None
 
 
-def seen_again(
-    connect: Connect, editions: Editions, settings: Settings, *, form: UUID, number: int, mark: str
-) -> SeenAgain:
+def seen_again(way: Way, *, form: UUID, number: int, mark: str) -> SeenAgain:
     """Return the confirmation of a response. Raises NotFoundError where the address is wrong, or the response gone."""
-    row = _find(connect, settings, form, number, mark)
-    state = _state(editions, form, row)
+    row = _find(way, form, number, mark)
+    state = _state(way, form, row)
     program = state.program
-    look = brands.as_it_looks_now(connect, program.form, form_id=form)
+    look = brands.as_it_looks_now(way.connect, program.form, form_id=form)
     return SeenAgain(
         edition=row.edition,
         address=f"/f/{row.team_slug}/{row.slug}",
@@ -63,15 +66,32 @@ def seen_again(
         face=form_face(program).model_copy(update={"brand": look}),
         state=state_with(program, Given(answers={}, link={})),
         confirmation=confirmation_face(state),
+        payment=payment_of(way, form=form, number=number, edition=row.edition),
+        order=order_face(state),
     )
 
 
-def document_for_visitor(
-    connect: Connect, editions: Editions, settings: Settings, *, form: UUID, number: int, mark: str
-) -> dict[str, Any]:
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Paid:
+    """How a payment stands, and what is read once it is paid."""
+
+    payment: ToPay
+    confirmation: ConfirmationFace
+    order: dict[str, Any] | None
+
+
+def pay(way: Way, *, form: UUID, number: int, mark: str) -> Paid:
+    """Have the provider take a response's payment, or look how it stands. Raises NotFoundError."""
+    row = _find(way, form, number, mark)
+    payment = asking.pay(way, form=form, number=number, edition=row.edition)
+    state = _state(way, form, row)
+    return Paid(payment=payment, confirmation=confirmation_face(state), order=order_face(state))
+
+
+def document_for_visitor(way: Way, *, form: UUID, number: int, mark: str) -> dict[str, Any]:
     """Return a response as a document, for who handed it in. Raises NotFoundError, also where its form offers none."""
-    row = _find(connect, settings, form, number, mark)
-    state = _state(editions, form, row)
+    row = _find(way, form, number, mark)
+    state = _state(way, form, row)
     if not confirmation_face(state).printing:
         raise NotFoundError(_GONE)
     return response_document(state)
@@ -89,16 +109,17 @@ def document_for_team(
     return response_document(state_of_kept(program, row.answers, Context.from_json(row.told, number=number)))
 
 
-def _find(connect: Connect, settings: Settings, form: UUID, number: int, mark: str) -> ReceivedRow:
-    if not hmac.compare_digest(mark.encode(), _mark(form, number, settings).encode()):
+def _find(way: Way, form: UUID, number: int, mark: str) -> ReceivedRow:
+    if not hmac.compare_digest(mark.encode(), _mark(form, number, way.settings).encode()):
         raise NotFoundError(_GONE)
-    with connect() as connection:
+    with way.connect() as connection:
         row = responses.find_received(connection, form=form, number=number)
     if row is None:
         raise NotFoundError(_GONE)
     return row
 
 
-def _state(editions: Editions, form: UUID, row: ReceivedRow) -> State:
-    program = editions.program(form, row.edition)
-    return state_of_kept(program, row.answers, Context.from_json(row.told, number=row.number))
+def _state(way: Way, form: UUID, row: ReceivedRow) -> State:
+    with way.connect() as connection:
+        payment = payments.find_payment(connection, form=form, number=row.number)
+    return state_with_payment(way, row, form, payment)

@@ -7,32 +7,36 @@ import hashlib
 import json
 from collections.abc import Collection
 from dataclasses import dataclass
-from datetime import datetime
+from datetime import UTC, datetime, timedelta
 from uuid import UUID
 
 from codexa.core.context import NOBODY, NOTHING_TAKEN, Context
+from codexa.core.definition.payment import Payment
 from codexa.core.form.follow_ups import Moment
 from codexa.core.program.accept import Accepted, Refused, accept, numbered
 from codexa.core.program.evaluate import FieldError, State
 from codexa.core.program.faces import ConfirmationFace
 from codexa.core.program.kept import state_of_kept
+from codexa.core.program.payment import PaymentDue, minor_units, payment_due
 from codexa.core.program.program import Program
 from codexa.core.program.public import confirmation_face
 from codexa.services.answering import Given
 from codexa.services.context import context_of
-from codexa.services.errors import ClosedError, KeyReusedError, TooBusyError
+from codexa.services.errors import AccountGoneError, ClosedError, KeyReusedError, TooBusyError
 from codexa.services.files_in_answers import files_in, with_files
 from codexa.services.follow_ups.keeping import keep_due
-from codexa.store import claims, people, responses
+from codexa.store import claims, payments, people, responses
 from codexa.store import uploads as uploads_store
 from codexa.store.database import Connection, Rollback
 from codexa.store.responses import Kept
 
-# What happens to a response when nothing is due: it is handed in and complete at once.
+# What happens to a response when nothing is due: it is handed in and complete at once; else it waits for the money.
 _FIRST_EVENTS: tuple[Moment, ...] = ("handed in", "complete")
+_FIRST_EVENTS_WAITING = ("handed in", "payment asked")
 _LOOKS = 3  # at what is left, where others take of it at the same moment
 # What these set off, and what they let wait for a day.
 _FIRST_MOMENTS: tuple[Moment, ...] = (*_FIRST_EVENTS, "day")
+_FIRST_MOMENTS_WAITING: tuple[Moment, ...] = ("handed in",)
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -120,20 +124,47 @@ def _take(
     accepted = accept(program, answers, context_of(form, given.link, at=at, people=team, taken=taken))
     if isinstance(accepted, Refused):
         return accepted
-    if not claims.take(connection, form=incoming.form, claims=accepted.state.claims):
+    # What came at another moment is made up: nothing is asked for it, and nobody is written to about it.
+    due = payment_due(accepted.state) if at is None else None
+    # A try takes nothing from visitors.
+    claimed = () if due is not None and form.payment.practice else accepted.state.claims
+    if not claims.take(connection, form=incoming.form, claims=claimed):
         raise _GoneError
     files = files_in(program, accepted.answers)
     if (gone := _claimed_elsewhere(connection, incoming.form, files)) is not None:
         return Refused(errors={gone: _FILE_GONE})
-    kept = _keep(connection, incoming, accepted, [each for ids in files.values() for each in ids])
+    kept = _keep(connection, incoming, accepted, [each for ids in files.values() for each in ids], due)
     if kept is None:
         return None
     number, state = kept
-    claims.keep(connection, form=incoming.form, number=number, claims=accepted.state.claims)
+    claims.keep(connection, form=incoming.form, number=number, claims=claimed)
+    if due is not None:
+        _ask_for(connection, incoming.form, number, due, form.payment)
     if at is None:
-        # What came at another moment is made up; nobody is written to about it.
-        keep_due(connection, state, form=incoming.form, number=number, moments=_FIRST_MOMENTS)
+        moments = _FIRST_MOMENTS if due is None else _FIRST_MOMENTS_WAITING
+        keep_due(connection, state, form=incoming.form, number=number, moments=moments)
     return Received(number=number, repeated=False, confirmation=confirmation_face(state))
+
+
+def _ask_for(connection: Connection, form: UUID, number: int, due: PaymentDue, how: Payment) -> None:
+    """Keep what is to be paid. Raises AccountGoneError where the form's account is not there any more."""
+    account = payments.find_account(connection, account=None)
+    account_id = account.id if how.practice and account else None
+    if not how.practice:
+        account_id = payments.account_of_form(connection, form=form, account=UUID(how.account))
+    if account_id is None:
+        raise AccountGoneError
+    payments.insert_payment(
+        connection,
+        form=form,
+        number=number,
+        account=account_id,
+        amount=minor_units(due.amount, due.currency),
+        currency=due.currency,
+        payer={"name": due.payer_name, "email": due.payer_email},
+        cards=how.cards,
+        due_until=datetime.now(UTC) + timedelta(hours=how.hours),
+    )
 
 
 _FILE_GONE = FieldError(code="not_files", message="A file is not here any more. Remove it and send it again.")
@@ -147,7 +178,7 @@ def _claimed_elsewhere(connection: Connection, form: UUID, files: dict[str, list
 
 
 def _keep(
-    connection: Connection, incoming: Incoming, accepted: Accepted, files: Collection[UUID]
+    connection: Connection, incoming: Incoming, accepted: Accepted, files: Collection[UUID], due: PaymentDue | None
 ) -> tuple[int, State] | None:
     context = accepted.state.context
     number = responses.insert_response(
@@ -162,7 +193,10 @@ def _keep(
         digest=incoming.digest,
         received_at=context.now,
         told=context.as_json(),
-        events=_FIRST_EVENTS,
+        events=_FIRST_EVENTS if due is None else _FIRST_EVENTS_WAITING,
+        stage="complete" if due is None else "waiting",
+        payment="none" if due is None else "due",
+        test=due is not None and accepted.state.program.form.payment.practice,
     )
     if number is None:
         return None

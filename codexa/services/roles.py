@@ -7,17 +7,19 @@ from codexa.store.sessions import SignedIn
 
 
 class Right(StrEnum):
-    """What can be done with a team's forms, and behind them: jobs and mail."""
+    """What can be done with a team's forms, and behind them: jobs, mail and money."""
 
     SEE_FORMS = "see forms"
     EDIT_FORMS = "edit forms"
     SEE_RESPONSES = "see responses"
     SEE_WORKINGS = "see workings"
+    REFUND = "give money back"
+    KEEP_ACCOUNTS = "keep accounts"
 
 
 _RIGHTS: dict[str, frozenset[Right]] = {
     "owner": frozenset(Right),
-    "editor": frozenset(Right) - {Right.SEE_WORKINGS},
+    "editor": frozenset(Right) - {Right.SEE_WORKINGS, Right.REFUND, Right.KEEP_ACCOUNTS},
     "reviewer": frozenset({Right.SEE_FORMS, Right.SEE_RESPONSES}),
     "viewer": frozenset({Right.SEE_FORMS}),
 }

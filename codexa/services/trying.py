@@ -12,6 +12,8 @@ from codexa.core.program.charts import bars_of, looked_at
 from codexa.core.program.evaluate import State
 from codexa.core.program.faces import BarFace, FormState
 from codexa.core.program.kept import entered_again
+from codexa.core.program.order import money
+from codexa.core.program.payment import payment_due
 from codexa.core.program.program import Program
 from codexa.core.program.public import form_state
 from codexa.core.program.trials import figure_texts, holding, outcome_of, state_on
@@ -28,8 +30,8 @@ class Tried:
     """What comes out of answers: all that a trial would look at, and which conditions hold, by owner and setting.
 
     `values` are the texts of fields and figures by id, `charts` the bars of the charts in confirmations, by the
-    confirmation and the paragraph's place ("ID.2"), `looked_at` the numbers that figures of bands look at; `state` is
-    what visitors would see.
+    confirmation and the paragraph's place ("ID.2"), `looked_at` the numbers that figures of bands look at; `to_pay` is
+    the amount that is due, "" where nothing is; `state` is what visitors would see.
     """
 
     outcome: Expected
@@ -37,6 +39,7 @@ class Tried:
     values: dict[str, str]
     charts: dict[str, list[BarFace]]
     looked_at: dict[str, str]
+    to_pay: str
     state: FormState
 
 
@@ -59,12 +62,14 @@ def outcome(
         for at, paragraph in enumerate(confirmation.paragraphs)
         if paragraph.chart
     }
+    due = payment_due(state)
     return Tried(
         outcome=outcome_of(state),
         holding=holds,
         values=_values(state),
         charts=charts,
         looked_at=looked_at(state),
+        to_pay="" if due is None else money(due.amount, program.region),
         state=FormState.model_validate(form_state(state)),
     )
 

@@ -93,6 +93,9 @@ def insert_response(
     received_at: datetime,
     told: dict[str, Any],
     events: Sequence[str],
+    stage: str = "complete",
+    payment: str = "none",
+    test: bool = False,
 ) -> int | None:
     """Keep a response with what it was told and the events that it begins with, and return its number.
 
@@ -112,6 +115,9 @@ def insert_response(
         received_at=received_at,
         told=Jsonb(told),
         events=list(events),
+        stage=stage,
+        payment=payment,
+        test=test,
     )
     if row["number"] is None and row["took_one"]:
         connection.execute(_QUERIES["give_back_number"], {"form": form})

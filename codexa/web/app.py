@@ -20,6 +20,7 @@ from codexa.web import (
     limits,
     logging,
     pages,
+    payments,
     previews,
     public,
     responses,
@@ -43,10 +44,11 @@ WORKBENCH: tuple[Blueprint, ...] = (
     conditions.blueprint,
     brands.blueprint,
     responses.blueprint,
+    payments.blueprint,
     previews.blueprint,
     pages.blueprint,
 )
-PUBLIC: tuple[Blueprint, ...] = (public.blueprint, brands.pictures)
+PUBLIC: tuple[Blueprint, ...] = (public.blueprint, payments.told, brands.pictures)
 for _each in WORKBENCH:
     limits.limiter.limit(limits.team_rate, key_func=limits.who_is_counted)(_each)
 # What a process answers; the two sides may run apart, so that work on large drafts never makes visitors wait.

@@ -32,6 +32,9 @@ _STATUSES = {
     "wrong_password": 422,
     "address_refused": 422,
     "link_used": 410,
+    "account_refused": 422,
+    "refund_refused": 422,
+    "account_gone": 503,
 }
 _SENTENCES = {
     404: "There is nothing at this address.",

@@ -101,7 +101,8 @@ def _make_nonce() -> None:
 def _set_headers(response: Response) -> Response:
     policy = (
         "default-src 'none'; script-src 'self'; font-src 'self'; img-src 'self' data:; connect-src 'self'; "
-        f"frame-src 'self'; style-src 'self' 'nonce-{g.get('nonce', '')}'; base-uri 'none'; form-action 'self'; "
+        f"frame-src 'self'{g.get('pay_frames', '')}; "
+        f"style-src 'self' 'nonce-{g.get('nonce', '')}'; base-uri 'none'; form-action 'self'; "
     )
     response.headers.setdefault("Content-Security-Policy", policy + g.get("frame_policy", frame_policy(None)))
     response.headers.setdefault("X-Content-Type-Options", "nosniff")

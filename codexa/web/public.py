@@ -2,6 +2,7 @@
 
 import io
 from typing import Any
+from urllib.parse import urlsplit
 from uuid import UUID
 
 import orjson
@@ -9,9 +10,12 @@ from flask import Blueprint, Response, current_app, g, render_template, request,
 
 from codexa.core.definition.wording import MESSAGES
 from codexa.core.program.accept import Refused
-from codexa.core.program.faces import ErrorFace, FormFace
+from codexa.core.program.faces import ErrorFace, FormFace, OrderFace
 from codexa.services import answering, received, uploads
 from codexa.services.answering import Given
+from codexa.services.payments import asking as paying
+from codexa.services.payments.asking import ToPay
+from codexa.services.received import Paid, SeenAgain
 from codexa.services.receiving import Incoming, receive
 from codexa.services.response_pdf import response_pdf
 from codexa.services.uploads import Quotas, Sent
@@ -23,6 +27,7 @@ from codexa.web.contract.public import (
     ReceivedReply,
     RefusedReply,
     SubmitRequest,
+    ToPayReply,
     UploadReply,
 )
 from codexa.web.database import connection, editions, files_folder
@@ -31,6 +36,7 @@ from codexa.web.first_view import FirstView, first_view, received_view
 from codexa.web.guard import frame_policy
 from codexa.web.limits import PDF_RATE, limiter, public_rate
 from codexa.web.network import network
+from codexa.web.payments import way
 from codexa.web.reading import BadRequestError
 
 blueprint = Blueprint("public", __name__)
@@ -105,7 +111,11 @@ def framed_received_page(form: UUID, number: int, mark: str) -> Response:
 
 def _received_page(form: UUID, number: int, mark: str, *, framed: bool) -> Response:
     settings: Settings = current_app.config["SETTINGS"]
-    seen = received.seen_again(connection, editions(), settings, form=form, number=number, mark=mark)
+    seen = received.seen_again(way(), form=form, number=number, mark=mark)
+    if seen.payment is not None:
+        # Where a card is typed: the bank's own page, in a frame.
+        bank = urlsplit(settings.practice_bank)
+        g.pay_frames = f" {bank.scheme}://{bank.netloc}"
     if framed:
         g.frame_policy = frame_policy(seen.sites)
     page = received.address_of(form, number, settings)
@@ -119,7 +129,7 @@ def _received_page(form: UUID, number: int, mark: str, *, framed: bool) -> Respo
             "page": "",
             "face": seen.face.model_dump(mode="json"),
             "state": seen.state,
-            "received": {"number": number, "confirmation": seen.confirmation.model_dump(mode="json"), "page": page},
+            "received": received_reply(number, page, seen).model_dump(mode="json"),
         }
     )
     response = Response(form_page(seen.face, received_view(seen.face, seen.confirmation), data, framed=framed))
@@ -132,8 +142,7 @@ def _received_page(form: UUID, number: int, mark: str, *, framed: bool) -> Respo
 @limiter.limit(PDF_RATE)
 def received_pdf(form: UUID, number: int, mark: str) -> Response:
     """A response as PDF for who handed it in, where its form offers that."""
-    settings: Settings = current_app.config["SETTINGS"]
-    document = received.document_for_visitor(connection, editions(), settings, form=form, number=number, mark=mark)
+    document = received.document_for_visitor(way(), form=form, number=number, mark=mark)
     return pdf_reply(document)
 
 
@@ -248,8 +257,33 @@ def submit(asked: SubmitRequest, form: UUID, edition: int) -> Response:
     if isinstance(result, Refused):
         return json_reply(refused_reply(result), 422)
     again = received.address_of(form, result.number, current_app.config["SETTINGS"])
-    reply = ReceivedReply(number=result.number, confirmation=result.confirmation, page=again)
+    due = (
+        paying.payment_of(way(), form=form, number=result.number, edition=edition) if program.form.payment.on else None
+    )
+    reply = ReceivedReply(number=result.number, confirmation=result.confirmation, page=again, payment=to_pay_reply(due))
     return json_reply(reply, 200 if result.repeated else 201)
+
+
+@endpoint(blueprint, "POST", "/api/public/received/<uuid:form>/<number:number>/<mark>/payment", reply=ReceivedReply)
+@limiter.limit(public_rate)
+def pay(form: UUID, number: int, mark: str) -> ReceivedReply:
+    """Have the bank take a response's payment, or look how it stands; what follows once it is paid comes along."""
+    paid = received.pay(way(), form=form, number=number, mark=mark)
+    page = received.address_of(form, number, current_app.config["SETTINGS"])
+    return received_reply(number, page, paid)
+
+
+def received_reply(number: int, page: str, seen: SeenAgain | Paid) -> ReceivedReply:
+    """Return what a visitor reads of a response: its payment, or its confirmation."""
+    order = None if seen.order is None else OrderFace.model_validate(seen.order)
+    return ReceivedReply(
+        number=number, confirmation=seen.confirmation, page=page, payment=to_pay_reply(seen.payment), order=order
+    )
+
+
+def to_pay_reply(payment: ToPay | None) -> ToPayReply | None:
+    """Return how a payment stands, for the visitor's page."""
+    return None if payment is None else ToPayReply.model_validate(payment)
 
 
 def refused_reply(refused: Refused) -> RefusedReply:

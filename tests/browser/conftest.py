@@ -18,6 +18,7 @@ from codexa.core.fields import BLOCK_TYPES
 from codexa.services import desk as desk_service
 from codexa.services import publishing
 from codexa.services.demo import PASSWORD, PEOPLE, TEAM, load_demo
+from codexa.settings import Settings
 from codexa.store import people
 from codexa.store.database import Database, migrate
 from launch import PYTHON, ROOT
@@ -66,6 +67,7 @@ class Servers:
         self.web = f"http://127.0.0.1:{free_port()}"
         self.website = f"http://127.0.0.1:{free_port()}"
         self.mailbox = f"http://127.0.0.1:{free_port()}"
+        self.bank = f"http://127.0.0.1:{free_port()}"
         self.processes = []
 
     def start(self, what, address, environment):
@@ -168,7 +170,7 @@ def servers(cluster, tmp_path_factory):
     migrate(database)
     servers = Servers(tmp_path_factory.mktemp("logs") / "servers.log")
     filled = Database(database, 2)
-    load_demo(filled, examples=EXAMPLES, sites=[servers.website])
+    load_demo(filled, examples=EXAMPLES, sites=[servers.website], settings=Settings())
     filled.close()
     publish_for_tests(database, [servers.website])
     environment = {
@@ -179,11 +181,14 @@ def servers(cluster, tmp_path_factory):
         "CODEXA_TEAM_RATE": "100000 per minute",
         "CODEXA_FILES": str(tmp_path_factory.mktemp("files")),
         "PRACTICE_MAILBOX": str(tmp_path_factory.mktemp("mailbox")),
+        "PRACTICE_BANK": str(tmp_path_factory.mktemp("bank")),
+        "CODEXA_PRACTICE_BANK": servers.bank,
     }
     environment |= dict.fromkeys(("CODEXA_SMTP_PORT", "PRACTICE_SMTP_PORT"), str(free_port()))
     servers.start("codexa.web.server:application()", servers.web, environment)
     servers.start("codexa.practice.website.server:application()", servers.website, environment)
     servers.start("codexa.practice.mailbox.server:application()", servers.mailbox, environment)
+    servers.start("codexa.practice.bank.server:application()", servers.bank, environment)
     servers.start_module("codexa.practice.mailbox.smtp", environment)
     servers.start_module("codexa.jobs", environment)
     yield servers

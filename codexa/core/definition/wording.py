@@ -28,7 +28,7 @@ class Message:
 
 _VALUE = re.compile(r"\{(\w+)\}")
 
-_ON_THE_WAY, _CHOICES, _ROWS, _FILES, _PARTS, _PROGRESS, _FEEDBACK, _ORDER, _AFTER, _WRONG = (
+_ON_THE_WAY, _CHOICES, _ROWS, _FILES, _PARTS, _PROGRESS, _FEEDBACK, _ORDER, _PAYMENT, _AFTER, _WRONG = (
     "On the way",
     "Choices",
     "Rows",
@@ -37,6 +37,7 @@ _ON_THE_WAY, _CHOICES, _ROWS, _FILES, _PARTS, _PROGRESS, _FEEDBACK, _ORDER, _AFT
     "Progress",
     "Feedback in a quiz",
     "Orders",
+    "Payment",
     "After sending",
     "What is wrong",
 )
@@ -169,6 +170,17 @@ MESSAGES: tuple[Message, ...] = (
     Message("sold_out", _ORDER, "Nothing of a product is left", "Sold out."),
     Message("fewer", _ORDER, "For screen readers: button that orders one less", "One less of {label}"),
     Message("more", _ORDER, "For screen readers: button that orders one more", "One more of {label}"),
+    Message("payTitle", _PAYMENT, "Above the payment", "To pay: {amount}"),
+    Message("payWhere", _PAYMENT, "Below the boxes for the card", "Your card goes to the bank, not to us."),
+    Message("payFrame", _PAYMENT, "For screen readers: the boxes for the card", "Card for the payment"),
+    Message("payWaiting", _PAYMENT, "While the bank is asked", "The bank is being asked …"),
+    Message("payAway", _PAYMENT, "The bank can't be reached", "The bank can't be reached just now. We try again."),
+    Message("payFailed", _PAYMENT, "The bank refused", "That did not work: {reason} Nothing was charged."),
+    Message("payPaid", _PAYMENT, "Once it is paid", "Paid: {amount}"),
+    Message("payOver", _PAYMENT, "The time to pay is over", "The time to pay is over. Nothing was charged."),
+    Message("payPractice", _PAYMENT, "Where payments are for practice", "For practice: no money moves."),
+    Message("payLeft", _PAYMENT, "When a visitor comes back", "You have handed in something that is not paid yet."),
+    Message("payGoOn", _PAYMENT, "Link that leads to it", "Go on to pay"),
     Message("again", _AFTER, "Button that begins once more", "Send another"),
     Message("print", _AFTER, "Button that prints", "Print"),
     Message("keepPdf", _AFTER, "Link to the answers as PDF", "Keep as PDF"),

@@ -34,6 +34,7 @@ from codexa.core.definition.parts import (
     Words,
     blocks_within,
 )
+from codexa.core.definition.payment import Payment
 from codexa.core.definition.reading import read_part
 from codexa.core.definition.rich_text import RichText
 from codexa.core.definition.trials import MAX_TRIALS, Trial
@@ -158,6 +159,7 @@ class Form(Part):
     figures: tuple[AnyFigure, ...] = ()
     checks: tuple[Check, ...] = ()
     order: Order = Order()
+    payment: Payment = Payment()
     confirmations: tuple[Confirmation, ...] = ()
     follow_ups: Annotated[tuple[AnyFollowUp, ...], Len(max_length=MAX_FOLLOW_UPS)] = ()
     trials: Annotated[tuple[Trial, ...], Len(max_length=MAX_TRIALS)] = ()

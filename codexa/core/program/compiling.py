@@ -6,6 +6,7 @@ from typing import Any
 from codexa.core.definition.formulas import Site, sites
 from codexa.core.definition.order import Order
 from codexa.core.definition.parts import Block, Field, FormulaText, Group, Part, Question, Repeat, RowKind
+from codexa.core.definition.payment import Payment
 from codexa.core.fields import field_type_of
 from codexa.core.fields.options import Optioned
 from codexa.core.form.form import Form, Page
@@ -15,7 +16,7 @@ from codexa.core.program.facts import Fact, Formula, in_order
 from codexa.core.program.figure_kinds import kind_of
 from codexa.core.program.layout import Layout
 from codexa.core.program.order_facts import write_order
-from codexa.core.program.order_names import ORDER
+from codexa.core.program.order_names import ORDER, PAYMENT
 from codexa.core.program.places import (
     ALWAYS,
     NEVER,
@@ -37,7 +38,7 @@ _IN_A_CIRCLE = Failed(ErrorValue(code=ErrorCode.REFERENCE, message="This depends
 _DECIDED = frozenset({"next", "confirmation", "rows"})
 _OWN_FACTS = frozenset(
     {"shown", "required", "locked", "value", "default", "check", "offered", "next", "confirmation", "follow_up"}
-    | {"discount", "amount", "shipping", "tax"}
+    | {"discount", "amount", "shipping", "tax", "payment", "payment_amount"}
 )
 
 
@@ -315,8 +316,9 @@ def owners(form: Form) -> Iterator[tuple[str, Part, RowKind | None]]:
     for follow_up in form.follow_ups:
         yield follow_up.id, follow_up, None
     yield ORDER, form.order, None
+    yield PAYMENT, form.payment, None
     beside: dict[str, Any] = dict.fromkeys(("pages", "figures", "confirmations", "follow_ups"), ())
-    yield FORM, form.model_copy(update=beside | {"order": Order()}), None
+    yield FORM, form.model_copy(update=beside | {"order": Order(), "payment": Payment()}), None
 
 
 def _kind_owners(kind: RowKind) -> Iterator[tuple[str, Part, RowKind | None]]:

@@ -1,7 +1,7 @@
 """What people call the parts of a form."""
 
 from codexa.core.definition.parts import Block
-from codexa.core.program.order_names import ORDER
+from codexa.core.program.order_names import ORDER, PAYMENT
 from codexa.core.program.program import Program
 
 
@@ -9,6 +9,8 @@ def name_of(program: Program, owner: str) -> str:
     """Return what people call the owner of a fact: its outline number and label, or a figure's name."""
     if owner == ORDER:
         return "the order"
+    if owner == PAYMENT:
+        return "the payment"
     figure = program.figures.get(owner)
     if figure is not None:
         return figure.figure.name or figure.figure.key

@@ -12,7 +12,7 @@ from codexa.core.formula.convert import text_of_number
 from codexa.core.formula.functions.function import Role
 from codexa.core.formula.unparse import unparse
 from codexa.core.program.facts import Formula
-from codexa.core.program.order_names import ORDER
+from codexa.core.program.order_names import ORDER, PAYMENT
 from codexa.core.program.places import Spot
 from codexa.core.program.program import FORM, Program
 from codexa.core.program.wording import Sentences, Words
@@ -58,6 +58,7 @@ _BEGINNINGS = {
     "recipient": (NoteKind.RULE, "goes there when "),
     "discount": (NoteKind.MONEY, "taken off when "),
     "tax": (NoteKind.MONEY, "due when "),
+    "payment": (NoteKind.MONEY, "paid for when "),
     "counted": (NoteKind.CALCULATION, "counts when "),
 }
 _FORMULAS = {
@@ -65,6 +66,7 @@ _FORMULAS = {
     "band": (NoteKind.CALCULATION, "= "),
     "amount": (NoteKind.MONEY, "takes off "),
     "shipping": (NoteKind.MONEY, "shipping costs "),
+    "payment_amount": (NoteKind.MONEY, "the amount to pay is "),
     "default": (NoteKind.DATA, "begins as "),
     "earliest": (NoteKind.CHECK, "not before "),
     "latest": (NoteKind.CHECK, "not after "),
@@ -212,7 +214,8 @@ def links(program: Program) -> dict[str, Links]:
     """Return the links of every page, block, row kind, figure and confirmation, and of the form itself, by id."""
     form = program.form
     reads: dict[str, set[str]] = {each: set() for each in [*form.numbers(), *program.figures]}
-    reads |= {each.id: set() for each in (*form.confirmations, *form.follow_ups)} | {ORDER: set(), FORM: set()}
+    reads |= {each.id: set() for each in (*form.confirmations, *form.follow_ups)}
+    reads |= {ORDER: set(), PAYMENT: set(), FORM: set()}
     for formula in program.formulas:
         reads[formula.owner] |= set(read_by_formula(program, formula))
     for owner, templates in program.texts.items():

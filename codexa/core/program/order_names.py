@@ -13,6 +13,7 @@ from codexa.core.program.places import Spot
 from codexa.core.program.scope import Entry, Path, presenter
 from codexa.core.program.spots import OrderSpots
 
+PAYMENT = "whole-payment"  # the owner of what belongs to the payment
 ORDER = "whole-order"  # the owner of what belongs to the order; no block can have this id
 _MONEY = Type(kind=Kind.MONEY)
 

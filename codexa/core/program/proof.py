@@ -27,6 +27,7 @@ from codexa.core.program.follow_ups import follow_up_findings
 from codexa.core.program.named_words import named_words, wrong_word
 from codexa.core.program.names import name_of
 from codexa.core.program.order_findings import order_findings
+from codexa.core.program.payment import payment_findings
 from codexa.core.program.places import ALWAYS, NEVER, Place
 from codexa.core.program.program import FORM, Program
 from codexa.core.program.sequences import dead_ends, of_sequences
@@ -67,6 +68,7 @@ def proof(program: Program, people: Mapping[str, str] | None = None) -> tuple[Fi
         *_of_prices(program),
         *too_late(program),
         *order_findings(program),
+        *payment_findings(program),
         *follow_up_findings(program, people),
         *unfinished(program),
     ]

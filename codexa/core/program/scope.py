@@ -2,11 +2,11 @@
 
 import difflib
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from decimal import Decimal
 from typing import Any
 
-from babel.numbers import format_decimal
+from babel.numbers import format_currency, format_decimal
 
 from codexa.core.context import Context
 from codexa.core.fields.field_type import Region
@@ -48,6 +48,7 @@ def presenter(region: Region) -> Presenter:
 
 
 _MOST_GUESSES = 100
+_OF_PAYMENT = {"amount": Kind.MONEY, "number": Kind.TEXT, "status": Kind.TEXT, "refunded": Kind.MONEY}
 
 
 class FormScope:
@@ -64,6 +65,7 @@ class FormScope:
         self._columns = columns
         self._shown = shown
         self._present = presenter(region)
+        self._money = lambda amount: str(format_currency(amount, region.currency, locale=region.locale))
         # Each looks at every name; whoever has so many names wrong needs no guess at more of them.
         self._guesses_left = _MOST_GUESSES
 
@@ -98,7 +100,16 @@ class FormScope:
                 return self._fact(blank_text, lambda context: context.visitor.get(name) or None)
             case "response" if name == "number":
                 return self._fact(Type(kind=NUMBER.kind, may_be_blank=True), response_number)
+            case "payment" if name in _OF_PAYMENT:
+                return self._of_payment(name)
         return None
+
+    def _of_payment(self, name: str) -> Entry:
+        def take(context: Context) -> Any:
+            return None if context.payment is None else getattr(context.payment, name)
+
+        entry = self._fact(Type(kind=_OF_PAYMENT[name], may_be_blank=True), take)
+        return replace(entry, present=self._money) if _OF_PAYMENT[name] is Kind.MONEY else entry
 
     def _fact(self, kind: Type, take: Callable[[Context], Any]) -> Entry:
         reference = Reference(slot=-1, type=kind, can_fail=False, home=Home.CONTEXT, facet=take)

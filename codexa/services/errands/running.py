@@ -5,11 +5,14 @@ from dataclasses import dataclass
 from pathlib import Path
 
 from codexa.services.accounts import notices
+from codexa.services.editions import Editions
 from codexa.services.errands.asking import TASK
 from codexa.services.errands.told_failures import failures_mail
 from codexa.services.follow_ups import mailing
 from codexa.services.follow_ups.carrying_out import PAUSES, Waits, try_later
 from codexa.services.follow_ups.outcomes import NeverError, TryLaterError
+from codexa.services.payments.reconciling import differences
+from codexa.services.payments.settling import Way as Paying
 from codexa.services.tidying import tidy
 from codexa.settings import Settings
 from codexa.store import errands
@@ -48,8 +51,16 @@ def _tidy(way: Way, _errand: Errand) -> str:
     return f"{done.uploads} uploads, {done.states} saved states and {done.pictures} pictures were not needed any more"
 
 
+def _compare_payments(way: Way, _errand: Errand) -> str:
+    found = differences(Paying(connect=way.connect, editions=Editions(way.connect), settings=way.settings))
+    if found:
+        raise NeverError(" ".join(found))
+    return "the bank and we know the same"
+
+
 _KINDS: dict[str, Do] = {
     "tidying up": _tidy,
+    "payments compared with the bank": _compare_payments,
     "failed follow-ups told": _mail(failures_mail),
     "test mail": _mail(notices.mail_that_works),
     "mail tried": _mail(notices.tried_mail),

@@ -16,9 +16,9 @@ WITH numbered AS (
     RETURNING response_counter.form_id, last_number
 ), kept AS (
     INSERT INTO response (form_id, number, edition, received_at, answers, computed, path, confirmation, idempotency_key,
-        content_digest, told)
+        content_digest, told, stage, payment, test)
     SELECT form_id, last_number, %(edition)s, %(received_at)s, %(answers)s, %(computed)s, %(path)s,
-        %(confirmation)s, %(key)s, %(digest)s, %(told)s
+        %(confirmation)s, %(key)s, %(digest)s, %(told)s, %(stage)s, %(payment)s, %(test)s
     FROM numbered
     ON CONFLICT (form_id, idempotency_key) DO NOTHING
     RETURNING form_id, number, received_at

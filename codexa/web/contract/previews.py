@@ -67,7 +67,7 @@ class OutcomeReply(Message):
 
     `values` are the texts of fields and figures by id; `charts` the bars of charts by confirmation and
     paragraph ("ID.2"); `looked_at` the numbers that
-    figures of bands look at, as plain text; `state` what visitors would see.
+    figures of bands look at, as plain text; `to_pay` what is due, as visitors read it; `state` what they would see.
     """
 
     outcome: Expected
@@ -75,6 +75,7 @@ class OutcomeReply(Message):
     values: dict[str, str]
     charts: dict[str, list[BarFace]]
     looked_at: dict[str, str]
+    to_pay: str
     state: FormState
 
 

@@ -1,12 +1,12 @@
 """The public form."""
 
-from typing import Annotated, Any
+from typing import Annotated, Any, Literal
 from uuid import UUID
 
 from annotated_types import Interval, Len
 from pydantic import Field, StringConstraints
 
-from codexa.core.program.faces import ConfirmationFace, ErrorFace, FormFace, FormState
+from codexa.core.program.faces import ConfirmationFace, ErrorFace, FormFace, FormState, OrderFace
 from codexa.web.contract.message import Message
 
 LinkValues = Annotated[
@@ -50,15 +50,32 @@ class SubmitRequest(Message):
     visit: Visit = ""
 
 
+class ToPayReply(Message):
+    """How a response's payment stands: due, paid or expired. `amount` as people write it, `page` the bank's own page.
+
+    `reason` is why a card was refused; `away` says that the bank can't be asked just now.
+    """
+
+    state: Literal["due", "paid", "expired"]
+    amount: str
+    page: str
+    reason: str
+    practice: bool
+    away: bool
+
+
 class ReceivedReply(Message):
     """The response was kept under this number; what the visitor reads then, and at which address again.
 
-    In a preview, which keeps nothing, there is no such address.
+    In a preview, which keeps nothing, there is no such address. Where `payment` is due, the confirmation follows it,
+    and `order` is what it is for.
     """
 
     number: int
     confirmation: ConfirmationFace
     page: str = ""
+    payment: ToPayReply | None = None
+    order: OrderFace | None = None
 
 
 class UploadReply(Message):

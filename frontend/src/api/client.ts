@@ -1,5 +1,7 @@
 // The workbench's only way to the server: typed, with the CSRF token, and with errors as sentences.
 import type {
+  AccountReply,
+  AccountsReply,
   AskedReply,
   Brand,
   BrandsReply,
@@ -18,10 +20,12 @@ import type {
   MadeReply,
   OutcomeReply,
   OutlineReply,
+  PaymentsReply,
   PeopleReply,
   PictureReply,
   PresenceReply,
   PublishedReply,
+  RefundReply,
   ResponseReply,
   ResponsesReply,
   RowsReply,
@@ -34,6 +38,7 @@ import type {
   SitesReply,
   StatesReply,
   TemplatesReply,
+  TestedReply,
   TrialsReply,
   TriedResponsesReply,
   WantedAddressReply,
@@ -161,6 +166,15 @@ export const api = {
   presence: (form: string, here: { tab: string; area: string; part: string | null }) =>
     call<PresenceReply>("POST", `/forms/${form}/presence`, here),
   leave: (form: string, tab: string) => call<undefined>("POST", `/forms/${form}/presence/end`, { tab }),
+  accounts: () => call<AccountsReply>("GET", "/accounts"),
+  addAccount: (secret: string) => call<AccountReply>("POST", "/accounts", { secret }),
+  testAccount: (account: string) => call<TestedReply>("POST", `/accounts/${account}/test`),
+  removeAccount: (account: string) => call<null>("DELETE", `/accounts/${account}`),
+  payments: (form: string, state: string, find: string) =>
+    call<PaymentsReply>("GET", `/forms/${form}/payments?${new URLSearchParams({ state, find })}`),
+  paymentsAddress: (form: string) => `/api/forms/${form}/payments.csv`,
+  refund: (form: string, number: number, amount: string) =>
+    call<RefundReply>("POST", `/forms/${form}/payments/${number}/refunds`, { amount }),
   people: () => call<PeopleReply>("GET", "/people"),
   workings: () => call<WorkingsReply>("GET", "/workings"),
   testMail: () => call<AskedReply>("POST", "/workings/test-mail"),

@@ -43,6 +43,13 @@ export const queries = {
     }),
   runInFull: (form: string, run: number) =>
     queryOptions({ queryKey: ["run", form, run], queryFn: () => api.runInFull(form, run) }),
+  accounts: () => queryOptions({ queryKey: ["accounts"], queryFn: api.accounts }),
+  payments: (form: string, state: string, find: string) =>
+    queryOptions({
+      queryKey: ["payments", form, state, find],
+      queryFn: () => api.payments(form, state, find),
+      placeholderData: (previous) => previous,
+    }),
   people: () => queryOptions({ queryKey: ["people"], queryFn: api.people }),
   wantedAddress: () => queryOptions({ queryKey: ["wanted address"], queryFn: api.wantedAddress }),
   workings: () => queryOptions({ queryKey: ["workings"], queryFn: api.workings, refetchInterval: 2_000 }),

@@ -62,7 +62,16 @@ function opened({ shown = face(), store = null as AnswerStore | null } = {}) {
   };
   const session = new FormSession(shown, { state: stateOf({}) }, server, store);
   const [onRedirect, onOwnPage] = [vi.fn(), vi.fn()];
-  render(<PublicForm session={session} upload={null} address="/f/a/b" onRedirect={onRedirect} onOwnPage={onOwnPage} />);
+  render(
+    <PublicForm
+      session={session}
+      form="form"
+      upload={null}
+      address="/f/a/b"
+      onRedirect={onRedirect}
+      onOwnPage={onOwnPage}
+    />,
+  );
   const user = userEvent.setup({ advanceTimers: vi.advanceTimersByTime });
   return { session, sent, user, onRedirect, onOwnPage };
 }

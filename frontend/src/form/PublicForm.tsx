@@ -4,6 +4,7 @@ import type { FormFace } from "../api/generated/wire";
 import { SurroundingsContext, type Tools, ToolsContext } from "../fields/input";
 import { RichText } from "../fields/RichText";
 import { say } from "../text/visitor";
+import { inStorage } from "../ui/in_storage";
 import { Banner } from "./Banner";
 import { brandClasses, brandStyle } from "./brand";
 import { BlockList } from "./BlockList";
@@ -19,6 +20,8 @@ import { pageTitle } from "./titles";
 
 interface Props {
   session: FormSession;
+  /** The form's id. */
+  form: string;
   upload: Tools["upload"];
   /** The form's own address, to begin again and to hand on; null in a preview. */
   address: string | null;
@@ -28,7 +31,7 @@ interface Props {
   onOwnPage: ((address: string) => void) | null;
 }
 
-export function PublicForm({ session, upload, address, onRedirect, onOwnPage }: Props) {
+export function PublicForm({ session, form, upload, address, onRedirect, onOwnPage }: Props) {
   const { face } = session;
   const { phase, state, page, received } = useSnapshot(session);
   useEffect(() => {
@@ -40,7 +43,11 @@ export function PublicForm({ session, upload, address, onRedirect, onOwnPage }: 
   }, [session]);
   useEffect(() => whenIdle(() => prefetchPieces(face.pages)), [face]);
   useEffect(() => {
-    if (received?.confirmation.redirect) onRedirect(received.confirmation.redirect);
+    const { payment = null } = received ?? {};
+    // What is due is paid on a page of its own, which can be opened again.
+    if (payment && payment.state !== "paid") {
+      if (received?.page) onOwnPage?.(received.page);
+    } else if (received?.confirmation.redirect) onRedirect(received.confirmation.redirect);
     else if (received?.confirmation.own_page && received.page) onOwnPage?.(received.page);
   }, [received, onRedirect, onOwnPage]);
   const tools = useMemo<Tools>(
@@ -58,20 +65,27 @@ export function PublicForm({ session, upload, address, onRedirect, onOwnPage }: 
     <main className={brandClasses(face.brand)} style={brandStyle(face.brand)}>
       <Banner face={face} />
       {face.progress !== "none" && phase !== "welcome" && (
-        <Progress face={face} state={state} page={page} done={phase === "received"} />
+        <Progress
+          face={face}
+          state={state}
+          page={page}
+          done={phase === "received" && (received?.payment?.state ?? "paid") === "paid"}
+        />
       )}
       <ToolsContext value={tools}>
         {phase === "welcome" && <WelcomePage session={session} />}
         {phase === "received" && (
           <Received
             received={received!}
+            form={form}
+            onNews={session.hear}
             address={address}
             onAgain={() => (onOwnPage || address === null ? session.again() : location.assign(address))}
           />
         )}
         {(phase === "filling" || phase === "sending") && (
           <Safe>
-            <Filling session={session} />
+            <Filling session={session} form={form} />
           </Safe>
         )}
       </ToolsContext>
@@ -79,7 +93,7 @@ export function PublicForm({ session, upload, address, onRedirect, onOwnPage }: 
   );
 }
 
-function Filling({ session }: { session: FormSession }) {
+function Filling({ session, form }: { session: FormSession; form: string }) {
   const { face } = session;
   const snapshot = useSnapshot(session);
   const { phase, refusal, tries, waiting, restored, elsewhere, state, page, told } = snapshot;
@@ -109,6 +123,7 @@ function Filling({ session }: { session: FormSession }) {
           </button>
         </p>
       )}
+      <Unpaid form={form} />
       {elsewhere && <p className="cx-restored">{say("elsewhere")}</p>}
       {refusal && <ErrorSummary key={tries} session={session} message={refusal} />}
       <SurroundingsContext value={around}>
@@ -137,6 +152,21 @@ function Filling({ session }: { session: FormSession }) {
         </button>
       </div>
     </form>
+  );
+}
+
+/** What the visitor handed in on this device and has not paid: where that goes on. */
+function Unpaid({ form }: { form: string }) {
+  const page = inStorage(
+    () => localStorage,
+    (place) => place.getItem(`codexa-unpaid-${form}`),
+  );
+  if (!page?.startsWith("/received/")) return null;
+  const framed = location.pathname.startsWith("/embed/");
+  return (
+    <p className="cx-restored">
+      {say("payLeft")} <a href={framed ? `/embed${page}` : page}>{say("payGoOn")}</a>
+    </p>
   );
 }
 

@@ -1,18 +1,31 @@
 // What visitors read once their answers were received, and what they can do then: print, keep, hand on, begin again.
-import { useEffect, useRef, useState } from "react";
+import { type ComponentProps, useEffect, useRef, useState } from "react";
 import type { ConfirmationFace, ReceivedReply } from "../api/generated/wire";
+import { late } from "../fields/late";
 import { RichText } from "../fields/RichText";
 import { say } from "../text/visitor";
 import { Bars } from "./Bars";
 
+const Paying = late<ComponentProps<typeof import("./Paying").default>>(() => import("./Paying"));
+
 interface Props {
   received: ReceivedReply;
+  /** The form's id, for what the device remembers of it. */
+  form: string;
+  /** Takes what became of the payment. */
+  onNews: (received: ReceivedReply) => void;
   /** The form's own address, to begin again and to hand on; null in a preview. */
   address: string | null;
   onAgain: () => void;
 }
 
-export function Received({ received: { confirmation, page }, address, onAgain }: Props) {
+/** What is to be paid first, where something is; then the confirmation. */
+export function Received(props: Props) {
+  const { payment } = props.received;
+  return payment && payment.state !== "paid" ? <Paying {...props} /> : <Confirmed {...props} />;
+}
+
+function Confirmed({ received: { confirmation, page, payment }, address, onAgain }: Props) {
   const title = useRef<HTMLHeadingElement>(null);
   useEffect(() => {
     title.current?.focus();
@@ -24,6 +37,7 @@ export function Received({ received: { confirmation, page }, address, onAgain }:
         <h2 ref={title} tabIndex={-1}>
           {confirmation.title}
         </h2>
+        {payment && <p className="cx-paid">{say("payPaid", { amount: payment.amount })}</p>}
         {confirmation.paragraphs.map((paragraph, at) => (
           <Piece key={at} piece={paragraph} />
         ))}

@@ -47,6 +47,7 @@ function Page() {
   return (
     <PublicForm
       session={session}
+      form={page.form}
       upload={upload}
       address={address}
       onRedirect={redirect}

@@ -321,6 +321,9 @@ export class FormSession {
     void this.send();
   }
 
+  /** What became of the payment of what was handed in. */
+  readonly hear = (received: Snapshot["received"]): void => this.set({ received });
+
   private async send(): Promise<void> {
     const answers = this.ownAnswers();
     clearTimeout(this.saving);

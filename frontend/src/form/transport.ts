@@ -63,6 +63,9 @@ async function post<Reply>(
   return reply as Reply;
 }
 
+/** Has the bank take the payment of a response, or looks how it stands; `page` is the response's own. */
+export const askPayment = (page: string): Promise<ReceivedReply> => post(`/api/public${page}/payment`, {}, {}, "omit");
+
 export class Transport {
   private readonly base: string;
   private readonly headers: Record<string, string>;

@@ -26,6 +26,9 @@ export const FORM = "";
 /** What the core calls the owner of what belongs to the order: settings of the form, and no part of the outline. */
 export const ORDER = "whole-order";
 
+/** The same of the payment, which has an area of its own. */
+export const PAYMENT = "whole-payment";
+
 /** Where parts stand: a list of a holder (a page, group, repeat or row kind by id, or the form). */
 export interface Into {
   holder: string;

@@ -8,4 +8,6 @@ export const receivedReply = (title = "Thank you", more: Partial<ConfirmationFac
   number: 1,
   confirmation: { ...PLAIN, title, ...more },
   page: "/received/f/1/m",
+  payment: null,
+  order: null,
 });

@@ -8,7 +8,7 @@ from typing import Any, get_args
 from codexa.core.fields.moments import shown_date
 from codexa.core.form.follow_ups import EmailFollowUp, FollowUp, Moment, WebhookFollowUp
 from codexa.core.program.evaluate import State
-from codexa.core.program.findings import Finding
+from codexa.core.program.findings import Finding, error
 from codexa.core.program.follow_ups.day import day_findings, moment_of
 from codexa.core.program.follow_ups.email import EmailKind
 from codexa.core.program.follow_ups.email_findings import people_findings
@@ -70,10 +70,20 @@ def _in_words(at: datetime.datetime, state: State) -> str:
     return f"on {shown_date(at.date(), state.program.form.locale)} at {at:%H:%M}"
 
 
+_OF_PAYMENT = ("paid", "payment failed", "refunded")
+
+
+def _moment_findings(program: Program, follow_up: FollowUp) -> Iterator[Finding]:
+    if follow_up.on in _OF_PAYMENT and not program.form.payment.on:
+        message = "It waits for a payment, and the form asks for none."
+        yield error("no_payment", message, "Switch the payment on, or choose another moment.", follow_up.id, "on")
+
+
 def follow_up_findings(program: Program, people: Mapping[str, str] | None) -> Iterator[Finding]:
     """Yield what a follow-up lacks, or can't do; `people` are those of the team, None where it is not known who is."""
     for each in program.form.follow_ups:
         if each.active:
+            yield from _moment_findings(program, each)
             yield from day_findings(program, each)
             yield from KINDS[type(each)].findings(program, each)
             if people is not None and isinstance(each, EmailFollowUp):

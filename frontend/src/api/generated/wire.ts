@@ -55,6 +55,28 @@ export interface Wire {
   [k: string]: unknown;
 }
 /**
+ * An account: of its secret key the last four characters, `cards` the kinds that it takes.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "AccountReply".
+ */
+export interface AccountReply {
+  cards: string[];
+  id: string;
+  last_four: string;
+  name: string;
+  provider: string;
+}
+/**
+ * The team's accounts.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "AccountsReply".
+ */
+export interface AccountsReply {
+  accounts: AccountReply[];
+}
+/**
  * What the browser may know of an address; without `country` all addresses are in the form's own.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -994,6 +1016,7 @@ export interface Form {
   order: Order;
   pages: Page[];
   paper: "A4" | "Letter";
+  payment: Payment;
   presentation: "whole" | "paged";
   progress: "none" | "bar" | "steps" | "count" | "percent" | "left";
   time_zone: string;
@@ -1159,7 +1182,7 @@ export interface EmailFollowUp {
   kind: "email";
   megabytes: number;
   name: string;
-  on: "handed in" | "complete" | "day";
+  on: "handed in" | "complete" | "paid" | "payment failed" | "refunded" | "day";
   only_when: string;
   paragraphs: Paragraph[];
   pdf: boolean;
@@ -1198,7 +1221,7 @@ export interface WebhookFollowUp {
   id: string;
   kind: "webhook";
   name: string;
-  on: "handed in" | "complete" | "day";
+  on: "handed in" | "complete" | "paid" | "payment failed" | "refunded" | "day";
   only_when: string;
 }
 /**
@@ -2097,6 +2120,31 @@ export interface HiddenField {
  */
 export interface NextRule {
   to: string;
+  when: string;
+}
+/**
+ * A payment that is due once the form was handed in, where it is `on` and `when` holds.
+ *
+ * `amount` is a formula; without one it is the order's total. With `practice` no money moves: what is paid is a try,
+ * and so is the response. Else `account` is the team's with a provider, by id. `cards` are the kinds that are taken,
+ * by the provider's names, all where there are none. `payer_name` and `payer_email` are fields, by id. What is not
+ * paid within so many `hours` expires.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "Payment".
+ */
+export interface Payment {
+  account: string;
+  amount: string;
+  /**
+   * @maxItems 50
+   */
+  cards: string[];
+  hours: number;
+  on: boolean;
+  payer_email: string;
+  payer_name: string;
+  practice: boolean;
   when: string;
 }
 /**
@@ -3007,6 +3055,15 @@ export interface MadeReply {
   id: string;
 }
 /**
+ * The secret key of an account, entered once.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "NewAccountRequest".
+ */
+export interface NewAccountRequest {
+  secret: string;
+}
+/**
  * A look to keep under a name.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -3047,7 +3104,7 @@ export interface NewPasswordRequest {
  *
  * `values` are the texts of fields and figures by id; `charts` the bars of charts by confirmation and
  * paragraph ("ID.2"); `looked_at` the numbers that
- * figures of bands look at, as plain text; `state` what visitors would see.
+ * figures of bands look at, as plain text; `to_pay` what is due, as visitors read it; `state` what they would see.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "OutcomeReply".
@@ -3066,6 +3123,7 @@ export interface OutcomeReply {
   };
   outcome: Expected;
   state: FormState;
+  to_pay: string;
   values: {
     [k: string]: string;
   };
@@ -3125,6 +3183,49 @@ export interface OutlineRequest {
 export interface PasswordRequest {
   new: string;
   old: string;
+}
+/**
+ * A payment as the team sees it: amounts as people write them, `left` what can be given back (plain decimal).
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "PaymentReply".
+ */
+export interface PaymentReply {
+  amount: string;
+  card: string;
+  changed_at: string;
+  created_at: string;
+  due_until: string;
+  left: string;
+  number: number;
+  payer: string;
+  provider_number: string;
+  reason: string;
+  refunded: string;
+  state: string;
+}
+/**
+ * A form's latest payments, and what they come to.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "PaymentsReply".
+ */
+export interface PaymentsReply {
+  payments: PaymentReply[];
+  sums: SumsReply[];
+}
+/**
+ * What came of a form's payments in one currency, as people write it; of tries apart.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "SumsReply".
+ */
+export interface SumsReply {
+  count: number;
+  due: string;
+  paid: string;
+  refunded: string;
+  test: boolean;
 }
 /**
  * The people of the team, by name.
@@ -3217,7 +3318,8 @@ export interface PublicPage {
 /**
  * The response was kept under this number; what the visitor reads then, and at which address again.
  *
- * In a preview, which keeps nothing, there is no such address.
+ * In a preview, which keeps nothing, there is no such address. Where `payment` is due, the confirmation follows it,
+ * and `order` is what it is for.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "ReceivedReply".
@@ -3225,7 +3327,25 @@ export interface PublicPage {
 export interface ReceivedReply {
   confirmation: ConfirmationFace;
   number: number;
+  order: OrderFace | null;
   page: string;
+  payment: ToPayReply | null;
+}
+/**
+ * How a response's payment stands: due, paid or expired. `amount` as people write it, `page` the bank's own page.
+ *
+ * `reason` is why a card was refused; `away` says that the bank can't be asked just now.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ToPayReply".
+ */
+export interface ToPayReply {
+  amount: string;
+  away: boolean;
+  page: string;
+  practice: boolean;
+  reason: string;
+  state: "due" | "paid" | "expired";
 }
 /**
  * Publish this revision of the draft; with `despite_trials` also where trials of it fail.
@@ -3259,6 +3379,24 @@ export interface QueueReply {
   running: number;
   waiting: number;
   workers: number;
+}
+/**
+ * What became of it, in words.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "RefundReply".
+ */
+export interface RefundReply {
+  told: string;
+}
+/**
+ * So much is given back, in major units as plain decimal.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "RefundRequest".
+ */
+export interface RefundRequest {
+  amount: string;
 }
 /**
  * The response was not kept: what is wrong, by block id.
@@ -3555,6 +3693,15 @@ export interface TemplateReply {
  */
 export interface TemplatesReply {
   templates: TemplateReply[];
+}
+/**
+ * What a test of an account found, in words.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "TestedReply".
+ */
+export interface TestedReply {
+  told: string;
 }
 /**
  * How a trial ended; `outcome` is all that came out.

@@ -1,7 +1,7 @@
 // The margin: one note per fact of a part; click a note and edit it where it stands.
 import { type ReactNode, type RefObject, useLayoutEffect, useRef } from "react";
 import type { Note, Words } from "../../api/generated/wire";
-import { type Entry, ORDER, type Parts, settingAt } from "../../model/parts";
+import { type Entry, ORDER, PAYMENT, type Parts, settingAt } from "../../model/parts";
 import { NOTE_KINDS } from "../../text/words";
 import { nowWords } from "../rules/rules";
 import { isTried, useBench } from "../workbench/bench";
@@ -129,6 +129,7 @@ const unmarkNotes = (): void =>
   document.querySelectorAll<HTMLElement>(".nt-place[data-under]").forEach((place) => delete place.dataset.under);
 
 const MOST_NAMED = 5;
+const OWNERS: Record<string, string> = { [ORDER]: "the order", [PAYMENT]: "the payment" };
 
 /** Which rules, formulas and figures read it; each leads there. */
 function UsedBy({ ids, parts, goTo }: { ids: readonly string[] } & Pick<Props, "parts" | "goTo">) {
@@ -137,7 +138,7 @@ function UsedBy({ ids, parts, goTo }: { ids: readonly string[] } & Pick<Props, "
     <div className="nt-used" style={{ order: 999 }}>
       used by
       {ids.slice(0, MOST_NAMED).map((id) => {
-        const { number = "", title = id === ORDER ? "the order" : "something deleted" } = parts.get(id) ?? {};
+        const { number = "", title = OWNERS[id] ?? "something deleted" } = parts.get(id) ?? {};
         return (
           <button
             key={id}

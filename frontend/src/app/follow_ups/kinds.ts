@@ -48,6 +48,9 @@ export const STATES: Record<string, string> = { waiting: "waits", done: "done", 
 /** The events that a form can come to, in their order. */
 export const MOMENTS = {
   "handed in": "On handing in",
+  paid: "When paid",
   complete: "When complete",
+  "payment failed": "When a payment fails",
+  refunded: "When money is given back",
   day: "On a day before or after",
 } as const;

@@ -32,6 +32,7 @@ import { useSelection } from "./useSelection";
 import { ValueInserter } from "./ValueInserter";
 import { WorkbenchHeader } from "./WorkbenchHeader";
 
+const PaymentArea = lazy(() => import("../payment/PaymentArea").then((module) => ({ default: module.PaymentArea })));
 const BrandArea = lazy(() => import("../brand/BrandArea").then((module) => ({ default: module.BrandArea })));
 const Figures = lazy(() => import("../figures/Figures").then((module) => ({ default: module.Figures })));
 const FollowUps = lazy(() => import("../follow_ups/FollowUps").then((module) => ({ default: module.FollowUps })));
@@ -94,6 +95,7 @@ function OpenWorkbench({ reply, area }: { reply: FormReply; area: string }) {
               {area === "rules" && <Rules />}
               {area === "figures" && <Figures />}
               {area === "brand" && <BrandArea />}
+              {area === "payment" && <PaymentArea />}
               {area === "follow-ups" && <FollowUps />}
               {area === "trials" && <Trials />}
               {area === "history" && <HistoryArea />}

@@ -1,5 +1,5 @@
 // Leads to a part where it is made: figures in their area, all others in Compose.
-import { ORDER } from "../../model/parts";
+import { ORDER, PAYMENT } from "../../model/parts";
 import { useNavigate } from "react-router";
 import type { Entry } from "../../model/parts";
 import { useBench } from "./bench";
@@ -17,6 +17,7 @@ export function useOpenPart(): (id: string, setting?: string | null) => void {
       void navigate(`/forms/${reply.id}/compose`);
       return select(null);
     }
+    if (id === PAYMENT) return void navigate(`/forms/${reply.id}/payment`);
     const entry = parts.get(id);
     if (!entry) return;
     void navigate(`/forms/${reply.id}/${areaOf(entry.what)}`);

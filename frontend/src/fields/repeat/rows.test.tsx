@@ -44,7 +44,16 @@ function opened(rows: readonly RowAnswer[] = [], more: Partial<BlockState> = {})
   };
   const session = new FormSession(face, { state: start }, server);
   if (rows.length > 0) session.change("lines", rows as never);
-  render(<PublicForm session={session} upload={null} address={null} onRedirect={() => undefined} onOwnPage={null} />);
+  render(
+    <PublicForm
+      session={session}
+      form="form"
+      upload={null}
+      address={null}
+      onRedirect={() => undefined}
+      onOwnPage={null}
+    />,
+  );
   const now = () => (session.read().answers.lines ?? []) as unknown as RowAnswer[];
   return { user: userEvent.setup(), now };
 }

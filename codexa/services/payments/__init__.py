@@ -1,0 +1,1 @@
+"""Payments: accounts with providers, asking for money, what becomes of it, giving it back."""

@@ -1,0 +1,81 @@
+"""Paying, as the visitor sees it: the provider is asked for the payment once, and how it stands is told."""
+
+from dataclasses import dataclass
+from uuid import UUID
+
+from codexa.core.program.order import money
+from codexa.core.program.payment import major_units
+from codexa.services.errors import AccountRefusedError, NotFoundError
+from codexa.services.payments.accounts import hook_secret_of, provider_of
+from codexa.services.payments.provider import ProviderAwayError, ProviderRefusesError, Wanted
+from codexa.services.payments.settling import Way, look, settle
+from codexa.store import payments
+from codexa.store.payments import PaymentRow
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class ToPay:
+    """A payment as the visitor sees it: `page` is the bank's, where a card is typed; `away` where it can't be asked."""
+
+    state: str
+    amount: str
+    page: str
+    reason: str
+    practice: bool
+    away: bool
+
+
+def payment_of(way: Way, *, form: UUID, number: int, edition: int) -> ToPay | None:
+    """Return how a response's payment stands as far as we know; None where nothing was due."""
+    with way.connect() as connection:
+        row = payments.find_payment(connection, form=form, number=number)
+    return None if row is None else _shown(way, row, edition)
+
+
+def pay(way: Way, *, form: UUID, number: int, edition: int) -> ToPay:
+    """Have the provider take a payment, or tell how it stands. Raises NotFoundError where nothing was due."""
+    with way.connect() as connection:
+        row = payments.find_payment(connection, form=form, number=number)
+    if row is None:
+        raise NotFoundError
+    if row.state != "due":
+        return _shown(way, row, edition)
+    try:
+        asked = row if row.provider_id else _ask(way, row)
+        found = look(way, asked.id) or row
+    except (ProviderAwayError, ProviderRefusesError, AccountRefusedError):
+        return _shown(way, row, edition, away=True)
+    return _shown(way, found, edition)
+
+
+def _ask(way: Way, row: PaymentRow) -> PaymentRow:
+    with way.connect() as connection:
+        account = payments.find_account(connection, account=row.account_id)
+    assert account is not None
+    hook_secret_of(way.connect, way.settings, account)
+    wanted = Wanted(
+        id=row.id,
+        amount=row.amount,
+        currency=row.currency,
+        reference=f"{row.form_id}.{row.number}",
+        payer=row.payer,
+        cards=row.cards,
+    )
+    said = provider_of(account, way.settings).ask(wanted)
+    with way.connect() as connection:
+        payments.set_asked(connection, payment=row.id, provider_id=said.id, page=said.page)
+        asked = payments.payment_by_id(connection, payment=row.id)
+    assert asked is not None
+    return settle(way, asked, said)
+
+
+def _shown(way: Way, row: PaymentRow, edition: int, *, away: bool = False) -> ToPay:
+    region = way.editions.program(row.form_id, edition).region
+    return ToPay(
+        state=row.state,
+        amount=money(major_units(row.amount, row.currency), region),
+        page=row.page if row.state == "due" else "",
+        reason=row.reason,
+        practice=way.editions.program(row.form_id, edition).form.payment.practice,
+        away=away,
+    )

@@ -1,0 +1,75 @@
+"""Making sure, by a clock, that what we know and what providers know is the same."""
+
+import datetime
+import logging
+
+from codexa.services.errors import AccountRefusedError, RefundRefusedError
+from codexa.services.payments.accounts import provider_of
+from codexa.services.payments.provider import ProviderAwayError, ProviderRefusesError
+from codexa.services.payments.refunding import carry_out
+from codexa.services.payments.settling import Way, expire, look
+from codexa.store import payments
+
+_MOST_AT_ONCE = 200
+_DAYS = 3  # that are compared; each day is so three times
+_NOT_NOW = (ProviderAwayError, ProviderRefusesError, AccountRefusedError, RefundRefusedError)
+_LOG = logging.getLogger(__name__)
+
+
+def settle_open(way: Way) -> int:
+    """Look at what waits: payments nobody told us of, those whose time is over, refunds without an end; say how many.
+
+    What can't be settled now is looked at next time.
+    """
+    with way.connect() as connection:
+        waiting = payments.unsettled(connection, most=_MOST_AT_ONCE)
+        refunds = payments.open_refunds(connection, most=_MOST_AT_ONCE)
+    now = datetime.datetime.now(datetime.UTC)
+    for payment_id in waiting:
+        try:
+            row = look(way, payment_id)
+            if row is not None and row.state == "due" and row.due_until < now:
+                expire(way, payment_id)
+        except _NOT_NOW as error:
+            _LOG.warning("payment %s is looked at again later: %s", payment_id, error)
+    for refund in refunds:
+        with way.connect() as connection:
+            row = payments.payment_by_id(connection, payment=refund.payment_id)
+        try:
+            if row is not None:
+                carry_out(way, row, refund.id, refund.amount)
+        except _NOT_NOW as error:
+            _LOG.warning("refund %s is asked for again later: %s", refund.id, error)
+    return len(waiting) + len(refunds)
+
+
+def differences(way: Way) -> list[str]:
+    """Compare what we and the providers know of the latest payments, and name each difference in a sentence."""
+    since = datetime.datetime.now(datetime.UTC) - datetime.timedelta(days=_DAYS)
+    with way.connect() as connection:
+        accounts = payments.list_accounts_used(connection)
+    found: list[str] = []
+    for account in accounts:
+        try:
+            theirs = {each.id: each for each in provider_of(account, way.settings).changed_since(since)}
+        except _NOT_NOW as error:
+            found.append(f"{account.name} could not be asked: {error}")
+            continue
+        with way.connect() as connection:
+            ours = {
+                row["provider_id"]: row for row in payments.changed_since(connection, account=account.id, since=since)
+            }
+        for provider_id, said in theirs.items():
+            row = ours.get(provider_id)
+            if row is None:
+                if said.state == "paid":
+                    found.append(f"{account.name} has {said.amount} {said.currency} ({provider_id}) that is not ours.")
+                continue
+            name = f"Response {row['number']} ({provider_id})"
+            if (said.state == "paid") != (row["state"] == "paid"):
+                found.append(f"{name}: the bank says {said.state}, we say {row['state']}.")
+            if (said.amount, said.currency) != (row["amount"], row["currency"]):
+                found.append(f"{name}: the bank has {said.amount}, we asked for {row['amount']} {row['currency']}.")
+            if said.refunded != row["refunded"]:
+                found.append(f"{name}: the bank gave {said.refunded} back, we know of {row['refunded']}.")
+    return found

@@ -1,0 +1,228 @@
+"""Payments: accounts with providers, what is to be paid and was, and what was given back. Amounts are minor units."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Any
+from uuid import UUID
+
+from psycopg.types.json import Jsonb
+
+from codexa.store.database import Connection, exactly_one, many, one
+from codexa.store.queries import queries
+
+_QUERIES = queries("payments")
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class AccountRow:
+    """An account with a provider; `secret` and `hook_secret` are encrypted. Without a team it is for practice."""
+
+    id: UUID
+    team_id: UUID | None
+    provider: str
+    name: str
+    public_key: str
+    secret: bytes
+    last_four: str
+    hook_secret: bytes | None
+    cards: list[str]
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class PaymentRow:
+    """What is to be paid for a response, and how that stands: due, paid or expired."""
+
+    id: UUID
+    form_id: UUID
+    number: int
+    account_id: UUID
+    amount: int
+    currency: str
+    payer: dict[str, str]
+    cards: list[str]
+    state: str
+    reason: str
+    card: str
+    refunded: int
+    provider_id: str | None
+    page: str
+    due_until: datetime
+    created_at: datetime
+    changed_at: datetime
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Sums:
+    """What came of a form's payments in one currency; of tries apart."""
+
+    currency: str
+    test: bool
+    count: int
+    paid: int
+    refunded: int
+    due: int
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class RefundRow:
+    """Something that is to be given back, and who asked for it."""
+
+    id: UUID
+    payment_id: UUID
+    amount: int
+    asked_by: UUID | None
+
+
+def insert_account(connection: Connection, *, team: UUID, known: dict[str, Any], account: UUID | None = None) -> UUID:
+    """Take up an account (provider, name, public_key, secret, last_four, cards) and return its id."""
+    row = exactly_one(connection, _QUERIES["insert_account"], team=team, id=account, **known)
+    return UUID(str(row["id"]))
+
+
+def set_hook_secret(connection: Connection, *, account: UUID, hook_secret: bytes) -> None:
+    """Keep what the provider signs its events with."""
+    connection.execute(_QUERIES["set_hook_secret"], {"account": account, "hook_secret": hook_secret})
+
+
+def delete_account(connection: Connection, *, team: UUID, account: UUID) -> bool:
+    """Remove an account; False where there is none, or something was paid through it."""
+    return connection.execute(_QUERIES["delete_account"], {"team": team, "account": account}).rowcount == 1
+
+
+def list_accounts(connection: Connection, *, team: UUID) -> list[AccountRow]:
+    """Return the team's accounts."""
+    return [AccountRow(**row) for row in many(connection, _QUERIES["list_accounts"], team=team)]
+
+
+def list_accounts_used(connection: Connection) -> list[AccountRow]:
+    """Return every account that something was asked through."""
+    return [AccountRow(**row) for row in many(connection, _QUERIES["list_accounts_used"])]
+
+
+def find_account(connection: Connection, *, account: UUID | None) -> AccountRow | None:
+    """Return an account; without an id the practice account."""
+    if account is None:
+        row = one(connection, _QUERIES["find_practice_account"])
+    else:
+        row = one(connection, _QUERIES["find_account"], account=account)
+    return AccountRow(**row) if row else None
+
+
+def account_of_form(connection: Connection, *, form: UUID, account: UUID) -> UUID | None:
+    """Return the id of an account where it is that of the form's team."""
+    row = one(connection, _QUERIES["account_of_form"], form=form, account=account)
+    return UUID(str(row["id"])) if row else None
+
+
+def insert_payment(
+    connection: Connection,
+    *,
+    form: UUID,
+    number: int,
+    account: UUID,
+    amount: int,
+    currency: str,
+    payer: dict[str, str],
+    cards: Sequence[str],
+    due_until: datetime,
+) -> None:
+    """Keep what is to be paid for a response."""
+    values = {"form": form, "number": number, "account": account, "amount": amount, "currency": currency}
+    more = {"payer": Jsonb(payer), "cards": list(cards), "due_until": due_until}
+    connection.execute(_QUERIES["insert_payment"], values | more)
+
+
+def find_payment(connection: Connection, *, form: UUID, number: int) -> PaymentRow | None:
+    """Return the payment of a response."""
+    row = one(connection, _QUERIES["find_payment"], form=form, number=number)
+    return PaymentRow(**row) if row else None
+
+
+def payment_of_provider(connection: Connection, *, account: UUID, provider_id: str) -> PaymentRow | None:
+    """Return the payment that a provider calls so."""
+    row = one(connection, _QUERIES["payment_of_provider"], account=account, provider_id=provider_id)
+    return PaymentRow(**row) if row else None
+
+
+def payment_by_id(connection: Connection, *, payment: UUID) -> PaymentRow | None:
+    """Return a payment."""
+    row = one(connection, _QUERIES["payment_by_id"], payment=payment)
+    return PaymentRow(**row) if row else None
+
+
+def lock_payment(connection: Connection, *, payment: UUID) -> PaymentRow:
+    """Return a payment that nobody else changes until the transaction ends."""
+    return PaymentRow(**exactly_one(connection, _QUERIES["lock_payment"], payment=payment))
+
+
+def set_asked(connection: Connection, *, payment: UUID, provider_id: str, page: str) -> None:
+    """Note how the provider calls a payment, and where it is paid."""
+    connection.execute(_QUERIES["set_asked"], {"payment": payment, "provider_id": provider_id, "page": page})
+
+
+def set_state(connection: Connection, *, payment: UUID, state: str, reason: str, card: str, refunded: int) -> None:
+    """Note how a payment stands."""
+    values = {"payment": payment, "state": state, "reason": reason, "card": card, "refunded": refunded}
+    connection.execute(_QUERIES["set_state"], values)
+
+
+def set_stage(connection: Connection, *, form: UUID, number: int, stage: str, payment: str) -> None:
+    """Move a response on, with what its payment is."""
+    connection.execute(_QUERIES["set_stage"], {"form": form, "number": number, "stage": stage, "payment": payment})
+
+
+def add_event(
+    connection: Connection,
+    *,
+    form: UUID,
+    number: int,
+    kind: str,
+    key: str,
+    who: str,
+    data: dict[str, Any],
+    person: UUID | None = None,
+) -> bool:
+    """Note something that happened to a response; False where that news had come before."""
+    values = {"form": form, "number": number, "kind": kind, "key": key, "who": who, "person": person}
+    return one(connection, _QUERIES["add_event"], data=Jsonb(data), **values) is not None
+
+
+def unsettled(connection: Connection, *, most: int) -> list[UUID]:
+    """Return payments of which the provider is to be asked, or whose time is over."""
+    return [row["id"] for row in many(connection, _QUERIES["unsettled"], most=most)]
+
+
+def changed_since(connection: Connection, *, account: UUID, since: datetime) -> list[dict[str, Any]]:
+    """Return the payments of an account that changed since a moment, as far as a provider knows of them."""
+    return many(connection, _QUERIES["changed_since"], account=account, since=since)
+
+
+def list_payments(
+    connection: Connection, *, team: UUID, form: UUID, state: str, find: str, most: int
+) -> list[PaymentRow]:
+    """Return payments of a form, the latest first: in a state ("" for any), with `find` in payer, card or numbers."""
+    like = f"%{find.replace('%', '').replace('_', '')}%"
+    known = {"team": team, "form": form, "state": state, "find": find, "like": like, "most": most}
+    return [PaymentRow(**row) for row in many(connection, _QUERIES["list_payments"], **known)]
+
+
+def sums_of_form(connection: Connection, *, team: UUID, form: UUID) -> list[Sums]:
+    """Return what came of a form's payments, by currency."""
+    return [Sums(**row) for row in many(connection, _QUERIES["sums_of_form"], team=team, form=form)]
+
+
+def insert_refund(connection: Connection, *, payment: UUID, amount: int, person: UUID) -> UUID | None:
+    """Ask for so much to be given back; None where so much is not left. The payment is to be locked."""
+    row = one(connection, _QUERIES["insert_refund"], payment=payment, amount=amount, person=person)
+    return UUID(str(row["id"])) if row else None
+
+
+def end_refund(connection: Connection, *, refund: UUID, state: str) -> None:
+    """Note how a refund ended: done or refused."""
+    connection.execute(_QUERIES["end_refund"], {"refund": refund, "state": state})
+
+
+def open_refunds(connection: Connection, *, most: int) -> list[RefundRow]:
+    """Return refunds whose end is not known."""
+    return [RefundRow(**row) for row in many(connection, _QUERIES["open_refunds"], most=most)]

@@ -1,0 +1,116 @@
+"""Accounts with providers, a form's payments, and what providers tell."""
+
+from decimal import Decimal
+from uuid import UUID
+
+from flask import Blueprint, Response, current_app, request
+
+from codexa.services.payments import accounts, hearing, listing, refunding
+from codexa.services.payments.provider import NotFromProviderError, ProviderAwayError, ProviderRefusesError
+from codexa.services.payments.settling import Way
+from codexa.services.roles import Right
+from codexa.settings import Settings
+from codexa.web.contract.payments import (
+    AccountReply,
+    AccountsReply,
+    NewAccountRequest,
+    PaymentReply,
+    PaymentsReply,
+    RefundReply,
+    RefundRequest,
+    SumsReply,
+    TestedReply,
+)
+from codexa.web.database import connection, editions
+from codexa.web.endpoint import endpoint, error_reply
+from codexa.web.guard import may
+from codexa.web.limits import HEAVY_RATE, limiter, public_rate, who_is_counted
+from codexa.web.reading import BadRequestError
+
+blueprint = Blueprint("payments", __name__)
+told = Blueprint("told", __name__)
+
+_FORM = "/api/forms/<uuid:form>"
+
+
+def way() -> Way:
+    """Return what payments are settled with."""
+    return Way(connect=connection, editions=editions(), settings=_settings())
+
+
+def _settings() -> Settings:
+    settings: Settings = current_app.config["SETTINGS"]
+    return settings
+
+
+@endpoint(blueprint, "GET", "/api/accounts", reply=AccountsReply)
+def list_accounts() -> AccountsReply:
+    """Return the team's accounts with providers."""
+    found = accounts.list_accounts(connection, who=may(Right.EDIT_FORMS))
+    return AccountsReply(accounts=[AccountReply.model_validate(each) for each in found])
+
+
+@endpoint(blueprint, "POST", "/api/accounts", body=NewAccountRequest, reply=AccountReply)
+@limiter.limit(HEAVY_RATE, key_func=who_is_counted)
+def add_account(asked: NewAccountRequest) -> AccountReply:
+    """Take up an account by its secret key, once its provider knows it."""
+    who = may(Right.KEEP_ACCOUNTS)
+    return AccountReply.model_validate(accounts.add_account(connection, _settings(), who=who, secret=asked.secret))
+
+
+@endpoint(blueprint, "POST", "/api/accounts/<uuid:account>/test", reply=TestedReply)
+@limiter.limit(HEAVY_RATE, key_func=who_is_counted)
+def test_account(account: UUID) -> TestedReply:
+    """Ask an account's provider whether it knows the key."""
+    who = may(Right.KEEP_ACCOUNTS)
+    return TestedReply(told=accounts.test_account(connection, _settings(), who=who, account=account))
+
+
+@endpoint(blueprint, "DELETE", "/api/accounts/<uuid:account>")
+def remove_account(account: UUID) -> None:
+    """Remove an account that nothing was paid through."""
+    accounts.remove_account(connection, who=may(Right.KEEP_ACCOUNTS), account=account)
+
+
+@endpoint(blueprint, "GET", f"{_FORM}/payments", reply=PaymentsReply)
+def list_payments(form: UUID) -> PaymentsReply:
+    """Return a form's latest payments; `state` and `find` in the query narrow them down."""
+    who = may(Right.SEE_RESPONSES)
+    state, find = request.args.get("state", ""), request.args.get("find", "")[:100]
+    if state not in listing.STATES:
+        raise BadRequestError(f"state is one of {', '.join(listing.STATES[1:])}, or left out.")
+    found = listing.payments_of(connection, who=who, form=form, state=state, find=find)
+    return PaymentsReply(
+        payments=[PaymentReply.model_validate(each) for each in found.payments],
+        sums=[SumsReply.model_validate(each) for each in found.sums],
+    )
+
+
+@blueprint.get(f"{_FORM}/payments.csv")
+@limiter.limit(HEAVY_RATE, key_func=who_is_counted)
+def payments_csv(form: UUID) -> Response:
+    """A form's payments as CSV."""
+    content = listing.payments_as_csv(connection, who=may(Right.SEE_RESPONSES), form=form)
+    headers = {"Content-Disposition": 'attachment; filename="payments.csv"', "Cache-Control": "no-store"}
+    return Response("\ufeff" + content, headers=headers, mimetype="text/csv")
+
+
+@endpoint(blueprint, "POST", f"{_FORM}/payments/<number:number>/refunds", body=RefundRequest, reply=RefundReply)
+def refund(asked: RefundRequest, form: UUID, number: int) -> RefundReply:
+    """Give so much of a payment back."""
+    who = may(Right.REFUND)
+    result = refunding.refund(way(), who=who, form=form, number=number, amount=Decimal(asked.amount))
+    return RefundReply(told=result)
+
+
+@told.post("/api/told/<uuid:account>")
+@limiter.limit(public_rate)
+def hear(account: UUID) -> Response:
+    """Hear an event of an account's provider; it is told again where it can't be taken up now."""
+    try:
+        hearing.hear(way(), account=account, headers=dict(request.headers), body=request.get_data())
+    except NotFromProviderError as error:
+        return error_reply("not_from_provider", str(error), 403)
+    except (ProviderAwayError, ProviderRefusesError) as error:
+        return error_reply("provider_away", str(error), 503)
+    return Response(status=204)

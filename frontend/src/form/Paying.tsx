@@ -1,0 +1,105 @@
+// Paying, in the form's place: what is to be paid, the bank's own boxes in a frame, and what became of it. How the
+// payment stands is always the server's word; the frame only says that there may be news.
+import { useCallback, useEffect, useRef, useState } from "react";
+import type { BlockState, OrderSummaryFace, ReceivedReply } from "../api/generated/wire";
+import { OrderSummaryContent } from "../fields/order_summary/Input";
+import { say } from "../text/visitor";
+import { inStorage } from "../ui/in_storage";
+import { askPayment } from "./transport";
+
+const LOOK_MS = 6_000;
+const LEAST_HEIGHT = 260;
+const NAMELESS: OrderSummaryFace = { id: "order", type: "order_summary", label: "", width: "full" };
+const UNUSED = {
+  answer: null,
+  required: false,
+  locked: false,
+  invalid: false,
+  describedBy: undefined,
+  onChange: () => undefined,
+} as const;
+
+interface Props {
+  received: ReceivedReply;
+  form: string;
+  onNews: (received: ReceivedReply) => void;
+}
+
+/** Where a visitor goes on who has left before paying. */
+export const unpaidPlace = (form: string): string => `codexa-unpaid-${form}`;
+
+export default function Paying({ received, form, onNews }: Props) {
+  const payment = received.payment!;
+  const { order } = received;
+  const title = useRef<HTMLHeadingElement>(null);
+  const frame = useRef<HTMLIFrameElement>(null);
+  const [height, setHeight] = useState(LEAST_HEIGHT);
+  const [away, setAway] = useState(payment.away);
+  const look = useCallback(
+    () =>
+      askPayment(received.page).then(
+        (news) => {
+          setAway(news.payment?.away ?? false);
+          onNews(news);
+        },
+        () => setAway(true),
+      ),
+    [received.page, onNews],
+  );
+  useEffect(() => {
+    title.current?.focus();
+  }, []);
+  useEffect(() => {
+    inStorage(
+      () => localStorage,
+      (place) =>
+        payment.state === "due" ? place.setItem(unpaidPlace(form), received.page) : place.removeItem(unpaidPlace(form)),
+    );
+  }, [form, payment.state, received.page]);
+  useEffect(() => {
+    if (payment.state !== "due") return;
+    void look();
+    const again = setInterval(() => void look(), LOOK_MS);
+    return () => clearInterval(again);
+  }, [look, payment.state]);
+  const origin = payment.page ? new URL(payment.page).origin : "";
+  useEffect(() => {
+    const hear = (event: MessageEvent<{ practiceBank?: string; height?: number }>) => {
+      if (event.origin !== origin || event.source !== frame.current?.contentWindow) return;
+      if (typeof event.data.height === "number") setHeight(Math.max(LEAST_HEIGHT, Math.min(event.data.height, 900)));
+      if (event.data.practiceBank && event.data.practiceBank !== "open") void look();
+    };
+    addEventListener("message", hear);
+    return () => removeEventListener("message", hear);
+  }, [origin, look]);
+  return (
+    <div className="cx-received cx-paying">
+      <h2 ref={title} tabIndex={-1}>
+        {say("payTitle", { amount: payment.amount })}
+      </h2>
+      {payment.practice && <p className="cx-practice">{say("payPractice")}</p>}
+      {order && order.lines.length > 0 && (
+        <OrderSummaryContent
+          {...UNUSED}
+          block={NAMELESS}
+          controlId="order"
+          facts={{ shown: true, order } as BlockState}
+        />
+      )}
+      <div role="status">
+        {payment.state === "expired" && <p>{say("payOver")}</p>}
+        {payment.state === "due" && away && <p>{say("payAway")}</p>}
+        {payment.state === "due" && !away && !payment.page && <p>{say("payWaiting")}</p>}
+        {payment.state === "due" && payment.reason && (
+          <p className="cx-error">{say("payFailed", { reason: payment.reason })}</p>
+        )}
+      </div>
+      {payment.state === "due" && payment.page && (
+        <>
+          <iframe ref={frame} title={say("payFrame")} src={payment.page} style={{ height }} />
+          <p className="cx-help">{say("payWhere")}</p>
+        </>
+      )}
+    </div>
+  );
+}
