@@ -38,8 +38,7 @@ FORMS = {  # file: how many responses
     "star_shop_order.json": 54,
 }
 _DAYS = 40
-# The star shop's account, by the id that its document has, and its key with the practice bank.
-ACCOUNT = UUID("5f0c1d5e-3d0b-4a52-9d0e-a1de11647001")
+# Of the team's account, which the practice bank knows from the beginning.
 BANK_KEY = "practice-secret-alderlight-4711"
 
 
@@ -50,18 +49,20 @@ def load_demo(database: Database, *, examples: Path, sites: list[str], settings:
             return
         who = _make_team(connection)
         # All of it in this one transaction.
-        _add_account(connection, who, settings)
+        account = _add_account(connection, who, settings)
         within: Connect = lambda: nullcontext(connection)  # noqa: E731 - a name for what it is
         for file, count in FORMS.items():
             document = json.loads((examples / file).read_text(encoding="utf-8"))
+            if document.get("payment"):
+                document["payment"] |= {"practice": False, "account": str(account)}
             form = desk.import_form(within, who=who, document=document)
             publishing.set_sites(connection, who=who, form=form, sites=sites)
             edition = publishing.publish(within, who=who, form=form, revision=1)
             _answer(connection, Editions(within).program(form, edition), form, edition, count)
 
 
-def _add_account(connection: Connection, who: SignedIn, settings: Settings) -> None:
-    """Add the team's account with the practice bank, which knows its key from the beginning."""
+def _add_account(connection: Connection, who: SignedIn, settings: Settings) -> UUID:
+    """Add the team's account with the practice bank and return its id."""
     known = {
         "provider": PRACTICE_BANK,
         "name": "Alderlight Observatory",
@@ -70,7 +71,7 @@ def _add_account(connection: Connection, who: SignedIn, settings: Settings) -> N
         "last_four": BANK_KEY[-4:],
         "cards": ["Aster", "Boreal", "Comet"],
     }
-    payments.insert_account(connection, team=who.team_id, known=known, account=ACCOUNT)
+    return payments.insert_account(connection, team=who.team_id, known=known)
 
 
 def _make_team(connection: Connection) -> SignedIn:

@@ -42,6 +42,7 @@ class Row:
     number: int
     edition: int
     received_at: str
+    test: bool
     cells: dict[str, str]
 
 
@@ -77,6 +78,7 @@ class ResponseTable:
             number=response.number,
             edition=response.edition,
             received_at=received_at.isoformat(timespec="seconds"),
+            test=response.test,
             cells={} if edition is None else edition.cells(response, medium),
         )
 

@@ -74,9 +74,9 @@ class RefundRow:
     asked_by: UUID | None
 
 
-def insert_account(connection: Connection, *, team: UUID, known: dict[str, Any], account: UUID | None = None) -> UUID:
+def insert_account(connection: Connection, *, team: UUID, known: dict[str, Any]) -> UUID:
     """Take up an account (provider, name, public_key, secret, last_four, cards) and return its id."""
-    row = exactly_one(connection, _QUERIES["insert_account"], team=team, id=account, **known)
+    row = exactly_one(connection, _QUERIES["insert_account"], team=team, **known)
     return UUID(str(row["id"]))
 
 

@@ -17,7 +17,7 @@ _ROWS_AT_ONCE = 500
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class ResponseRow:
-    """A response as it was kept; answers and computed values by block id."""
+    """A response as it was kept; answers and computed values by block id. A `test` is a try of the team's."""
 
     number: int
     edition: int
@@ -25,6 +25,7 @@ class ResponseRow:
     answers: dict[str, Any]
     computed: dict[str, Any]
     told: dict[str, Any]
+    test: bool
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)

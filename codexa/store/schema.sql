@@ -435,6 +435,18 @@ BEGIN
     END IF;
     RETURN NEW;
 END $$;
+CREATE TABLE public.account (
+    id uuid DEFAULT gen_random_uuid() NOT NULL,
+    team_id uuid,
+    provider text NOT NULL,
+    name text NOT NULL,
+    public_key text NOT NULL,
+    secret bytea NOT NULL,
+    last_four text NOT NULL,
+    hook_secret bytea,
+    cards text[] DEFAULT '{}'::text[] NOT NULL,
+    created_at timestamp with time zone DEFAULT now() NOT NULL
+);
 CREATE TABLE public.address_change (
     person_id uuid NOT NULL,
     email text NOT NULL,
@@ -620,6 +632,28 @@ CREATE TABLE public.password_link (
     person_id uuid NOT NULL,
     expires_at timestamp with time zone NOT NULL
 );
+CREATE TABLE public.payment (
+    id uuid DEFAULT gen_random_uuid() NOT NULL,
+    form_id uuid NOT NULL,
+    number integer NOT NULL,
+    account_id uuid NOT NULL,
+    amount bigint NOT NULL,
+    currency text NOT NULL,
+    payer jsonb NOT NULL,
+    cards text[] DEFAULT '{}'::text[] NOT NULL,
+    state text DEFAULT 'due'::text NOT NULL,
+    reason text DEFAULT ''::text NOT NULL,
+    card text DEFAULT ''::text NOT NULL,
+    refunded bigint DEFAULT 0 NOT NULL,
+    provider_id text,
+    page text DEFAULT ''::text NOT NULL,
+    due_until timestamp with time zone NOT NULL,
+    created_at timestamp with time zone DEFAULT now() NOT NULL,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT payment_amount_check CHECK ((amount > 0)),
+    CONSTRAINT payment_check CHECK (((refunded >= 0) AND (refunded <= amount))),
+    CONSTRAINT payment_state_check CHECK ((state = ANY (ARRAY['due'::text, 'paid'::text, 'expired'::text])))
+);
 CREATE TABLE public.person (
     id uuid DEFAULT gen_random_uuid() NOT NULL,
     email text NOT NULL,
@@ -698,6 +732,16 @@ CREATE UNLOGGED TABLE public.rate (
     count bigint NOT NULL,
     ends_at timestamp with time zone NOT NULL
 );
+CREATE TABLE public.refund (
+    id uuid DEFAULT gen_random_uuid() NOT NULL,
+    payment_id uuid NOT NULL,
+    amount bigint NOT NULL,
+    state text DEFAULT 'asked'::text NOT NULL,
+    asked_by uuid,
+    created_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT refund_amount_check CHECK ((amount > 0)),
+    CONSTRAINT refund_state_check CHECK ((state = ANY (ARRAY['asked'::text, 'done'::text, 'refused'::text])))
+);
 CREATE TABLE public.response_counter (
     form_id uuid NOT NULL,
     last_number integer DEFAULT 0 NOT NULL
@@ -756,6 +800,8 @@ CREATE TABLE public.upload (
 ALTER TABLE ONLY public.procrastinate_events ALTER COLUMN id SET DEFAULT nextval('public.procrastinate_events_id_seq'::regclass);
 ALTER TABLE ONLY public.procrastinate_jobs ALTER COLUMN id SET DEFAULT nextval('public.procrastinate_jobs_id_seq'::regclass);
 ALTER TABLE ONLY public.procrastinate_periodic_defers ALTER COLUMN id SET DEFAULT nextval('public.procrastinate_periodic_defers_id_seq'::regclass);
+ALTER TABLE ONLY public.account
+    ADD CONSTRAINT account_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.address_change
     ADD CONSTRAINT address_change_pkey PRIMARY KEY (person_id);
 ALTER TABLE ONLY public.brand
@@ -788,6 +834,12 @@ ALTER TABLE ONLY public.membership
     ADD CONSTRAINT membership_pkey PRIMARY KEY (team_id, person_id);
 ALTER TABLE ONLY public.password_link
     ADD CONSTRAINT password_link_pkey PRIMARY KEY (token_digest);
+ALTER TABLE ONLY public.payment
+    ADD CONSTRAINT payment_account_id_provider_id_key UNIQUE (account_id, provider_id);
+ALTER TABLE ONLY public.payment
+    ADD CONSTRAINT payment_form_id_number_key UNIQUE (form_id, number);
+ALTER TABLE ONLY public.payment
+    ADD CONSTRAINT payment_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.person
     ADD CONSTRAINT person_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.picture
@@ -806,6 +858,8 @@ ALTER TABLE ONLY public.procrastinate_workers
     ADD CONSTRAINT procrastinate_workers_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.rate
     ADD CONSTRAINT rate_pkey PRIMARY KEY (subject);
+ALTER TABLE ONLY public.refund
+    ADD CONSTRAINT refund_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.response_counter
     ADD CONSTRAINT response_counter_pkey PRIMARY KEY (form_id);
 ALTER TABLE ONLY public.response
@@ -828,6 +882,8 @@ ALTER TABLE ONLY public.team
     ADD CONSTRAINT team_slug_key UNIQUE (slug);
 ALTER TABLE ONLY public.upload
     ADD CONSTRAINT upload_pkey PRIMARY KEY (id);
+CREATE INDEX account_of_team ON public.account USING btree (team_id);
+CREATE UNIQUE INDEX account_practice ON public.account USING btree ((true)) WHERE (team_id IS NULL);
 CREATE INDEX errand_ended ON public.errand USING btree (ended_at);
 CREATE INDEX errand_of_team ON public.errand USING btree (team_id, id);
 CREATE INDEX form_desk ON public.form USING btree (team_id, changed_at DESC) WHERE (deleted_at IS NULL);
@@ -835,6 +891,8 @@ CREATE INDEX idx_procrastinate_jobs_worker_not_null ON public.procrastinate_jobs
 CREATE INDEX idx_procrastinate_workers_last_heartbeat ON public.procrastinate_workers USING btree (last_heartbeat);
 CREATE INDEX membership_person ON public.membership USING btree (person_id);
 CREATE INDEX password_link_person ON public.password_link USING btree (person_id);
+CREATE INDEX payment_changed ON public.payment USING btree (account_id, changed_at);
+CREATE INDEX payment_due ON public.payment USING btree (due_until) WHERE (state = 'due'::text);
 CREATE UNIQUE INDEX person_email ON public.person USING btree (email_folded);
 CREATE INDEX picture_of_team ON public.picture USING btree (team_id, stored_at DESC);
 CREATE INDEX procrastinate_events_job_id_fkey_v1 ON public.procrastinate_events USING btree (job_id);
@@ -845,6 +903,7 @@ CREATE INDEX procrastinate_jobs_queue_name_idx_v1 ON public.procrastinate_jobs U
 CREATE UNIQUE INDEX procrastinate_jobs_queueing_lock_idx_v1 ON public.procrastinate_jobs USING btree (queueing_lock) WHERE (status = 'todo'::public.procrastinate_job_status);
 CREATE INDEX procrastinate_periodic_defers_job_id_fkey_v1 ON public.procrastinate_periodic_defers USING btree (job_id);
 CREATE INDEX rate_ended ON public.rate USING btree (ends_at);
+CREATE INDEX refund_of_payment ON public.refund USING btree (payment_id);
 CREATE INDEX response_newest ON public.response USING btree (form_id, received_at DESC, number DESC);
 CREATE INDEX run_failed ON public.run USING btree (form_id) WHERE (state = 'failed'::text);
 CREATE INDEX run_mailed ON public.run USING btree (form_id, ended_at) WHERE ((kind = 'email'::text) AND (state = 'done'::text));
@@ -862,6 +921,8 @@ CREATE TRIGGER procrastinate_trigger_delete_jobs_v1 BEFORE DELETE ON public.proc
 CREATE TRIGGER procrastinate_trigger_scheduled_events_v1 AFTER INSERT OR UPDATE ON public.procrastinate_jobs FOR EACH ROW WHEN (((new.scheduled_at IS NOT NULL) AND (new.status = 'todo'::public.procrastinate_job_status))) EXECUTE FUNCTION public.procrastinate_trigger_function_scheduled_events_v1();
 CREATE TRIGGER procrastinate_trigger_status_events_insert_v1 AFTER INSERT ON public.procrastinate_jobs FOR EACH ROW WHEN ((new.status = 'todo'::public.procrastinate_job_status)) EXECUTE FUNCTION public.procrastinate_trigger_function_status_events_insert_v1();
 CREATE TRIGGER procrastinate_trigger_status_events_update_v1 AFTER UPDATE OF status ON public.procrastinate_jobs FOR EACH ROW EXECUTE FUNCTION public.procrastinate_trigger_function_status_events_update_v1();
+ALTER TABLE ONLY public.account
+    ADD CONSTRAINT account_team_id_fkey FOREIGN KEY (team_id) REFERENCES public.team(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.address_change
     ADD CONSTRAINT address_change_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.brand
@@ -896,6 +957,10 @@ ALTER TABLE ONLY public.membership
     ADD CONSTRAINT membership_team_id_fkey FOREIGN KEY (team_id) REFERENCES public.team(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.password_link
     ADD CONSTRAINT password_link_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.payment
+    ADD CONSTRAINT payment_account_id_fkey FOREIGN KEY (account_id) REFERENCES public.account(id);
+ALTER TABLE ONLY public.payment
+    ADD CONSTRAINT payment_form_id_number_fkey FOREIGN KEY (form_id, number) REFERENCES public.response(form_id, number) ON DELETE CASCADE;
 ALTER TABLE ONLY public.picture
     ADD CONSTRAINT picture_team_id_fkey FOREIGN KEY (team_id) REFERENCES public.team(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.presence
@@ -908,6 +973,10 @@ ALTER TABLE ONLY public.procrastinate_jobs
     ADD CONSTRAINT procrastinate_jobs_worker_id_fkey FOREIGN KEY (worker_id) REFERENCES public.procrastinate_workers(id) ON DELETE SET NULL;
 ALTER TABLE ONLY public.procrastinate_periodic_defers
     ADD CONSTRAINT procrastinate_periodic_defers_job_id_fkey FOREIGN KEY (job_id) REFERENCES public.procrastinate_jobs(id);
+ALTER TABLE ONLY public.refund
+    ADD CONSTRAINT refund_asked_by_fkey FOREIGN KEY (asked_by) REFERENCES public.person(id) ON DELETE SET NULL;
+ALTER TABLE ONLY public.refund
+    ADD CONSTRAINT refund_payment_id_fkey FOREIGN KEY (payment_id) REFERENCES public.payment(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.response_counter
     ADD CONSTRAINT response_counter_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.response

@@ -30,6 +30,8 @@ def example_of(endpoint):
         "LeaveRequest": {"tab": "abc"},
         "NewBrandRequest": {"name": "Night", "look": {}},
         "BrandRequest": {"look": {}},
+        "NewAccountRequest": {"secret": "practice-secret-unknown"},
+        "RefundRequest": {"amount": "1"},
         "SitesRequest": {"sites": ["https://www.example.org"]},
     }
     return examples[endpoint.request.__name__] if endpoint.request else None

@@ -64,7 +64,7 @@ class TestEveryRoute:
 
     @staticmethod
     def ask(agent, endpoint, form, **headers):
-        places = {"form": form, "upload": form, "brand": form}
+        places = dict.fromkeys(("form", "upload", "brand", "account"), form)
         address = re.sub(r"<\w+:(\w+)>", lambda place: str(places.get(place[1], 1)), endpoint.rule)
         return agent.client.open(
             address, method=endpoint.method, headers={**agent.headers, **headers}, json=example_of(endpoint)

@@ -11,8 +11,14 @@ from codexa.practice.bank.pages import money, pages
 
 def application() -> Flask:
     """Return the bank; from now on it tells shops what happened."""
-    store.prepare()
+    app = build()
     telling.start()
+    return app
+
+
+def build() -> Flask:
+    """Return the bank, which tells nobody by itself."""
+    store.prepare()
     app = Flask(__name__)
     app.config["MAX_CONTENT_LENGTH"] = 64 * 1024
     app.jinja_env.filters["money"] = lambda payment: money(payment["amount"], payment["currency"])

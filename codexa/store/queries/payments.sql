@@ -1,8 +1,7 @@
 -- name: insert_account
 -- Takes up an account with a provider; its keys come encrypted.
-INSERT INTO account (id, team_id, provider, name, public_key, secret, last_four, cards)
-VALUES (coalesce(%(id)s, gen_random_uuid()), %(team)s, %(provider)s, %(name)s, %(public_key)s, %(secret)s,
-    %(last_four)s, %(cards)s)
+INSERT INTO account (team_id, provider, name, public_key, secret, last_four, cards)
+VALUES (%(team)s, %(provider)s, %(name)s, %(public_key)s, %(secret)s, %(last_four)s, %(cards)s)
 RETURNING id;
 
 -- name: set_hook_secret

@@ -46,7 +46,8 @@ ORDER BY event.id;
 
 -- name: page_of_responses
 -- Complete responses of a form of the team, newest first: those after a place in that order, or from the first.
-SELECT response.number, response.edition, response.received_at, response.answers, response.computed, response.told
+SELECT response.number, response.edition, response.received_at, response.answers, response.computed, response.told,
+    response.test
 FROM response JOIN form ON form.id = response.form_id
 WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL AND response.stage = 'complete'
     AND (%(number)s::integer IS NULL OR (response.received_at, response.number) < (%(received_at)s, %(number)s))
@@ -59,15 +60,18 @@ SELECT count(*) FROM response JOIN form ON form.id = response.form_id
 WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL AND response.stage = 'complete';
 
 -- name: all_responses
--- All complete responses of a form of the team, newest first, for an export.
-SELECT response.number, response.edition, response.received_at, response.answers, response.computed, response.told
+-- All complete responses of a form of the team, newest first, for an export; no tries.
+SELECT response.number, response.edition, response.received_at, response.answers, response.computed, response.told,
+    response.test
 FROM response JOIN form ON form.id = response.form_id
 WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL AND response.stage = 'complete'
+    AND NOT response.test
 ORDER BY response.received_at DESC, response.number DESC;
 
 -- name: find_response
 -- One response of a form of the team.
-SELECT response.number, response.edition, response.received_at, response.answers, response.computed, response.told
+SELECT response.number, response.edition, response.received_at, response.answers, response.computed, response.told,
+    response.test
 FROM response JOIN form ON form.id = response.form_id
 WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL AND response.number = %(number)s;
 

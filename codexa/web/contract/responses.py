@@ -18,11 +18,12 @@ class ColumnReply(Message):
 
 
 class RowReply(Message):
-    """A response as a row; `cells` holds text by column id, nothing for a blank."""
+    """A response as a row; `cells` holds text by column id, nothing for a blank; a `test` is a try, not exported."""
 
     number: int
     edition: int
     received_at: str
+    test: bool
     cells: dict[str, str]
 
 

@@ -3437,7 +3437,7 @@ export interface ResponseReply {
   row: RowReply;
 }
 /**
- * A response as a row; `cells` holds text by column id, nothing for a blank.
+ * A response as a row; `cells` holds text by column id, nothing for a blank; a `test` is a try, not exported.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "RowReply".
@@ -3449,6 +3449,7 @@ export interface RowReply {
   edition: number;
   number: number;
   received_at: string;
+  test: boolean;
 }
 /**
  * A page of responses, newest first; `next` asks for the page after it, where there may be one.
