@@ -2,7 +2,19 @@
 
 import sys
 
-from bench import evaluate, evaluate_request, faults, formulas, hostile, kills, mails, page_weight, submit, workbench
+from bench import (
+    evaluate,
+    evaluate_request,
+    faults,
+    formulas,
+    hostile,
+    kills,
+    mails,
+    page_weight,
+    payments,
+    submit,
+    workbench,
+)
 
 _BENCHMARKS = {
     "formulas": formulas.run,
@@ -14,6 +26,7 @@ _BENCHMARKS = {
     "hostile": hostile.run,
     "kills": kills.run,
     "mails": mails.run,
+    "payments": payments.run,
     "submit": submit.run,
 }
 

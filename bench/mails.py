@@ -1,9 +1,5 @@
 """Follow-ups while web, worker, mailbox and database are killed at random: each exactly once. And their rate."""
 
-import os
-import random
-import signal
-import subprocess
 import tempfile
 import threading
 import time
@@ -17,7 +13,7 @@ from typing import Any
 import psycopg
 
 from bench.engine_form import large_form
-from bench.hostile import workers_of
+from bench.helpers import Helpers, kill_in_turn
 from bench.kills import Told, visitors_handing_in
 from bench.measuring import report
 from bench.running import Running, running_with
@@ -25,40 +21,12 @@ from codexa.core.form.form import Form
 from codexa.practice.mailbox import store
 from codexa.services.follow_ups.mailing import message_id
 from codexa.settings import Settings
-from launch import PYTHON, ROOT
 from launch.machine import free_port
 
 _KILLS, _SHORT_KILLS, _MAILS = 200, 20, 10_000
-_BETWEEN = (0.2, 0.9)  # seconds
+_MODULES = {"mailbox": ("codexa.practice.mailbox.smtp",), "worker": ("codexa.jobs",)}
 _LONGEST = 600  # seconds that may pass till all has been carried out
 _MAILS_OF_EACH, _FOLLOW_UPS = ("team", "visitor"), ("team", "visitor", "hook")
-
-
-class _Helpers:
-    """The worker and the mailbox: started again whenever they have ended, as a supervisor does."""
-
-    def __init__(self, environment: dict[str, str]) -> None:
-        self._environment = environment
-        self._modules = {"mailbox": "codexa.practice.mailbox.smtp", "worker": "codexa.jobs"}
-        self._running: dict[str, subprocess.Popen[bytes]] = {}
-
-    def start(self, name: str) -> None:
-        command = [str(PYTHON), "-m", self._modules[name]]
-        self._running[name] = subprocess.Popen(command, cwd=ROOT, env=self._environment, stderr=subprocess.DEVNULL)
-
-    def kill(self, name: str) -> None:
-        process = self._running.pop(name)
-        process.kill()
-        process.wait()
-
-    def revive(self) -> None:
-        for name, process in list(self._running.items()):
-            if process.poll() is not None:
-                self.start(name)
-
-    def kill_all(self) -> None:
-        for name in list(self._running):
-            self.kill(name)
 
 
 class _Receiver:
@@ -118,13 +86,14 @@ def short_run() -> bool:
 
 
 @contextmanager
-def _everything() -> Iterator[tuple[Running, _Helpers, _Receiver, Path]]:
+def _everything() -> Iterator[tuple[Running, Helpers, _Receiver, Path]]:
     receiver = _Receiver()
     smtp = str(free_port())
     with tempfile.TemporaryDirectory(prefix="codexa-mails-") as folder:
         settings = {"CODEXA_SMTP_PORT": smtp, "CODEXA_MAILS_PER_HOUR": "1000000"}
         with running_with(form_with_follow_ups(receiver.port), workers=2, settings=settings) as running:
-            helpers = _Helpers({**running.environment, "PRACTICE_SMTP_PORT": smtp, "PRACTICE_MAILBOX": folder})
+            places = {"PRACTICE_SMTP_PORT": smtp, "PRACTICE_MAILBOX": folder}
+            helpers = Helpers({**running.environment, **places}, _MODULES)
             helpers.start("mailbox")
             helpers.start("worker")
             try:
@@ -134,10 +103,10 @@ def _everything() -> Iterator[tuple[Running, _Helpers, _Receiver, Path]]:
                 receiver.close()
 
 
-def _exactly_once(running: Running, helpers: _Helpers, receiver: _Receiver, folder: Path, kills: int) -> bool:
+def _exactly_once(running: Running, helpers: Helpers, receiver: _Receiver, folder: Path, kills: int) -> bool:
     told = Told()
     with visitors_handing_in(running, told):
-        killed = _kill(running, helpers, kills)
+        killed = kill_in_turn(running, helpers, ("worker", "mailbox"), kills, seed=13)
     carried_out = _wait_for_all(running, helpers, hurried=True)
     numbers = _numbers(running)
     expected = {
@@ -161,26 +130,7 @@ def _exactly_once(running: Running, helpers: _Helpers, receiver: _Receiver, fold
     return report("hooks_extra", len(receiver.came.keys() - hooks), "that nobody expects", 0, at_least=False) and met
 
 
-def _kill(running: Running, helpers: _Helpers, kills: int) -> Counter[str]:
-    chance, killed = random.Random(13), Counter[str]()
-    for number in range(kills):
-        time.sleep(chance.uniform(*_BETWEEN))
-        # All four in turn, so that a short run has them all; the moment is what chance decides.
-        victim = ("web", "worker", "mailbox", "database")[number % 4]
-        if victim == "web":
-            os.kill(chance.choice(workers_of(running.server)), signal.SIGKILL)
-        elif victim == "database":
-            running.stop_database(signal.SIGKILL)
-            running.start_database()
-        else:
-            helpers.kill(victim)
-            helpers.start(victim)
-        killed[victim] += 1
-        helpers.revive()
-    return killed
-
-
-def _wait_for_all(running: Running, helpers: _Helpers, *, hurried: bool) -> bool:
+def _wait_for_all(running: Running, helpers: Helpers, *, hurried: bool) -> bool:
     """Wait until nothing waits; `hurried` does without the pauses before further tries."""
     ends = time.monotonic() + _LONGEST
     while time.monotonic() < ends:
@@ -208,7 +158,7 @@ def _mails(folder: Path) -> Counter[str]:
     return Counter({str(each.message["Message-ID"]): each.times for each in store.all_mail()})
 
 
-def _rate(running: Running, helpers: _Helpers) -> bool:
+def _rate(running: Running, helpers: Helpers) -> bool:
     """Hand in while the worker rests; then see how quickly it catches up."""
     helpers.kill("worker")
     told = Told()

@@ -144,10 +144,10 @@ def paragraph(page, at, *pieces):
     type_text(page, page.get_by_role("textbox", name=f"Text of paragraph {at}", exact=True), *pieces)
 
 
-def publish(page):
-    """Publish, with nothing that the proof finds; returns the public form."""
+def publish(page, doubts="no doubts"):
+    """Publish, with nothing that the proof finds but these doubts; returns the public form."""
     saved(page)
-    expect(page.get_by_role("button", name=re.compile("^Proof: "))).to_have_text(re.compile("no errors, no doubts"))
+    expect(page.get_by_role("button", name=re.compile("^Proof: "))).to_have_text(re.compile(f"no errors, {doubts}"))
     page.get_by_role("button", name="Publish edition 1").click()
     expect(page.get_by_text("Edition 1 is live.")).to_be_visible()
     with page.expect_popup() as opened:

@@ -38,10 +38,74 @@ def test_a_visitor_sees_the_total_follow_every_answer_and_gets_it_confirmed(page
     page.get_by_label("Street").fill("Harbour Road 12")
     page.get_by_label("Postal code").fill("49487")
     page.get_by_label("Town").fill("Alderlight")
-    page.get_by_role("button", name="Order").click()
+    page.get_by_role("button", name="Order and pay").click()
+    pay_by_keyboard(page, "4000000000000200")
+    expect(page.get_by_text("That did not work: There is not enough on the card. Nothing was charged.")).to_be_visible()
+    page.reload()  # closed and opened again, it goes on where it was
+    expect(page.get_by_role("heading", name="To pay: €51.16")).to_be_focused()
+    assert axe_findings(page) == []
+    assert page.evaluate("document.documentElement.scrollWidth") == 320
+    pay_by_keyboard(page, "4000000000000309")
+    bank_of(page).get_by_role("button", name="Yes, confirm").press("Enter")
+    expect(page.get_by_text("Paid: €51.16")).to_be_visible()
+    assert page.evaluate("Object.keys(localStorage).filter((name) => name.startsWith('codexa-unpaid'))") == []
     expect(
         page.get_by_text(re.compile("comes to €51.16: 3 × Poster of the northern sky, 1 × A warm blanket"))
     ).to_be_visible()
+
+
+def bank_of(page):
+    """The bank's own page, in its frame."""
+    return page.frame_locator("iframe")
+
+
+def pay_by_keyboard(page, number):
+    """Type a card as a person without a mouse does."""
+    bank_of(page).get_by_label("Number of the card").focus()
+    for typed in (number, "Tab", "11/29", "Tab", "123", "Enter"):
+        page.keyboard.press(typed) if typed in {"Tab", "Enter"} else page.keyboard.type(typed)
+
+
+def test_money_is_asked_for_in_practice_and_given_back_by_keyboard(desk, servers):
+    """A form is made that asks for money; what a visitor pays is listed, and a part of it given back."""
+    page = desk
+    paste_form(page, "Lamp sale", "# Lamps\nRed lamp €9.50\nE-mail*\n")
+    area(page, "Payment")
+    page.get_by_label("Ask for a payment once the form is handed in").check()
+    expect(page.get_by_text("No field asks for the payer's e-mail")).to_be_visible()
+    page.get_by_label("and is written to at").click()
+    page.get_by_role("option", name="E-mail").click()
+    expect(page.get_by_text("no errors")).to_be_visible()
+    expect(page.get_by_text("Payments are for practice")).to_be_visible()
+    expect_usable(page)
+    visitor = publish(page, doubts="2 doubts")  # it is for practice, and there is no summary
+    visitor.get_by_role("button", name="One more of Red lamp").click()
+    visitor.get_by_label("E-mail").fill("ingrid@example.org")
+    visitor.get_by_role("button", name="Send").click()
+    expect(visitor.get_by_text("For practice: no money moves.")).to_be_visible()
+    form = visitor.url
+    pay_by_keyboard(visitor, "4000000000000002")
+    expect(visitor.get_by_text("Paid: €9.50")).to_be_visible()
+    page.reload()
+    payments = page.get_by_role("region", name="Payments")
+    expect(payments.get_by_text("For practice: €9.50 from 1 payment")).to_be_visible()
+    payments.get_by_role("button", name="Give back of payment 1").press("Enter")
+    payments.get_by_label("How much, in EUR").fill("10")
+    payments.get_by_role("button", name="Give it back").press("Enter")
+    payments.get_by_role("button", name="Yes, give 10 EUR back").press("Enter")
+    expect(payments.get_by_text("At most 9.50 EUR can be given back.")).to_be_visible()
+    payments.get_by_label("How much, in EUR").fill("4.50")
+    payments.get_by_role("button", name="Give it back").press("Enter")
+    payments.get_by_role("button", name="Yes, give 4.50 EUR back").press("Enter")
+    expect(payments.get_by_text("partly given back")).to_be_visible()
+    assert axe_findings(page) == []
+    assert form.startswith(f"{servers.web}/received/")
+
+
+def test_the_bank_is_usable_by_everybody(page, servers):
+    page.goto(servers.bank)
+    assert axe_findings(page) == []
+    expect(page.get_by_role("heading", name="Practice bank")).to_be_visible()
 
 
 def test_prices_are_set_where_options_are_and_what_sending_costs_where_the_order_is(desk):

@@ -4,7 +4,6 @@ import { useCallback, useEffect, useRef, useState } from "react";
 import type { BlockState, OrderSummaryFace, ReceivedReply } from "../api/generated/wire";
 import { OrderSummaryContent } from "../fields/order_summary/Input";
 import { say } from "../text/visitor";
-import { inStorage } from "../ui/in_storage";
 import { askPayment } from "./transport";
 
 const LOOK_MS = 6_000;
@@ -21,14 +20,10 @@ const UNUSED = {
 
 interface Props {
   received: ReceivedReply;
-  form: string;
   onNews: (received: ReceivedReply) => void;
 }
 
-/** Where a visitor goes on who has left before paying. */
-export const unpaidPlace = (form: string): string => `codexa-unpaid-${form}`;
-
-export default function Paying({ received, form, onNews }: Props) {
+export default function Paying({ received, onNews }: Props) {
   const payment = received.payment!;
   const { order } = received;
   const title = useRef<HTMLHeadingElement>(null);
@@ -49,13 +44,6 @@ export default function Paying({ received, form, onNews }: Props) {
   useEffect(() => {
     title.current?.focus();
   }, []);
-  useEffect(() => {
-    inStorage(
-      () => localStorage,
-      (place) =>
-        payment.state === "due" ? place.setItem(unpaidPlace(form), received.page) : place.removeItem(unpaidPlace(form)),
-    );
-  }, [form, payment.state, received.page]);
   useEffect(() => {
     if (payment.state !== "due") return;
     void look();

@@ -4,7 +4,6 @@ import type { FormFace } from "../api/generated/wire";
 import { SurroundingsContext, type Tools, ToolsContext } from "../fields/input";
 import { RichText } from "../fields/RichText";
 import { say } from "../text/visitor";
-import { inStorage } from "../ui/in_storage";
 import { Banner } from "./Banner";
 import { brandClasses, brandStyle } from "./brand";
 import { BlockList } from "./BlockList";
@@ -17,6 +16,7 @@ import { Safe } from "./Safe";
 import type { FormSession } from "./session";
 import { FORM, type Line, type Snapshot } from "./snapshot";
 import { pageTitle } from "./titles";
+import { unpaidPage } from "./unpaid";
 
 interface Props {
   session: FormSession;
@@ -157,11 +157,8 @@ function Filling({ session, form }: { session: FormSession; form: string }) {
 
 /** What the visitor handed in on this device and has not paid: where that goes on. */
 function Unpaid({ form }: { form: string }) {
-  const page = inStorage(
-    () => localStorage,
-    (place) => place.getItem(`codexa-unpaid-${form}`),
-  );
-  if (!page?.startsWith("/received/")) return null;
+  const page = unpaidPage(form);
+  if (!page) return null;
   const framed = location.pathname.startsWith("/embed/");
   return (
     <p className="cx-restored">

@@ -5,6 +5,7 @@ import { late } from "../fields/late";
 import { RichText } from "../fields/RichText";
 import { say } from "../text/visitor";
 import { Bars } from "./Bars";
+import { rememberUnpaid } from "./unpaid";
 
 const Paying = late<ComponentProps<typeof import("./Paying").default>>(() => import("./Paying"));
 
@@ -21,7 +22,11 @@ interface Props {
 
 /** What is to be paid first, where something is; then the confirmation. */
 export function Received(props: Props) {
-  const { payment } = props.received;
+  const { received, form } = props;
+  const { payment } = received;
+  useEffect(() => {
+    if (payment) rememberUnpaid(form, payment.state === "due" ? received.page : null);
+  }, [form, payment, received.page]);
   return payment && payment.state !== "paid" ? <Paying {...props} /> : <Confirmed {...props} />;
 }
 

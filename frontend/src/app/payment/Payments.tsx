@@ -91,7 +91,7 @@ export function Payments() {
             <TableCell align="right">Amount</TableCell>
             <TableCell>State</TableCell>
             <TableCell>Asked for</TableCell>
-            <TableCell />
+            <TableCell align="right">Money back</TableCell>
           </TableRow>
         </TableHead>
         <TableBody>
