@@ -14,7 +14,7 @@ from codexa.core.formula.values import Failed
 from codexa.core.program.evaluate import State, evaluate
 from codexa.core.program.facts import Formula
 from codexa.core.program.figure_kinds import kind_of
-from codexa.core.program.follow_ups import MOMENTS, due
+from codexa.core.program.follow_ups import USUAL_MOMENTS, as_if, due
 from codexa.core.program.names import name_of
 from codexa.core.program.order import money
 from codexa.core.program.order_names import ORDER
@@ -110,7 +110,8 @@ def outcome_of(state: State) -> Expected:
 
 def _follow_ups(state: State) -> dict[str, str]:
     numbered = replace(state, context=state.context.with_number(_NUMBER))
-    return {each.follow_up: each.told for moment in MOMENTS for each in due(numbered, moment)}
+    found = ((moment, as_if(numbered, moment)) for moment in USUAL_MOMENTS)
+    return {each.follow_up: each.told for moment, then in found if then is not None for each in due(then, moment)}
 
 
 def _is_conditional(state: State, block: str) -> bool:

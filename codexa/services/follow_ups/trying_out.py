@@ -6,7 +6,7 @@ from typing import Any
 from uuid import UUID
 
 from codexa.core.program.evaluate import evaluate
-from codexa.core.program.follow_ups import MOMENTS, Due, due
+from codexa.core.program.follow_ups import MOMENTS, Due, as_if, due
 from codexa.core.program.program import Program
 from codexa.services.context import context_of
 from codexa.services.errands.asking import ask
@@ -39,7 +39,8 @@ def follow_ups_of(
 
 def _due(program: Program, answers: dict[str, Any], link: dict[str, str], people: Mapping[str, str]) -> list[Due]:
     state = evaluate(program, answers, context_of(program.form, link, people=people).with_number(_NUMBER))
-    return [each for moment in MOMENTS for each in due(state, moment)]
+    found = ((moment, as_if(state, moment)) for moment in MOMENTS)
+    return [each for moment, then in found if then is not None for each in due(then, moment)]
 
 
 def _shown(each: Due) -> Shown:

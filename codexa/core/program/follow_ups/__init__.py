@@ -2,9 +2,11 @@
 
 import datetime
 from collections.abc import Iterator, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from decimal import Decimal
 from typing import Any, get_args
 
+from codexa.core.context import PaymentFacts
 from codexa.core.fields.moments import shown_date
 from codexa.core.form.follow_ups import EmailFollowUp, FollowUp, Moment, WebhookFollowUp
 from codexa.core.program.evaluate import State
@@ -14,10 +16,15 @@ from codexa.core.program.follow_ups.email import EmailKind
 from codexa.core.program.follow_ups.email_findings import people_findings
 from codexa.core.program.follow_ups.kind import FollowUpKind, holds
 from codexa.core.program.follow_ups.webhook import WebhookKind
+from codexa.core.program.payment import payment_due
 from codexa.core.program.program import Program
 
 KINDS: dict[type[FollowUp], FollowUpKind[Any]] = {EmailFollowUp: EmailKind(), WebhookFollowUp: WebhookKind()}
 MOMENTS: tuple[Moment, ...] = get_args(Moment)
+# What a response comes to where all goes well.
+USUAL_MOMENTS: tuple[Moment, ...] = ("handed in", "paid", "complete", "day")
+_TRIED_NUMBER = "0000"  # of a payment that is only tried
+_OF_PAYMENT: tuple[Moment, ...] = ("paid", "payment failed", "refunded")
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -34,6 +41,20 @@ class Due:
     content: dict[str, Any]
     told: str
     at: str | None = None
+
+
+def as_if(state: State, moment: Moment) -> State | None:
+    """Return the state as it would be at a moment of its life, for trying; None where it does not come to that.
+
+    What is due counts as paid, once it would be; of money given back, all of it.
+    """
+    asked = payment_due(state)
+    if asked is None or moment == "handed in":
+        return state if moment not in _OF_PAYMENT else None
+    refunded = asked.amount if moment == "refunded" else Decimal(0)
+    status = {"payment failed": "due", "refunded": "refunded"}.get(moment, "paid")
+    facts = PaymentFacts(amount=asked.amount, number=_TRIED_NUMBER, status=status, refunded=refunded)
+    return replace(state, context=state.context.with_payment(facts))
 
 
 def due(state: State, moment: Moment) -> list[Due]:
@@ -68,9 +89,6 @@ def _due(state: State, follow_up: FollowUp) -> Due | None:
 
 def _in_words(at: datetime.datetime, state: State) -> str:
     return f"on {shown_date(at.date(), state.program.form.locale)} at {at:%H:%M}"
-
-
-_OF_PAYMENT = ("paid", "payment failed", "refunded")
 
 
 def _moment_findings(program: Program, follow_up: FollowUp) -> Iterator[Finding]:

@@ -7,11 +7,11 @@ import Switch from "@mui/material/Switch";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import type { Check, Form } from "../../api/generated/wire";
-import type { Block } from "../../model/blocks";
 import { RichTextField } from "../../ui/RichTextField";
 import { type SettingRow, SettingRows } from "../../ui/SettingRows";
 import { HelpButton } from "../help/HelpTopic";
 import { useBench } from "../workbench/bench";
+import { useSells } from "../workbench/useSells";
 import { FormulaEditor } from "./FormulaEditor";
 import { Heading } from "./InspectorFrame";
 import { LongTextField } from "../../ui/LongTextField";
@@ -104,19 +104,6 @@ export function FormSettings() {
 interface Props {
   form: Form;
   edit: (changes: Partial<Form>) => void;
-}
-
-/** Whether anything in the form has a price, or its order has settings. */
-function useSells(): boolean {
-  const { form, parts } = useBench();
-  const { discounts, shipping, taxes, refuse_empty } = form.order;
-  const priced = (block: Block): boolean =>
-    block.type === "order_summary" ||
-    block.type === "product" ||
-    ("options" in block && block.options.some((option) => "price" in option && option.price !== null)) ||
-    (block.type === "number" && block.price !== null);
-  const set = discounts.length > 0 || taxes.length > 0 || shipping !== "" || refuse_empty;
-  return set || [...parts.values()].some((entry) => entry.what === "block" && priced(entry.part));
 }
 
 const VALUES = { htmlInput: { "data-values": "" } };

@@ -54,3 +54,6 @@ export const MOMENTS = {
   refunded: "When money is given back",
   day: "On a day before or after",
 } as const;
+
+/** Those that only a form with a payment comes to. */
+export const OF_PAYMENT: readonly string[] = ["paid", "payment failed", "refunded"];

@@ -132,7 +132,14 @@ function Grid({ data, page, loading, selected, onPage, onOpen }: GridProps) {
 
 function columnsOf(columns: ColumnReply[]): GridColDef<RowReply>[] {
   return [
-    { field: "number", headerName: "No.", width: 64, align: "right", headerAlign: "right" },
+    {
+      field: "number",
+      headerName: "No.",
+      width: 64,
+      align: "right",
+      headerAlign: "right",
+      valueFormatter: (value: number, { test }) => (test ? `try ${value}` : value),
+    },
     {
       field: "received_at",
       headerName: "Received",

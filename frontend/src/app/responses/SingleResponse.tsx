@@ -53,6 +53,7 @@ export function SingleResponse({ formId, number, onClose }: Props) {
       {found.data && (
         <Box sx={{ px: 2.5, pb: 3 }}>
           <Typography variant="body2" color="text.secondary" sx={{ mb: 2 }}>
+            {found.data.row.test && <b>A try: paid for practice, in no export. </b>}
             Received {asDayAndTime(found.data.row.received_at)} · edition {found.data.row.edition} ·{" "}
             <a href={api.pdfAddress(formId, number)}>Keep as PDF</a>
           </Typography>

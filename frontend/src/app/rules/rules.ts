@@ -1,9 +1,14 @@
 // The rules of a form: every condition that reads something, with what it acts on. No React, no fetch.
 import type { Note, OutcomeReply } from "../../api/generated/wire";
-import type { Entry, Parts } from "../../model/parts";
+import { type Entry, ORDER, type Parts, PAYMENT } from "../../model/parts";
+
+/** What a rule acts on: a part of the form, its order, or its payment. */
+export interface RuleOwner extends Pick<Entry, "id" | "number" | "title" | "page"> {
+  what: Entry["what"] | "order" | "payment";
+}
 
 export interface Rule {
-  owner: Entry;
+  owner: RuleOwner;
   note: Note;
   /** What it does: its note's fact ("shown", "required", "check", "next" …). */
   fact: string;
@@ -21,14 +26,23 @@ export const RULE_WORDS: Record<string, string> = {
   counted: "count",
   follow_up: "do a follow-up",
   recipient: "choose a recipient",
+  discount: "take something off",
+  tax: "tax",
+  payment: "ask for a payment",
 };
 
 /** Whether a note tells a rule: a condition, or a filter, that reads something. */
 export const isRule = (note: Note): boolean => note.condition && (note.reads.length > 0 || note.fact === "offered");
 
-/** All rules in the order of the outline. */
+const NOWHERE = { number: "", page: null } as const;
+const OF_THE_FORM: readonly RuleOwner[] = [
+  { ...NOWHERE, id: ORDER, what: "order", title: "The order" },
+  { ...NOWHERE, id: PAYMENT, what: "payment", title: "The payment" },
+];
+
+/** All rules in the order of the outline, then those of the order and of the payment. */
 export function rulesOf(parts: Parts, notes: Record<string, Note[]>): Rule[] {
-  return [...parts.values()].flatMap((owner) =>
+  return [...parts.values(), ...OF_THE_FORM].flatMap((owner: RuleOwner) =>
     (notes[owner.id] ?? []).filter(isRule).map((note) => ({ owner, note, fact: note.fact })),
   );
 }
@@ -68,9 +82,11 @@ export const fitsFilter = (rule: Rule, filter: RuleFilter, parts: Parts): boolea
   (filter.fact === "" || rule.fact === filter.fact) &&
   wordsOf(rule, parts).toLowerCase().includes(filter.search.trim().toLowerCase());
 
-const BESIDE: Partial<Record<Entry["what"], string>> = {
+const BESIDE: Partial<Record<RuleOwner["what"], string>> = {
   confirmation: "Confirmations, the first that holds",
   follow_up: "Follow-ups, each that holds",
+  order: "The order",
+  payment: "The payment",
 };
 
 /** Rules by the page that they act on; what stands beside the pages is a group of its own. */

@@ -9,6 +9,7 @@ import TextField from "@mui/material/TextField";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { withParts } from "../compose/formula_completion";
 import { namedIn } from "../../model/outline";
+import { useSells } from "./useSells";
 import { useBench } from "./bench";
 
 /** The box that takes values in which something happens, or null. */
@@ -122,10 +123,39 @@ interface ListProps {
 }
 
 const OF_RESPONSE = { name: "response.number", number: "", title: "Number of the response", kind: "Response" };
+const OF_ORDER = {
+  lines: "Order: what was ordered",
+  count: "Order: how many pieces",
+  weight: "Order: what it weighs",
+  subtotal: "Order: subtotal",
+  discount: "Order: taken off",
+  shipping: "Order: shipping",
+  tax: "Order: tax",
+  total: "Order: total",
+};
+const OF_PAYMENT = {
+  amount: "Payment: amount",
+  number: "Payment: the bank’s number",
+  status: "Payment: how it stands",
+  refunded: "Payment: given back",
+};
+
+/** The names of an order or a payment, as they are offered. */
+const namesOf = (what: "order" | "payment", titles: Readonly<Record<string, string>>) =>
+  Object.entries(titles).map(([name, title]) => ({ ...OF_RESPONSE, name: `${what}.${name}`, title }));
 
 function NameList({ rowKind, onPick, onTyped, onLeave }: ListProps) {
   const { form } = useBench();
-  const names = useMemo(() => [...withParts(namedIn(form, rowKind)), OF_RESPONSE], [form, rowKind]);
+  const sells = useSells();
+  const names = useMemo(
+    () => [
+      ...withParts(namedIn(form, rowKind)),
+      ...(sells ? namesOf("order", OF_ORDER) : []),
+      ...(form.payment.on ? namesOf("payment", OF_PAYMENT) : []),
+      OF_RESPONSE,
+    ],
+    [form, rowKind, sells],
+  );
   return (
     <Paper elevation={4} sx={{ p: 1, width: 340 }}>
       <Autocomplete
