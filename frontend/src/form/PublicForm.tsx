@@ -50,6 +50,8 @@ export function PublicForm({ session, form, upload, address, onRedirect, onOwnPa
     } else if (received?.confirmation.redirect) onRedirect(received.confirmation.redirect);
     else if (received?.confirmation.own_page && received.page) onOwnPage?.(received.page);
   }, [received, onRedirect, onOwnPage]);
+  // All pages are done, and the form is not.
+  const paying = (received?.payment?.state ?? "paid") !== "paid";
   const tools = useMemo<Tools>(
     () => ({
       locale: face.locale,

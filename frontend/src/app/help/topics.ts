@@ -24,6 +24,10 @@ export const AREA_HELP: Readonly<Record<string, AreaHelp>> = {
     line: "How the form looks and speaks: colours, typeface, pictures, and every word it says by itself.",
     example: "Plan a visit",
   },
+  payment: {
+    line: "What visitors pay once they have handed in, through which account, and what was paid and given back.",
+    example: "Star shop order",
+  },
   "follow-ups": {
     line: "What is done once a response is there: mail to the team and the visitor, and other systems told. Each exactly once.",
     example: "Plan a visit",
