@@ -70,8 +70,8 @@ export function PublicForm({ session, form, upload, address, onRedirect, onOwnPa
         <Progress
           face={face}
           state={state}
-          page={page}
-          done={phase === "received" && (received?.payment?.state ?? "paid") === "paid"}
+          page={paying ? (state.path.at(-1) ?? page) : page}
+          done={phase === "received" && !paying}
         />
       )}
       <ToolsContext value={tools}>
