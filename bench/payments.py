@@ -200,7 +200,10 @@ def _settle(running: Running, helpers: Helpers, way: Way) -> bool:
     while time.monotonic() < ends:
         helpers.revive()
         with psycopg.connect(running.database) as connection:
-            connection.execute("UPDATE payment SET due_until = now() - interval '1 second' WHERE state = 'due'")
+            connection.execute(
+                "UPDATE payment SET due_until = now() - interval '1 second',"
+                " changed_at = now() - interval '1 minute' WHERE state = 'due'"
+            )
             connection.execute(
                 "UPDATE procrastinate_jobs SET scheduled_at = NULL WHERE status = 'todo' AND scheduled_at > now()"
                 " AND task_name IN ('carry_out', 'run_errand')"

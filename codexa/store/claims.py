@@ -32,6 +32,11 @@ def release(connection: Connection, *, form: UUID, number: int) -> None:
     connection.execute(_QUERIES["release"], {"form": form, "number": number})
 
 
+def take_again(connection: Connection, *, form: UUID, number: int) -> None:
+    """Take again what a response had given back, whatever is left: it is sold."""
+    connection.execute(_QUERIES["take_again"], {"form": form, "number": number})
+
+
 def taken(connection: Connection, *, form: UUID) -> dict[str, int]:
     """Return how much of each thing of a form is taken, by the thing's name."""
     return {row["name"]: int(row["taken"]) for row in many(connection, _QUERIES["taken"], form=form)}

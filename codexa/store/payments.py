@@ -157,7 +157,7 @@ def lock_payment(connection: Connection, *, payment: UUID) -> PaymentRow:
 
 
 def set_asked(connection: Connection, *, payment: UUID, provider_id: str, page: str) -> None:
-    """Note how the provider calls a payment, and where it is paid."""
+    """Note how the provider calls a payment, and where it is paid; not of one that has expired meanwhile."""
     connection.execute(_QUERIES["set_asked"], {"payment": payment, "provider_id": provider_id, "page": page})
 
 
@@ -188,9 +188,14 @@ def add_event(
     return one(connection, _QUERIES["add_event"], data=Jsonb(data), **values) is not None
 
 
-def unsettled(connection: Connection, *, most: int) -> list[UUID]:
-    """Return payments of which the provider is to be asked, or whose time is over."""
-    return [row["id"] for row in many(connection, _QUERIES["unsettled"], most=most)]
+def unsettled(connection: Connection, *, most: int) -> list[tuple[UUID, UUID]]:
+    """Return payments of which the provider is to be asked, or whose time is over, each with its account."""
+    return [(row["id"], row["account_id"]) for row in many(connection, _QUERIES["unsettled"], most=most)]
+
+
+def touch(connection: Connection, *, payment: UUID) -> None:
+    """Note that a payment was looked at, and nothing was learned: others have their turn first."""
+    connection.execute(_QUERIES["touch"], {"payment": payment})
 
 
 def changed_since(connection: Connection, *, account: UUID, since: datetime) -> list[dict[str, Any]]:

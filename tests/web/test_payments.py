@@ -16,10 +16,11 @@ from codexa.practice.bank.telling import signature
 from codexa.services import desk, publishing
 from codexa.services.errors import AccountRefusedError, NotAllowedError, NotProvenError, RefundRefusedError
 from codexa.services.payments import accounts
+from codexa.services.payments.practice_bank import PracticeBank
 from codexa.services.payments.provider import ProviderState
 from codexa.services.payments.reconciling import differences, settle_open
 from codexa.services.payments.refunding import refund
-from codexa.services.payments.settling import expire, settle
+from codexa.services.payments.settling import expire, look, settle
 from codexa.services.roles import Right, require
 from codexa.settings import Settings
 from codexa.store import claims, payments
@@ -131,7 +132,7 @@ class TestAnOrder:
         received = world.order(pieces="5").json
         world.look(received)
         assert world.order(pieces="1", key="another-key").status_code == 422
-        world.set_back(due_until="now() - interval '1 minute'")
+        world.set_back(due_until="now() - interval '1 minute'", changed_at="now() - interval '1 minute'")
         settle_open(world.way)
         row = world.stood()
         assert (row["stage"], row["events"][-1]) == ("expired", "expired")
@@ -145,6 +146,30 @@ class TestAnOrder:
         world.pay(received, "not told")
         assert expire(world.way, world.row().id).state == "paid"
         assert world.stood()["stage"] == "complete"
+
+    def test_that_was_paid_though_it_had_expired_is_sold(self, world):
+        """As when the bank takes a payment back too late: the money counts, and so does the stock."""
+        received = world.order(pieces="5").json
+        world.pay(received, "not told")
+        world.set_back(state="'expired'")
+        claims.release(world.connection, form=world.form, number=1)
+        world.connection.commit()
+        look(world.way, world.row().id)
+        assert world.stood()["stage"] == "complete"
+        assert claims.taken(world.connection, form=world.form) == {"stock:lamp": 5}
+
+    def test_that_expires_while_the_bank_is_asked_is_taken_back_there(self, world, monkeypatch):
+        received = world.order().json
+        ask = PracticeBank.ask
+
+        def slowly(bank, wanted):
+            said = ask(bank, wanted)
+            expire(world.way, wanted.id)
+            return said
+
+        monkeypatch.setattr(PracticeBank, "ask", slowly)
+        assert world.look(received)["payment"]["state"] == "expired"
+        assert world.bank_has() == [("cancelled", 2500, 0)]
 
     def test_of_another_amount_than_was_asked_for_is_no_payment(self, world):
         received = world.order().json

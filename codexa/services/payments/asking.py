@@ -1,5 +1,6 @@
 """Paying, as the visitor sees it: the provider is asked for the payment once, and how it stands is told."""
 
+import logging
 from dataclasses import dataclass
 from uuid import UUID
 
@@ -11,6 +12,8 @@ from codexa.services.payments.provider import ProviderAwayError, ProviderRefuses
 from codexa.services.payments.settling import Way, look, settle
 from codexa.store import payments
 from codexa.store.payments import PaymentRow
+
+_LOG = logging.getLogger(__name__)
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -43,7 +46,8 @@ def pay(way: Way, *, form: UUID, number: int, edition: int) -> ToPay:
     try:
         asked = row if row.provider_id else _ask(way, row)
         found = look(way, asked.id) or row
-    except (ProviderAwayError, ProviderRefusesError, AccountRefusedError):
+    except (ProviderAwayError, ProviderRefusesError, AccountRefusedError) as error:
+        _LOG.warning("payment %s can't be asked for: %s", row.id, error)
         return _shown(way, row, edition, away=True)
     return _shown(way, found, edition)
 
@@ -61,11 +65,16 @@ def _ask(way: Way, row: PaymentRow) -> PaymentRow:
         payer=row.payer,
         cards=row.cards,
     )
-    said = provider_of(account, way.settings).ask(wanted)
+    provider = provider_of(account, way.settings)
+    said = provider.ask(wanted)
     with way.connect() as connection:
         payments.set_asked(connection, payment=row.id, provider_id=said.id, page=said.page)
         asked = payments.payment_by_id(connection, payment=row.id)
     assert asked is not None
+    if asked.provider_id != said.id:
+        # It expired while the provider was asked: nobody is to pay it any more.
+        provider.cancel(said.id)
+        return asked
     return settle(way, asked, said)
 
 

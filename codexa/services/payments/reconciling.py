@@ -2,6 +2,7 @@
 
 import datetime
 import logging
+from uuid import UUID
 
 from codexa.services.errors import AccountRefusedError, RefundRefusedError
 from codexa.services.payments.accounts import provider_of
@@ -24,14 +25,11 @@ def settle_open(way: Way) -> int:
     with way.connect() as connection:
         waiting = payments.unsettled(connection, most=_MOST_AT_ONCE)
         refunds = payments.open_refunds(connection, most=_MOST_AT_ONCE)
-    now = datetime.datetime.now(datetime.UTC)
-    for payment_id in waiting:
-        try:
-            row = look(way, payment_id)
-            if row is not None and row.state == "due" and row.due_until < now:
-                expire(way, payment_id)
-        except _NOT_NOW as error:
-            _LOG.warning("payment %s is looked at again later: %s", payment_id, error)
+    away: set[UUID] = set()
+    for payment_id, account in waiting:
+        # Who did not answer is not waited for again and again.
+        if account not in away and not _settle_one(way, payment_id):
+            away.add(account)
     for refund in refunds:
         with way.connect() as connection:
             row = payments.payment_by_id(connection, payment=refund.payment_id)
@@ -41,6 +39,20 @@ def settle_open(way: Way) -> int:
         except _NOT_NOW as error:
             _LOG.warning("refund %s is asked for again later: %s", refund.id, error)
     return len(waiting) + len(refunds)
+
+
+def _settle_one(way: Way, payment_id: UUID) -> bool:
+    """Look at a payment, and let it expire if its time is over; say whether the provider could be asked."""
+    try:
+        row = look(way, payment_id)
+        if row is not None and row.state == "due" and row.due_until < datetime.datetime.now(datetime.UTC):
+            expire(way, payment_id)
+    except _NOT_NOW as error:
+        _LOG.warning("payment %s is looked at again later: %s", payment_id, error)
+        with way.connect() as connection:
+            payments.touch(connection, payment=payment_id)
+        return not isinstance(error, ProviderAwayError)
+    return True
 
 
 def differences(way: Way) -> list[str]:

@@ -94,6 +94,8 @@ def _take_up(connection: Connection, held: PaymentRow, said: ProviderState, news
         )
         _move(connection, held, "waiting", "failed")
     if "paid" in news:
+        # What expired and was paid all the same is sold: it takes again what it had given back.
+        claims.take_again(connection, form=held.form_id, number=held.number)
         _note(connection, held, "paid", said.id, {"card": said.card})
         _note(connection, held, "complete", "", {})
         _move(connection, held, "complete", "paid")

@@ -20,6 +20,16 @@ WITH given_back AS (
 UPDATE claimable SET taken = taken - given_back.quantity
 FROM given_back WHERE claimable.form_id = %(form)s AND claimable.name = given_back.name;
 
+-- name: take_again
+-- Takes again what a response had given back, whatever is left.
+WITH taken_again AS (
+    UPDATE claim SET released_at = NULL
+    WHERE form_id = %(form)s AND number = %(number)s AND released_at IS NOT NULL
+    RETURNING name, quantity
+)
+UPDATE claimable SET taken = taken + taken_again.quantity
+FROM taken_again WHERE claimable.form_id = %(form)s AND claimable.name = taken_again.name;
+
 -- name: taken
 -- How much of each thing of a form is taken.
 SELECT name, taken FROM claimable WHERE form_id = %(form)s;

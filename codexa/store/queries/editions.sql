@@ -20,7 +20,8 @@ UPDATE form SET live_edition = %(number)s WHERE team_id = %(team)s AND id = %(fo
 -- name: list_editions
 -- The editions of a form of the team, newest first.
 SELECT edition.number, edition.published_at, person.name AS published_by,
-    (SELECT count(*) FROM response WHERE response.form_id = form.id AND response.edition = edition.number) AS responses
+    (SELECT count(*) FROM response WHERE response.form_id = form.id AND response.edition = edition.number
+        AND response.stage = 'complete' AND NOT response.test) AS responses
 FROM edition
 JOIN form ON form.id = edition.form_id
 LEFT JOIN person ON person.id = edition.published_by

@@ -13,7 +13,7 @@ LEFT JOIN LATERAL (
     LEFT JOIN (
         SELECT received_at::date AS on_day, count(*)::integer AS count
         FROM response
-        WHERE response.form_id = form.id AND received_at >= current_date - 13
+        WHERE response.form_id = form.id AND response.stage = 'complete' AND NOT response.test AND received_at >= current_date - 13
         GROUP BY 1
     ) AS received ON received.on_day = day::date
 ) AS lately ON true

@@ -62,9 +62,9 @@ SELECT payment.id, payment.form_id, payment.number, account_id, amount, currency
 FROM payment WHERE id = %(payment)s FOR UPDATE;
 
 -- name: set_asked
--- Notes how the provider calls a payment, and where it is paid.
+-- Notes how the provider calls a payment that is still due, and where it is paid.
 UPDATE payment SET provider_id = %(provider_id)s, page = %(page)s, changed_at = now()
-WHERE id = %(payment)s AND provider_id IS NULL;
+WHERE id = %(payment)s AND provider_id IS NULL AND state = 'due';
 
 -- name: set_state
 -- Notes how a payment stands.
@@ -84,9 +84,14 @@ RETURNING id;
 
 -- name: unsettled
 -- Payments that are due and were asked for, or whose time is over: what the provider says of them is to be looked at.
-SELECT id FROM payment
-WHERE state = 'due' AND (due_until < now() OR (provider_id IS NOT NULL AND changed_at < now() - interval '30 seconds'))
-ORDER BY due_until LIMIT %(most)s;
+-- Those that were looked at longest ago come first, so that none keeps others from their turn.
+SELECT id, account_id FROM payment
+WHERE state = 'due' AND (due_until < now() OR provider_id IS NOT NULL) AND changed_at < now() - interval '30 seconds'
+ORDER BY changed_at LIMIT %(most)s;
+
+-- name: touch
+-- Notes that a payment was looked at, and nothing was learned.
+UPDATE payment SET changed_at = now() WHERE id = %(payment)s;
 
 -- name: changed_since
 -- The payments of an account that changed since a moment.
