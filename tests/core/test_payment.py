@@ -9,6 +9,7 @@ from hypothesis import strategies as some
 from codexa.core.context import PaymentFacts
 from codexa.core.fields.formatted import minor_digits
 from codexa.core.program.accept import Refused, accept
+from codexa.core.program.explain import explain_all
 from codexa.core.program.payment import major_units, minor_units, payment_due
 from codexa.core.program.proof import proof
 from core.forms import block, program_of, state_of
@@ -74,3 +75,18 @@ def test_what_a_payment_lacks_is_found():
     paid = {"id": "u1", "kind": "webhook", "on": "paid", "address": "https://www.example.org/in"}
     assert codes(*FIELDS, follow_ups=[paid]) == ["no_payment"]
     assert codes(*FIELDS, follow_ups=[paid], payment=PAYMENT) == []
+
+
+def test_why_so_much_is_to_be_paid_has_an_answer():
+    def why(answers, **payment):
+        (found,) = explain_all(state_of(program_of(*FIELDS, payment=PAYMENT | payment), answers), "payment")
+        return found
+
+    total = why({"lamp": "2"})
+    assert (total.value, total.because[0].value) == ("asks for €25.00", "comes to €25.00")
+    half = why({"lamp": "2"}, amount="order.total / 2")
+    assert half.sentence.startswith("the payment asks for €12.50: = order.total / 2")
+    free = why({"lamp": "2", "member": True}, when="NOT(member)")
+    assert free.value == "asks for nothing"
+    assert "the rule wants" in free.sentence
+    assert why({"lamp": "2"}, amount="1 / 0").value == "can't be worked out"

@@ -2,6 +2,7 @@
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
+from decimal import Decimal
 from typing import Any
 
 from codexa.core.context import Context
@@ -17,7 +18,8 @@ from codexa.core.program.figure_kinds import most_picks
 from codexa.core.program.figures import BandValue, marker
 from codexa.core.program.names import name_of
 from codexa.core.program.notes import sentences_for
-from codexa.core.program.order_names import ORDER
+from codexa.core.program.order import money
+from codexa.core.program.order_names import ORDER, PAYMENT
 from codexa.core.program.places import ALWAYS, NEVER, ROW_ADDRESS, Spot
 from codexa.core.program.program import FORM, Program
 from codexa.core.program.scope import presenter
@@ -86,6 +88,8 @@ def explain_all(state: State, address: str) -> tuple[Explanation, ...]:
     *row_path, name = address.partition(".")[0].split("/")
     if any(each.id == name for each in state.program.form.follow_ups):
         return _Explainer(state, ()).of_follow_up(name)
+    if name in ("payment", PAYMENT) and state.program.form.payment.on:
+        return (_Explainer(state, ()).of_payment(),)
     owner = _owner_of(state.program, name, row_path)
     row = _row_of(state, row_path)
     spots = {fact: _spot_of(state.program, owner, fact) for fact in _facts_of(state.program, owner)}
@@ -196,6 +200,25 @@ class _Explainer:
         """Return why each condition of a follow-up holds or does not."""
         formulas = [each for each in self._program.formulas if each.owner == follow_up and each.compiled.reads]
         return tuple(self._of_condition(each) for each in formulas)
+
+    def of_payment(self) -> Explanation:
+        """Return why so much is to be paid, or nothing."""
+        amount, rule = self._state.to_pay(), self._program.formula(PAYMENT, "when")
+        value = "can't be worked out" if isinstance(amount, Failed) else "asks for nothing"
+        if isinstance(amount, Decimal) and amount > 0:
+            value = f"asks for {money(amount, self._program.region)}"
+        deciding = rule if amount is None else self._program.formula(PAYMENT, "amount")
+        reads = deciding.reads() if deciding else [self._program.order.total] if self._program.order else []
+        because = tuple(self._once(read) for read in dict.fromkeys(reads) if read in self._program.facts)
+        return Explanation(
+            owner=PAYMENT,
+            name=name_of(self._program, PAYMENT),
+            fact="to_pay",
+            value=value,
+            sentence=self._sentence(PAYMENT, value, deciding, because, None),
+            formula="" if deciding is None else deciding.compiled.text.strip(),
+            because=because,
+        )
 
     def _of_condition(self, formula: Formula) -> Explanation:
         holds = self._holds(formula)

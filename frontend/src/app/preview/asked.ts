@@ -14,7 +14,7 @@ const ASKABLE: readonly string[] = ["page", "block", "figure"];
  */
 export function askable(
   parts: Parts,
-  form: Pick<Form, "confirmations" | "checks">,
+  form: Pick<Form, "confirmations" | "checks" | "payment">,
   answers: Readonly<Record<string, unknown>>,
 ): ReadonlyMap<string, string> {
   const found = [...parts.values()].flatMap(({ id, what, number, title, kind }): [string, string][] => {
@@ -28,6 +28,7 @@ export function askable(
   });
   if ([...parts.values()].some((entry) => entry.what === "block" && entry.part.type === "order_summary"))
     found.push(["order", "The order"]);
+  if (form.payment.on) found.push(["payment", "The payment"]);
   const whole = form.confirmations.length + form.checks.length > 0;
   return new Map(whole ? [...found, [WHOLE_FORM, "The form: how it ends"]] : found);
 }
@@ -49,6 +50,7 @@ const FACTS: Record<string, { kind: NoteKind; title: string }> = {
   shipping: { kind: "money", title: "Shipping" },
   tax: { kind: "money", title: "Tax" },
   total: { kind: "money", title: "Total" },
+  to_pay: { kind: "money", title: "To pay" },
   order: { kind: "money", title: "Order" },
   only_when: { kind: "rule", title: "Done" },
   recipients: { kind: "rule", title: "Recipient" },
