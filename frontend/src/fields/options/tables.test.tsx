@@ -4,11 +4,12 @@ import { cleanup, fireEvent, render, screen, within } from "@testing-library/rea
 import { userEvent } from "@testing-library/user-event";
 import { useState } from "react";
 import { afterEach, describe, expect, it, vi } from "vitest";
-import type { GridField, SingleChoiceField } from "../../api/generated/wire";
+import type { GridField, ProductField, SingleChoiceField } from "../../api/generated/wire";
 import type { Block } from "../../model/blocks";
 import { block } from "../../testing/a_form";
 import { option } from "../../testing/one_block";
 import { GridQuestions } from "../grid/Settings";
+import { ProductPrices } from "../product/Settings";
 import type { SettingsProps } from "../settings_props";
 import { OptionTable } from "./OptionTable";
 
@@ -149,5 +150,36 @@ describe("a grid's questions", () => {
     await user.click(screen.getByLabelText("Remove question 4"));
     expect(codes(now())).toEqual(["june", "may", "in_july_2026", "sept"]);
     expect(within(screen.getByRole("group", { name: "Questions" })).getByText("4 questions")).toBeTruthy();
+  });
+});
+
+describe("a product's prices", () => {
+  const LAMP = block("product", "lamp", { price: "9.50" }) as ProductField;
+  const told = (field: ProductField) =>
+    field.options.map(({ code, label, price, stock }) => `${code} ${label} ${price} ${stock ?? "-"}`);
+
+  it("are one, or those of options, which begin with it", async () => {
+    const { user, now } = filled(ProductPrices, LAMP);
+    const price = screen.getByLabelText("Price of each");
+    await user.clear(price);
+    await user.type(price, "12");
+    await user.type(screen.getByLabelText("New option"), "Red{Enter}Red{Enter}");
+    expect(told(now())).toEqual(["red Red 12 -", "red_2 Red 12 -"]);
+    expect(screen.queryByLabelText("Price of each")).toBeNull();
+    await user.type(screen.getByLabelText("Stock of option 2"), "30");
+    await user.clear(screen.getByLabelText("Price of option 2"));
+    await user.type(screen.getByLabelText("Price of option 2"), "8,5");
+    await user.click(screen.getByRole("button", { name: "Remove option 1" }));
+    expect(told(now())).toEqual(["red_2 Red 8.5 30"]);
+  });
+
+  it("come from a spreadsheet as label and price, and keep their order by keyboard", async () => {
+    const { user, now } = filled(ProductPrices, LAMP);
+    paste("New option", "Blue\t11\nGrey\t€ 12,50");
+    expect(told(now())).toEqual(["blue Blue 11 -", "grey Grey 12.50 -"]);
+    await user.click(screen.getByLabelText("Label of option 2"));
+    await user.keyboard("{Alt>}{ArrowUp}{/Alt}");
+    await user.type(screen.getByLabelText("Label of option 1"), "ish");
+    expect(told(now())[0]).toBe("greyish Greyish 12.50 -");
   });
 });
