@@ -25,4 +25,5 @@ def test_a_fault_is_found_and_nothing_is_said_without_it(case):
 def test_nothing_is_said_of_the_forms_that_come_with_it(file):
     document = json.loads(file.read_text(encoding="utf-8"))
     if isinstance(document, dict) and "pages" in document:
-        assert findings_of(document) == ()
+        # That no money moves yet is told of every form that is to be tried first.
+        assert [each for each in findings_of(document) if each.code != "practice"] == []

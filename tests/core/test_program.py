@@ -120,7 +120,7 @@ class TestAccept:
     @pytest.mark.parametrize("example", sorted(EXAMPLES.glob("*.json")), ids=lambda path: path.stem)
     def test_takes_the_samples_of_every_example(self, example):
         program = compile_form(read_form(json.loads(example.read_text(encoding="utf-8"))))
-        assert proof(program) == ()
+        assert [each for each in proof(program) if each.code != "practice"] == []
         for seed in range(30):
             answers = sample_answers(program, random.Random(seed), CONTEXT)
             assert isinstance(accept(program, answers, CONTEXT), Accepted)
