@@ -84,6 +84,10 @@ def test_money_is_asked_for_in_practice_and_given_back_by_keyboard(desk, servers
     visitor.get_by_role("button", name="Send").click()
     expect(visitor.get_by_text("For practice: no money moves.")).to_be_visible()
     form = visitor.url
+    card = page.context.new_page()
+    card.goto(visitor.locator("iframe").get_attribute("src"))
+    assert axe_findings(card) == []
+    card.close()
     pay_by_keyboard(visitor, "4000000000000002")
     expect(visitor.get_by_text("Paid: €9.50")).to_be_visible()
     page.reload()

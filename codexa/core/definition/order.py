@@ -7,7 +7,7 @@ from annotated_types import Len
 from pydantic import Field as Setting
 from pydantic import StringConstraints
 
-from codexa.core.definition.parts import FormulaText, Identifier, Label, Number, Part
+from codexa.core.definition.parts import FormulaText, Identifier, Label, Number, OptionalIdentifier, Part
 from codexa.core.formula.functions.function import Role
 
 _MOST = 100  # discounts, and taxes
@@ -57,7 +57,7 @@ class Order(Part):
     """
 
     discounts: Annotated[tuple[Discount, ...], Len(max_length=_MOST)] = ()
-    code_field: Annotated[str, StringConstraints(pattern=r"^[a-z0-9]{0,32}$")] = ""
+    code_field: OptionalIdentifier = ""
     shipping: Annotated[str, FormulaText(Role.VALUE, "shipping")] = ""
     taxes: Annotated[tuple[Tax, ...], Len(max_length=_MOST)] = ()
     refuse_empty: bool = False

@@ -15,6 +15,8 @@ from codexa.core.definition.keys import KEY, RESERVED_KEYS
 from codexa.core.formula.functions.function import Role
 
 Identifier = Annotated[str, StringConstraints(pattern=r"^[a-z0-9]{1,32}$")]
+# What names something by its id, or nothing.
+OptionalIdentifier = Annotated[str, StringConstraints(pattern=r"^[a-z0-9]{0,32}$")]
 Label = Annotated[str, StringConstraints(max_length=500)]
 Words = Annotated[str, StringConstraints(max_length=5_000)]
 Colour = Annotated[str, StringConstraints(pattern=r"^#[0-9A-Fa-f]{6}$")]

@@ -6,11 +6,10 @@ from annotated_types import Len
 from pydantic import Field as Setting
 from pydantic import StringConstraints
 
-from codexa.core.definition.parts import FormulaText, Part
+from codexa.core.definition.parts import FormulaText, OptionalIdentifier, Part
 from codexa.core.formula.functions.function import Role
 
 _MOST_HOURS = 24 * 60
-_FieldId = Annotated[str, StringConstraints(pattern=r"^[a-z0-9]{0,32}$")]
 
 
 class Payment(Part):
@@ -28,6 +27,6 @@ class Payment(Part):
     practice: bool = True
     account: Annotated[str, StringConstraints(pattern=r"^([0-9a-f-]{36})?$")] = ""
     cards: Annotated[tuple[Annotated[str, StringConstraints(max_length=40)], ...], Len(max_length=50)] = ()
-    payer_name: _FieldId = ""
-    payer_email: _FieldId = ""
+    payer_name: OptionalIdentifier = ""
+    payer_email: OptionalIdentifier = ""
     hours: Annotated[int, Setting(ge=1, le=_MOST_HOURS)] = 24

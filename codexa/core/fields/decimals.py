@@ -100,10 +100,15 @@ class LimitedType(DecimalType[LimitedModel], Generic[LimitedModel]):
 
     def limits(self, block: LimitedModel) -> str:
         """The limits in words."""
-        least, most = (None if each is None else text_of_number(each) for each in (block.minimum, block.maximum))
-        if least is not None and most is not None:
-            return f"from {least} to {most}"
-        return f"{least} or more" if least is not None else f"{most} or less" if most is not None else ""
+        return limits_in_words(block.minimum, block.maximum)
+
+
+def limits_in_words(minimum: Decimal | int | None, maximum: Decimal | int | None) -> str:
+    """Return two limits in words for the margin ("from 1 to 60"), or ""."""
+    least, most = (None if each is None else text_of_number(Decimal(each)) for each in (minimum, maximum))
+    if least is not None and most is not None:
+        return f"from {least} to {most}"
+    return f"{least} or more" if least is not None else f"{most} or less" if most is not None else ""
 
 
 def limit_findings(minimum: Decimal | None, maximum: Decimal | None) -> list[tuple[str, str, str]]:

@@ -12,7 +12,7 @@ from codexa.core.definition.order import Price
 from codexa.core.definition.parts import FieldFace, Label, Number, Question
 from codexa.core.errors import AnswerError
 from codexa.core.fields.content import PictureSource
-from codexa.core.fields.decimals import number_of, shown
+from codexa.core.fields.decimals import limits_in_words, number_of, shown
 from codexa.core.fields.field_type import NO_SETTINGS, Facet, Family, FieldType, Medium, Region, Sampling
 from codexa.core.fields.options import CodedOption, OptionFace, find_option
 from codexa.core.formula import convert
@@ -107,8 +107,8 @@ class ProductType(FieldType[ProductField]):
         unnamed = [option.code for option in block.options if not option.label.strip()]
         if unnamed:
             return [("options", f"The option {unnamed[0]} has no label.", "Write what visitors shall read.")]
-        if block.least is not None and block.most is not None and block.least > block.most:
-            return [("least", "The least is more than the most.", "Swap the two or empty one of them.")]
+        if wrong := count_findings(block.least, block.most):
+            return wrong
         if block.stock is not None and block.least is not None and block.stock < block.least:
             return [("stock", "There are fewer than must be ordered.", "Raise the stock, or lower the least.")]
         return []
@@ -166,10 +166,7 @@ class ProductType(FieldType[ProductField]):
 
     def limits(self, block: ProductField) -> str:
         """The limits in words."""
-        least, most = block.least, block.most
-        if least is not None and most is not None:
-            return f"from {least} to {most}"
-        return f"{least} or more" if least is not None else f"{most} or less" if most is not None else ""
+        return limits_in_words(block.least, block.most)
 
     def present(self, value: Any, block: ProductField, region: Region, medium: Medium) -> str:
         """How many of what for people; plain numbers and codes for programs."""
@@ -219,6 +216,13 @@ class ProductType(FieldType[ProductField]):
             return how.random.choice(block.options).id if block.options else None
         pieces = max(block.least or 1, min(block.most or 3, how.random.randint(1, 3)))
         return {how.random.choice(block.options).id: str(pieces)} if block.options else str(pieces)
+
+
+def count_findings(least: int | None, most: int | None) -> list[tuple[str, str, str]]:
+    """Return what is wrong with limits of how many are ordered: (setting, message, remedy)."""
+    if least is not None and most is not None and least > most:
+        return [("least", "The least is more than the most.", "Swap the two or empty one of them.")]
+    return []
 
 
 def count_message(count: Decimal, least: int | None, most: int | None, region: Region) -> str | None:

@@ -2,14 +2,12 @@
 
 from collections.abc import Mapping
 from decimal import Decimal
-from typing import Annotated, Any, Literal
+from typing import Any, Literal
 
-from pydantic import StringConstraints
-
-from codexa.core.definition.parts import FieldFace, Question
-from codexa.core.fields.decimals import DecimalType, shown
+from codexa.core.definition.parts import FieldFace, OptionalIdentifier, Question
+from codexa.core.fields.decimals import DecimalType, limits_in_words, shown
 from codexa.core.fields.field_type import NO_SETTINGS, Family, Medium, Region, Sampling
-from codexa.core.fields.product import MAX_PIECES, Pieces, count_message
+from codexa.core.fields.product import MAX_PIECES, Pieces, count_findings, count_message
 from codexa.core.formula.convert import text_of_number
 from codexa.core.formula.types import Digits, Kind, Type
 
@@ -23,7 +21,7 @@ class QuantityFace(FieldFace):
 class QuantityField(QuantityFace, Question):
     """How many pieces of `product`, which it names by id, from `least` to `most`."""
 
-    product: Annotated[str, StringConstraints(pattern=r"^[a-z0-9]{0,32}$")] = ""
+    product: OptionalIdentifier = ""
     least: Pieces | None = None
     most: Pieces | None = None
 
@@ -44,9 +42,7 @@ class QuantityType(DecimalType[QuantityField]):
 
     def findings(self, block: QuantityField) -> list[tuple[str, str, str]]:
         """Limits that nothing meets."""
-        if block.least is not None and block.most is not None and block.least > block.most:
-            return [("least", "The least is more than the most.", "Swap the two or empty one of them.")]
-        return []
+        return count_findings(block.least, block.most)
 
     def value_type(self, block: QuantityField) -> Type:
         """A whole number, or blank."""
@@ -62,10 +58,7 @@ class QuantityType(DecimalType[QuantityField]):
 
     def limits(self, block: QuantityField) -> str:
         """The limits in words."""
-        least, most = block.least, block.most
-        if least is not None and most is not None:
-            return f"from {least} to {most}"
-        return f"{least} or more" if least is not None else f"{most} or less" if most is not None else ""
+        return limits_in_words(block.least, block.most)
 
     def present(self, value: Decimal, block: QuantityField, region: Region, medium: Medium) -> str:
         """The number."""

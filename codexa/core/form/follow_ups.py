@@ -6,7 +6,7 @@ from annotated_types import Len
 from pydantic import Discriminator, StringConstraints
 from pydantic import Field as Setting
 
-from codexa.core.definition.parts import FormulaText, Identifier, InsertedText, Label, Part
+from codexa.core.definition.parts import FormulaText, Identifier, InsertedText, Label, OptionalIdentifier, Part
 from codexa.core.form.paragraphs import Paragraph
 from codexa.core.formula.functions.function import Role
 
@@ -14,7 +14,6 @@ MAX_RECIPIENTS = 50
 
 # What sets a follow-up off: an event of a response, or a day that hangs on it.
 Moment = Literal["handed in", "complete", "paid", "payment failed", "refunded", "day"]
-FieldId = Annotated[str, StringConstraints(pattern=r"^[a-z0-9]{0,32}$")]
 Address = Annotated[str, StringConstraints(max_length=254, pattern=r"^[^\x00-\x20\x7f]*$")]
 
 
@@ -24,7 +23,7 @@ class Day(Part):
     `field` is a field of a date by id, or "" for the day of handing in; the hour is that of the form's time zone.
     """
 
-    field: FieldId = ""
+    field: OptionalIdentifier = ""
     days: Annotated[int, Setting(ge=-1_000, le=1_000)] = 1
     at: Annotated[str, StringConstraints(pattern=r"^([01]\d|2[0-3]):[0-5]\d$")] = "09:00"
 
@@ -50,7 +49,7 @@ class Recipient(Part):
     """
 
     role: Literal["to", "cc", "bcc"] = "to"
-    field: FieldId = ""
+    field: OptionalIdentifier = ""
     person: Annotated[str, StringConstraints(pattern=r"^([0-9a-f-]{36})?$")] = ""
     address: Address = ""
     when: Annotated[str, FormulaText(Role.CONDITION, "recipient")] = ""
@@ -65,7 +64,7 @@ class EmailFollowUp(FollowUp):
     kind: Literal["email"] = "email"
     recipients: Annotated[tuple[Recipient, ...], Len(max_length=MAX_RECIPIENTS)] = ()
     from_name: Annotated[Label, InsertedText()] = ""
-    reply_to: FieldId = ""
+    reply_to: OptionalIdentifier = ""
     subject: Annotated[Label, InsertedText()] = ""
     paragraphs: tuple[Paragraph, ...] = ()
     all_answers: bool = False

@@ -25,6 +25,7 @@ from codexa.core.definition.parts import (
     InsertedText,
     Label,
     LockedWhen,
+    OptionalIdentifier,
     Part,
     Repeat,
     RequiredWhen,
@@ -85,7 +86,7 @@ class NextRule(Part):
     """Where the form goes on when the condition holds: a later page by id, or "" for the end."""
 
     when: Annotated[str, FormulaText(Role.CONDITION, "next")]
-    to: Annotated[str, StringConstraints(pattern=r"^[a-z0-9]{0,32}$")] = ""
+    to: OptionalIdentifier = ""
 
 
 class PageFace(Part):

@@ -3,10 +3,9 @@
 from typing import Annotated, Literal
 
 from pydantic import Field as Setting
-from pydantic import StringConstraints
 
 from codexa.core.definition.figures import Decimals
-from codexa.core.definition.parts import Label, Part, ShownWhen
+from codexa.core.definition.parts import Label, OptionalIdentifier, Part, ShownWhen
 from codexa.core.definition.rich_text import RichText
 from codexa.core.fields.content import PictureSource
 
@@ -34,7 +33,7 @@ class Paragraph(Part):
 
     text: RichText = ""
     shown: ShownWhen = ""
-    chart: Annotated[str, StringConstraints(pattern=r"^[a-z0-9]{0,32}$")] = ""
+    chart: OptionalIdentifier = ""
     chart_look: ChartLook = ChartLook()
     picture: PictureSource = ""
     alternative: Label = ""

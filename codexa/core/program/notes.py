@@ -136,13 +136,7 @@ _PIECES = {"options": "option", "paragraphs": "paragraph", "bands": "band", "dis
 def _piece(setting: str) -> str:
     """Which of several pieces of its owner a setting belongs to, in words: "option 4 " of "options.3.shown"."""
     list_name, _, rest = setting.partition(".")
-    word = {
-        "options": "option",
-        "paragraphs": "paragraph",
-        "bands": "band",
-        "discounts": "discount",
-        "taxes": "tax",
-    }.get(list_name)
+    word = _PIECES.get(list_name)
     return f"{word} {int(rest.split('.')[0]) + 1} " if word else ""
 
 

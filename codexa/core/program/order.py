@@ -4,6 +4,7 @@ import datetime
 from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass, replace
 from decimal import Decimal
+from functools import lru_cache
 from typing import Any
 
 from babel.numbers import format_currency
@@ -253,7 +254,13 @@ def money(amount: Decimal, region: Region, medium: Medium = Medium.PAGE) -> str:
     """Return an amount as people of the form's language write it, or plain to the minor unit for programs."""
     if medium is Medium.CSV:
         return format(to_minor_unit(amount, region.currency), "f")
-    return str(format_currency(amount, region.currency, locale=region.locale))
+    return _written(amount, region.currency, region.locale)
+
+
+@lru_cache(maxsize=16_384)
+def _written(amount: Decimal, currency: str, locale: str) -> str:
+    # Prices hardly change from one state to the next, and writing one takes far longer than looking it up.
+    return str(format_currency(amount, currency, locale=locale))
 
 
 def lines_in_words(lines: Lines) -> str:

@@ -132,7 +132,7 @@ def refund(payment: str) -> dict[str, Any]:
             if found["state"] != "paid" or not isinstance(amount, int) or not 0 < amount <= left:
                 abort(422, f"At most {left if found['state'] == 'paid' else 0} can be given back.")
             changed = store.change_payment(connection, payment, refunded=found["refunded"] + amount)
-            store.add_event(connection, changed, "payment.refunded")
+            store.add_event(connection, changed, "money back")
             return _told(changed)
 
         return _once(connection, shop, {"refund": payment, "amount": amount}, give_back)

@@ -77,13 +77,13 @@ def _decide(connection: sqlite3.Connection, payment: store.Row, card: cards.Card
     if card.outcome in ("declined", "not enough"):
         reason = cards.REASONS[card.outcome]
         failed = store.change_payment(connection, payment["id"], reason=reason, card=shown)
-        store.add_event(connection, failed, "payment.failed")
+        store.add_event(connection, failed, "refused")
         return failed
     if card.outcome == "asks the holder":
         return store.change_payment(connection, payment["id"], state="asking", reason="", card=shown)
     paid = store.change_payment(connection, payment["id"], state="paid", reason="", card=shown)
     if card.outcome != "not told":
-        store.add_event(connection, paid, "payment.paid", times=2 if card.outcome == "told twice" else 1)
+        store.add_event(connection, paid, "paid", times=2 if card.outcome == "told twice" else 1)
     if card.outcome == "told first":
         connection.execute("COMMIT")
         telling.tell_due()
@@ -101,7 +101,7 @@ def holder(payment: str) -> FlaskResponse:
             reason = "" if agreed else cards.REASONS["refused"]
             state = "paid" if agreed else "open"
             found = store.change_payment(connection, payment, state=state, reason=reason)
-            store.add_event(connection, found, "payment.paid" if agreed else "payment.failed")
+            store.add_event(connection, found, "paid" if agreed else "refused")
         return _page(found)
 
 

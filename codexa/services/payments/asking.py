@@ -79,12 +79,12 @@ def _ask(way: Way, row: PaymentRow) -> PaymentRow:
 
 
 def _shown(way: Way, row: PaymentRow, edition: int, *, away: bool = False) -> ToPay:
-    region = way.editions.program(row.form_id, edition).region
+    program = way.editions.program(row.form_id, edition)
     return ToPay(
         state=row.state,
-        amount=money(major_units(row.amount, row.currency), region),
+        amount=money(major_units(row.amount, row.currency), program.region),
         page=row.page if row.state == "due" else "",
         reason=row.reason,
-        practice=way.editions.program(row.form_id, edition).form.payment.practice,
+        practice=program.form.payment.practice,
         away=away,
     )

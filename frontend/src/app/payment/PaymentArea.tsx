@@ -137,7 +137,8 @@ function Amount({ payment, edit }: PartProps) {
 }
 
 function Where({ payment, edit }: PartProps) {
-  const accounts = useQuery(queries.accounts()).data?.accounts ?? [];
+  const known = useQuery(queries.accounts());
+  const accounts = known.data?.accounts ?? [];
   const who = useSignedIn();
   const [keeping, setKeeping] = useState(false);
   const chosen = accounts.find(({ id }) => id === payment.account);
@@ -157,7 +158,9 @@ function Where({ payment, edit }: PartProps) {
         <MenuItem value="practice">nobody: it is for practice</MenuItem>
         {!payment.practice && payment.account === "" && <MenuItem value="">no account yet</MenuItem>}
         {!payment.practice && payment.account !== "" && !chosen && (
-          <MenuItem value={payment.account}>an account that is not the team’s</MenuItem>
+          <MenuItem value={payment.account}>
+            {known.isSuccess ? "an account that is not the team’s" : "an account"}
+          </MenuItem>
         )}
         {accounts.map(({ id, name, provider, last_four }) => (
           <MenuItem key={id} value={id}>
