@@ -99,9 +99,13 @@ class World:
     def pay(self, received, outcome="approved"):
         """Have the bank asked, and type a card there."""
         page = self.look(received)["payment"]["page"]
+        return page, self.type_card(page, outcome)
+
+    def type_card(self, page, outcome="approved"):
+        """Type a card on the bank's page, and return what is said then."""
         typed = urllib.parse.urlencode(CARD | {"number": NUMBERS[outcome]}).encode()
         with urllib.request.urlopen(page, typed) as reply:  # our own loopback address
-            return page, reply.read().decode()
+            return reply.read().decode()
 
     def stood(self, number=1):
         """The stage of a response, its payment, and what happened to it."""

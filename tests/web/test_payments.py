@@ -57,9 +57,8 @@ class TestAnOrder:
         assert world.stood()["stage"] == "complete"
 
     def test_can_be_paid_once_however_many_press_at_once(self, world):
-        received = world.order().json
-        world.pay(received, "declined")
-        threads = [threading.Thread(target=world.pay, args=(received,)) for _ in range(4)]
+        page, _ = world.pay(world.order().json, "declined")
+        threads = [threading.Thread(target=world.type_card, args=(page,)) for _ in range(4)]
         for thread in threads:
             thread.start()
         for thread in threads:

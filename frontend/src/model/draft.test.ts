@@ -6,7 +6,7 @@ import { type History, historyReducer, newHistory } from "./history";
 import { merge } from "./merge";
 import { copiesOf, newBlock } from "./new_block";
 import { type Into, partsOf } from "./parts";
-import { everyBlock } from "../testing/a_form";
+import { A_FORM, everyBlock } from "../testing/a_form";
 
 const on = (holder: string): Into => ({ holder, list: "blocks" });
 
@@ -144,6 +144,18 @@ describe("merging two people's changes", () => {
     const theirs = apply(form, { do: "edit_form", changes: { title: "Their title" } });
     const { form: merged, clashes } = merge(form, mine, theirs, "mine");
     expect([merged.title, merged.pages[1]!.title, clashes]).toEqual(["Their title", "My page", []]);
+  });
+});
+
+describe("a repeat that somebody adds", () => {
+  it("to a group that somebody else moves into a row stands at the end: rows hold none", () => {
+    const repeat = newBlock(A_FORM, "repeat");
+    const mine = apply(A_FORM, { do: "add", parts: [repeat], into: on("school"), at: 0 });
+    const theirs = apply(A_FORM, { do: "move", parts: ["school"], into: on("row"), at: 0 });
+    const merged = merge(A_FORM, mine, theirs, "mine").form;
+    const parts = partsOf(merged);
+    expect(parts.get("school")!.into.holder).toBe("row");
+    expect(parts.get(repeat.id)).toMatchObject({ kind: null, into: { holder: "p2" } });
   });
 });
 

@@ -39,6 +39,7 @@ export function merge(base: Form, mine: Form, theirs: Form, prefer: "mine" | "th
     if (chosen) kept.set(id, { entry: placed(before, my, their), settings: chosen });
   }
   clashes.push(...broughtBack(kept, versions));
+  takenOutOfRows(kept);
   const form = { ...Object.fromEntries(settings), ...assembled(versions, kept, theirs) } as Form;
   return { form, clashes };
 }
@@ -53,6 +54,21 @@ function broughtBack(kept: Kept, { mine, theirs }: Versions): string[] {
   }
   return [...repeats];
 }
+
+/** Repeats that one of us put into what the other moved into a row: rows hold none, so they stand where they are seen. */
+function takenOutOfRows(kept: Kept): void {
+  const isInRow = (id: string, seen = new Set<string>()): boolean => {
+    const entry = kept.get(id)?.entry;
+    if (!entry || seen.has(id)) return false;
+    return entry.what === "kind" || isInRow(entry.into.holder, seen.add(id));
+  };
+  for (const [id, { entry, settings }] of kept)
+    if (entry.what === "block" && entry.part.type === "repeat" && isInRow(entry.into.holder))
+      kept.set(id, { entry: { ...entry, into: NOWHERE }, settings });
+}
+
+/** Where nothing is built: what stands there comes at the end of the last page. */
+const NOWHERE: Into = { holder: "nowhere", list: "blocks" };
 
 /** Where a part stands: where I put it if I moved it, else where they have it. */
 function placed(before: Entry | undefined, my: Entry | undefined, their: Entry | undefined): Entry {
@@ -79,7 +95,8 @@ function assembled({ base, mine, theirs }: Versions, kept: Kept, form: Form): Pa
     return { ...settings, ...built(id, listsOf(entry.part)) };
   };
   const result = built(FORM, listsOf(form)) as { pages: { blocks: unknown[] }[] };
-  // What one of us put into something that the other removed is kept where it is seen: at the end.
+  // What one of us put into something that the other removed, or where it can't stand, is kept where it is seen: at the
+  // end.
   for (const [id, { entry }] of kept)
     if (!used.has(id) && entry.what === "block" && result.pages.length > 0) {
       used.add(id);
