@@ -14,12 +14,20 @@ NOTHING_TAKEN: Mapping[str, int] = MappingProxyType({})
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class PaymentFacts:
-    """How the payment of a response stands: amounts in major units, the provider's number for it, and its state."""
+    """How the payment of a response stands: amounts in major units, the provider's number for it, and its state.
+
+    `receipt` is our own number for it, once it is paid. Of a plan: `plan` in words, the amount of the latest later
+    `charge`, and the day of the `next`.
+    """
 
     amount: Decimal
     number: str
     status: str
     refunded: Decimal
+    receipt: Decimal | None = None
+    plan: str = ""
+    charge: Decimal | None = None
+    next: datetime.date | None = None
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)

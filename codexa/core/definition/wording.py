@@ -176,6 +176,24 @@ MESSAGES: tuple[Message, ...] = (
     Message("payWaiting", _PAYMENT, "While the bank is asked", "The bank is being asked …"),
     Message("payAway", _PAYMENT, "The bank can't be reached", "The bank can't be reached just now. We try again."),
     Message("payFailed", _PAYMENT, "The bank refused", "That did not work: {reason} Nothing was charged."),
+    Message("planNow", _PAYMENT, "Of a plan: what is paid at once", "{amount} now"),
+    Message("planLater", _PAYMENT, "Of a plan: nothing is paid at once", "nothing now"),
+    Message("planOnce", _PAYMENT, "Of a plan: one payment follows", "then {amount} on {date}"),
+    Message("planTimes", _PAYMENT, "Of a plan: so many follow", "then {amount} {each}, {times} times, next on {date}"),
+    Message(
+        "planOpen", _PAYMENT, "Of a plan without an end", "then {amount} {each} until it is stopped, next on {date}"
+    ),
+    Message("planday", _PAYMENT, "Of a plan: how often", "each day"),
+    Message("plandays", _PAYMENT, "Of a plan: how often", "every {every} days"),
+    Message("planweek", _PAYMENT, "Of a plan: how often", "each week"),
+    Message("planweeks", _PAYMENT, "Of a plan: how often", "every {every} weeks"),
+    Message("planmonth", _PAYMENT, "Of a plan: how often", "each month"),
+    Message("planmonths", _PAYMENT, "Of a plan: how often", "every {every} months"),
+    Message("planyear", _PAYMENT, "Of a plan: how often", "each year"),
+    Message("planyears", _PAYMENT, "Of a plan: how often", "every {every} years"),
+    Message(
+        "payCard", _PAYMENT, "Where nothing is paid yet, and a card is kept for later", "Card for what is paid later"
+    ),
     Message("payPaid", _PAYMENT, "Once it is paid", "Paid: {amount}"),
     Message("payOver", _PAYMENT, "The time to pay is over", "The time to pay is over. Nothing was charged."),
     Message("payPractice", _PAYMENT, "Where payments are for practice", "For practice: no money moves."),

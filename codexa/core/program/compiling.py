@@ -39,6 +39,7 @@ _DECIDED = frozenset({"next", "confirmation", "rows"})
 _OWN_FACTS = frozenset(
     {"shown", "required", "locked", "value", "default", "check", "offered", "next", "confirmation", "follow_up"}
     | {"discount", "amount", "shipping", "tax", "payment", "payment_amount"}
+    | {"plan", "plan_times", "plan_fee", "plan_first_day"}
 )
 
 

@@ -3,7 +3,6 @@
 import re
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
-from decimal import Decimal
 from functools import cached_property
 from typing import Any
 
@@ -11,15 +10,14 @@ from codexa.core.context import Context
 from codexa.core.definition.parts import MAX_ROWS, Question, Repeat
 from codexa.core.errors import AnswerError
 from codexa.core.fields.field_type import Medium, Region
-from codexa.core.fields.formatted import to_minor_unit
 from codexa.core.fields.options import Optioned
 from codexa.core.fields.product import ProductField
-from codexa.core.formula.convert import number, text
+from codexa.core.formula.convert import text
 from codexa.core.formula.metering import begin
 from codexa.core.formula.values import Choices, Failed, FormulaFailure, use_exact_arithmetic
 from codexa.core.program.claims import Claim, claims_of
+from codexa.core.program.commitment import Commitment, commitment_of
 from codexa.core.program.order import OrderTotals, is_in_time, same_code
-from codexa.core.program.order_names import PAYMENT
 from codexa.core.program.places import ROW_ADDRESS, ROW_KIND, KindPlace, Place, RepeatPlace, Spot
 from codexa.core.program.program import FORM, Program, Reader
 from codexa.core.program.templates import DASH
@@ -96,29 +94,10 @@ class State:
         found: OrderTotals | Failed | None = None if spots is None else self.at(spots.total)
         return found
 
-    def to_pay(self) -> Decimal | Failed | None:
-        """What is to be paid, to the minor unit: None where no payment is asked for, a Failed where it is not known."""
-        if not self.program.form.payment.on:
-            return None
-        formula = self.program.formula(PAYMENT, "when")
-        if formula is not None and formula.compiled.run(self.values, self.context) is not True:
-            return None
-        return self._amount_to_pay()
-
-    def _amount_to_pay(self) -> Decimal | Failed:
-        """The amount of the payment's formula, else the order's total; 0 where there is neither."""
-        formula = self.program.formula(PAYMENT, "amount")
-        if formula is None:
-            order = self.order()
-            return order.total if isinstance(order, OrderTotals) else order if order is not None else Decimal(0)
-        found = formula.compiled.run(self.values, self.context)
-        if isinstance(found, Failed):
-            return found
-        try:
-            amount = Decimal(0) if found is None else number(found)
-        except FormulaFailure as failure:
-            return Failed(failure.error)
-        return to_minor_unit(amount, self.program.region.currency)
+    @cached_property
+    def commitment(self) -> Commitment | Failed | None:
+        """What is to be paid, now and later: None where no payment is asked for, a Failed where it is not known."""
+        return commitment_of(self.program, self.order(), self.values, self.context)
 
     def path(self) -> list[int]:
         """The indexes of the pages that apply, in order."""
@@ -273,7 +252,7 @@ class State:
     def form_error(self) -> FieldError | None:
         """What is wrong with the form as a whole."""
         order = self.order()
-        if isinstance(order, Failed) or isinstance(self.to_pay(), Failed):
+        if isinstance(order, Failed) or isinstance(self.commitment, Failed):
             # Nobody orders or pays at a price that is not known.
             return FieldError(code="order_failed", message=self.program.form.wording.say("order_failed"))
         if isinstance(order, OrderTotals) and not order.lines.count and self.program.form.order.refuse_empty:

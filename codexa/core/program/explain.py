@@ -2,7 +2,6 @@
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
-from decimal import Decimal
 from typing import Any
 
 from codexa.core.context import Context
@@ -20,6 +19,7 @@ from codexa.core.program.names import name_of
 from codexa.core.program.notes import sentences_for
 from codexa.core.program.order import money
 from codexa.core.program.order_names import ORDER, PAYMENT
+from codexa.core.program.payment import payment_due
 from codexa.core.program.places import ALWAYS, NEVER, ROW_ADDRESS, Spot
 from codexa.core.program.program import FORM, Program
 from codexa.core.program.scope import presenter
@@ -203,12 +203,15 @@ class _Explainer:
 
     def of_payment(self) -> Explanation:
         """Return why so much is to be paid, or nothing."""
-        amount, rule = self._state.to_pay(), self._program.formula(PAYMENT, "when")
-        value = "can't be worked out" if isinstance(amount, Failed) else "asks for nothing"
-        if isinstance(amount, Decimal) and amount > 0:
-            value = f"asks for {money(amount, self._program.region)}"
-        deciding = rule if amount is None else self._program.formula(PAYMENT, "amount")
-        reads = deciding.reads() if deciding else [self._program.order.total] if self._program.order else []
+        asked, rule = self._state.commitment, self._program.formula(PAYMENT, "when")
+        value = "can't be worked out" if isinstance(asked, Failed) else "asks for nothing"
+        if (due := payment_due(self._state)) is not None:
+            value = f"asks for {due.words or money(due.amount, self._program.region)}"
+        deciding = rule if asked is None else self._program.formula(PAYMENT, "amount")
+        reads = list(deciding.reads()) if deciding else [self._program.order.total] if self._program.order else []
+        if asked is not None:
+            plans = (each for each in self._program.formulas if each.owner == PAYMENT and "plans" in each.setting)
+            reads += [read for each in plans for read in each.reads()]
         because = tuple(self._once(read) for read in dict.fromkeys(reads) if read in self._program.facts)
         return Explanation(
             owner=PAYMENT,

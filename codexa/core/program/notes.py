@@ -59,6 +59,7 @@ _BEGINNINGS = {
     "discount": (NoteKind.MONEY, "taken off when "),
     "tax": (NoteKind.MONEY, "due when "),
     "payment": (NoteKind.MONEY, "paid for when "),
+    "plan": (NoteKind.MONEY, "paid by this plan when "),
     "counted": (NoteKind.CALCULATION, "counts when "),
 }
 _FORMULAS = {
@@ -67,6 +68,9 @@ _FORMULAS = {
     "amount": (NoteKind.MONEY, "takes off "),
     "shipping": (NoteKind.MONEY, "shipping costs "),
     "payment_amount": (NoteKind.MONEY, "the amount to pay is "),
+    "plan_times": (NoteKind.MONEY, "the number of payments is "),
+    "plan_fee": (NoteKind.MONEY, "paid once, with the first: "),
+    "plan_first_day": (NoteKind.MONEY, "the first is paid on "),
     "default": (NoteKind.DATA, "begins as "),
     "earliest": (NoteKind.CHECK, "not before "),
     "latest": (NoteKind.CHECK, "not after "),

@@ -8,7 +8,7 @@ from codexa.core.fields.order_summary import OrderSummaryBlock
 from codexa.core.form.pricing import priced_blocks
 from codexa.core.program.facts import Fact
 from codexa.core.program.order import collector, discounter, shipper, totaller
-from codexa.core.program.order_names import ORDER
+from codexa.core.program.order_names import ORDER, PAYMENT
 from codexa.core.program.places import ALWAYS, Place, Spot
 from codexa.core.program.spots import OrderSpots
 from codexa.core.program.writer import Writer, indented
@@ -20,9 +20,11 @@ def write_order(writer: Writer, spots: OrderSpots, places: Mapping[str, Place]) 
     _discounts(writer, spots, places)
     _shipping(writer, spots)
     _total(writer, spots)
+    # What is paid now and later is told with the total.
+    of_payment = [read for (owner, _), each in writer.formulas.items() if owner == PAYMENT for read in each.reads()]
     for block_id, place in places.items():
         if isinstance(place.block, OrderSummaryBlock):
-            writer.derived(block_id, "order", writer.spots.new(), spots.total.code, [spots.total])
+            writer.derived(block_id, "order", writer.spots.new(), spots.total.code, [spots.total, *of_payment])
 
 
 def _lines(writer: Writer, spots: OrderSpots, places: Mapping[str, Place]) -> None:

@@ -10,6 +10,7 @@ from babel.numbers import format_currency, format_decimal
 
 from codexa.core.context import Context
 from codexa.core.fields.field_type import Region
+from codexa.core.fields.moments import shown_date
 from codexa.core.formula import convert
 from codexa.core.formula.scope import Home, Reference
 from codexa.core.formula.types import NUMBER, TEXT, Kind, Type
@@ -48,7 +49,16 @@ def presenter(region: Region) -> Presenter:
 
 
 _MOST_GUESSES = 100
-_OF_PAYMENT = {"amount": Kind.MONEY, "number": Kind.TEXT, "status": Kind.TEXT, "refunded": Kind.MONEY}
+_OF_PAYMENT = {
+    "amount": Kind.MONEY,
+    "number": Kind.TEXT,
+    "status": Kind.TEXT,
+    "refunded": Kind.MONEY,
+    "receipt": Kind.NUMBER,
+    "plan": Kind.TEXT,
+    "charge": Kind.MONEY,
+    "next": Kind.DATE,
+}
 
 
 class FormScope:
@@ -66,6 +76,7 @@ class FormScope:
         self._shown = shown
         self._present = presenter(region)
         self._money = lambda amount: str(format_currency(amount, region.currency, locale=region.locale))
+        self._date = lambda day: shown_date(day, region.locale)
         # Each looks at every name; whoever has so many names wrong needs no guess at more of them.
         self._guesses_left = _MOST_GUESSES
 
@@ -109,7 +120,8 @@ class FormScope:
             return None if context.payment is None else getattr(context.payment, name)
 
         entry = self._fact(Type(kind=_OF_PAYMENT[name], may_be_blank=True), take)
-        return replace(entry, present=self._money) if _OF_PAYMENT[name] is Kind.MONEY else entry
+        present = {Kind.MONEY: self._money, Kind.DATE: self._date}.get(_OF_PAYMENT[name])
+        return entry if present is None else replace(entry, present=present)
 
     def _fact(self, kind: Type, take: Callable[[Context], Any]) -> Entry:
         reference = Reference(slot=-1, type=kind, can_fail=False, home=Home.CONTEXT, facet=take)

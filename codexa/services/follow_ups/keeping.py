@@ -42,11 +42,16 @@ class ToldRun:
     due_at: datetime | None
 
 
-def keep_due(connection: Connection, state: State, *, form: UUID, number: int, moments: tuple[Moment, ...]) -> None:
-    """Keep what these events set off, with a job for those of each moment."""
+def keep_due(
+    connection: Connection, state: State, *, form: UUID, number: int, moments: tuple[Moment, ...], which: str = ""
+) -> None:
+    """Keep what these events set off, with a job for those of each moment.
+
+    `which` tells events apart that come more than once to a response.
+    """
     if not state.program.form.follow_ups:
         return
-    found = [_as_run(each) for moment in moments for each in due(state, moment)]
+    found = [_as_run(each) for moment in moments for each in due(state, moment, which)]
     if found:
         runs.insert_runs(connection, form=form, number=number, due=found, task=TASK)
 

@@ -26,7 +26,11 @@ def _days_in(year: int, month: int) -> int:
     return 29 if month == 2 and calendar.isleap(year) else _DAYS_IN[month - 1]
 
 
-def _months_later(date: datetime.date, months: Decimal) -> datetime.date:
+def months_later(date: datetime.date, months: Decimal) -> datetime.date:
+    """Return the same day so many months later, or the last of a month that is too short for it.
+
+    Raises FormulaFailure before the year 1 and after the year 9999.
+    """
     if abs(months) > _MOST_MONTHS:
         fail(ErrorCode.NUMBER, "This date is before the year 1 or after the year 9999.")
     count = date.year * 12 + date.month - 1 + whole(months)
@@ -37,7 +41,7 @@ def _months_later(date: datetime.date, months: Decimal) -> datetime.date:
 
 
 def _end_of_month(date: datetime.date, months: Decimal) -> datetime.date:
-    later = _months_later(date, months)
+    later = months_later(date, months)
     return later.replace(day=_days_in(later.year, later.month))
 
 
@@ -107,9 +111,9 @@ def _difference(start: datetime.date, end: datetime.date, unit: str) -> Decimal:
         case "ym":
             return Decimal(months % 12)
         case "md":
-            return Decimal((end - _months_later(start, Decimal(months))).days)
+            return Decimal((end - months_later(start, Decimal(months))).days)
         case "yd":
-            return Decimal((end - _months_later(start, Decimal(months // 12 * 12))).days)
+            return Decimal((end - months_later(start, Decimal(months // 12 * 12))).days)
     return fail(ErrorCode.NUMBER, 'Count in "y", "m", "d", "ym", "md" or "yd".')
 
 
@@ -127,7 +131,7 @@ def _thirty_day_months(start: datetime.date, end: datetime.date, *, european: bo
 
 
 def _actual_years(first: datetime.date, last: datetime.date) -> Decimal:
-    if last <= _months_later(first, Decimal(12)):
+    if last <= months_later(first, Decimal(12)):
         leap_day = any(
             calendar.isleap(year) and first <= datetime.date(year, 2, 29) <= last
             for year in range(first.year, last.year + 1)
@@ -158,7 +162,7 @@ FUNCTIONS: tuple[Function, ...] = (
         (_DATE, _MONTHS),
         DATE,
         "The same day so many months later.",
-        _months_later,
+        months_later,
         ("EDATE(DATE(2026, 1, 31), 1)", "2026-02-28"),
     ),
     function(

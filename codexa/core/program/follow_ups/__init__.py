@@ -9,6 +9,7 @@ from typing import Any, get_args
 from codexa.core.context import PaymentFacts
 from codexa.core.fields.moments import shown_date
 from codexa.core.form.follow_ups import EmailFollowUp, FollowUp, Moment, WebhookFollowUp
+from codexa.core.program.commitment import Later
 from codexa.core.program.evaluate import State
 from codexa.core.program.findings import Finding, error
 from codexa.core.program.follow_ups.day import day_findings, moment_of
@@ -24,13 +25,15 @@ MOMENTS: tuple[Moment, ...] = get_args(Moment)
 # What a response comes to where all goes well.
 USUAL_MOMENTS: tuple[Moment, ...] = ("handed in", "paid", "complete", "day")
 _TRIED_NUMBER = "0000"  # of a payment that is only tried
-_OF_PAYMENT: tuple[Moment, ...] = ("paid", "payment failed", "refunded")
+_OF_PLAN: tuple[Moment, ...] = ("charge", "charge failed")
+_OF_PAYMENT: tuple[Moment, ...] = ("paid", "payment failed", *_OF_PLAN, "refunded")
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class Due:
     """What a follow-up does, as JSON that a job carries out; `told` says it in one line.
 
+    `moment` is the event, and which of them where it comes more than once ("charge 3").
     `at` is when, in ISO 8601 with its offset, where it is set off by a day; None where it is done at once.
     """
 
@@ -51,22 +54,38 @@ def as_if(state: State, moment: Moment) -> State | None:
     asked = payment_due(state)
     if asked is None or moment == "handed in":
         return state if moment not in _OF_PAYMENT else None
-    refunded = asked.amount if moment == "refunded" else Decimal(0)
-    status = {"payment failed": "due", "refunded": "refunded"}.get(moment, "paid")
-    facts = PaymentFacts(amount=asked.amount, number=_TRIED_NUMBER, status=status, refunded=refunded)
+    if moment in _OF_PLAN and asked.later is None:
+        return None
+    facts = PaymentFacts(
+        amount=asked.amount,
+        number=_TRIED_NUMBER,
+        status={"payment failed": "due", "charge failed": "failed", "refunded": "refunded"}.get(moment, "paid"),
+        refunded=asked.amount if moment == "refunded" else Decimal(0),
+        receipt=None if moment in ("payment failed", "charge failed") else Decimal(1),
+        plan=asked.words,
+        charge=asked.later.amount if asked.later and moment in _OF_PLAN else None,
+        next=_next_day(asked.later, moment),
+    )
     return replace(state, context=state.context.with_payment(facts))
 
 
-def due(state: State, moment: Moment) -> list[Due]:
+def _next_day(later: Later | None, moment: Moment) -> datetime.date | None:
+    """Return the day of the next charge; a charge that is tried counts as the first."""
+    turn = 2 if moment in _OF_PLAN else 1
+    return None if later is None or (later.times is not None and turn > later.times) else later.day(turn)
+
+
+def due(state: State, moment: Moment, which: str = "") -> list[Due]:
     """Return what an event of this response sets off, in the order of the form; the state has the response's number.
 
-    For "day" all that is still to come: a day that has passed sets nothing off.
+    For "day" all that is still to come: a day that has passed sets nothing off. Of an event that comes more than once,
+    `which` tells each time from the others.
     """
-    found = (_due(state, each) for each in state.program.form.follow_ups if each.active and each.on == moment)
+    found = (_due(state, each, which) for each in state.program.form.follow_ups if each.active and each.on == moment)
     return [each for each in found if each is not None]
 
 
-def _due(state: State, follow_up: FollowUp) -> Due | None:
+def _due(state: State, follow_up: FollowUp, which: str) -> Due | None:
     at = moment_of(state, follow_up.day) if follow_up.on == "day" else None
     if follow_up.on == "day" and (at is None or at < state.context.now):
         return None
@@ -79,7 +98,7 @@ def _due(state: State, follow_up: FollowUp) -> Due | None:
     return Due(
         follow_up=follow_up.id,
         name=follow_up.name or kind.title,
-        moment=follow_up.on,
+        moment=f"{follow_up.on} {which}".strip(),
         kind=kind.kind_name,
         content=content,
         told=kind.told(content) if at is None else f"{_in_words(at, state)}: {kind.told(content)}",
@@ -95,6 +114,9 @@ def _moment_findings(program: Program, follow_up: FollowUp) -> Iterator[Finding]
     if follow_up.on in _OF_PAYMENT and not program.form.payment.on:
         message = "It waits for a payment, and the form asks for none."
         yield error("no_payment", message, "Switch the payment on, or choose another moment.", follow_up.id, "on")
+    elif follow_up.on in _OF_PLAN and not program.form.payment.plans:
+        message = "It waits for a later charge, and the form asks for one payment."
+        yield error("no_plan", message, "Add a plan to the payment, or choose another moment.", follow_up.id, "on")
 
 
 def follow_up_findings(program: Program, people: Mapping[str, str] | None) -> Iterator[Finding]:
