@@ -10,8 +10,8 @@ from uuid import UUID
 from codexa.core.form.form import Form, Page, read_form
 from codexa.core.form.outline_text import Outlined, OutlineLine, read_outline
 from codexa.core.form.upgrades import read_imported, read_stored
-from codexa.services.errors import NotFoundError
-from codexa.store import forms
+from codexa.services.errors import NotFoundError, PlansRunError
+from codexa.store import forms, payments
 from codexa.store.database import Connect, Connection
 from codexa.store.sessions import SignedIn
 
@@ -76,9 +76,13 @@ def duplicate_form(connect: Connect, *, who: SignedIn, form: UUID) -> UUID:
 
 
 def set_deleted(connection: Connection, *, who: SignedIn, form: UUID, deleted: bool) -> None:
-    """Delete a form, or bring it back. Raises NotFoundError."""
+    """Delete a form, or bring it back. Raises NotFoundError; PlansRunError while people are charged by it."""
     if not forms.set_deleted(connection, team=who.team_id, form=form, deleted=deleted):
         raise NotFoundError
+    running = payments.running_plans(connection, form=form) if deleted else 0
+    if running:
+        plans = "1 plan still charges" if running == 1 else f"{running} plans still charge"
+        raise PlansRunError(f"{plans} somebody by this form. Stop what runs in Payment first.")
 
 
 def _insert(connection: Connection, *, who: SignedIn, draft: Form, sites: list[str] | None = None) -> UUID:

@@ -121,6 +121,18 @@ class RefundRefusedError(ServiceError):
     code = "refund_refused"
 
 
+class PlanRefusedError(ServiceError):
+    """This can't be done with the plan. Look at how it stands."""
+
+    code = "plan_refused"
+
+
+class PlansRunError(ServiceError):
+    """Plans of this form still charge people. Stop them first."""
+
+    code = "plans_run"
+
+
 class AccountGoneError(ServiceError):
     """Nothing can be paid here just now. Nothing was sent; please tell whoever has this form."""
 

@@ -154,7 +154,7 @@ def _ask_for(connection: Connection, form: UUID, number: int, due: PaymentDue, h
         account_id = payments.account_of_form(connection, form=form, account=UUID(how.account))
     if account_id is None:
         raise AccountGoneError
-    payments.insert_payment(
+    payment = payments.insert_payment(
         connection,
         form=form,
         number=number,
@@ -165,6 +165,10 @@ def _ask_for(connection: Connection, form: UUID, number: int, due: PaymentDue, h
         cards=how.cards,
         due_until=datetime.now(UTC) + timedelta(hours=how.hours),
     )
+    if (later := due.later) is not None:
+        known = {name: getattr(later, name) for name in ("every", "unit", "times", "starts_on", "paid_now")}
+        known |= {"amount": minor_units(later.amount, due.currency), "words": due.words}
+        payments.insert_plan(connection, payment=payment, known=known)
 
 
 _FILE_GONE = FieldError(code="not_files", message="A file is not here any more. Remove it and send it again.")

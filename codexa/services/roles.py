@@ -14,12 +14,13 @@ class Right(StrEnum):
     SEE_RESPONSES = "see responses"
     SEE_WORKINGS = "see workings"
     REFUND = "give money back"
+    CHARGE = "stop plans and charge again"
     KEEP_ACCOUNTS = "keep accounts"
 
 
 _RIGHTS: dict[str, frozenset[Right]] = {
     "owner": frozenset(Right),
-    "editor": frozenset(Right) - {Right.SEE_WORKINGS, Right.REFUND, Right.KEEP_ACCOUNTS},
+    "editor": frozenset(Right) - {Right.SEE_WORKINGS, Right.REFUND, Right.CHARGE, Right.KEEP_ACCOUNTS},
     "reviewer": frozenset({Right.SEE_FORMS, Right.SEE_RESPONSES}),
     "viewer": frozenset({Right.SEE_FORMS}),
 }

@@ -2,7 +2,7 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from datetime import datetime
+from datetime import date, datetime
 from typing import Any
 from uuid import UUID
 
@@ -31,7 +31,11 @@ class AccountRow:
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class PaymentRow:
-    """What is to be paid for a response, and how that stands: due, paid or expired."""
+    """What is to be paid for a response, and how that stands: due, paid, failed or expired.
+
+    `turn` 0 is what is paid at first; those after it are charges of a plan, each of a `day`. `receipt` is our own
+    number for what was paid.
+    """
 
     id: UUID
     form_id: UUID
@@ -50,14 +54,50 @@ class PaymentRow:
     due_until: datetime
     created_at: datetime
     changed_at: datetime
+    turn: int
+    day: date | None
+    receipt: int | None
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class PlanRow:
+    """What follows a payment: so many `times` (None without an end), reckoned from `starts_on`; and how that stands.
+
+    It is waiting for the first payment, running, stopping (until the provider has heard), stopped or ended.
+    """
+
+    payment_id: UUID
+    amount: int
+    every: int
+    unit: str
+    times: int | None
+    starts_on: date
+    paid_now: bool
+    words: str
+    state: str
+    next_on: date | None
+    stopped_by: UUID | None
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class ListedRow(PaymentRow):
+    """A payment with the name and language of its form, whether it is a try, and the plan that it begins, if any."""
+
+    form_name: str
+    locale: str
+    test: bool
+    plan: str
+    plan_state: str
+    next_on: date | None
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class Sums:
-    """What came of a form's payments in one currency; of tries apart."""
+    """What came of payments in one currency; of tries apart."""
 
     currency: str
     test: bool
+    locale: str
     count: int
     paid: int
     refunded: int
@@ -126,17 +166,75 @@ def insert_payment(
     payer: dict[str, str],
     cards: Sequence[str],
     due_until: datetime,
-) -> None:
-    """Keep what is to be paid for a response."""
+) -> UUID:
+    """Keep what is to be paid for a response, and return its id."""
     values = {"form": form, "number": number, "account": account, "amount": amount, "currency": currency}
     more = {"payer": Jsonb(payer), "cards": list(cards), "due_until": due_until}
-    connection.execute(_QUERIES["insert_payment"], values | more)
+    return UUID(str(exactly_one(connection, _QUERIES["insert_payment"], **values, **more)["id"]))
 
 
-def find_payment(connection: Connection, *, form: UUID, number: int) -> PaymentRow | None:
-    """Return the payment of a response."""
-    row = one(connection, _QUERIES["find_payment"], form=form, number=number)
+def insert_plan(connection: Connection, *, payment: UUID, known: dict[str, Any]) -> None:
+    """Keep what is to follow a payment (amount, every, unit, times, starts_on, paid_now, words)."""
+    connection.execute(_QUERIES["insert_plan"], {"payment": payment, **known})
+
+
+def find_plan(connection: Connection, *, payment: UUID) -> PlanRow | None:
+    """Return what follows a payment."""
+    row = one(connection, _QUERIES["find_plan"], payment=payment)
+    return PlanRow(**row) if row else None
+
+
+def set_plan(connection: Connection, *, payment: UUID, state: str, next_on: date | None) -> None:
+    """Note how a plan stands at the provider; what we want stopped is not running any more, whatever it says."""
+    connection.execute(_QUERIES["set_plan"], {"payment": payment, "state": state, "next_on": next_on})
+
+
+def ask_to_stop(connection: Connection, *, payment: UUID, person: UUID) -> None:
+    """Note that a running plan is to be stopped."""
+    connection.execute(_QUERIES["ask_to_stop"], {"payment": payment, "person": person})
+
+
+def plans_to_look_at(connection: Connection, *, most: int) -> list[tuple[UUID, UUID, str]]:
+    """Return plans of which the provider is to be asked: their first payment, its account, and how they stand."""
+    rows = many(connection, _QUERIES["plans_to_look_at"], most=most)
+    return [(row["id"], row["account_id"], row["state"]) for row in rows]
+
+
+def touch_plan(connection: Connection, *, payment: UUID) -> None:
+    """Note that a plan was looked at, and nothing was learned: others have their turn first."""
+    connection.execute(_QUERIES["touch_plan"], {"payment": payment})
+
+
+def running_plans(connection: Connection, *, form: UUID) -> int:
+    """Return how many plans of a form still charge somebody."""
+    return int(exactly_one(connection, _QUERIES["running_plans"], form=form)["running"])
+
+
+def insert_charge(
+    connection: Connection, *, first: UUID, turn: int, day: date, amount: int, provider_id: str
+) -> PaymentRow:
+    """Keep a charge of the plan that began with a payment, as due until it is said how it stands."""
+    values = {"first": first, "turn": turn, "day": day, "amount": amount, "provider_id": provider_id}
+    found = payment_by_id(connection, payment=exactly_one(connection, _QUERIES["insert_charge"], **values)["id"])
+    assert found is not None
+    return found
+
+
+def number_receipt(connection: Connection, *, payment: PaymentRow) -> None:
+    """Give what was just paid the team's next receipt number; a try gets none."""
+    values = {"form": payment.form_id, "number": payment.number, "payment": payment.id}
+    connection.execute(_QUERIES["number_receipt"], values)
+
+
+def find_payment(connection: Connection, *, form: UUID, number: int, turn: int = 0) -> PaymentRow | None:
+    """Return what was to be paid for a response at first, or a later charge by its turn."""
+    row = one(connection, _QUERIES["find_payment"], form=form, number=number, turn=turn)
     return PaymentRow(**row) if row else None
+
+
+def payments_of(connection: Connection, *, form: UUID, number: int) -> list[PaymentRow]:
+    """Return what was paid for a response: at first, and later by its plan."""
+    return [PaymentRow(**row) for row in many(connection, _QUERIES["payments_of"], form=form, number=number)]
 
 
 def payment_of_provider(connection: Connection, *, account: UUID, provider_id: str) -> PaymentRow | None:
@@ -149,6 +247,11 @@ def payment_by_id(connection: Connection, *, payment: UUID) -> PaymentRow | None
     """Return a payment."""
     row = one(connection, _QUERIES["payment_by_id"], payment=payment)
     return PaymentRow(**row) if row else None
+
+
+def lock_first(connection: Connection, *, form: UUID, number: int) -> PaymentRow:
+    """Return what is paid for a response at first; nobody else takes up news of its payments until this ends."""
+    return PaymentRow(**exactly_one(connection, _QUERIES["lock_first"], form=form, number=number))
 
 
 def lock_payment(connection: Connection, *, payment: UUID) -> PaymentRow:
@@ -170,6 +273,11 @@ def set_state(connection: Connection, *, payment: UUID, state: str, reason: str,
 def set_stage(connection: Connection, *, form: UUID, number: int, stage: str, payment: str) -> None:
     """Move a response on, with what its payment is."""
     connection.execute(_QUERIES["set_stage"], {"form": form, "number": number, "stage": stage, "payment": payment})
+
+
+def set_facet(connection: Connection, *, form: UUID, number: int) -> None:
+    """Keep true what a complete response says of all its payments: failed, paid, part refunded or refunded."""
+    connection.execute(_QUERIES["set_facet"], {"form": form, "number": number})
 
 
 def add_event(
@@ -204,17 +312,29 @@ def changed_since(connection: Connection, *, account: UUID, since: datetime) -> 
 
 
 def list_payments(
-    connection: Connection, *, team: UUID, form: UUID, state: str, find: str, most: int
-) -> list[PaymentRow]:
-    """Return payments of a form, the latest first: in a state ("" for any), with `find` in payer, card or numbers."""
+    connection: Connection,
+    *,
+    team: UUID,
+    form: UUID | None,
+    number: int | None = None,
+    state: str = "",
+    find: str = "",
+    most: int,
+) -> list[ListedRow]:
+    """Return payments of a form or of one response to it, or of all forms, the latest first.
+
+    In a state ("" for any, "refunded" with money given back, "running" with a plan that runs), with `find` in payer,
+    card or numbers.
+    """
     like = f"%{find.replace('%', '').replace('_', '')}%"
-    known = {"team": team, "form": form, "state": state, "find": find, "like": like, "most": most}
-    return [PaymentRow(**row) for row in many(connection, _QUERIES["list_payments"], **known)]
+    narrowed = {"form": form, "number": number, "state": state, "find": find, "like": like}
+    known = {"team": team, "most": most, **narrowed}
+    return [ListedRow(**row) for row in many(connection, _QUERIES["list_payments"], **known)]
 
 
-def sums_of_form(connection: Connection, *, team: UUID, form: UUID) -> list[Sums]:
-    """Return what came of a form's payments, by currency."""
-    return [Sums(**row) for row in many(connection, _QUERIES["sums_of_form"], team=team, form=form)]
+def sums_of(connection: Connection, *, team: UUID, form: UUID | None) -> list[Sums]:
+    """Return what came of a form's payments, or of all, by currency."""
+    return [Sums(**row) for row in many(connection, _QUERIES["sums_of"], team=team, form=form)]
 
 
 def insert_refund(connection: Connection, *, payment: UUID, amount: int, person: UUID) -> UUID | None:

@@ -650,9 +650,13 @@ CREATE TABLE public.payment (
     due_until timestamp with time zone NOT NULL,
     created_at timestamp with time zone DEFAULT now() NOT NULL,
     changed_at timestamp with time zone DEFAULT now() NOT NULL,
-    CONSTRAINT payment_amount_check CHECK ((amount > 0)),
+    turn integer DEFAULT 0 NOT NULL,
+    day date,
+    receipt integer,
+    CONSTRAINT payment_amount_check CHECK ((amount >= 0)),
     CONSTRAINT payment_check CHECK (((refunded >= 0) AND (refunded <= amount))),
-    CONSTRAINT payment_state_check CHECK ((state = ANY (ARRAY['due'::text, 'paid'::text, 'expired'::text])))
+    CONSTRAINT payment_state_check CHECK ((state = ANY (ARRAY['due'::text, 'paid'::text, 'failed'::text, 'expired'::text]))),
+    CONSTRAINT payment_turn_check CHECK ((turn >= 0))
 );
 CREATE TABLE public.person (
     id uuid DEFAULT gen_random_uuid() NOT NULL,
@@ -672,6 +676,25 @@ CREATE TABLE public.picture (
     height integer NOT NULL,
     stored_at timestamp with time zone DEFAULT now() NOT NULL,
     CONSTRAINT picture_size_check CHECK ((size > 0))
+);
+CREATE TABLE public.plan (
+    payment_id uuid NOT NULL,
+    amount bigint NOT NULL,
+    every integer NOT NULL,
+    unit text NOT NULL,
+    times integer,
+    starts_on date NOT NULL,
+    paid_now boolean NOT NULL,
+    words text NOT NULL,
+    state text DEFAULT 'waiting'::text NOT NULL,
+    next_on date,
+    stopped_by uuid,
+    looked_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT plan_amount_check CHECK ((amount > 0)),
+    CONSTRAINT plan_every_check CHECK ((every > 0)),
+    CONSTRAINT plan_state_check CHECK ((state = ANY (ARRAY['waiting'::text, 'running'::text, 'stopping'::text, 'stopped'::text, 'ended'::text]))),
+    CONSTRAINT plan_times_check CHECK ((times > 0)),
+    CONSTRAINT plan_unit_check CHECK ((unit = ANY (ARRAY['day'::text, 'week'::text, 'month'::text, 'year'::text])))
 );
 CREATE TABLE public.presence (
     form_id uuid NOT NULL,
@@ -781,6 +804,7 @@ CREATE TABLE public.team (
     slug text NOT NULL,
     name text NOT NULL,
     created_at timestamp with time zone DEFAULT now() NOT NULL,
+    receipts integer DEFAULT 0 NOT NULL,
     CONSTRAINT team_slug_check CHECK ((slug ~ '^[a-z0-9]+(-[a-z0-9]+)*$'::text))
 );
 CREATE TABLE public.upload (
@@ -837,13 +861,15 @@ ALTER TABLE ONLY public.password_link
 ALTER TABLE ONLY public.payment
     ADD CONSTRAINT payment_account_id_provider_id_key UNIQUE (account_id, provider_id);
 ALTER TABLE ONLY public.payment
-    ADD CONSTRAINT payment_form_id_number_key UNIQUE (form_id, number);
+    ADD CONSTRAINT payment_form_id_number_turn_key UNIQUE (form_id, number, turn);
 ALTER TABLE ONLY public.payment
     ADD CONSTRAINT payment_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.person
     ADD CONSTRAINT person_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.picture
     ADD CONSTRAINT picture_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.plan
+    ADD CONSTRAINT plan_pkey PRIMARY KEY (payment_id);
 ALTER TABLE ONLY public.presence
     ADD CONSTRAINT presence_pkey PRIMARY KEY (form_id, tab);
 ALTER TABLE ONLY public.procrastinate_events
@@ -895,6 +921,7 @@ CREATE INDEX payment_changed ON public.payment USING btree (account_id, changed_
 CREATE INDEX payment_due ON public.payment USING btree (due_until) WHERE (state = 'due'::text);
 CREATE UNIQUE INDEX person_email ON public.person USING btree (email_folded);
 CREATE INDEX picture_of_team ON public.picture USING btree (team_id, stored_at DESC);
+CREATE INDEX plan_running ON public.plan USING btree (looked_at) WHERE (state = ANY (ARRAY['running'::text, 'stopping'::text]));
 CREATE INDEX procrastinate_events_job_id_fkey_v1 ON public.procrastinate_events USING btree (job_id);
 CREATE INDEX procrastinate_jobs_id_lock_idx_v1 ON public.procrastinate_jobs USING btree (id, lock) WHERE (status = ANY (ARRAY['todo'::public.procrastinate_job_status, 'doing'::public.procrastinate_job_status]));
 CREATE UNIQUE INDEX procrastinate_jobs_lock_idx_v1 ON public.procrastinate_jobs USING btree (lock) WHERE (status = 'doing'::public.procrastinate_job_status);
@@ -963,6 +990,10 @@ ALTER TABLE ONLY public.payment
     ADD CONSTRAINT payment_form_id_number_fkey FOREIGN KEY (form_id, number) REFERENCES public.response(form_id, number) ON DELETE CASCADE;
 ALTER TABLE ONLY public.picture
     ADD CONSTRAINT picture_team_id_fkey FOREIGN KEY (team_id) REFERENCES public.team(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.plan
+    ADD CONSTRAINT plan_payment_id_fkey FOREIGN KEY (payment_id) REFERENCES public.payment(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.plan
+    ADD CONSTRAINT plan_stopped_by_fkey FOREIGN KEY (stopped_by) REFERENCES public.person(id) ON DELETE SET NULL;
 ALTER TABLE ONLY public.presence
     ADD CONSTRAINT presence_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.presence

@@ -34,6 +34,8 @@ _STATUSES = {
     "link_used": 410,
     "account_refused": 422,
     "refund_refused": 422,
+    "plan_refused": 422,
+    "plans_run": 409,
     "account_gone": 503,
 }
 _SENTENCES = {

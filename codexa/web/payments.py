@@ -5,7 +5,7 @@ from uuid import UUID
 
 from flask import Blueprint, Response, current_app, request
 
-from codexa.services.payments import accounts, hearing, listing, refunding
+from codexa.services.payments import accounts, hearing, listing, plan_commands, refunding
 from codexa.services.payments.provider import NotFromProviderError, ProviderAwayError, ProviderRefusesError
 from codexa.services.payments.settling import Way
 from codexa.services.roles import Right
@@ -13,14 +13,17 @@ from codexa.settings import Settings
 from codexa.web.contract.payments import (
     AccountReply,
     AccountsReply,
+    DoneReply,
     NewAccountRequest,
+    PaymentInFullReply,
     PaymentReply,
     PaymentsReply,
-    RefundReply,
     RefundRequest,
     SumsReply,
     TestedReply,
+    ToComeReply,
 )
+from codexa.web.contract.responses import EventReply
 from codexa.web.database import connection, editions
 from codexa.web.endpoint import endpoint, error_reply
 from codexa.web.guard import may
@@ -72,9 +75,19 @@ def remove_account(account: UUID) -> None:
     accounts.remove_account(connection, who=may(Right.KEEP_ACCOUNTS), account=account)
 
 
+@endpoint(blueprint, "GET", "/api/payments", reply=PaymentsReply)
+def list_all_payments() -> PaymentsReply:
+    """Return the latest payments of all forms; `state` and `find` in the query narrow them down."""
+    return _listed(None)
+
+
 @endpoint(blueprint, "GET", f"{_FORM}/payments", reply=PaymentsReply)
 def list_payments(form: UUID) -> PaymentsReply:
     """Return a form's latest payments; `state` and `find` in the query narrow them down."""
+    return _listed(form)
+
+
+def _listed(form: UUID | None) -> PaymentsReply:
     who = may(Right.SEE_RESPONSES)
     state, find = request.args.get("state", ""), request.args.get("find", "")[:100]
     if state not in listing.STATES:
@@ -86,21 +99,57 @@ def list_payments(form: UUID) -> PaymentsReply:
     )
 
 
+@endpoint(blueprint, "GET", f"{_FORM}/payments/<number:number>", reply=PaymentInFullReply)
+def payment_in_full(form: UUID, number: int) -> PaymentInFullReply:
+    """Return all that came of a response's payment."""
+    found = listing.payment_in_full(connection, who=may(Right.SEE_RESPONSES), form=form, number=number)
+    return PaymentInFullReply(
+        payments=[PaymentReply.model_validate(each) for each in found.payments],
+        to_come=[ToComeReply.model_validate(each) for each in found.to_come],
+        more=found.more,
+        events=[EventReply.model_validate(each) for each in found.events],
+    )
+
+
+@blueprint.get("/api/payments.csv")
+@limiter.limit(HEAVY_RATE, key_func=who_is_counted)
+def all_payments_csv() -> Response:
+    """The payments of all forms as CSV."""
+    return _as_csv(None)
+
+
 @blueprint.get(f"{_FORM}/payments.csv")
 @limiter.limit(HEAVY_RATE, key_func=who_is_counted)
 def payments_csv(form: UUID) -> Response:
     """A form's payments as CSV."""
+    return _as_csv(form)
+
+
+def _as_csv(form: UUID | None) -> Response:
     content = listing.payments_as_csv(connection, who=may(Right.SEE_RESPONSES), form=form)
     headers = {"Content-Disposition": 'attachment; filename="payments.csv"', "Cache-Control": "no-store"}
     return Response("\ufeff" + content, headers=headers, mimetype="text/csv")
 
 
-@endpoint(blueprint, "POST", f"{_FORM}/payments/<number:number>/refunds", body=RefundRequest, reply=RefundReply)
-def refund(asked: RefundRequest, form: UUID, number: int) -> RefundReply:
+@endpoint(blueprint, "POST", f"{_FORM}/payments/<number:number>/refunds", body=RefundRequest, reply=DoneReply)
+def refund(asked: RefundRequest, form: UUID, number: int) -> DoneReply:
     """Give so much of a payment back."""
-    who = may(Right.REFUND)
-    result = refunding.refund(way(), who=who, form=form, number=number, amount=Decimal(asked.amount))
-    return RefundReply(told=result)
+    who, amount = may(Right.REFUND), Decimal(asked.amount)
+    return DoneReply(told=refunding.refund(way(), who=who, form=form, number=number, amount=amount, turn=asked.turn))
+
+
+@endpoint(blueprint, "POST", f"{_FORM}/payments/<number:number>/stop", reply=DoneReply)
+def stop_plan(form: UUID, number: int) -> DoneReply:
+    """Have nothing more charged for a response."""
+    return DoneReply(told=plan_commands.stop_plan(way(), who=may(Right.CHARGE), form=form, number=number))
+
+
+@endpoint(blueprint, "POST", f"{_FORM}/payments/<number:number>/charges/<number:turn>/again", reply=DoneReply)
+@limiter.limit(HEAVY_RATE, key_func=who_is_counted)
+def charge_again(form: UUID, number: int, turn: int) -> DoneReply:
+    """Try a later charge again that has failed."""
+    who = may(Right.CHARGE)
+    return DoneReply(told=plan_commands.charge_again(way(), who=who, form=form, number=number, turn=turn))
 
 
 @told.post("/api/told/<uuid:account>")

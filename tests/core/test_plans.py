@@ -90,11 +90,10 @@ def test_a_day_after_the_last_year_is_refused_before_anybody_pays():
     some.sampled_from(("EUR", "JPY", "KWD")),
     some.integers(1, 10**7),
     some.integers(1, 60),
-    some.booleans(),
-    some.integers(-50, 50),
-    some.sampled_from((None, "2026-10-31", "2027-01-31")),
+    some.tuples(some.booleans(), some.integers(-50, 50), some.sampled_from((None, "2026-10-31", "2027-01-31"))),
 )
-def test_what_is_paid_now_and_later_is_the_whole_commitment(currency, units, times, shared, fee, begin):
+def test_what_is_paid_now_and_later_is_the_whole_commitment(currency, units, times, how):
+    shared, fee, begin = how
     price = Decimal(units).scaleb(-minor_digits(currency))
     plan = {"times": str(times), "shared": shared, "fee": f"order.total * 0 + {fee}", "first_day": "begin"}
     made = program_of(

@@ -13,6 +13,7 @@ from psycopg.rows import dict_row
 from werkzeug.serving import make_server
 
 from codexa.practice.bank import cards, telling
+from codexa.practice.bank import plans as bank_plans
 from codexa.practice.bank import server as bank_server
 from codexa.practice.bank import store as bank_store
 from codexa.services import desk, publishing
@@ -53,6 +54,8 @@ def shop_document(**payment):
     document["payment"] = {"on": True, "practice": False, "payer_email": "mail", **payment}
     mail = {"kind": "email", "recipients": [{"address": "shop@example.org"}], "subject": "{payment.status}"}
     moments = ("handed in", "paid", "complete", "payment failed", "refunded")
+    if document["payment"].get("plans"):
+        moments += ("charge", "charge failed")
     document["follow_ups"] = [mail | {"id": f"u{at}", "name": each, "on": each} for at, each in enumerate(moments)]
     return document
 
@@ -101,6 +104,11 @@ class World:
         page = self.look(received)["payment"]["page"]
         return page, self.type_card(page, outcome)
 
+    def page_of(self, received):
+        """Read the bank's page for a payment."""
+        with urllib.request.urlopen(self.look(received)["payment"]["page"]) as reply:  # our own loopback address
+            return reply.read().decode()
+
     def type_card(self, page, outcome="approved"):
         """Type a card on the bank's page, and return what is said then."""
         typed = urllib.parse.urlencode(CARD | {"number": NUMBERS[outcome]}).encode()
@@ -142,6 +150,13 @@ class World:
     def set_mode(self, mode):
         with bank_store.database() as connection:
             bank_store.set_mode(connection, mode)
+
+    def pass_days(self, days):
+        """Have days pass at the bank, which charges what falls due and tells the shop."""
+        with bank_store.database() as connection:
+            bank_store.move_on(connection, days)
+            bank_plans.charge_due(connection)
+        self.tell()
 
     def tell(self):
         """Have the bank tell the shop what it knows."""

@@ -355,4 +355,4 @@ def test_what_was_paid_is_listed_found_and_exported(world):
     assert mira.get(f"{address}?find=nobody").json["payments"] == []
     assert mira.get(f"{address}?state=odd").status_code == 400
     rows = list(csv.reader(io.StringIO(mira.get(f"{address}.csv").text.removeprefix("\ufeff"))))
-    assert rows[1][:5] == ["2", "paid", "25", "0", "EUR"]
+    assert rows[1][:9] == ["Visit", "2", "0", "", "paid", "25", "0", "EUR", "1"]

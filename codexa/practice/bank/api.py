@@ -1,5 +1,6 @@
 """What shops ask of the bank: JSON over HTTP, with their secret key; a repeat under one key gets the first answer."""
 
+import datetime
 import hashlib
 import json
 import secrets
@@ -10,7 +11,7 @@ from typing import Any
 from flask import Blueprint, Response, abort, jsonify, request
 from werkzeug.exceptions import HTTPException
 
-from codexa.practice.bank import cards, store
+from codexa.practice.bank import cards, plans, store
 
 api = Blueprint("api", __name__, url_prefix="/v1")
 _SLOW_SECONDS = 8
@@ -49,8 +50,9 @@ def _own(connection: sqlite3.Connection, shop: store.Row, payment: str) -> store
     return found
 
 
-def _told(payment: store.Row) -> dict[str, Any]:
-    return store.public(payment) | {"page": f"{request.host_url}pay/{payment['id']}"}
+def _told(connection: sqlite3.Connection, payment: store.Row) -> dict[str, Any]:
+    known = store.public(payment) | {"page": f"{request.host_url}pay/{payment['id']}"}
+    return known | {"plan": plans.public(connection, payment["id"])}
 
 
 @api.get("/account")
@@ -74,11 +76,13 @@ def hook() -> dict[str, Any]:
 
 @api.post("/payments")
 def ask_payment() -> dict[str, Any]:
-    """Take up a payment: an amount in minor units, its currency, and what the shop calls it."""
+    """Take up a payment: an amount in minor units, its currency, and what the shop calls it; and what follows it.
+
+    Where a plan follows, nothing need be paid at once: the card is kept.
+    """
     asked = request.get_json()
-    amount = asked.get("amount")
-    if not isinstance(amount, int) or isinstance(amount, bool) or not 0 < amount < 10**12:
-        abort(422, "amount is to be a whole number of minor units, above 0.")
+    plan = None if asked.get("plan") is None else _plan(asked["plan"])
+    amount = _whole(asked, "amount", 0 if plan else 1, 10**12)
     kinds = [each for each in asked.get("cards") or cards.KINDS.values() if each in cards.KINDS.values()]
     wanted = {
         "amount": amount,
@@ -86,17 +90,51 @@ def ask_payment() -> dict[str, Any]:
         "reference": _text(asked, "reference"),
         "payer": {name: str(asked.get("payer", {}).get(name, ""))[:200] for name in ("name", "email")},
         "cards": kinds,
+        "plan": plan,
     }
     with store.database() as connection:
         shop = _shop(connection)
-        return _once(connection, shop, wanted, lambda: _told(store.insert_payment(connection, shop["id"], wanted)))
+
+        def take_up() -> dict[str, Any]:
+            payment = store.insert_payment(connection, shop["id"], wanted)
+            if plan is not None:
+                plans.insert(connection, payment["id"], plan)
+            return _told(connection, payment)
+
+        return _once(connection, shop, wanted, take_up)
+
+
+def _plan(asked: Any) -> dict[str, Any]:
+    """Return a plan: so much, every so many days, weeks, months or years, from a day on, so many times or for ever."""
+    unit, starts_on = _text(asked, "unit"), _text(asked, "starts_on")
+    try:
+        start = datetime.date.fromisoformat(starts_on)
+    except ValueError:
+        abort(422, "starts_on is to be a date, such as 2026-11-30.")
+    if unit not in plans.UNITS:
+        abort(422, f"unit is to be one of {', '.join(plans.UNITS)}.")
+    return {
+        "amount": _whole(asked, "amount", 1, 10**12),
+        "every": _whole(asked, "every", 1, 366),
+        "unit": unit,
+        "times": None if asked.get("times") is None else _whole(asked, "times", 1, 10_001),
+        "starts_on": start.isoformat(),
+        "first_now": asked.get("first_now") is True,
+    }
+
+
+def _whole(asked: Any, name: str, least: int, below: int) -> int:
+    value = asked.get(name) if isinstance(asked, dict) else None
+    if not isinstance(value, int) or isinstance(value, bool) or not least <= value < below:
+        abort(422, f"{name} is to be a whole number, {least} or more (amounts are minor units).")
+    return value
 
 
 @api.get("/payments/<payment>")
 def payment(payment: str) -> dict[str, Any]:
     """Say how a payment stands."""
     with store.database() as connection:
-        return _told(_own(connection, _shop(connection), payment))
+        return _told(connection, _own(connection, _shop(connection), payment))
 
 
 @api.get("/payments")
@@ -105,7 +143,7 @@ def changed_payments() -> dict[str, Any]:
     since = float(request.args.get("since", "0"))
     with store.database() as connection:
         found = store.payments(connection, _shop(connection)["id"], most=1_000, since=since)
-    return {"payments": [store.public(each) for each in found]}
+        return {"payments": [_told(connection, each | {"first": _first_of(connection, each["id"])}) for each in found]}
 
 
 @api.post("/payments/<payment>/cancel")
@@ -115,7 +153,33 @@ def cancel(payment: str) -> dict[str, Any]:
         found = _own(connection, _shop(connection), payment)
         if found["state"] in ("open", "asking"):
             found = store.change_payment(connection, payment, state="cancelled")
-        return _told(found)
+            plans.stop(connection, payment)
+        return _told(connection, found)
+
+
+@api.post("/payments/<payment>/plan/stop")
+def stop_plan(payment: str) -> dict[str, Any]:
+    """Charge nothing more of the plan that began with a payment."""
+    with store.database() as connection:
+        found = _own(connection, _shop(connection), payment)
+        plans.stop(connection, payment)
+        return _told(connection, found)
+
+
+@api.post("/payments/<payment>/plan/charges/<int:turn>/again")
+def charge_again(payment: str, turn: int) -> dict[str, Any]:
+    """Try the kept card again for a charge that was declined."""
+    with store.database() as connection:
+        shop = _shop(connection)
+        found = _own(connection, shop, payment)
+        plan = plans.find(connection, payment)
+
+        def again() -> dict[str, Any]:
+            if plan is None or not plans.charge_again(connection, plan, turn):
+                abort(422, "There is no such charge that was declined.")
+            return _told(connection, found)
+
+        return _once(connection, shop, {"again": payment, "turn": turn}, again)
 
 
 @api.post("/payments/<payment>/refunds")
@@ -132,10 +196,15 @@ def refund(payment: str) -> dict[str, Any]:
             if found["state"] != "paid" or not isinstance(amount, int) or not 0 < amount <= left:
                 abort(422, f"At most {left if found['state'] == 'paid' else 0} can be given back.")
             changed = store.change_payment(connection, payment, refunded=found["refunded"] + amount)
-            store.add_event(connection, changed, "money back")
-            return _told(changed)
+            store.add_event(connection, changed | {"first": _first_of(connection, payment)}, "money back")
+            return _told(connection, changed)
 
         return _once(connection, shop, {"refund": payment, "amount": amount}, give_back)
+
+
+def _first_of(connection: sqlite3.Connection, payment: str) -> str:
+    row = connection.execute("SELECT first FROM charge WHERE payment = ?", (payment,)).fetchone()
+    return "" if row is None else str(row["first"])
 
 
 def _once(connection: sqlite3.Connection, shop: store.Row, asked: Any, do: Any) -> dict[str, Any]:

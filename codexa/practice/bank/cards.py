@@ -5,7 +5,16 @@ from dataclasses import dataclass
 from typing import Literal
 
 Outcome = Literal[
-    "approved", "declined", "not enough", "asks the holder", "slow", "told twice", "told first", "not told"
+    "approved",
+    "declined",
+    "not enough",
+    "asks the holder",
+    "slow",
+    "told twice",
+    "told first",
+    "not told",
+    "later fails",
+    "later never",
 ]
 
 KINDS = {"4": "Aster", "5": "Boreal", "6": "Comet"}
@@ -18,7 +27,10 @@ WORDS: dict[Outcome, str] = {
     "told twice": "is approved; the shop is told twice",
     "told first": "is approved; the shop is told before the visitor",
     "not told": "is approved; the shop is never told",
+    "later fails": "is approved; each later charge is declined until it is charged again",
+    "later never": "is approved; each later charge is declined, also when charged again",
 }
+LATER_DECLINED = ("later fails", "later never")
 REASONS: dict[str, str] = {
     "declined": "The card was declined.",
     "not enough": "There is not enough on the card.",

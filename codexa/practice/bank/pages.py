@@ -1,6 +1,5 @@
 """What people see of the bank: the page where a card is typed, in a frame or by itself, and the bank's own overview."""
 
-import datetime
 import json
 import secrets
 import sqlite3
@@ -10,10 +9,11 @@ from flask import Blueprint, abort, make_response, redirect, render_template, re
 from flask import Response as FlaskResponse
 from werkzeug.wrappers import Response
 
-from codexa.practice.bank import cards, store, telling
+from codexa.practice.bank import cards, plans, store, telling
 
 pages = Blueprint("pages", __name__)
 _SLOW_SECONDS = 4
+_MOST_DAYS = 3_660
 
 
 def money(amount: int, currency: str) -> str:
@@ -58,7 +58,7 @@ def pay(payment: str) -> FlaskResponse:
         found = _found(connection, payment)
         if found["state"] != "open":
             return _page(found)
-        today = datetime.datetime.now(datetime.UTC).date()
+        today = store.today(connection)
         try:
             given = cards.read_card(**typed, kinds=found["cards"], today=today)
         except cards.CardError as error:
@@ -82,6 +82,7 @@ def _decide(connection: sqlite3.Connection, payment: store.Row, card: cards.Card
     if card.outcome == "asks the holder":
         return store.change_payment(connection, payment["id"], state="asking", reason="", card=shown)
     paid = store.change_payment(connection, payment["id"], state="paid", reason="", card=shown)
+    plans.begin(connection, paid, card.outcome)
     if card.outcome != "not told":
         store.add_event(connection, paid, "paid", times=2 if card.outcome == "told twice" else 1)
     if card.outcome == "told first":
@@ -101,6 +102,8 @@ def holder(payment: str) -> FlaskResponse:
             reason = "" if agreed else cards.REASONS["refused"]
             state = "paid" if agreed else "open"
             found = store.change_payment(connection, payment, state=state, reason=reason)
+            if agreed:
+                plans.begin(connection, found, "approved")
             store.add_event(connection, found, "paid" if agreed else "refused")
         return _page(found)
 
@@ -116,6 +119,8 @@ def overview() -> str:
             shops=[dict(row) for row in connection.execute("SELECT * FROM shop")],
             mode=store.mode(connection),
             modes=store.MODES,
+            plans=plans.all_plans(connection),
+            today=store.today(connection),
             kind_of=lambda body: json.loads(body)["kind"],
         )
 
@@ -127,4 +132,15 @@ def choose() -> Response:
     if chosen in store.MODES:
         with store.database() as connection:
             store.set_mode(connection, chosen)
+    return redirect(url_for("pages.overview"))
+
+
+@pages.post("/clock")
+def move_on() -> Response:
+    """Have days pass at the bank: what plans charge on them is charged, in order."""
+    days = request.form.get("days", "")
+    if days.isascii() and days.isdigit() and 0 < int(days) <= _MOST_DAYS:
+        with store.database() as connection:
+            store.move_on(connection, int(days))
+            plans.charge_due(connection)
     return redirect(url_for("pages.overview"))

@@ -1,5 +1,6 @@
 """What the bank knows: shops, payments, refunds, what it told them, and how it behaves, in one small database."""
 
+import datetime
 import json
 import os
 import secrets
@@ -31,6 +32,11 @@ CREATE TABLE IF NOT EXISTS payment (id TEXT PRIMARY KEY, shop TEXT, amount INTEG
 CREATE TABLE IF NOT EXISTS event (at INTEGER PRIMARY KEY AUTOINCREMENT, id TEXT, shop TEXT, body TEXT, due_at REAL,
     tries INTEGER NOT NULL DEFAULT 0, told_at REAL, result TEXT NOT NULL DEFAULT '');
 CREATE TABLE IF NOT EXISTS reply (shop TEXT, key TEXT, body TEXT, digest TEXT, PRIMARY KEY (shop, key));
+CREATE TABLE IF NOT EXISTS plan (first TEXT PRIMARY KEY, amount INTEGER, every INTEGER, unit TEXT, times INTEGER,
+    starts_on TEXT, first_now INTEGER, state TEXT, next_on TEXT, made INTEGER NOT NULL DEFAULT 0,
+    outcome TEXT NOT NULL DEFAULT '');
+CREATE TABLE IF NOT EXISTS charge (payment TEXT PRIMARY KEY, first TEXT, turn INTEGER, on_day TEXT,
+    UNIQUE (first, turn));
 CREATE TABLE IF NOT EXISTS setting (name TEXT PRIMARY KEY, value TEXT);
 """
 Row = dict[str, Any]
@@ -72,9 +78,12 @@ def shop_of_secret(connection: sqlite3.Connection, secret: str) -> Row | None:
 
 
 def find_payment(connection: sqlite3.Connection, payment: str) -> Row | None:
-    """Return a payment."""
+    """Return a payment, with the plan that begins with it."""
     row = _one(connection, "SELECT * FROM payment WHERE id = ?", payment)
-    return None if row is None else row | {"cards": json.loads(row["cards"]), "payer": json.loads(row["payer"])}
+    if row is None:
+        return None
+    plan = _one(connection, "SELECT * FROM plan WHERE first = ?", payment)
+    return row | {"cards": json.loads(row["cards"]), "payer": json.loads(row["payer"]), "plan": plan}
 
 
 def payments(connection: sqlite3.Connection, shop: str | None = None, most: int = 200, since: float = 0) -> list[Row]:
@@ -129,7 +138,23 @@ def add_event(connection: sqlite3.Connection, payment: Row, kind: str, *, times:
 def public(payment: Row) -> Row:
     """Return a payment as its shop reads it."""
     known = {name: payment[name] for name in ("id", "amount", "currency", "reference", "state", "reason", "refunded")}
-    return known | {"card": payment["card"]}
+    # Of a charge of a plan: the payment that the plan began with.
+    return known | {"card": payment["card"], "first": payment.get("first", "")}
+
+
+def today(connection: sqlite3.Connection) -> datetime.date:
+    """Return the bank's today, which people can move on."""
+    row = _one(connection, "SELECT value FROM setting WHERE name = 'days on'")
+    moved = datetime.timedelta(days=int(row["value"]) if row else 0)
+    return datetime.datetime.now(datetime.UTC).date() + moved
+
+
+def move_on(connection: sqlite3.Connection, days: int) -> None:
+    """Have so many days pass at the bank."""
+    connection.execute("INSERT OR IGNORE INTO setting VALUES ('days on', '0')")
+    connection.execute(
+        "UPDATE setting SET value = CAST(CAST(value AS INTEGER) + ? AS TEXT) WHERE name = 'days on'", (days,)
+    )
 
 
 def mode(connection: sqlite3.Connection) -> str:

@@ -7,7 +7,7 @@ import time
 import urllib.error
 import urllib.request
 
-from codexa.practice.bank import store
+from codexa.practice.bank import plans, store
 
 PAUSES = (1, 2, 5, 15, 60, 300, 900, 3_600)  # seconds before each further try
 _SECONDS = 10
@@ -58,10 +58,12 @@ def _post(hook: str, secret: str, body: bytes) -> str:
 
 
 def start() -> None:
-    """Tell shops from now on, beside answering them."""
+    """Charge what falls due and tell shops from now on, beside answering them."""
 
     def go_on() -> None:
         while True:
+            with store.database() as connection:
+                plans.charge_due(connection)
             tell_due()
             time.sleep(0.3)
 

@@ -8,20 +8,24 @@ from codexa.core.program.order import money
 from codexa.core.program.payment import major_units
 from codexa.services.errors import AccountRefusedError, NotFoundError
 from codexa.services.payments.accounts import hook_secret_of, provider_of
-from codexa.services.payments.provider import ProviderAwayError, ProviderRefusesError, Wanted
+from codexa.services.payments.provider import ProviderAwayError, ProviderRefusesError, Wanted, WantedPlan
 from codexa.services.payments.settling import Way, look, settle
 from codexa.store import payments
-from codexa.store.payments import PaymentRow
+from codexa.store.payments import PaymentRow, PlanRow
 
 _LOG = logging.getLogger(__name__)
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class ToPay:
-    """A payment as the visitor sees it: `page` is the bank's, where a card is typed; `away` where it can't be asked."""
+    """A payment as the visitor sees it: `page` is the bank's, where a card is typed; `away` where it can't be asked.
+
+    `amount` is "" where nothing is paid at once, and `plan` what is paid now and later in words, "" without a plan.
+    """
 
     state: str
     amount: str
+    plan: str
     page: str
     reason: str
     practice: bool
@@ -55,6 +59,7 @@ def pay(way: Way, *, form: UUID, number: int, edition: int) -> ToPay:
 def _ask(way: Way, row: PaymentRow) -> PaymentRow:
     with way.connect() as connection:
         account = payments.find_account(connection, account=row.account_id)
+        plan = payments.find_plan(connection, payment=row.id)
     assert account is not None
     hook_secret_of(way.connect, way.settings, account)
     wanted = Wanted(
@@ -64,6 +69,7 @@ def _ask(way: Way, row: PaymentRow) -> PaymentRow:
         reference=f"{row.form_id}.{row.number}",
         payer=row.payer,
         cards=row.cards,
+        plan=None if plan is None else _wanted_plan(plan),
     )
     provider = provider_of(account, way.settings)
     said = provider.ask(wanted)
@@ -78,11 +84,25 @@ def _ask(way: Way, row: PaymentRow) -> PaymentRow:
     return settle(way, asked, said)
 
 
+def _wanted_plan(plan: PlanRow) -> WantedPlan:
+    return WantedPlan(
+        amount=plan.amount,
+        every=plan.every,
+        unit=plan.unit,
+        times=None if plan.times is None else plan.times + plan.paid_now,
+        starts_on=plan.starts_on,
+        first_now=plan.paid_now,
+    )
+
+
 def _shown(way: Way, row: PaymentRow, edition: int, *, away: bool = False) -> ToPay:
     program = way.editions.program(row.form_id, edition)
+    with way.connect() as connection:
+        plan = payments.find_plan(connection, payment=row.id)
     return ToPay(
         state=row.state,
-        amount=money(major_units(row.amount, row.currency), program.region),
+        amount=money(major_units(row.amount, row.currency), program.region) if row.amount else "",
+        plan=plan.words if plan else "",
         page=row.page if row.state == "due" else "",
         reason=row.reason,
         practice=program.form.payment.practice,

@@ -8,14 +8,17 @@ import urllib.error
 import urllib.parse
 import urllib.request
 from collections.abc import Mapping
-from datetime import datetime
-from typing import Any
+from dataclasses import asdict
+from datetime import date, datetime
+from typing import Any, Literal
 from uuid import UUID
 
 from codexa.services.payments.provider import (
     NotFromProviderError,
     ProviderAccount,
     ProviderAwayError,
+    ProviderCharge,
+    ProviderPlan,
     ProviderRefusesError,
     ProviderState,
     Wanted,
@@ -24,7 +27,13 @@ from codexa.services.payments.provider import (
 _SECONDS = 6
 _MOST_BYTES = 4 * 1024 * 1024
 _MOST_AGE = 300  # seconds; what is older was heard before, or is somebody's copy
-_STATES = ("open", "asking", "paid", "cancelled")
+_STATES = ("open", "asking", "paid", "cancelled", "failed")
+_PLAN_STATES: dict[str, Literal["waiting", "running", "stopped", "ended"]] = {
+    "waiting": "waiting",
+    "running": "running",
+    "stopped": "stopped",
+    "ended": "ended",
+}
 
 
 class PracticeBank:
@@ -52,6 +61,7 @@ class PracticeBank:
             "reference": wanted.reference,
             "payer": dict(wanted.payer),
             "cards": list(wanted.cards),
+            "plan": None if wanted.plan is None else asdict(wanted.plan),
         }
         return _state(self._call("POST", "/v1/payments", asked, key=str(wanted.id)))
 
@@ -67,6 +77,15 @@ class PracticeBank:
         """Give so much back."""
         path = f"/v1/payments/{urllib.parse.quote(provider_id, safe='')}/refunds"
         return _state(self._call("POST", path, {"amount": amount}, key=str(key)))
+
+    def stop_plan(self, provider_id: str) -> ProviderState:
+        """Charge nothing more of a plan."""
+        return _state(self._call("POST", f"/v1/payments/{urllib.parse.quote(provider_id, safe='')}/plan/stop", {}))
+
+    def charge_again(self, provider_id: str, turn: int, *, key: UUID) -> ProviderState:
+        """Try a charge again that has failed."""
+        path = f"/v1/payments/{urllib.parse.quote(provider_id, safe='')}/plan/charges/{turn}/again"
+        return _state(self._call("POST", path, {}, key=str(key)))
 
     def changed_since(self, moment: datetime) -> list[ProviderState]:
         """Return the payments that changed since a moment."""
@@ -84,15 +103,16 @@ class PracticeBank:
         if not moment.isdigit() or abs(time.time() - int(moment)) > _MOST_AGE:
             raise NotFromProviderError("This was signed too long ago.")
         try:
-            return _text(json.loads(body)["payment"], "id")
-        except (ValueError, KeyError, TypeError, ProviderAwayError):
+            payment = json.loads(body)["payment"]
+            return _text(payment, "first" if payment.get("first") else "id")
+        except (ValueError, KeyError, TypeError, AttributeError, ProviderAwayError):
             raise NotFromProviderError("This can't be read.") from None
 
     def _call(self, method: str, path: str, body: Any = None, *, key: str = "") -> dict[str, Any]:
         headers = {"Authorization": f"Bearer {self._secret}", "Content-Type": "application/json"}
         if key:
             headers["Idempotency-Key"] = key
-        data = None if body is None else json.dumps(body).encode()
+        data = None if body is None else json.dumps(body, default=str).encode()
         request = urllib.request.Request(self._address + path, data, headers, method=method)  # noqa: S310 - a setting
         try:
             with urllib.request.urlopen(request, timeout=_SECONDS) as reply:  # noqa: S310
@@ -123,8 +143,22 @@ def _state(found: Any) -> ProviderState:
     numbers = {name: found.get(name) for name in ("amount", "refunded")}
     if not all(isinstance(each, int) and not isinstance(each, bool) for each in numbers.values()):
         raise ProviderAwayError("The bank's answer can't be read.")
-    texts = {name: str(found.get(name, ""))[:500] for name in ("currency", "reason", "card", "page")}
-    return ProviderState(id=_text(found, "id"), state=found["state"], **numbers, **texts)  # type: ignore[arg-type]
+    texts = {name: str(found.get(name, ""))[:500] for name in ("currency", "reason", "card", "page", "first")}
+    plan = None if found.get("plan") is None else _plan(found["plan"])
+    return ProviderState(id=_text(found, "id"), state=found["state"], plan=plan, **numbers, **texts)  # type: ignore[arg-type]
+
+
+def _plan(found: Any) -> ProviderPlan:
+    try:
+        charges = tuple(
+            ProviderCharge(turn=int(each["turn"]), day=date.fromisoformat(each["on"]), payment=_state(each))
+            for each in found["charges"]
+        )
+        next_on = None if found["next_on"] is None else date.fromisoformat(found["next_on"])
+        state = _PLAN_STATES[found["state"]]
+    except (ValueError, KeyError, TypeError):
+        raise ProviderAwayError("The bank's answer can't be read.") from None
+    return ProviderPlan(state=state, next_on=next_on, charges=charges)
 
 
 def _text(found: Any, name: str) -> str:

@@ -2,7 +2,7 @@
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
-from datetime import datetime
+from datetime import date, datetime
 from typing import Literal, Protocol
 from uuid import UUID
 
@@ -29,8 +29,27 @@ class ProviderAccount:
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
+class WantedPlan:
+    """What is to follow a first payment: `amount` each, in minor units, `every` so many of `unit`.
+
+    `times` counts all payments, the first too where it is made now (`first_now`); None is for no end. Days are reckoned
+    from `starts_on`; a month that is too short has its payment on its last day.
+    """
+
+    amount: int
+    every: int
+    unit: str
+    times: int | None
+    starts_on: date
+    first_now: bool
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
 class Wanted:
-    """What is asked for: `amount` in minor units, `id` ours, the same for every try; `cards` are the kinds taken."""
+    """What is asked for: `amount` in minor units, `id` ours, the same for every try; `cards` are the kinds taken.
+
+    Where a `plan` follows, the amount may be 0: only the card is kept then.
+    """
 
     id: UUID
     amount: int
@@ -38,23 +57,45 @@ class Wanted:
     reference: str
     payer: Mapping[str, str]
     cards: Sequence[str]
+    plan: WantedPlan | None = None
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class ProviderState:
     """How the provider says a payment stands, in minor units; `page` is where it is paid.
 
-    `open` is not paid yet, with the `reason` where a card was refused; `asking` waits for its holder.
+    `open` is not paid yet, with the `reason` where a card was refused; `asking` waits for its holder. What has `failed`
+    is a later charge; `first` is the payment whose plan it is of, or "". `plan` is what follows this payment.
     """
 
     id: str
-    state: Literal["open", "asking", "paid", "cancelled"]
+    state: Literal["open", "asking", "paid", "cancelled", "failed"]
     amount: int
     currency: str
     refunded: int
     reason: str
     card: str
     page: str = ""
+    first: str = ""
+    plan: "ProviderPlan | None" = None
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class ProviderCharge:
+    """A charge of a plan: which in turn, from 1, of which day, and how it stands."""
+
+    turn: int
+    day: date
+    payment: ProviderState
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class ProviderPlan:
+    """How the provider says a plan stands: the day of the next charge, and every charge that was made."""
+
+    state: Literal["waiting", "running", "stopped", "ended"]
+    next_on: date | None
+    charges: tuple[ProviderCharge, ...]
 
 
 class Provider(Protocol):
@@ -78,8 +119,17 @@ class Provider(Protocol):
     def refund(self, provider_id: str, amount: int, *, key: UUID) -> ProviderState:
         """Give so much back; the same key gives it back once."""
 
+    def stop_plan(self, provider_id: str) -> ProviderState:
+        """Charge nothing more of the plan that began with a payment; where nothing more would be, change nothing."""
+
+    def charge_again(self, provider_id: str, turn: int, *, key: UUID) -> ProviderState:
+        """Try a charge again that has failed, of the plan that began with a payment; the same key tries once."""
+
     def changed_since(self, moment: datetime) -> list[ProviderState]:
         """Return the payments that changed since a moment."""
 
     def told_of(self, headers: Mapping[str, str], body: bytes, hook_secret: str) -> str:
-        """Return which payment an event is about, by the provider's id. Raises NotFromProviderError."""
+        """Return which payment an event is about, by the provider's id; of a plan's charge the first payment.
+
+        Raises NotFromProviderError.
+        """

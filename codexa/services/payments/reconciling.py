@@ -2,11 +2,13 @@
 
 import datetime
 import logging
+from collections.abc import Mapping
 from uuid import UUID
 
 from codexa.services.errors import AccountRefusedError, RefundRefusedError
 from codexa.services.payments.accounts import provider_of
-from codexa.services.payments.provider import ProviderAwayError, ProviderRefusesError
+from codexa.services.payments.plan_commands import carry_out_stop
+from codexa.services.payments.provider import ProviderAwayError, ProviderRefusesError, ProviderState
 from codexa.services.payments.refunding import carry_out
 from codexa.services.payments.settling import Way, expire, look
 from codexa.store import payments
@@ -18,13 +20,16 @@ _LOG = logging.getLogger(__name__)
 
 
 def settle_open(way: Way) -> int:
-    """Look at what waits: payments nobody told us of, those whose time is over, refunds without an end; say how many.
+    """Look at what waits: payments nobody told us of, those whose time is over, refunds without an end, plans.
+
+    Return how many there were.
 
     What can't be settled now is looked at next time.
     """
     with way.connect() as connection:
         waiting = payments.unsettled(connection, most=_MOST_AT_ONCE)
         refunds = payments.open_refunds(connection, most=_MOST_AT_ONCE)
+        plans = payments.plans_to_look_at(connection, most=_MOST_AT_ONCE)
     away: set[UUID] = set()
     for payment_id, account in waiting:
         # Who did not answer is not waited for again and again.
@@ -38,7 +43,25 @@ def settle_open(way: Way) -> int:
                 carry_out(way, row, refund.id, refund.amount)
         except _NOT_NOW as error:
             _LOG.warning("refund %s is asked for again later: %s", refund.id, error)
-    return len(waiting) + len(refunds)
+    for payment_id, account, state in plans:
+        if account not in away and not _look_at_plan(way, payment_id, state):
+            away.add(account)
+    return len(waiting) + len(refunds) + len(plans)
+
+
+def _look_at_plan(way: Way, payment_id: UUID, state: str) -> bool:
+    """Take up what a plan has charged, or stop one that is to be stopped; say whether the provider could be asked."""
+    try:
+        if state == "stopping":
+            carry_out_stop(way, payment_id)
+        else:
+            look(way, payment_id)
+    except _NOT_NOW as error:
+        _LOG.warning("plan of payment %s is looked at again later: %s", payment_id, error)
+        with way.connect() as connection:
+            payments.touch_plan(connection, payment=payment_id)
+        return not isinstance(error, ProviderAwayError)
+    return True
 
 
 def _settle_one(way: Way, payment_id: UUID) -> bool:
@@ -55,6 +78,23 @@ def _settle_one(way: Way, payment_id: UUID) -> bool:
     return True
 
 
+def _take_up_unheard(way: Way, account: UUID, theirs: Mapping[str, ProviderState]) -> None:
+    """Take up charges of plans that nobody told us of."""
+    with way.connect() as connection:
+        firsts = {
+            found.id
+            for each in theirs.values()
+            if each.first
+            and payments.payment_of_provider(connection, account=account, provider_id=each.id) is None
+            and (found := payments.payment_of_provider(connection, account=account, provider_id=each.first))
+        }
+    for payment in firsts:
+        try:
+            look(way, payment)
+        except _NOT_NOW as error:
+            _LOG.warning("payment %s can't be looked at: %s", payment, error)
+
+
 def differences(way: Way) -> list[str]:
     """Compare what we and the providers know of the latest payments, and name each difference in a sentence."""
     since = datetime.datetime.now(datetime.UTC) - datetime.timedelta(days=_DAYS)
@@ -67,6 +107,7 @@ def differences(way: Way) -> list[str]:
         except _NOT_NOW as error:
             found.append(f"{account.name} could not be asked: {error}")
             continue
+        _take_up_unheard(way, account.id, theirs)
         with way.connect() as connection:
             ours = {
                 row["provider_id"]: row for row in payments.changed_since(connection, account=account.id, since=since)

@@ -13,15 +13,17 @@ from codexa.store.payments import PaymentRow
 from codexa.store.sessions import SignedIn
 
 
-def refund(way: Way, *, who: SignedIn, form: UUID, number: int, amount: Decimal) -> str:
-    """Give so much of a response's payment back (major units), and return what became of it in words.
+def refund(way: Way, *, who: SignedIn, form: UUID, number: int, amount: Decimal, turn: int = 0) -> str:
+    """Give so much of a payment back (major units), and return what became of it in words.
+
+    It is what was paid for a response at first, or a later charge by its turn.
 
     Raises NotFoundError, RefundRefusedError where more is asked for than is left. While the bank does not answer, the
     refund is kept and asked for again by a job, under the same key.
     """
     with way.connect() as connection:
         found = forms.find_form(connection, team=who.team_id, form=form)
-        row = payments.find_payment(connection, form=form, number=number) if found else None
+        row = payments.find_payment(connection, form=form, number=number, turn=turn) if found else None
         if row is None:
             raise NotFoundError
         wanted = minor_units(amount, row.currency)

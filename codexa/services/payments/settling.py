@@ -5,22 +5,22 @@ settled here, in one transaction, once.
 """
 
 from dataclasses import dataclass
-from typing import Any
 from uuid import UUID
 
-from codexa.core.context import Context, PaymentFacts
+from codexa.core.context import Context
 from codexa.core.form.follow_ups import Moment
 from codexa.core.program.evaluate import State
 from codexa.core.program.kept import state_of_kept
-from codexa.core.program.payment import major_units
 from codexa.services.editions import Editions
 from codexa.services.follow_ups.keeping import keep_due
 from codexa.services.payments.accounts import provider_of
+from codexa.services.payments.news import News, facts_of, note, note_refund
+from codexa.services.payments.plans import take_up_charge, take_up_plan
 from codexa.services.payments.provider import ProviderState
 from codexa.settings import Settings
 from codexa.store import claims, payments, responses
 from codexa.store.database import Connect, Connection
-from codexa.store.payments import PaymentRow
+from codexa.store.payments import PaymentRow, PlanRow
 from codexa.store.responses import ReceivedRow
 
 
@@ -56,20 +56,22 @@ def settle(way: Way, row: PaymentRow, said: ProviderState) -> PaymentRow:
     program = way.editions.program(row.form_id, response.edition)
     context = Context.from_json(response.told, number=row.number)
     with way.connect() as connection:
-        held = payments.lock_payment(connection, payment=row.id)
-        news = _news(held, said)
-        changed = _take_up(connection, held, said, news)
-        if news:
-            facts = facts_of(changed)
-            state = state_of_kept(program, response.answers, context.with_payment(facts))
-            keep_due(connection, state, form=row.form_id, number=row.number, moments=news)
-    return changed
+        first = payments.lock_first(connection, form=row.form_id, number=row.number)
+        plan = payments.find_plan(connection, payment=first.id)
+        if row.turn:
+            changed = payments.lock_payment(connection, payment=row.id)
+            news = take_up_charge(connection, first, plan, changed, said)
+        else:
+            changed, news = _take_up(connection, first, plan, said)
+        for each in news:
+            state = state_of_kept(program, response.answers, context.with_payment(each.facts))
+            keep_due(connection, state, form=row.form_id, number=row.number, moments=each.moments, which=each.which)
+        found = payments.payment_by_id(connection, payment=changed.id)
+    return found or changed
 
 
 def _news(held: PaymentRow, said: ProviderState) -> tuple[Moment, ...]:
     """Return what has happened that follow-ups hang on."""
-    if (said.amount, said.currency) != (held.amount, held.currency):
-        return ()
     news: list[Moment] = []
     if said.state == "paid" and held.state != "paid":
         news += ["paid", "complete", "day"]
@@ -80,38 +82,49 @@ def _news(held: PaymentRow, said: ProviderState) -> tuple[Moment, ...]:
     return tuple(news)
 
 
-def _take_up(connection: Connection, held: PaymentRow, said: ProviderState, news: tuple[Moment, ...]) -> PaymentRow:
+def _take_up(
+    connection: Connection, held: PaymentRow, plan: PlanRow | None, said: ProviderState
+) -> tuple[PaymentRow, list[News]]:
+    """Take up how a first payment stands, and the plan that it begins."""
     if (said.amount, said.currency) != (held.amount, held.currency):
         told = {"asked": f"{held.amount} {held.currency}", "said": f"{said.amount} {said.currency}"}
-        _note(connection, held, "payment differs", said.id, told)
-        return held
+        note(connection, held, "payment differs", said.id, told)
+        return held, []
+    news = _news(held, said)
+    changed = _take_up_first(connection, held, said, news)
+    found: list[News] = []
+    if news:
+        which = f"{said.refunded}" if news == ("refunded",) else ""
+        found.append(News(moments=news, which=which, facts=facts_of(changed, plan)))
+    if plan is not None and said.plan is not None:
+        found += take_up_plan(connection, changed, plan, said.plan)
+    return changed, found
+
+
+def _take_up_first(
+    connection: Connection, held: PaymentRow, said: ProviderState, news: tuple[Moment, ...]
+) -> PaymentRow:
     state = "paid" if "paid" in news else held.state
     refunded = max(held.refunded, said.refunded)
     payments.set_state(connection, payment=held.id, state=state, reason=said.reason, card=said.card, refunded=refunded)
     if "payment failed" in news:
-        _note(
+        note(
             connection, held, "payment failed", f"{said.card} {said.reason}", {"reason": said.reason, "card": said.card}
         )
         _move(connection, held, "waiting", "failed")
     if "paid" in news:
         # What expired and was paid all the same is sold: it takes again what it had given back.
         claims.take_again(connection, form=held.form_id, number=held.number)
-        _note(connection, held, "paid", said.id, {"card": said.card})
-        _note(connection, held, "complete", "", {})
+        if held.amount:
+            payments.number_receipt(connection, payment=held)
+        note(connection, held, "paid", said.id, {"card": said.card})
+        note(connection, held, "complete", "", {})
         _move(connection, held, "complete", "paid")
     if "refunded" in news:
-        given = str(major_units(said.refunded - held.refunded, held.currency))
-        _note(connection, held, "refunded", f"{said.id} {said.refunded}", {"amount": given, "currency": held.currency})
-        _move(connection, held, "complete", "refunded" if refunded == held.amount else "part refunded")
+        note_refund(connection, held, said)
     found = payments.payment_by_id(connection, payment=held.id)
     assert found is not None
     return found
-
-
-def _note(
-    connection: Connection, row: PaymentRow, kind: str, key: str, data: dict[str, Any], *, who: str = "bank"
-) -> None:
-    payments.add_event(connection, form=row.form_id, number=row.number, kind=kind, key=key, who=who, data=data)
 
 
 def _move(connection: Connection, row: PaymentRow, stage: str, payment: str) -> None:
@@ -140,23 +153,16 @@ def expire(way: Way, payment_id: UUID) -> PaymentRow | None:
             connection, payment=held.id, state="expired", reason="", card=held.card, refunded=held.refunded
         )
         _move(connection, held, "expired", "failed")
-        _note(connection, held, "expired", "", {}, who="clock")
+        payments.set_plan(connection, payment=held.id, state="stopped", next_on=None)
+        note(connection, held, "expired", "", {}, who="clock")
         claims.release(connection, form=held.form_id, number=held.number)
         return payments.payment_by_id(connection, payment=payment_id)
-
-
-def facts_of(row: PaymentRow) -> PaymentFacts:
-    """Return how a payment stands, as formulas and texts know it."""
-    return PaymentFacts(
-        amount=major_units(row.amount, row.currency),
-        number=row.provider_id or "",
-        status=row.state if not row.refunded else "refunded" if row.refunded == row.amount else "part refunded",
-        refunded=major_units(row.refunded, row.currency),
-    )
 
 
 def state_with_payment(way: Way, row: ReceivedRow, form: UUID, payment: PaymentRow | None) -> State:
     """Return a response's state as it was accepted, with how its payment stands."""
     context = Context.from_json(row.told, number=row.number)
-    facts = None if payment is None else facts_of(payment)
+    with way.connect() as connection:
+        plan = None if payment is None else payments.find_plan(connection, payment=payment.id)
+    facts = None if payment is None else facts_of(payment, plan)
     return state_of_kept(way.editions.program(form, row.edition), row.answers, context.with_payment(facts))

@@ -1,12 +1,14 @@
 """Accounts with providers, and payments."""
 
-from datetime import datetime
+from datetime import date, datetime
 from typing import Annotated
 from uuid import UUID
 
+from pydantic import Field as Setting
 from pydantic import StringConstraints
 
 from codexa.web.contract.message import Message
+from codexa.web.contract.responses import EventReply
 
 
 class AccountReply(Message):
@@ -38,17 +40,31 @@ class TestedReply(Message):
 
 
 class PaymentReply(Message):
-    """A payment as the team sees it: amounts as people write them, `left` what can be given back (plain decimal)."""
+    """A payment as the team sees it: amounts as people write them, `left` what can be given back (plain decimal).
 
+    `turn` 0 is what was paid at first, with the `plan` that it began in words and how that stands; others are charges,
+    each of a `day`. `test` where it was practice.
+    """
+
+    form: UUID
+    form_name: str
     number: int
+    turn: int
+    day: date | None
+    test: bool
     state: str
     amount: str
     refunded: str
     left: str
+    currency: str
+    receipt: int | None
     reason: str
     card: str
     payer: str
     provider_number: str
+    plan: str
+    plan_state: str
+    next_on: date | None
     due_until: datetime
     created_at: datetime
     changed_at: datetime
@@ -65,19 +81,39 @@ class SumsReply(Message):
 
 
 class PaymentsReply(Message):
-    """A form's latest payments, and what they come to."""
+    """The latest payments of a form or of all, and what they come to."""
 
     payments: list[PaymentReply]
     sums: list[SumsReply]
 
 
+class ToComeReply(Message):
+    """A charge that is still to come."""
+
+    day: date
+    amount: str
+
+
+class PaymentInFullReply(Message):
+    """All that came of a response's payment: at first and later, what is to come next, and what happened when.
+
+    `more` says how many are to come after those, None for no end.
+    """
+
+    payments: list[PaymentReply]
+    to_come: list[ToComeReply]
+    more: int | None
+    events: list[EventReply]
+
+
 class RefundRequest(Message):
-    """So much is given back, in major units as plain decimal."""
+    """So much is given back, in major units as plain decimal: of what was paid at first, or of a later charge."""
 
     amount: Annotated[str, StringConstraints(pattern=r"^\d{1,12}(\.\d{1,4})?$")]
+    turn: Annotated[int, Setting(ge=0, le=1_000_000)] = 0
 
 
-class RefundReply(Message):
-    """What became of it, in words."""
+class DoneReply(Message):
+    """What became of something that was asked for, in words."""
 
     told: str

@@ -53,11 +53,13 @@ class SubmitRequest(Message):
 class ToPayReply(Message):
     """How a response's payment stands: due, paid or expired. `amount` as people write it, `page` the bank's own page.
 
+    `amount` is "" where nothing is paid at once, `plan` what is paid now and later in words, "" without a plan.
     `reason` is why a card was refused; `away` says that the bank can't be asked just now.
     """
 
     state: Literal["due", "paid", "expired"]
     amount: str
+    plan: str
     page: str
     reason: str
     practice: bool
