@@ -9,11 +9,12 @@ from uuid import UUID
 from codexa.core.definition.trials import Expected
 from codexa.core.form.form import Form
 from codexa.core.program.charts import bars_of, looked_at
+from codexa.core.program.commitment import Commitment
 from codexa.core.program.evaluate import State
 from codexa.core.program.faces import BarFace, FormState
 from codexa.core.program.kept import entered_again
 from codexa.core.program.order import money
-from codexa.core.program.payment import payment_due
+from codexa.core.program.payment import PaymentDue, payment_due
 from codexa.core.program.program import Program
 from codexa.core.program.public import form_state
 from codexa.core.program.trials import figure_texts, holding, outcome_of, state_on
@@ -23,6 +24,7 @@ from codexa.store.database import Connect
 from codexa.store.sessions import SignedIn
 
 MOST_RESPONSES = 50
+MOST_CHARGES = 3
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -31,7 +33,8 @@ class Tried:
 
     `values` are the texts of fields and figures by id, `charts` the bars of the charts in confirmations, by the
     confirmation and the paragraph's place ("ID.2"), `looked_at` the numbers that figures of bands look at; `to_pay` is
-    the amount that is due, "" where nothing is; `state` is what visitors would see.
+    the amount that is due at once, "" where nothing is, and `plan` what is due later; `state` is what visitors would
+    see.
     """
 
     outcome: Expected
@@ -40,7 +43,30 @@ class Tried:
     charts: dict[str, list[BarFace]]
     looked_at: dict[str, str]
     to_pay: str
+    plan: "TriedPlan | None"
     state: FormState
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class TriedCharge:
+    """A later charge: on which day, and how much, as visitors read it."""
+
+    day: datetime.date
+    amount: str
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class TriedPlan:
+    """What is paid now and later in `words`; the first later charges, how many follow (None for no end) and the last.
+
+    `whole` is all that is ever paid, "" where there is no end to it.
+    """
+
+    words: str
+    charges: list[TriedCharge]
+    more: int | None
+    last_day: datetime.date | None
+    whole: str
 
 
 def outcome(
@@ -70,7 +96,23 @@ def outcome(
         charts=charts,
         looked_at=looked_at(state),
         to_pay="" if due is None else money(due.amount, program.region),
+        plan=None if due is None else _plan(state, due),
         state=FormState.model_validate(form_state(state)),
+    )
+
+
+def _plan(state: State, due: PaymentDue) -> TriedPlan | None:
+    later, region = due.later, state.program.region
+    if later is None:
+        return None
+    count = MOST_CHARGES if later.times is None else min(later.times, MOST_CHARGES)
+    whole = Commitment(now=due.amount, later=later).whole
+    return TriedPlan(
+        words=due.words,
+        charges=[TriedCharge(day=later.day(turn), amount=money(later.amount, region)) for turn in range(1, count + 1)],
+        more=None if later.times is None else later.times - count,
+        last_day=None if later.times is None else later.day(later.times),
+        whole="" if whole is None else money(whole, region),
     )
 
 

@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date, datetime
-from typing import Any
+from typing import Any, Literal
 from uuid import UUID
 
 from psycopg.types.json import Jsonb
@@ -69,7 +69,7 @@ class PlanRow:
     payment_id: UUID
     amount: int
     every: int
-    unit: str
+    unit: Literal["day", "week", "month", "year"]
     times: int | None
     starts_on: date
     paid_now: bool

@@ -14,6 +14,7 @@ from codexa.web.contract.payments import (
     AccountReply,
     AccountsReply,
     DoneReply,
+    MoneyEventReply,
     NewAccountRequest,
     PaymentInFullReply,
     PaymentReply,
@@ -23,7 +24,6 @@ from codexa.web.contract.payments import (
     TestedReply,
     ToComeReply,
 )
-from codexa.web.contract.responses import EventReply
 from codexa.web.database import connection, editions
 from codexa.web.endpoint import endpoint, error_reply
 from codexa.web.guard import may
@@ -107,7 +107,7 @@ def payment_in_full(form: UUID, number: int) -> PaymentInFullReply:
         payments=[PaymentReply.model_validate(each) for each in found.payments],
         to_come=[ToComeReply.model_validate(each) for each in found.to_come],
         more=found.more,
-        events=[EventReply.model_validate(each) for each in found.events],
+        events=[MoneyEventReply.model_validate(each) for each in found.events],
     )
 
 

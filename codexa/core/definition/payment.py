@@ -51,4 +51,4 @@ class Payment(Part):
     payer_name: OptionalIdentifier = ""
     payer_email: OptionalIdentifier = ""
     hours: Annotated[int, Setting(ge=1, le=_MOST_HOURS)] = 24
-    plans: Annotated[tuple[Plan, ...], Len(max_length=20)] = ()
+    plans: Annotated[tuple[Plan, ...], Len(max_length=30)] = ()

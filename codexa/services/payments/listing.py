@@ -4,12 +4,11 @@ import csv
 import io
 from dataclasses import dataclass
 from datetime import date, datetime
-from typing import get_args
+from decimal import Decimal
 from uuid import UUID
 
 from babel.numbers import format_currency
 
-from codexa.core.definition.payment import Unit
 from codexa.core.formula.convert import text_of_number
 from codexa.core.formula.values import FormulaFailure
 from codexa.core.program.commitment import day_of
@@ -99,6 +98,22 @@ class ToCome:
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
+class MoneyEvent:
+    """Something that happened about money: of which `charge` (None for what was paid at first), and by whom.
+
+    `amount` as people write it, `card` and `reason` are "" where it has none.
+    """
+
+    kind: str
+    at: datetime
+    person: str | None
+    charge: int | None
+    amount: str
+    card: str
+    reason: str
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
 class InFull:
     """All that came of a response's payment: at first and later, what is to come next, and what happened when.
 
@@ -108,7 +123,7 @@ class InFull:
     payments: list[ListedPayment]
     to_come: list[ToCome]
     more: int | None
-    events: list[Event]
+    events: list[MoneyEvent]
 
 
 def payments_of(
@@ -144,7 +159,21 @@ def payment_in_full(connect: Connect, *, who: SignedIn, form: UUID, number: int)
         payments=[_shown(each) for each in rows],
         to_come=[ToCome(day=day, amount=amount) for day in days],
         more=more,
-        events=[each for each in happened if each.kind in _OF_MONEY],
+        events=[_happened(each, rows[0]) for each in happened if each.kind in _OF_MONEY],
+    )
+
+
+def _happened(event: Event, first: ListedRow) -> MoneyEvent:
+    data = event.data
+    amount = data.get("amount")
+    return MoneyEvent(
+        kind=event.kind,
+        at=event.at,
+        person=event.person,
+        charge=data.get("charge"),
+        amount="" if amount is None else str(format_currency(Decimal(amount), first.currency, locale=first.locale)),
+        card=data.get("card", ""),
+        reason=data.get("reason") or data.get("said", ""),
     )
 
 
@@ -154,11 +183,10 @@ def _to_come(plan: PlanRow | None, *, made: int) -> tuple[list[date], int | None
         return [], 0
     left = None if plan.times is None else plan.times - made
     count = MOST_TO_COME if left is None else min(left, MOST_TO_COME)
-    (unit,) = (each for each in get_args(Unit) if each == plan.unit)
     days: list[date] = []
     for turn in range(made + 1, made + count + 1):
         try:
-            days.append(day_of(plan.starts_on, plan.every, unit, turn if plan.paid_now else turn - 1))
+            days.append(day_of(plan.starts_on, plan.every, plan.unit, turn if plan.paid_now else turn - 1))
         except FormulaFailure:
             return days, 0  # no day is after the year 9999
     return days, None if left is None else left - count

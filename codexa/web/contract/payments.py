@@ -8,7 +8,6 @@ from pydantic import Field as Setting
 from pydantic import StringConstraints
 
 from codexa.web.contract.message import Message
-from codexa.web.contract.responses import EventReply
 
 
 class AccountReply(Message):
@@ -94,6 +93,21 @@ class ToComeReply(Message):
     amount: str
 
 
+class MoneyEventReply(Message):
+    """Something that happened about money: of which `charge` (None for what was paid at first), and by whom.
+
+    `amount` as people write it, `card` and `reason` are "" where it has none.
+    """
+
+    kind: str
+    at: datetime
+    person: str | None
+    charge: int | None
+    amount: str
+    card: str
+    reason: str
+
+
 class PaymentInFullReply(Message):
     """All that came of a response's payment: at first and later, what is to come next, and what happened when.
 
@@ -103,7 +117,7 @@ class PaymentInFullReply(Message):
     payments: list[PaymentReply]
     to_come: list[ToComeReply]
     more: int | None
-    events: list[EventReply]
+    events: list[MoneyEventReply]
 
 
 class RefundRequest(Message):

@@ -62,12 +62,33 @@ class OutcomeRequest(Message):
     day: date | None = None
 
 
+class TriedChargeReply(Message):
+    """A later charge: on which day, and how much, as visitors read it."""
+
+    day: date
+    amount: str
+
+
+class TriedPlanReply(Message):
+    """What is paid now and later in `words`; the first later charges, how many follow (None for no end) and the last.
+
+    `whole` is all that is ever paid, "" where there is no end to it.
+    """
+
+    words: str
+    charges: list[TriedChargeReply]
+    more: int | None
+    last_day: date | None
+    whole: str
+
+
 class OutcomeReply(Message):
     """What comes out of answers: what a trial would look at; which conditions hold, by owner and setting.
 
     `values` are the texts of fields and figures by id; `charts` the bars of charts by confirmation and
     paragraph ("ID.2"); `looked_at` the numbers that
-    figures of bands look at, as plain text; `to_pay` what is due, as visitors read it; `state` what they would see.
+    figures of bands look at, as plain text; `to_pay` what is due at once, as visitors read it, and `plan` what
+    is due later; `state` what they would see.
     """
 
     outcome: Expected
@@ -76,6 +97,7 @@ class OutcomeReply(Message):
     charts: dict[str, list[BarFace]]
     looked_at: dict[str, str]
     to_pay: str
+    plan: TriedPlanReply | None
     state: FormState
 
 

@@ -20,12 +20,13 @@ import type {
   MadeReply,
   OutcomeReply,
   OutlineReply,
+  DoneReply,
+  PaymentInFullReply,
   PaymentsReply,
   PeopleReply,
   PictureReply,
   PresenceReply,
   PublishedReply,
-  RefundReply,
   ResponseReply,
   ResponsesReply,
   RowsReply,
@@ -67,6 +68,8 @@ const unreachable = () =>
   new ApiError("unreachable", "Codexa can't be reached just now. Your work stays here; we try again.");
 
 let csrfToken = "";
+
+const paymentsOf = (form: string | null): string => (form === null ? "/payments" : `/forms/${form}/payments`);
 
 const call = <Reply>(method: string, address: string, body?: unknown): Promise<Reply> =>
   body === undefined
@@ -170,11 +173,16 @@ export const api = {
   addAccount: (secret: string) => call<AccountReply>("POST", "/accounts", { secret }),
   testAccount: (account: string) => call<TestedReply>("POST", `/accounts/${account}/test`),
   removeAccount: (account: string) => call<null>("DELETE", `/accounts/${account}`),
-  payments: (form: string, state: string, find: string) =>
-    call<PaymentsReply>("GET", `/forms/${form}/payments?${new URLSearchParams({ state, find })}`),
-  paymentsAddress: (form: string) => `/api/forms/${form}/payments.csv`,
-  refund: (form: string, number: number, amount: string) =>
-    call<RefundReply>("POST", `/forms/${form}/payments/${number}/refunds`, { amount }),
+  /** Payments of a form, or of all forms for null. */
+  payments: (form: string | null, state: string, find: string) =>
+    call<PaymentsReply>("GET", `${paymentsOf(form)}?${new URLSearchParams({ state, find })}`),
+  paymentsAddress: (form: string | null) => `/api${paymentsOf(form)}.csv`,
+  payment: (form: string, number: number) => call<PaymentInFullReply>("GET", `${paymentsOf(form)}/${number}`),
+  refund: (form: string, number: number, turn: number, amount: string) =>
+    call<DoneReply>("POST", `${paymentsOf(form)}/${number}/refunds`, { amount, turn }),
+  stopPlan: (form: string, number: number) => call<DoneReply>("POST", `${paymentsOf(form)}/${number}/stop`),
+  chargeAgain: (form: string, number: number, turn: number) =>
+    call<DoneReply>("POST", `${paymentsOf(form)}/${number}/charges/${turn}/again`),
   people: () => call<PeopleReply>("GET", "/people"),
   workings: () => call<WorkingsReply>("GET", "/workings"),
   testMail: () => call<AskedReply>("POST", "/workings/test-mail"),

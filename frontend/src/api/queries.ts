@@ -44,11 +44,17 @@ export const queries = {
   runInFull: (form: string, run: number) =>
     queryOptions({ queryKey: ["run", form, run], queryFn: () => api.runInFull(form, run) }),
   accounts: () => queryOptions({ queryKey: ["accounts"], queryFn: api.accounts }),
-  payments: (form: string, state: string, find: string) =>
+  payments: (form: string | null, state: string, find: string) =>
     queryOptions({
       queryKey: ["payments", form, state, find],
       queryFn: () => api.payments(form, state, find),
       placeholderData: (previous) => previous,
+    }),
+  payment: (form: string, number: number) =>
+    queryOptions({
+      queryKey: ["payments", form, "in full", number],
+      queryFn: () => api.payment(form, number),
+      refetchInterval: 15_000,
     }),
   people: () => queryOptions({ queryKey: ["people"], queryFn: api.people }),
   wantedAddress: () => queryOptions({ queryKey: ["wanted address"], queryFn: api.wantedAddress }),

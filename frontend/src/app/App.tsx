@@ -14,6 +14,7 @@ const FromOutline = lazy(() => import("./start/FromOutline").then((module) => ({
 const Workbench = lazy(() => import("./workbench/Workbench").then((module) => ({ default: module.Workbench })));
 
 const Account = lazy(() => import("./account/Account").then((module) => ({ default: module.Account })));
+const AllPayments = lazy(() => import("./payment/AllPayments").then((module) => ({ default: module.AllPayments })));
 const Workings = lazy(() => import("./workings/Workings").then((module) => ({ default: module.Workings })));
 
 // Links in mails work whoever is signed in, or nobody.
@@ -42,6 +43,7 @@ export function App() {
           {BY_LINK}
           <Route path="/account" element={<Account />} />
           <Route path="/jobs" element={<Workings />} />
+          <Route path="/payments" element={<AllPayments />} />
           <Route path="/start/template" element={<FromTemplate />} />
           <Route path="/start/outline" element={<FromOutline />} />
           <Route path="/forms/:form/:area" element={<OneWorkbench />} />

@@ -106,6 +106,8 @@ it.each([
   ["options.3.shown", "option shown when"],
   ["paragraphs.0.shown", "paragraph shown when"],
   ["counts.1.when", "counts when"],
+  ["taxes.0.when", "due when"],
+  ["plans.1.times", "the number of payments is"],
 ])("a formula in a list is called by what it does: %s", (path, title) => {
   expect(formulaSetting(path)?.title).toBe(title);
 });

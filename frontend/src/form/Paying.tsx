@@ -63,7 +63,7 @@ export default function Paying({ received, onNews }: Props) {
   return (
     <div className="cx-received cx-paying">
       <h2 ref={title} tabIndex={-1}>
-        {say("payTitle", { amount: payment.amount })}
+        {payment.amount ? say("payTitle", { amount: payment.amount }) : say("payCard")}
       </h2>
       {payment.practice && <p className="cx-practice">{say("payPractice")}</p>}
       {order && order.lines.length > 0 && (
@@ -74,6 +74,7 @@ export default function Paying({ received, onNews }: Props) {
           facts={{ shown: true, order } as BlockState}
         />
       )}
+      {payment.plan && <p className="cx-order-plan">{payment.plan}</p>}
       <div role="status">
         {payment.state === "expired" && <p>{say("payOver")}</p>}
         {payment.state === "due" && away && <p>{say("payAway")}</p>}

@@ -42,7 +42,8 @@ function Confirmed({ received: { confirmation, page, payment }, address, onAgain
         <h2 ref={title} tabIndex={-1}>
           {confirmation.title}
         </h2>
-        {payment && <p className="cx-paid">{say("payPaid", { amount: payment.amount })}</p>}
+        {payment?.amount && <p className="cx-paid">{say("payPaid", { amount: payment.amount })}</p>}
+        {payment?.plan && <p className="cx-paid">{payment.plan}</p>}
         {confirmation.paragraphs.map((paragraph, at) => (
           <Piece key={at} piece={paragraph} />
         ))}

@@ -41,6 +41,7 @@ export const A_FORM = {
   checks: [],
   order: { discounts: [], code_field: "", shipping: "", taxes: [], refuse_empty: false },
   payment: {
+    plans: [],
     on: false,
     when: "",
     amount: "",

@@ -31,4 +31,9 @@ export function asDay(iso: string, now = new Date()): string {
   return days <= 0 ? "today" : days === 1 ? "yesterday" : day.format(new Date(iso));
 }
 
+const date = new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "short", year: "numeric", timeZone: "UTC" });
+
+/** A day of the calendar ("2026-12-23"), with its year. */
+export const asDate = (iso: string): string => date.format(new Date(iso));
+
 export const counted = (count: number, one: string, many = `${one}s`): string => `${count} ${count === 1 ? one : many}`;

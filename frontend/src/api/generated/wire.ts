@@ -253,7 +253,8 @@ export interface FormState {
  * `fill` the answer to put in where none was given yet, which `follows` while the visitor leaves it; `files` those of
  * an upload; `feedback` what is told of an answer in a quiz; `prices` those of options by id, or of each piece by "";
  * `left` words for what is left of a product by option id or "", `gone` the words for what is sold out of it;
- * `order` only for an order summary, `rows` and `kinds` only for a repeat.
+ * `order` only for an order summary, with `plan` for what is paid now and later in words; `rows` and `kinds` only for
+ * a repeat.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "BlockState".
@@ -278,6 +279,7 @@ export interface BlockState {
   locked?: boolean;
   options?: string[] | null;
   order?: OrderFace | null;
+  plan?: string | null;
   prices?: {
     [k: string]: string;
   } | null;
@@ -982,6 +984,15 @@ export interface DividerFace {
   width: "full" | "half" | "third";
 }
 /**
+ * What became of something that was asked for, in words.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "DoneReply".
+ */
+export interface DoneReply {
+  told: string;
+}
+/**
  * A draft that was rewritten; it is not saved yet.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -1182,7 +1193,7 @@ export interface EmailFollowUp {
   kind: "email";
   megabytes: number;
   name: string;
-  on: "handed in" | "complete" | "paid" | "payment failed" | "refunded" | "day";
+  on: "handed in" | "complete" | "paid" | "payment failed" | "charge" | "charge failed" | "refunded" | "day";
   only_when: string;
   paragraphs: Paragraph[];
   pdf: boolean;
@@ -1221,7 +1232,7 @@ export interface WebhookFollowUp {
   id: string;
   kind: "webhook";
   name: string;
-  on: "handed in" | "complete" | "paid" | "payment failed" | "refunded" | "day";
+  on: "handed in" | "complete" | "paid" | "payment failed" | "charge" | "charge failed" | "refunded" | "day";
   only_when: string;
 }
 /**
@@ -2128,7 +2139,7 @@ export interface NextRule {
  * `amount` is a formula; without one it is the order's total. With `practice` no money moves: what is paid is a try,
  * and so is the response. Else `account` is the team's with a provider, by id. `cards` are the kinds that are taken,
  * by the provider's names, all where there are none. `payer_name` and `payer_email` are fields, by id. What is not
- * paid within so many `hours` expires.
+ * paid within so many `hours` expires. It is paid by the first of the `plans` that holds, and once where none does.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "Payment".
@@ -2144,7 +2155,31 @@ export interface Payment {
   on: boolean;
   payer_email: string;
   payer_name: string;
+  /**
+   * @maxItems 30
+   */
+  plans: Plan[];
   practice: boolean;
+  when: string;
+}
+/**
+ * Payments that come back, each `every` so many days, weeks, months or years, where `when` holds.
+ *
+ * `times` is a formula for how many there are in all; without one they go on until they are stopped. Each is of the
+ * payment's amount; with `shared` that amount is shared out among them, and the first has what is left over.
+ * `fee` is a formula for what is added to what is paid at once (a joining fee; below 0 the first costs less).
+ * `first_day` is a formula for the day of the first; without one, or where that day is over, it is paid at once.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "Plan".
+ */
+export interface Plan {
+  every: number;
+  fee: string;
+  first_day: string;
+  shared: boolean;
+  times: string;
+  unit: "day" | "week" | "month" | "year";
   when: string;
 }
 /**
@@ -3055,6 +3090,23 @@ export interface MadeReply {
   id: string;
 }
 /**
+ * Something that happened about money: of which `charge` (None for what was paid at first), and by whom.
+ *
+ * `amount` as people write it, `card` and `reason` are "" where it has none.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "MoneyEventReply".
+ */
+export interface MoneyEventReply {
+  amount: string;
+  at: string;
+  card: string;
+  charge: number | null;
+  kind: string;
+  person: string | null;
+  reason: string;
+}
+/**
  * The secret key of an account, entered once.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -3104,7 +3156,8 @@ export interface NewPasswordRequest {
  *
  * `values` are the texts of fields and figures by id; `charts` the bars of charts by confirmation and
  * paragraph ("ID.2"); `looked_at` the numbers that
- * figures of bands look at, as plain text; `to_pay` what is due, as visitors read it; `state` what they would see.
+ * figures of bands look at, as plain text; `to_pay` what is due at once, as visitors read it, and `plan` what
+ * is due later; `state` what they would see.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "OutcomeReply".
@@ -3122,11 +3175,37 @@ export interface OutcomeReply {
     [k: string]: string;
   };
   outcome: Expected;
+  plan: TriedPlanReply | null;
   state: FormState;
   to_pay: string;
   values: {
     [k: string]: string;
   };
+}
+/**
+ * What is paid now and later in `words`; the first later charges, how many follow (None for no end) and the last.
+ *
+ * `whole` is all that is ever paid, "" where there is no end to it.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "TriedPlanReply".
+ */
+export interface TriedPlanReply {
+  charges: TriedChargeReply[];
+  last_day: string | null;
+  more: number | null;
+  whole: string;
+  words: string;
+}
+/**
+ * A later charge: on which day, and how much, as visitors read it.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "TriedChargeReply".
+ */
+export interface TriedChargeReply {
+  amount: string;
+  day: string;
 }
 /**
  * Answers to a draft, what came with the address, and the day on which they are given, or now.
@@ -3185,7 +3264,24 @@ export interface PasswordRequest {
   old: string;
 }
 /**
+ * All that came of a response's payment: at first and later, what is to come next, and what happened when.
+ *
+ * `more` says how many are to come after those, None for no end.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "PaymentInFullReply".
+ */
+export interface PaymentInFullReply {
+  events: MoneyEventReply[];
+  more: number | null;
+  payments: PaymentReply[];
+  to_come: ToComeReply[];
+}
+/**
  * A payment as the team sees it: amounts as people write them, `left` what can be given back (plain decimal).
+ *
+ * `turn` 0 is what was paid at first, with the `plan` that it began in words and how that stands; others are charges,
+ * each of a `day`. `test` where it was practice.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "PaymentReply".
@@ -3195,17 +3291,37 @@ export interface PaymentReply {
   card: string;
   changed_at: string;
   created_at: string;
+  currency: string;
+  day: string | null;
   due_until: string;
+  form: string;
+  form_name: string;
   left: string;
+  next_on: string | null;
   number: number;
   payer: string;
+  plan: string;
+  plan_state: string;
   provider_number: string;
   reason: string;
+  receipt: number | null;
   refunded: string;
   state: string;
+  test: boolean;
+  turn: number;
 }
 /**
- * A form's latest payments, and what they come to.
+ * A charge that is still to come.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ToComeReply".
+ */
+export interface ToComeReply {
+  amount: string;
+  day: string;
+}
+/**
+ * The latest payments of a form or of all, and what they come to.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "PaymentsReply".
@@ -3334,6 +3450,7 @@ export interface ReceivedReply {
 /**
  * How a response's payment stands: due, paid or expired. `amount` as people write it, `page` the bank's own page.
  *
+ * `amount` is "" where nothing is paid at once, `plan` what is paid now and later in words, "" without a plan.
  * `reason` is why a card was refused; `away` says that the bank can't be asked just now.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -3343,6 +3460,7 @@ export interface ToPayReply {
   amount: string;
   away: boolean;
   page: string;
+  plan: string;
   practice: boolean;
   reason: string;
   state: "due" | "paid" | "expired";
@@ -3381,22 +3499,14 @@ export interface QueueReply {
   workers: number;
 }
 /**
- * What became of it, in words.
- *
- * This interface was referenced by `Wire`'s JSON-Schema
- * via the `definition` "RefundReply".
- */
-export interface RefundReply {
-  told: string;
-}
-/**
- * So much is given back, in major units as plain decimal.
+ * So much is given back, in major units as plain decimal: of what was paid at first, or of a later charge.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "RefundRequest".
  */
 export interface RefundRequest {
   amount: string;
+  turn: number;
 }
 /**
  * The response was not kept: what is wrong, by block id.

@@ -29,7 +29,7 @@ interface Props {
 const ignore = () => undefined;
 
 export function FormulaField({ part, setting, text, rowKind, readOnly, focused = false, onChange, onDone }: Props) {
-  const { title, condition, example, help } = formulaSetting(setting)!;
+  const { title, condition, example, help } = formulaSetting(setting, part)!;
   const findings = useFindings(part, setting, text);
   const rows = useQuery({
     queryKey: ["rows", text],

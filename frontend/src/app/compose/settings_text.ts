@@ -1,5 +1,6 @@
 // What the formulas of a part are called, by the path of the setting that each stands in.
 import type { NoteKind } from "../../api/generated/wire";
+import { PAYMENT } from "../../model/parts";
 
 export interface FormulaSetting {
   kind: NoteKind;
@@ -153,6 +154,38 @@ const IN_LISTS: Record<string, Partial<FormulaSetting>> = {
     example: "5, or order.subtotal * 0.1",
     help: "An amount; never more than the lines come to.",
   },
+  "taxes.when": {
+    kind: "money",
+    title: "due when",
+    example: 'country = "NO"',
+    condition: true,
+    help: "Where it does not hold, this tax is not in the order.",
+  },
+  "plans.when": {
+    kind: "money",
+    title: "paid by this plan when",
+    example: 'how_often = "monthly"',
+    condition: true,
+    help: "The first plan that holds is the one; where none does, the amount is paid once.",
+  },
+  "plans.times": {
+    kind: "money",
+    title: "the number of payments is",
+    example: "12, or parts",
+    help: "The first payment counts too. 1 to 1,000, whole.",
+  },
+  "plans.fee": {
+    kind: "money",
+    title: "paid once, with the first",
+    example: "25, or -gift / 2 for a first at half the price",
+    help: "Added to what is paid at once; what is paid then is never below 0.",
+  },
+  "plans.first_day": {
+    kind: "money",
+    title: "the first is paid on",
+    example: "EOMONTH(TODAY(), 0) + 1",
+    help: "A date. Until it comes only the first fee is paid, and the card is kept. Blank or over: at once.",
+  },
   "counts.when": {
     kind: "calculation",
     title: "counts when",
@@ -162,10 +195,33 @@ const IN_LISTS: Record<string, Partial<FormulaSetting>> = {
   },
 };
 
-/** What is known of a formula's setting by its path ("shown", "checks.0.formula"); null for any other setting. */
-export function formulaSetting(path: string): FormulaSetting | null {
+/** What the payment calls its own. */
+const OF_PAYMENT: Record<string, FormulaSetting> = {
+  amount: {
+    kind: "money",
+    title: "the amount to pay is",
+    absent: "# the order’s total",
+    example: "order.total / 2, or fee",
+    condition: false,
+    help: "Where it is 0 or below, nothing is paid and the response is complete at once.",
+  },
+  when: {
+    kind: "money",
+    title: "paid for when",
+    absent: "◇ always; add a rule",
+    example: "NOT(member)",
+    condition: true,
+    help: "Where it does not hold, nothing is paid and the response is complete at once.",
+  },
+};
+
+/**
+ * What is known of a formula's setting by its path ("shown", "checks.0.formula") and the part that it is of; null for
+ * any other setting.
+ */
+export function formulaSetting(path: string, part = ""): FormulaSetting | null {
   const steps = path.split(".");
-  if (steps.length === 1) return SETTINGS[path] ?? null;
+  if (steps.length === 1) return (part === PAYMENT ? OF_PAYMENT : SETTINGS)[path] ?? null;
   const found = IN_LISTS[`${steps[0]}.${steps.at(-1)}`];
   return found ? ({ absent: "", example: "", help: "", ...found } as FormulaSetting) : null;
 }

@@ -7,6 +7,7 @@ import Snackbar from "@mui/material/Snackbar";
 import Typography from "@mui/material/Typography";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
+import { Link } from "react-router";
 import type { FormRowReply } from "../../api/generated/wire";
 import { queries } from "../../api/queries";
 import { TopBar } from "../TopBar";
@@ -45,6 +46,11 @@ export function Desk() {
             <Typography variant="h1" sx={{ flex: 1 }}>
               {who.team_name}
             </Typography>
+            {who.role !== "viewer" && (
+              <Button component={Link} to="/payments" color="inherit">
+                Payments
+              </Button>
+            )}
             {mayEdit(who) && <NewForm actions={actions} />}
           </Box>
           <Box sx={{ display: "flex", gap: 1, mb: 2 }} role="group" aria-label="Which forms">

@@ -1,4 +1,4 @@
-// A condition of a follow-up, told in a line and opened where it stands.
+// A condition, or another formula that may be absent, told in a line and opened where it stands.
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useState } from "react";
@@ -13,10 +13,12 @@ interface Props {
   /** What is said while there is none, and while there is one before its words. */
   absent: string;
   title: string;
+  /** What it is marked with: that of a rule, where nothing else is said. */
+  sign?: string;
   onChange: (text: string) => void;
 }
 
-export function Condition({ part, setting, text, absent, title, onChange }: Props) {
+export function Condition({ part, setting, text, absent, title, sign = "◇", onChange }: Props) {
   const { analysis, parts, mayEdit } = useBench();
   const [open, setOpen] = useState(false);
   const note = analysis.notes[part]?.find((each) => each.setting === setting);
@@ -29,7 +31,9 @@ export function Condition({ part, setting, text, absent, title, onChange }: Prop
         onClick={() => setOpen(true)}
         sx={{ justifyContent: "start", textAlign: "left", fontWeight: 400 }}
       >
-        <span>◇ {text ? note ? <Sentence words={note.words} parts={parts} /> : `${title} ${text}` : absent}</span>
+        <span>
+          {sign} {text ? note ? <Sentence words={note.words} parts={parts} /> : `${title} ${text}` : absent}
+        </span>
       </Button>
     );
   return (

@@ -21,7 +21,7 @@ import { Condition } from "./Condition";
 import { DayEditor } from "./DayEditor";
 import { StillOpen } from "./StillOpen";
 import { EmailEditor } from "./EmailEditor";
-import { KINDS, MOMENTS, OF_PAYMENT } from "./kinds";
+import { KINDS, MOMENTS, OF_PAYMENT, OF_PLAN } from "./kinds";
 import { WouldFollow } from "./WouldFollow";
 
 const INTO = { holder: FORM, list: "follow_ups" } as const;
@@ -64,6 +64,8 @@ export function FollowUps() {
             const here = form.follow_ups.filter(({ on }) => on === moment);
             // Moments that the form does not come to are not offered.
             if (OF_PAYMENT.includes(moment) && !form.payment.on && here.length === 0) return null;
+            const charges = form.payment.on && form.payment.plans.length > 0;
+            if (OF_PLAN.includes(moment) && !charges && here.length === 0) return null;
             return (
               <Box key={moment} component="section" aria-label={title}>
                 <Typography variant="h3" component="h2" color="text.secondary" sx={{ px: 2, pt: 2, pb: 0.5 }}>

@@ -51,9 +51,12 @@ export const MOMENTS = {
   paid: "When paid",
   complete: "When complete",
   "payment failed": "When a payment fails",
+  charge: "With each later charge",
+  "charge failed": "When a later charge fails",
   refunded: "When money is given back",
   day: "On a day before or after",
 } as const;
 
-/** Those that only a form with a payment comes to. */
+/** Those that only a form with a payment comes to, and those that only one with a plan does. */
 export const OF_PAYMENT: readonly string[] = ["paid", "payment failed", "refunded"];
+export const OF_PLAN: readonly string[] = ["charge", "charge failed"];

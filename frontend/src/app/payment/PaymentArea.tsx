@@ -20,12 +20,14 @@ import { useBench } from "../workbench/bench";
 import { TryingChoice } from "../workbench/TryingChoice";
 import { Accounts } from "./Accounts";
 import { Payments } from "./Payments";
+import { Plans } from "./Plans";
+import { Section } from "./Section";
 import { WouldPay } from "./WouldPay";
 
 type Payment = Form["payment"];
 
 export function PaymentArea() {
-  const { form, analysis, act, mayEdit } = useBench();
+  const { form, reply, analysis, act, mayEdit } = useBench();
   const who = useSignedIn();
   const { payment } = form;
   const edit = (changes: Partial<Payment>) =>
@@ -61,11 +63,12 @@ export function PaymentArea() {
             sx={{ m: 0, p: 0, border: 0, display: "grid", gap: 3, minWidth: 0 }}
           >
             <Amount payment={payment} edit={edit} />
+            <Plans plans={payment.plans} put={(plans) => edit({ plans })} />
             <Where payment={payment} edit={edit} />
             <Payer payment={payment} edit={edit} />
           </Box>
         )}
-        {who.role !== "viewer" && <Payments />}
+        {who.role !== "viewer" && <Payments form={reply.id} />}
       </Box>
       <Box sx={{ p: 2, position: "sticky", top: 0, display: "grid", gap: 1.5 }}>
         <TryingChoice label="A visitor with" />
@@ -80,13 +83,6 @@ interface PartProps {
   edit: (changes: Partial<Payment>) => void;
 }
 
-const Section = ({ title, children }: { title: string; children: React.ReactNode }) => (
-  <Box component="section" aria-label={title} sx={{ display: "grid", gap: 1.25, maxWidth: 560 }}>
-    <Typography variant="h2">{title}</Typography>
-    {children}
-  </Box>
-);
-
 function Amount({ payment, edit }: PartProps) {
   const { mayEdit } = useBench();
   const [own, setOwn] = useState(payment.amount !== "");
@@ -94,7 +90,7 @@ function Amount({ payment, edit }: PartProps) {
     <Section title="How much, and when">
       <TextField
         select
-        label="Charge, once,"
+        label="Charge"
         value={own ? "formula" : "order"}
         onChange={(event) => {
           setOwn(event.target.value === "formula");

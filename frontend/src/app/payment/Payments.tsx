@@ -1,4 +1,4 @@
-// What was paid for a form: sums, a list that is searched, and money given back, asked for twice.
+// What was paid for a form, or for all: sums, a list that is searched, and each payment with all that came of it.
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
@@ -10,36 +10,34 @@ import TableHead from "@mui/material/TableHead";
 import TableRow from "@mui/material/TableRow";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
 import { api } from "../../api/client";
 import type { PaymentReply } from "../../api/generated/wire";
 import { queries } from "../../api/queries";
-import { asDayAndTime, counted } from "../../text/words";
+import { asDate, asDayAndTime, counted } from "../../text/words";
 import { useSignedIn } from "../signed_in";
-import { useBench } from "../workbench/bench";
+import { GiveBack } from "./GiveBack";
+import { PaymentInFull } from "./PaymentInFull";
+import { PLAN_STATES, STATES } from "./states";
 
-const STATES: Record<string, string> = {
+const SHOWN: Record<string, string> = {
   "": "all",
   due: "not paid yet",
   paid: "paid",
+  failed: "charges that failed",
   refunded: "with money given back",
+  running: "plans that run",
   expired: "expired",
 };
-const IN_WORDS: Record<string, string> = {
-  due: "not paid yet",
-  paid: "paid",
-  expired: "expired",
-  "part refunded": "partly given back",
-  refunded: "given back",
-};
+const COLUMNS = 7;
 
-export function Payments() {
-  const { reply } = useBench();
+/** Of a form, or of all for null. */
+export function Payments({ form }: { form: string | null }) {
   const [state, setState] = useState("");
   const [find, setFind] = useState("");
-  const found = useQuery({ ...queries.payments(reply.id, state, find), refetchInterval: 15_000 });
+  const found = useQuery({ ...queries.payments(form, state, find), refetchInterval: 15_000 });
   const { payments = [], sums = [] } = found.data ?? {};
   if (found.isSuccess && payments.length === 0 && state === "" && find === "")
     return (
@@ -66,7 +64,7 @@ export function Payments() {
           sx={{ width: 200 }}
           onChange={(event) => setState(event.target.value)}
         >
-          {Object.entries(STATES).map(([name, words]) => (
+          {Object.entries(SHOWN).map(([name, words]) => (
             <MenuItem key={name} value={name}>
               {words}
             </MenuItem>
@@ -78,25 +76,31 @@ export function Payments() {
           sx={{ flex: 1 }}
           onChange={(event) => setFind(event.target.value)}
         />
-        <Button variant="outlined" color="inherit" href={api.paymentsAddress(reply.id)} download>
+        <Button variant="outlined" color="inherit" href={api.paymentsAddress(form)} download>
           All as CSV
         </Button>
       </Box>
       {found.isError && <Alert severity="error">{found.error.message}</Alert>}
+      {found.isSuccess && payments.length === 0 && <Typography>Nothing of that kind is found.</Typography>}
       <Table size="small">
         <TableHead>
           <TableRow>
-            <TableCell>Response</TableCell>
+            <TableCell>{form === null ? "Form, response" : "Response"}</TableCell>
             <TableCell>Payer</TableCell>
             <TableCell align="right">Amount</TableCell>
             <TableCell>State</TableCell>
+            <TableCell align="right">Receipt</TableCell>
             <TableCell>Asked for</TableCell>
-            <TableCell align="right">Money back</TableCell>
+            <TableCell />
           </TableRow>
         </TableHead>
         <TableBody>
           {payments.map((payment) => (
-            <OnePayment key={payment.number} payment={payment} />
+            <OnePayment
+              key={`${payment.form} ${payment.number} ${payment.turn}`}
+              payment={payment}
+              withForm={form === null}
+            />
           ))}
         </TableBody>
       </Table>
@@ -104,92 +108,61 @@ export function Payments() {
   );
 }
 
-function OnePayment({ payment }: { payment: PaymentReply }) {
-  const { reply } = useBench();
+function OnePayment({ payment, withForm }: { payment: PaymentReply; withForm: boolean }) {
   const who = useSignedIn();
-  const [asked, setAsked] = useState(false);
-  const { number, state, reason, card } = payment;
+  const [opened, setOpened] = useState<"back" | "full" | null>(null);
+  const { number, turn, state, reason, card, plan_state } = payment;
+  const name = turn === 0 ? `payment ${number}` : `charge ${turn} of payment ${number}`;
+  const press = (what: "back" | "full") => setOpened(opened === what ? null : what);
   return (
     <>
       <TableRow>
         <TableCell>
-          <Link to={`/forms/${reply.id}/responses/${number}`}>{number}</Link>
+          {withForm && (
+            <>
+              <Link to={`/forms/${payment.form}/payment`}>{payment.form_name}</Link>,{" "}
+            </>
+          )}
+          <Link to={`/forms/${payment.form}/responses/${number}`}>{number}</Link>
+          {turn > 0 && `, charge ${turn}`}
         </TableCell>
-        <TableCell>{payment.payer}</TableCell>
-        <TableCell align="right" sx={{ fontVariantNumeric: "tabular-nums" }}>
+        <TableCell sx={{ overflowWrap: "anywhere" }}>{payment.payer}</TableCell>
+        <TableCell align="right" sx={{ fontVariantNumeric: "tabular-nums", whiteSpace: "nowrap" }}>
           {payment.amount}
           {payment.refunded && <> (−{payment.refunded})</>}
         </TableCell>
         <TableCell>
-          {IN_WORDS[state]}
+          {STATES[state]}
           {card && ` · ${card}`}
-          {state === "due" && reason && ` · ${reason}`}
+          {(state === "due" || state === "failed") && reason && ` · ${reason}`}
+          {plan_state && ` · ${PLAN_STATES[plan_state]}`}
         </TableCell>
-        <TableCell>{asDayAndTime(payment.created_at)}</TableCell>
-        <TableCell align="right">
+        <TableCell align="right">{payment.test ? "practice" : (payment.receipt ?? "")}</TableCell>
+        <TableCell>{payment.day ? asDate(payment.day) : asDayAndTime(payment.created_at)}</TableCell>
+        <TableCell align="right" sx={{ whiteSpace: "nowrap" }}>
           {payment.left && who.role === "owner" && (
-            <Button
-              aria-expanded={asked}
-              aria-label={`Give back of payment ${number}`}
-              onClick={() => setAsked(!asked)}
-            >
+            <Button aria-expanded={opened === "back"} aria-label={`Give back of ${name}`} onClick={() => press("back")}>
               Give back
             </Button>
           )}
+          <Button
+            color="inherit"
+            aria-expanded={opened === "full"}
+            aria-label={`All of ${name}`}
+            onClick={() => press("full")}
+          >
+            {opened === "full" ? "Close" : "Open"}
+          </Button>
         </TableCell>
       </TableRow>
-      {asked && <GiveBack payment={payment} onDone={() => setAsked(false)} />}
+      {opened && (
+        <TableRow>
+          <TableCell colSpan={COLUMNS}>
+            {opened === "back" && <GiveBack payment={payment} name={name} onDone={() => setOpened(null)} />}
+            {opened === "full" && <PaymentInFull form={payment.form} number={number} />}
+          </TableCell>
+        </TableRow>
+      )}
     </>
-  );
-}
-
-/** How much is given back; a second press is what does it. */
-function GiveBack({ payment, onDone }: { payment: PaymentReply; onDone: () => void }) {
-  const { reply, form } = useBench();
-  const queryClient = useQueryClient();
-  const [amount, setAmount] = useState(payment.left);
-  const [sure, setSure] = useState(false);
-  const refund = useMutation({
-    mutationFn: () => api.refund(reply.id, payment.number, amount.trim().replace(",", ".")),
-    onSettled: () => {
-      setSure(false);
-      void queryClient.invalidateQueries({ queryKey: ["payments", reply.id] });
-    },
-  });
-  return (
-    <TableRow>
-      <TableCell colSpan={6}>
-        <Box
-          role="group"
-          aria-label={`Give back of payment ${payment.number}`}
-          sx={{ display: "flex", gap: 1, alignItems: "start" }}
-        >
-          <TextField
-            label={`How much, in ${form.currency}`}
-            value={amount}
-            helperText={`At most ${payment.left}`}
-            slotProps={{ htmlInput: { inputMode: "decimal" } }}
-            onChange={(event) => {
-              setAmount(event.target.value);
-              setSure(false);
-            }}
-          />
-          {sure ? (
-            <Button color="error" variant="contained" loading={refund.isPending} onClick={() => refund.mutate()}>
-              Yes, give {amount} {form.currency} back to {payment.payer || "the payer"}
-            </Button>
-          ) : (
-            <Button variant="outlined" onClick={() => setSure(true)}>
-              Give it back …
-            </Button>
-          )}
-          <Button color="inherit" onClick={onDone}>
-            Close
-          </Button>
-        </Box>
-        {refund.data && <Alert severity="success">{refund.data.told}</Alert>}
-        {refund.error && <Alert severity="error">{refund.error.message}</Alert>}
-      </TableCell>
-    </TableRow>
   );
 }

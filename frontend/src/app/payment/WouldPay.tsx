@@ -2,12 +2,43 @@
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import { OrderSummaryContent } from "../../fields/order_summary/Input";
-import type { OrderSummaryFace } from "../../api/generated/wire";
+import type { OrderSummaryFace, TriedPlanReply } from "../../api/generated/wire";
+import { asDate, counted } from "../../text/words";
 import { brandClasses, brandStyle } from "../../form/brand";
 import { useBench } from "../workbench/bench";
 import { useOutcome } from "../workbench/useOutcome";
 
 const UNUSED = { answer: null, required: false, locked: false, invalid: false, describedBy: undefined } as const;
+
+/** What is paid later by a plan: the first charges with their days, how it goes on, and all of it together. */
+function Later({ plan: { charges, more, last_day, whole } }: { plan: TriedPlanReply }) {
+  const goesOn = more === null ? "and so on, until it is stopped" : `and ${counted(more, "time")} more`;
+  return (
+    <>
+      {charges.map(({ day, amount }) => (
+        <li key={day}>
+          <Typography variant="body2" color="text.secondary" sx={{ mt: 1 }}>
+            {asDate(day)}
+          </Typography>
+          <Typography sx={{ fontVariantNumeric: "tabular-nums", fontWeight: 600 }}>{amount}</Typography>
+        </li>
+      ))}
+      {more !== 0 && (
+        <li>
+          <Typography sx={{ mt: 1 }}>
+            {goesOn}
+            {last_day && `, the last on ${asDate(last_day)}`}
+          </Typography>
+        </li>
+      )}
+      {whole && (
+        <li>
+          <Typography sx={{ mt: 1, fontVariantNumeric: "tabular-nums" }}>In all {whole}</Typography>
+        </li>
+      )}
+    </>
+  );
+}
 
 export function WouldPay() {
   const { form, parts } = useBench();
@@ -15,6 +46,7 @@ export function WouldPay() {
   const summary = [...parts.values()].find((entry) => entry.what === "block" && entry.part.type === "order_summary");
   const facts = summary && outcome?.state.blocks[summary.id];
   const due = outcome?.to_pay ?? "";
+  const plan = outcome?.plan ?? null;
   return (
     <Box component="section" aria-label="What a visitor would pay" sx={{ display: "grid", gap: 1.5 }}>
       {facts && summary.what === "block" && (
@@ -41,6 +73,7 @@ export function WouldPay() {
             {form.payment.on ? due || "nothing: it is complete at once" : "nothing: no payment is asked for"}
           </Typography>
         </li>
+        {plan && <Later plan={plan} />}
         {due && (
           <li>
             <Typography variant="body2" color="text.secondary" sx={{ mt: 1 }}>

@@ -29,6 +29,7 @@ export const RULE_WORDS: Record<string, string> = {
   discount: "take something off",
   tax: "tax",
   payment: "ask for a payment",
+  plan: "choose a plan",
 };
 
 /** Whether a note tells a rule: a condition, or a filter, that reads something. */

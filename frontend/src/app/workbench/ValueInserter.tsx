@@ -138,6 +138,10 @@ const OF_PAYMENT = {
   number: "Payment: the bank’s number",
   status: "Payment: how it stands",
   refunded: "Payment: given back",
+  receipt: "Payment: number of the receipt",
+  plan: "Payment: what is paid now and later",
+  charge: "Payment: amount of a later charge",
+  next: "Payment: day of the next charge",
 };
 
 /** The names of an order or a payment, as they are offered. */

@@ -21,6 +21,7 @@ export function OrderSummaryContent({ block, controlId, facts }: InputProps<Orde
               <span>{say("included", { tax: tax.label })}</span> <span>{tax.amount}</span>
             </p>
           ))}
+          {facts.plan && <p className="cx-order-plan">{facts.plan}</p>}
         </div>
       )}
     </section>
