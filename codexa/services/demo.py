@@ -36,6 +36,7 @@ FORMS = {  # file: how many responses
     "northern_sky_quiz.json": 60,
     "night_watcher_profile.json": 72,
     "star_shop_order.json": 54,
+    "patron_programme.json": 24,
 }
 _DAYS = 40
 # Of the team's account, which the practice bank knows from the beginning.

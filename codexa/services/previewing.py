@@ -12,9 +12,11 @@ from codexa.core.definition.brand import Brand
 from codexa.core.form.upgrades import read_stored
 from codexa.core.program.accept import Accepted, Refused, accept, numbered
 from codexa.core.program.compiling import compile_form
-from codexa.core.program.evaluate import evaluate
+from codexa.core.program.evaluate import State, evaluate
 from codexa.core.program.explain import Explanation, explain_all
 from codexa.core.program.faces import FormFace
+from codexa.core.program.order import money
+from codexa.core.program.payment import payment_due
 from codexa.core.program.program import Program
 from codexa.core.program.public import form_face
 from codexa.core.program.samples import sample_answers
@@ -23,6 +25,7 @@ from codexa.services.answering import Given, state_with
 from codexa.services.bounded_cache import BoundedCache
 from codexa.services.context import context_of
 from codexa.services.errors import NotFoundError
+from codexa.services.payments.asking import ToPay
 from codexa.store import forms
 from codexa.store.database import Connect
 from codexa.store.sessions import SignedIn
@@ -88,3 +91,20 @@ def sample(program: Program, seed: int) -> dict[str, Any]:
     answers = sample_answers(program, Random(seed), context)  # noqa: S311 - made-up answers, no secret
     wrong = {address.split("/")[0] for address in evaluate(program, answers, context).errors()}
     return {block: answer for block, answer in answers.items() if block not in wrong}
+
+
+def to_pay(state: State) -> ToPay | None:
+    """Return what a visitor would be asked to pay, with no bank behind it; None where nothing is due."""
+    due = payment_due(state)
+    if due is None:
+        return None
+    return ToPay(
+        state="due",
+        amount=money(due.amount, state.program.region) if due.amount else "",
+        plan=due.words,
+        page="",
+        reason="",
+        practice=state.program.form.payment.practice,
+        in_frame=state.program.form.payment.in_frame,
+        away=False,
+    )

@@ -6,22 +6,18 @@ from dataclasses import dataclass
 from typing import Any
 from uuid import UUID
 
-from codexa.core.context import Context
 from codexa.core.program.evaluate import State
 from codexa.core.program.faces import ConfirmationFace, FormFace
-from codexa.core.program.kept import state_of_kept
 from codexa.core.program.public import confirmation_face, form_face, order_face
 from codexa.core.program.response_document import response_document
 from codexa.services import brands
 from codexa.services.answering import Given, state_with
-from codexa.services.editions import Editions
 from codexa.services.errors import NotFoundError
 from codexa.services.payments import asking
 from codexa.services.payments.asking import ToPay, payment_of
 from codexa.services.payments.settling import Way, state_with_payment
 from codexa.settings import Settings
 from codexa.store import payments, responses
-from codexa.store.database import Connect
 from codexa.store.responses import ReceivedRow
 from codexa.store.sessions import SignedIn
 
@@ -83,7 +79,8 @@ class Paid:
 def pay(way: Way, *, form: UUID, number: int, mark: str) -> Paid:
     """Have the provider take a response's payment, or look how it stands. Raises NotFoundError."""
     row = _find(way, form, number, mark)
-    payment = asking.pay(way, form=form, number=number, edition=row.edition)
+    back_to = way.settings.public_address + address_of(form, number, way.settings)
+    payment = asking.pay(way, form=form, number=number, edition=row.edition, back_to=back_to)
     state = _state(way, form, row)
     return Paid(payment=payment, confirmation=confirmation_face(state), order=order_face(state))
 
@@ -97,16 +94,14 @@ def document_for_visitor(way: Way, *, form: UUID, number: int, mark: str) -> dic
     return response_document(state)
 
 
-def document_for_team(
-    connect: Connect, editions: Editions, *, who: SignedIn, form: UUID, number: int
-) -> dict[str, Any]:
+def document_for_team(way: Way, *, who: SignedIn, form: UUID, number: int) -> dict[str, Any]:
     """Return a response as a document, for the team. Raises NotFoundError."""
-    with connect() as connection:
-        row = responses.find_response(connection, team=who.team_id, form=form, number=number)
+    with way.connect() as connection:
+        is_ours = responses.find_response(connection, team=who.team_id, form=form, number=number) is not None
+        row = responses.find_received(connection, form=form, number=number) if is_ours else None
     if row is None:
         raise NotFoundError
-    program = editions.program(form, row.edition)
-    return response_document(state_of_kept(program, row.answers, Context.from_json(row.told, number=number)))
+    return response_document(_state(way, form, row))
 
 
 def _find(way: Way, form: UUID, number: int, mark: str) -> ReceivedRow:

@@ -161,7 +161,7 @@ def _ask_for(connection: Connection, form: UUID, number: int, due: PaymentDue, h
         account=account_id,
         amount=minor_units(due.amount, due.currency),
         currency=due.currency,
-        payer={"name": due.payer_name, "email": due.payer_email},
+        payer={"name": due.payer_name, "email": due.payer_email, "delivery": due.delivery},
         cards=how.cards,
         due_until=datetime.now(UTC) + timedelta(hours=how.hours),
     )

@@ -15,6 +15,7 @@ health = Blueprint("health", __name__)
 @blueprint.get("/address")
 @blueprint.get("/account")
 @blueprint.get("/jobs")
+@blueprint.get("/payments")
 @blueprint.get("/start/<_area>")
 @blueprint.get("/forms/<path:_area>")
 def app(_area: str = "") -> Response:

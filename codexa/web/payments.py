@@ -13,6 +13,7 @@ from codexa.settings import Settings
 from codexa.web.contract.payments import (
     AccountReply,
     AccountsReply,
+    CardsReply,
     DoneReply,
     MoneyEventReply,
     NewAccountRequest,
@@ -51,6 +52,14 @@ def list_accounts() -> AccountsReply:
     """Return the team's accounts with providers."""
     found = accounts.list_accounts(connection, who=may(Right.EDIT_FORMS))
     return AccountsReply(accounts=[AccountReply.model_validate(each) for each in found])
+
+
+@endpoint(blueprint, "GET", "/api/accounts/practice/cards", reply=CardsReply)
+@limiter.limit(HEAVY_RATE, key_func=who_is_counted)
+def practice_cards() -> CardsReply:
+    """Return the kinds of cards to practise with; none while the practice bank does not answer."""
+    may(Right.EDIT_FORMS)
+    return CardsReply(cards=accounts.practice_cards(_settings()))
 
 
 @endpoint(blueprint, "POST", "/api/accounts", body=NewAccountRequest, reply=AccountReply)

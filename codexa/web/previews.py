@@ -5,8 +5,10 @@ from uuid import UUID
 from flask import Blueprint, Response, g
 
 from codexa.core.program.accept import Refused
+from codexa.core.program.faces import OrderFace
+from codexa.core.program.follow_ups import as_if
 from codexa.core.program.program import Program
-from codexa.core.program.public import confirmation_face
+from codexa.core.program.public import confirmation_face, order_face
 from codexa.core.program.trials import run_trials
 from codexa.services import answering, previewing, trying
 from codexa.services.answering import Given
@@ -30,7 +32,7 @@ from codexa.web.endpoint import endpoint, json_reply
 from codexa.web.first_view import first_view
 from codexa.web.guard import frame_policy, may
 from codexa.web.limits import HEAVY_RATE, limiter, who_is_counted
-from codexa.web.public import MOST_ANSWERS, form_page, link_of_request, page_data, refused_reply
+from codexa.web.public import MOST_ANSWERS, form_page, link_of_request, page_data, refused_reply, to_pay_reply
 
 blueprint = Blueprint("previews", __name__)
 
@@ -84,7 +86,14 @@ def hand_in(asked: SubmitRequest, form: UUID) -> Response:
     result = previewing.hand_in(_program(form), asked.answers, asked.link)
     if isinstance(result, Refused):
         return json_reply(refused_reply(result), 422)
-    return json_reply(ReceivedReply(number=1, confirmation=confirmation_face(result.state)))
+    order = order_face(result.state)
+    reply = ReceivedReply(
+        number=1,
+        confirmation=confirmation_face(as_if(result.state, "paid") or result.state),
+        payment=to_pay_reply(previewing.to_pay(result.state)),
+        order=None if order is None else OrderFace.model_validate(order),
+    )
+    return json_reply(reply)
 
 
 @endpoint(

@@ -26,6 +26,7 @@ from codexa.web.database import connection, editions, export_connection, files_f
 from codexa.web.endpoint import endpoint
 from codexa.web.guard import may
 from codexa.web.limits import HEAVY_RATE, limiter, who_is_counted
+from codexa.web.payments import way
 from codexa.web.public import pdf_reply
 from codexa.web.reading import BadRequestError, query_number
 
@@ -79,7 +80,7 @@ def show(form: UUID, number: int) -> ResponseReply:
 def as_pdf(form: UUID, number: int) -> Response:
     """Download a response as PDF, on the form's paper and in its brand."""
     who = may(Right.SEE_RESPONSES)
-    return pdf_reply(received.document_for_team(connection, editions(), who=who, form=form, number=number))
+    return pdf_reply(received.document_for_team(way(), who=who, form=form, number=number))
 
 
 @endpoint(blueprint, "GET", "/responses/<number:number>/why/<part>", reply=ExplanationsReply)

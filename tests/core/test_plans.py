@@ -128,7 +128,7 @@ def test_days_are_reckoned_from_the_first_and_the_bank_reckons_the_same(start, e
 def test_the_summary_the_notes_and_why_know_the_plan():
     made = program(MONTHLY, YEARLY)
     state = facts_of(made, {"gift": "1", "how": "omonthly"})
-    assert state.blocks["sum"].plan.startswith("€18.00 now, then €18.00 each month")
+    assert state.blocks["sum"].to_pay.startswith("€18.00 now, then €18.00 each month")
     assert "sum" in made.affected(["how"])
     assert {note.fact for note in notes(made)[PAYMENT]} >= {"plan", "plan_times", "plan_fee"}
     (why,) = explain_all(state_of(made, {"gift": "1", "how": "oyearly"}), "payment")

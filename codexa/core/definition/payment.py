@@ -38,8 +38,10 @@ class Payment(Part):
 
     `amount` is a formula; without one it is the order's total. With `practice` no money moves: what is paid is a try,
     and so is the response. Else `account` is the team's with a provider, by id. `cards` are the kinds that are taken,
-    by the provider's names, all where there are none. `payer_name` and `payer_email` are fields, by id. What is not
-    paid within so many `hours` expires. It is paid by the first of the `plans` that holds, and once where none does.
+    by the provider's names, all where there are none. `payer_name`, `payer_email` and `delivery` (where to) are fields,
+    by id. The card is typed in a frame of the provider's in our page, or, without `in_frame`, on its own page. What is
+    not paid within so many `hours` expires. It is paid by the first of the `plans` that holds, and once where none
+    does.
     """
 
     on: bool = False
@@ -50,5 +52,7 @@ class Payment(Part):
     cards: Annotated[tuple[Annotated[str, StringConstraints(max_length=40)], ...], Len(max_length=50)] = ()
     payer_name: OptionalIdentifier = ""
     payer_email: OptionalIdentifier = ""
+    delivery: OptionalIdentifier = ""
+    in_frame: bool = True
     hours: Annotated[int, Setting(ge=1, le=_MOST_HOURS)] = 24
     plans: Annotated[tuple[Plan, ...], Len(max_length=30)] = ()

@@ -10,7 +10,7 @@ from pydantic import StringConstraints
 from codexa.core.definition.parts import Identifier, Part
 
 Address = Annotated[str, StringConstraints(min_length=1, max_length=120)]  # "block", or "repeat/row/block"
-FigureName = Annotated[str, StringConstraints(pattern=r"^([a-z0-9]{1,32}|whole-order)$")]
+FigureName = Annotated[str, StringConstraints(pattern=r"^([a-z0-9]{1,32}|whole-order|whole-payment)$")]
 MAX_TRIALS = 200
 
 

@@ -15,7 +15,7 @@ from codexa.core.formula.values import ErrorCode, ErrorValue, Failed
 from codexa.core.program.facts import Fact, Formula, in_order
 from codexa.core.program.figure_kinds import kind_of
 from codexa.core.program.layout import Layout
-from codexa.core.program.order_facts import write_order
+from codexa.core.program.order_facts import write_order, write_summaries
 from codexa.core.program.order_names import ORDER, PAYMENT
 from codexa.core.program.places import (
     ALWAYS,
@@ -108,6 +108,7 @@ class _Compiler:
             kind_of(figure).write(figure, self.layout.spots.values[figure.id], self.writer)
         if self.layout.order is not None:
             write_order(self.writer, self.layout.order, self.places)
+        write_summaries(self.writer, self.layout.order, self.places)
         form_checks = self._checks(FORM, len(self.form.checks), "", ALWAYS)
         confirmation = self._confirmation()
         self._columns()

@@ -100,8 +100,8 @@ class BlockState(_Facts):
     `fill` the answer to put in where none was given yet, which `follows` while the visitor leaves it; `files` those of
     an upload; `feedback` what is told of an answer in a quiz; `prices` those of options by id, or of each piece by "";
     `left` words for what is left of a product by option id or "", `gone` the words for what is sold out of it;
-    `order` only for an order summary, with `plan` for what is paid now and later in words; `rows` and `kinds` only for
-    a repeat.
+    `order` only for an order summary, with `to_pay` for what is paid now and later where the total does not say it;
+    `rows` and `kinds` only for a repeat.
     """
 
     shown: bool
@@ -121,7 +121,7 @@ class BlockState(_Facts):
     left: dict[str, str] | None = None
     gone: dict[str, str] | None = None
     order: "OrderFace | None" = None
-    plan: str | None = None
+    to_pay: str | None = None
     rows: "dict[str, RowState] | None" = None
     kinds: dict[str, KindState] | None = None
 

@@ -20,11 +20,16 @@ def write_order(writer: Writer, spots: OrderSpots, places: Mapping[str, Place]) 
     _discounts(writer, spots, places)
     _shipping(writer, spots)
     _total(writer, spots)
-    # What is paid now and later is told with the total.
+
+
+def write_summaries(writer: Writer, spots: OrderSpots | None, places: Mapping[str, Place]) -> None:
+    """Add what order summaries hang on: the total, where anything is sold, and what is told of the payment."""
+    total = [spots.total] if spots else []
+    expression = spots.total.code if spots else "None"
     of_payment = [read for (owner, _), each in writer.formulas.items() if owner == PAYMENT for read in each.reads()]
     for block_id, place in places.items():
         if isinstance(place.block, OrderSummaryBlock):
-            writer.derived(block_id, "order", writer.spots.new(), spots.total.code, [spots.total, *of_payment])
+            writer.derived(block_id, "order", writer.spots.new(), expression, [*total, *of_payment])
 
 
 def _lines(writer: Writer, spots: OrderSpots, places: Mapping[str, Place]) -> None:

@@ -18,7 +18,9 @@ def order_findings(program: Program) -> Iterator[Finding]:
     summaries = [each.id for each in form.blocks() if each.type == "order_summary"]
     sells = any(priced_blocks(form))
     if not sells:
-        for block in summaries:
+        # What is to be paid by a formula is told by a summary too.
+        says_nothing = not (form.payment.on and form.payment.amount.strip())
+        for block in summaries if says_nothing else ():
             message = "Nothing in the form has a price: this summary stays empty."
             yield error("nothing_priced", message, "Give an option or a number a price.", block)
         if order.shipping.strip() or order.discounts or order.taxes or order.refuse_empty:

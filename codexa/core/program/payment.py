@@ -30,6 +30,7 @@ class PaymentDue:
     currency: str
     payer_name: str
     payer_email: str
+    delivery: str
 
 
 def payment_due(state: State) -> PaymentDue | None:
@@ -45,7 +46,18 @@ def payment_due(state: State) -> PaymentDue | None:
         currency=state.program.form.currency,
         payer_name=_words(state, payment.payer_name),
         payer_email=_words(state, payment.payer_email),
+        delivery=_words(state, payment.delivery),
     )
+
+
+def to_pay_in_words(state: State) -> str:
+    """Return what is to be paid, now and later; "" where nothing is, or the order's total says it."""
+    due = payment_due(state)
+    if due is None:
+        return ""
+    if due.words or not state.program.form.payment.amount.strip():
+        return due.words
+    return state.program.form.wording.say("payTitle").replace("{amount}", money(due.amount, state.program.region))
 
 
 def plan_in_words(program: Program, asked: Commitment) -> str:

@@ -23,12 +23,11 @@ from codexa.core.form.form import PageFace, Welcome
 from codexa.core.formula.values import Files
 from codexa.core.program.charts import bars_of
 from codexa.core.program.claims import left_of
-from codexa.core.program.commitment import Commitment
 from codexa.core.program.evaluate import FieldError, Row, State, evaluate
 from codexa.core.program.faces import ConfirmationFace, FilledPageFace, FormFace, ParagraphFace, QuizFace
 from codexa.core.program.feedback import feedback_due, told_questions
 from codexa.core.program.order import OrderTotals, money
-from codexa.core.program.payment import plan_in_words
+from codexa.core.program.payment import to_pay_in_words
 from codexa.core.program.places import ALWAYS, ROW_ADDRESS, KindPlace, Place, RepeatPlace
 from codexa.core.program.program import FORM, Program
 from codexa.core.program.scope import presenter
@@ -187,8 +186,8 @@ def _add_sold(facts: Facts, state: State, block: Block) -> None:
         _add_left(facts, state, block)
     if isinstance(block, OrderSummaryBlock):
         facts["order"] = order_face(state)
-        if isinstance(state.commitment, Commitment) and (words := plan_in_words(state.program, state.commitment)):
-            facts["plan"] = words
+        if words := to_pay_in_words(state):
+            facts["to_pay"] = words
 
 
 def _prices(block: Block, region: Region) -> dict[str, str] | None:

@@ -17,7 +17,8 @@ from codexa.core.program.figure_kinds import kind_of
 from codexa.core.program.follow_ups import USUAL_MOMENTS, as_if, due
 from codexa.core.program.names import name_of
 from codexa.core.program.order import money
-from codexa.core.program.order_names import ORDER
+from codexa.core.program.order_names import ORDER, PAYMENT
+from codexa.core.program.payment import payment_due
 from codexa.core.program.places import ALWAYS
 from codexa.core.program.program import FORM, Program
 from codexa.core.program.templates import DASH
@@ -120,7 +121,10 @@ def _is_conditional(state: State, block: str) -> bool:
 
 
 def figure_texts(state: State) -> Iterator[tuple[str, str]]:
-    """Yield the id of every figure, the order and each calculated field with its value as text, a dash if it failed."""
+    """Yield the id of every figure, the order, the payment and each calculated field with its value as text.
+
+    What failed is a dash; a payment of nothing is "".
+    """
     scope = state.program.layout.scope
     for figure_id, place in state.program.figures.items():
         value = state.at(place.value)
@@ -131,6 +135,11 @@ def figure_texts(state: State) -> Iterator[tuple[str, str]]:
     order = state.order()
     if order is not None:
         yield ORDER, DASH if isinstance(order, Failed) else money(order.total, state.program.region)
+    if state.program.form.payment.on:
+        due = payment_due(state)
+        failed = isinstance(state.commitment, Failed)
+        nothing = DASH if failed else ""
+        yield PAYMENT, nothing if due is None else due.words or money(due.amount, state.program.region)
     for field in state.program.top_places:
         if field.field_type is not None and not field.answered and type_of(field.block).visible:
             yield field.block.id, state.presented(field) or ""
@@ -235,7 +244,7 @@ def _last(address: str) -> str:
 
 
 def _difference(program: Program, part: str, expected: str, came: str) -> Difference:
-    known = part in program.places or part in program.figures or part == ORDER
+    known = part in program.places or part in program.figures or part in (ORDER, PAYMENT)
     name = name_of(program, part) if known or part == FORM else "something that was deleted"
     return Difference(part=part if known else None, name=name, expected=expected, came=came)
 

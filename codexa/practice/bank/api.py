@@ -88,7 +88,8 @@ def ask_payment() -> dict[str, Any]:
         "amount": amount,
         "currency": _text(asked, "currency"),
         "reference": _text(asked, "reference"),
-        "payer": {name: str(asked.get("payer", {}).get(name, ""))[:200] for name in ("name", "email")},
+        "payer": {name: str(asked.get("payer", {}).get(name, ""))[:500] for name in ("name", "email", "delivery")},
+        "back_to": _address(asked.get("back_to")),
         "cards": kinds,
         "plan": plan,
     }
@@ -222,6 +223,10 @@ def _once(connection: sqlite3.Connection, shop: store.Row, asked: Any, do: Any) 
     reply: dict[str, Any] = do()
     connection.execute("INSERT INTO reply VALUES (?, ?, ?, ?)", (shop["id"], key, json.dumps(reply), digest))
     return reply
+
+
+def _address(value: Any) -> str:
+    return value if isinstance(value, str) and value.startswith(("http://", "https://")) and len(value) < 500 else ""
 
 
 def _text(asked: Any, name: str) -> str:

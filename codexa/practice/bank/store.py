@@ -28,7 +28,7 @@ CREATE TABLE IF NOT EXISTS shop (id TEXT PRIMARY KEY, name TEXT, public_key TEXT
     hook TEXT NOT NULL DEFAULT '', hook_secret TEXT NOT NULL DEFAULT '');
 CREATE TABLE IF NOT EXISTS payment (id TEXT PRIMARY KEY, shop TEXT, amount INTEGER, currency TEXT, reference TEXT,
     payer TEXT, cards TEXT, state TEXT, reason TEXT NOT NULL DEFAULT '', card TEXT NOT NULL DEFAULT '',
-    refunded INTEGER NOT NULL DEFAULT 0, created_at REAL, changed_at REAL);
+    refunded INTEGER NOT NULL DEFAULT 0, created_at REAL, changed_at REAL, back_to TEXT NOT NULL DEFAULT '');
 CREATE TABLE IF NOT EXISTS event (at INTEGER PRIMARY KEY AUTOINCREMENT, id TEXT, shop TEXT, body TEXT, due_at REAL,
     tries INTEGER NOT NULL DEFAULT 0, told_at REAL, result TEXT NOT NULL DEFAULT '');
 CREATE TABLE IF NOT EXISTS reply (shop TEXT, key TEXT, body TEXT, digest TEXT, PRIMARY KEY (shop, key));
@@ -62,6 +62,8 @@ def prepare() -> None:
     with database() as connection:
         for statement in filter(str.strip, _TABLES.split(";")):
             connection.execute(statement)
+        if "back_to" not in [row["name"] for row in connection.execute("PRAGMA table_info(payment)")]:
+            connection.execute("ALTER TABLE payment ADD COLUMN back_to TEXT NOT NULL DEFAULT ''")
         connection.executemany(
             "INSERT OR IGNORE INTO shop (id, name, public_key, secret_key) VALUES (?, ?, ?, ?)", SHOPS
         )
@@ -100,11 +102,12 @@ def insert_payment(connection: sqlite3.Connection, shop: str, asked: Row) -> Row
     payment = secrets.token_hex(16)
     now = time.time()
     connection.execute(
-        "INSERT INTO payment (id, shop, amount, currency, reference, payer, cards, state, created_at, changed_at)"
-        " VALUES (?, ?, ?, ?, ?, ?, ?, 'open', ?, ?)",
+        "INSERT INTO payment"
+        " (id, shop, amount, currency, reference, payer, cards, state, created_at, changed_at, back_to)"
+        " VALUES (?, ?, ?, ?, ?, ?, ?, 'open', ?, ?, ?)",
         (
             *(payment, shop, asked["amount"], asked["currency"], asked["reference"]),
-            *(json.dumps(asked["payer"]), json.dumps(asked["cards"]), now, now),
+            *(json.dumps(asked["payer"]), json.dumps(asked["cards"]), now, now, asked.get("back_to", "")),
         ),
     )
     found = find_payment(connection, payment)

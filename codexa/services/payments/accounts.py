@@ -37,6 +37,14 @@ def list_accounts(connect: Connect, *, who: SignedIn) -> list[Account]:
     return [_shown(each) for each in found]
 
 
+def practice_cards(settings: Settings) -> list[str]:
+    """Return the kinds of cards to practise with; none while the practice bank does not answer."""
+    try:
+        return list(PracticeBank(settings.practice_bank, settings.practice_bank_key).account().cards)
+    except (ProviderAwayError, ProviderRefusesError):
+        return []
+
+
 def add_account(connect: Connect, settings: Settings, *, who: SignedIn, secret: str) -> Account:
     """Take up an account by its secret key, once the provider knows it. Raises AccountRefusedError."""
     provider = PracticeBank(settings.practice_bank, secret)

@@ -29,6 +29,7 @@ class ToPay:
     page: str
     reason: str
     practice: bool
+    in_frame: bool
     away: bool
 
 
@@ -39,8 +40,11 @@ def payment_of(way: Way, *, form: UUID, number: int, edition: int) -> ToPay | No
     return None if row is None else _shown(way, row, edition)
 
 
-def pay(way: Way, *, form: UUID, number: int, edition: int) -> ToPay:
-    """Have the provider take a payment, or tell how it stands. Raises NotFoundError where nothing was due."""
+def pay(way: Way, *, form: UUID, number: int, edition: int, back_to: str) -> ToPay:
+    """Have the provider take a payment, or tell how it stands; `back_to` is our page for whoever pays.
+
+    Raises NotFoundError where nothing was due.
+    """
     with way.connect() as connection:
         row = payments.find_payment(connection, form=form, number=number)
     if row is None:
@@ -48,7 +52,7 @@ def pay(way: Way, *, form: UUID, number: int, edition: int) -> ToPay:
     if row.state != "due":
         return _shown(way, row, edition)
     try:
-        asked = row if row.provider_id else _ask(way, row)
+        asked = row if row.provider_id else _ask(way, row, back_to)
         found = look(way, asked.id) or row
     except (ProviderAwayError, ProviderRefusesError, AccountRefusedError) as error:
         _LOG.warning("payment %s can't be asked for: %s", row.id, error)
@@ -56,7 +60,7 @@ def pay(way: Way, *, form: UUID, number: int, edition: int) -> ToPay:
     return _shown(way, found, edition)
 
 
-def _ask(way: Way, row: PaymentRow) -> PaymentRow:
+def _ask(way: Way, row: PaymentRow, back_to: str) -> PaymentRow:
     with way.connect() as connection:
         account = payments.find_account(connection, account=row.account_id)
         plan = payments.find_plan(connection, payment=row.id)
@@ -70,6 +74,7 @@ def _ask(way: Way, row: PaymentRow) -> PaymentRow:
         payer=row.payer,
         cards=row.cards,
         plan=None if plan is None else _wanted_plan(plan),
+        back_to=back_to,
     )
     provider = provider_of(account, way.settings)
     said = provider.ask(wanted)
@@ -106,5 +111,6 @@ def _shown(way: Way, row: PaymentRow, edition: int, *, away: bool = False) -> To
         page=row.page if row.state == "due" else "",
         reason=row.reason,
         practice=program.form.payment.practice,
+        in_frame=program.form.payment.in_frame,
         away=away,
     )

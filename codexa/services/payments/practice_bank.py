@@ -61,6 +61,7 @@ class PracticeBank:
             "reference": wanted.reference,
             "payer": dict(wanted.payer),
             "cards": list(wanted.cards),
+            "back_to": wanted.back_to,
             "plan": None if wanted.plan is None else asdict(wanted.plan),
         }
         return _state(self._call("POST", "/v1/payments", asked, key=str(wanted.id)))

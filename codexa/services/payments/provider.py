@@ -48,7 +48,7 @@ class WantedPlan:
 class Wanted:
     """What is asked for: `amount` in minor units, `id` ours, the same for every try; `cards` are the kinds taken.
 
-    Where a `plan` follows, the amount may be 0: only the card is kept then.
+    Where a `plan` follows, the amount may be 0: only the card is kept then. `back_to` is our page for whoever pays.
     """
 
     id: UUID
@@ -58,6 +58,7 @@ class Wanted:
     payer: Mapping[str, str]
     cards: Sequence[str]
     plan: WantedPlan | None = None
+    back_to: str = ""
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)

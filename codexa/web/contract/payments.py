@@ -26,6 +26,12 @@ class AccountsReply(Message):
     accounts: list[AccountReply]
 
 
+class CardsReply(Message):
+    """Kinds of cards."""
+
+    cards: list[str]
+
+
 class NewAccountRequest(Message):
     """The secret key of an account, entered once."""
 

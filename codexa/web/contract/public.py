@@ -54,7 +54,8 @@ class ToPayReply(Message):
     """How a response's payment stands: due, paid or expired. `amount` as people write it, `page` the bank's own page.
 
     `amount` is "" where nothing is paid at once, `plan` what is paid now and later in words, "" without a plan.
-    `reason` is why a card was refused; `away` says that the bank can't be asked just now.
+    `reason` is why a card was refused; `away` says that the bank can't be asked just now. With `in_frame` the bank's
+    page stands in ours.
     """
 
     state: Literal["due", "paid", "expired"]
@@ -63,6 +64,7 @@ class ToPayReply(Message):
     page: str
     reason: str
     practice: bool
+    in_frame: bool
     away: bool
 
 

@@ -44,6 +44,7 @@ export const queries = {
   runInFull: (form: string, run: number) =>
     queryOptions({ queryKey: ["run", form, run], queryFn: () => api.runInFull(form, run) }),
   accounts: () => queryOptions({ queryKey: ["accounts"], queryFn: api.accounts }),
+  practiceCards: () => queryOptions({ queryKey: ["practice cards"], queryFn: api.practiceCards, staleTime: Infinity }),
   payments: (form: string | null, state: string, find: string) =>
     queryOptions({
       queryKey: ["payments", form, state, find],

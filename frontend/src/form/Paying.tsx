@@ -26,6 +26,9 @@ interface Props {
 export default function Paying({ received, onNews }: Props) {
   const payment = received.payment!;
   const { order } = received;
+  // In a preview of the draft nothing is kept, so there is nothing that could be paid.
+  const isPreview = !received.page;
+  const framed = location.pathname.startsWith("/embed/");
   const title = useRef<HTMLHeadingElement>(null);
   const frame = useRef<HTMLIFrameElement>(null);
   const [height, setHeight] = useState(LEAST_HEIGHT);
@@ -45,11 +48,11 @@ export default function Paying({ received, onNews }: Props) {
     title.current?.focus();
   }, []);
   useEffect(() => {
-    if (payment.state !== "due") return;
+    if (payment.state !== "due" || isPreview) return;
     void look();
     const again = setInterval(() => void look(), LOOK_MS);
     return () => clearInterval(again);
-  }, [look, payment.state]);
+  }, [look, payment.state, isPreview]);
   const origin = payment.page ? new URL(payment.page).origin : "";
   useEffect(() => {
     const hear = (event: MessageEvent<{ practiceBank?: string; height?: number }>) => {
@@ -74,16 +77,40 @@ export default function Paying({ received, onNews }: Props) {
           facts={{ shown: true, order } as BlockState}
         />
       )}
-      {payment.plan && <p className="cx-order-plan">{payment.plan}</p>}
+      {payment.plan && <p className="cx-order-to-pay">{payment.plan}</p>}
       <div role="status">
         {payment.state === "expired" && <p>{say("payOver")}</p>}
         {payment.state === "due" && away && <p>{say("payAway")}</p>}
-        {payment.state === "due" && !away && !payment.page && <p>{say("payWaiting")}</p>}
+        {payment.state === "due" && !away && !payment.page && !isPreview && <p>{say("payWaiting")}</p>}
         {payment.state === "due" && payment.reason && (
           <p className="cx-error">{say("payFailed", { reason: payment.reason })}</p>
         )}
       </div>
-      {payment.state === "due" && payment.page && (
+      {isPreview && (
+        <p>
+          The bank’s boxes for the card stand here.{" "}
+          <button
+            type="button"
+            className="cx-back"
+            onClick={() => onNews({ ...received, payment: { ...payment, state: "paid" } })}
+          >
+            Go on as if it was paid
+          </button>
+        </p>
+      )}
+      {payment.state === "due" && payment.page && !payment.in_frame && (
+        <p>
+          <a
+            className="cx-submit cx-pay-there"
+            href={payment.page}
+            target={framed ? "_blank" : undefined}
+            rel="noreferrer"
+          >
+            {say("payThere")}
+          </a>
+        </p>
+      )}
+      {payment.state === "due" && payment.page && payment.in_frame && (
         <>
           <iframe ref={frame} title={say("payFrame")} src={payment.page} style={{ height }} />
           <p className="cx-help">{say("payWhere")}</p>

@@ -11,7 +11,9 @@ import { unpaidPage } from "./unpaid";
 const DUE = {
   state: "due",
   amount: "€25.00",
+  plan: "",
   page: "http://bank.example/pay/1",
+  in_frame: true,
   reason: "",
   practice: false,
   away: false,
@@ -90,5 +92,13 @@ describe("a payment that is due", () => {
     expect(said(/The time to pay is over/)).toBe(true);
     expect(screen.queryByTitle("Card for the payment")).toBeNull();
     expect(unpaidPage("f1")).toBeNull();
+  });
+
+  it("tells a plan, and leads to the bank's own page where no frame is wanted", async () => {
+    opened({ amount: "", plan: "nothing now, then €18.00 each month", in_frame: false });
+    expect(await screen.findByRole("heading", { name: "Card for what is paid later" })).toBeTruthy();
+    expect(screen.getByText("nothing now, then €18.00 each month")).toBeTruthy();
+    expect(screen.getByRole("link", { name: "Pay at the bank" }).getAttribute("href")).toBe(DUE.page);
+    expect(screen.queryByTitle("Card for the payment")).toBeNull();
   });
 });

@@ -50,9 +50,12 @@ export const A_FORM = {
     cards: [],
     payer_name: "",
     payer_email: "",
+    delivery: "",
+    in_frame: true,
     hours: 24,
   },
   follow_ups: [],
+  wording: { messages: {} },
   trials: [],
   feedback: { when: "never", shows_right: true, again: false },
 } as unknown as Form;

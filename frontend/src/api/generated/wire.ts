@@ -253,8 +253,8 @@ export interface FormState {
  * `fill` the answer to put in where none was given yet, which `follows` while the visitor leaves it; `files` those of
  * an upload; `feedback` what is told of an answer in a quiz; `prices` those of options by id, or of each piece by "";
  * `left` words for what is left of a product by option id or "", `gone` the words for what is sold out of it;
- * `order` only for an order summary, with `plan` for what is paid now and later in words; `rows` and `kinds` only for
- * a repeat.
+ * `order` only for an order summary, with `to_pay` for what is paid now and later where the total does not say it;
+ * `rows` and `kinds` only for a repeat.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "BlockState".
@@ -279,7 +279,6 @@ export interface BlockState {
   locked?: boolean;
   options?: string[] | null;
   order?: OrderFace | null;
-  plan?: string | null;
   prices?: {
     [k: string]: string;
   } | null;
@@ -291,6 +290,7 @@ export interface BlockState {
   texts?: {
     [k: string]: string;
   } | null;
+  to_pay?: string | null;
   value?: string | null;
 }
 /**
@@ -556,6 +556,15 @@ export interface CalculatedField {
   shown: string;
   type: "calculated";
   width: "full" | "half" | "third";
+}
+/**
+ * Kinds of cards.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "CardsReply".
+ */
+export interface CardsReply {
+  cards: string[];
 }
 /**
  * One change in words; `part` is the id of what changed (None for the form itself), `name` what people call it.
@@ -2138,8 +2147,10 @@ export interface NextRule {
  *
  * `amount` is a formula; without one it is the order's total. With `practice` no money moves: what is paid is a try,
  * and so is the response. Else `account` is the team's with a provider, by id. `cards` are the kinds that are taken,
- * by the provider's names, all where there are none. `payer_name` and `payer_email` are fields, by id. What is not
- * paid within so many `hours` expires. It is paid by the first of the `plans` that holds, and once where none does.
+ * by the provider's names, all where there are none. `payer_name`, `payer_email` and `delivery` (where to) are fields,
+ * by id. The card is typed in a frame of the provider's in our page, or, without `in_frame`, on its own page. What is
+ * not paid within so many `hours` expires. It is paid by the first of the `plans` that holds, and once where none
+ * does.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "Payment".
@@ -2151,7 +2162,9 @@ export interface Payment {
    * @maxItems 50
    */
   cards: string[];
+  delivery: string;
   hours: number;
+  in_frame: boolean;
   on: boolean;
   payer_email: string;
   payer_name: string;
@@ -2216,7 +2229,7 @@ export interface Expected {
   figures: {
     /**
      * This interface was referenced by `undefined`'s JSON-Schema definition
-     * via the `patternProperty` "^([a-z0-9]{1,32}|whole-order)$".
+     * via the `patternProperty` "^([a-z0-9]{1,32}|whole-order|whole-payment)$".
      */
     [k: string]: string;
   };
@@ -3451,7 +3464,8 @@ export interface ReceivedReply {
  * How a response's payment stands: due, paid or expired. `amount` as people write it, `page` the bank's own page.
  *
  * `amount` is "" where nothing is paid at once, `plan` what is paid now and later in words, "" without a plan.
- * `reason` is why a card was refused; `away` says that the bank can't be asked just now.
+ * `reason` is why a card was refused; `away` says that the bank can't be asked just now. With `in_frame` the bank's
+ * page stands in ours.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "ToPayReply".
@@ -3459,6 +3473,7 @@ export interface ReceivedReply {
 export interface ToPayReply {
   amount: string;
   away: boolean;
+  in_frame: boolean;
   page: string;
   plan: string;
   practice: boolean;

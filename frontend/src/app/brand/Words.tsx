@@ -4,11 +4,11 @@ import AccordionDetails from "@mui/material/AccordionDetails";
 import AccordionSummary from "@mui/material/AccordionSummary";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
-import messages from "../../api/generated/messages.json";
 import type { Wording } from "../../api/generated/wire";
 import { useBench } from "../workbench/bench";
 import { KeptTextField } from "../../ui/KeptTextField";
 import { LongTextField } from "../../ui/LongTextField";
+import { GROUPS, MessageGroup, ownWordsIn } from "./MessageGroup";
 
 const NEVER_BLANK: { setting: "submit" | "next" | "back" | "required"; title: string }[] = [
   { setting: "submit", title: "Button that sends" },
@@ -18,15 +18,9 @@ const NEVER_BLANK: { setting: "submit" | "next" | "back" | "required"; title: st
 ];
 
 export function Words() {
-  const { form, act, analysis } = useBench();
+  const { form, act } = useBench();
   const { wording } = form;
   const put = (changes: Partial<Wording>) => act({ do: "edit_form", changes: { wording: { ...wording, ...changes } } });
-  const say = (name: string, words: string) => {
-    const rest = Object.fromEntries(Object.entries(wording.messages).filter(([each]) => each !== name));
-    put({ messages: words === "" ? rest : { ...rest, [name]: words } });
-  };
-  const wrongIn = (name: string) => analysis.findings.find((finding) => finding.setting === `wording.messages.${name}`);
-  const groups = [...new Set(messages.map((message) => message.group))];
   return (
     <>
       {NEVER_BLANK.map(({ setting, title }) => (
@@ -50,9 +44,8 @@ export function Words() {
       <Typography variant="body2" color="text.secondary">
         Below, empty means the usual words, which stand there in grey.
       </Typography>
-      {groups.map((group) => {
-        const inGroup = messages.filter((message) => message.group === group);
-        const own = inGroup.filter((message) => message.name in wording.messages).length;
+      {GROUPS.map((group) => {
+        const own = ownWordsIn(group, wording.messages);
         return (
           <Accordion
             key={group}
@@ -65,23 +58,7 @@ export function Words() {
               {own > 0 && ` · ${own} of your own`}
             </AccordionSummary>
             <AccordionDetails sx={{ display: "grid", gap: 2 }}>
-              {inGroup.map((message) => (
-                <TextField
-                  key={message.name}
-                  label={message.when}
-                  value={wording.messages[message.name] ?? ""}
-                  placeholder={message.usual || "The usual words, with an example"}
-                  error={wrongIn(message.name) !== undefined}
-                  helperText={
-                    wrongIn(message.name)?.message ??
-                    (/\{/.test(message.usual)
-                      ? `Keep ${[...message.usual.matchAll(/\{\w+\}/g)].join(", ")}: it stands for a value`
-                      : undefined)
-                  }
-                  onChange={(event) => say(message.name, event.target.value)}
-                  slotProps={{ inputLabel: { shrink: true } }}
-                />
-              ))}
+              <MessageGroup group={group} />
             </AccordionDetails>
           </Accordion>
         );

@@ -12,6 +12,7 @@ import type { Form } from "../../api/generated/wire";
 import { queries } from "../../api/queries";
 import { PAYMENT } from "../../model/parts";
 import { DecimalField } from "../../ui/DecimalField";
+import { MessageGroup, ownWordsIn } from "../brand/MessageGroup";
 import { FormulaField } from "../compose/FormulaField";
 import { Condition } from "../follow_ups/Condition";
 import { useFieldsOf } from "../follow_ups/fields_of";
@@ -66,14 +67,19 @@ export function PaymentArea() {
             <Plans plans={payment.plans} put={(plans) => edit({ plans })} />
             <Where payment={payment} edit={edit} />
             <Payer payment={payment} edit={edit} />
+            <OnTheWay payment={payment} edit={edit} />
           </Box>
         )}
-        {who.role !== "viewer" && <Payments form={reply.id} />}
       </Box>
       <Box sx={{ p: 2, position: "sticky", top: 0, display: "grid", gap: 1.5 }}>
         <TryingChoice label="A visitor with" />
         <WouldPay />
       </Box>
+      {who.role !== "viewer" && (
+        <Box sx={{ p: 2, pt: 0, gridColumn: "1 / -1" }}>
+          <Payments form={reply.id} />
+        </Box>
+      )}
     </Box>
   );
 }
@@ -138,7 +144,10 @@ function Where({ payment, edit }: PartProps) {
   const who = useSignedIn();
   const [keeping, setKeeping] = useState(false);
   const chosen = accounts.find(({ id }) => id === payment.account);
-  const cards = chosen?.cards ?? ["Aster", "Boreal", "Comet"];
+  const practice = useQuery({ ...queries.practiceCards(), enabled: payment.practice });
+  const takes = (payment.practice ? practice.data?.cards : chosen?.cards) ?? [];
+  // What was chosen stays in the list, whether or not the bank can be asked just now.
+  const cards = [...new Set([...takes, ...payment.cards])];
   return (
     <Section title="Through which account">
       <TextField
@@ -200,10 +209,11 @@ function Payer({ payment, edit }: PartProps) {
   const fields = {
     payer_name: { label: "Who pays is called", found: useFieldsOf(["name", "short_text"]) },
     payer_email: { label: "and is written to at", found: useFieldsOf(["email"]) },
+    delivery: { label: "What is ordered goes to", found: useFieldsOf(["address", "short_text", "long_text"]) },
   } as const;
   return (
     <Section title="Who pays">
-      {(["payer_name", "payer_email"] as const).map((setting) => (
+      {(["payer_name", "payer_email", "delivery"] as const).map((setting) => (
         <TextField
           key={setting}
           select
@@ -221,9 +231,47 @@ function Payer({ payment, edit }: PartProps) {
         </TextField>
       ))}
       <Typography variant="body2" color="text.secondary">
-        The bank is told both; nobody types them twice. A receipt is a follow-up “When paid”. Wording of all that
-        visitors read on the way is in Brand, under Payment.
+        The bank is told these; nobody types them twice. A receipt is a follow-up “When paid”: it knows its number, and
+        the response as PDF is one too.
       </Typography>
+    </Section>
+  );
+}
+
+function OnTheWay({ payment, edit }: PartProps) {
+  const { form } = useBench();
+  const [open, setOpen] = useState(false);
+  const own = ownWordsIn("Payment", form.wording.messages);
+  return (
+    <Section title="On the way">
+      <TextField
+        select
+        label="The card is typed"
+        value={payment.in_frame ? "frame" : "page"}
+        helperText={
+          payment.in_frame
+            ? "In the bank’s frame, on the form’s own page; we never see the card"
+            : "For websites that want no frames; from an embedded form it opens by itself"
+        }
+        onChange={(event) => edit({ in_frame: event.target.value === "frame" })}
+      >
+        <MenuItem value="frame">in the form’s place</MenuItem>
+        <MenuItem value="page">on the bank’s own page</MenuItem>
+      </TextField>
+      <Box>
+        <Button onClick={() => setOpen(!open)} aria-expanded={open}>
+          {open ? "Done with words" : "What visitors read on the way"}
+          {!open && own > 0 && ` · ${own} of your own`}
+        </Button>
+      </Box>
+      {open && (
+        <>
+          <MessageGroup group="Payment" />
+          <Typography variant="body2" color="text.secondary">
+            Once it is paid, what follows is the confirmation that holds, as for any other form.
+          </Typography>
+        </>
+      )}
     </Section>
   );
 }

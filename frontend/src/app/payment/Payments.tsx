@@ -2,6 +2,7 @@
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
+import Link from "@mui/material/Link";
 import MenuItem from "@mui/material/MenuItem";
 import Table from "@mui/material/Table";
 import TableBody from "@mui/material/TableBody";
@@ -12,7 +13,7 @@ import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { Link } from "react-router";
+import { Link as RouterLink } from "react-router";
 import { api } from "../../api/client";
 import type { PaymentReply } from "../../api/generated/wire";
 import { queries } from "../../api/queries";
@@ -120,10 +121,15 @@ function OnePayment({ payment, withForm }: { payment: PaymentReply; withForm: bo
         <TableCell>
           {withForm && (
             <>
-              <Link to={`/forms/${payment.form}/payment`}>{payment.form_name}</Link>,{" "}
+              <Link component={RouterLink} to={`/forms/${payment.form}/payment`}>
+                {payment.form_name}
+              </Link>
+              ,{" "}
             </>
           )}
-          <Link to={`/forms/${payment.form}/responses/${number}`}>{number}</Link>
+          <Link component={RouterLink} to={`/forms/${payment.form}/responses/${number}`}>
+            {number}
+          </Link>
           {turn > 0 && `, charge ${turn}`}
         </TableCell>
         <TableCell sx={{ overflowWrap: "anywhere" }}>{payment.payer}</TableCell>

@@ -80,7 +80,7 @@ function PlanRow({ plan, at, onChange, onRemove, onMove }: RowProps) {
     <Box
       role="group"
       aria-label={name}
-      sx={{ display: "grid", gap: 1, pl: 1.5, borderLeft: 2, borderColor: "note.money" }}
+      sx={{ display: "grid", gap: 0.5, pl: 1.5, mb: 1.5, borderLeft: 2, borderColor: "note.money" }}
     >
       <Box sx={{ display: "grid", gridTemplateColumns: "80px 1fr 1.6fr 24px 24px", gap: 1 }}>
         <DecimalField

@@ -73,7 +73,6 @@ export function WouldPay() {
             {form.payment.on ? due || "nothing: it is complete at once" : "nothing: no payment is asked for"}
           </Typography>
         </li>
-        {plan && <Later plan={plan} />}
         {due && (
           <li>
             <Typography variant="body2" color="text.secondary" sx={{ mt: 1 }}>
@@ -82,6 +81,7 @@ export function WouldPay() {
             <Typography>what is not paid expires, and what was ordered is free again</Typography>
           </li>
         )}
+        {plan && <Later plan={plan} />}
       </Box>
     </Box>
   );

@@ -26,6 +26,7 @@ const SUMS = { test: false, count: 1, paid: "€25.00", refunded: "€0.00", due
 
 beforeEach(() => {
   vi.spyOn(api, "accounts").mockResolvedValue({ accounts: [ACCOUNT] });
+  vi.spyOn(api, "practiceCards").mockResolvedValue({ cards: ["Aster", "Comet"] });
   vi.spyOn(api, "payments").mockResolvedValue({ payments: [PAID], sums: [SUMS] });
   vi.spyOn(api, "triedResponses").mockResolvedValue({ responses: [] });
   vi.spyOn(api, "outcome").mockResolvedValue({

@@ -1,5 +1,5 @@
 // What parts were called that are gone by now: whoever still means one reads what it was, not "a deleted field".
-import type { Parts } from "../../model/parts";
+import { ORDER, type Parts, PAYMENT } from "../../model/parts";
 import { inStorage } from "../../ui/in_storage";
 import { useBench } from "./bench";
 
@@ -28,10 +28,13 @@ export function rememberNames(form: string, parts: Parts): void {
 }
 
 /** Says what a part of the open form is called, or was before it was removed. */
+const OF_THE_FORM: Readonly<Record<string, string>> = { [ORDER]: "The order", [PAYMENT]: "The payment" };
+
 export function useNameOf(): (id: string, otherwise: string) => string {
   const { parts, reply } = useBench();
   return (id, otherwise) => {
     const entry = parts.get(id);
+    if (id in OF_THE_FORM) return OF_THE_FORM[id]!;
     if (entry) return `${entry.number} ${entry.title}`.trim();
     const was = (seen ??= read()).get(`${reply.id}/${id}`);
     return was ? `${was} (removed)` : otherwise;

@@ -10,7 +10,8 @@ export function OrderSummaryContent({ block, controlId, facts }: InputProps<Orde
   return (
     <section className="cx-order" aria-labelledby={label ? `${controlId}-title` : undefined}>
       {label && <h3 id={`${controlId}-title`}>{label}</h3>}
-      {order && order.lines.length > 0 ? <Lines order={order} /> : <p>{say("orderNothing")}</p>}
+      {order && order.lines.length > 0 && <Lines order={order} />}
+      {!facts.to_pay && !order?.lines.length && <p>{say("orderNothing")}</p>}
       {order && order.lines.length > 0 && (
         <div role="status">
           <p className="cx-order-total">
@@ -21,8 +22,12 @@ export function OrderSummaryContent({ block, controlId, facts }: InputProps<Orde
               <span>{say("included", { tax: tax.label })}</span> <span>{tax.amount}</span>
             </p>
           ))}
-          {facts.plan && <p className="cx-order-plan">{facts.plan}</p>}
         </div>
+      )}
+      {facts.to_pay && (
+        <p role="status" className="cx-order-to-pay">
+          {facts.to_pay}
+        </p>
       )}
     </section>
   );
