@@ -1,4 +1,7 @@
-"""Orders that are paid while web, worker, bank, mailbox and database are killed: none lost, none charged twice."""
+"""Orders paid by plans while web, worker, bank, mailbox and database are killed: none lost, none charged twice.
+
+Days pass at the bank all the while, so that each order is charged again and again.
+"""
 
 import http.client
 import json
@@ -40,7 +43,9 @@ _KILLS, _SHORT_KILLS, _VISITORS = 200, 20, 4
 _LONGEST = 300  # seconds that may pass till all is settled
 _KEY = "practice-secret-alderlight-4711"
 _CARD = urllib.parse.urlencode({"number": "4000000000000002", "expires": "11/39", "code": "123"}).encode()
-_MAILS = ("paid", "complete")
+_MAILS = ("paid", "complete", "charge")
+_CHARGES = 2  # later ones, a week apart
+_A_WEEK_EACH = 5.0  # seconds
 _SHOP: dict[str, Any] = {
     "name": "Lamps",
     "title": "Lamps",
@@ -85,6 +90,7 @@ def _run(kills: int) -> bool:
     with _everything() as (running, helpers, way):
         told = _Told()
         visitors = [threading.Thread(target=_visit, args=(running, told, at)) for at in range(_VISITORS)]
+        visitors.append(threading.Thread(target=_let_weeks_pass, args=(told,)))
         for visitor in visitors:
             visitor.start()
         try:
@@ -140,6 +146,7 @@ def _open_shop(way: Way) -> UUID:
         known = {"provider": PRACTICE_BANK, "name": "Bench", "public_key": "p", "last_four": _KEY[-4:], "cards": []}
         account = payments.insert_account(connection, team=team, known=known | {"secret": secret})
     payment = {"on": True, "practice": False, "account": str(account), "payer_email": "mail"}
+    payment["plans"] = [{"unit": "week", "times": str(1 + _CHARGES)}]
     form = desk.import_form(way.connect, who=who, document=_SHOP | {"payment": payment})
     publishing.publish(way.connect, who=who, form=form, revision=1)
     return form
@@ -163,6 +170,16 @@ def _visit(running: Running, told: _Told, at: int) -> None:
         _ask(page, _CARD, {"Content-Type": "application/x-www-form-urlencoded"}, is_json=False)
         if chance.random() < 0.5 and _until(lambda paying=paying: _look(paying)["state"] == "paid"):
             told.paid.add(received["number"])
+
+
+def _let_weeks_pass(told: _Told) -> None:
+    while not told.over.wait(_A_WEEK_EACH):
+        _pass_days(7)
+
+
+def _pass_days(days: int) -> None:
+    with bank.database() as connection:
+        bank.move_on(connection, days)
 
 
 def _look(paying: str) -> dict[str, Any]:
@@ -197,6 +214,8 @@ def _ask(address: str, body: bytes, headers: dict[str, str], *, is_json: bool = 
 def _settle(running: Running, helpers: Helpers, way: Way) -> bool:
     """Wait until nothing is due and nothing waits; without the pauses before further looks and tries."""
     ends = time.monotonic() + _LONGEST
+    helpers.revive()
+    _pass_days(7 * _CHARGES)
     while time.monotonic() < ends:
         helpers.revive()
         with psycopg.connect(running.database) as connection:
@@ -204,6 +223,7 @@ def _settle(running: Running, helpers: Helpers, way: Way) -> bool:
                 "UPDATE payment SET due_until = now() - interval '1 second',"
                 " changed_at = now() - interval '1 minute' WHERE state = 'due'"
             )
+            connection.execute("UPDATE plan SET looked_at = now() - interval '2 days'")
             connection.execute(
                 "UPDATE procrastinate_jobs SET scheduled_at = NULL WHERE status = 'todo' AND scheduled_at > now()"
                 " AND task_name IN ('carry_out', 'run_errand')"
@@ -211,9 +231,10 @@ def _settle(running: Running, helpers: Helpers, way: Way) -> bool:
         settle_open(way)
         with psycopg.connect(running.database) as connection:
             row = connection.execute(
-                "SELECT (SELECT count(*) FROM payment WHERE state = 'due'), count(*) FROM run WHERE state <> 'done'"
+                "SELECT (SELECT count(*) FROM payment WHERE state = 'due'), count(*),"
+                " (SELECT count(*) FROM plan WHERE state = 'running') FROM run WHERE state <> 'done'"
             ).fetchone()
-        if row == (0, 0):
+        if row == (0, 0, 0):
             return True
         time.sleep(1)
     return False
@@ -224,7 +245,7 @@ def _compare(running: Running, way: Way, told: _Told, *, settled: bool) -> bool:
         known = (running.form,)
         rows = connection.execute("SELECT idempotency_key, number, stage FROM response WHERE form_id = %s", known)
         stored = {key: (number, stage) for key, number, stage in rows.fetchall()}
-        own = connection.execute("SELECT number, state FROM payment WHERE form_id = %s", known).fetchall()
+        own = connection.execute("SELECT number, state, receipt FROM payment WHERE form_id = %s", known).fetchall()
     with bank.database() as connection_to_bank:
         charged = Counter(
             int(each["reference"].rsplit(".", 1)[1])
@@ -238,16 +259,26 @@ def _compare(running: Running, way: Way, told: _Told, *, settled: bool) -> bool:
     receipts = Counter(each.message["To"] for each in mailbox.all_mail())
     report("payments_orders", len(stored), "orders", None)
     report("payments_paid", len(complete), "paid and complete", None)
+    numbered = sorted(receipt for _, _, receipt in own if receipt is not None)
+    mails = len(complete) * (len(_MAILS) - 1 + _CHARGES)
     checks = {
         "payments_unsettled": (0 if settled else 1, "not settled in time"),
         "payments_lost": (sum(stored.get(key, (0,))[0] != number for key, number in told.numbers.items()), "lost"),
-        "payments_twice": (sum(count > 1 for count in charged.values()), "charged twice"),
+        "payments_twice": (sum(count > 1 + _CHARGES for count in charged.values()), "charged too often"),
+        "payments_seldom": (sum(count < 1 + _CHARGES for count in charged.values()), "charged too seldom"),
         "payments_unfinished": (len(charged.keys() - complete), "charged and not complete"),
         "payments_unpaid": (len(complete - charged.keys()), "complete and not charged"),
         "payments_untrue": (len(told.paid - complete), "told as paid and not complete"),
-        "payments_odd": (sum((state == "paid") != (number in complete) for number, state in own), "not as their order"),
+        "payments_odd": (
+            sum((state == "paid") != (number in complete) for number, state, _ in own),
+            "not as their order",
+        ),
+        "payments_receipts": (
+            int(numbered != list(range(1, len(complete) * (1 + _CHARGES) + 1))),
+            "rows of receipts with a gap or a number twice",
+        ),
         "payments_stock": (abs(taken - len(complete)), "pieces of stock that do not add up"),
-        "payments_mails": (abs(sum(receipts.values()) - len(_MAILS) * len(complete)), "mails missing or extra"),
+        "payments_mails": (abs(sum(receipts.values()) - mails), "mails missing or extra"),
         "payments_differences": (len(differences(way)), "differences with the bank"),
     }
     met = [report(name, value, unit, 0, at_least=False) for name, (value, unit) in checks.items()]

@@ -86,6 +86,14 @@ def test_a_day_after_the_last_year_is_refused_before_anybody_pays():
     assert isinstance(accept(made, {"gift": "1"}, CONTEXT), Refused)
 
 
+@pytest.mark.parametrize("plan", [{}, {"plans": [{}]}, {"plans": [{"fee": "10^9"}], "amount": "1"}])
+def test_more_than_any_bank_takes_is_refused_before_it_is_asked_for(plan):
+    known = {"amount": "10^12"} | plan
+    refused = accept(program_of(*FIELDS, SUMMARY, payment=ON | known), {"gift": "1"}, CONTEXT)
+    assert isinstance(refused, Refused)
+    assert refused.errors["whole-form"].code == "order_failed"
+
+
 @given(
     some.sampled_from(("EUR", "JPY", "KWD")),
     some.integers(1, 10**7),

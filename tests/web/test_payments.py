@@ -8,7 +8,7 @@ import time
 from decimal import Decimal
 
 import pytest
-from conftest import Browser, make_person, within
+from conftest import Browser, make_person, save_draft, within
 from web.bank import shop_document, world
 
 from codexa.practice.bank import store as bank_store
@@ -23,7 +23,7 @@ from codexa.services.payments.refunding import refund
 from codexa.services.payments.settling import expire, look, settle
 from codexa.services.roles import Right, require
 from codexa.settings import Settings
-from codexa.store import claims, payments
+from codexa.store import claims, forms, payments
 
 __all__ = ["world"]  # the fixture
 
@@ -127,6 +127,89 @@ class TestAnOrder:
         assert world.stood()["stage"] == "complete"
         assert len(world.bank_has()) == 1
 
+    def test_is_asked_for_again_where_the_bank_is_slow(self, world, monkeypatch):
+        monkeypatch.setattr("codexa.practice.bank.api._SLOW_SECONDS", 0.6)
+        monkeypatch.setattr("codexa.services.payments.practice_bank._SECONDS", 0.2)
+        world.set_mode("slow")
+        received = world.order().json
+        assert world.look(received)["payment"]["away"] is True
+        world.set_mode("well")
+        monkeypatch.setattr("codexa.services.payments.practice_bank._SECONDS", 6)
+        time.sleep(0.6)  # what it was asked it does all the same
+        world.pay(received)
+        assert world.bank_has() == [("paid", 2500, 0)]
+
+    def test_waits_while_the_key_is_not_the_accounts_any_more(self, world):
+        with bank_store.database() as connection:
+            connection.execute("UPDATE shop SET secret_key = 'changed' WHERE id = 'alderlight'")
+        received = world.order().json
+        assert world.look(received)["payment"]["away"] is True
+        assert world.stood()["stage"] == "waiting"
+        with pytest.raises(AccountRefusedError, match="no shop with this secret key"):
+            accounts.test_account(world.database.connection, world.settings, who=world.mira, account=world.account)
+        with bank_store.database() as connection:
+            connection.execute("UPDATE shop SET secret_key = 'practice-secret-alderlight-4711' WHERE id = 'alderlight'")
+        world.pay(received)
+        world.tell()
+        assert world.stood()["stage"] == "complete"
+
+    def test_costs_what_its_edition_says_however_the_price_changes(self, world):
+        received = world.order().json
+        with world.database.connection() as connection:
+            draft = forms.find_form(connection, team=world.mira.team_id, form=world.form)
+            lamp = draft.draft["pages"][0]["blocks"][-2]
+            assert lamp["key"] == "lamp"
+            lamp["price"] = "99"
+            save_draft(connection, who=world.mira, form=world.form, revision=1, document=draft.draft)
+        publishing.publish(world.database.connection, who=world.mira, form=world.form, revision=2)
+        world.pay(received)
+        world.tell()
+        assert world.bank_has() == [("paid", 2500, 0)]
+        # Who began before is on the first edition still, at its price; the next visitor is on the second.
+        assert world.order(key="begun-before").json["payment"]["amount"] == "€25.00"
+        answers = {"people": "1", "show": "o1", "mail": "ingrid@example.org", "lamp": "1"}
+        address, headers = f"/api/public/{world.form}/2/responses", {"Idempotency-Key": "begun-after"}
+        assert (
+            world.visitor.post(address, json={"answers": answers}, headers=headers).json["payment"]["amount"]
+            == "€99.00"
+        )
+
+    @pytest.mark.parametrize("pieces", ["-1", "1.5", "6", "1e9", "many", ["o1"], {"o1": "1"}])
+    def test_of_a_quantity_that_cannot_be_is_refused_at_its_field(self, world, pieces):
+        reply = world.order(pieces=pieces)
+        assert (reply.status_code, list(reply.json["errors"])) == (422, ["lamp"])
+        assert world.stood() is None
+
+    def test_says_nothing_of_what_it_costs(self, world):
+        """What a browser claims of amounts is no answer of the form's: it is read nowhere, or named."""
+
+        def hand_in(**more):
+            answers = {"people": "1", "show": "o1", "mail": "ingrid@example.org", "lamp": "2"}
+            headers = {"Idempotency-Key": f"try {more}"}
+            return world.visitor.post(
+                f"/api/public/{world.form}/1/responses", json={"answers": answers | more}, headers=headers
+            )
+
+        assert hand_in(amount="0.01").json["code"] == "unknown_fields"
+        assert hand_in(sum="0.01").json["payment"]["amount"] == "€25.00"
+
+    def test_of_ten_thousand_lines_is_refused_before_it_is_worked_out(self, world):
+        document = shop_document(account=str(world.account))
+        cable = {"id": "cable", "type": "number", "key": "cable", "label": "Metres", "price": "2"}
+        kind = {"id": "k1", "key": "cable_row", "label": "Cable", "blocks": [cable]}
+        document["pages"][0]["blocks"].append({"id": "more", "type": "repeat", "key": "more", "kinds": [kind]})
+        make = within(world.connection)
+        form = desk.import_form(make, who=world.mira, document=document)
+        publishing.publish(make, who=world.mira, form=form, revision=1)
+        world.connection.commit()
+        rows = [{"kind": "k1", "id": f"r{at}", "values": {"cable": "1"}} for at in range(10_000)]
+        answers = {"people": "1", "show": "o1", "mail": "ingrid@example.org", "more": rows}
+        reply = world.visitor.post(
+            f"/api/public/{form}/1/responses", json={"answers": answers}, headers={"Idempotency-Key": "many-lines"}
+        )
+        assert reply.status_code == 422, reply.json
+        assert "more" in reply.json["errors"]
+
     def test_that_was_not_paid_in_time_gives_back_what_it_took(self, world):
         received = world.order(pieces="5").json
         world.look(received)
@@ -211,6 +294,16 @@ class TestEvents:
         page, _ = world.pay(received, "not told")
         body = {"kind": "payment.paid", "payment": {"id": page.rsplit("/", 1)[1]}}
         assert self.tell(world, body, secret="a guess").status_code == 403
+        # Of another team's account nothing is known here, whoever signed it.
+        zoe = make_person(world.connection, team="tryouts", email="zoe@example.org")
+        known = {"provider": "practice bank", "name": "Other", "public_key": "p", "last_four": "0815", "cards": []}
+        secret = accounts.encrypted("practice-secret-tryouts-0815", world.settings)
+        other = payments.insert_account(world.connection, team=zoe.team_id, known=known | {"secret": secret})
+        payments.set_hook_secret(
+            world.connection, account=other, hook_secret=accounts.encrypted("theirs", world.settings)
+        )
+        world.connection.commit()
+        assert self.tell(world, body, account=other, secret="theirs").status_code == 204
         assert self.tell(world, body, moment=str(int(time.time()) - 3_600)).status_code == 403
         assert self.tell(world, ["no event"]).status_code == 403
         assert self.tell(world, body, account="0" * 8 + "-0000-0000-0000-000000000000").status_code == 404

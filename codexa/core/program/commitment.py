@@ -17,6 +17,7 @@ from codexa.core.program.order_names import PAYMENT
 from codexa.core.program.program import Program
 
 MOST_TIMES = 1_000
+_MOST = Decimal(10**11)  # minor units that are paid at once; a thousand million euros
 _NOTHING = Decimal(0)
 
 
@@ -83,9 +84,9 @@ def commitment_of(
         for at, plan in enumerate(program.form.payment.plans):
             if worker.holds(f"plans.{at}.when"):
                 return worker.by_plan(plan, f"plans.{at}", amount)
+        return Commitment(now=worker.within_reach(max(_NOTHING, amount)), later=None)
     except FormulaFailure as failure:
         return Failed(failure.error)
-    return Commitment(now=max(_NOTHING, amount), later=None)
 
 
 @dataclass(frozen=True, slots=True)
@@ -121,7 +122,7 @@ class _Worker:
         paid_now = starts_on <= today
         left = None if times is None else times - 1 if paid_now else times
         later = Later(
-            amount=each,
+            amount=self.within_reach(each),
             every=plan.every,
             unit=plan.unit,
             times=left,
@@ -130,8 +131,14 @@ class _Worker:
         )
         later.day(left or 1)  # refused here, not when it comes
         # What can't be shared out is paid at once even where the first share comes later: nothing of it is lost.
-        now = max(_NOTHING, (first if paid_now else first - each if plan.shared else _NOTHING) + fee)
+        now = self.within_reach(max(_NOTHING, (first if paid_now else first - each if plan.shared else _NOTHING) + fee))
         return Commitment(now=now, later=later if each > 0 and left != 0 else None)
+
+    def within_reach(self, amount: Decimal) -> Decimal:
+        """Return an amount that can be paid at once; a greater one fails before anybody is asked for it."""
+        if amount.scaleb(minor_digits(self.program.region.currency)) > _MOST:
+            fail(ErrorCode.NUMBER, "This is more than can be paid at once.")
+        return amount
 
     def _times(self, plan: Plan, setting: str) -> int | None:
         found = self._found(setting)

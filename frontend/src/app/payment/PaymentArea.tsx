@@ -35,48 +35,42 @@ export function PaymentArea() {
     act({ do: "edit_form", changes: { payment: { ...payment, ...changes } } });
   const findings = analysis.findings.filter(({ block }) => block === PAYMENT);
   return (
-    <Box
-      sx={{
-        height: "100%",
-        overflow: "auto",
-        display: "grid",
-        gridTemplateColumns: "minmax(0,1fr) 380px",
-        alignItems: "start",
-      }}
-    >
-      <Box sx={{ p: 2, display: "grid", gap: 3, maxWidth: 820 }}>
-        <Box sx={{ display: "flex", alignItems: "baseline", gap: 2 }}>
-          <Typography variant="h1">Payment</Typography>
-          <FormControlLabel
-            control={<Switch checked={payment.on} disabled={!mayEdit} onChange={(_event, on) => edit({ on })} />}
-            label="Ask for a payment once the form is handed in"
-          />
-        </Box>
-        {findings.map((finding, at) => (
-          <Typography key={at} sx={{ color: finding.severity === "error" ? "note.check" : "note.money" }}>
-            {finding.message} {finding.remedy}
-          </Typography>
-        ))}
-        {payment.on && (
-          <Box
-            component="fieldset"
-            disabled={!mayEdit}
-            sx={{ m: 0, p: 0, border: 0, display: "grid", gap: 3, minWidth: 0 }}
-          >
-            <Amount payment={payment} edit={edit} />
-            <Plans plans={payment.plans} put={(plans) => edit({ plans })} />
-            <Where payment={payment} edit={edit} />
-            <Payer payment={payment} edit={edit} />
-            <OnTheWay payment={payment} edit={edit} />
+    <Box sx={{ height: "100%", overflow: "auto" }}>
+      <Box sx={{ display: "grid", gridTemplateColumns: "minmax(0,1fr) 380px", alignItems: "start" }}>
+        <Box sx={{ p: 2, display: "grid", gap: 3, maxWidth: 820 }}>
+          <Box sx={{ display: "flex", alignItems: "baseline", gap: 2 }}>
+            <Typography variant="h1">Payment</Typography>
+            <FormControlLabel
+              control={<Switch checked={payment.on} disabled={!mayEdit} onChange={(_event, on) => edit({ on })} />}
+              label="Ask for a payment once the form is handed in"
+            />
           </Box>
-        )}
-      </Box>
-      <Box sx={{ p: 2, position: "sticky", top: 0, display: "grid", gap: 1.5 }}>
-        <TryingChoice label="A visitor with" />
-        <WouldPay />
+          {findings.map((finding, at) => (
+            <Typography key={at} sx={{ color: finding.severity === "error" ? "note.check" : "note.money" }}>
+              {finding.message} {finding.remedy}
+            </Typography>
+          ))}
+          {payment.on && (
+            <Box
+              component="fieldset"
+              disabled={!mayEdit}
+              sx={{ m: 0, p: 0, border: 0, display: "grid", gap: 3, minWidth: 0 }}
+            >
+              <Amount payment={payment} edit={edit} />
+              <Plans plans={payment.plans} put={(plans) => edit({ plans })} />
+              <Where payment={payment} edit={edit} />
+              <Payer payment={payment} edit={edit} />
+              <OnTheWay payment={payment} edit={edit} />
+            </Box>
+          )}
+        </Box>
+        <Box sx={{ p: 2, position: "sticky", top: 0, display: "grid", gap: 1.5 }}>
+          <TryingChoice label="A visitor with" />
+          <WouldPay />
+        </Box>
       </Box>
       {who.role !== "viewer" && (
-        <Box sx={{ p: 2, pt: 0, gridColumn: "1 / -1" }}>
+        <Box sx={{ p: 2, pt: 0 }}>
           <Payments form={reply.id} />
         </Box>
       )}

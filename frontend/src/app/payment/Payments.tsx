@@ -43,13 +43,13 @@ export function Payments({ form }: { form: string | null }) {
   if (found.isSuccess && payments.length === 0 && state === "" && find === "")
     return (
       <Box component="section" aria-label="Payments">
-        <Typography variant="h2">Payments</Typography>
+        {form !== null && <Typography variant="h2">Payments</Typography>}
         <Typography color="text.secondary">Nothing was paid yet. What visitors pay is listed here.</Typography>
       </Box>
     );
   return (
     <Box component="section" aria-label="Payments" sx={{ display: "grid", gap: 1 }}>
-      <Typography variant="h2">Payments</Typography>
+      {form !== null && <Typography variant="h2">Payments</Typography>}
       {sums.map(({ test, count, paid, refunded, due }) => (
         <Typography key={`${test} ${paid}`}>
           {test ? "For practice: " : ""}
@@ -144,7 +144,9 @@ function OnePayment({ payment, withForm }: { payment: PaymentReply; withForm: bo
           {plan_state && ` · ${PLAN_STATES[plan_state]}`}
         </TableCell>
         <TableCell align="right">{payment.test ? "practice" : (payment.receipt ?? "")}</TableCell>
-        <TableCell>{payment.day ? asDate(payment.day) : asDayAndTime(payment.created_at)}</TableCell>
+        <TableCell sx={{ whiteSpace: "nowrap" }}>
+          {payment.day ? asDate(payment.day) : asDayAndTime(payment.created_at)}
+        </TableCell>
         <TableCell align="right" sx={{ whiteSpace: "nowrap" }}>
           {payment.left && who.role === "owner" && (
             <Button aria-expanded={opened === "back"} aria-label={`Give back of ${name}`} onClick={() => press("back")}>
