@@ -4,7 +4,7 @@ import re
 
 from playwright.sync_api import expect
 
-from browser.conftest import area, axe_findings, expect_usable
+from browser.conftest import area, axe_findings, expect_usable, saved, sign_in
 from browser.making import paste_form, publish, select
 
 
@@ -145,3 +145,66 @@ def test_prices_are_set_where_options_are_and_what_sending_costs_where_the_order
     expect(visitor.get_by_role("heading", name="Thank you")).to_be_visible()
     area(page, "Responses")
     expect(page.get_by_role("gridcell", name="€23.89")).to_be_visible()
+
+
+def test_a_plan_is_agreed_to_on_a_website_charged_later_and_stopped_by_keyboard(page, servers):
+    page.goto(f"{servers.website}/patrons")
+    form = page.frame_locator("iframe").first
+    form.get_by_label("Circle of moons").check()
+    form.get_by_role("radiogroup", name="I would like the patron's card").get_by_label("Yes").check()
+    expect(form.get_by_role("status").filter(has_text="€25.50 now, then €18.00 each month")).to_be_visible()
+    for label, typed in {"First name": "Ingrid", "Last name": "Haugen", "Your e-mail": "ingrid@example.org"}.items():
+        form.get_by_label(label).fill(typed)
+    for label, typed in {"Street": "Harbour Road 12", "Postal code": "49487", "Town": "Alderlight"}.items():
+        form.get_by_label(label).fill(typed)
+    form.get_by_role("button", name="Go on to pay").click()
+    card = form.frame_locator("iframe")
+    expect(card.get_by_text("The card is kept, and 18.00 EUR is charged every month.")).to_be_visible()
+    card.get_by_label("Number of the card").fill("4000 0000 0000 0804")  # later charges fail at first
+    card.get_by_label("Valid until").fill("11/39")
+    card.get_by_label("Digits on the back").fill("123")
+    card.get_by_role("button", name="Pay 25.50 EUR").press("Enter")
+    expect(form.get_by_role("heading", name="Welcome, Ingrid")).to_be_visible()
+    expect(form.get_by_text(re.compile("Thank you: €25.50 now, then €18.00 each month"))).to_be_visible()
+    page.goto(servers.bank)
+    page.get_by_label("days pass").fill("31")
+    page.get_by_role("button", name="Move on").press("Enter")
+    sign_in(page, servers)
+    page.get_by_role("link", name="Payments", exact=True).click()
+    page.get_by_role("button", name=re.compile("^Open charge 1 of payment")).first.press("Enter")
+    whole = page.get_by_role("group", name=re.compile("^All of payment"))
+    expect(whole.get_by_text(re.compile("^Declined · charge 1 · €18.00"))).to_be_visible()
+    assert axe_findings(page) == []
+    whole.get_by_role("button", name="Charge €18.00 again: charge 1").press("Enter")
+    expect(whole.get_by_text("Charged: it is paid now.")).to_be_visible()
+    whole.get_by_role("button", name="Stop the plan …").press("Enter")
+    whole.get_by_role("button", name="Yes, charge nothing more").press("Enter")
+    expect(whole.get_by_text("Nothing more is charged.")).to_be_visible()
+    expect(whole.get_by_text(re.compile("The plan was stopped"))).to_be_visible()
+
+
+def test_plans_are_made_in_the_payment_area(desk):
+    page = desk
+    paste_form(page, "Lens club", "# Club\nMember's fee €30\nE-mail*\n")
+    area(page, "Payment")
+    page.get_by_label("Ask for a payment once the form is handed in").check()
+    page.get_by_label("and is written to at").click()
+    page.get_by_role("option", name="E-mail").click()
+    page.get_by_role("button", name="Add a plan").click()
+    plan = page.get_by_role("group", name="Plan 1")
+    plan.get_by_label("How often").click()
+    page.get_by_role("option", name="so many times").click()
+    plan.get_by_role("textbox").last.click()
+    page.keyboard.type("3")
+    plan.get_by_label("Each payment is").click()
+    page.get_by_role("option", name=re.compile("its share")).click()
+    plan.get_by_role("button", name="no first fee").click()
+    page.keyboard.type("2.50")
+    saved(page)
+    page.get_by_label("A visitor with").click()
+    page.get_by_role("option", name="Sample answers").click()
+    would = page.get_by_role("region", name="What a visitor would pay")
+    expect(would.get_by_text(re.compile("^In all €"))).to_be_visible()
+    assert axe_findings(page) == []
+    page.get_by_role("button", name="Remove Plan 1").click()
+    expect(would.get_by_text(re.compile("^In all €"))).to_have_count(0)

@@ -18,4 +18,8 @@ def application() -> Flask:
     def visit() -> str:
         return render_template("visit.html", forms=forms)
 
+    @site.get("/patrons")
+    def patrons() -> str:
+        return render_template("patrons.html", forms=forms)
+
     return site

@@ -38,7 +38,15 @@ export function Condition({ part, setting, text, absent, title, sign = "◇", on
     );
   return (
     <Box role="group" aria-label={title} data-editor sx={{ borderLeft: 2, borderColor: "note.rule", pl: 1.5, pt: 3.5 }}>
-      <FormulaField part={part} setting={setting} text={text} rowKind={null} readOnly={!mayEdit} onChange={onChange} />
+      <FormulaField
+        focused
+        part={part}
+        setting={setting}
+        text={text}
+        rowKind={null}
+        readOnly={!mayEdit}
+        onChange={onChange}
+      />
       <Button onClick={() => setOpen(false)}>Done</Button>
       {text !== "" && (
         <Button

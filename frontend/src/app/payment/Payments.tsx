@@ -92,7 +92,7 @@ export function Payments({ form }: { form: string | null }) {
             <TableCell>State</TableCell>
             <TableCell align="right">Receipt</TableCell>
             <TableCell>Asked for</TableCell>
-            <TableCell />
+            <TableCell align="right">By hand</TableCell>
           </TableRow>
         </TableHead>
         <TableBody>
@@ -156,7 +156,7 @@ function OnePayment({ payment, withForm }: { payment: PaymentReply; withForm: bo
           <Button
             color="inherit"
             aria-expanded={opened === "full"}
-            aria-label={`All of ${name}`}
+            aria-label={`${opened === "full" ? "Close" : "Open"} ${name}`}
             onClick={() => press("full")}
           >
             {opened === "full" ? "Close" : "Open"}

@@ -134,7 +134,7 @@ describe("the payment area", () => {
     const stop = vi.spyOn(api, "stopPlan").mockResolvedValue({ told: "Stopped: nothing more is charged." });
     const again = vi.spyOn(api, "chargeAgain").mockRejectedValue(new ApiError("plan_refused", "The bank is away."));
     const view = opened();
-    await view.user.click(await view.screen.findByRole("button", { name: "All of payment 7" }));
+    await view.user.click(await view.screen.findByRole("button", { name: "Open payment 7" }));
     expect(await view.screen.findByText("Declined · charge 1 · €18.00 · Declined.")).toBeTruthy();
     await view.user.click(view.screen.getByRole("button", { name: "Charge €18.00 again: charge 1" }));
     expect(again).toHaveBeenCalledWith("f1", 7, 1);
