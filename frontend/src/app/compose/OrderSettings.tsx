@@ -10,6 +10,7 @@ import Typography from "@mui/material/Typography";
 import type { Form } from "../../api/generated/wire";
 import { newId } from "../../model/new_block";
 import { ORDER } from "../../model/parts";
+import { byBands, byChoice, flat, type Measure, MEASURES } from "../../model/shipping";
 import { DecimalField } from "../../ui/DecimalField";
 import { Condition } from "../follow_ups/Condition";
 import { useFieldsOf } from "../follow_ups/fields_of";
@@ -54,6 +55,7 @@ export function OrderSettings() {
         readOnly={!mayEdit}
         onChange={(shipping) => edit({ shipping })}
       />
+      {mayEdit && order.shipping.trim() === "" && <ShippingStart />}
       <Discounts order={order} edit={edit} />
       <Taxes taxes={order.taxes} put={(taxes) => edit({ taxes })} />
       <FormControlLabel
@@ -61,6 +63,39 @@ export function OrderSettings() {
         label="Refuse an order of nothing"
       />
     </Box>
+  );
+}
+
+/** Ways to begin with what sending costs; each writes the formula, which is changed like any other then. */
+function ShippingStart() {
+  const { form, parts, act } = useBench();
+  const choices = useFieldsOf(["dropdown", "single_choice"]);
+  const begin = (way: string) => {
+    if (way === "flat") return act(flat(form));
+    if (way in MEASURES) return act(byBands(form, way as Measure));
+    const entry = parts.get(way);
+    if (entry?.what === "block") act(byChoice(form, entry.part.key));
+  };
+  return (
+    <TextField
+      select
+      label="Or begin with"
+      value=""
+      helperText="Bands become a figure, whose line is changed in Figures"
+      onChange={(event) => begin(event.target.value)}
+    >
+      <MenuItem value="flat">one price for every order</MenuItem>
+      {Object.entries(MEASURES).map(([measure, { words }]) => (
+        <MenuItem key={measure} value={measure}>
+          {words}
+        </MenuItem>
+      ))}
+      {choices.map(({ id, words }) => (
+        <MenuItem key={id} value={id}>
+          what the options of {words} count as, such as countries
+        </MenuItem>
+      ))}
+    </TextField>
   );
 }
 

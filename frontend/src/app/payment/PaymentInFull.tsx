@@ -54,7 +54,9 @@ const LINE_LIST = { m: 0, pl: 1.5, borderLeft: 2, borderColor: "note.money", lis
 function Happened({ events }: { events: readonly MoneyEventReply[] }) {
   return (
     <Box component="section" aria-label="What happened">
-      <Typography variant="h3" component="p">What happened</Typography>
+      <Typography variant="h3" component="p">
+        What happened
+      </Typography>
       <Box component="ol" sx={LINE_LIST}>
         {events.map((event) => (
           <Line key={`${event.kind} ${event.at} ${event.charge} ${event.amount}`} when={asDayAndTime(event.at)}>
@@ -88,7 +90,9 @@ const inWords = ({ kind, charge, amount, card, reason }: MoneyEventReply): strin
 function ToCome({ to_come, more }: { to_come: readonly { day: string; amount: string }[]; more: number | null }) {
   return (
     <Box component="section" aria-label="What is to come">
-      <Typography variant="h3" component="p">What is to come</Typography>
+      <Typography variant="h3" component="p">
+        What is to come
+      </Typography>
       {to_come.length === 0 && <Typography color="text.secondary">Nothing more is charged.</Typography>}
       <Box component="ol" sx={LINE_LIST}>
         {to_come.map(({ day, amount }) => (
