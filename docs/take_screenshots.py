@@ -9,7 +9,7 @@ from codexa.services.demo import PASSWORD, PEOPLE
 from launch.machine import CHROMIUM
 
 FOLDER = Path(__file__).parent / "screenshots"
-CODEXA, WEBSITE, MAILBOX = (f"http://127.0.0.1:{port}" for port in (8780, 8790, 8791))
+CODEXA, WEBSITE, MAILBOX, BANK = (f"http://127.0.0.1:{port}" for port in (8780, 8790, 8791, 8792))
 SETTLED = 600  # milliseconds
 
 
@@ -79,14 +79,37 @@ def areas(page: Page) -> None:
 
 
 def payment(page: Page) -> None:
-    """How the star shop asks for money, with sample answers, and what was paid."""
+    """How the patron programme asks for money, with a trial's answers: now, and later."""
     page.goto(CODEXA)
-    page.get_by_role("link", name="Star shop order", exact=True).first.click()
+    page.get_by_role("link", name="Patron programme", exact=True).first.click()
     area(page, "Payment")
     page.get_by_role("combobox", name="A visitor with").click()
-    page.get_by_role("option", name="Sample answers").click()
-    page.get_by_role("region", name="Payments").get_by_text("paid · Aster").first.wait_for()
+    page.get_by_role("option", name=re.compile("Each month, with a card")).click()
+    page.get_by_text("30 Dec 2026").wait_for()
     take(page, "payment")
+
+
+def payments(page: Page) -> None:
+    """A patron is charged twice, and the first charge declined; all that came of it, among all payments."""
+    page.goto(f"{CODEXA}/f/alderlight/patron-programme")
+    page.get_by_label("Circle of moons").check()
+    page.get_by_role("radiogroup", name="I would like the patron's card").get_by_label("No").check()
+    answers = {"First name": "Tomas", "Last name": "Sorensen", "Your e-mail": "tomas@example.org"}
+    for label, answer in answers.items():
+        page.get_by_label(label).fill(answer)
+    page.get_by_text("€18.00 now, then €18.00 each month").wait_for()
+    page.get_by_role("button", name="Go on to pay").click()
+    type_card(page, "4000 0000 0000 0804")  # later charges are declined at first
+    page.get_by_role("heading", name="Welcome, Tomas").wait_for()
+    page.goto(BANK)
+    page.get_by_label("days pass").fill("62")
+    page.get_by_role("button", name="Move on").click()
+    page.wait_for_timeout(5 * SETTLED)
+    page.goto(f"{CODEXA}/payments")
+    page.get_by_role("button", name=re.compile("^Open charge 2 of")).first.click()
+    page.get_by_role("button", name=re.compile("^Charge €18.00 again: charge 2")).click()
+    page.get_by_text("Charged: it is paid now.").wait_for()
+    take(page, "payments")
 
 
 def follow_ups(page: Page) -> None:
@@ -135,13 +158,19 @@ def order(page: Page) -> None:
     for label, answer in answers.items():
         page.get_by_label(label).fill(answer)
     page.get_by_role("button", name="Order and pay").click()
+    type_card(page, "4000 0000 0000 0002", picture="public-payment")
+    page.get_by_text("Paid:").wait_for()
+
+
+def type_card(page: Page, number: str, *, picture: str = "") -> None:
+    """Pay with a practice card in the bank's frame."""
     bank = page.frame_locator("iframe")
-    card = {"Number of the card": "4000 0000 0000 0002", "Valid until": "11/29", "Digits on the back": "123"}
+    card = {"Number of the card": number, "Valid until": "11/39", "Digits on the back": "123"}
     for label, typed in card.items():
         bank.get_by_label(label).fill(typed)
-    take(page, "public-payment")
+    if picture:
+        take(page, picture)
     bank.get_by_role("button", name="Pay").click()
-    page.get_by_text("Paid:").wait_for()
 
 
 def quiz(page: Page) -> None:
@@ -155,19 +184,6 @@ def quiz(page: Page) -> None:
     page.get_by_text("That is partly right.").wait_for()
     page.get_by_text("Neptune needs").scroll_into_view_if_needed()
     take(page, "public-quiz")
-
-
-def confirmation(page: Page) -> None:
-    """The profile form answered to its end."""
-    page.goto(f"{CODEXA}/f/alderlight/night-watcher-profile")
-    for answer in ("At dusk", "Nothing", "Alone"):
-        page.get_by_label(answer, exact=True).check()
-    page.get_by_role("button", name="Next").click()
-    page.get_by_label("wait", exact=True).check()
-    page.get_by_label("A great comet").check()
-    page.get_by_role("button", name="Tell me").click()
-    page.get_by_role("heading", name="You are The heron").wait_for()
-    take(page, "public-confirmation")
 
 
 def public_form(page: Page) -> None:
@@ -193,8 +209,8 @@ def main() -> None:
         public_form(wide)
         order(wide)
         payment(wide)
+        payments(wide)
         quiz(wide)
-        confirmation(wide)
         stranger = browser.new_page(viewport={"width": 1280, "height": 800})
         stranger.goto(f"{WEBSITE}/visit")
         stranger.frame_locator("iframe").get_by_text("Deep sky").wait_for()

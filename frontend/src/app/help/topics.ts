@@ -25,8 +25,8 @@ export const AREA_HELP: Readonly<Record<string, AreaHelp>> = {
     example: "Plan a visit",
   },
   payment: {
-    line: "What visitors pay once they have handed in, through which account, and what was paid and given back.",
-    example: "Star shop order",
+    line: "What visitors pay once they have handed in, once or by a plan, through which account, and what was paid and given back.",
+    example: "Patron programme",
   },
   "follow-ups": {
     line: "What is done once a response is there: mail to the team and the visitor, and other systems told. Each exactly once.",
