@@ -6,6 +6,7 @@ import re
 import unicodedata
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
+from typing import Literal
 from uuid import UUID
 from zoneinfo import ZoneInfo
 
@@ -24,6 +25,8 @@ from codexa.store.responses import After, Event, ResponseRow
 from codexa.store.sessions import SignedIn
 
 _PLAIN_NUMBER = re.compile(r"-?\d+(\.\d+)?", re.ASCII)
+# What no spreadsheet works anything out of: a number with a point or comma, and a telephone number (ITU-T E.123).
+_HARMLESS = re.compile(r"-?\d+([.,]\d+)?|\+\d[\d ]*", re.ASCII)
 # What a spreadsheet takes for the start of a formula (OWASP, "CSV Injection"), full-width signs folded to these too.
 _STARTS_A_FORMULA = frozenset("=+-@")
 _MOVE_ON = frozenset("\t\r\n")
@@ -186,33 +189,60 @@ def why(
     return explain_all(state, part)
 
 
-def csv_lines(
-    connection: Connection, editions: Editions, *, who: SignedIn, form: UUID, medium: Medium = Medium.CSV
-) -> Iterator[str]:
-    """Yield the export line by line (RFC 4180: CRLF, quotes doubled), with spreadsheet formulas defused.
+@dataclass(frozen=True, kw_only=True, slots=True)
+class CsvFashion:
+    """How an export is written.
 
-    For programs it has codes and plain numbers, for people (`Medium.PAGE`) labels and numbers as they write them.
+    For programs (`Medium.CSV`) with codes and plain numbers, for people (`Medium.PAGE`) with labels and numbers as they
+    write them. With a decimal comma plain numbers have one, as spreadsheets of some languages expect; `marked` puts the
+    byte-order mark first by which some programs know UTF-8; `tries` has what was handed in for practice too, and says
+    so.
     """
+
+    medium: Medium = Medium.CSV
+    separator: Literal[",", ";", "\t"] = ","
+    decimal_comma: bool = False
+    marked: bool = False
+    tries: bool = False
+
+
+_PLAIN_FASHION = CsvFashion()
+
+
+def csv_lines(
+    connection: Connection, editions: Editions, *, who: SignedIn, form: UUID, fashion: CsvFashion = _PLAIN_FASHION
+) -> Iterator[str]:
+    """Yield the export line by line (RFC 4180: CRLF, quotes doubled), with spreadsheet formulas defused."""
     table = ResponseTable(editions, form=form, numbers=_numbers(connection, who, form))
     columns = table.columns
-    yield _line(["Number", "Received", "Edition", *(column.label for column in columns)])
-    for response in responses.all_responses(connection, team=who.team_id, form=form):
-        row = table.row(response, medium)
-        cells = [row.cells.get(column.id, "") for column in columns]
-        yield _line([str(row.number), row.received_at, str(row.edition), *cells])
+    heads = ["Number", "Received", "Edition", *(["Practice"] if fashion.tries else [])]
+    mark = "\ufeff" if fashion.marked else ""
+    yield mark + _line([*heads, *(column.label for column in columns)], fashion)
+    commas = fashion.decimal_comma and fashion.medium is Medium.CSV
+    for response in responses.all_responses(connection, team=who.team_id, form=form, tries=fashion.tries):
+        row = table.row(response, fashion.medium)
+        cells = [_cell(row, column, commas=commas) for column in columns]
+        practice = [("yes" if row.test else "no")] if fashion.tries else []
+        yield _line([str(row.number), row.received_at, str(row.edition), *practice, *cells], fashion)
 
 
-def _line(cells: list[str]) -> str:
+def _cell(row: Row, column: Column, *, commas: bool) -> str:
+    text = row.cells.get(column.id, "")
+    return text.replace(".", ",") if commas and column.numeric and _PLAIN_NUMBER.fullmatch(text) else text
+
+
+def _line(cells: list[str], fashion: CsvFashion) -> str:
     buffer = io.StringIO()
-    csv.writer(buffer, lineterminator="\r\n", quoting=csv.QUOTE_ALL).writerow([defused(cell) for cell in cells])
+    writer = csv.writer(buffer, delimiter=fashion.separator, lineterminator="\r\n", quoting=csv.QUOTE_ALL)
+    writer.writerow([defused(cell) for cell in cells])
     return buffer.getvalue()
 
 
 def defused(cell: str) -> str:
-    """Return a cell that no spreadsheet takes for a formula; numbers stay numbers."""
+    """Return a cell that no spreadsheet takes for a formula; numbers, of telephones too, stay as they are."""
     shown = cell.lstrip(_NOT_SEEN)
     passed_over = cell[: len(cell) - len(shown)]
     begins = unicodedata.normalize("NFKC", shown[:1]) in _STARTS_A_FORMULA
-    if (begins or not _MOVE_ON.isdisjoint(passed_over)) and not _PLAIN_NUMBER.fullmatch(cell):
+    if (begins or not _MOVE_ON.isdisjoint(passed_over)) and not _HARMLESS.fullmatch(cell):
         return f"'{cell}"
     return cell

@@ -159,11 +159,11 @@ def count_responses(connection: Connection, *, team: UUID, form: UUID) -> int:
     return int(exactly_one(connection, _QUERIES["count_responses"], team=team, form=form)["count"])
 
 
-def all_responses(connection: Connection, *, team: UUID, form: UUID) -> Iterator[ResponseRow]:
+def all_responses(connection: Connection, *, team: UUID, form: UUID, tries: bool = False) -> Iterator[ResponseRow]:
     """Yield all complete responses, newest first, a few fetched at a time: memory stays the same for any number."""
     with connection.cursor(name="export") as cursor:
         cursor.itersize = _ROWS_AT_ONCE
-        cursor.execute(_QUERIES["all_responses"], {"team": team, "form": form})
+        cursor.execute(_QUERIES["all_responses"], {"team": team, "form": form, "tries": tries})
         for row in cursor:
             yield ResponseRow(**row)
 

@@ -3,6 +3,7 @@
 from collections.abc import Iterator
 from datetime import datetime
 from itertools import chain
+from typing import Literal
 from uuid import UUID
 
 from flask import Blueprint, Response, request, send_file, stream_with_context
@@ -10,6 +11,7 @@ from flask import Blueprint, Response, request, send_file, stream_with_context
 from codexa.core.fields.field_type import Medium
 from codexa.services import drafts, received, response_grid, uploads
 from codexa.services.errors import NotFoundError
+from codexa.services.response_grid import CsvFashion
 from codexa.services.roles import Right
 from codexa.store import uploads as uploads_store
 from codexa.store.responses import After
@@ -93,24 +95,51 @@ def why(form: UUID, number: int, part: str) -> ExplanationsReply:
 
 @endpoint(blueprint, "GET", "/responses.csv")
 def export(form: UUID) -> Response:
-    """Download all responses as CSV (UTF-8, RFC 4180), written while it is read; `?with=labels` for people.
+    """Download all responses as CSV (UTF-8, RFC 4180), written while it is read.
 
-    Without it options are codes and numbers plain, as programs want them.
+    In the query: `with` labels, for people; else options are codes and numbers plain, as programs want them.
+    `separator` comma, semicolon or tab; `decimals` point or comma; `mark` yes, for a byte-order mark; `tries` yes, to
+    have them too.
     """
     who = may(Right.SEE_RESPONSES)
     found = drafts.find(connection, who=who, form=form)
     known = editions()
-    medium = Medium.PAGE if request.args.get("with") == "labels" else Medium.CSV
+    fashion = _fashion()
 
     def lines() -> Iterator[str]:
         with export_connection() as database:
-            yield from response_grid.csv_lines(database, known, who=who, form=form, medium=medium)
+            yield from response_grid.csv_lines(database, known, who=who, form=form, fashion=fashion)
 
     # What is wrong at the beginning is told before a file has begun.
     begun = lines()
     first = next(begun)
     headers = {"Content-Disposition": f'attachment; filename="{found.slug}-responses.csv"'}
     return Response(stream_with_context(chain([first], begun)), mimetype="text/csv", headers=headers)
+
+
+_SEPARATORS: dict[str, Literal[",", ";", "\t"]] = {"comma": ",", "semicolon": ";", "tab": "\t"}
+
+
+def _fashion() -> CsvFashion:
+    """Return how the query wants an export. Raises BadRequestError."""
+    allowed = {
+        "with": ("codes", "labels"),
+        "separator": tuple(_SEPARATORS),
+        "decimals": ("point", "comma"),
+        "mark": ("no", "yes"),
+        "tries": ("no", "yes"),
+    }
+    asked = {name: request.args.get(name, words[0]) for name, words in allowed.items()}
+    for name, words in allowed.items():
+        if asked[name] not in words:
+            raise BadRequestError(f"{name} is one of {', '.join(words)}, or left out.")
+    return CsvFashion(
+        medium=Medium.PAGE if asked["with"] == "labels" else Medium.CSV,
+        separator=_SEPARATORS[asked["separator"]],
+        decimal_comma=asked["decimals"] == "comma",
+        marked=asked["mark"] == "yes",
+        tries=asked["tries"] == "yes",
+    )
 
 
 @endpoint(blueprint, "GET", "/files/<uuid:upload>")

@@ -6,7 +6,7 @@ import re
 from conftest import visit_document
 from playwright.sync_api import expect
 
-from browser.conftest import choose_document, import_form, saved, sign_in
+from browser.conftest import axe_findings, choose_document, import_form, saved, sign_in
 from codexa.services.demo import PEOPLE
 
 
@@ -79,8 +79,13 @@ def test_from_a_blank_form_to_a_response(desk, servers, tmp_path):
     page.get_by_role("gridcell", name="Harbour School").click()
     sheet = page.get_by_role("complementary", name="Response 1")
     expect(sheet.get_by_text("€90.00")).to_be_visible()
+    page.get_by_role("button", name="All as CSV …").click()
+    page.get_by_label("Options and numbers").click()
+    page.get_by_role("option", name="as codes and plain numbers").click()
+    page.get_by_label("Mark it as UTF-8").uncheck()
+    assert axe_findings(page) == []
     with page.expect_download() as download:
-        page.get_by_role("link", name="All as CSV with codes").click()
+        page.get_by_role("link", name="Download").click()
     download.value.save_as(tmp_path / "responses.csv")
     rows = list(csv.reader((tmp_path / "responses.csv").read_text().splitlines()))
     assert rows[0][3:] == ["Group size", "Name of the school", "Price"]

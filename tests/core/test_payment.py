@@ -77,6 +77,13 @@ def test_what_a_payment_lacks_is_found():
     assert codes(*FIELDS, follow_ups=[paid], payment=PAYMENT) == []
 
 
+@pytest.mark.parametrize("label", ["Credit card number", "CVC", "Your card number", "Card security code"])
+def test_no_form_asks_for_a_card(label):
+    assert codes(block("short_text", "asked", label=label)) == ["asks_card"]
+    assert codes(block("short_text", "asked", label="Number of your patron's card")) == []
+    assert codes(block("heading", "told", text=label), block("yes_no", "card")) == []
+
+
 def test_why_so_much_is_to_be_paid_has_an_answer():
     def why(answers, **payment):
         (found,) = explain_all(state_of(program_of(*FIELDS, payment=PAYMENT | payment), answers), "payment")

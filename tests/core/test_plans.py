@@ -8,6 +8,7 @@ from hypothesis import given
 from hypothesis import strategies as some
 
 from codexa.core.fields.formatted import minor_digits
+from codexa.core.form.comparing import describe_changes
 from codexa.core.formula.values import Failed
 from codexa.core.program.accept import Refused, accept
 from codexa.core.program.commitment import day_of
@@ -157,6 +158,16 @@ def test_follow_ups_of_later_charges_know_the_charge_and_are_done_each_time():
     assert as_if(state_of(made, {"gift": "1", "how": "oonce"}), "charge") is None
     assert [each.code for each in proof(made)] == []
     assert [each.code for each in proof(program(follow_ups=[told]))] == ["no_plan"]
+
+
+def test_history_tells_what_changed_of_a_plan_by_its_place():
+    def told(before, after):
+        return [each.words for each in describe_changes(*(program(*plans).form for plans in (before, after)))]
+
+    assert told([MONTHLY], [MONTHLY | {"times": "6"}]) == ["payment, plan 1, times was 12, is 6"]
+    assert told([], [MONTHLY, {"every": 2, "unit": "week"}]) == [
+        "payment, plan added: every 1 month, 12 times, every 2 week"
+    ]
 
 
 def test_what_a_plan_lacks_is_found():

@@ -328,11 +328,27 @@ class TestResponses:
         _, row = csv.reader(io.StringIO(labelled, newline=""))
         assert row[3:] == ["Deep sky", "20", '\'=HYPERLINK("x")', "", "€120.00"]
 
+    def test_the_export_is_written_as_it_is_wanted(self, as_mira, with_response):
+        address = f"/api/forms/{with_response}/responses.csv"
+        reply = as_mira.get(f"{address}?separator=semicolon&decimals=comma&mark=yes&tries=yes")
+        text = reply.get_data(as_text=True)
+        assert text.startswith("\ufeff")
+        header, row = csv.reader(io.StringIO(text.removeprefix("\ufeff"), newline=""), delimiter=";")
+        assert header[3:] == ["Practice", "Show", "People", "School", "E-mail", "Price"]
+        assert row[3:] == ["no", "deep", "20", '\'=HYPERLINK("x")', "", "120,00"]
+        tabs = as_mira.get(f"{address}?separator=tab").get_data(as_text=True)
+        assert tabs.splitlines()[0].count("\t") == 7
+        for wrong in ("separator=pipe", "decimals=dot", "tries=maybe", "with=all", "mark=1"):
+            assert as_mira.get(f"{address}?{wrong}").status_code == 400
+
     @pytest.mark.parametrize(
         ("cell", "safe"),
         [
             ("=1", "'=1"),
-            ("+1", "'+1"),
+            ("+1", "+1"),
+            ("+49 170 1234567", "+49 170 1234567"),
+            ("+49-1", "'+49-1"),
+            ("+1+2", "'+1+2"),
             ("-1", "-1"),
             ("-1.5", "-1.5"),
             ("-a", "'-a"),

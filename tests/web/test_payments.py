@@ -276,6 +276,8 @@ class TestAnOrder:
         mira.sign_in("mira@example.org")
         exported = mira.get(f"/api/forms/{form}/responses.csv").text
         assert len(list(csv.reader(io.StringIO(exported)))) == 1
+        asked_for = mira.get(f"/api/forms/{form}/responses.csv?tries=yes").text
+        assert [row[3] for row in csv.reader(io.StringIO(asked_for))] == ["Practice", "yes"]
 
 
 class TestEvents:

@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from codexa.core.definition.parts import Part, Repeat
+from codexa.core.definition.payment import Plan
 from codexa.core.form.form import Form
 
 _BESIDE = ("confirmations", "figures", "follow_ups", "trials")  # the lists of parts that stand beside the pages
@@ -127,6 +128,12 @@ def _in_words(name: str, old: Any, new: Any) -> Iterator[str]:
 
 def _of_list(name: str, old: tuple[Any, ...], new: tuple[Any, ...]) -> Iterator[str]:
     one = name.removesuffix("s")
+    if len(old) == len(new) and all(isinstance(each, Plan) for each in (*old, *new)):
+        # Plans have no names; each is told by its place.
+        for place, (before, after) in enumerate(zip(old, new, strict=True), 1):
+            if before != after:
+                yield from _in_words(f"{one} {place}", before, after)
+        return
     labels = [[_label(each) for each in items] for items in (old, new)]
     added = [each for each in labels[1] if each not in labels[0]]
     gone = [each for each in labels[0] if each not in labels[1]]
@@ -139,6 +146,8 @@ def _of_list(name: str, old: tuple[Any, ...], new: tuple[Any, ...]) -> Iterator[
 
 
 def _label(item: Any) -> str:
+    if isinstance(item, Plan):
+        return f"every {item.every} {item.unit}" + (f", {item.times} times" if item.times else "")
     return next((str(each) for name in ("label", "name", "message", "text", "when", "formula")
                  if (each := getattr(item, name, ""))), str(item))  # fmt: skip
 

@@ -1,10 +1,13 @@
 """What is due of a response, and what is wrong or doubtful in how a form asks for it."""
 
+import re
 from collections.abc import Iterator
 from dataclasses import dataclass
 from decimal import Decimal
 
+from codexa.core.definition.parts import Question
 from codexa.core.definition.payment import Plan
+from codexa.core.definition.rich_text import plain
 from codexa.core.fields.email import EmailField
 from codexa.core.fields.formatted import minor_digits, to_minor_unit
 from codexa.core.fields.moments import shown_date
@@ -93,6 +96,21 @@ def minor_units(amount: Decimal, currency: str) -> int:
 def major_units(amount: int, currency: str) -> Decimal:
     """Return what so many minor units are."""
     return Decimal(amount).scaleb(-minor_digits(currency))
+
+
+# Card data belong to the bank alone (PCI DSS 3.3): a form that asks for them is not published.
+_ASKS_A_CARD = re.compile(
+    r"\b(credit|debit|bank|payment) ?card.{0,12}(number|no\b|digits)|\bcard (number|security code)\b|\bcvc\b|\bcvv\b",
+    re.IGNORECASE,
+)
+
+
+def card_findings(program: Program) -> Iterator[Finding]:
+    """Yield questions that ask for the data of a card."""
+    for block in program.form.blocks():
+        if isinstance(block, Question) and _ASKS_A_CARD.search(f"{plain(block.label)} {block.key.replace('_', ' ')}"):
+            message = "This asks for a card's data, which only the bank may know."
+            yield error("asks_card", message, "Remove it and ask for the payment in Payment.", block.id, "label")
 
 
 def payment_findings(program: Program) -> Iterator[Finding]:

@@ -27,7 +27,7 @@ from codexa.core.program.follow_ups import follow_up_findings
 from codexa.core.program.named_words import named_words, wrong_word
 from codexa.core.program.names import name_of
 from codexa.core.program.order_findings import order_findings
-from codexa.core.program.payment import payment_findings
+from codexa.core.program.payment import card_findings, payment_findings
 from codexa.core.program.places import ALWAYS, NEVER, Place
 from codexa.core.program.program import FORM, Program
 from codexa.core.program.sequences import dead_ends, of_sequences
@@ -69,6 +69,7 @@ def proof(program: Program, people: Mapping[str, str] | None = None) -> tuple[Fi
         *too_late(program),
         *order_findings(program),
         *payment_findings(program),
+        *card_findings(program),
         *follow_up_findings(program, people),
         *unfinished(program),
     ]

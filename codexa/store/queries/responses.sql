@@ -60,12 +60,12 @@ SELECT count(*) FROM response JOIN form ON form.id = response.form_id
 WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL AND response.stage = 'complete';
 
 -- name: all_responses
--- All complete responses of a form of the team, newest first, for an export; no tries.
+-- All complete responses of a form of the team, newest first, for an export; tries only where they are asked for.
 SELECT response.number, response.edition, response.received_at, response.answers, response.computed, response.told,
     response.test
 FROM response JOIN form ON form.id = response.form_id
 WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL AND response.stage = 'complete'
-    AND NOT response.test
+    AND (%(tries)s OR NOT response.test)
 ORDER BY response.received_at DESC, response.number DESC;
 
 -- name: find_response

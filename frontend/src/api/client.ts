@@ -70,6 +70,15 @@ const unreachable = () =>
 
 let csrfToken = "";
 
+/** How an export is written: for programs, with codes and plain numbers, or for people, with labels; and so on. */
+export interface CsvFashion {
+  with: "codes" | "labels";
+  separator: "comma" | "semicolon" | "tab";
+  decimals: "point" | "comma";
+  mark: "yes" | "no";
+  tries: "yes" | "no";
+}
+
 const paymentsOf = (form: string | null): string => (form === null ? "/payments" : `/forms/${form}/payments`);
 
 const call = <Reply>(method: string, address: string, body?: unknown): Promise<Reply> =>
@@ -203,7 +212,6 @@ export const api = {
     send<PictureReply>("POST", `/pictures?name=${encodeURIComponent(file.name)}`, file, file.type),
   /** A response as PDF. */
   pdfAddress: (form: string, number: number) => `/api/forms/${form}/responses/${number}/pdf`,
-  /** For programs, with codes and plain numbers; or for people, with labels. */
-  exportAddress: (form: string, having: "codes" | "labels") =>
-    `/api/forms/${form}/responses.csv${having === "labels" ? "?with=labels" : ""}`,
+  exportAddress: (form: string, fashion: CsvFashion) =>
+    `/api/forms/${form}/responses.csv?${new URLSearchParams({ ...fashion })}`,
 };

@@ -7,12 +7,12 @@ import { DataGrid, type GridColDef } from "@mui/x-data-grid";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate, useParams } from "react-router";
-import { api } from "../../api/client";
 import type { ColumnReply, ResponsesReply, RowReply } from "../../api/generated/wire";
 import { queries } from "../../api/queries";
 import { asDayAndTime, counted } from "../../text/words";
 import { SERIF } from "../../theme/theme";
 import { styleNonce } from "../style_nonce";
+import { AsCsv } from "./AsCsv";
 import { SingleResponse } from "./SingleResponse";
 
 const PAGE_SIZES = [25, 50, 100];
@@ -45,22 +45,7 @@ export function Responses({ formId }: { formId: string }) {
           <Typography color="text.secondary" sx={{ flex: 1 }}>
             {found.data && `${counted(found.data.count, "response")}, newest first`}
           </Typography>
-          <Typography component="span">All as CSV</Typography>
-          {(["codes", "labels"] as const).map((having) => (
-            <Button
-              key={having}
-              variant="outlined"
-              color="inherit"
-              href={api.exportAddress(formId, having)}
-              aria-label={`All as CSV with ${having}`}
-              title={
-                having === "codes" ? "For programs: codes, plain numbers" : "For people: labels, numbers as written"
-              }
-              download
-            >
-              with {having}
-            </Button>
-          ))}
+          <AsCsv formId={formId} />
         </Box>
         {found.isError && (
           <Alert severity="error" action={<Button onClick={() => void found.refetch()}>Try again</Button>}>
