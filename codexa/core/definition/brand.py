@@ -1,11 +1,9 @@
 """How a form looks: colours, typefaces, pictures, shapes. A brand may be the team's own, shared by many forms."""
 
-from collections.abc import Iterator
 from typing import Annotated, Literal
 
 from pydantic import StringConstraints
 
-from codexa.core.definition.colour import MIN_CONTRAST, contrast
 from codexa.core.definition.parts import Colour, Label, Part
 
 # The typefaces that ship with Codexa, all under the SIL Open Font License.
@@ -24,8 +22,9 @@ class Brand(Part):
     """How the form looks.
 
     `accent` is the colour of buttons, choices and links, `banner` that behind the title (none: the accent), `ground`
-    that around the form, `paper` the form's own, `ink` its text. Text on a colour is white or ink, whichever reads
-    better. `saved` is the id of the team's brand that the form uses; its look is then the brand's as it is now.
+    that around the form, `paper` the form's own, `ink` its text. What else is drawn follows from these
+    (`definition/palette.py`). `saved` is the id of the team's brand that the form uses; its look is then the brand's as
+    it is now.
     """
 
     accent: Colour = "#2B3A8C"
@@ -44,25 +43,3 @@ class Brand(Part):
     header_picture: PictureSource = ""
     background_picture: PictureSource = ""
     saved: Annotated[str, StringConstraints(pattern=r"^([0-9a-f-]{36})?$")] = ""
-
-
-_WHITE = "#FFFFFF"
-
-
-def text_on(colour: str, brand: Brand) -> str:
-    """Return the colour of text on a coloured ground: white or the brand's ink, whichever has more contrast."""
-    return max((_WHITE, brand.ink), key=lambda text: contrast(text, colour))
-
-
-def contrasts(brand: Brand) -> Iterator[tuple[str, str, float]]:
-    """Yield what is read on what, as (setting, words, contrast ratio); WCAG 2.2, 1.4.3 wants 4.5 of each."""
-    yield "accent", "Text on the accent colour", contrast(text_on(brand.accent, brand), brand.accent)
-    yield "accent", "The accent colour, as links have it, on the paper", contrast(brand.accent, brand.paper)
-    banner = brand.banner or brand.accent
-    yield "banner", "The title on its banner", contrast(text_on(banner, brand), banner)
-    yield "ink", "Text on the paper", contrast(brand.ink, brand.paper)
-
-
-def weak_contrasts(brand: Brand) -> list[tuple[str, str, float]]:
-    """Return those of them that are too weak to read well."""
-    return [each for each in contrasts(brand) if each[2] < MIN_CONTRAST]

@@ -5,7 +5,7 @@ from collections.abc import Iterator, Mapping
 from dataclasses import replace
 from datetime import date
 
-from codexa.core.definition.brand import weak_contrasts
+from codexa.core.definition.palette import weak_contrasts
 from codexa.core.definition.parts import Field, Question
 from codexa.core.definition.wording import unknown_values
 from codexa.core.errors import AnswerError, Span

@@ -1,7 +1,7 @@
 // A brand as styles: what the public form and the workbench's sheet are drawn with.
 import type { CSSProperties } from "react";
 import type { Brand } from "../api/generated/wire";
-import { textOn } from "./colours";
+import { contrast, paletteOf } from "./colours";
 
 /** The typefaces that ship with Codexa; `size` is what a visitor loads, in kilobytes. */
 export const TYPEFACES: Record<Brand["typeface"], { title: string; family: string; size: number }> = {
@@ -30,11 +30,13 @@ const picture = (source: string): string => (source ? `url("${source.replaceAll(
 export function brandStyle(brand: Brand): CSSProperties {
   const banner = brand.banner ?? brand.accent;
   const [corner, outerCorner] = CORNERS[brand.corner];
+  const derived = Object.entries(paletteOf(brand)).map(([name, colour]) => [`--cx-${name.replace("_", "-")}`, colour]);
   return {
+    ...Object.fromEntries(derived),
+    // So are the browser's own boxes and marks: the picker of a date, say.
+    colorScheme: contrast(brand.paper, "#FFFFFF") > contrast(brand.paper, "#000000") ? "dark" : "light",
     "--cx-accent": brand.accent,
-    "--cx-on-accent": textOn(brand.accent, brand.ink),
     "--cx-banner": banner,
-    "--cx-on-banner": textOn(banner, brand.ink),
     "--cx-sheet": brand.paper,
     "--cx-ink": brand.ink,
     "--cx-face": TYPEFACES[brand.typeface].family,

@@ -7,7 +7,8 @@ import { optionsOf } from "../fields/shown_options";
 import type { Face } from "../model/blocks";
 import { A_BRAND } from "../testing/a_form";
 import { brandClasses, brandStyle, groundStyle } from "./brand";
-import { contrast, textOn } from "./colours";
+import PALETTES from "../../../tests/cases/palettes.json";
+import { contrast, ENOUGH_CONTRAST, paletteOf, textOn } from "./colours";
 import { blocksWithin, labelOf, withErrors, withFills } from "./facts";
 
 describe("shuffled options", () => {
@@ -60,12 +61,15 @@ describe("a brand as styles", () => {
     expect(brandClasses(A_BRAND)).toBe("codexa-form cx-fields-outlined cx-button-pill cx-button-full");
   });
 
-  it("has on any ground text that reads at least as well as the other choice", () => {
+  it.each(PALETTES)("draws with the colours that the core measures: $accent on $paper", ({ drawn, ...brand }) => {
+    expect(paletteOf(brand)).toEqual(drawn);
+  });
+
+  it("has on any ground text that reads well", () => {
     const colour = fc.integer({ min: 0, max: 0xffffff }).map((number) => `#${number.toString(16).padStart(6, "0")}`);
     fc.assert(
-      fc.property(colour, (ground) => {
-        const chosen = contrast(textOn(ground, A_BRAND.ink), ground);
-        expect(chosen).toBe(Math.max(contrast("#FFFFFF", ground), contrast(A_BRAND.ink, ground)));
+      fc.property(colour, colour, colour, (ground, ink, paper) => {
+        expect(contrast(textOn(ground, { ink, paper }), ground)).toBeGreaterThanOrEqual(ENOUGH_CONTRAST);
         expect(contrast(ground, ground)).toBeCloseTo(1);
       }),
     );

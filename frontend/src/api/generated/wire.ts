@@ -443,8 +443,9 @@ export interface BarFace {
  * How the form looks.
  *
  * `accent` is the colour of buttons, choices and links, `banner` that behind the title (none: the accent), `ground`
- * that around the form, `paper` the form's own, `ink` its text. Text on a colour is white or ink, whichever reads
- * better. `saved` is the id of the team's brand that the form uses; its look is then the brand's as it is now.
+ * that around the form, `paper` the form's own, `ink` its text. What else is drawn follows from these
+ * (`definition/palette.py`). `saved` is the id of the team's brand that the form uses; its look is then the brand's as
+ * it is now.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "Brand".

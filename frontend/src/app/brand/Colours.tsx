@@ -7,13 +7,16 @@ import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import type { Brand } from "../../api/generated/wire";
 import { TYPEFACES } from "../../form/brand";
-import { contrast, ENOUGH_CONTRAST, textOn } from "../../form/colours";
+import { contrast, ENOUGH_CONTRAST, paletteOf } from "../../form/colours";
 import { Heading } from "../compose/InspectorFrame";
 import type { BrandProps } from "./BrandArea";
 import { palettesFrom } from "./palette";
 
 export function Colours({ brand, edit }: BrandProps) {
   const banner = brand.banner ?? brand.accent;
+  const drawn = paletteOf(brand);
+  const worst = (text: string) =>
+    Math.min(...[brand.paper, drawn.tint, drawn.quiet].map((ground) => contrast(text, ground)));
   return (
     <>
       <Heading top>A palette from the accent colour</Heading>
@@ -38,18 +41,21 @@ export function Colours({ brand, edit }: BrandProps) {
         ))}
       </Box>
       <Colour label="Accent: buttons, choices, links" value={brand.accent} onChange={(accent) => edit({ accent })} />
-      <Measured what="Text on it" ratio={contrast(textOn(brand.accent, brand.ink), brand.accent)} />
-      <Measured what="Links on the paper" ratio={contrast(brand.accent, brand.paper)} />
+      <Measured what="Text on it" ratio={contrast(drawn.on_accent, brand.accent)} />
+      <Measured what="Text on a button under the pointer" ratio={contrast(drawn.on_deep, drawn.deep)} />
       <Colour
         label="Banner behind the title"
         value={banner}
         onChange={(colour) => edit({ banner: colour })}
         onClear={brand.banner === null ? undefined : () => edit({ banner: null })}
       />
-      <Measured what="The title on it" ratio={contrast(textOn(banner, brand.ink), banner)} />
+      <Measured what="The title on it" ratio={contrast(drawn.on_banner, banner)} />
       <Colour label="Paper: the form itself" value={brand.paper} onChange={(paper) => edit({ paper })} />
       <Colour label="Ink: its text" value={brand.ink} onChange={(ink) => edit({ ink })} />
       <Measured what="Ink on the paper" ratio={contrast(brand.ink, brand.paper)} />
+      <Measured what="Ink on what was chosen" ratio={contrast(brand.ink, drawn.tint)} />
+      <Measured what="Links on the paper" ratio={worst(drawn.link)} />
+      <Measured what="What is wrong, on the paper" ratio={worst(drawn.wrong)} />
       <Colour label="Ground around the form" value={brand.ground} onChange={(ground) => edit({ ground })} />
       <Face label="Typeface" value={brand.typeface} onChange={(typeface) => edit({ typeface })} />
       <Face
