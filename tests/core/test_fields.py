@@ -6,7 +6,7 @@ from pathlib import Path
 from random import Random
 
 import pytest
-from hypothesis import given
+from hypothesis import example, given
 from hypothesis import strategies as st
 from jsonschema import Draft202012Validator
 
@@ -230,6 +230,7 @@ def test_a_page_lists_blocks_of_every_type():
     st.sampled_from(["number", "percent", "money"]),
     st.sampled_from(Medium),
 )
+@example(value=Decimal("-0.000050"), decimals=4, kind="number", medium=Medium.PAGE)
 def test_no_minus_is_shown_before_nothing(value, decimals, kind, medium):
     formatted = Formatted(format=kind, decimals=decimals)
     text = present(settle(value, formatted, REGION), formatted, REGION, medium)

@@ -116,7 +116,7 @@ PAGES = [
             "t",
         ),
         (program_of(block("repeat", "r", kinds=[])), "kinds_wrong", "r"),
-        (program_of(GROUP, brand={"accent": "#FFD54A"}), "low_contrast", None),
+        (program_of(GROUP, brand={"ink": "#FFD54A"}), "low_contrast", None),
         (program_of(block("heading", "h", text="x")), "no_fields", None),
     ],
 )

@@ -85,5 +85,9 @@ def contrasts(brand: Brand) -> Iterator[tuple[str, str, float]]:
 
 
 def weak_contrasts(brand: Brand) -> list[tuple[str, str, float]]:
-    """Return those of them that are too weak to read well."""
-    return [each for each in contrasts(brand) if each[2] < MIN_CONTRAST]
+    """Return those of them that are too weak to read well: of each setting the weakest."""
+    weakest: dict[str, tuple[str, str, float]] = {}
+    for each in contrasts(brand):
+        if each[2] < min(MIN_CONTRAST, weakest.get(each[0], each)[2] + 1e-9):
+            weakest[each[0]] = each
+    return list(weakest.values())

@@ -48,8 +48,12 @@ def whole(number: Decimal) -> int:
 
 
 def seen(number: Decimal, decimals: int) -> Decimal:
-    """Return a number that is to be written with so many decimals: 0 where only its minus would be seen ("-0.00")."""
-    return ZERO if number <= 0 and number > Decimal((1, (5,), -decimals - 1)) else number
+    """Return a number as it is written with so many decimals, half up whoever asks; 0 has no minus ("-0.00")."""
+    try:
+        rounded = number.quantize(Decimal((0, (1,), -decimals)), context=ARITHMETIC)
+    except InvalidOperation:
+        return number  # it has so many digits before the point that none after it would be exact
+    return rounded or abs(rounded)
 
 
 def use_exact_arithmetic() -> None:

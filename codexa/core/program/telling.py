@@ -59,6 +59,8 @@ def told(state: State, row: Row | tuple[()], owner: str, fact: str, value: Any) 
 def _of_order(state: State, fact: str, value: Any) -> str:
     """Return what a part of the order comes to."""
     region = state.program.region
+    if value is None:
+        return "tells of the payment: nothing is ordered here"
     if fact == "lines":
         return f"has {lines_in_words(value) or 'nothing'}: {money(value.subtotal, region)}"
     if fact == "discounts":
