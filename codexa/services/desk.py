@@ -70,9 +70,15 @@ def duplicate_form(connect: Connect, *, who: SignedIn, form: UUID) -> UUID:
     if original is None:
         raise NotFoundError
     draft = read_stored(original.draft)
-    copy = draft.model_copy(update={"name": f"{draft.name[:190]} (copy)"})
+    copy = draft.model_copy(update={"name": _copied(draft.name[:190])})
     with connect() as connection:
         return _insert(connection, who=who, draft=copy, sites=original.sites)
+
+
+def _copied(name: str) -> str:
+    """Return the name of a copy: "Name (copy)", then "Name (copy 2)"."""
+    found = re.fullmatch(r"(.*) \(copy(?: (\d+))?\)", name, re.DOTALL)
+    return f"{name} (copy)" if found is None else f"{found[1]} (copy {int(found[2] or 1) + 1})"
 
 
 def set_deleted(connection: Connection, *, who: SignedIn, form: UUID, deleted: bool) -> None:

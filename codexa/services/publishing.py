@@ -96,6 +96,9 @@ def _origin(site: str, index: int) -> str:
     host = parts.hostname or ""
     # What is written into a policy header must be a plain host; anything else could widen the policy.
     plain = host.replace("-", "").replace(".", "")
+    # A word alone is a name of nobody's website ("not a site"), but for the machine itself.
+    if "." not in host and host != "localhost":
+        plain = ""
     try:
         port = f":{parts.port}" if parts.port else ""
     except ValueError:

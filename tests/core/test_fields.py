@@ -19,7 +19,10 @@ from codexa.core.fields.number import NumberField, NumberType
 from codexa.core.fields.sample_people import somebody
 from codexa.core.fields.short_text import ShortTextField, ShortTextType
 from codexa.core.fields.single_choice import SingleChoiceType
+from codexa.core.fields.text_value import characters
 from codexa.core.form.form import Form, Page, read_form
+from codexa.core.program.proof import proof
+from core.forms import block, program_of
 from core.formulas import CONTEXT
 
 REGION = Region(locale="en", currency="EUR", time_zone="Europe/Berlin")
@@ -235,3 +238,22 @@ def test_no_minus_is_shown_before_nothing(value, decimals, kind, medium):
     formatted = Formatted(format=kind, decimals=decimals)
     text = present(settle(value, formatted, REGION), formatted, REGION, medium)
     assert ("-" in text) is any(digit in text for digit in "123456789")
+
+
+@pytest.mark.parametrize(
+    ("text", "count"),
+    [("", 0), ("Ørsted", 6), ("e\u0301", 1), ("\U0001f1f3\U0001f1f4", 1), ("\U0001f469\u200d\U0001f52c", 1)],
+)
+def test_characters_are_counted_as_people_see_them(text, count):
+    assert characters(text) == count
+    field = ShortTextField(id="t", key="t", label="T", max_length=count + 1)
+    assert ShortTextType().check(f"{text}x", field, REGION) is None
+    assert f"these are {count + 2}" in ShortTextType().check(f"{text}xx", field, REGION)
+
+
+def test_options_that_read_the_same_are_a_doubt():
+    words = {"a": "Red", "b": " red ", "c": "Blue"}
+    options = [{"id": each, "code": each, "label": label} for each, label in words.items()]
+    program = program_of(block("single_choice", "colour", options=options))
+    (found,) = (each for each in proof(program) if each.code == "same_words")
+    assert (found.block, found.setting) == ("colour", "options")

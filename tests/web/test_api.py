@@ -193,7 +193,7 @@ class TestBadInput:
 
     @pytest.mark.parametrize(
         "site",
-        ["javascript:alert(1)", "https://a.example.org; script-src *", "https://*", "not a site", "https://x:99999"],
+        ["javascript:alert(1)", "https://a.example.org; script-src *", "https://*", "not a site", "site", "https://x:99999"],
     )
     def test_what_is_no_website_is_not_written_into_the_policy(self, as_mira, published, site):
         assert as_mira.put(f"/api/forms/{published}/sites", json={"sites": [site]}).status_code == 422
@@ -394,8 +394,9 @@ def test_the_desk_and_the_workbench_are_told_the_same_form(as_mira, published):
 def test_a_document_can_be_imported_and_a_form_duplicated(as_mira, published):
     made = as_mira.post("/api/forms", json={"document": visit_document()}).json["id"]
     copied = as_mira.post(f"/api/forms/{made}/copies").json["id"]
+    as_mira.post(f"/api/forms/{copied}/copies")
     names = {form["name"] for form in as_mira.get("/api/forms").json["forms"]}
-    assert names == {"Visit", "Visit (copy)"}
+    assert names == {"Visit", "Visit (copy)", "Visit (copy 2)"}
     assert json.dumps(as_mira.get(f"/api/forms/{copied}").json["draft"]["pages"]) == json.dumps(
         as_mira.get(f"/api/forms/{made}").json["draft"]["pages"]
     )

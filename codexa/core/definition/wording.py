@@ -205,6 +205,7 @@ MESSAGES: tuple[Message, ...] = (
     Message("receiptBank", _PAYMENT, "In the PDF: the bank's number", "Number at the bank"),
     Message("payLeft", _PAYMENT, "When a visitor comes back", "You have handed in something that is not paid yet."),
     Message("payGoOn", _PAYMENT, "Link that leads to it", "Go on to pay"),
+    Message("tooLong", _WRONG, "Below a text that is too long, while it is typed", "{count} too many"),
     Message("again", _AFTER, "Button that begins once more", "Send another"),
     Message("print", _AFTER, "Button that prints", "Print"),
     Message("keepPdf", _AFTER, "Link to the answers as PDF", "Keep as PDF"),

@@ -127,6 +127,12 @@ def option_findings(options: tuple[Option, ...]) -> list[tuple[str, str, str]]:
     return []
 
 
+def same_words(options: tuple[Option, ...]) -> list[str]:
+    """Return the labels that two options share: visitors can't tell them apart."""
+    counts = Counter(" ".join(option.label.split()).casefold() for option in options)
+    return [option.label for option in options if counts.pop(" ".join(option.label.split()).casefold(), 0) > 1]
+
+
 class OptionsType(FieldType[OptionedModel], Generic[OptionedModel]):
     """A kind of field whose answer names options."""
 

@@ -6,6 +6,7 @@ from functools import lru_cache
 from typing import Annotated, Any, Generic, TypeVar
 
 import re2  # type: ignore[import-untyped]  # the package ships no types
+import regex  # type: ignore[import-untyped]  # the package ships no types
 from pydantic import AfterValidator, StringConstraints
 from pydantic import Field as Setting
 
@@ -18,6 +19,7 @@ MAX_LENGTH = 10_000  # characters
 _PATTERN_MEMORY = 1 << 20  # bytes; a pattern that needs more is refused
 _MANY_MARKS = 30  # on one letter; more stand in no language (Unicode Standard Annex 15, "Stream-Safe Text Format")
 _TOO_MANY_MARKS = re2.compile(rf"\p{{M}}{{{_MANY_MARKS + 1}}}")
+_CHARACTER = regex.compile(r"\X")
 Length = Annotated[int, Setting(ge=1, le=MAX_LENGTH)]
 
 
@@ -120,11 +122,11 @@ class LimitedTextType(TextFieldType[LimitedModel], Generic[LimitedModel]):
         self, value: str, block: LimitedModel, region: Region, settings: Mapping[str, Any] = NO_SETTINGS
     ) -> str | None:
         """The length and the pattern."""
-        most = _most(block)
-        if most is not None and len(value) > most:
-            return f"Enter at most {most} characters; these are {len(value)}."
-        if block.min_length is not None and len(value) < block.min_length:
-            return f"Enter at least {block.min_length} characters; these are {len(value)}."
+        most, least = _most(block), block.min_length
+        if most is not None and len(value) > most and (count := characters(value)) > most:
+            return f"Enter at most {most} characters; these are {count}."
+        if least is not None and (count := characters(value)) < least:
+            return f"Enter at least {least} characters; these are {count}."
         if block.pattern and not _compiled(block.pattern).fullmatch(value):
             return block.pattern_message or "This is not in the form that is wanted here."
         return None
@@ -136,6 +138,11 @@ class LimitedTextType(TextFieldType[LimitedModel], Generic[LimitedModel]):
         words += [f"at most {most} characters"] if most is not None else []
         words += [f"in the form {block.pattern}"] if block.pattern else []
         return ", ".join(words)
+
+
+def characters(text: str) -> int:
+    """Return how many characters people see: a letter with its accents or a flag is one (UAX 29, grapheme clusters)."""
+    return len(text) if text.isascii() else len(_CHARACTER.findall(text))
 
 
 def _most(block: LimitedText) -> int | None:

@@ -10,7 +10,7 @@ from codexa.core.definition.parts import Field, Question
 from codexa.core.definition.wording import unknown_values
 from codexa.core.errors import AnswerError, Span
 from codexa.core.fields import type_of
-from codexa.core.fields.options import Optioned
+from codexa.core.fields.options import Optioned, same_words
 from codexa.core.form.outline_text import price_in
 from codexa.core.formula import tree
 from codexa.core.formula.check import Severity, Typed
@@ -56,6 +56,7 @@ def proof(program: Program, people: Mapping[str, str] | None = None) -> tuple[Fi
         *_of_formulas(program),
         *_of_words(program),
         *_of_options_without_numbers(program),
+        *_of_same_words(program),
         *_of_conditions(decided),
         *_of_divisions(program),
         *_of_texts(program),
@@ -317,6 +318,13 @@ def _of_words(program: Program) -> Iterator[Finding]:
 
 
 _ADDING = frozenset({"SUM", "PRODUCT", "MAX", "MIN", "AVERAGE", "ROUND", "ROUNDUP", "ROUNDDOWN", "ABS"})
+
+
+def _of_same_words(program: Program) -> Iterator[Finding]:
+    for block in program.form.blocks():
+        for label in same_words(getattr(block, "options", ())):
+            message = f"Two options read “{label}”: visitors can't tell them apart."
+            yield doubt("same_words", message, "Word one of them differently.", block.id, "options")
 
 
 def _of_options_without_numbers(program: Program) -> Iterator[Finding]:

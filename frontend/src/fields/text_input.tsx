@@ -8,7 +8,6 @@ interface TextInputProps extends Omit<InputProps, "block" | "facts"> {
   autoComplete?: string;
   unit?: string;
   before?: string;
-  maxLength?: number;
 }
 
 export function TextInput({
@@ -21,7 +20,7 @@ export function TextInput({
   required,
   ...rest
 }: TextInputProps) {
-  const { placeholder, type = "text", inputMode, autoComplete, unit, before, maxLength } = rest;
+  const { placeholder, type = "text", inputMode, autoComplete, unit, before } = rest;
   const input = (
     <input
       id={controlId}
@@ -29,7 +28,6 @@ export function TextInput({
       type={type}
       inputMode={inputMode}
       autoComplete={autoComplete}
-      maxLength={maxLength}
       placeholder={placeholder || undefined}
       readOnly={locked}
       value={textOf(answer)}

@@ -4,7 +4,7 @@ import { A_FORM, block, everyBlock } from "../testing/a_form";
 import { anyForm } from "../testing/any_form";
 import { type Block, BLOCK_TYPES, titleOf } from "./blocks";
 import { apply } from "./draft";
-import { copiesOf, duplicatesOf, newBlock, newFigure, newPage, newRowKind } from "./new_block";
+import { copied, copiesOf, duplicatesOf, newBlock, newFigure, newPage, newRowKind } from "./new_block";
 import { keysOf } from "./outline";
 import { partsOf } from "./parts";
 
@@ -94,6 +94,11 @@ describe("copies of blocks", () => {
   it("say beside the original that they are copies", () => {
     const [copy, divider] = duplicatesOf(A_FORM, [block("number", "adults"), block("divider", "line")]);
     expect(copy).toMatchObject({ label: "adults (copy)", key: "adults_2" });
+    expect(["Adults", "Adults (copy)", "Adults (copy 2)"].map(copied)).toEqual([
+      "Adults (copy)",
+      "Adults (copy 2)",
+      "Adults (copy 3)",
+    ]);
     expect(divider).not.toHaveProperty("label");
   });
 

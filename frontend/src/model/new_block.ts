@@ -133,7 +133,13 @@ export function copiesOf(form: Form, blocks: readonly Block[], rowKind: string |
 
 /** Copies that stand beside what they were made of, and say so. */
 export const duplicatesOf = (form: Form, blocks: readonly Block[], rowKind: string | null = null): Block[] =>
-  copiesOf(form, blocks, rowKind).map((copy) => ("label" in copy ? { ...copy, label: `${copy.label} (copy)` } : copy));
+  copiesOf(form, blocks, rowKind).map((copy) => ("label" in copy ? { ...copy, label: copied(copy.label) } : copy));
+
+/** The name of a copy: "Name (copy)", then "Name (copy 2)"; never "(copy) (copy)". */
+export function copied(name: string): string {
+  const [, base = "", count] = /^(.*?)(?: \(copy(?: (\d+))?\))?$/s.exec(name)!;
+  return base === name ? `${name} (copy)` : `${base} (copy ${Number(count ?? 1) + 1})`;
+}
 
 const pairs = (before: readonly Block[], after: readonly Block[]): [string, string][] =>
   before.flatMap((block, index) => {

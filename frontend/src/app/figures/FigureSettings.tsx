@@ -4,7 +4,7 @@ import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useEffect, useRef } from "react";
-import { newFigure } from "../../model/new_block";
+import { copied, newFigure } from "../../model/new_block";
 import { keyFrom, keysOf, isKeyRead } from "../../model/outline";
 import { type Figure, FORM } from "../../model/parts";
 import { SettingRows } from "../../ui/SettingRows";
@@ -32,7 +32,7 @@ export function FigureSettings({ figure }: { figure: Figure }) {
     edit({ name: typed, ...(follows ? { key: keyFrom(typed, others) } : {}) });
   };
   const duplicate = () => {
-    const name = `${figure.name || figure.key} (copy)`;
+    const name = copied(figure.name || figure.key);
     const { id, key } = newFigure(form, figure.kind, name);
     const at = form.figures.findIndex((each) => each.id === figure.id) + 1;
     act({ do: "add", parts: [{ ...figure, id, key, name } as Figure], into: { holder: FORM, list: "figures" }, at });

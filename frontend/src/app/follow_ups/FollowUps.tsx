@@ -9,7 +9,7 @@ import Typography from "@mui/material/Typography";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { queries } from "../../api/queries";
-import { newId } from "../../model/new_block";
+import { copied as nameOfCopy, newId } from "../../model/new_block";
 import { type FollowUp, FORM, type Parts } from "../../model/parts";
 import { AddMenu } from "../../ui/AddMenu";
 import { counted } from "../../text/words";
@@ -128,7 +128,7 @@ function Detail({ followUp }: { followUp: FollowUp }) {
     setCopied(true);
   };
   const duplicate = () => {
-    const made = { ...followUp, id: newId(), name: `${followUp.name || KINDS[followUp.kind].title} (copy)` };
+    const made = { ...followUp, id: newId(), name: nameOfCopy(followUp.name || KINDS[followUp.kind].title) };
     act({ do: "add", parts: [made], into: INTO, at: at + 1 });
     select(made.id);
   };

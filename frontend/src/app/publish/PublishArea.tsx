@@ -73,7 +73,14 @@ function Sites() {
   const queryClient = useQueryClient();
   const [sites, setSites] = useState(reply.sites.join("\n"));
   const save = useMutation({
-    mutationFn: () => api.setSites(reply.id, sites.split(/\s+/).filter(Boolean)),
+    mutationFn: () =>
+      api.setSites(
+        reply.id,
+        sites
+          .split("\n")
+          .map((site) => site.trim())
+          .filter(Boolean),
+      ),
     onSuccess: (kept) => {
       queryClient.setQueryData(queries.form(reply.id).queryKey, (before) => before && { ...before, sites: kept.sites });
       setSites(kept.sites.join("\n"));

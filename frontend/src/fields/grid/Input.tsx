@@ -26,15 +26,18 @@ export function GridInput(props: InputProps<GridFace>) {
               <tr key={question.id}>
                 <th scope="row">{label}</th>
                 {block.options.map((option, at) => (
-                  <td key={option.id} data-label={options[at]}>
-                    <input
-                      type="radio"
-                      name={`${controlId}-${question.id}`}
-                      checked={given[question.id] === option.id}
-                      disabled={locked && given[question.id] !== option.id}
-                      aria-label={`${label}: ${options[at]}`}
-                      onChange={() => onChange({ ...given, [question.id]: option.id })}
-                    />
+                  <td key={option.id}>
+                    <label data-chosen={given[question.id] === option.id || undefined}>
+                      <input
+                        type="radio"
+                        name={`${controlId}-${question.id}`}
+                        checked={given[question.id] === option.id}
+                        disabled={locked && given[question.id] !== option.id}
+                        aria-label={`${label}: ${options[at]}`}
+                        onChange={() => onChange({ ...given, [question.id]: option.id })}
+                      />
+                      <span aria-hidden="true">{options[at]}</span>
+                    </label>
                   </td>
                 ))}
               </tr>

@@ -1,5 +1,6 @@
 import type { LongTextFace } from "../../api/generated/wire";
 import { type InputProps, textOf } from "../input";
+import { LengthTold } from "../LengthTold";
 
 export function LongTextInput(props: InputProps<LongTextFace>) {
   const { block, controlId, answer, describedBy, invalid, locked, required, onChange } = props;
@@ -10,7 +11,6 @@ export function LongTextInput(props: InputProps<LongTextFace>) {
         id={controlId}
         className="cx-input cx-long"
         rows={block.lines}
-        maxLength={block.max_length ?? undefined}
         placeholder={block.placeholder || undefined}
         readOnly={locked}
         value={text}
@@ -19,11 +19,7 @@ export function LongTextInput(props: InputProps<LongTextFace>) {
         aria-describedby={describedBy}
         onChange={(event) => onChange(event.target.value === "" ? null : event.target.value)}
       />
-      {block.max_length && text.length > block.max_length * 0.8 && (
-        <p className="cx-count" aria-live="polite">
-          {text.length} / {block.max_length}
-        </p>
-      )}
+      <LengthTold text={text} most={block.max_length} />
     </>
   );
 }

@@ -1,0 +1,20 @@
+// How long a text is, once it comes near to the most that is taken; what is too much is told, and never cut off.
+import { say } from "../text/visitor";
+
+const NEAR = 0.8;
+
+/** Characters as people see them: a letter with its accents, or a flag, is one. */
+export const characters = (text: string): number => [...new Intl.Segmenter().segment(text)].length;
+
+export function LengthTold({ text, most }: { text: string; most: number | null | undefined }) {
+  // No text has more characters than units: most need not be counted.
+  if (!most || text.length <= most * NEAR) return null;
+  const count = characters(text);
+  const over = count - most;
+  return (
+    <p className={over > 0 ? "cx-count cx-error" : "cx-count"} aria-live="polite">
+      {count} / {most}
+      {over > 0 && ` · ${say("tooLong", { count: String(over) })}`}
+    </p>
+  );
+}
