@@ -222,7 +222,9 @@ export const TOPICS: readonly Topic[] = [
   {
     id: "export",
     question: "How do I get responses into a spreadsheet?",
-    steps: ["Responses has a download as CSV, with labels or with codes, with every figure as a column."],
+    steps: [
+      "Responses has a download as CSV: with labels or codes, separator and decimal mark as you need them, every figure a column.",
+    ],
     area: "responses",
     also: "csv excel export download table data",
   },
