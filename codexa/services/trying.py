@@ -131,10 +131,10 @@ class TriedResponse:
 
 
 def on_responses(connect: Connect, program: Program, *, who: SignedIn, form: UUID) -> list[TriedResponse]:
-    """Return the newest responses with the figures that the draft works out of them."""
+    """Return the newest responses with the figures that the draft works out of them; no tries."""
     with connect() as connection:
         rows = responses.page_of_responses(connection, team=who.team_id, form=form, limit=MOST_RESPONSES)
-    return [_tried(program, row.number, row.answers, row.received_at) for row in rows]
+    return [_tried(program, row.number, row.answers, row.received_at) for row in rows if not row.test]
 
 
 def _tried(program: Program, number: int, kept: Mapping[str, Any], received_at: datetime.datetime) -> TriedResponse:

@@ -195,8 +195,11 @@ def test_a_brand_is_live_on_the_sheet_shared_and_changed_in_one_place(desk, serv
     page = desk
     open_quote(page, "Branded")
     area(page, "Brand")
+    page.get_by_role("textbox", name="Ink: its text", exact=True).fill("#9AC4F8")
+    expect(page.get_by_text("Ink on the paper: 1.8 to 1; 4.5 is needed")).to_be_visible()
+    page.get_by_role("textbox", name="Ink: its text", exact=True).fill("#16202B")
     page.get_by_role("textbox", name="Accent: buttons, choices, links", exact=True).fill("#9AC4F8")
-    expect(page.get_by_text("Links on the paper: 1.8 to 1; 4.5 is needed")).to_be_visible()
+    expect(page.get_by_text(re.compile(r"^Links on the paper: [4-9]\.\d to 1, reads well"))).to_be_visible()
     page.get_by_role("textbox", name="Accent: buttons, choices, links", exact=True).fill("#1B4D3E")
     page.get_by_role("tab", name="Words").click()
     page.get_by_role("textbox", name="Button that sends").fill("Off it goes")

@@ -50,6 +50,8 @@ def test_the_keyboard_is_enough(form, cluster):
     form.keyboard.press("Tab")
     form.keyboard.type("ingrid@example.org")
     form.keyboard.press("Enter")
+    expect(form.get_by_role("button", name="Send")).to_be_focused()
+    form.keyboard.press("Enter")
     expect(form.get_by_role("heading", name="Your visit is planned")).to_be_focused()
     assert count_responses(cluster) == before + 1
 
@@ -145,6 +147,22 @@ def test_hidden_answers_come_back_when_their_field_does(form):
     expect(form.get_by_label("Name of the group")).to_be_hidden()
     form.get_by_label("Adults").fill("20")
     expect(form.get_by_label("Name of the group")).to_have_value("Harbour School")
+
+
+def test_a_reload_after_sending_shows_the_confirmation_again(form):
+    fill_in(form)
+    address = form.url
+    form.get_by_label("Adults").press("Enter")
+    expect(form.get_by_role("heading", name="Your visit is planned")).to_have_count(
+        0
+    )  # Enter goes on, it does not send
+    form.get_by_role("button", name="Send").click()
+    expect(form.get_by_role("heading", name="Your visit is planned")).to_be_visible()
+    form.reload()
+    form.wait_for_url("**/received/**")
+    expect(form.get_by_role("heading", name="Your visit is planned")).to_be_visible()
+    form.goto(address)
+    expect(form.get_by_label("Adults")).to_have_value("")
 
 
 def test_a_website_shows_it_in_a_frame_that_grows(page, servers):

@@ -193,7 +193,14 @@ class TestBadInput:
 
     @pytest.mark.parametrize(
         "site",
-        ["javascript:alert(1)", "https://a.example.org; script-src *", "https://*", "not a site", "site", "https://x:99999"],
+        [
+            "javascript:alert(1)",
+            "https://a.example.org; script-src *",
+            "https://*",
+            "not a site",
+            "site",
+            "https://x:99999",
+        ],
     )
     def test_what_is_no_website_is_not_written_into_the_policy(self, as_mira, published, site):
         assert as_mira.put(f"/api/forms/{published}/sites", json={"sites": [site]}).status_code == 422

@@ -139,7 +139,7 @@ class Welcome(Part):
 class Form(Part):
     """A form. `name` is for the team, `title` for visitors; `format` is the version of this document's shape.
 
-    `paper` is what a response is printed on.
+    `paper` is what a response is printed on. In a box of one line `enter` goes to the next field, or sends.
     """
 
     format: Literal[1] = 1
@@ -153,6 +153,7 @@ class Form(Part):
     brand: Brand = Brand()
     wording: Wording = Wording()
     presentation: Literal["whole", "paged"] = "whole"
+    enter: Literal["next", "send"] = "next"
     progress: Literal["none", "bar", "steps", "count", "percent", "left"] = "none"
     welcome: Welcome | None = None
     feedback: Feedback = Feedback()

@@ -40,6 +40,7 @@ class FormFace(_Face):
     brand: Brand
     wording: Wording
     presentation: str
+    enter: str
     progress: str
     welcome: Welcome | None
     pages: tuple[FilledPageFace, ...]

@@ -47,6 +47,7 @@ def form_face(program: Program) -> FormFace:
         brand=form.brand,
         wording=form.wording,
         presentation=form.presentation,
+        enter=form.enter,
         progress=form.progress,
         welcome=welcome,
         pages=tuple(

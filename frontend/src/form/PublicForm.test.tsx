@@ -25,6 +25,7 @@ const face = (more: object = {}): FormFace =>
     currency: "EUR",
     wording: { required: "Please answer this.", next: "Next", back: "Back", submit: "Send", messages: {} },
     presentation: "whole",
+    enter: "next",
     progress: "none",
     welcome: null,
     pages: [
@@ -83,6 +84,28 @@ beforeEach(() => void vi.useFakeTimers({ shouldAdvanceTime: true }));
 afterEach(() => {
   cleanup();
   vi.useRealTimers();
+});
+
+describe("Enter in a box of one line", () => {
+  it("goes to the next field, and from the last to the button that sends", async () => {
+    const { user, sent } = opened();
+    await user.type(screen.getByLabelText("adults"), "12{Enter}");
+    expect(document.activeElement).toBe(screen.getByLabelText(/^name/));
+    await later();
+    await user.keyboard("Ingrid{Enter}{Enter}");
+    expect(document.activeElement).toBe(button("Send"));
+    expect(sent).toHaveLength(0);
+    await user.keyboard("{Enter}");
+    await later();
+    expect(sent).toHaveLength(1);
+  });
+
+  it("sends where the author wants it so", async () => {
+    const { user, sent } = opened({ shown: face({ enter: "send" }) });
+    await user.type(screen.getByLabelText(/^name/), "Ingrid{Enter}");
+    await later();
+    expect(sent).toHaveLength(1);
+  });
 });
 
 describe("a page with errors", () => {

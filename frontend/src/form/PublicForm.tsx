@@ -10,6 +10,7 @@ import { BlockList } from "./BlockList";
 import { controlIdOf } from "./BlockOnPage";
 import { useSnapshot } from "./press";
 import { Progress } from "./Progress";
+import { goToNext } from "./enter";
 import { Received } from "./Received";
 import { prefetchPieces, whenIdle } from "./prefetch";
 import { Safe } from "./Safe";
@@ -111,6 +112,11 @@ function Filling({ session, form }: { session: FormSession; form: string }) {
   return (
     <form
       noValidate
+      onKeyDown={(event) => {
+        // A word that is still being composed is taken by its Enter.
+        const isOurs = event.key === "Enter" && !event.nativeEvent.isComposing && !event.defaultPrevented;
+        if (isOurs && face.enter !== "send" && goToNext(event.target, event.currentTarget)) event.preventDefault();
+      }}
       onSubmit={(event) => {
         event.preventDefault();
         if (session.atEnd) void session.submit();

@@ -12,6 +12,7 @@ import { speakAs } from "../text/visitor";
 import { groundStyle } from "./brand";
 import { answerStore } from "./kept_answers";
 import { PublicForm } from "./PublicForm";
+import { receivedPage, rememberReceived } from "./seen_again";
 import { FormSession } from "./session";
 import { type Answers, Transport } from "./transport";
 
@@ -39,6 +40,14 @@ const redirect = (address: string) =>
   page.framed ? tellHost({ codexa: "redirect", address }) : location.assign(address);
 // Back leads to before the form, not to one that is filled in already.
 const ownPage = (address: string) => location.replace(page.framed ? `/embed${address}` : address);
+if (!page.token && !page.received) {
+  const again = receivedPage(page.form);
+  if (again) ownPage(again);
+  session.subscribe(() => {
+    const { phase, received } = session.read();
+    rememberReceived(page.form, phase === "received" ? (received?.page ?? null) : null);
+  });
+}
 // Whoever it is handed on to opens it on a page of its own, not in a frame.
 const address = page.token ? null : page.address.replace(/^\/embed\//, "/f/");
 

@@ -20,6 +20,7 @@ export const A_FORM = {
   name: "Visit",
   title: "Visit",
   presentation: "whole",
+  enter: "next",
   locale: "en",
   currency: "EUR",
   time_zone: "Europe/Berlin",

@@ -1014,7 +1014,7 @@ export interface DraftReply {
 /**
  * A form. `name` is for the team, `title` for visitors; `format` is the version of this document's shape.
  *
- * `paper` is what a response is printed on.
+ * `paper` is what a response is printed on. In a box of one line `enter` goes to the next field, or sends.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "Form".
@@ -1024,6 +1024,7 @@ export interface Form {
   checks: Check[];
   confirmations: Confirmation[];
   currency: string;
+  enter: "next" | "send";
   feedback: Feedback;
   figures: (FormulaFigure | BandsFigure | ScoreFigure | ProfileFigure | CounterFigure)[];
   /**
@@ -3034,6 +3035,7 @@ export interface FormFace {
   asks: string[];
   brand: Brand;
   currency: string;
+  enter: string;
   lead: string;
   locale: string;
   pages: FilledPageFace[];

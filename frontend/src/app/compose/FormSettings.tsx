@@ -54,6 +54,13 @@ const rowsFor = (form: Form): readonly SettingRow[] => [
   },
   {
     entry: "choice",
+    setting: "enter",
+    label: "Enter, in a box of one line,",
+    options: { next: "goes to the next field", send: "sends, or goes to the next page" },
+    help: "Short forms may send; a long one would be sent half done.",
+  },
+  {
+    entry: "choice",
     setting: "locale",
     label: "Language",
     options: { ...named([form.locale]), ...LANGUAGES },

@@ -6,6 +6,7 @@ import type { PropsWithChildren, ReactNode } from "react";
 import { MONO, SERIF } from "../../theme/theme";
 import { useBench } from "../workbench/bench";
 import type { ComposeActions } from "./actions";
+import { MoveButtons } from "./MoveButtons";
 
 interface Props {
   number: string;
@@ -72,24 +73,7 @@ export function InspectorFrame({
             Remove
           </Button>
           <Box sx={{ flex: 1 }} />
-          <Button
-            color="inherit"
-            onClick={() => actions.shift(-1)}
-            aria-label="Move up"
-            title="Alt+↑"
-            sx={{ minWidth: 32 }}
-          >
-            ↑
-          </Button>
-          <Button
-            color="inherit"
-            onClick={() => actions.shift(1)}
-            aria-label="Move down"
-            title="Alt+↓"
-            sx={{ minWidth: 32 }}
-          >
-            ↓
-          </Button>
+          <MoveButtons actions={actions} />
         </Box>
       )}
     </>

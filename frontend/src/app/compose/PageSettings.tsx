@@ -18,10 +18,18 @@ import type { ComposeActions } from "./actions";
 const WORDS: readonly SettingRow[] = [
   { entry: "text", setting: "title", label: "Title", help: "{ inserts a value", values: true },
 ];
-const BUTTONS: readonly SettingRow[] = [
-  { entry: "text", setting: "next_label", label: "Button to go on", help: "Empty for the form’s own word" },
-  { entry: "text", setting: "back_label", label: "Button to go back" },
-];
+const ONWARDS: SettingRow = {
+  entry: "text",
+  setting: "next_label",
+  label: "Button to go on",
+  help: "Empty for the form’s own word",
+};
+const BACK: SettingRow = {
+  entry: "text",
+  setting: "back_label",
+  label: "Button to go back",
+  help: "Empty for the form’s own word",
+};
 
 interface Props {
   entry: Extract<Entry, { what: "page" }>;
@@ -29,10 +37,14 @@ interface Props {
 }
 
 export function PageSettings({ entry, actions }: Props) {
-  const { select } = useBench();
+  const { select, form } = useBench();
   const nameOf = useNameOf();
   const page = entry.part;
   const edit = (changes: Record<string, unknown>) => actions.edit(page.id, changes);
+  // From the last page nobody goes on, nor back from the first; words that were written for it stay in sight.
+  const isLast = form.pages.at(-1)?.id === page.id && page.next_label === "";
+  const isFirst = form.pages[0]?.id === page.id && page.back_label === "";
+  const buttons = [...(isLast ? [] : [ONWARDS]), ...(isFirst ? [] : [BACK])];
   return (
     <InspectorFrame number={entry.number} what="Page" title={entry.title} actions={actions}>
       <SettingRows rows={WORDS} of={page} edit={edit} />
@@ -70,7 +82,7 @@ export function PageSettings({ entry, actions }: Props) {
           Add a rule for the next page
         </Button>
       </Box>
-      <SettingRows rows={BUTTONS} of={page} edit={edit} />
+      <SettingRows rows={buttons} of={page} edit={edit} />
     </InspectorFrame>
   );
 }

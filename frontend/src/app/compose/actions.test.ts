@@ -71,6 +71,8 @@ describe("moving what is selected", () => {
     ["a page with all that stands on it", ["p2"], -1, `p2(adults) ${BEGINNING.slice(0, -11)}`],
   ])("goes %s", (_how, selected, by, expected) => {
     const { bench, do: actions } = opened(selected);
+    // The button says beforehand whether it does anything.
+    expect(actions.mayShift(by as 1 | -1)).toBe(expected !== BEGINNING);
     actions.shift(by as 1 | -1);
     expect(outline(bench.form)).toBe(expected);
   });

@@ -9,6 +9,7 @@ import { keyFrom, keysOf, isKeyRead } from "../../model/outline";
 import { type Figure, FORM } from "../../model/parts";
 import { SettingRows } from "../../ui/SettingRows";
 import { KeySetting } from "../compose/KeySetting";
+import { MoveButtons } from "../compose/MoveButtons";
 import { formulaSetting } from "../compose/settings_text";
 import { useBench } from "../workbench/bench";
 import { KINDS } from "./kinds";
@@ -96,12 +97,7 @@ export function FigureSettings({ figure }: { figure: Figure }) {
             Remove
           </Button>
           <Box sx={{ flex: 1 }} />
-          <Button color="inherit" aria-label="Move up" onClick={() => actions.shift(-1)} sx={{ minWidth: 32 }}>
-            ↑
-          </Button>
-          <Button color="inherit" aria-label="Move down" onClick={() => actions.shift(1)} sx={{ minWidth: 32 }}>
-            ↓
-          </Button>
+          <MoveButtons actions={actions} />
         </Box>
       </Box>
     </Box>
