@@ -1,15 +1,17 @@
 // Up and down for what is selected; where there is no place to go, a button says so and keeps the focus.
 import Button from "@mui/material/Button";
-import type { ComposeActions } from "./actions";
+import { useBench } from "../workbench/bench";
+import { type ComposeActions, shifted } from "./actions";
 
 const WAYS = [
   { by: -1, name: "Move up", keys: "Alt+↑", sign: "↑" },
   { by: 1, name: "Move down", keys: "Alt+↓", sign: "↓" },
 ] as const;
 
-export const MoveButtons = ({ actions }: { actions: Pick<ComposeActions, "shift" | "mayShift"> }) =>
-  WAYS.map(({ by, name, keys, sign }) => {
-    const idle = !actions.mayShift(by);
+export function MoveButtons({ actions }: { actions: Pick<ComposeActions, "shift"> }) {
+  const bench = useBench();
+  return WAYS.map(({ by, name, keys, sign }) => {
+    const idle = shifted(bench, by) === null;
     return (
       <Button
         key={name}
@@ -24,3 +26,4 @@ export const MoveButtons = ({ actions }: { actions: Pick<ComposeActions, "shift"
       </Button>
     );
   });
+}

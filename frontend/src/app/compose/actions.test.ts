@@ -9,7 +9,7 @@ import { selectedAfter } from "../workbench/useSelection";
 import { blocksToCopy, readBlocks, written } from "./clipboard";
 import { dropTarget } from "./drop_target";
 import { sheetRows } from "./sheet_rows";
-import { actionsOn, questionsIn, type Removal } from "./actions";
+import { actionsOn, questionsIn, type Removal, shifted } from "./actions";
 
 /** A workbench without a screen: the draft and the selection. */
 function opened(selected: string[], form: Form = A_FORM) {
@@ -72,7 +72,7 @@ describe("moving what is selected", () => {
   ])("goes %s", (_how, selected, by, expected) => {
     const { bench, do: actions } = opened(selected);
     // The button says beforehand whether it does anything.
-    expect(actions.mayShift(by as 1 | -1)).toBe(expected !== BEGINNING);
+    expect(shifted(bench, by as 1 | -1) !== null).toBe(expected !== BEGINNING);
     actions.shift(by as 1 | -1);
     expect(outline(bench.form)).toBe(expected);
   });

@@ -29,8 +29,6 @@ export interface ComposeActions {
   move: (parts: readonly string[], target: Target) => void;
   /** Moves the selection up or down, over the edge of its page too. */
   shift: (by: -1 | 1) => void;
-  /** Whether there is a place to move to that way. */
-  mayShift: (by: -1 | 1) => boolean;
   /** Puts the selection into the group or row kind above it, or takes it out of the one that it stands in. */
   nest: (inwards: boolean) => void;
   /** Selects the next or previous part of the outline. */
@@ -59,6 +57,28 @@ function readersOf({ parts, analysis }: Pick<Bench, "parts" | "analysis">, ids: 
 
 const CHOSEN = { page: "page", block: "block", kind: "row kind", confirmation: "confirmation" } as const;
 
+type Selecting = Pick<Bench, "parts" | "part" | "selected" | "form">;
+
+/** What moves the selection one place up or down; null where there is none. */
+export function shifted({ parts, part, selected, form }: Selecting, by: -1 | 1): Action | null {
+  const entry = part ? parts.get(part) : undefined;
+  if (!entry) return null;
+  const siblings = [...parts.values()].filter(
+    (each) => each.into.holder === entry.into.holder && each.into.list === entry.into.list,
+  );
+  const moving = siblings.filter(({ id }) => selected.includes(id));
+  const [first, last] = [moving[0], moving.at(-1)];
+  if (!first || !last) return null;
+  // Among those that stay: one place up from the first of them, one down from the last.
+  const at = by < 0 ? first.index - 1 : last.index + 2 - moving.length;
+  const ids = moving.map(({ id }) => id);
+  if (at >= 0 && at <= siblings.length - moving.length) return { do: "move", parts: ids, into: entry.into, at };
+  const page = form.pages[form.pages.findIndex(({ id }) => id === entry.into.holder) + by];
+  if (!page || parts.get(entry.into.holder)?.what !== "page") return null;
+  const into: Into = { holder: page.id, list: "blocks" };
+  return { do: "move", parts: ids, into, at: by < 0 ? page.blocks.length : 0 };
+}
+
 /** The actions on a workbench; `bench` gives it as it is at that moment, `ask` is asked before others lose what they read. */
 export function actionsOn(bench: () => Omit<Bench, "actions">, ask?: (removal: Removal) => void): ComposeActions {
   const act = (action: Action) => bench().act(action);
@@ -71,27 +91,6 @@ export function actionsOn(bench: () => Omit<Bench, "actions">, ask?: (removal: R
     const { parts, selected } = bench();
     const chosen = new Set(selected);
     return [...parts.values()].filter((entry) => entry.what === "block" && chosen.has(entry.id)) as never;
-  };
-
-  /** What moves the selection one place up or down; null where there is none. */
-  const shifted = (by: -1 | 1): Action | null => {
-    const { parts, part, selected, form } = bench();
-    const entry = part ? parts.get(part) : undefined;
-    if (!entry) return null;
-    const siblings = [...parts.values()].filter(
-      (each) => each.into.holder === entry.into.holder && each.into.list === entry.into.list,
-    );
-    const moving = siblings.filter(({ id }) => selected.includes(id));
-    const [first, last] = [moving[0], moving.at(-1)];
-    if (!first || !last) return null;
-    // Among those that stay: one place up from the first of them, one down from the last.
-    const at = by < 0 ? first.index - 1 : last.index + 2 - moving.length;
-    const ids = moving.map(({ id }) => id);
-    if (at >= 0 && at <= siblings.length - moving.length) return { do: "move", parts: ids, into: entry.into, at };
-    const page = form.pages[form.pages.findIndex(({ id }) => id === entry.into.holder) + by];
-    if (!page || parts.get(entry.into.holder)?.what !== "page") return null;
-    const into: Into = { holder: page.id, list: "blocks" };
-    return { do: "move", parts: ids, into, at: by < 0 ? page.blocks.length : 0 };
   };
 
   const actions: ComposeActions = {
@@ -158,10 +157,9 @@ export function actionsOn(bench: () => Omit<Bench, "actions">, ask?: (removal: R
     },
     move: (parts, { into, at }) => act({ do: "move", parts, into, at }),
     shift: (by) => {
-      const move = shifted(by);
+      const move = shifted(bench(), by);
       if (move) act(move);
     },
-    mayShift: (by) => shifted(by) !== null,
     nest: (inwards) => {
       const { parts, part } = bench();
       const holder = part ? parts.get(part)?.into.holder : undefined;
