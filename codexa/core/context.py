@@ -16,8 +16,8 @@ NOTHING_TAKEN: Mapping[str, int] = MappingProxyType({})
 class PaymentFacts:
     """How the payment of a response stands: amounts in major units, the provider's number for it, and its state.
 
-    `receipt` is our own number for it, once it is paid. Of a plan: `plan` in words, the amount of the latest later
-    `charge`, and the day of the `next`.
+    `receipt` is our own number for it, once it is paid. Of a plan: `plan` in words, the amount of the later `charge`
+    that it is about (None for what was paid at first), and the day of the `next`.
     """
 
     amount: Decimal

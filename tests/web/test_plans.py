@@ -8,12 +8,13 @@ from web.bank import world
 
 from codexa.practice.bank import store as bank_store
 from codexa.services.errors import NotFoundError, PlanRefusedError, RefundRefusedError
-from codexa.services.payments.listing import payments_of
+from codexa.services.payments.listing import payment_in_full, payments_of
 from codexa.services.payments.plan_commands import charge_again, stop_plan
+from codexa.services.payments.practice_bank import PracticeBank
 from codexa.services.payments.provider import ProviderAwayError
 from codexa.services.payments.reconciling import differences, settle_open
 from codexa.services.payments.refunding import refund
-from codexa.services.payments.settling import look
+from codexa.services.payments.settling import look, settle
 from codexa.store import payments
 
 __all__ = ["world"]  # the fixture
@@ -244,3 +245,22 @@ def test_the_list_tells_each_charge_and_the_plan(patron):
     assert mira.get("/api/payments?state=running").json["payments"][0]["plan_state"] == "running"
     assert "Visit,1,1," in mira.get("/api/payments.csv").text
     assert mira.get(f"/api/forms/{patron.form}/payments/2").status_code == 404
+
+
+def test_an_answer_of_before_sets_no_plan_going_again(patron):
+    patron.begin()
+    bank = PracticeBank(patron.settings.practice_bank, "practice-secret-alderlight-4711")
+    before = bank.find(patron.row().provider_id)
+    stop_plan(patron.way, who=patron.mira, form=patron.form, number=1)
+    settle(patron.way, patron.row(), before)
+    assert (plan_of(patron).state, plan_of(patron).next_on) == ("stopped", None)
+
+
+def test_nothing_follows_a_payment_that_expired(patron):
+    patron.begin("declined")
+    patron.set_back(due_until="now() - interval '1 minute'", changed_at="now() - interval '1 minute'")
+    settle_open(patron.way)
+    (listed,) = payments_of(patron.database.connection, who=patron.mira, form=patron.form).payments
+    assert (listed.state, listed.plan_state) == ("expired", "stopped")
+    whole = payment_in_full(patron.database.connection, who=patron.mira, form=patron.form, number=1)
+    assert (whole.to_come, whole.more) == ([], 0)

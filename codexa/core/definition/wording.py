@@ -184,14 +184,14 @@ MESSAGES: tuple[Message, ...] = (
     Message(
         "planOpen", _PAYMENT, "Of a plan without an end", "then {amount} {each} until it is stopped, next on {date}"
     ),
-    Message("planday", _PAYMENT, "Of a plan: how often", "each day"),
-    Message("plandays", _PAYMENT, "Of a plan: how often", "every {every} days"),
-    Message("planweek", _PAYMENT, "Of a plan: how often", "each week"),
-    Message("planweeks", _PAYMENT, "Of a plan: how often", "every {every} weeks"),
-    Message("planmonth", _PAYMENT, "Of a plan: how often", "each month"),
-    Message("planmonths", _PAYMENT, "Of a plan: how often", "every {every} months"),
-    Message("planyear", _PAYMENT, "Of a plan: how often", "each year"),
-    Message("planyears", _PAYMENT, "Of a plan: how often", "every {every} years"),
+    Message("planDay", _PAYMENT, "Of a plan: how often", "each day"),
+    Message("planDays", _PAYMENT, "Of a plan: how often", "every {every} days"),
+    Message("planWeek", _PAYMENT, "Of a plan: how often", "each week"),
+    Message("planWeeks", _PAYMENT, "Of a plan: how often", "every {every} weeks"),
+    Message("planMonth", _PAYMENT, "Of a plan: how often", "each month"),
+    Message("planMonths", _PAYMENT, "Of a plan: how often", "every {every} months"),
+    Message("planYear", _PAYMENT, "Of a plan: how often", "each year"),
+    Message("planYears", _PAYMENT, "Of a plan: how often", "every {every} years"),
     Message(
         "payCard", _PAYMENT, "Where nothing is paid yet, and a card is kept for later", "Card for what is paid later"
     ),

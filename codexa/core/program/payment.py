@@ -75,7 +75,8 @@ def plan_in_words(program: Program, asked: Commitment) -> str:
             words = words.replace(f"{{{name}}}", value)
         return words
 
-    each = say(f"plan{later.unit}s", every=str(later.every)) if later.every > 1 else say(f"plan{later.unit}")
+    unit = f"plan{later.unit.capitalize()}"
+    each = say(f"{unit}s", every=str(later.every)) if later.every > 1 else say(unit)
     known = {"amount": money(later.amount, region), "each": each, "date": shown_date(later.day(1), form.locale)}
     now = say("planNow", amount=money(asked.now, region)) if asked.now else say("planLater")
     if later.times is None:

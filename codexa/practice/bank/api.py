@@ -173,7 +173,7 @@ def charge_again(payment: str, turn: int) -> dict[str, Any]:
     with store.database() as connection:
         shop = _shop(connection)
         found = _own(connection, shop, payment)
-        plan = plans.find(connection, payment)
+        plan = found["plan"]
 
         def again() -> dict[str, Any]:
             if plan is None or not plans.charge_again(connection, plan, turn):

@@ -29,22 +29,16 @@ def insert(connection: sqlite3.Connection, first: str, asked: store.Row) -> None
     )
 
 
-def find(connection: sqlite3.Connection, first: str) -> store.Row | None:
-    """Return the plan that begins with a payment."""
-    row = connection.execute("SELECT * FROM plan WHERE first = ?", (first,)).fetchone()
-    return None if row is None else dict(row)
-
-
 def begin(connection: sqlite3.Connection, payment: store.Row, outcome: str) -> None:
     """Keep the card of a first payment that was made, for what its plan charges later."""
-    plan = find(connection, payment["id"])
+    plan = store.find_plan(connection, payment["id"])
     if plan is not None and plan["state"] == "waiting":
         _change(connection, plan["first"], state="running", outcome=outcome, next_on=_day(plan, 1).isoformat())
 
 
 def stop(connection: sqlite3.Connection, first: str) -> None:
     """Charge nothing more; stopping what has ended changes nothing."""
-    plan = find(connection, first)
+    plan = store.find_plan(connection, first)
     if plan is not None and plan["state"] in ("waiting", "running"):
         _change(connection, first, state="stopped", next_on=None)
 
@@ -99,7 +93,7 @@ def _try_card(connection: sqlite3.Connection, payment: str, first: store.Row, *,
 
 def public(connection: sqlite3.Connection, payment: str) -> store.Row | None:
     """Return the plan of a first payment as its shop reads it, with every charge."""
-    plan = find(connection, payment)
+    plan = store.find_plan(connection, payment)
     if plan is None:
         return None
     rows = connection.execute(

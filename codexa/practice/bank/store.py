@@ -84,8 +84,13 @@ def find_payment(connection: sqlite3.Connection, payment: str) -> Row | None:
     row = _one(connection, "SELECT * FROM payment WHERE id = ?", payment)
     if row is None:
         return None
-    plan = _one(connection, "SELECT * FROM plan WHERE first = ?", payment)
+    plan = find_plan(connection, payment)
     return row | {"cards": json.loads(row["cards"]), "payer": json.loads(row["payer"]), "plan": plan}
+
+
+def find_plan(connection: sqlite3.Connection, first: str) -> Row | None:
+    """Return the plan that begins with a payment."""
+    return _one(connection, "SELECT * FROM plan WHERE first = ?", first)
 
 
 def payments(connection: sqlite3.Connection, shop: str | None = None, most: int = 200, since: float = 0) -> list[Row]:

@@ -11,7 +11,7 @@ from babel.numbers import format_currency
 
 from codexa.core.formula.convert import text_of_number
 from codexa.core.formula.values import FormulaFailure
-from codexa.core.program.commitment import day_of
+from codexa.core.program.commitment import Later
 from codexa.core.program.payment import major_units
 from codexa.services.drafts import require
 from codexa.services.errors import NotFoundError
@@ -153,7 +153,8 @@ def payment_in_full(connect: Connect, *, who: SignedIn, form: UUID, number: int)
             raise NotFoundError
         plan = payments.find_plan(connection, payment=rows[0].id)
         happened = responses.list_events(connection, team=who.team_id, form=form, number=number)
-    days, more = _to_come(plan, made=rows[-1].turn)
+    runs = rows[0].plan_state in ("waiting", "running")
+    days, more = _to_come(plan, made=rows[-1].turn) if plan is not None and runs else ([], 0)
     amount = "" if plan is None else _money(plan.amount, rows[0].currency, rows[0].locale)
     return InFull(
         payments=[_shown(each) for each in rows],
@@ -177,16 +178,16 @@ def _happened(event: Event, first: ListedRow) -> MoneyEvent:
     )
 
 
-def _to_come(plan: PlanRow | None, *, made: int) -> tuple[list[date], int | None]:
-    """Return the next days of a plan that runs, and how many follow those."""
-    if plan is None or plan.state not in ("waiting", "running"):
-        return [], 0
+def _to_come(plan: PlanRow, *, made: int) -> tuple[list[date], int | None]:
+    """Return the next days of a plan after so many charges, and how many follow those."""
+    known = {name: getattr(plan, name) for name in ("every", "unit", "times", "starts_on", "paid_now")}
+    later = Later(amount=Decimal(plan.amount), **known)
     left = None if plan.times is None else plan.times - made
     count = MOST_TO_COME if left is None else min(left, MOST_TO_COME)
     days: list[date] = []
     for turn in range(made + 1, made + count + 1):
         try:
-            days.append(day_of(plan.starts_on, plan.every, plan.unit, turn if plan.paid_now else turn - 1))
+            days.append(later.day(turn))
         except FormulaFailure:
             return days, 0  # no day is after the year 9999
     return days, None if left is None else left - count

@@ -2,7 +2,7 @@
 
 import datetime
 import logging
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from uuid import UUID
 
 from codexa.services.errors import AccountRefusedError, RefundRefusedError
@@ -49,33 +49,39 @@ def settle_open(way: Way) -> int:
     return len(waiting) + len(refunds) + len(plans)
 
 
-def _look_at_plan(way: Way, payment_id: UUID, state: str) -> bool:
-    """Take up what a plan has charged, or stop one that is to be stopped; say whether the provider could be asked."""
+def _could_ask(way: Way, payment_id: UUID, ask: Callable[[], None], touch: Callable[..., None]) -> bool:
+    """Do what asks the provider, or note that it could not be done; say whether the provider answered."""
     try:
+        ask()
+    except _NOT_NOW as error:
+        _LOG.warning("payment %s is looked at again later: %s", payment_id, error)
+        with way.connect() as connection:
+            touch(connection, payment=payment_id)
+        return not isinstance(error, ProviderAwayError)
+    return True
+
+
+def _look_at_plan(way: Way, payment_id: UUID, state: str) -> bool:
+    """Take up what a plan has charged, or stop one that is to be stopped; say whether the provider answered."""
+
+    def ask() -> None:
         if state == "stopping":
             carry_out_stop(way, payment_id)
         else:
             look(way, payment_id)
-    except _NOT_NOW as error:
-        _LOG.warning("plan of payment %s is looked at again later: %s", payment_id, error)
-        with way.connect() as connection:
-            payments.touch_plan(connection, payment=payment_id)
-        return not isinstance(error, ProviderAwayError)
-    return True
+
+    return _could_ask(way, payment_id, ask, payments.touch_plan)
 
 
 def _settle_one(way: Way, payment_id: UUID) -> bool:
-    """Look at a payment, and let it expire if its time is over; say whether the provider could be asked."""
-    try:
+    """Look at a payment, and let it expire if its time is over; say whether the provider answered."""
+
+    def ask() -> None:
         row = look(way, payment_id)
         if row is not None and row.state == "due" and row.due_until < datetime.datetime.now(datetime.UTC):
             expire(way, payment_id)
-    except _NOT_NOW as error:
-        _LOG.warning("payment %s is looked at again later: %s", payment_id, error)
-        with way.connect() as connection:
-            payments.touch(connection, payment=payment_id)
-        return not isinstance(error, ProviderAwayError)
-    return True
+
+    return _could_ask(way, payment_id, ask, payments.touch)
 
 
 def _take_up_unheard(way: Way, account: UUID, theirs: Mapping[str, ProviderState]) -> None:

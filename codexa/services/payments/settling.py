@@ -153,7 +153,6 @@ def expire(way: Way, payment_id: UUID) -> PaymentRow | None:
             connection, payment=held.id, state="expired", reason="", card=held.card, refunded=held.refunded
         )
         _move(connection, held, "expired", "failed")
-        payments.set_plan(connection, payment=held.id, state="stopped", next_on=None)
         note(connection, held, "expired", "", {}, who="clock")
         claims.release(connection, form=held.form_id, number=held.number)
         return payments.payment_by_id(connection, payment=payment_id)

@@ -49,9 +49,12 @@ SELECT payment_id, amount, every, unit, times, starts_on, paid_now, words, state
 WHERE payment_id = %(payment)s;
 
 -- name: set_plan
--- Notes how a plan stands. One that is to be stopped runs no more until it is.
-UPDATE plan SET next_on = %(next_on)s, looked_at = now(),
-    state = CASE WHEN state = 'stopping' AND %(state)s = 'running' THEN state ELSE %(state)s END
+-- Notes how a plan stands. One that is to be stopped runs no more until it is; one that is over stays so, though an
+-- answer that the provider gave before comes after.
+UPDATE plan SET looked_at = now(),
+    next_on = CASE WHEN state IN ('stopped', 'ended') THEN NULL ELSE %(next_on)s::date END,
+    state = CASE WHEN state IN ('stopped', 'ended') OR (state = 'stopping' AND %(state)s = 'running') THEN state
+        ELSE %(state)s END
 WHERE payment_id = %(payment)s;
 
 -- name: ask_to_stop
@@ -185,7 +188,9 @@ SELECT payment.id, payment.form_id, payment.number, payment.account_id, payment.
     payment.cards, payment.state, payment.reason, payment.card, payment.refunded, payment.provider_id, payment.page,
     payment.due_until, payment.created_at, payment.changed_at, payment.turn, payment.day, payment.receipt,
     form.draft ->> 'name' AS form_name, form.draft ->> 'locale' AS locale, response.test,
-    coalesce(plan.words, '') AS plan, coalesce(plan.state, '') AS plan_state, plan.next_on
+    coalesce(plan.words, '') AS plan, plan.next_on,
+    -- Nothing follows a payment that was never made.
+    CASE WHEN plan.state IS NULL THEN '' WHEN payment.state = 'expired' THEN 'stopped' ELSE plan.state END AS plan_state
 FROM payment JOIN form ON form.id = payment.form_id
     JOIN response ON (response.form_id, response.number) = (payment.form_id, payment.number)
     LEFT JOIN plan ON plan.payment_id = payment.id

@@ -4,7 +4,9 @@ import { say } from "../text/visitor";
 const NEAR = 0.8;
 
 /** Characters as people see them: a letter with its accents, or a flag, is one. */
-export const characters = (text: string): number => [...new Intl.Segmenter().segment(text)].length;
+export const characters = (text: string): number =>
+  // Where a browser can't tell them apart the count may be too high; the server's is the one that decides.
+  [...("Segmenter" in Intl ? new Intl.Segmenter().segment(text) : text)].length;
 
 export function LengthTold({ text, most }: { text: string; most: number | null | undefined }) {
   // No text has more characters than units: most need not be counted.
