@@ -51,6 +51,8 @@ WORKBENCH: tuple[Blueprint, ...] = (
 PUBLIC: tuple[Blueprint, ...] = (public.blueprint, payments.told, brands.pictures)
 for _each in WORKBENCH:
     limits.limiter.limit(limits.team_rate, key_func=limits.who_is_counted)(_each)
+for _each in PUBLIC:
+    limits.limiter.limit(limits.public_rate)(_each)
 # What a process answers; the two sides may run apart, so that work on large drafts never makes visitors wait.
 SIDES = {"all": (*WORKBENCH, *PUBLIC), "workbench": WORKBENCH, "public": PUBLIC}
 

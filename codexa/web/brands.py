@@ -13,7 +13,6 @@ from codexa.web.contract.forms import MadeReply
 from codexa.web.database import connection, files_folder
 from codexa.web.endpoint import endpoint
 from codexa.web.guard import may
-from codexa.web.limits import limiter, public_rate
 
 blueprint = Blueprint("brands", __name__)
 pictures = Blueprint("pictures", __name__)
@@ -64,7 +63,6 @@ def upload() -> PictureReply:
 
 
 @pictures.get("/pictures/<uuid:picture>")
-@limiter.limit(public_rate)
 def picture(picture: UUID) -> Response:
     """A picture of a form; it never changes."""
     with connection() as database:

@@ -28,7 +28,7 @@ from codexa.web.contract.payments import (
 from codexa.web.database import connection, editions
 from codexa.web.endpoint import endpoint, error_reply
 from codexa.web.guard import may
-from codexa.web.limits import HEAVY_RATE, limiter, public_rate, who_is_counted
+from codexa.web.limits import HEAVY_RATE, limiter, who_is_counted
 from codexa.web.reading import BadRequestError
 
 blueprint = Blueprint("payments", __name__)
@@ -162,7 +162,6 @@ def charge_again(form: UUID, number: int, turn: int) -> DoneReply:
 
 
 @told.post("/api/told/<uuid:account>")
-@limiter.limit(public_rate)
 def hear(account: UUID) -> Response:
     """Hear an event of an account's provider; it is told again where it can't be taken up now."""
     try:

@@ -34,7 +34,7 @@ from codexa.web.database import connection, editions, files_folder
 from codexa.web.endpoint import endpoint, json_reply
 from codexa.web.first_view import FirstView, first_view, received_view
 from codexa.web.guard import frame_policy
-from codexa.web.limits import PDF_RATE, limiter, public_rate
+from codexa.web.limits import PDF_RATE, limiter
 from codexa.web.network import network
 from codexa.web.payments import way
 from codexa.web.reading import BadRequestError
@@ -49,7 +49,6 @@ MOST_ANSWERS = 1024 * 1024  # bytes; a hundred long texts, or five hundred rows 
 
 @blueprint.get("/f/<team>/<slug>")
 @blueprint.get("/f/<team>/<slug>/<page>")
-@limiter.limit(public_rate)
 def page(team: str, slug: str, page: str = "") -> Response:
     """The form on a page of its own; `page` is the address of one of its pages."""
     return _page(team, slug, page, framed=False)
@@ -57,7 +56,6 @@ def page(team: str, slug: str, page: str = "") -> Response:
 
 @blueprint.get("/embed/<team>/<slug>")
 @blueprint.get("/embed/<team>/<slug>/<page>")
-@limiter.limit(public_rate)
 def framed_page(team: str, slug: str, page: str = "") -> Response:
     """The form for a frame on one of the websites that it lists."""
     return _page(team, slug, page, framed=True)
@@ -96,14 +94,12 @@ def _page(team: str, slug: str, page: str, *, framed: bool) -> Response:
 
 
 @blueprint.get("/received/<uuid:form>/<number:number>/<mark>")
-@limiter.limit(public_rate)
 def received_page(form: UUID, number: int, mark: str) -> Response:
     """The confirmation of a response on a page of its own, for whoever has its address."""
     return _received_page(form, number, mark, framed=False)
 
 
 @blueprint.get("/embed/received/<uuid:form>/<number:number>/<mark>")
-@limiter.limit(public_rate)
 def framed_received_page(form: UUID, number: int, mark: str) -> Response:
     """The same in the frame in which the form was."""
     return _received_page(form, number, mark, framed=True)
@@ -188,7 +184,6 @@ _EDITION = "/api/public/<uuid:form>/<number:edition>"
 
 
 @endpoint(blueprint, "POST", f"{_EDITION}/state", body=EvaluateRequest, reply=EvaluateReply, most=MOST_ANSWERS)
-@limiter.limit(public_rate)
 def state(asked: EvaluateRequest, form: UUID, edition: int) -> Response:
     """Return the form's state with what the visitor has entered, or what of it hangs on the answers that changed."""
     program = editions().program(form, edition)
@@ -199,7 +194,6 @@ def state(asked: EvaluateRequest, form: UUID, edition: int) -> Response:
 
 
 @endpoint(blueprint, "POST", f"{_EDITION}/files/<block>", reply=UploadReply)
-@limiter.limit(public_rate)
 def upload(form: UUID, edition: int, block: str) -> UploadReply:
     """Take a file for a field: the body is its content, the query's `name` its name, `visit` the visit."""
     program = editions().program(form, edition)
@@ -235,7 +229,6 @@ def _quotas() -> Quotas:
 
 
 @blueprint.get("/api/public/files/<uuid:upload_id>/small")
-@limiter.limit(public_rate)
 def thumbnail(upload_id: UUID) -> Response:
     """A small picture of a file, made by us; who knows its id is who sent it."""
     response = send_file(uploads.thumbnail(files_folder(), upload_id).absolute(), mimetype="image/jpeg")
@@ -244,7 +237,6 @@ def thumbnail(upload_id: UUID) -> Response:
 
 
 @endpoint(blueprint, "POST", f"{_EDITION}/responses", body=SubmitRequest, reply=ReceivedReply, most=MOST_ANSWERS)
-@limiter.limit(public_rate)
 def submit(asked: SubmitRequest, form: UUID, edition: int) -> Response:
     """Keep a response once per Idempotency-Key, or say what is wrong with it (422)."""
     key = request.headers.get("Idempotency-Key", "")
@@ -265,7 +257,6 @@ def submit(asked: SubmitRequest, form: UUID, edition: int) -> Response:
 
 
 @endpoint(blueprint, "POST", "/api/public/received/<uuid:form>/<number:number>/<mark>/payment", reply=ReceivedReply)
-@limiter.limit(public_rate)
 def pay(form: UUID, number: int, mark: str) -> ReceivedReply:
     """Have the bank take a response's payment, or look how it stands; what follows once it is paid comes along."""
     paid = received.pay(way(), form=form, number=number, mark=mark)
