@@ -5,17 +5,25 @@ import warnings
 from pathlib import Path
 
 from PIL import Image, ImageOps
+from pillow_heif import register_heif_opener
 
 from codexa.services.errors import FileRefusedError, TooBusyError
 
 MAX_PIXELS = 60_000_000  # a picture of more is no photo
 # Formats that Pillow may open; each further one is a further way in.
-FORMATS = {"image/jpeg": "JPEG", "image/png": "PNG", "image/gif": "GIF", "image/webp": "WEBP"}
+FORMATS = {
+    "image/jpeg": "JPEG",
+    "image/png": "PNG",
+    "image/gif": "GIF",
+    "image/webp": "WEBP",
+    "image/heic": "HEIF",
+}
 _MOST_COST = 96_000_000  # for unpacking one picture: about its bytes of memory, or a third of a second
 # What each pixel costs, in bytes or in time that stands for as many, measured (bench/hostile.py). A plain JPEG is
 # unpacked no larger than it is wanted; a progressive one holds the coefficients of the whole.
-_PER_PIXEL = {"JPEG": 0, "PNG": 6, "GIF": 7, "WEBP": 14}
+_PER_PIXEL = {"JPEG": 0, "PNG": 6, "GIF": 7, "WEBP": 14, "HEIF": 7}
 _PROGRESSIVE = 4
+register_heif_opener()
 # One at a time in each process: memory is what pictures need most.
 _UNPACKING = threading.Lock()
 _WAIT_SECONDS = 10.0

@@ -8,7 +8,7 @@ from uuid import UUID
 
 from codexa.core.program.evaluate import State
 from codexa.core.program.faces import ConfirmationFace, FormFace
-from codexa.core.program.public import confirmation_face, form_face, order_face
+from codexa.core.program.public import confirmation_face, form_face, form_state, order_face
 from codexa.core.program.response_document import response_document
 from codexa.services import brands
 from codexa.services.answering import Given, state_with
@@ -60,11 +60,17 @@ def seen_again(way: Way, *, form: UUID, number: int, mark: str) -> SeenAgain:
         address=f"/f/{row.team_slug}/{row.slug}",
         sites=row.sites,
         face=form_face(program).model_copy(update={"brand": look}),
-        state=state_with(program, Given(answers={}, link={})),
+        state=state_with(program, Given(answers={}, link={})) | _way_taken(state),
         confirmation=confirmation_face(state),
         payment=payment_of(way, form=form, number=number, edition=row.edition),
         order=order_face(state),
     )
+
+
+def _way_taken(state: State) -> dict[str, Any]:
+    """Return the pages that were gone through, with their titles, for what tells the progress."""
+    seen = form_state(state, only={page.id for page in state.program.form.pages})
+    return {"path": seen["path"], "texts": seen.get("texts", {})}
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)

@@ -11,7 +11,7 @@ from uuid import UUID, uuid4
 
 import filetype  # type: ignore[import-untyped]  # the package ships no types
 
-from codexa.core.fields.file_upload import FileUploadField, file_problem
+from codexa.core.fields.file_upload import FileUploadField, file_problem, too_large
 from codexa.core.formula.values import UploadedFile
 from codexa.core.program.program import Program
 from codexa.services import pictures
@@ -25,6 +25,7 @@ _MOST_NAME = 150  # characters
 _AT_ONCE = 64 * 1024  # bytes read at a time
 _HEAD = 8_192  # bytes in which a file's type is found
 _MEGABYTE = 1_000_000
+_HEIC = "image/heic"
 # Each holds a thread for as long as a visitor's line takes; the others are left for those who fill in.
 _ARRIVING = threading.BoundedSemaphore(4)
 
@@ -77,13 +78,16 @@ def store(connect: Connect, program: Program, folder: Path, sent: Sent, quotas: 
         size = _received(sent.content, path, field, shown_name)
         known = UploadedFile(id=str(upload_id), name=shown_name, size=size, media_type=media_type_of(path))
         _refuse(file_problem(known, field))
+        if field.heic_as_jpeg and known.media_type == _HEIC:
+            known = _as_jpeg(path, known)
+            _refuse(file_problem(known, _taking_jpeg(field)))
         has_thumbnail = _make_thumbnail(path, known)
         upload = Upload(
             id=upload_id,
             block_id=sent.block,
-            name=shown_name,
+            name=known.name,
             media_type=known.media_type,
-            size=size,
+            size=known.size,
             has_thumbnail=has_thumbnail,
         )
         with connect() as connection:
@@ -94,6 +98,21 @@ def store(connect: Connect, program: Program, folder: Path, sent: Sent, quotas: 
     return upload
 
 
+def _as_jpeg(path: Path, known: UploadedFile) -> UploadedFile:
+    """Put a JPEG in the place of a picture, as large as it is, without what its camera wrote beside it."""
+    picture = pictures.shrunk(path, known.name, known.media_type, (pictures.MAX_PIXELS, pictures.MAX_PIXELS))
+    if picture is None:
+        raise FileRefusedError(f"{known.name} is too large a picture. Send it as JPEG, or a smaller one.")
+    with path.open("wb") as file:
+        picture.convert("RGB").save(file, "JPEG", quality=90)
+    name = f"{Path(known.name).stem}.jpg"
+    return UploadedFile(id=known.id, name=name, size=path.stat().st_size, media_type="image/jpeg")
+
+
+def _taking_jpeg(field: FileUploadField) -> FileUploadField:
+    return field.model_copy(update={"picture_types": ("jpeg",)})
+
+
 def _refuse(problem: str | None) -> None:
     if problem:
         raise FileRefusedError(problem)
@@ -101,11 +120,7 @@ def _refuse(problem: str | None) -> None:
 
 def _refuse_length(length: int | None, field: FileUploadField, name: str) -> None:
     if length is not None and length > field.megabytes * _MEGABYTE:
-        raise FileRefusedError(_too_large(name, field))
-
-
-def _too_large(name: str, field: FileUploadField) -> str:
-    return f"{name} is too large; send at most {field.megabytes} MB."
+        raise FileRefusedError(too_large(name, length, field))
 
 
 def _refuse_over_quota(connect: Connect, folder: Path, sent: Sent, quotas: Quotas) -> None:
@@ -149,7 +164,7 @@ def _write(content: IO[bytes], path: Path, field: FileUploadField, name: str) ->
         while piece := content.read(_AT_ONCE):
             size += len(piece)
             if size > most:
-                raise FileRefusedError(_too_large(name, field))
+                raise FileRefusedError(too_large(name, None, field))
             file.write(piece)
     if size == 0:
         raise FileRefusedError(f"{name} is empty. Choose the file again.")

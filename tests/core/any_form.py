@@ -119,6 +119,7 @@ def forms(draw):
         {"type": "repeat", "id": "brows", "key": "zqrows", "label": "Rows", "kinds": [rows], "max_rows": 3},
         {"type": "text", "id": "btext", "key": "zqtext", "text": "<p>{zq0} and {zqtotal} and {order.total}</p>"},
         {"type": "order_summary", "id": "border", "key": "zqsummary", "label": "Your order"},
+        {"type": "all_answers", "id": "banswers", "key": "zqanswers", "label": "Your answers"},
     ]
     more[0]["format"] = "text"
     held = draw(some.integers(0, len(blocks)))

@@ -18,7 +18,8 @@ from codexa.core.fields.formatted import present, settle
 from codexa.core.fields.number import NumberField, NumberType
 from codexa.core.fields.sample_people import somebody
 from codexa.core.fields.short_text import ShortTextField, ShortTextType
-from codexa.core.fields.single_choice import SingleChoiceType
+from codexa.core.fields.signature import SignatureField, SignatureType
+from codexa.core.fields.single_choice import SingleChoiceField, SingleChoiceType
 from codexa.core.fields.text_value import characters
 from codexa.core.form.form import Form, Page, read_form
 from codexa.core.program.proof import proof
@@ -186,6 +187,15 @@ def test_what_is_no_number_is_refused_in_words(raw, code):
 )
 def test_limits_are_included(raw, message):
     assert number(raw, minimum=1, maximum=60)[1] == message
+
+
+def test_own_words_and_names_are_refused_where_too_long_never_cut():
+    own = SingleChoiceField(id="c", key="c", label="C", other=True)
+    assert SingleChoiceType().parse({"other": "e\u0301" * 500}, own, REGION).label == "e\u0301" * 500
+    with pytest.raises(AnswerError, match="at most 500 characters; these are 501"):
+        SingleChoiceType().parse({"other": "x" * 501}, own, REGION)
+    with pytest.raises(AnswerError, match="at most 200 characters; these are 201"):
+        SignatureType().parse("x" * 201, SignatureField(id="s", key="s", label="S"), REGION)
 
 
 def test_text_is_trimmed_composed_and_kept_in_any_script():

@@ -203,6 +203,18 @@ class TestOldDocuments:
         assert shown == document["shown"]
         assert read_imported(document["definition"]) == form
 
+    def test_of_format_1_keep_their_progress_and_the_country_of_their_telephone_numbers(self):
+        phone = {"type": "phone", "id": "t", "key": "t", "label": "Phone"}
+        group = {"type": "group", "id": "g", "key": "g", "blocks": [phone]}
+        old = {"name": "Old", "locale": "de_AT", "progress": "bar", "pages": [{"id": "p", "blocks": [group]}]}
+        form = read_stored(old)
+        assert form.progress == ("bar",)
+        assert form.pages[0].blocks[0].blocks[0].country == "AT"
+        assert read_stored({"name": "Old", "progress": "none"}).progress == ()
+        for broken in ({"pages": 3}, {"pages": [3], "locale": 7}, {"progress": "round"}):
+            with pytest.raises(DefinitionError):
+                read_imported({"name": "Old", **broken})
+
     def test_stand_there_for_every_format_that_there_was(self):
         kept = {json.loads(path.read_text(encoding="utf-8"))["definition"].get("format", 1) for path in DOCUMENTS}
         assert kept == set(range(1, FORMAT + 1))

@@ -22,6 +22,7 @@ from codexa.core.program.notes import links, notes
 from codexa.core.program.proof import proof
 from codexa.core.program.public import form_face, form_state
 from codexa.core.program.samples import sample_answers
+from core.forms import block, facts_of, program_of
 from core.formulas import CONTEXT
 
 PROGRAM = compile_form(read_form(visit_document()))
@@ -235,6 +236,40 @@ class TestPublicFace:
         program = program_with(lambda blocks: blocks[4].update(shown="people > 1"))
         state = form_state(evaluate(program, {"show": "o1", "people": "1"}, CONTEXT))
         assert state["blocks"]["price"] == {"shown": False}
+
+
+class TestAllAnswers:
+    SMALL = program_of(
+        pages=[
+            {
+                "id": "p1",
+                "title": "Visit of {people}",
+                "blocks": [
+                    block("number", "people"),
+                    block("short_text", "school", shown="people > 12"),
+                    block("short_text", "no_label", label=""),
+                ],
+            },
+            {"id": "p2", "title": "Look over", "blocks": [block("all_answers", "all")]},
+        ]
+    )
+
+    def told(self, answers):
+        return [
+            (page.title, [(a.label, a.text) for a in page.answers])
+            for page in facts_of(self.SMALL, answers).blocks["all"].answers
+        ]
+
+    def test_tell_what_is_shown_and_not_blank_by_pages_and_no_key(self):
+        assert self.told({}) == []
+        assert self.told({"people": "3", "school": "Eagle Rock"}) == [("Visit of 3", [("People", "3")])]
+        assert self.told({"people": "1300", "school": "Eagle Rock", "nolabel": "x"}) == [
+            ("Visit of 1,300", [("People", "1,300"), ("School", "Eagle Rock"), ("", "x")])
+        ]
+
+    def test_are_told_anew_after_any_answer(self):
+        assert set(form_face(self.SMALL).asks) >= {"people", "school", "nolabel"}
+        assert "all" in facts_of(self.SMALL, {"school": "x"}, self.SMALL.affected(["school"])).blocks
 
 
 def test_the_core_loads_neither_web_nor_database():

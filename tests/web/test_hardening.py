@@ -239,7 +239,7 @@ class TestKilledWorkers:
 class TestPublishedDocuments:
     @pytest.mark.parametrize(
         "change",
-        [{"colour": "red"}, {"pages": [{"id": "UPPER"}]}, {"brand": {"accent": "blue"}}, {"format": 2}, {"pages": {}}],
+        [{"colour": "red"}, {"pages": [{"id": "UPPER"}]}, {"brand": {"accent": "blue"}}, {"format": 3}, {"pages": {}}],
     )
     def test_the_schema_refuses_what_the_server_refuses(self, change):
         document = visit_document() | change

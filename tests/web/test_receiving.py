@@ -142,7 +142,7 @@ class TestFiles:
         assert send_file(agent, moment, content=b"%PDF-1.4" + b" " * 4_900_000).status_code == 200
         refused = send_file(agent, moment, content=b"%PDF-1.4" + b" " * 5_100_000)
         assert refused.status_code == _STATUSES["file_refused"]
-        assert refused.json["message"] == "dome.pdf is too large; send at most 5 MB."
+        assert refused.json["message"] == "dome.pdf is too large (5.2 MB); send at most 5 MB."
 
     def test_what_waits_is_counted_by_network_form_and_disk(self, app, agent, moment):
         settings = app.config["SETTINGS"]

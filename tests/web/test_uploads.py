@@ -1,6 +1,7 @@
 """Files that visitors send: what is taken, what is refused, and who may have them."""
 
 import io
+import json
 import struct
 import uuid
 import zlib
@@ -112,6 +113,26 @@ def test_what_is_no_such_file_is_refused_in_words_and_leaves_nothing(send, folde
     assert reply.status_code == _STATUSES["file_refused"]
     assert words in reply.json["message"]
     assert list(folder.iterdir()) == []
+
+
+@pytest.fixture
+def heic_form(connection, mira):
+    document = json.loads(json.dumps(DOCUMENT))
+    document["pages"][0]["blocks"][0] |= {"heic_as_jpeg": True, "picture_types": ["heic"]}
+    form = desk.import_form(within(connection), who=mira, document=document)
+    publishing.publish(within(connection), who=mira, form=form, revision=1)
+    connection.commit()
+    return form
+
+
+def test_a_photo_in_heic_is_kept_as_jpeg_where_the_author_wants_it(agent, send, heic_form, folder):
+    assert send(picture("HEIF"), "dome.heic").json["name"] == "dome.heic"
+    address = f"/api/public/{heic_form}/1/files/photo?name=dome.heic"
+    taken = agent.client.post(address, data=picture("HEIF", (90, 60))).json
+    assert taken["name"] == "dome.jpg"
+    with Image.open(folder / taken["id"]) as kept:
+        assert (kept.format, kept.size) == ("JPEG", (90, 60))
+    assert "HEIC" in agent.client.post(address, data=picture("PNG")).json["message"]
 
 
 @pytest.mark.parametrize("block", ["name", "nothing"])

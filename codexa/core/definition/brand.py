@@ -38,6 +38,7 @@ class Brand(Part):
     fields: Literal["outlined", "filled", "underlined"] = "outlined"
     button: Literal["like_fields", "pill"] = "like_fields"
     button_width: Literal["words", "full"] = "words"
+    button_size: Literal["small", "normal", "large"] = "normal"
     logo: PictureSource = ""
     logo_alternative: Label = ""
     header_picture: PictureSource = ""

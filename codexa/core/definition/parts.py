@@ -92,7 +92,7 @@ class BlockFace(Part):
 
     id: Identifier
     type: str
-    width: Literal["full", "half", "third"] = "full"
+    width: Literal["full", "half", "third", "quarter"] = "full"
 
 
 class FieldFace(BlockFace):
@@ -140,10 +140,16 @@ class Group(Block):
 
 
 class RowKindFace(Part):
-    """What the browser may know of a row kind: the words on the button that adds such a row."""
+    """What the browser may know of a row kind.
+
+    The button that adds such a row says `add_label`, or "Add" and the label. With `one_line` its blocks stand beside
+    one another wherever they fit, as in a table.
+    """
 
     id: Identifier
     label: VisitorLabel
+    add_label: ButtonLabel = ""
+    one_line: bool = False
     max_rows: Annotated[int, Setting(ge=1, le=MAX_ROWS)] | None = None
 
 

@@ -13,13 +13,13 @@ from codexa.core.definition.formulas import INSERTION
 from codexa.core.definition.parts import InsertedText, Words
 
 _TAGS = {"p", "br", "strong", "em", "u", "s", "ul", "ol", "li", "a", "h4", "blockquote", "sub", "sup", "span"}
-_CLASSES = {"cx-small", "cx-large", "cx-centre", "cx-end"}
+_CLASSES = {"cx-small", "cx-large", "cx-centre", "cx-end", "cx-accent"}
 _ATTRIBUTES = {"a": {"href"}}
 _SCHEMES = {"http", "https", "mailto", "tel"}
 
 
 def sanitised(text: str) -> str:
-    """Return HTML with only what rich text may hold: paragraphs, lists, emphasis, links, size and alignment."""
+    """Return HTML with only what rich text may hold: paragraphs, lists, emphasis, links, size, alignment, accent."""
     return nh3.clean(
         text,
         tags=_TAGS,

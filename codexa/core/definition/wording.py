@@ -96,6 +96,7 @@ MESSAGES: tuple[Message, ...] = (
     ),
     Message("reload", _ON_THE_WAY, "Button that loads the page again", "Load again"),
     Message("loading", _ON_THE_WAY, "Before the form can be filled in", "The form is being loaded …"),
+    Message("changeAnswers", _ON_THE_WAY, "In all answers, button that leads back to a page", "Change"),
     Message("none", _CHOICES, "Button that takes a choice back", "Choose none"),
     Message(
         "dropped",
@@ -131,6 +132,12 @@ MESSAGES: tuple[Message, ...] = (
         "Wait until your files have arrived, or remove them.",
     ),
     Message(
+        "filesTooMany",
+        _FILES,
+        "When more files were chosen than may be sent",
+        "At most {most} can be sent; {count} more were not taken.",
+    ),
+    Message(
         "filesRefused",
         _FILES,
         "Going on after a file was refused",
@@ -149,7 +156,7 @@ MESSAGES: tuple[Message, ...] = (
     Message("town", _PARTS, "Part of an address", "Town"),
     Message("country", _PARTS, "Part of an address", "Country"),
     Message("progress", _PROGRESS, "For screen readers: what the bar is", "Progress"),
-    Message("of", _PROGRESS, "Progress as a count", "{at} of {count}"),
+    Message("of", _PROGRESS, "Progress as a count", "Page {at} of {count}"),
     Message("percent", _PROGRESS, "Progress in percent", "{share} % done"),
     Message("oneLeft", _PROGRESS, "One question left", "1 question left"),
     Message("left", _PROGRESS, "Several questions left", "{count} questions left"),

@@ -6,6 +6,7 @@ from pydantic import BaseModel
 
 from codexa.core.definition.parts import Block, Field
 from codexa.core.fields.address import AddressType
+from codexa.core.fields.all_answers import AllAnswersType
 from codexa.core.fields.calculated import CalculatedType
 from codexa.core.fields.content import DividerType, HeadingType, PictureType, TextType
 from codexa.core.fields.date import DateType
@@ -67,6 +68,7 @@ BLOCK_TYPES: tuple[BlockType[Any], ...] = (
     TextType(),
     PictureType(),
     DividerType(),
+    AllAnswersType(),
     GroupType(),
     RepeatType(),
     HiddenType(),

@@ -10,11 +10,16 @@ from codexa.core.fields.field_type import BlockType, Family
 
 
 class HeadingFace(BlockFace):
-    """What the browser may know of a heading: all that it says."""
+    """What the browser may know of a heading: all that it says, and how it is set."""
 
     type: Literal["heading"] = "heading"
     text: VisitorLabel
     lead: VisitorWords = ""
+    align: Literal["start", "centre", "end"] = "start"
+    size: Literal["small", "normal", "large"] = "normal"
+    italic: bool = False
+    underlined: bool = False
+    accent: bool = False
 
 
 class HeadingBlock(HeadingFace, Block):

@@ -1,5 +1,6 @@
 """File and photo upload: files that are sent before the form is handed in."""
 
+import math
 from collections.abc import Mapping
 from decimal import Decimal
 from typing import Annotated, Any, Literal
@@ -12,10 +13,12 @@ from codexa.core.fields.field_type import NO_SETTINGS, Facet, Family, FieldType,
 from codexa.core.formula.types import NUMBER, TEXT, Kind, Type
 from codexa.core.formula.values import Files, UploadedFile
 
+PictureType = Literal["jpeg", "png", "gif", "webp", "heic", "avif"]
+PICTURE_TYPES: tuple[PictureType, ...] = ("jpeg", "png", "gif", "webp", "heic", "avif")
 FileKind = Literal["picture", "pdf", "document", "table", "sound", "film", "archive"]
 # What each kind lets in, as media types found in a file's first bytes (not what its name says).
 MEDIA_TYPES: dict[str, frozenset[str]] = {
-    "picture": frozenset({"image/jpeg", "image/png", "image/gif", "image/webp", "image/heic", "image/avif"}),
+    "picture": frozenset(f"image/{each}" for each in PICTURE_TYPES),
     "pdf": frozenset({"application/pdf"}),
     "document": frozenset(
         {
@@ -38,20 +41,50 @@ MEDIA_TYPES: dict[str, frozenset[str]] = {
     "film": frozenset({"video/mp4", "video/webm", "video/quicktime", "video/x-matroska"}),
     "archive": frozenset({"application/zip"}),
 }
+PICTURE_WORDS: dict[PictureType, str] = {
+    "jpeg": "JPEG", "png": "PNG", "gif": "GIF", "webp": "WebP", "heic": "HEIC", "avif": "AVIF"
+}  # fmt: skip
+KIND_WORDS: dict[FileKind, str] = {
+    "pdf": "PDF", "document": "text document", "table": "table", "sound": "sound", "film": "film", "archive": "zip"
+}  # fmt: skip
 MAX_MEGABYTES = 100
 
 
 class FileUploadFace(FieldFace):
-    """What the browser may know of an upload: which kinds of files, how many, and how large each."""
+    """What the browser may know of an upload: which kinds of files, how many, and how large each.
+
+    Of pictures those of `picture_types` are let in.
+    """
 
     type: Literal["file_upload"] = "file_upload"
     kinds: tuple[FileKind, ...] = ("picture", "pdf", "document", "table")
+    picture_types: tuple[PictureType, ...] = PICTURE_TYPES
     most: Annotated[int, Setting(ge=1, le=50)] = 5
     megabytes: Annotated[int, Setting(ge=1, le=MAX_MEGABYTES)] = 10
 
 
 class FileUploadField(FileUploadFace, Question):
-    """Up to `most` files of these kinds, each of at most so many `megabytes` (of 1,000,000 bytes)."""
+    """Up to `most` files of these kinds, each of at most so many `megabytes` (of 1,000,000 bytes).
+
+    With `heic_as_jpeg` photos in HEIC are kept as JPEG, which every program opens.
+    """
+
+    heic_as_jpeg: bool = False
+
+    @property
+    def media_types(self) -> frozenset[str]:
+        """The media types that are let in."""
+        pictures = {f"image/{each}" for each in self.picture_types}
+        return frozenset(
+            each for kind in self.kinds for each in MEDIA_TYPES[kind] if kind != "picture" or each in pictures
+        )
+
+    @property
+    def wanted(self) -> str:
+        """The kinds that are let in, in words, pictures by their types."""
+        pictures = [PICTURE_WORDS[each] for each in self.picture_types]
+        words = (pictures if kind == "picture" else [KIND_WORDS[kind]] for kind in self.kinds)
+        return ", ".join(each for kind in words for each in kind)
 
 
 class FileUploadType(FieldType[FileUploadField]):
@@ -66,8 +99,10 @@ class FileUploadType(FieldType[FileUploadField]):
     can_be_wrong = True
 
     def findings(self, block: FileUploadField) -> list[tuple[str, str, str]]:
-        """No kind of file."""
-        return [] if block.kinds else [("kinds", "No kind of file is let in.", "Choose at least one kind.")]
+        """No kind of file, or of picture."""
+        if not block.media_types:
+            return [("kinds", "No kind of file is let in.", "Choose at least one kind, and of pictures one type.")]
+        return []
 
     def value_type(self, block: FileUploadField) -> Type:
         """Files, or blank."""
@@ -98,12 +133,12 @@ class FileUploadType(FieldType[FileUploadField]):
     ) -> str | None:
         """The number of files, and for each its size and type."""
         if len(value) > block.most:
-            return f"Send at most {block.most} file{'s' if block.most > 1 else ''}."
+            return f"Send at most {block.most} file{'s' if block.most > 1 else ''}; these are {len(value)}."
         return next((wrong for each in value if (wrong := file_problem(each, block))), None)
 
     def limits(self, block: FileUploadField) -> str:
         """The limits in words."""
-        return f"at most {block.most}, each up to {block.megabytes} MB: {', '.join(block.kinds)}"
+        return f"at most {block.most}, each up to {block.megabytes} MB: {block.wanted}"
 
     def present(self, value: Files, block: FileUploadField, region: Region, medium: Medium) -> str:
         """The names."""
@@ -131,10 +166,16 @@ class FileUploadType(FieldType[FileUploadField]):
 def file_problem(file: UploadedFile, block: FileUploadField) -> str | None:
     """Return what is wrong with one file, as a sentence for the visitor, or None."""
     if file.size > block.megabytes * 1_000_000:
-        return f"{file.name} is too large; send at most {block.megabytes} MB."
-    if not any(file.media_type in MEDIA_TYPES[kind] for kind in block.kinds):
-        return f"{file.name} is of another kind than is wanted here ({', '.join(block.kinds)})."
+        return too_large(file.name, file.size, block)
+    if file.media_type not in block.media_types:
+        return f"{file.name} is of another kind than is wanted here. Send one of these: {block.wanted}."
     return None
+
+
+def too_large(name: str, size: int | None, block: FileUploadField) -> str:
+    """Return the sentence for a file that is larger than the field takes; `size` in bytes, None where it went on."""
+    told = "" if size is None else f" ({math.ceil(size / 100_000) / 10} MB)"
+    return f"{name} is too large{told}; send at most {block.megabytes} MB."
 
 
 def _file(known: dict[str, Any]) -> UploadedFile:

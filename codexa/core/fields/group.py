@@ -1,6 +1,8 @@
 """Group: blocks that belong together."""
 
-from typing import TYPE_CHECKING, Literal
+from typing import TYPE_CHECKING, Annotated, Literal
+
+from pydantic import Field as Setting
 
 from codexa.core.definition.parts import BlockFace, Group, VisitorLabel, VisitorWords
 from codexa.core.fields.field_type import BlockType, Family
@@ -11,11 +13,12 @@ if TYPE_CHECKING:
 
 
 class GroupFace(BlockFace):
-    """What the browser may know of a group."""
+    """What the browser may know of a group: its blocks fill so many `columns`, one after another, where they fit."""
 
     type: Literal["group"] = "group"
     label: VisitorLabel = ""
     help: VisitorWords = ""
+    columns: Annotated[int, Setting(ge=1, le=4)] = 1
     blocks: "tuple[AnyFace, ...]" = ()
 
 
@@ -25,6 +28,7 @@ class GroupBlock(Group):
     type: Literal["group"] = "group"
     label: VisitorLabel = ""
     help: VisitorWords = ""
+    columns: Annotated[int, Setting(ge=1, le=4)] = 1
     blocks: "tuple[AnyBlock, ...]" = ()
 
 

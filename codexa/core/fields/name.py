@@ -2,16 +2,18 @@
 
 from typing import Any, Literal
 
-from codexa.core.definition.parts import FieldFace, Question
+from codexa.core.definition.parts import FieldFace, Label, Question
 from codexa.core.fields.composite import CompositeType
 from codexa.core.fields.field_type import Family, Sampling
 
 
 class NameFace(FieldFace):
-    """What the browser may know of a name."""
+    """What the browser may know of a name; the first box, or the only one, has the first `placeholder`."""
 
     type: Literal["name"] = "name"
     parts: Literal["one", "first_last"] = "first_last"
+    placeholder: Label = ""
+    placeholder_last: Label = ""
 
 
 class NameField(NameFace, Question):

@@ -24,6 +24,7 @@ from codexa.core.definition.parts import (
 )
 from codexa.core.errors import AnswerError
 from codexa.core.fields.field_type import Facet, FieldType, Medium, Region, Sampling
+from codexa.core.fields.text_value import characters
 from codexa.core.formula import convert
 from codexa.core.formula.functions.function import Role
 from codexa.core.formula.types import Kind, Type
@@ -155,7 +156,10 @@ class OptionsType(FieldType[OptionedModel], Generic[OptionedModel]):
         if isinstance(raw, str) and (choice := block.choices.get(raw)) is not None:
             return choice
         if block.other and isinstance(raw, dict) and isinstance(raw.get(OTHER), str) and raw[OTHER].strip():
-            return Choice(OTHER, label=raw[OTHER].replace("\x00", "").strip()[:MAX_OTHER])
+            words = raw[OTHER].replace("\x00", "").strip()
+            if (length := characters(words)) > MAX_OTHER:
+                raise AnswerError("too_long", f"Enter at most {MAX_OTHER} characters; these are {length}.")
+            return Choice(OTHER, label=words)
         raise AnswerError("not_an_option", "Choose one of the options.")
 
     def drop(self, value: Any, offered: Collection[str]) -> Any:

@@ -5,6 +5,7 @@ from typing import Any, Literal
 from codexa.core.definition.parts import FieldFace, Question
 from codexa.core.errors import AnswerError
 from codexa.core.fields.field_type import Family, FieldType, Medium, Region, Sampling
+from codexa.core.fields.text_value import characters
 from codexa.core.formula.types import Kind, Type
 from codexa.core.formula.values import Composite
 
@@ -43,8 +44,8 @@ class SignatureType(FieldType[SignatureField]):
         match raw:
             case {"typed": str(name), **rest} if not rest:
                 name = name.replace("\x00", "").strip()
-                if len(name) > _MOST_NAME:
-                    raise AnswerError("too_long", f"Enter at most {_MOST_NAME} characters.")
+                if (length := characters(name)) > _MOST_NAME:
+                    raise AnswerError("too_long", f"Enter at most {_MOST_NAME} characters; these are {length}.")
                 return Composite(name, {"typed": name}) if name else None
             case {"strokes": list(strokes), **rest} if not rest and _are_strokes(strokes):
                 path = " ".join("M" + " ".join(map(str, stroke)) for stroke in strokes)

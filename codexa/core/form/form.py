@@ -46,7 +46,7 @@ from codexa.core.form.follow_ups import AnyFollowUp, EmailFollowUp
 from codexa.core.form.paragraphs import Paragraph
 from codexa.core.formula.functions.function import Role
 
-FORMAT = 1  # of the documents that are written now; see upgrades.py
+FORMAT = 2  # of the documents that are written now; see upgrades.py
 MAX_BLOCKS = 2_000
 MAX_FOLLOW_UPS = 50
 MAX_GROUPS_DEEP = 10
@@ -80,6 +80,15 @@ def _time_zone(text: str) -> str:
     if text not in available_timezones():
         raise ValueError(f'"{text}" is no time zone; use a name such as Europe/Berlin')
     return text
+
+
+Progress = Literal["steps", "bar", "count", "percent", "left"]
+
+
+def _each_once(ways: tuple[Progress, ...]) -> tuple[Progress, ...]:
+    if len(ways) != len(set(ways)):
+        raise ValueError("progress names a way of telling it twice; name each once")
+    return ways
 
 
 class NextRule(Part):
@@ -139,10 +148,11 @@ class Welcome(Part):
 class Form(Part):
     """A form. `name` is for the team, `title` for visitors; `format` is the version of this document's shape.
 
-    `paper` is what a response is printed on. In a box of one line `enter` goes to the next field, or sends.
+    `paper` is what a response is printed on. In a box of one line `enter` goes to the next field, or sends. Of each way
+    of telling the `progress` there may be one; pages have their own names in the browser's address, or their numbers.
     """
 
-    format: Literal[1] = 1
+    format: Literal[2] = 2
     name: Annotated[str, StringConstraints(min_length=1, max_length=200, pattern=r"\S")]
     title: Label = ""
     lead: Words = ""
@@ -154,7 +164,8 @@ class Form(Part):
     wording: Wording = Wording()
     presentation: Literal["whole", "paged"] = "whole"
     enter: Literal["next", "send"] = "next"
-    progress: Literal["none", "bar", "steps", "count", "percent", "left"] = "none"
+    progress: Annotated[tuple[Progress, ...], AfterValidator(_each_once)] = ()
+    page_addresses: Literal["names", "numbers"] = "names"
     welcome: Welcome | None = None
     feedback: Feedback = Feedback()
     pages: tuple[Page, ...] = ()

@@ -8,7 +8,7 @@ from codexa.core.definition.brand import Brand
 from codexa.core.definition.parts import BlockFace, Identifier
 from codexa.core.definition.wording import Wording
 from codexa.core.fields import BLOCK_TYPES, HOLDING_FACES
-from codexa.core.form.form import PageFace, Welcome
+from codexa.core.form.form import PageFace, Progress, Welcome
 
 if TYPE_CHECKING:
     AnyFace = BlockFace
@@ -41,7 +41,8 @@ class FormFace(_Face):
     wording: Wording
     presentation: str
     enter: str
-    progress: str
+    progress: tuple[Progress, ...]
+    page_addresses: str
     welcome: Welcome | None
     pages: tuple[FilledPageFace, ...]
     asks: tuple[Identifier, ...]
@@ -101,7 +102,8 @@ class BlockState(_Facts):
     `fill` the answer to put in where none was given yet, which `follows` while the visitor leaves it; `files` those of
     an upload; `feedback` what is told of an answer in a quiz; `prices` those of options by id, or of each piece by "";
     `left` words for what is left of a product by option id or "", `gone` the words for what is sold out of it;
-    `order` only for an order summary, with `to_pay` for what is paid now and later where the total does not say it;
+    `answers` only for a block of all answers; `order` only for an order summary, with `to_pay` for what is paid now and
+    later where the total does not say it;
     `rows` and `kinds` only for a repeat.
     """
 
@@ -121,10 +123,26 @@ class BlockState(_Facts):
     prices: dict[str, str] | None = None
     left: dict[str, str] | None = None
     gone: dict[str, str] | None = None
+    answers: "list[AnsweredPageFace] | None" = None
     order: "OrderFace | None" = None
     to_pay: str | None = None
     rows: "dict[str, RowState] | None" = None
     kinds: dict[str, KindState] | None = None
+
+
+class AnsweredFace(_Facts):
+    """An answer in words, with the label of its field as visitors read it."""
+
+    label: str
+    text: str
+
+
+class AnsweredPageFace(_Facts):
+    """What was answered on a page, by its id."""
+
+    page: str
+    title: str
+    answers: list[AnsweredFace]
 
 
 class OrderLineFace(_Facts):

@@ -6,6 +6,7 @@ from functools import cached_property
 from typing import Any
 
 from codexa.core.definition.parts import Block
+from codexa.core.fields.all_answers import AllAnswersBlock
 from codexa.core.fields.field_type import Region
 from codexa.core.fields.product import ProductField
 from codexa.core.form.form import Form
@@ -157,13 +158,17 @@ class Program:
             memory[block_id] = self._owners_after(block_id)
         return memory.get(block_id, frozenset())
 
+    @cached_property
+    def _telling_all(self) -> set[str]:
+        return {each.id for each in self.form.blocks() if isinstance(each, AllAnswersBlock)}
+
     def _owners_after(self, block_id: str) -> frozenset[str]:
         place = self.places[block_id]
         waiting = [place.value] if place.value else []
         if isinstance(place, RepeatPlace):
             waiting += [place.all_rows, *(spot for spot in self.facts if spot.kind in {k.kind.id for k in place.kinds})]
         seen: set[Spot] = set(waiting)
-        owners = {block_id}
+        owners = {block_id} | (self._telling_all if place.answered or isinstance(place, RepeatPlace) else set())
         while waiting:
             spot = waiting.pop()
             owners |= self._texts_reading.get(spot, set())

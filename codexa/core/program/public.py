@@ -14,6 +14,7 @@ from codexa.core.definition.formulas import INSERTION
 from codexa.core.definition.parts import Block, BlockFace, Part, Question
 from codexa.core.definition.rich_text import sanitised
 from codexa.core.fields import type_of
+from codexa.core.fields.all_answers import AllAnswersBlock
 from codexa.core.fields.field_type import Region
 from codexa.core.fields.number import NumberField
 from codexa.core.fields.options import Optioned
@@ -31,6 +32,7 @@ from codexa.core.program.payment import to_pay_in_words
 from codexa.core.program.places import ALWAYS, ROW_ADDRESS, KindPlace, Place, RepeatPlace
 from codexa.core.program.program import FORM, Program
 from codexa.core.program.scope import presenter
+from codexa.core.program.told_answers import told_answers
 
 Facts = dict[str, Any]
 
@@ -49,6 +51,7 @@ def form_face(program: Program) -> FormFace:
         presentation=form.presentation,
         enter=form.enter,
         progress=form.progress,
+        page_addresses=form.page_addresses,
         welcome=welcome,
         pages=tuple(
             FilledPageFace.model_validate({**_known(page, PageFace), "blocks": _faces(page.blocks)})
@@ -112,7 +115,7 @@ def form_state(state: State, only: Collection[str] | None = None, checked: Colle
             blocks[block_id] |= {"feedback": feedback.model_dump()} | held
     path = [program.form.pages[index].id for index in state.path()]
     facts: Facts = {"blocks": blocks, "path": path}
-    if program.form.progress == "left":
+    if "left" in program.form.progress:
         facts["left"] = _questions_left(state)
     if (error := state.form_error()) is not None:
         facts["error"] = _error(error)
@@ -171,6 +174,8 @@ def block_state(state: State, place: Place, row: Row | tuple[()] = ()) -> Facts:
     if place.field_type is not None:
         _add_value(facts, state, place, row)
     _add_sold(facts, state, place.block)
+    if isinstance(place.block, AllAnswersBlock):
+        facts["answers"] = _answered(state)
     if place.block.id in state.program.texts:
         _add_texts(facts, state, place, row)
     if isinstance(place, RepeatPlace):
@@ -178,6 +183,17 @@ def block_state(state: State, place: Place, row: Row | tuple[()] = ()) -> Facts:
         kinds = {each.kind.id: _kind_state(state, each) for each in place.kinds}
         facts["kinds"] = {kind_id: each for kind_id, each in kinds.items() if each}
     return facts
+
+
+def _answered(state: State) -> list[Facts]:
+    return [
+        {
+            "page": page.page,
+            "title": page.title,
+            "answers": [{"label": each.label, "text": each.text} for each in page.answers],
+        }
+        for page in told_answers(state)
+    ]
 
 
 def _add_sold(facts: Facts, state: State, block: Block) -> None:

@@ -43,4 +43,4 @@ def _receipt(state: State) -> Iterator[ToldPage]:
     }
     number = "" if paid.receipt is None else f" {paid.receipt}"
     answers = tuple(ToldAnswer(label=say(label), text=text) for label, text in told.items() if text)
-    yield ToldPage(title=say("receipt") + number, answers=answers)
+    yield ToldPage(page="", title=say("receipt") + number, answers=answers)

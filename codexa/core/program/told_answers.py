@@ -26,8 +26,9 @@ class ToldAnswer:
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class ToldPage:
-    """A page that applied, with its answers."""
+    """A page that applied, by its id, with its answers."""
 
+    page: str
     title: str
     answers: tuple[ToldAnswer, ...]
 
@@ -40,7 +41,7 @@ def told_answers(state: State) -> list[ToldPage]:
         inside = [places[block.id] for block, kind in blocks_within(page.blocks) if kind is None]
         answers = tuple(answer for place in inside for answer in _of_place(state, place))
         if answers:
-            found.append(ToldPage(title=state.text(page.id, "title", page.title), answers=answers))
+            found.append(ToldPage(page=page.id, title=state.text(page.id, "title", page.title), answers=answers))
     return found
 
 
@@ -97,4 +98,4 @@ def _of_field(state: State, place: Place, row: Row | tuple[()] = ()) -> Iterator
 
 
 def _label(state: State, place: Place, row: Row | tuple[()] = ()) -> str:
-    return state.text(place.block.id, "label", getattr(place.block, "label", "") or place.block.key, row)
+    return state.text(place.block.id, "label", getattr(place.block, "label", ""), row)

@@ -2,6 +2,7 @@
 import type { ReactNode } from "react";
 import { say } from "../text/visitor";
 import type { InputProps } from "./input";
+import { LengthTold } from "./LengthTold";
 import type { ShownOption } from "./shown_options";
 
 type SetProps = Pick<InputProps, "controlId" | "describedBy" | "invalid" | "required" | "locked"> & {
@@ -104,6 +105,8 @@ export function ChoiceFrame({
   );
 }
 
+const MOST_OTHER = 500; // characters; what decides is the core (fields/options.py)
+
 /** The box for the visitor's own words, beside the option that stands for them. */
 export function OtherBox({
   controlId,
@@ -119,15 +122,17 @@ export function OtherBox({
   onText: (text: string) => void;
 }) {
   return (
-    <input
-      id={`${controlId}-other`}
-      className="cx-input cx-other"
-      aria-label={label}
-      placeholder={label}
-      maxLength={500}
-      readOnly={locked}
-      value={text}
-      onChange={(event) => onText(event.target.value)}
-    />
+    <>
+      <input
+        id={`${controlId}-other`}
+        className="cx-input cx-other"
+        aria-label={label}
+        placeholder={label}
+        readOnly={locked}
+        value={text}
+        onChange={(event) => onText(event.target.value)}
+      />
+      <LengthTold text={text} most={MOST_OTHER} />
+    </>
   );
 }

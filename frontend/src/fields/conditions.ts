@@ -105,6 +105,7 @@ export const SHAPES: Record<BlockKind, Shape> = {
   signature: THERE,
   file_upload: THERE,
   order_summary: PLACED,
+  all_answers: PLACED,
   heading: PLACED,
   text: PLACED,
   picture: PLACED,

@@ -53,6 +53,8 @@ export interface Tools {
   upload:
     | ((block: string, file: File, onProgress: (share: number) => void, stop: AbortSignal) => Promise<UploadReply>)
     | null;
+  /** Leads back to a page, where pages are shown one by one. */
+  openPage: ((page: string) => void) | null;
   /** Files that have not arrived, or were refused: the form does not go on before that is settled. */
   waitFor: (file: number, refused?: boolean) => void;
   waitNoMore: (file: number) => void;
@@ -64,6 +66,7 @@ export const NO_TOOLS: Tools = {
   currency: "EUR",
   seed: 1,
   upload: null,
+  openPage: null,
   waitFor: () => undefined,
   waitNoMore: () => undefined,
 };

@@ -19,6 +19,7 @@ import { LongTextInput } from "./long_text/Input";
 import { MoneyInput } from "./money/Input";
 import { NameInput } from "./name/Input";
 import { NumberInput } from "./number/Input";
+import { AllAnswersContent } from "./all_answers/Input";
 import { OrderSummaryContent } from "./order_summary/Input";
 import { PhoneInput } from "./phone/Input";
 import { PictureContent } from "./picture/Input";
@@ -85,6 +86,7 @@ export const INPUTS: Record<Face["type"], BlockView> = {
   product: view(ProductInput, "field", "set"),
   quantity: view(QuantityInput),
   order_summary: view(OrderSummaryContent, "bare"),
+  all_answers: view(AllAnswersContent, "bare"),
   heading: view(HeadingContent, "bare"),
   text: view(TextContent, "bare"),
   picture: view(PictureContent, "bare"),

@@ -9,6 +9,7 @@ export interface PartBox {
   autoComplete: string;
   width?: "full" | "half" | "third";
   needed: boolean;
+  placeholder?: string;
 }
 
 export function PartBoxes({ boxes, ...props }: InputProps & { boxes: readonly PartBox[] }) {
@@ -29,6 +30,7 @@ export function PartBoxes({ boxes, ...props }: InputProps & { boxes: readonly Pa
           <input
             className="cx-input"
             autoComplete={box.autoComplete}
+            placeholder={box.placeholder || undefined}
             readOnly={locked}
             value={textOf(given[box.name] ?? null)}
             aria-required={(required && box.needed) || undefined}

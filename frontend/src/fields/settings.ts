@@ -2,6 +2,7 @@
 import type { ComponentType } from "react";
 import type { Block, BlockKind } from "../model/blocks";
 import type { SettingRow } from "../ui/SettingRows";
+import { COUNTRIES } from "./address/countries";
 import { GridQuestions } from "./grid/Settings";
 import { OptionTable } from "./options/OptionTable";
 import { PictureSource } from "./picture/Settings";
@@ -23,6 +24,13 @@ export interface BlockSettings {
 
 const of = <Kind extends Block>(Panel: ComponentType<SettingsProps<Kind>>) =>
   Panel as unknown as ComponentType<SettingsProps>;
+
+const COUNTRY_NAMES = new Intl.DisplayNames("en", { type: "region" });
+const COUNTRIES_TOLD = Object.fromEntries(
+  COUNTRIES.map((code) => [code, `Is of ${COUNTRY_NAMES.of(code) ?? code}`] as const).sort(([, one], [, other]) =>
+    one.localeCompare(other),
+  ),
+);
 
 const PLACEHOLDER: SettingRow = {
   entry: "text",
@@ -183,8 +191,9 @@ export const SETTINGS: Record<BlockKind, BlockSettings> = {
     ],
     checks: PIECES,
   },
-  quantity: { checks: PIECES },
+  quantity: { content: [PLACEHOLDER], checks: PIECES },
   order_summary: {},
+  all_answers: {},
   date: {},
   time: {},
   date_time: {},
@@ -241,11 +250,39 @@ export const SETTINGS: Record<BlockKind, BlockSettings> = {
         options: { one: "One box", first_last: "First and last name" },
       },
     ],
+    content: [
+      { ...PLACEHOLDER, help: "In the first box, or the only one" },
+      {
+        ...PLACEHOLDER,
+        setting: "placeholder_last",
+        label: "Placeholder of the last name",
+        help: undefined,
+        only: { setting: "parts", values: ["first_last"] },
+      },
+    ],
   },
   email: { content: [PLACEHOLDER] },
-  phone: { content: [PLACEHOLDER] },
+  phone: {
+    content: [PLACEHOLDER],
+    answers: [
+      {
+        entry: "choice",
+        setting: "country",
+        label: "A number without + and country code",
+        options: { "": "Is kept as the visitor writes it", ...COUNTRIES_TOLD },
+        help: "With + it is of its own country, whatever is chosen here.",
+      },
+    ],
+  },
   web_address: { content: [PLACEHOLDER] },
-  address: { answers: [{ entry: "switch", setting: "country", label: "Ask for the country" }] },
+  address: {
+    content: [
+      { ...PLACEHOLDER, setting: "placeholder_street", label: "Placeholder of the street", help: undefined },
+      { ...PLACEHOLDER, setting: "placeholder_postal_code", label: "Placeholder of the postal code", help: undefined },
+      { ...PLACEHOLDER, setting: "placeholder_town", label: "Placeholder of the town", help: undefined },
+    ],
+    answers: [{ entry: "switch", setting: "country", label: "Ask for the country" }],
+  },
   consent: {
     content: [
       {
@@ -276,12 +313,49 @@ export const SETTINGS: Record<BlockKind, BlockSettings> = {
         },
         help: "What a file is, is found inside it, not by its name",
       },
+      {
+        entry: "several",
+        setting: "picture_types",
+        label: "Types of pictures",
+        options: {
+          jpeg: "JPEG",
+          png: "PNG",
+          gif: "GIF",
+          webp: "WebP",
+          heic: "HEIC (photos of some phones)",
+          avif: "AVIF",
+        },
+        none: "None",
+      },
+      {
+        entry: "switch",
+        setting: "heic_as_jpeg",
+        label: "Keep HEIC photos as JPEG",
+        help: "Every program opens them then; what the camera wrote beside the picture is left out.",
+      },
       { entry: "whole", least: 1, most: 50, setting: "most", label: "At most so many files" },
       { entry: "whole", least: 1, most: 100, setting: "megabytes", label: "Megabytes each, at most" },
     ],
   },
   heading: {
     content: [{ entry: "text", multiline: true, setting: "lead", label: "Line below the heading", values: true }],
+    look: [
+      {
+        entry: "choice",
+        setting: "align",
+        label: "Stands",
+        options: { start: "Where lines begin", centre: "In the middle", end: "Where lines end" },
+      },
+      {
+        entry: "choice",
+        setting: "size",
+        label: "Size",
+        options: { small: "Small", normal: "Normal", large: "Large" },
+      },
+      { entry: "switch", setting: "italic", label: "Italic" },
+      { entry: "switch", setting: "underlined", label: "Underlined" },
+      { entry: "switch", setting: "accent", label: "In the accent colour" },
+    ],
   },
   text: { Content: of(RichTextSetting) },
   picture: {
@@ -305,7 +379,18 @@ export const SETTINGS: Record<BlockKind, BlockSettings> = {
     ],
   },
   divider: {},
-  group: {},
+  group: {
+    look: [
+      {
+        entry: "whole",
+        least: 1,
+        most: 4,
+        setting: "columns",
+        label: "Columns",
+        help: "Its blocks fill them one after another where they fit; on phones they stand one below another.",
+      },
+    ],
+  },
   repeat: {
     checks: [
       { entry: "whole", setting: "min_rows", label: "At least so many rows" },

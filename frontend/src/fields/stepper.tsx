@@ -8,12 +8,23 @@ interface Props extends Pick<InputProps, "controlId" | "describedBy" | "invalid"
   /** Ids of what names the box, where no label element does. */
   labelledBy?: string;
   answer: string;
+  placeholder?: string;
   /** Nothing is left: what was ordered can only be taken back. */
   gone?: boolean;
   onChange: (pieces: string | null) => void;
 }
 
-export function Stepper({ controlId, name, labelledBy, answer, gone = false, locked, onChange, ...rest }: Props) {
+export function Stepper({
+  controlId,
+  name,
+  labelledBy,
+  answer,
+  placeholder,
+  gone = false,
+  locked,
+  onChange,
+  ...rest
+}: Props) {
   const pieces = /^\d{1,9}$/.test(answer.trim()) ? Number(answer) : 0;
   const step = (by: 1 | -1) => onChange(pieces + by > 0 ? String(pieces + by) : null);
   const off = gone && pieces === 0;
@@ -34,7 +45,7 @@ export function Stepper({ controlId, name, labelledBy, answer, gone = false, loc
         className="cx-input"
         inputMode="numeric"
         autoComplete="off"
-        placeholder="0"
+        placeholder={placeholder || "0"}
         aria-labelledby={labelledBy}
         aria-describedby={rest.describedBy}
         aria-invalid={rest.invalid || undefined}

@@ -1,4 +1,4 @@
-// How far the visitor has come, in the way that the author chose.
+// How far the visitor has come, in the ways that the author chose.
 import type { FormFace, FormState } from "../api/generated/wire";
 import { say, sayLeft, sayShare } from "../text/visitor";
 import { pageTitle, type TitledPage } from "./titles";
@@ -16,26 +16,16 @@ interface Props {
 export function Progress({ face, state, page, done }: Props) {
   const count = state.path.length;
   const at = done ? count : Math.max(0, state.path.indexOf(page ?? ""));
-  const share = count === 0 ? 0 : at / count;
-  switch (face.progress) {
-    case "steps":
-      return <Steps face={face} state={state} at={at} />;
-    case "count":
-      return done ? null : <p className="cx-progress-words">{say("of", { at: at + 1, count: count })}</p>;
-    case "percent":
-      return (
-        <p className="cx-progress-words" role="status">
-          {sayShare("percent", share)}
-        </p>
-      );
-    case "left":
-      return done ? null : (
-        <p className="cx-progress-words" role="status">
-          {sayLeft(state.left ?? 0)}
-        </p>
-      );
-    case "bar":
-      return (
+  const share = done ? 1 : count === 0 ? 0 : at / count;
+  const tells = (way: FormFace["progress"][number]) => face.progress.includes(way);
+  const words = [
+    tells("count") && count > 0 && say("of", { at: Math.min(at + 1, count), count }),
+    tells("percent") && sayShare("percent", share),
+    tells("left") && sayLeft(done ? 0 : (state.left ?? 0)),
+  ].filter(Boolean);
+  return (
+    <div className="cx-progress">
+      {tells("bar") && (
         <div
           className="cx-bar"
           role="progressbar"
@@ -46,9 +36,15 @@ export function Progress({ face, state, page, done }: Props) {
         >
           <progress value={share} max={1} aria-hidden="true" />
         </div>
-      );
-  }
-  return null;
+      )}
+      {tells("steps") && <Steps face={face} state={state} at={at} />}
+      {words.length > 0 && (
+        <p className="cx-progress-words" role="status">
+          {words.join(" · ")}
+        </p>
+      )}
+    </div>
+  );
 }
 
 function Steps({ face, state, at }: { face: Progressing; state: FormState; at: number }) {

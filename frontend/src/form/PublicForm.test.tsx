@@ -8,6 +8,7 @@ import type { FormFace, FormState, ReceivedReply } from "../api/generated/wire";
 import type { Face } from "../model/blocks";
 import { A_BRAND, block, factsWith } from "../testing/a_form";
 import type { AnswerStore } from "./kept_answers";
+import { Progress } from "./Progress";
 import { PublicForm } from "./PublicForm";
 import { FormSession } from "./session";
 import { type Answers, AwayError, RefusedError } from "./transport";
@@ -26,7 +27,7 @@ const face = (more: object = {}): FormFace =>
     wording: { required: "Please answer this.", next: "Next", back: "Back", submit: "Send", messages: {} },
     presentation: "whole",
     enter: "next",
-    progress: "none",
+    progress: [],
     welcome: null,
     pages: [
       { id: "p1", title: "You", address: "", next_label: "", back_label: "", blocks: [field("adults"), field("name")] },
@@ -53,6 +54,11 @@ const CONFIRMED = receivedReply("Thank you", {
     { html: "", bars: [{ label: "Owl", share: 0.5, text: "50 %" }], picture: "", alternative: "" },
   ],
 });
+
+const ALL_WAYS = {
+  face: face({ progress: ["left", "steps", "bar", "percent", "count"] }),
+  state: { ...stateOf({}), left: 3 },
+};
 
 function opened({ shown = face(), store = null as AnswerStore | null } = {}) {
   const sent: { answers: Answers; resolve: (reply: ReceivedReply) => void; reject: (error: Error) => void }[] = [];
@@ -157,14 +163,14 @@ describe("a page with errors", () => {
 
 describe("going through the pages", () => {
   it("gives the focus to the page that was opened, and its own words to its buttons", async () => {
-    const { user } = opened({ shown: face({ presentation: "paged", progress: "count" }) });
+    const { user } = opened({ shown: face({ presentation: "paged", progress: ["count"] }) });
     await user.type(screen.getByLabelText("adults"), "12");
     await user.type(screen.getByLabelText(/^name/), "Ingrid");
-    expect(screen.getByText("1 of 2")).toBeTruthy();
+    expect(screen.getByText("Page 1 of 2")).toBeTruthy();
     await user.click(button("Next"));
     await later();
     expect(document.activeElement).toBe(screen.getByRole("region", { name: "Then" }));
-    expect(screen.getByText("2 of 2")).toBeTruthy();
+    expect(screen.getByText("Page 2 of 2")).toBeTruthy();
     await user.click(button("Back to you"));
     expect(screen.getByLabelText<HTMLInputElement>("adults").value).toBe("12");
     expect(document.activeElement).toBe(screen.getByRole("region", { name: "You" }));
@@ -182,13 +188,22 @@ describe("going through the pages", () => {
     ["percent", "status", "50 % done"],
     ["bar", "progressbar", ""],
   ])("tells progress as %s", async (progress, role, text) => {
-    const { session } = opened({ shown: face({ presentation: "paged", progress }) });
+    const { session } = opened({ shown: face({ presentation: "paged", progress: [progress] }) });
     session.change("name", "Ingrid");
     await act(() => session.next());
     const found = screen.getAllByRole(role).find((each) => each.textContent === text)!;
     if (progress === "bar") expect(found.getAttribute("aria-valuenow")).toBe("50");
     if (progress === "steps") expect(within(found).getByText("Then").closest("li")!.ariaCurrent).toBe("step");
     expect(found).toBeTruthy();
+  });
+
+  it("tells progress in several ways at once, and that all is done", () => {
+    const { rerender } = render(<Progress {...ALL_WAYS} page="p1" done={false} />);
+    expect(screen.getByRole("status").textContent).toBe("Page 1 of 2 · 0 % done · 3 questions left");
+    expect(screen.getByRole("list").textContent).toBe("1You2Then3Done");
+    rerender(<Progress {...ALL_WAYS} page={null} done />);
+    expect(screen.getByRole("status").textContent).toBe("Page 2 of 2 · 100 % done · 0 questions left");
+    expect(screen.getByRole("progressbar").getAttribute("aria-valuenow")).toBe("100");
   });
 });
 

@@ -59,6 +59,7 @@ export function PublicForm({ session, form, upload, address, onRedirect, onOwnPa
       currency: face.currency,
       seed: session.seed,
       upload,
+      openPage: session.paged ? (id) => void session.visit(id) : null,
       waitFor: session.waitFor,
       waitNoMore: session.waitNoMore,
     }),
@@ -67,7 +68,7 @@ export function PublicForm({ session, form, upload, address, onRedirect, onOwnPa
   return (
     <main className={brandClasses(face.brand)} style={brandStyle(face.brand)}>
       <Banner face={face} />
-      {face.progress !== "none" && phase !== "welcome" && (
+      {face.progress.length > 0 && phase !== "welcome" && (
         <Progress
           face={face}
           state={state}

@@ -5,12 +5,19 @@ import type { FormSession } from "./session";
 
 type Page = FormFace["pages"][number];
 
+const numberOf = (face: FormFace, page: Page): string =>
+  String(face.pages.findIndex((each) => each.id === page.id) + 1);
+
 /** The address of a page below the form's own: what the author named, or its place. */
 export const segmentOf = (face: FormFace, page: Page): string =>
-  page.address || String(face.pages.findIndex((each) => each.id === page.id) + 1);
+  (face.page_addresses === "names" && page.address) || numberOf(face, page);
 
+/** The page of an address; names and numbers both lead there, whichever are shown, as links to either are about. */
 export const pageAt = (face: FormFace, segment: string): string | null =>
-  face.pages.find((page) => segmentOf(face, page) === segment)?.id ?? null;
+  (
+    face.pages.find((page) => page.address === segment && segment !== "") ??
+    face.pages.find((page) => numberOf(face, page) === segment)
+  )?.id ?? null;
 
 /** Keeps the browser's address at the page that is open, and opens the page that its back and forward lead to. */
 export function useAddresses(session: FormSession, address: string, tell: (segment: string) => void): void {

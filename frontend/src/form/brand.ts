@@ -49,7 +49,7 @@ export function brandStyle(brand: Brand): CSSProperties {
 
 /** The classes that say how fields and buttons are drawn. */
 export const brandClasses = (brand: Brand): string =>
-  `codexa-form cx-fields-${brand.fields} cx-button-${brand.button} cx-button-${brand.button_width}`;
+  `codexa-form cx-fields-${brand.fields} cx-button-${brand.button} cx-button-${brand.button_width} cx-button-${brand.button_size}`;
 
 /** The ground around a form: that of its own page, or of its sample. */
 export const groundStyle = (brand: Brand): { backgroundColor: string; backgroundImage: string } => ({

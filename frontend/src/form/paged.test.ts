@@ -12,6 +12,7 @@ const face = {
   asks: ["n", "lines"],
   wording: { required: "Please answer this.", next: "Next", back: "Back", submit: "Send" },
   presentation: "paged",
+  page_addresses: "names",
   welcome: null,
   pages: [
     { id: "p1", title: "One", address: "first", blocks: [field("n")] },
@@ -117,6 +118,9 @@ describe("pages", () => {
   it("have addresses of their own", () => {
     expect(face.pages.map((page) => segmentOf(face, page))).toEqual(["first", "2", "last"]);
     expect([pageAt(face, "2"), pageAt(face, "nothing")]).toEqual(["p2", null]);
+    const numbered = { ...face, page_addresses: "numbers" };
+    expect(face.pages.map((page) => segmentOf(numbered, page))).toEqual(["1", "2", "3"]);
+    expect([pageAt(numbered, "first"), pageAt(face, "1"), pageAt(face, "")]).toEqual(["p1", "p1", null]);
   });
 });
 

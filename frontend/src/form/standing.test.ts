@@ -58,7 +58,9 @@ describe("a brand as styles", () => {
   });
 
   it("is told to fields and buttons by classes", () => {
-    expect(brandClasses(A_BRAND)).toBe("codexa-form cx-fields-outlined cx-button-pill cx-button-full");
+    expect(brandClasses({ ...A_BRAND, button_size: "large" })).toBe(
+      "codexa-form cx-fields-outlined cx-button-pill cx-button-full cx-button-large",
+    );
   });
 
   it.each(PALETTES)("draws with the colours that the core measures: $accent on $paper", ({ drawn, ...brand }) => {

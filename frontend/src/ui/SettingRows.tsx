@@ -26,7 +26,8 @@ export type SettingRow =
   /** A whole number; empty is null where it may be blank, else `least`. */
   | (Common & { entry: "whole"; blank?: boolean; least?: number; most?: number })
   | (Common & { entry: "choice"; options: Readonly<Record<string, string>> })
-  | (Common & { entry: "several"; options: Readonly<Record<string, string>> });
+  /** Any of them; `none` says what it is without one. */
+  | (Common & { entry: "several"; options: Readonly<Record<string, string>>; none?: string });
 
 const takesValues = (does = false): object => (does ? { "data-values": "" } : {});
 
@@ -42,6 +43,12 @@ export function SettingRows({ rows, of, edit }: Props) {
   const meant = ({ only }: SettingRow) => !only || only.values.includes(String(values[only.setting]));
   return rows.filter(meant).map((row) => <Row key={row.setting} row={row} value={values[row.setting]} edit={edit} />);
 }
+
+/** What is chosen, in the order of the list, or what none of it means. */
+const inWords = (row: { options: Readonly<Record<string, string>>; none?: string }, chosen: readonly string[]) => {
+  const words = Object.entries(row.options).filter(([name]) => chosen.includes(name));
+  return words.map(([, each]) => each).join(", ") || (row.none ?? "");
+};
 
 function Row({ row, value, edit }: { row: SettingRow; value: unknown; edit: Props["edit"] }) {
   const put = (changed: unknown) => edit({ [row.setting]: changed });
@@ -131,7 +138,14 @@ function Row({ row, value, edit }: { row: SettingRow; value: unknown; edit: Prop
           label={row.label}
           value={value}
           helperText={row.help}
-          slotProps={{ select: { multiple: true } }}
+          slotProps={{
+            select: {
+              multiple: true,
+              displayEmpty: row.none !== undefined,
+              renderValue: (chosen) => inWords(row, chosen as readonly string[]),
+            },
+            inputLabel: { shrink: row.none !== undefined || undefined },
+          }}
           onChange={(event) => put(event.target.value)}
         >
           {Object.entries(row.options).map(([name, words]) => (

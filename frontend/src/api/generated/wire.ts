@@ -87,8 +87,11 @@ export interface AddressFace {
   help: string;
   id: string;
   label: string;
+  placeholder_postal_code: string;
+  placeholder_street: string;
+  placeholder_town: string;
   type: "address";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * Street, postal code, town, and country where it is asked (ISO 3166-1, two letters).
@@ -107,10 +110,13 @@ export interface AddressField {
   key: string;
   label: string;
   locked: string;
+  placeholder_postal_code: string;
+  placeholder_street: string;
+  placeholder_town: string;
   required: string;
   shown: string;
   type: "address";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * Something that must hold, and what visitors are told where it does not.
@@ -131,6 +137,32 @@ export interface Check {
 export interface AddressRequest {
   email: string;
   password: string;
+}
+/**
+ * Every answer that was given and is shown, by pages; nothing that is blank.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "AllAnswersBlock".
+ */
+export interface AllAnswersBlock {
+  id: string;
+  key: string;
+  label: string;
+  shown: string;
+  type: "all_answers";
+  width: "full" | "half" | "third" | "quarter";
+}
+/**
+ * What the browser may know of such a block; the answers come with the state.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "AllAnswersFace".
+ */
+export interface AllAnswersFace {
+  id: string;
+  label: string;
+  type: "all_answers";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * What the core says of a draft; `ranges` are those of figures by id.
@@ -253,13 +285,14 @@ export interface FormState {
  * `fill` the answer to put in where none was given yet, which `follows` while the visitor leaves it; `files` those of
  * an upload; `feedback` what is told of an answer in a quiz; `prices` those of options by id, or of each piece by "";
  * `left` words for what is left of a product by option id or "", `gone` the words for what is sold out of it;
- * `order` only for an order summary, with `to_pay` for what is paid now and later where the total does not say it;
+ * `answers` only for a block of all answers; `order` only for an order summary, with `to_pay` for what is paid now and later where the total does not say it;
  * `rows` and `kinds` only for a repeat.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "BlockState".
  */
 export interface BlockState {
+  answers?: AnsweredPageFace[] | null;
   barred?: string[] | null;
   dropped?: boolean;
   error?: ErrorFace | null;
@@ -292,6 +325,27 @@ export interface BlockState {
   } | null;
   to_pay?: string | null;
   value?: string | null;
+}
+/**
+ * What was answered on a page, by its id.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "AnsweredPageFace".
+ */
+export interface AnsweredPageFace {
+  answers: AnsweredFace[];
+  page: string;
+  title: string;
+}
+/**
+ * An answer in words, with the label of its field as visitors read it.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "AnsweredFace".
+ */
+export interface AnsweredFace {
+  label: string;
+  text: string;
 }
 /**
  * What is wrong with an answer.
@@ -455,6 +509,7 @@ export interface Brand {
   background_picture: string;
   banner: string | null;
   button: "like_fields" | "pill";
+  button_size: "small" | "normal" | "large";
   button_width: "words" | "full";
   corner: "square" | "slight" | "round";
   fields: "outlined" | "filled" | "underlined";
@@ -533,7 +588,7 @@ export interface CalculatedFace {
   id: string;
   label: string;
   type: "calculated";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * The result of `formula`, shown in its format.
@@ -556,7 +611,7 @@ export interface CalculatedField {
   label: string;
   shown: string;
   type: "calculated";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * Kinds of cards.
@@ -752,7 +807,7 @@ export interface ConsentFace {
   label: string;
   statement: string;
   type: "consent";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * A box to tick; where it is required, it must be ticked.
@@ -774,7 +829,7 @@ export interface ConsentField {
   shown: string;
   statement: string;
   type: "consent";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * A condition and how much it adds where it holds.
@@ -815,7 +870,7 @@ export interface DateFace {
   id: string;
   label: string;
   type: "date";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * A date; `earliest` and `latest` are formulas that give a date, such as TODAY() + 2, and are included.
@@ -838,7 +893,7 @@ export interface DateField {
   required: string;
   shown: string;
   type: "date";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * What the browser may know of a date and time.
@@ -851,7 +906,7 @@ export interface DateTimeFace {
   id: string;
   label: string;
   type: "date_time";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * A moment in the form's time zone; `earliest` and `latest` are formulas such as NOW(), and are included.
@@ -874,7 +929,7 @@ export interface DateTimeField {
   required: string;
   shown: string;
   type: "date_time";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * A day that hangs on a response: so many `days` after (or, below 0, before) the date in a field, at an hour.
@@ -980,7 +1035,7 @@ export interface DividerBlock {
   key: string;
   shown: string;
   type: "divider";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * What the browser may know of a divider.
@@ -991,7 +1046,7 @@ export interface DividerBlock {
 export interface DividerFace {
   id: string;
   type: "divider";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * What became of something that was asked for, in words.
@@ -1014,7 +1069,8 @@ export interface DraftReply {
 /**
  * A form. `name` is for the team, `title` for visitors; `format` is the version of this document's shape.
  *
- * `paper` is what a response is printed on. In a box of one line `enter` goes to the next field, or sends.
+ * `paper` is what a response is printed on. In a box of one line `enter` goes to the next field, or sends. Of each way
+ * of telling the `progress` there may be one; pages have their own names in the browser's address, or their numbers.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "Form".
@@ -1031,16 +1087,17 @@ export interface Form {
    * @maxItems 50
    */
   follow_ups: (EmailFollowUp | WebhookFollowUp)[];
-  format: 1;
+  format: 2;
   lead: string;
   locale: string;
   name: string;
   order: Order;
+  page_addresses: "names" | "numbers";
   pages: Page[];
   paper: "A4" | "Letter";
   payment: Payment;
   presentation: "whole" | "paged";
-  progress: "none" | "bar" | "steps" | "count" | "percent" | "left";
+  progress: ("steps" | "bar" | "count" | "percent" | "left")[];
   time_zone: string;
   title: string;
   /**
@@ -1329,6 +1386,7 @@ export interface Page {
     | TextBlock
     | PictureBlock
     | DividerBlock
+    | AllAnswersBlock
     | GroupBlock
     | RepeatBlock
     | HiddenField
@@ -1365,7 +1423,7 @@ export interface ShortTextField {
   required: string;
   shown: string;
   type: "short_text";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * Text of several lines; the box is `lines` high and grows.
@@ -1392,7 +1450,7 @@ export interface LongTextField {
   required: string;
   shown: string;
   type: "long_text";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * A number from `minimum` to `maximum`, both included, with at most so many `decimals`, in steps of `step`.
@@ -1422,7 +1480,7 @@ export interface NumberField {
   step: string | null;
   type: "number";
   unit: string;
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * An amount from `minimum` to `maximum`, both included, exact to the currency's minor unit (ISO 4217).
@@ -1446,7 +1504,7 @@ export interface MoneyField {
   required: string;
   shown: string;
   type: "money";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * Something to order at its `price`, or at those of its options.
@@ -1485,7 +1543,7 @@ export interface ProductField {
   stock: number | null;
   type: "product";
   weight: string | null;
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * A way in which a product comes: its price, and how many there are of it.
@@ -1518,11 +1576,12 @@ export interface QuantityField {
   least: number | null;
   locked: string;
   most: number | null;
+  placeholder: string;
   product: string;
   required: string;
   shown: string;
   type: "quantity";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * The lines of the order, discounts, shipping, taxes and the total; nothing where nothing is ordered.
@@ -1536,7 +1595,7 @@ export interface OrderSummaryBlock {
   label: string;
   shown: string;
   type: "order_summary";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * A time of day; `earliest` and `latest` are formulas such as TIME(18, 0, 0), and are included.
@@ -1559,7 +1618,7 @@ export interface TimeField {
   required: string;
   shown: string;
   type: "time";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * A question that is answered by yes or no; in formulas TRUE or FALSE.
@@ -1581,7 +1640,7 @@ export interface YesNoField {
   required: string;
   shown: string;
   type: "yes_no";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
   yes: string;
 }
 /**
@@ -1613,7 +1672,7 @@ export interface SingleChoiceField {
   shown: string;
   shuffled: boolean;
   type: "single_choice";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * An option: its code, the number that it counts as, and its price.
@@ -1663,7 +1722,7 @@ export interface DropdownField {
   shown: string;
   shuffled: boolean;
   type: "dropdown";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * Any of the options, from `minimum` to `maximum` of them.
@@ -1696,7 +1755,7 @@ export interface SeveralChoicesField {
   shown: string;
   shuffled: boolean;
   type: "several_choices";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * A number from 1 to `count`.
@@ -1719,7 +1778,7 @@ export interface RatingField {
   required: string;
   shown: string;
   type: "rating";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * A whole number from `least` to `most`.
@@ -1744,7 +1803,7 @@ export interface ScaleField {
   required: string;
   shown: string;
   type: "scale";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * A number from `least` to `most` in steps of `step`; blank until it is moved.
@@ -1769,7 +1828,7 @@ export interface SliderField {
   step: string;
   type: "slider";
   unit: string;
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * Questions below each other, options side by side; where it is required, every question is.
@@ -1798,7 +1857,7 @@ export interface GridField {
   required: string;
   shown: string;
   type: "grid";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * A question of a grid; formulas name its answer `grid.code`.
@@ -1828,10 +1887,12 @@ export interface NameField {
   label: string;
   locked: string;
   parts: "one" | "first_last";
+  placeholder: string;
+  placeholder_last: string;
   required: string;
   shown: string;
   type: "name";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * One e-mail address (RFC 5321, internationalised by RFC 6531).
@@ -1853,16 +1914,17 @@ export interface EmailField {
   required: string;
   shown: string;
   type: "email";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
- * A telephone number; one without + belongs to the country of the form's time zone or language.
+ * A telephone number; one without + belongs to `country` (ISO 3166-1), or is kept as the visitor writes it.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "PhoneField".
  */
 export interface PhoneField {
   checks: Check[];
+  country: string;
   default: string;
   default_follows: boolean;
   help: string;
@@ -1875,7 +1937,7 @@ export interface PhoneField {
   required: string;
   shown: string;
   type: "phone";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * The address of a web page (RFC 3986, http or https); one without a scheme gets https.
@@ -1897,7 +1959,7 @@ export interface WebAddressField {
   required: string;
   shown: string;
   type: "web_address";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * Strokes in a box of 600 by 200, or a typed name; in formulas the name, or "drawn".
@@ -1918,10 +1980,12 @@ export interface SignatureField {
   required: string;
   shown: string;
   type: "signature";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * Up to `most` files of these kinds, each of at most so many `megabytes` (of 1,000,000 bytes).
+ *
+ * With `heic_as_jpeg` photos in HEIC are kept as JPEG, which every program opens.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "FileUploadField".
@@ -1930,6 +1994,7 @@ export interface FileUploadField {
   checks: Check[];
   default: string;
   default_follows: boolean;
+  heic_as_jpeg: boolean;
   help: string;
   id: string;
   keep_when_hidden: boolean;
@@ -1939,10 +2004,11 @@ export interface FileUploadField {
   locked: string;
   megabytes: number;
   most: number;
+  picture_types: ("jpeg" | "png" | "gif" | "webp" | "heic" | "avif")[];
   required: string;
   shown: string;
   type: "file_upload";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * A heading with an optional line below it.
@@ -1951,13 +2017,18 @@ export interface FileUploadField {
  * via the `definition` "HeadingBlock".
  */
 export interface HeadingBlock {
+  accent: boolean;
+  align: "start" | "centre" | "end";
   id: string;
+  italic: boolean;
   key: string;
   lead: string;
   shown: string;
+  size: "small" | "normal" | "large";
   text: string;
   type: "heading";
-  width: "full" | "half" | "third";
+  underlined: boolean;
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * Rich text; `{name}` in it stands for a value.
@@ -1971,7 +2042,7 @@ export interface TextBlock {
   shown: string;
   text: string;
   type: "text";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * A picture: a data URL or a path on this server, with words for who can't see it.
@@ -1988,7 +2059,7 @@ export interface PictureBlock {
   size: "small" | "medium" | "full";
   source: string;
   type: "picture";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * Blocks with a common label, shown, required and locked together.
@@ -2029,11 +2100,13 @@ export interface GroupBlock {
     | TextBlock
     | PictureBlock
     | DividerBlock
+    | AllAnswersBlock
     | GroupBlock
     | RepeatBlock
     | HiddenField
   )[];
   checks: Check[];
+  columns: number;
   help: string;
   id: string;
   key: string;
@@ -2042,7 +2115,7 @@ export interface GroupBlock {
   required: string;
   shown: string;
   type: "group";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * Rows; formulas name a column of all kinds `repeat.field`, of one kind `repeat.kind.field`.
@@ -2063,7 +2136,7 @@ export interface RepeatBlock {
   required: string;
   shown: string;
   type: "repeat";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * A row kind with its blocks.
@@ -2072,6 +2145,7 @@ export interface RepeatBlock {
  * via the `definition` "ShapedRowKind".
  */
 export interface ShapedRowKind {
+  add_label: string;
   blocks: (
     | ShortTextField
     | LongTextField
@@ -2104,6 +2178,7 @@ export interface ShapedRowKind {
     | TextBlock
     | PictureBlock
     | DividerBlock
+    | AllAnswersBlock
     | GroupBlock
     | RepeatBlock
     | HiddenField
@@ -2115,6 +2190,7 @@ export interface ShapedRowKind {
   locked: string;
   max_rows: number | null;
   min_rows: number;
+  one_line: boolean;
   required: string;
   shown: string;
 }
@@ -2132,7 +2208,7 @@ export interface HiddenField {
   label: string;
   shown: string;
   type: "hidden";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * Where the form goes on when the condition holds: a later page by id, or "" for the end.
@@ -2291,7 +2367,7 @@ export interface DropdownFace {
   placeholder: string;
   shuffled: boolean;
   type: "dropdown";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * What the browser may know of an option: the label to show and the id to send.
@@ -2351,7 +2427,7 @@ export interface EmailFace {
   label: string;
   placeholder: string;
   type: "email";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * A job that follows from no response: what it is, how often it was tried, and how it stands or ended.
@@ -2480,6 +2556,8 @@ export interface ExplanationsReply {
 /**
  * What the browser may know of an upload: which kinds of files, how many, and how large each.
  *
+ * Of pictures those of `picture_types` are let in.
+ *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "FileUploadFace".
  */
@@ -2490,8 +2568,9 @@ export interface FileUploadFace {
   label: string;
   megabytes: number;
   most: number;
+  picture_types: ("jpeg" | "png" | "gif" | "webp" | "heic" | "avif")[];
   type: "file_upload";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * A page as visitors see it.
@@ -2534,6 +2613,7 @@ export interface FilledPageFace {
     | TextFace
     | PictureFace
     | DividerFace
+    | AllAnswersFace
     | GroupFace
     | RepeatFace
     | HiddenFace
@@ -2555,7 +2635,7 @@ export interface ShortTextFace {
   max_length: number | null;
   placeholder: string;
   type: "short_text";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * What the browser may know of a long text.
@@ -2571,7 +2651,7 @@ export interface LongTextFace {
   max_length: number | null;
   placeholder: string;
   type: "long_text";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * What the browser may know of a number.
@@ -2587,7 +2667,7 @@ export interface NumberFace {
   placeholder: string;
   type: "number";
   unit: string;
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * What the browser may know of an amount.
@@ -2601,7 +2681,7 @@ export interface MoneyFace {
   label: string;
   placeholder: string;
   type: "money";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * What the browser may know of a product; prices and what is left come with the state.
@@ -2618,7 +2698,7 @@ export interface ProductFace {
   picture: string;
   quantity: "here" | "apart";
   type: "product";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * What the browser may know of a quantity.
@@ -2630,8 +2710,9 @@ export interface QuantityFace {
   help: string;
   id: string;
   label: string;
+  placeholder: string;
   type: "quantity";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * What the browser may know of an order summary; its lines come with the state.
@@ -2643,7 +2724,7 @@ export interface OrderSummaryFace {
   id: string;
   label: string;
   type: "order_summary";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * What the browser may know of a time.
@@ -2656,7 +2737,7 @@ export interface TimeFace {
   id: string;
   label: string;
   type: "time";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * What the browser may know of a yes/no question: the words of its two answers.
@@ -2670,7 +2751,7 @@ export interface YesNoFace {
   label: string;
   no: string;
   type: "yes_no";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
   yes: string;
 }
 /**
@@ -2689,7 +2770,7 @@ export interface SingleChoiceFace {
   other_label: string;
   shuffled: boolean;
   type: "single_choice";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * What the browser may know of several choices.
@@ -2707,7 +2788,7 @@ export interface SeveralChoicesFace {
   other_label: string;
   shuffled: boolean;
   type: "several_choices";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * What the browser may know of a rating: the picture that is repeated, and how often.
@@ -2722,7 +2803,7 @@ export interface RatingFace {
   id: string;
   label: string;
   type: "rating";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * What the browser may know of a scale: its numbers and the words at its ends.
@@ -2739,7 +2820,7 @@ export interface ScaleFace {
   most: number;
   most_label: string;
   type: "scale";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * What the browser may know of a slider.
@@ -2756,7 +2837,7 @@ export interface SliderFace {
   step: string;
   type: "slider";
   unit: string;
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * What the browser may know of a grid.
@@ -2771,7 +2852,7 @@ export interface GridFace {
   options: OptionFace[];
   questions: GridQuestionFace[];
   type: "grid";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * What the browser may know of a grid's question.
@@ -2784,7 +2865,7 @@ export interface GridQuestionFace {
   label: string;
 }
 /**
- * What the browser may know of a name.
+ * What the browser may know of a name; the first box, or the only one, has the first `placeholder`.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "NameFace".
@@ -2794,8 +2875,10 @@ export interface NameFace {
   id: string;
   label: string;
   parts: "one" | "first_last";
+  placeholder: string;
+  placeholder_last: string;
   type: "name";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * What the browser may know of a phone field.
@@ -2809,7 +2892,7 @@ export interface PhoneFace {
   label: string;
   placeholder: string;
   type: "phone";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * What the browser may know of a web address.
@@ -2823,7 +2906,7 @@ export interface WebAddressFace {
   label: string;
   placeholder: string;
   type: "web_address";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * What the browser may know of a signature.
@@ -2836,20 +2919,25 @@ export interface SignatureFace {
   id: string;
   label: string;
   type: "signature";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
- * What the browser may know of a heading: all that it says.
+ * What the browser may know of a heading: all that it says, and how it is set.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "HeadingFace".
  */
 export interface HeadingFace {
+  accent: boolean;
+  align: "start" | "centre" | "end";
   id: string;
+  italic: boolean;
   lead: string;
+  size: "small" | "normal" | "large";
   text: string;
   type: "heading";
-  width: "full" | "half" | "third";
+  underlined: boolean;
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * What the browser may know of a text: all that it says, as sanitised HTML.
@@ -2861,7 +2949,7 @@ export interface TextFace {
   id: string;
   text: string;
   type: "text";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * What the browser may know of a picture.
@@ -2876,10 +2964,10 @@ export interface PictureFace {
   size: "small" | "medium" | "full";
   source: string;
   type: "picture";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
- * What the browser may know of a group.
+ * What the browser may know of a group: its blocks fill so many `columns`, one after another, where they fit.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "GroupFace".
@@ -2917,15 +3005,17 @@ export interface GroupFace {
     | TextFace
     | PictureFace
     | DividerFace
+    | AllAnswersFace
     | GroupFace
     | RepeatFace
     | HiddenFace
   )[];
+  columns: number;
   help: string;
   id: string;
   label: string;
   type: "group";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * What the browser may know of a repeat.
@@ -2940,7 +3030,7 @@ export interface RepeatFace {
   label: string;
   max_rows: number;
   type: "repeat";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * What the browser may know of a row kind and its blocks.
@@ -2949,6 +3039,7 @@ export interface RepeatFace {
  * via the `definition` "ShapedRowKindFace".
  */
 export interface ShapedRowKindFace {
+  add_label: string;
   blocks: (
     | ShortTextFace
     | LongTextFace
@@ -2981,6 +3072,7 @@ export interface ShapedRowKindFace {
     | TextFace
     | PictureFace
     | DividerFace
+    | AllAnswersFace
     | GroupFace
     | RepeatFace
     | HiddenFace
@@ -2988,6 +3080,7 @@ export interface ShapedRowKindFace {
   id: string;
   label: string;
   max_rows: number | null;
+  one_line: boolean;
 }
 /**
  * Nothing of a hidden field reaches the browser; this is its shape for the workbench.
@@ -3000,7 +3093,7 @@ export interface HiddenFace {
   id: string;
   label: string;
   type: "hidden";
-  width: "full" | "half" | "third";
+  width: "full" | "half" | "third" | "quarter";
 }
 /**
  * What would follow, in order.
@@ -3038,9 +3131,10 @@ export interface FormFace {
   enter: string;
   lead: string;
   locale: string;
+  page_addresses: string;
   pages: FilledPageFace[];
   presentation: string;
-  progress: string;
+  progress: ("steps" | "bar" | "count" | "percent" | "left")[];
   quiz: QuizFace | null;
   title: string;
   welcome: Welcome | null;

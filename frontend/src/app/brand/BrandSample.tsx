@@ -25,7 +25,7 @@ export function BrandSample() {
     >
       <StillForm drawn sx={{ maxWidth: 720, mx: "auto", boxShadow: 1 }}>
         <Banner face={form} />
-        {form.progress !== "none" && page && (
+        {form.progress.length > 0 && page && (
           <Progress face={form} state={analysis.state} page={page.id} done={false} />
         )}
         <SurroundingsContext value={around}>

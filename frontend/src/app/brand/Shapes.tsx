@@ -24,6 +24,12 @@ const SHAPES: readonly SettingRow[] = [
   },
   {
     entry: "choice",
+    setting: "button_size",
+    label: "Size of buttons",
+    options: { small: "Small", normal: "Normal", large: "Large" },
+  },
+  {
+    entry: "choice",
     setting: "button_width",
     label: "Width of buttons",
     options: { words: "As wide as their words", full: "As wide as the form" },
@@ -31,14 +37,15 @@ const SHAPES: readonly SettingRow[] = [
 ];
 const PROGRESS: readonly SettingRow[] = [
   {
-    entry: "choice",
+    entry: "several",
     setting: "progress",
     label: "Progress",
+    none: "None",
+    help: "As many as you like, on the confirmation too.",
     options: {
-      none: "None",
-      bar: "A bar",
       steps: "Steps with the pages’ titles",
-      count: "“2 of 5”",
+      bar: "A bar",
+      count: "“Page 2 of 5”",
       percent: "Percent",
       left: "Questions left",
     },

@@ -39,8 +39,13 @@ const WIDTH: SettingRow = {
   entry: "choice",
   setting: "width",
   label: "Width",
-  options: { full: "The whole line", half: "Half of the line", third: "A third of the line" },
-  help: "Halves and thirds that follow each other share a line; on phones each has its own.",
+  options: {
+    full: "The whole line",
+    half: "Half of the line",
+    third: "A third of the line",
+    quarter: "A quarter of the line",
+  },
+  help: "Parts that follow each other share a line; on phones each has its own.",
 };
 
 interface Props {

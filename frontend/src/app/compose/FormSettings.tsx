@@ -54,6 +54,14 @@ const rowsFor = (form: Form): readonly SettingRow[] => [
   },
   {
     entry: "choice",
+    setting: "page_addresses",
+    label: "In the address, pages have",
+    options: { names: "their names", numbers: "their numbers" },
+    help: "Names are kept either way, and links to both go on working.",
+    only: { setting: "presentation", values: ["paged"] },
+  },
+  {
+    entry: "choice",
     setting: "enter",
     label: "Enter, in a box of one line,",
     options: { next: "goes to the next field", send: "sends, or goes to the next page" },

@@ -9,6 +9,18 @@ import { KeySetting } from "./KeySetting";
 import type { ComposeActions } from "./actions";
 
 const ROWS: readonly SettingRow[] = [
+  {
+    entry: "text",
+    setting: "add_label",
+    label: "Words on the button that adds one",
+    help: "Empty for “Add” and the label",
+  },
+  {
+    entry: "switch",
+    setting: "one_line",
+    label: "Each row in one line",
+    help: "Like a table, where its blocks fit beside one another",
+  },
   { entry: "whole", setting: "min_rows", label: "At least so many of them" },
   {
     entry: "whole",
@@ -35,7 +47,6 @@ export function RowKindSettings({ entry, actions }: Props) {
         label="Label"
         value={kind.label}
         slotProps={{ htmlInput: { "data-values": "" } }}
-        helperText="Also on the button that adds such a row"
         onChange={(event) => edit({ label: event.target.value })}
       />
       <KeySetting id={kind.id} value={kind.key} actions={actions} />

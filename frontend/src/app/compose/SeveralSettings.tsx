@@ -61,6 +61,7 @@ export function SeveralSettings({ actions }: { actions: ComposeActions }) {
         <MenuItem value="full">The whole line</MenuItem>
         <MenuItem value="half">Half of the line</MenuItem>
         <MenuItem value="third">A third of the line</MenuItem>
+        <MenuItem value="quarter">A quarter of the line</MenuItem>
       </TextField>
       <TextField
         select

@@ -58,11 +58,17 @@ function enter({ screen }: View, row: SettingRow, before: unknown): unknown {
       return most;
     }
     default: {
-      const other = Object.keys(row.options).find((name) => name !== before && ![before].flat().includes(name))!;
+      const names = Object.keys(row.options);
+      // Where all are chosen, the first is taken away.
+      const other = names.find((name) => name !== before && ![before].flat().includes(name)) ?? names[0]!;
       fireEvent.mouseDown(screen.getByLabelText(row.label));
-      fireEvent.click(within(screen.getByRole("listbox")).getByText(row.options[other]!));
-      if (row.entry === "several") fireEvent.keyDown(screen.getByRole("listbox"), { key: "Escape" });
-      return row.entry === "choice" ? other : [...(before as string[]), other];
+      // Of another setting the list may still be on its way out.
+      const list = screen.getByRole("listbox", { name: row.label });
+      fireEvent.click(within(list).getByText(row.options[other]!));
+      if (row.entry === "several") fireEvent.keyDown(list, { key: "Escape" });
+      if (row.entry === "choice") return other;
+      const chosen = before as string[];
+      return chosen.includes(other) ? chosen.filter((name) => name !== other) : [...chosen, other];
     }
   }
 }

@@ -16,7 +16,12 @@ export function AddressInput(props: InputProps<AddressFace>) {
   const { block, controlId, answer, locked, required, onChange } = props;
   const { locale } = useTools();
   const countries = useMemo(() => (block.country ? named(locale) : []), [block.country, locale]);
-  const boxes = <PartBoxes {...props} boxes={BOXES} />;
+  const placeholders: Record<string, string> = {
+    street: block.placeholder_street,
+    postal_code: block.placeholder_postal_code,
+    town: block.placeholder_town,
+  };
+  const boxes = <PartBoxes {...props} boxes={BOXES.map((box) => ({ ...box, placeholder: placeholders[box.name] }))} />;
   if (!block.country) return boxes;
   const given = partsOf(answer);
   return (

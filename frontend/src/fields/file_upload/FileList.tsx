@@ -18,7 +18,7 @@ const known = new Map<string, UploadReply>();
 let keys = 0;
 
 // Media types of which the server makes small pictures.
-const PICTURES = new Set(["image/jpeg", "image/png", "image/gif", "image/webp"]);
+const PICTURES = new Set(["image/jpeg", "image/png", "image/gif", "image/webp", "image/heic"]);
 
 /** A file of an earlier visit, as the core knows it. */
 const seen = (file: FileFace | undefined): Pick<UploadReply, "name" | "thumbnail"> | undefined =>
@@ -27,8 +27,7 @@ const seen = (file: FileFace | undefined): Pick<UploadReply, "name" | "thumbnail
     thumbnail: PICTURES.has(file.type) ? `/api/public/files/${file.id}/small` : null,
   };
 
-const ACCEPT: Record<FileUploadFace["kinds"][number], string> = {
-  picture: "image/*",
+const ACCEPT: Record<Exclude<FileUploadFace["kinds"][number], "picture">, string> = {
   pdf: ".pdf",
   document: ".docx,.odt,.doc,.rtf,.txt",
   table: ".xlsx,.ods,.xls,.csv",
@@ -37,10 +36,19 @@ const ACCEPT: Record<FileUploadFace["kinds"][number], string> = {
   archive: ".zip",
 };
 
+/** What a browser offers to choose; what a file is, the server finds in it. */
+const accepted = ({ kinds, picture_types }: FileUploadFace): string =>
+  kinds
+    .map((kind) => (kind === "picture" ? picture_types.map((type) => `image/${type}`).join(",") : ACCEPT[kind]))
+    .filter(Boolean)
+    .join(",");
+
 export default function FileList(props: InputProps<FileUploadFace>) {
   const { block, controlId, answer, facts, describedBy, invalid, required, locked, onChange } = props;
   const { upload, waitFor, waitNoMore } = useTools();
   const [sending, setSending] = useState<readonly Sent[]>([]);
+  // How many of those chosen last were more than may be sent.
+  const [leftOut, setLeftOut] = useState(0);
   const ids = listOf(answer).filter((each): each is string => typeof each === "string");
   const latest = useRef(ids);
   latest.current = ids;
@@ -85,6 +93,7 @@ export default function FileList(props: InputProps<FileUploadFace>) {
   const take = (files: FileList | readonly File[] | null) => {
     const room = block.most - ids.length - sending.length;
     const fresh = [...(files ?? [])].slice(0, Math.max(0, room));
+    setLeftOut((files?.length ?? 0) - fresh.length);
     const sent = fresh.map((file) => ({ key: ++keys, file, share: 0, problem: null, stop: new AbortController() }));
     setSending((before) => [...before, ...sent]);
     sent.forEach((each) => void send(each));
@@ -107,7 +116,7 @@ export default function FileList(props: InputProps<FileUploadFace>) {
             id={controlId}
             type="file"
             multiple={block.most > 1}
-            accept={block.kinds.map((kind) => ACCEPT[kind]).join(",")}
+            accept={accepted(block)}
             disabled={!upload}
             aria-labelledby={`${controlId}-label ${controlId}-choose`}
             aria-describedby={describedBy}
@@ -121,6 +130,11 @@ export default function FileList(props: InputProps<FileUploadFace>) {
             <strong>{sayChooseFiles(block.most)}</strong> {say("orDrop")}
           </span>
         </label>
+      )}
+      {leftOut > 0 && (
+        <p className="cx-error" role="alert">
+          {say("filesTooMany", { most: block.most, count: leftOut })}
+        </p>
       )}
       <ul>
         {ids.map((id) => (

@@ -7,7 +7,13 @@ export function GroupContent({ block, controlId, facts, describedBy }: InputProp
   const Blocks = useBlocks();
   const wrong = useSurroundings().errorOf(block.id);
   return (
-    <fieldset id={controlId} className="cx-group" tabIndex={-1} aria-describedby={describedBy}>
+    <fieldset
+      id={controlId}
+      className="cx-group"
+      data-columns={block.columns > 1 ? block.columns : undefined}
+      tabIndex={-1}
+      aria-describedby={describedBy}
+    >
       {label && <legend>{label}</legend>}
       {help && <p className="cx-help">{help}</p>}
       <Blocks blocks={block.blocks} />

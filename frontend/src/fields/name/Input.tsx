@@ -9,6 +9,16 @@ const BOXES = [
 ] as const;
 
 export function NameInput(props: InputProps<NameFace>) {
-  if (props.block.parts === "one") return <TextInput {...props} autoComplete="name" />;
-  return <PartBoxes {...props} boxes={BOXES} />;
+  const { parts, placeholder, placeholder_last } = props.block;
+  if (parts === "one") return <TextInput {...props} placeholder={placeholder} autoComplete="name" />;
+  const [first, last] = BOXES;
+  return (
+    <PartBoxes
+      {...props}
+      boxes={[
+        { ...first, placeholder },
+        { ...last, placeholder: placeholder_last },
+      ]}
+    />
+  );
 }

@@ -4,5 +4,12 @@ import { Stepper } from "../stepper";
 
 export function QuantityInput(props: InputProps<QuantityFace>) {
   const { block, facts, answer } = props;
-  return <Stepper {...props} name={shownText(facts, "label", block.label)} answer={textOf(answer)} />;
+  return (
+    <Stepper
+      {...props}
+      name={shownText(facts, "label", block.label)}
+      answer={textOf(answer)}
+      placeholder={block.placeholder}
+    />
+  );
 }

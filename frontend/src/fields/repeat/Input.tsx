@@ -79,7 +79,15 @@ export function RepeatInput(props: InputProps<RepeatFace>) {
           if (!kind || facts.kinds?.[kind.id]?.shown === false) return null;
           const frozen = locked || (facts.kinds?.[kind.id]?.locked ?? false);
           return (
-            <div key={row.id} className="cx-row" role="listitem" tabIndex={-1} aria-label={`${at + 1}: ${kind.label}`}>
+            <div
+              key={row.id}
+              className="cx-row"
+              role="listitem"
+              tabIndex={-1}
+              data-one-line={kind.one_line || undefined}
+              data-headed={(kind.one_line && kindOf(rows[at - 1] ?? row) !== kind) || at === 0 || undefined}
+              aria-label={`${at + 1}: ${kind.label}`}
+            >
               <div className="cx-row-head">
                 <span className="cx-row-number">{at + 1}</span>
                 <span className="cx-row-kind">{kind.label}</span>
@@ -121,7 +129,7 @@ export function RepeatInput(props: InputProps<RepeatFace>) {
         <div className="cx-adders">
           {offered.map((kind) => (
             <button key={kind.id} type="button" className="cx-add" onClick={() => insert(kind, rows.length)}>
-              {say("add", { label: kind.label })}
+              {kind.add_label || say("add", { label: kind.label })}
             </button>
           ))}
         </div>

@@ -27,7 +27,7 @@ function opened(rows: readonly RowAnswer[] = [], more: Partial<BlockState> = {})
   const lines = block("repeat", "lines", { label: "What you saw", kinds, max_rows: 4 });
   const face = {
     ...{ title: "Log", lead: "", brand: A_BRAND, locale: "en", currency: "EUR", asks: [], welcome: null },
-    ...{ presentation: "whole", progress: "none", wording: { submit: "Send", messages: {} } },
+    ...{ presentation: "whole", progress: [], wording: { submit: "Send", messages: {} } },
     pages: [{ id: "p1", title: "", address: "", blocks: [lines] }],
   } as unknown as FormFace;
   const fresh = Object.fromEntries(kinds.map(({ id }) => [id, { [`${id}count`]: factsWith() }]));

@@ -3,11 +3,14 @@ import { useRef, useState } from "react";
 import type { SignatureFace } from "../../api/generated/wire";
 import { say } from "../../text/visitor";
 import { type Answer, type InputProps, listOf, partsOf, textOf } from "../input";
+import { LengthTold } from "../LengthTold";
 
 const WIDTH = 600;
 const HEIGHT = 200;
 
 type Strokes = readonly (readonly number[])[];
+
+const MOST_NAME = 200; // characters; what decides is the core (fields/signature.py)
 
 export default function SignatureBox(props: InputProps<SignatureFace>) {
   const { controlId, answer, describedBy, invalid, required, locked, onChange } = props;
@@ -37,10 +40,10 @@ export default function SignatureBox(props: InputProps<SignatureFace>) {
           aria-invalid={invalid || undefined}
           aria-required={required || undefined}
           readOnly={locked}
-          maxLength={200}
           value={textOf(parts.typed ?? null)}
           onChange={(event) => onChange(event.target.value ? { typed: event.target.value } : null)}
         />
+        <LengthTold text={textOf(parts.typed ?? null)} most={MOST_NAME} />
         {otherWay}
       </div>
     );
