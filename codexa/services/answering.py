@@ -13,7 +13,7 @@ from codexa.core.program.public import form_face, form_state
 from codexa.services import brands
 from codexa.services.context import context_of
 from codexa.services.editions import Editions
-from codexa.services.errors import NotFoundError
+from codexa.services.errors import MovedError, NotFoundError
 from codexa.services.files_in_answers import with_files
 from codexa.store import claims
 from codexa.store import editions as store
@@ -34,9 +34,12 @@ class OpenedForm:
 def open_form(
     connect: Connect, editions: Editions, *, team_slug: str, slug: str, link: Mapping[str, str]
 ) -> OpenedForm:
-    """Return the live edition at a public address with its first state. Raises NotFoundError."""
+    """Return the live edition at a public address with its first state. Raises NotFoundError, MovedError."""
     with connect() as connection:
         live = store.find_live(connection, team_slug=team_slug, slug=slug)
+        moved = None if live is not None else store.find_moved(connection, team_slug=team_slug, slug=slug)
+    if moved is not None:
+        raise MovedError(moved)
     if live is None:
         raise NotFoundError("There is no form at this address. Check the link, or ask whoever sent it.")
     program = editions.program(live.form_id, live.number)

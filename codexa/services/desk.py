@@ -2,7 +2,6 @@
 
 import re
 import secrets
-import unicodedata
 from dataclasses import dataclass
 from typing import Any
 from uuid import UUID
@@ -10,16 +9,11 @@ from uuid import UUID
 from codexa.core.form.form import Form, Page, read_form
 from codexa.core.form.outline_text import Outlined, OutlineLine, read_outline
 from codexa.core.form.upgrades import read_imported, read_stored
+from codexa.services.addresses import free_slug
 from codexa.services.errors import NotFoundError, PlansRunError
 from codexa.store import forms, payments
 from codexa.store.database import Connect, Connection
 from codexa.store.sessions import SignedIn
-
-
-def slug_of(name: str) -> str:
-    """Return a readable address for a name: small ASCII letters, digits and hyphens, never empty."""
-    plain = unicodedata.normalize("NFKD", name[:200]).encode("ascii", "ignore").decode().lower()
-    return re.sub(r"[^a-z0-9]+", "-", plain).strip("-")[:60].strip("-") or "form"
 
 
 def make_form(connection: Connection, *, who: SignedIn, name: str) -> UUID:
@@ -101,13 +95,3 @@ def _insert(connection: Connection, *, who: SignedIn, draft: Form, sites: list[s
         draft=draft.model_dump(mode="json"),
         sites=sites or [],
     )
-
-
-def free_slug(connection: Connection, *, team: UUID, name: str, form: UUID | None = None) -> str:
-    """Return an address for a name that no other form of the team has, had, or gets before the transaction ends."""
-    wanted = slug_of(name)
-    forms.wait_for_slugs(connection, team=team)
-    taken = forms.slugs_like(connection, team=team, slug=wanted, form=form)
-    if wanted not in taken:
-        return wanted
-    return next(slug for number in range(2, len(taken) + 3) if (slug := f"{wanted}-{number}") not in taken)

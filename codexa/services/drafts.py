@@ -20,7 +20,7 @@ from codexa.core.program.program import Program
 from codexa.core.program.proof import proof
 from codexa.core.program.public import form_state
 from codexa.core.program.renaming_words import renamed
-from codexa.services import brands
+from codexa.services import addresses, brands
 from codexa.services.context import context_of
 from codexa.services.editions import Editions
 from codexa.services.errors import ClashError, NotFoundError
@@ -62,9 +62,10 @@ class OpenedDraft:
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class SavedDraft:
-    """A draft was kept: as which revision and when, how many changes it has since the live edition, its analysis."""
+    """A draft was kept: as which revision and when, the form's address, changes since the live edition, analysis."""
 
     saved: Saved
+    slug: str
     changes: int
     analysis: Analysis
 
@@ -133,10 +134,12 @@ def save_draft(
             name=draft.name,
             draft=draft.model_dump(mode="json"),
         )
+        if saved is not None:
+            addresses.follow_name(connection, team=who.team_id, form=form, name=draft.name)
     row = find(connect, who=who, form=form)
     if saved is None:
         raise ClashError
-    return SavedDraft(saved=saved, changes=_changes(editions, row, draft), analysis=analysis)
+    return SavedDraft(saved=saved, slug=row.slug, changes=_changes(editions, row, draft), analysis=analysis)
 
 
 def _changes(editions: Editions, row: FormWithDraft, draft: Form) -> int:

@@ -19,6 +19,14 @@ class NotFoundError(ServiceError):
     code = "not_found"
 
 
+class MovedError(Exception):
+    """The form has another address by now; `slug` is the last part of it."""
+
+    def __init__(self, slug: str) -> None:
+        self.slug = slug
+        super().__init__(slug)
+
+
 class NotAllowedError(ServiceError):
     """Your role in the team does not allow this. Ask an owner of the team."""
 

@@ -5,7 +5,7 @@ from uuid import UUID
 
 from codexa.core.context import NOBODY
 from codexa.core.form.form import Form
-from codexa.services.desk import slug_of
+from codexa.services.addresses import slug_of
 from codexa.services.errors import NameTakenError, PasswordRefusedError
 from codexa.services.signing_in import SHORTEST_PASSWORD, folded, hash_password
 from codexa.store import people

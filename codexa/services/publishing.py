@@ -5,6 +5,7 @@ from urllib.parse import urlsplit
 from uuid import UUID
 
 from codexa.core.errors import DefinitionError, Problem
+from codexa.core.form.comparing import Change, describe_changes
 from codexa.core.form.form import Form
 from codexa.core.form.upgrades import read_stored
 from codexa.core.formula.check import Severity
@@ -12,7 +13,8 @@ from codexa.core.program.compiling import compile_form
 from codexa.core.program.program import Program
 from codexa.core.program.proof import proof
 from codexa.core.program.trials import run_trials
-from codexa.services import desk, people
+from codexa.services import people
+from codexa.services.editions import Editions
 from codexa.services.errors import ClashError, NotFoundError, NotProvenError, TrialsFailError
 from codexa.store import editions, forms, payments
 from codexa.store.database import Connect, Connection
@@ -35,7 +37,22 @@ def publish(connect: Connect, *, who: SignedIn, form: UUID, revision: int, despi
     _prove(draft, people.written_to(connect, draft, form), despite_trials=despite_trials)
     with connect() as connection:
         _require_account(connection, draft, form)
-        return _publish(connection, who=who, form=form, name=found.name, revision=revision)
+        return _publish(connection, who=who, form=form, revision=revision)
+
+
+def changes_to_come(connect: Connect, kept: Editions, *, who: SignedIn, form: UUID) -> list[Change]:
+    """Return in words what publishing the draft would change for visitors; nothing where there is no edition yet.
+
+    Trials are the team's own and are left out. Raises NotFoundError.
+    """
+    with connect() as connection:
+        found = forms.find_form(connection, team=who.team_id, form=form)
+    if found is None:
+        raise NotFoundError
+    if found.live_edition is None:
+        return []
+    live, draft = kept.form(form, found.live_edition), read_stored(found.draft)
+    return describe_changes(live, draft.model_copy(update={"trials": live.trials}))
 
 
 def _prove(draft: Form, team: Mapping[str, str], *, despite_trials: bool) -> None:
@@ -56,7 +73,7 @@ def _require_account(connection: Connection, draft: Form, form: UUID) -> None:
         raise NotProvenError("The account that payments go to is not the team's. Pick another in Payment.")
 
 
-def _publish(connection: Connection, *, who: SignedIn, form: UUID, name: str, revision: int) -> int:
+def _publish(connection: Connection, *, who: SignedIn, form: UUID, revision: int) -> int:
     locked = editions.lock_form(connection, team=who.team_id, form=form)
     if locked is None:
         raise NotFoundError
@@ -65,10 +82,6 @@ def _publish(connection: Connection, *, who: SignedIn, form: UUID, name: str, re
     made = editions.edition_of_revision(connection, form=form, revision=revision)
     if made is not None:
         return made  # somebody else pressed at the same moment
-    if locked.live_edition is None:
-        # The address is the name's that the form is published under, not the one it was begun with.
-        slug = desk.free_slug(connection, team=who.team_id, name=name, form=form)
-        forms.set_slug(connection, team=who.team_id, form=form, slug=slug)
     return editions.publish(connection, team=who.team_id, form=form, person=who.person_id)
 
 

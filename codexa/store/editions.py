@@ -74,6 +74,12 @@ def find_live(connection: Connection, *, team_slug: str, slug: str) -> LiveEditi
     return LiveEdition(**row) if row else None
 
 
+def find_moved(connection: Connection, *, team_slug: str, slug: str) -> str | None:
+    """Return the present address of the form that had this one before."""
+    row = one(connection, _QUERIES["find_moved"], team_slug=team_slug, slug=slug)
+    return row["slug"] if row else None
+
+
 def find_definition(connection: Connection, *, form: UUID, number: int) -> dict[str, Any] | None:
     """Return the definition of one edition."""
     row = one(connection, _QUERIES["find_definition"], form=form, number=number)

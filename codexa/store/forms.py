@@ -111,9 +111,16 @@ def slugs_like(connection: Connection, *, team: UUID, slug: str, form: UUID | No
     return {row["slug"] for row in many(connection, _QUERIES["slugs_like"], team=team, slug=slug, form=form)}
 
 
-def set_slug(connection: Connection, *, team: UUID, form: UUID, slug: str) -> None:
-    """Give a form that was never published its address."""
-    connection.execute(_QUERIES["set_slug"], {"team": team, "form": form, "slug": slug})
+def slug_that_follows(connection: Connection, *, team: UUID, form: UUID) -> str | None:
+    """Return a form's address where it goes by its name: nobody chose it, and it was never published; else None."""
+    row = one(connection, _QUERIES["slug_that_follows"], team=team, form=form)
+    return row["slug"] if row else None
+
+
+def set_slug(connection: Connection, *, team: UUID, form: UUID, slug: str, chosen: bool) -> bool:
+    """Give a form its address, the present one leading on once it was published; False where there is no such form."""
+    row = one(connection, _QUERIES["set_slug"], team=team, form=form, slug=slug, chosen=chosen)
+    return row is not None
 
 
 def save_draft(

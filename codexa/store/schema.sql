@@ -551,7 +551,13 @@ CREATE TABLE public.form (
     draft_digest text GENERATED ALWAYS AS (md5((draft)::text)) STORED,
     unreadable text,
     failures_told_at timestamp with time zone,
+    slug_chosen boolean DEFAULT false NOT NULL,
     CONSTRAINT form_slug_check CHECK ((slug ~ '^[a-z0-9]+(-[a-z0-9]+)*$'::text))
+);
+CREATE TABLE public.former_slug (
+    team_id uuid NOT NULL,
+    slug text NOT NULL,
+    form_id uuid NOT NULL
 );
 CREATE TABLE public.known_network (
     person_id uuid NOT NULL,
@@ -852,6 +858,8 @@ ALTER TABLE ONLY public.form
     ADD CONSTRAINT form_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.form
     ADD CONSTRAINT form_team_id_slug_key UNIQUE (team_id, slug);
+ALTER TABLE ONLY public.former_slug
+    ADD CONSTRAINT former_slug_pkey PRIMARY KEY (team_id, slug);
 ALTER TABLE ONLY public.known_network
     ADD CONSTRAINT known_network_pkey PRIMARY KEY (person_id, network);
 ALTER TABLE ONLY public.membership
@@ -913,6 +921,7 @@ CREATE UNIQUE INDEX account_practice ON public.account USING btree ((true)) WHER
 CREATE INDEX errand_ended ON public.errand USING btree (ended_at);
 CREATE INDEX errand_of_team ON public.errand USING btree (team_id, id);
 CREATE INDEX form_desk ON public.form USING btree (team_id, changed_at DESC) WHERE (deleted_at IS NULL);
+CREATE INDEX former_slug_form ON public.former_slug USING btree (form_id);
 CREATE INDEX idx_procrastinate_jobs_worker_not_null ON public.procrastinate_jobs USING btree (worker_id) WHERE ((worker_id IS NOT NULL) AND (status = 'doing'::public.procrastinate_job_status));
 CREATE INDEX idx_procrastinate_workers_last_heartbeat ON public.procrastinate_workers USING btree (last_heartbeat);
 CREATE INDEX membership_person ON public.membership USING btree (person_id);
@@ -976,6 +985,10 @@ ALTER TABLE ONLY public.form
     ADD CONSTRAINT form_id_live_edition_fkey FOREIGN KEY (id, live_edition) REFERENCES public.edition(form_id, number);
 ALTER TABLE ONLY public.form
     ADD CONSTRAINT form_team_id_fkey FOREIGN KEY (team_id) REFERENCES public.team(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.former_slug
+    ADD CONSTRAINT former_slug_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.former_slug
+    ADD CONSTRAINT former_slug_team_id_fkey FOREIGN KEY (team_id) REFERENCES public.team(id);
 ALTER TABLE ONLY public.known_network
     ADD CONSTRAINT known_network_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.membership

@@ -62,6 +62,8 @@ def save(asked: SaveDraftRequest, form: UUID) -> SavedReply:
     return SavedReply(
         revision=kept.saved.revision,
         changed_at=kept.saved.changed_at,
+        address=address_of(who, kept.slug),
+        snippet=snippet_of(who, kept.slug),
         changes=kept.changes,
         analysis=_analysis(kept.analysis),
     )

@@ -4,7 +4,7 @@ from uuid import UUID
 
 from flask import Blueprint
 
-from codexa.services import publishing
+from codexa.services import addresses, publishing
 from codexa.services.errors import NotFoundError
 from codexa.services.roles import Right
 from codexa.store import editions as store
@@ -12,12 +12,15 @@ from codexa.store import forms
 from codexa.web.contract.editions import (
     EditionReply,
     EditionsReply,
+    PublicAddressReply,
+    PublicAddressRequest,
     PublishedReply,
     PublishRequest,
     SitesReply,
     SitesRequest,
 )
-from codexa.web.database import connection
+from codexa.web.contract.history import ChangesReply
+from codexa.web.database import connection, editions
 from codexa.web.drafts import address_of, snippet_of
 from codexa.web.endpoint import endpoint
 from codexa.web.guard import may
@@ -48,6 +51,22 @@ def publish(asked: PublishRequest, form: UUID) -> PublishedReply:
     if found is None:
         raise NotFoundError
     return PublishedReply(edition=edition, address=address_of(who, found.slug), snippet=snippet_of(who, found.slug))
+
+
+@endpoint(blueprint, "GET", "/changes", reply=ChangesReply)
+def to_come(form: UUID) -> ChangesReply:
+    """Say what publishing the draft would change for visitors."""
+    who = may(Right.SEE_FORMS)
+    return ChangesReply(changes=publishing.changes_to_come(connection, editions(), who=who, form=form))
+
+
+@endpoint(blueprint, "PUT", "/address", body=PublicAddressRequest, reply=PublicAddressReply)
+def set_address(asked: PublicAddressRequest, form: UUID) -> PublicAddressReply:
+    """Give the form the public address that its people choose; 409 where another form has it."""
+    who = may(Right.EDIT_FORMS)
+    with connection() as database:
+        slug = addresses.choose_address(database, who=who, form=form, address=asked.address)
+    return PublicAddressReply(slug=slug, address=address_of(who, slug), snippet=snippet_of(who, slug))
 
 
 @endpoint(blueprint, "PUT", "/sites", body=SitesRequest, reply=SitesReply)

@@ -6,13 +6,25 @@ from urllib.parse import urlsplit
 from uuid import UUID
 
 import orjson
-from flask import Blueprint, Response, current_app, g, render_template, request, send_file, send_from_directory
+from flask import (
+    Blueprint,
+    Response,
+    current_app,
+    g,
+    redirect,
+    render_template,
+    request,
+    send_file,
+    send_from_directory,
+    url_for,
+)
 
 from codexa.core.definition.wording import MESSAGES
 from codexa.core.program.accept import Refused
 from codexa.core.program.faces import ErrorFace, FormFace, OrderFace
 from codexa.services import answering, received, uploads
 from codexa.services.answering import Given
+from codexa.services.errors import MovedError
 from codexa.services.payments import asking as paying
 from codexa.services.payments.asking import ToPay
 from codexa.services.received import Paid, SeenAgain
@@ -72,7 +84,10 @@ def link_of_request() -> dict[str, str]:
 
 def _page(team: str, slug: str, page: str, *, framed: bool) -> Response:
     link = link_of_request()
-    opened = answering.open_form(connection, editions(), team_slug=team, slug=slug, link=link)
+    try:
+        opened = answering.open_form(connection, editions(), team_slug=team, slug=slug, link=link)
+    except MovedError as moved:
+        return _moved(moved.slug)
     if framed:
         g.frame_policy = frame_policy(opened.sites)
     address = f"/{'embed' if framed else 'f'}/{team}/{slug}"
@@ -90,6 +105,16 @@ def _page(team: str, slug: str, page: str, *, framed: bool) -> Response:
     )
     response = Response(form_page(opened.face, first_view(opened.face, opened.state), data, framed=framed))
     response.headers["Cache-Control"] = "no-cache"
+    return response
+
+
+def _moved(slug: str) -> Response:
+    """Lead on to a form's present address, with the page and the values that the link asks for."""
+    view = {"slug": slug, **{name: value for name, value in (request.view_args or {}).items() if name != "slug"}}
+    response = redirect(url_for(request.endpoint or "", **view) + f"?{request.query_string.decode()}".rstrip("?"))
+    # It may move back.
+    response.headers["Cache-Control"] = "no-store"
+    assert isinstance(response, Response)
     return response
 
 

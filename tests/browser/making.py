@@ -144,11 +144,18 @@ def paragraph(page, at, *pieces):
     type_text(page, page.get_by_role("textbox", name=f"Text of paragraph {at}", exact=True), *pieces)
 
 
+def press_publish(page, edition):
+    """Publish as people do who have read what it changes."""
+    page.get_by_role("button", name=f"Publish edition {edition}").click()
+    asked = page.get_by_role("dialog", name=f"Publish edition {edition}?")
+    asked.get_by_role("button", name="Publish", exact=True).click()
+
+
 def publish(page, doubts="no doubts"):
     """Publish, with nothing that the proof finds but these doubts; returns the public form."""
     saved(page)
     expect(page.get_by_role("button", name=re.compile("^Proof: "))).to_have_text(re.compile(f"no errors, {doubts}"))
-    page.get_by_role("button", name="Publish edition 1").click()
+    press_publish(page, 1)
     expect(page.get_by_text("Edition 1 is live.")).to_be_visible()
     with page.expect_popup() as opened:
         page.get_by_role("link", name="Open the live form").click()

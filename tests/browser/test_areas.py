@@ -8,6 +8,7 @@ from conftest import EXAMPLES
 from playwright.sync_api import expect
 
 from browser.conftest import area, expect_usable, import_form, saved, sign_in
+from browser.making import press_publish
 
 QUOTE = json.loads((EXAMPLES / "travelling_dome_quote.json").read_text(encoding="utf-8")) | {"trials": []}
 
@@ -182,7 +183,7 @@ def test_a_trial_that_breaks_tells_what_came_and_publishing_asks(desk):
     page.get_by_role("link", name="Trials: 1 of 1 fail").click()
     differences = page.get_by_role("table", name="Differences")
     expect(differences.get_by_role("row", name=re.compile("All discounts .* €999,999.00"))).to_be_visible()
-    page.get_by_role("button", name="Publish edition 1").click()
+    press_publish(page, 1)
     dialog = page.get_by_role("dialog", name="Publish with failing trials?")
     expect(dialog.get_by_text("1 of 1 trials fails: “A school in spring”.")).to_be_visible()
     dialog.get_by_role("button", name="Publish all the same").click()
@@ -228,7 +229,7 @@ def test_a_brand_is_live_on_the_sheet_shared_and_changed_in_one_place(desk, serv
 def test_history_tells_what_changed_and_brings_a_state_back(desk):
     page = desk
     open_quote(page, "Old times")
-    page.get_by_role("button", name="Publish edition 1").click()
+    press_publish(page, 1)
     expect(page.get_by_text("Edition 1 is live.")).to_be_visible()
     page.get_by_role("button", name="1.3 How far is it from the Summit Dome?, Number").dblclick()
     page.get_by_role("textbox", name="Label", exact=True).fill("How far away?")

@@ -82,4 +82,6 @@ def test_a_form_is_made_and_published_without_a_mouse(desk):
     expect(page.get_by_role("textbox", name="Label", exact=True)).to_have_value("Group size")
     tab_to(page, "button", "Publish edition 1", most=160)
     page.keyboard.press("Enter")
+    expect(page.get_by_role("button", name="Publish", exact=True)).to_be_focused()
+    page.keyboard.press("Enter")
     expect(page.get_by_text("Edition 1 is live.")).to_be_visible()

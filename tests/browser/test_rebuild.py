@@ -10,7 +10,7 @@ from conftest import EXAMPLES
 from playwright.sync_api import expect
 
 from browser.conftest import area, saved
-from browser.making import bands, choose
+from browser.making import bands, choose, press_publish
 from browser.test_slice import add
 from codexa.core.context import Context
 from codexa.core.definition.reading import read_part
@@ -105,7 +105,7 @@ def test_the_quote_is_rebuilt_by_the_interface_and_computes_the_same(desk, tmp_p
     confirmations(page)
     saved(page)
     expect(page.get_by_role("button", name=re.compile("^Proof: "))).to_have_text(re.compile("no errors"))
-    page.get_by_role("button", name="Publish edition 1").click()
+    press_publish(page, 1)
     expect(page.get_by_text("Edition 1 is live.")).to_be_visible()
     page.keyboard.press("Control+k")
     page.get_by_role("combobox", name="Find a block, an area or an action").fill("save the form as a file")

@@ -6,7 +6,8 @@ import re
 from conftest import visit_document
 from playwright.sync_api import expect
 
-from browser.conftest import axe_findings, choose_document, import_form, saved, sign_in
+from browser.conftest import area, axe_findings, choose_document, import_form, saved, sign_in
+from browser.making import press_publish
 from codexa.services.demo import PEOPLE
 
 
@@ -60,7 +61,7 @@ def test_from_a_blank_form_to_a_response(desk, servers, tmp_path):
     page.get_by_role("tab", name="Answers").click()
     page.get_by_role("combobox", name="Shown as").click()
     page.get_by_role("option", name="Money").click()
-    page.get_by_role("button", name="Publish edition 1").click()
+    press_publish(page, 1)
     expect(page.get_by_text("Edition 1 is live.")).to_be_visible()
     saved(page)
 
@@ -95,7 +96,7 @@ def test_from_a_blank_form_to_a_response(desk, servers, tmp_path):
 def test_later_edits_stay_a_draft_until_published_again(desk, servers):
     page = desk
     import_form(page, visit_document() | {"name": "Lecture"})
-    page.get_by_role("button", name="Publish edition 1").click()
+    press_publish(page, 1)
     expect(page.get_by_text("Edition 1 is live.")).to_be_visible()
     page.get_by_role("textbox", name="Title for visitors").fill("Another title")
     expect(page.get_by_text("Edition 1 live · 1 change since")).to_be_visible()
@@ -103,9 +104,22 @@ def test_later_edits_stay_a_draft_until_published_again(desk, servers):
     visitor.goto(f"{servers.web}/f/alderlight/lecture")
     expect(visitor.get_by_role("heading", name="Your visit")).to_be_visible()
     page.get_by_role("button", name="Publish edition 2").click()
+    asked = page.get_by_role("dialog", name="Publish edition 2?")
+    expect(asked.get_by_text("title was Your visit, is Another title")).to_be_visible()
+    assert axe_findings(page) == []
+    asked.get_by_role("button", name="Not now").click()
+    press_publish(page, 2)
     expect(page.get_by_text("Edition 2 is live.")).to_be_visible()
+    expect(page.get_by_role("button", name="Edition 2 published")).to_be_focused()
     visitor.reload()
     expect(visitor.get_by_role("heading", name="Another title")).to_be_visible()
+
+    area(page, "Publish")
+    page.get_by_role("textbox", name="Address").fill("Evenings at the dome")
+    page.get_by_role("button", name="Choose").click()
+    expect(page.get_by_role("group", name="the link")).to_have_text(re.compile("/evenings-at-the-dome$"))
+    visitor.goto(f"{servers.web}/f/alderlight/lecture?who=ana")
+    expect(visitor).to_have_url(f"{servers.web}/f/alderlight/evenings-at-the-dome?who=ana")
 
 
 def outline(page):

@@ -9,7 +9,7 @@ import psycopg
 import pytest
 from conftest import make_person, receive, save_draft, visit_document, within
 
-from codexa.services import desk, publishing
+from codexa.services import addresses, desk, publishing
 from codexa.services.editions import Editions
 from codexa.services.errors import ClashError, KeyReusedError, NotFoundError, NotProvenError
 from codexa.store import editions, forms, responses
@@ -88,7 +88,7 @@ class TestDrafts:
             row["slug"] for row in connection.execute("SELECT slug FROM form ORDER BY changed_at, slug").fetchall()
         ]
         assert sorted(slugs) == ["groe-hohe", "groe-hohe-2", "groe-hohe-3"]
-        assert desk.slug_of("東京") == "form"
+        assert addresses.slug_of("東京") == "form"
 
     def test_deleting_is_undone(self, connection, mira):
         form = desk.make_form(connection, who=mira, name="Gone")

@@ -32,6 +32,7 @@ def example_of(endpoint):
         "BrandRequest": {"look": {}},
         "NewAccountRequest": {"secret": "practice-secret-unknown"},
         "RefundRequest": {"amount": "1"},
+        "PublicAddressRequest": {"address": "another"},
         "SitesRequest": {"sites": ["https://www.example.org"]},
     }
     return examples[endpoint.request.__name__] if endpoint.request else None

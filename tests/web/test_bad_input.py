@@ -74,6 +74,9 @@ def test_every_endpoint_answers_anything_with_a_sentence(place, endpoint, data):
     assert reply.status_code < 500
     if reply.status_code >= 400:
         assert reply.json["message"][-1] in ".?"
+    if (endpoint.method, endpoint.rule) == ("DELETE", "/api/forms/<uuid:form>"):
+        # The others go on asking it, in whatever order they run.
+        agent.post(f"/api/forms/{form}/restore")
 
 
 @pytest.mark.parametrize(

@@ -15,7 +15,7 @@ from codexa.core.context import Context
 from codexa.core.form.upgrades import read_stored
 from codexa.core.program.kept import state_of_kept
 from codexa.core.program.public import confirmation_face
-from codexa.services import desk, publishing
+from codexa.services import desk, drafts, publishing
 from codexa.services.editions import Editions
 from codexa.services.receiving import Received
 from codexa.services.response_grid import defused
@@ -186,7 +186,6 @@ class TestAForm:
             connection.execute(
                 "UPDATE form SET draft = (SELECT draft FROM form WHERE id = %s) WHERE id = %s", (form, each)
             )
-            connection.execute("UPDATE form SET name = 'Same name', slug = slug || '-old' WHERE id = %s", (each,))
         connection.commit()
         pool, results = Database(database, 8), []
 
@@ -201,6 +200,23 @@ class TestAForm:
         pool.close()
         assert {number for _, number in results} == {1}
         assert len(results) == 7
+
+    def test_has_an_address_of_its_own_however_many_get_one_name_at_once(self, database, connection, mira):
+        same = [desk.make_form(connection, who=mira, name=f"Begun as {number}") for number in range(3)]
+        connection.commit()
+        pool = Database(database, 8)
+        kept = Editions(pool.connection)
+
+        def rename(which):
+            document = visit_document() | {"name": "Same name"}
+            drafts.save_draft(pool.connection, kept, who=mira, form=which, revision=1, document=document)
+
+        threads = [threading.Thread(target=rename, args=(which,)) for which in same]
+        for thread in threads:
+            thread.start()
+        for thread in threads:
+            thread.join()
+        pool.close()
         slugs = connection.execute("SELECT slug FROM form WHERE id = ANY(%s)", (same,)).fetchall()
         assert {row["slug"] for row in slugs} == {"same-name", "same-name-2", "same-name-3"}
 

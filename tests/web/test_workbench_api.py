@@ -31,6 +31,57 @@ def save(connection, who, form, revision, **changes):
     connection.commit()
 
 
+class TestAddresses:
+    def address(self, as_mira, form, wanted):
+        return as_mira.put(f"/api/forms/{form}/address", json={"address": wanted})
+
+    def test_go_by_the_name_until_they_are_chosen_or_live(self, as_mira, connection, mira, draft):
+        save(connection, mira, draft, 1, name="School evenings")
+        assert as_mira.get(f"/api/forms/{draft}").json["slug"] == "school-evenings"
+        chosen = self.address(as_mira, draft, "Evenings at the Döme!").json
+        assert chosen["slug"] == "evenings-at-the-dome"
+        assert chosen["address"].endswith("/f/alderlight/evenings-at-the-dome")
+        assert 'data-codexa="alderlight/evenings-at-the-dome"' in chosen["snippet"]
+        save(connection, mira, draft, 2, name="Winter")
+        assert as_mira.get(f"/api/forms/{draft}").json["slug"] == "evenings-at-the-dome"
+        publishing.publish(within(connection), who=mira, form=draft, revision=3)
+        save(connection, mira, draft, 3, name="Summer")
+        assert as_mira.get(f"/api/forms/{draft}").json["slug"] == "evenings-at-the-dome"
+
+    def test_lead_on_once_they_were_live_and_are_nobody_elses_ever(self, agent, as_mira, connection, mira, draft):
+        self.address(as_mira, draft, "first")
+        self.address(as_mira, draft, "second")  # nobody could have the first yet
+        publishing.publish(within(connection), who=mira, form=draft, revision=1)
+        connection.commit()
+        self.address(as_mira, draft, "third")
+        moved = agent.client.get("/f/alderlight/second/2?who=ana%20b")
+        assert (moved.status_code, moved.headers["Location"]) == (302, "/f/alderlight/third/2?who=ana%20b")
+        assert agent.client.get("/embed/alderlight/second").headers["Location"] == "/embed/alderlight/third"
+        assert [agent.client.get(f"/f/alderlight/{each}").status_code for each in ("first", "third")] == [404, 200]
+        other = desk.make_form(connection, who=mira, name="Second")
+        connection.commit()
+        assert as_mira.get(f"/api/forms/{other}").json["slug"] == "second-2"
+        for taken in ("second", "third"):
+            refused = self.address(as_mira, other, taken)
+            assert (refused.status_code, refused.json["code"]) == (409, "name_taken")
+        assert self.address(as_mira, draft, "second").json["slug"] == "second"
+        assert agent.client.get("/f/alderlight/second").status_code == 200
+
+    def test_are_no_signs_alone(self, as_mira, draft):
+        assert self.address(as_mira, draft, " !? ").status_code == 400
+
+
+def test_what_publishing_would_change_is_told_before(as_mira, connection, mira, draft):
+    assert as_mira.get(f"/api/forms/{draft}/changes").json["changes"] == []
+    publishing.publish(within(connection), who=mira, form=draft, revision=1)
+    save(connection, mira, draft, 1, title="Another", trials=[TRIAL], brand={"accent": "#112233", "ink": "#000000"})
+    words = [each["words"] for each in as_mira.get(f"/api/forms/{draft}/changes").json["changes"]]
+    assert words[0] == "title was Your visit, is Another"
+    assert not any("trial" in each for each in words)
+    # A look is one thing that somebody changed, however much of it.
+    assert as_mira.get(f"/api/forms/{draft}").json["changes"] == 2
+
+
 class TestHistory:
     def test_lists_states_with_who_and_editions_and_tells_changes(self, as_mira, connection, mira, draft):
         publishing.publish(within(connection), who=mira, form=draft, revision=1)

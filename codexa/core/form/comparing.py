@@ -43,7 +43,9 @@ def count_changes(before: Form, after: Form) -> int:
     kept = old.keys() & new.keys()
     edited = sum(old[each].part != new[each].part for each in kept)
     moved = int(_places(old, kept) != _places(new, kept))
-    settings = sum(1 for _ in _changed_settings(before, after, _LISTS))
+    # A look that was changed, say, is one thing that somebody did, whatever follows from it.
+    names = type(after).model_fields.keys() - _LISTS
+    settings = sum(1 for name in names if getattr(before, name) != getattr(after, name))
     return len(old.keys() ^ new.keys()) + edited + moved + settings
 
 

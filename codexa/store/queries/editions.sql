@@ -41,6 +41,12 @@ SELECT form.id AS form_id, edition.number, form.sites
 FROM form JOIN team ON team.id = form.team_id JOIN edition ON edition.form_id = form.id AND edition.number = form.live_edition
 WHERE team.slug = %(team_slug)s AND form.slug = %(slug)s AND form.deleted_at IS NULL;
 
+-- name: find_moved
+-- The address of the form that had this one before.
+SELECT form.slug
+FROM former_slug JOIN form ON form.id = former_slug.form_id JOIN team ON team.id = former_slug.team_id
+WHERE team.slug = %(team_slug)s AND former_slug.slug = %(slug)s AND form.deleted_at IS NULL;
+
 -- name: find_definition
 -- What was published as one edition; editions never change, so callers may keep it.
 SELECT edition.definition FROM edition WHERE form_id = %(form)s AND number = %(number)s;

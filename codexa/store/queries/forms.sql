@@ -71,9 +71,12 @@ WHERE form.id = %(form)s;
 UPDATE form SET unreadable = %(problem)s WHERE id = %(form)s AND unreadable IS DISTINCT FROM %(problem)s;
 
 -- name: slugs_like
--- The addresses of other forms that begin so, deleted ones included: an address is never given twice.
-SELECT slug FROM form
-WHERE team_id = %(team)s AND id IS DISTINCT FROM %(form)s AND (slug = %(slug)s OR slug LIKE %(slug)s || '-%%');
+-- The addresses that other forms have or had and that begin so, of deleted ones too: an address is never given twice.
+SELECT slug FROM (
+    SELECT slug, id FROM form WHERE team_id = %(team)s
+    UNION ALL SELECT slug, form_id FROM former_slug WHERE team_id = %(team)s
+) AS given
+WHERE id IS DISTINCT FROM %(form)s AND (slug = %(slug)s OR slug LIKE %(slug)s || '-%%');
 
 -- name: save_draft
 -- Keeps a new draft where the one it was made from is still the latest; gives no row otherwise.
@@ -88,9 +91,23 @@ WITH saved AS (
 )
 SELECT revision, changed_at FROM saved;
 
+-- name: slug_that_follows
+-- The address of a form that goes by its name: nobody has chosen it, and others can't have it yet.
+SELECT slug FROM form
+WHERE team_id = %(team)s AND id = %(form)s AND deleted_at IS NULL AND live_edition IS NULL AND NOT slug_chosen;
+
 -- name: set_slug
--- Gives a form its address; only before its first edition, for then others may have it.
-UPDATE form SET slug = %(slug)s WHERE team_id = %(team)s AND id = %(form)s AND live_edition IS NULL;
+-- Gives a form its address. Once it was published others may have the present one, which leads on from then.
+WITH present AS (
+    SELECT id, team_id, slug, live_edition FROM form WHERE team_id = %(team)s AND id = %(form)s AND deleted_at IS NULL
+), taken_back AS (
+    DELETE FROM former_slug WHERE team_id = %(team)s AND form_id = %(form)s AND slug = %(slug)s
+), kept AS (
+    INSERT INTO former_slug (team_id, slug, form_id)
+    SELECT team_id, slug, id FROM present WHERE live_edition IS NOT NULL AND slug <> %(slug)s
+    ON CONFLICT DO NOTHING
+)
+UPDATE form SET slug = %(slug)s, slug_chosen = %(chosen)s FROM present WHERE form.id = present.id RETURNING form.id;
 
 -- name: set_sites
 -- Sets the websites that may frame the form.

@@ -75,10 +75,12 @@ class SaveDraftRequest(Message):
 
 
 class SavedReply(Message):
-    """The draft was kept; `changes` counts what differs from the live edition."""
+    """The draft was kept; until the first edition the address follows the name. `changes` counts as in FormReply."""
 
     revision: int
     changed_at: datetime
+    address: str
+    snippet: str
     changes: int
     analysis: AnalysisReply
 

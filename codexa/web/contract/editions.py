@@ -40,6 +40,20 @@ class EditionsReply(Message):
     editions: list[EditionReply]
 
 
+class PublicAddressRequest(Message):
+    """The last part of a form's public address, as a person writes it."""
+
+    address: Annotated[str, StringConstraints(min_length=1, max_length=200, pattern=r"[A-Za-z0-9]")]
+
+
+class PublicAddressReply(Message):
+    """A form's public address, and the snippet that names it."""
+
+    slug: str
+    address: str
+    snippet: str
+
+
 class SitesRequest(Message):
     """The websites that may show the form in a frame."""
 

@@ -2,6 +2,7 @@
 import type {
   AccountReply,
   AccountsReply,
+  PublicAddressReply,
   AskedReply,
   Brand,
   BrandsReply,
@@ -144,6 +145,9 @@ export const api = {
   publish: (form: string, revision: number, despiteTrials: boolean) =>
     call<PublishedReply>("POST", `/forms/${form}/editions`, { revision, despite_trials: despiteTrials }),
   editions: (form: string) => call<EditionsReply>("GET", `/forms/${form}/editions`),
+  setAddress: (form: string, address: string) => call<PublicAddressReply>("PUT", `/forms/${form}/address`, { address }),
+  /** What publishing would change for visitors. */
+  changesToCome: (form: string) => call<ChangesReply>("GET", `/forms/${form}/changes`),
   setSites: (form: string, sites: string[]) => call<SitesReply>("PUT", `/forms/${form}/sites`, { sites }),
   /** The newest, or what comes after a place that a reply named. */
   responses: (form: string, limit: number, after: string) =>

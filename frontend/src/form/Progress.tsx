@@ -19,7 +19,7 @@ export function Progress({ face, state, page, done }: Props) {
   const share = done ? 1 : count === 0 ? 0 : at / count;
   const tells = (way: FormFace["progress"][number]) => face.progress.includes(way);
   const words = [
-    tells("count") && count > 0 && say("of", { at: Math.min(at + 1, count), count }),
+    tells("count") && (done ? say("done") : say("of", { at: at + 1, count })),
     tells("percent") && sayShare("percent", share),
     tells("left") && sayLeft(done ? 0 : (state.left ?? 0)),
   ].filter(Boolean);

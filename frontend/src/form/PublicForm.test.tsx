@@ -202,7 +202,7 @@ describe("going through the pages", () => {
     expect(screen.getByRole("status").textContent).toBe("Page 1 of 2 · 0 % done · 3 questions left");
     expect(screen.getByRole("list").textContent).toBe("1You2Then3Done");
     rerender(<Progress {...ALL_WAYS} page={null} done />);
-    expect(screen.getByRole("status").textContent).toBe("Page 2 of 2 · 100 % done · 0 questions left");
+    expect(screen.getByRole("status").textContent).toBe("Done · 100 % done · 0 questions left");
     expect(screen.getByRole("progressbar").getAttribute("aria-valuenow")).toBe("100");
   });
 });

@@ -285,7 +285,8 @@ export interface FormState {
  * `fill` the answer to put in where none was given yet, which `follows` while the visitor leaves it; `files` those of
  * an upload; `feedback` what is told of an answer in a quiz; `prices` those of options by id, or of each piece by "";
  * `left` words for what is left of a product by option id or "", `gone` the words for what is sold out of it;
- * `answers` only for a block of all answers; `order` only for an order summary, with `to_pay` for what is paid now and later where the total does not say it;
+ * `answers` only for a block of all answers; `order` only for an order summary, with `to_pay` for what is paid now and
+ * later where the total does not say it;
  * `rows` and `kinds` only for a repeat.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -3518,6 +3519,26 @@ export interface PresenceRequest {
   tab: string;
 }
 /**
+ * A form's public address, and the snippet that names it.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "PublicAddressReply".
+ */
+export interface PublicAddressReply {
+  address: string;
+  slug: string;
+  snippet: string;
+}
+/**
+ * The last part of a form's public address, as a person writes it.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "PublicAddressRequest".
+ */
+export interface PublicAddressRequest {
+  address: string;
+}
+/**
  * What the page of a public form carries: where to ask, what to show, and the first state.
  *
  * `address` is the form's own, without a page; `page` the address of the page that was asked for, or "". `token` is
@@ -3791,16 +3812,18 @@ export interface SaveDraftRequest {
   revision: number;
 }
 /**
- * The draft was kept; `changes` counts what differs from the live edition.
+ * The draft was kept; until the first edition the address follows the name. `changes` counts as in FormReply.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "SavedReply".
  */
 export interface SavedReply {
+  address: string;
   analysis: AnalysisReply;
   changed_at: string;
   changes: number;
   revision: number;
+  snippet: string;
 }
 /**
  * What signs a form's webhooks.

@@ -12,6 +12,7 @@ import { api } from "../../api/client";
 import { asDay, asTime, counted } from "../../text/words";
 import { useBench } from "../workbench/bench";
 import { SidePanel, SideRow } from "../../ui/SideList";
+import { ChangeList } from "./ChangeList";
 import { type Step, stepsOf } from "./steps";
 
 export function HistoryArea() {
@@ -143,29 +144,5 @@ function Changes({ before, after }: { before: number; after: number }) {
   });
   if (found.isError) return <Typography color="error">{found.error.message}</Typography>;
   if (!found.data) return null;
-  const { changes } = found.data;
-  if (changes.length === 0) return <Typography color="text.secondary">Nothing differs.</Typography>;
-  return (
-    <Box
-      component="dl"
-      sx={{
-        m: 0,
-        display: "grid",
-        gridTemplateColumns: "minmax(140px, 30%) minmax(0,1fr)",
-        columnGap: 2,
-        rowGap: 0.75,
-      }}
-    >
-      {changes.map((change, at) => (
-        <Box key={at} sx={{ display: "contents" }}>
-          <Box component="dt" sx={{ fontWeight: 600, overflowWrap: "anywhere" }}>
-            {change.name !== changes[at - 1]?.name && change.name}
-          </Box>
-          <Box component="dd" sx={{ m: 0, overflowWrap: "anywhere" }}>
-            {change.words}
-          </Box>
-        </Box>
-      ))}
-    </Box>
-  );
+  return <ChangeList changes={found.data.changes} />;
 }

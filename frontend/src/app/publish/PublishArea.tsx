@@ -17,6 +17,7 @@ import { asDayAndTime } from "../../text/words";
 import { CopyField } from "../../ui/CopyField";
 import { HelpButton } from "../help/HelpTopic";
 import { useBench } from "../workbench/bench";
+import { PublicAddress } from "./PublicAddress";
 import { LongTextField } from "../../ui/LongTextField";
 
 export function PublishArea() {
@@ -39,11 +40,13 @@ export function PublishArea() {
           </Box>
           {saved.liveEdition === null && (
             <Alert severity="info">
-              Nobody can reach this form yet. Publish edition 1 with the button at the top; then these work.
+              Nobody can reach this form yet. Choose its address if you like, then publish edition 1 with the button at
+              the top: link and snippet stay as they are then.
             </Alert>
           )}
           <Panel title="Link" lead="The form on a page of its own.">
             <CopyField label="the link" text={saved.address} />
+            <PublicAddress />
           </Panel>
           <Panel title="On a website" lead="Put this where the form shall stand. Its frame grows with what is in it.">
             <CopyField label="the snippet" text={saved.snippet} />

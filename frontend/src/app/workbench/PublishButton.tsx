@@ -1,3 +1,4 @@
+// Publishing: what it will change is read first; why it has to wait is said at the button.
 import Alert from "@mui/material/Alert";
 import Button from "@mui/material/Button";
 import Dialog from "@mui/material/Dialog";
@@ -5,47 +6,73 @@ import DialogActions from "@mui/material/DialogActions";
 import DialogContent from "@mui/material/DialogContent";
 import DialogTitle from "@mui/material/DialogTitle";
 import Snackbar from "@mui/material/Snackbar";
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import Typography from "@mui/material/Typography";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
-import { ApiError } from "../../api/client";
-import { useBench } from "./bench";
+import { api, ApiError, reasonOf } from "../../api/client";
+import { counted } from "../../text/words";
+import { ChangeList } from "../history/ChangeList";
+import { type Bench, useBench } from "./bench";
 
 export function PublishButton() {
-  const { saved, analysis, publish, reply, saveState } = useBench();
+  const bench = useBench();
+  const { saved, publish, reply } = bench;
   const queryClient = useQueryClient();
+  const [asking, setAsking] = useState(false);
   const [told, setTold] = useState(false);
   const [failing, setFailing] = useState<string | null>(null);
   const publishing = useMutation({
     mutationFn: (despiteTrials: boolean) => publish(despiteTrials),
-    onSettled: () => setTold(true),
+    onSettled: () => {
+      setAsking(false);
+      setTold(true);
+    },
     onError: (error) => setFailing(error instanceof ApiError && error.code === "trials_fail" ? error.message : null),
     onSuccess: () => queryClient.invalidateQueries({ queryKey: ["editions", reply.id] }),
   });
-  const errors = analysis.findings.filter((finding) => finding.severity === "error").length;
-  const nothingNew = saved.liveEdition !== null && saved.changes === 0;
-  // What could not be saved is in no proof yet.
-  const isHeld = !["saved", "saving"].includes(saveState);
-  const waits = isHeld ? "Waits until the draft is saved" : undefined;
+  const edition = (saved.liveEdition ?? 0) + 1;
+  const waits = whyNot(bench);
   const close = () => setTold(false);
   return (
     <>
       <Button
         variant="contained"
-        disabled={waits !== undefined || nothingNew || errors > 0}
-        title={waits}
+        aria-disabled={waits !== null || undefined}
+        title={waits ?? undefined}
         loading={publishing.isPending}
-        onClick={() => publishing.mutate(false)}
+        onClick={() => setAsking(waits === null)}
         sx={{
           whiteSpace: "nowrap",
-          bgcolor: "bar.text",
-          color: "bar.main",
-          "&:hover": { bgcolor: "bar.quiet" },
-          "&.Mui-disabled": { bgcolor: "bar.raised", color: "bar.quiet" },
+          bgcolor: waits === null ? "bar.text" : "bar.raised",
+          color: waits === null ? "bar.main" : "bar.quiet",
+          cursor: waits === null ? "pointer" : "default",
+          "&:hover": { bgcolor: waits === null ? "bar.quiet" : "bar.raised" },
         }}
       >
-        {nothingNew ? `Edition ${saved.liveEdition} published` : `Publish edition ${(saved.liveEdition ?? 0) + 1}`}
+        {isLive(bench) ? `Edition ${saved.liveEdition} published` : `Publish edition ${edition}`}
       </Button>
+      {asking && (
+        <Dialog open onClose={() => setAsking(false)} aria-labelledby="publish-title" maxWidth="sm" fullWidth>
+          <DialogTitle id="publish-title">Publish edition {edition}?</DialogTitle>
+          <DialogContent>
+            <WhatChanges />
+          </DialogContent>
+          <DialogActions>
+            <Button color="inherit" onClick={() => setAsking(false)}>
+              Not now
+            </Button>
+            <Button
+              autoFocus
+              variant="contained"
+              loading={publishing.isPending}
+              onClick={() => publishing.mutate(false)}
+            >
+              Publish
+            </Button>
+          </DialogActions>
+        </Dialog>
+      )}
       <Dialog open={failing !== null} onClose={() => setFailing(null)} aria-labelledby="failing-title">
         <DialogTitle id="failing-title">Publish with failing trials?</DialogTitle>
         <DialogContent>
@@ -71,6 +98,54 @@ export function PublishButton() {
           {publishing.isError ? publishing.error.message : `Edition ${publishing.data} is live.`}
         </Alert>
       </Snackbar>
+    </>
+  );
+}
+
+const isLive = ({ saved, dirty }: Bench): boolean => saved.liveEdition !== null && saved.changes === 0 && !dirty;
+
+/** Why nothing can be published now, or null. */
+function whyNot(bench: Bench): string | null {
+  const { analysis, saveState } = bench;
+  if (isLive(bench)) return "What is live is what stands here";
+  // What could not be saved is in no proof yet.
+  if (!["saved", "saving"].includes(saveState)) return "Waits until the draft is saved";
+  const errors = analysis.findings.filter((finding) => finding.severity === "error");
+  if (errors.length === 0) return null;
+  const more = errors.length > 1 ? ` And ${errors.length - 1} more.` : "";
+  return `Waits for ${counted(errors.length, "error")} to be mended: ${errors[0]!.message}${more}`;
+}
+
+function WhatChanges() {
+  const { reply, saved, saveNow, form, analysis } = useBench();
+  const found = useQuery({
+    queryKey: ["changes to come", reply.id],
+    queryFn: async () => ((await saveNow()) ? api.changesToCome(reply.id) : { changes: [] }),
+    staleTime: 0,
+    gcTime: 0,
+  });
+  const doubts = analysis.findings.filter((finding) => finding.severity !== "error").length;
+  if (found.isError) return <Alert severity="error">{reasonOf(found.error)}</Alert>;
+  return (
+    <>
+      {saved.liveEdition === null ? (
+        <Typography sx={{ overflowWrap: "anywhere" }}>
+          From then on visitors reach {counted(form.pages.length, "page")} at {saved.address}.
+        </Typography>
+      ) : (
+        <>
+          <Typography sx={{ mb: 1.5 }}>
+            Visitors get this from then on, instead of edition {saved.liveEdition}. Who is filling in now finishes as it
+            was.
+          </Typography>
+          {found.data && <ChangeList changes={found.data.changes} />}
+        </>
+      )}
+      {doubts > 0 && (
+        <Typography color="text.secondary" sx={{ mt: 1.5 }}>
+          The proof has no error and {counted(doubts, "doubt")}.
+        </Typography>
+      )}
     </>
   );
 }

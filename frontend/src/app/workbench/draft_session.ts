@@ -181,6 +181,11 @@ export class DraftSession {
     return edition;
   };
 
+  /** Takes over the public address that was chosen. */
+  readonly move = ({ address, snippet }: Pick<Saved, "address" | "snippet">): void => {
+    this.change({ saved: { ...this.inner.saved, address, snippet } });
+  };
+
   /** Takes over what others saved, where the revision is later than the one that is known here. */
   readonly catchUp = (revision: number): void => {
     if (revision > this.inner.saved.revision && !this.running && !this.inner.clash)
@@ -205,9 +210,9 @@ export class DraftSession {
     this.change({ saveState: "saving" });
     try {
       const reply = await this.server.saveDraft(this.id, this.inner.saved.revision, form);
-      const { revision, changed_at: at, analysis, changes } = reply;
+      const { revision, changed_at: at, analysis, changes, address, snippet } = reply;
       this.change({
-        saved: { ...this.inner.saved, form, revision, at, analysis, changes },
+        saved: { ...this.inner.saved, form, revision, at, analysis, changes, address, snippet },
         saveState: "saved",
         problem: null,
         unanswered: [],

@@ -94,18 +94,20 @@ export function RepeatInput(props: InputProps<RepeatFace>) {
                 {!frozen && (
                   <span className="cx-row-tools">
                     {!full &&
-                      offered.map((each) => (
-                        <button
-                          key={each.id}
-                          type="button"
-                          className="cx-row-insert"
-                          aria-label={say("insertBefore", { label: each.label })}
-                          title={say("insertBefore", { label: each.label })}
-                          onClick={() => insert(each, at)}
-                        >
-                          + {offered.length > 1 ? each.label : ""}
-                        </button>
-                      ))}
+                      offered
+                        .filter((each) => !kind.one_line || each === kind)
+                        .map((each) => (
+                          <button
+                            key={each.id}
+                            type="button"
+                            className="cx-row-insert"
+                            aria-label={say("insertBefore", { label: each.label })}
+                            title={say("insertBefore", { label: each.label })}
+                            onClick={() => insert(each, at)}
+                          >
+                            + {offered.length > 1 && !kind.one_line ? each.label : ""}
+                          </button>
+                        ))}
                     <RowButton label={say("moveUp")} sign="↑" off={at === 0} onPress={() => move(at, -1)} />
                     <RowButton
                       label={say("moveDown")}
