@@ -24,6 +24,7 @@ from codexa.web.openapi import (
     messages,
     openapi,
     reserved_keys,
+    rich_text,
     usual_words,
     wire_schema,
 )
@@ -41,6 +42,7 @@ GENERATED = {
     "frontend/src/api/generated/differences.json": differences,
     "frontend/src/api/generated/messages.json": messages,
     "frontend/src/api/generated/reserved_keys.json": reserved_keys,
+    "frontend/src/api/generated/rich_text.json": rich_text,
     "frontend/src/api/generated/usual_words.json": usual_words,
 }
 

@@ -8,6 +8,7 @@ from pydantic.json_schema import models_json_schema
 
 from codexa import __version__
 from codexa.core.definition.keys import RESERVED_KEYS
+from codexa.core.definition.rich_text import limits
 from codexa.core.definition.wording import MESSAGES
 from codexa.core.fields import BLOCK_TYPES
 from codexa.core.form.form import Form
@@ -70,6 +71,11 @@ def messages() -> list[dict[str, str]]:
 def usual_words() -> dict[str, str]:
     """Return the usual words of each message that the browser itself says, for the public form."""
     return {each.name: each.usual for each in MESSAGES if each.usual}
+
+
+def rich_text() -> dict[str, list[str]]:
+    """Return what rich text may hold, for the workbench that says what is taken out of it."""
+    return limits()
 
 
 def reserved_keys() -> list[str]:

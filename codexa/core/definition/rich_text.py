@@ -14,6 +14,7 @@ from codexa.core.definition.parts import InsertedText, Words
 
 _TAGS = {"p", "br", "strong", "em", "u", "s", "ul", "ol", "li", "a", "h4", "blockquote", "sub", "sup", "span"}
 _CLASSES = {"cx-small", "cx-large", "cx-centre", "cx-end", "cx-accent"}
+_CLASSED = ("p", "h4", "li", "span")
 _ATTRIBUTES = {"a": {"href"}}
 _SCHEMES = {"http", "https", "mailto", "tel"}
 
@@ -24,10 +25,15 @@ def sanitised(text: str) -> str:
         text,
         tags=_TAGS,
         attributes=_ATTRIBUTES,
-        allowed_classes=dict.fromkeys(("p", "h4", "li", "span"), _CLASSES),
+        allowed_classes=dict.fromkeys(_CLASSED, _CLASSES),
         url_schemes=_SCHEMES,
         link_rel="noopener noreferrer",
     )
+
+
+def limits() -> dict[str, list[str]]:
+    """Return what a text may hold, for the editor that says what will be taken out."""
+    return {"tags": sorted(_TAGS), "classed": list(_CLASSED), "classes": sorted(_CLASSES), "schemes": sorted(_SCHEMES)}
 
 
 RichText = Annotated[Words, AfterValidator(sanitised), InsertedText("html")]

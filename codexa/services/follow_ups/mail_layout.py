@@ -85,7 +85,8 @@ def _text(text: str, accent: str) -> str:
 
     def styled(found: re.Match[str]) -> str:
         names = [found[1], *(found[2] or "").split()]
-        style = ";".join(_STYLES[each] for each in names if each in _STYLES)
+        known = _STYLES | {"cx-accent": f"color:{accent}"}
+        style = ";".join(known[each] for each in names if each in known)
         return f'<{found[1]} style="{style}">' if style else f"<{found[1]}>"
 
     return _OPENED.sub(styled, text).replace("<a ", f'<a style="color:{accent}" ')

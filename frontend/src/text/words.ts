@@ -37,3 +37,6 @@ const date = new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "short", 
 export const asDate = (iso: string): string => date.format(new Date(iso));
 
 export const counted = (count: number, one: string, many = `${one}s`): string => `${count} ${count === 1 ? one : many}`;
+
+/** What is pasted into a title, as the one line that a title is. */
+export const oneLine = (text: string): string => text.replace(/\s*\n\s*/g, " ");

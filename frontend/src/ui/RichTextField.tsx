@@ -1,4 +1,5 @@
 // Rich text: paragraphs, lists, emphasis and links, written as they will look; {name} stands for a value.
+import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
@@ -6,10 +7,12 @@ import ToggleButton from "@mui/material/ToggleButton";
 import Typography from "@mui/material/Typography";
 import { type Editor, EditorContent, useEditor, useEditorState } from "@tiptap/react";
 import StarterKit from "@tiptap/starter-kit";
-import { useEffect, useState } from "react";
+import { useEffect, useMemo, useState } from "react";
 import { styleNonce } from "../app/style_nonce";
 import { MONO } from "../theme/theme";
 import { LongTextField } from "./LongTextField";
+import { takenOut } from "./rich_text_limits";
+import { type LineClass, Lines, type WordClass, Words } from "./rich_text_marks";
 
 interface Props {
   label: string;
@@ -18,12 +21,13 @@ interface Props {
 }
 
 /** What only the HTML itself can say: the editor would drop it. */
-const isBeyondEditor = (html: string): boolean => /class=|<(span|sub|sup)\b/.test(html);
+const isBeyondEditor = (html: string): boolean => /<su[bp]\b/.test(html);
 
 export function RichTextField({ label, value, onChange }: Props) {
   const [raw, setRaw] = useState(false);
   // It may be another text by now: undone, or moved here from another place.
   if (!raw && isBeyondEditor(value)) setRaw(true);
+  const taken = useMemo(() => (raw ? takenOut(value) : []), [raw, value]);
   return (
     <Box role="group" aria-label={label}>
       <Box sx={{ display: "flex", justifyContent: "space-between", alignItems: "center", mb: 0.5 }}>
@@ -34,6 +38,12 @@ export function RichTextField({ label, value, onChange }: Props) {
           {raw ? "As text" : "As HTML"}
         </Button>
       </Box>
+      {raw && taken.length > 0 && (
+        <Alert severity="warning" sx={{ mb: 1 }}>
+          {taken.join(", ")} will be taken out: a text may hold paragraphs, lists, small headings, links and the looks
+          of the toolbar, nothing that could run or change the page around it.
+        </Alert>
+      )}
       {raw ? (
         <LongTextField
           lines={4}
@@ -59,6 +69,8 @@ export function RichTextField({ label, value, onChange }: Props) {
 function Written({ label, value, onChange }: Props) {
   const editor = useEditor({
     extensions: [
+      Lines,
+      Words,
       StarterKit.configure({
         heading: { levels: [4] },
         codeBlock: false,
@@ -87,6 +99,11 @@ function Written({ label, value, onChange }: Props) {
         "& .tiptap": { minHeight: 84, maxHeight: 300, overflow: "auto", px: 1.25, py: 0.75, outline: "none" },
         "&:focus-within": { outline: "2px solid", outlineColor: "primary.main" },
         "& .tiptap p": { m: 0, mb: 0.75 },
+        "& .tiptap .cx-centre": { textAlign: "center" },
+        "& .tiptap .cx-end": { textAlign: "end" },
+        "& .tiptap .cx-small": { fontSize: "0.85em" },
+        "& .tiptap .cx-large": { fontSize: "1.25em" },
+        "& .tiptap .cx-accent": { color: "primary.main" },
         "& .tiptap a": { color: "primary.main" },
         "& .tiptap ul, & .tiptap ol": { pl: 2.5, my: 0.5 },
       }}
@@ -97,49 +114,91 @@ function Written({ label, value, onChange }: Props) {
   );
 }
 
-const TOOLS = [
-  { name: "bold", title: "Bold", run: (editor: Editor) => editor.chain().focus().toggleBold().run() },
-  { name: "italic", title: "Italic", run: (editor: Editor) => editor.chain().focus().toggleItalic().run() },
+interface Tool {
+  title: string;
+  isOn: (editor: Editor) => boolean;
+  run: (editor: Editor) => boolean;
+}
+const chain = (editor: Editor) => editor.chain().focus();
+const words = (title: string, look: WordClass): Tool => ({
+  title,
+  isOn: (editor) => editor.isActive("words", { class: look }),
+  run: (editor) => chain(editor).setWords(look).run(),
+});
+const lines = (title: string, align: LineClass): Tool => ({
+  title,
+  isOn: (editor) =>
+    ["paragraph", "heading"].some((name) => String(editor.getAttributes(name).class ?? "").includes(align)),
+  run: (editor) => chain(editor).setLines(align).run(),
+});
+
+const TOOLS: readonly Tool[] = [
+  { title: "Bold", isOn: (editor) => editor.isActive("bold"), run: (editor) => chain(editor).toggleBold().run() },
+  { title: "Italic", isOn: (editor) => editor.isActive("italic"), run: (editor) => chain(editor).toggleItalic().run() },
   {
-    name: "heading",
+    title: "Underlined",
+    isOn: (editor) => editor.isActive("underline"),
+    run: (editor) => chain(editor).toggleUnderline().run(),
+  },
+  words("Accent", "cx-accent"),
+  words("Small", "cx-small"),
+  words("Large", "cx-large"),
+  lines("Centred", "cx-centre"),
+  lines("At the end", "cx-end"),
+  {
     title: "Heading",
-    run: (editor: Editor) => editor.chain().focus().toggleHeading({ level: 4 }).run(),
+    isOn: (editor) => editor.isActive("heading"),
+    run: (editor) => chain(editor).toggleHeading({ level: 4 }).run(),
   },
-  { name: "bulletList", title: "List", run: (editor: Editor) => editor.chain().focus().toggleBulletList().run() },
   {
-    name: "orderedList",
-    title: "Numbered",
-    run: (editor: Editor) => editor.chain().focus().toggleOrderedList().run(),
+    title: "List",
+    isOn: (editor) => editor.isActive("bulletList"),
+    run: (editor) => chain(editor).toggleBulletList().run(),
   },
-] as const;
+  {
+    title: "Numbered",
+    isOn: (editor) => editor.isActive("orderedList"),
+    run: (editor) => chain(editor).toggleOrderedList().run(),
+  },
+];
+const LINK = "Link";
 
 function Tools({ editor }: { editor: Editor }) {
   const active = useEditorState({
     editor,
     selector: ({ editor: now }) =>
-      [...TOOLS.map(({ name }) => name), "link"].filter((name) => now.isActive(name)).join(),
+      [
+        ...TOOLS.filter(({ isOn }) => isOn(now)).map(({ title }) => title),
+        ...(now.isActive("link") ? [LINK] : []),
+      ].join(),
   }).split(",");
   const [address, setAddress] = useState<string | null>(null);
   const link = (href: string) => {
-    const chain = editor.chain().focus().extendMarkRange("link");
-    (href.trim() ? chain.setLink({ href: href.trim() }) : chain.unsetLink()).run();
+    const marked = chain(editor).extendMarkRange("link");
+    (href.trim() ? marked.setLink({ href: href.trim() }) : marked.unsetLink()).run();
     setAddress(null);
   };
   const button = { px: 0.75, py: 0.25, border: 0, fontSize: 12, textTransform: "none", color: "text.primary" } as const;
   return (
     <Box sx={{ display: "flex", flexWrap: "wrap", borderBottom: 1, borderColor: "divider" }}>
-      {TOOLS.map(({ name, title, run }) => (
-        <ToggleButton key={name} value={name} selected={active.includes(name)} onClick={() => run(editor)} sx={button}>
+      {TOOLS.map(({ title, run }) => (
+        <ToggleButton
+          key={title}
+          value={title}
+          selected={active.includes(title)}
+          onClick={() => run(editor)}
+          sx={button}
+        >
           {title}
         </ToggleButton>
       ))}
       <ToggleButton
-        value="link"
-        selected={active.includes("link")}
+        value={LINK}
+        selected={active.includes(LINK)}
         onClick={() => setAddress(String(editor.getAttributes("link").href ?? ""))}
         sx={button}
       >
-        Link
+        {LINK}
       </ToggleButton>
       {address !== null && (
         <TextField

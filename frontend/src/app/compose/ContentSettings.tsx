@@ -4,6 +4,7 @@ import TextField from "@mui/material/TextField";
 import { useEffect, useRef } from "react";
 import { titleSetting, typedTitle } from "../../model/blocks";
 import type { Entry } from "../../model/parts";
+import { oneLine } from "../../text/words";
 import { useBench } from "../workbench/bench";
 import { Heading } from "./InspectorFrame";
 import { OrderSettings } from "./OrderSettings";
@@ -37,7 +38,7 @@ export function ContentSettings({ entry, actions, focusLabel }: Props) {
           label={setting === "label" ? "Label" : "Text"}
           value={typedTitle(block)}
           slotProps={{ htmlInput: { "data-values": entry.kind ?? "" } }}
-          onChange={(event) => actions.editLabel(block.id, event.target.value)}
+          onChange={(event) => actions.editLabel(block.id, oneLine(event.target.value))}
         />
       )}
       {"help" in block && (

@@ -1,4 +1,5 @@
 // A label typed where it stands on the sheet, lying over the one that visitors see.
+import { oneLine } from "../../text/words";
 import { type CSSProperties, type RefObject, useLayoutEffect, useRef, useState } from "react";
 
 interface Props {
@@ -34,7 +35,7 @@ export function LabelOnSheet({ name, text, block, rowKind, onChange, onDone }: P
       data-values={rowKind ?? ""}
       value={text}
       style={place}
-      onChange={(event) => onChange(event.target.value.replaceAll("\n", " "))}
+      onChange={(event) => onChange(oneLine(event.target.value))}
       onKeyDown={(event) => {
         event.stopPropagation();
         if (event.key !== "Enter" && event.key !== "Escape") return;

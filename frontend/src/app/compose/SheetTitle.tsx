@@ -2,6 +2,7 @@
 import InputBase from "@mui/material/InputBase";
 import { Banner, BannerFrame } from "../../form/Banner";
 import { useBench } from "../workbench/bench";
+import { oneLine } from "../../text/words";
 import { GROWS } from "../../ui/LongTextField";
 
 /** Typed where they stand. */
@@ -13,7 +14,10 @@ export function SheetTitle() {
       fullWidth
       value={form[setting]}
       placeholder={placeholder}
-      onChange={(event) => act({ do: "edit_form", changes: { [setting]: event.target.value } })}
+      // A title is one line, however it is pasted.
+      onChange={({ target: { value } }) =>
+        act({ do: "edit_form", changes: { [setting]: setting === "title" ? oneLine(value) : value } })
+      }
       inputProps={{ "aria-label": setting === "title" ? "Title for visitors" : "Lead below the title" }}
       sx={{
         p: 0,
