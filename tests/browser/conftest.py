@@ -113,7 +113,7 @@ def publish_for_tests(database, sites):
         mira = people.as_signed_in(connection, person=person.id, team=team)
         make_person(connection, team=TEAM, role="editor", email=FORGETFUL)
         short = json.loads((EXAMPLES.parent / "tests" / "cases" / "short_visit.json").read_text(encoding="utf-8"))
-        for document in (short, every_type_document()):
+        for document in (short, every_type_document(), long_words_document(), long_words_document(NIGHT)):
             form = desk_service.import_form(within(connection), who=mira, document=document)
             publishing.set_sites(connection, who=mira, form=form, sites=sites)
             publishing.publish(within(connection), who=mira, form=form, revision=1)
@@ -155,6 +155,33 @@ def every_type_document():
     locked = made("locked", is_question, locked="TRUE")
     blocks = [*plain, group, repeat, *required, *locked]
     return {"name": "Every type", "title": "Every type", "pages": [{"id": "p", "title": "All", "blocks": blocks}]}
+
+
+LONG = "Donaudampfschifffahrtselektrizitätenhauptbetriebswerkbauunter"
+NIGHT = {"accent": "#D4B24C", "banner": "#101820", "ground": "#0B0F14", "paper": "#161C24", "ink": "#E9EDF2"}
+
+
+def long_words_document(brand=None):
+    """A form of twelve pages in which whatever says something says it in a word of sixty letters."""
+
+    def lengthened(part):
+        if isinstance(part, list):
+            return [lengthened(each) for each in part]
+        if not isinstance(part, dict):
+            return part
+        long = {name: f"{LONG} {part['id']}" for name in ("label", "help", "lead", "other_label") if name in part}
+        return {name: lengthened(value) for name, value in part.items()} | long
+
+    every = every_type_document()
+    seen = [each for each in every["pages"][0]["blocks"] if not each["id"].startswith("locked")]
+    pages = [{"id": "p", "title": LONG, "blocks": lengthened(seen)}]
+    pages += [{"id": f"p{at}", "title": f"{LONG} {at}", "blocks": []} for at in range(2, 13)]
+    progress = ["steps", "bar", "count", "percent", "left"]
+    name = "Long words in the dark" if brand else "Long words"
+    return {"format": 2, "name": name, "title": LONG, "lead": LONG, "pages": pages, "brand": brand or {}} | {
+        "presentation": "paged",
+        "progress": progress,
+    }
 
 
 MANY = [{"id": f"o{at}", "code": f"c{at}", "label": f"Star {at}"} for at in range(30)]

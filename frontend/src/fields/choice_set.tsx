@@ -43,7 +43,15 @@ export function RadioSet({ options, arrangement, chosen, onChoose, children, ...
 /** Takes a choice back, where none is needed: a radio button can't be pressed off. */
 export const ChooseNone = ({ off, onPress }: { off: boolean; onPress: () => void }) =>
   !off && (
-    <button type="button" className="cx-clear" onClick={onPress}>
+    <button
+      type="button"
+      className="cx-clear"
+      onClick={({ currentTarget }) => {
+        // The button goes; what can be chosen instead gets the focus.
+        currentTarget.parentElement?.querySelector<HTMLElement>("input:enabled")?.focus();
+        onPress();
+      }}
+    >
       {say("none")}
     </button>
   );

@@ -24,6 +24,8 @@ export default function SignatureBox(props: InputProps<SignatureFace>) {
       onClick={() => {
         onChange(null);
         setTyping(!typing);
+        // The work goes on in the other box.
+        requestAnimationFrame(() => document.getElementById(controlId)?.focus());
       }}
     >
       {say(typing ? "drawInstead" : "typeInstead")}
