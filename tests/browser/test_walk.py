@@ -15,7 +15,9 @@ WIDTHS = (320, 640, 1280)
 
 MISFITS = """() => {
   const found = new Set();
-  const name = each => `${each.localName}.${each.className}#${each.id} ${(each.ariaLabel || each.textContent).slice(0, 40)} ${each.closest("[data-block]")?.dataset.block}`;
+  const words = each => (each.ariaLabel || each.textContent).slice(0, 40);
+  const of = each => each.closest("[data-block]")?.dataset.block;
+  const name = each => `${each.localName}.${each.className} of ${of(each)}: ${words(each)}`;
   if (document.scrollingElement.scrollWidth > innerWidth + 1) found.add("the page scrolls sideways");
   for (const each of document.querySelectorAll("main *")) {
     const style = getComputedStyle(each), box = each.getBoundingClientRect();

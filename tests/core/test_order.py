@@ -248,3 +248,19 @@ def test_what_things_cost_stands_in_the_margin_and_what_is_a_column_can_be_asked
     assert told[ORDER] == ["discount 1 taken off when order.count is more than 2", "shipping costs 6.5"]
     state = state_of(program, ANSWERS)
     assert explain_all(state, f"{ORDER}.shipping") == explain_all(state, "order")
+
+
+def test_a_total_says_while_an_answer_that_it_is_made_of_is_refused():
+    price = block("calculated", "price", formula="posters * 2 + SUM(more.maps)")
+    most = block("number", "posters", price="4.50", maximum="20")
+    program = program_of(most, block("number", "age", maximum="120"), MORE, price, SUMMARY)
+
+    def unsettled(**answers):
+        blocks = facts_of(program, answers).blocks
+        return (blocks["price"].unsettled, blocks["summary"].unsettled)
+
+    assert unsettled(posters="20", age="999") == (False, False)
+    assert unsettled(posters="21") == (True, True)
+    assert unsettled(posters="many") == (True, True)
+    assert unsettled(more=[{"kind": "kmap", "id": "r1", "values": {"maps": "x"}}]) == (True, True)
+    assert facts_of(program, {"posters": "21"}, program.affected(["posters"])).blocks["summary"].unsettled

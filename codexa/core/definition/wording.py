@@ -96,6 +96,12 @@ MESSAGES: tuple[Message, ...] = (
     ),
     Message("reload", _ON_THE_WAY, "Button that loads the page again", "Load again"),
     Message("loading", _ON_THE_WAY, "Before the form can be filled in", "The form is being loaded …"),
+    Message(
+        "unsettled",
+        _ON_THE_WAY,
+        "Below a total while an answer that it is made of is refused",
+        "Not settled yet: an answer that this is made of needs another look.",
+    ),
     Message("changeAnswers", _ON_THE_WAY, "In all answers, button that leads back to a page", "Change"),
     Message("none", _CHOICES, "Button that takes a choice back", "Choose none"),
     Message(

@@ -245,6 +245,16 @@ class State:
                 return FieldError(code="limits", message=message)
         return self._failed_check(repeat.id, place.checks, repeat.checks, ())
 
+    def is_unsettled(self, block: str) -> bool:
+        """Whether a computed block is worked out from an answer that is refused; one that is missing yet is none."""
+        return any(self._is_refused(self.program.places[each]) for each in self.program.fed_by.get(block, ()))
+
+    def _is_refused(self, place: Place) -> bool:
+        found = [self.error(place)]
+        if isinstance(place, RepeatPlace):
+            found += [self.error(each, row) for row in self.rows(place) for each in self.kind_of(place, row).places]
+        return any(each is not None and each.code != "required" for each in found)
+
     def row_error(self, kind: KindPlace, row: Row) -> FieldError | None:
         """What is wrong with a row as a whole, by the checks of its kind."""
         return self._failed_check(kind.kind.id, kind.checks, kind.kind.checks, row)

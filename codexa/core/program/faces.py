@@ -103,7 +103,7 @@ class BlockState(_Facts):
     an upload; `feedback` what is told of an answer in a quiz; `prices` those of options by id, or of each piece by "";
     `left` words for what is left of a product by option id or "", `gone` the words for what is sold out of it;
     `answers` only for a block of all answers; `order` only for an order summary, with `to_pay` for what is paid now and
-    later where the total does not say it;
+    later where the total does not say it; `unsettled` where a computed block is made of an answer that is refused;
     `rows` and `kinds` only for a repeat.
     """
 
@@ -126,6 +126,7 @@ class BlockState(_Facts):
     answers: "list[AnsweredPageFace] | None" = None
     order: "OrderFace | None" = None
     to_pay: str | None = None
+    unsettled: bool = False
     rows: "dict[str, RowState] | None" = None
     kinds: dict[str, KindState] | None = None
 

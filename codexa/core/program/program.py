@@ -159,6 +159,17 @@ class Program:
         return memory.get(block_id, frozenset())
 
     @cached_property
+    def fed_by(self) -> dict[str, tuple[str, ...]]:
+        """The ids of the questions and repeats that each computed block outside rows is worked out from."""
+        computed = {each.block.id for each in self.top_places if not each.answered}
+        feeding: dict[str, list[str]] = {}
+        for each in self.top_places:
+            if each.answered or isinstance(each, RepeatPlace):
+                for owner in self._affected_by(each.block.id) & computed:
+                    feeding.setdefault(owner, []).append(each.block.id)
+        return {owner: tuple(found) for owner, found in feeding.items()}
+
+    @cached_property
     def _telling_all(self) -> set[str]:
         return {each.id for each in self.form.blocks() if isinstance(each, AllAnswersBlock)}
 

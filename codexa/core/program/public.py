@@ -176,6 +176,8 @@ def block_state(state: State, place: Place, row: Row | tuple[()] = ()) -> Facts:
     _add_sold(facts, state, place.block)
     if isinstance(place.block, AllAnswersBlock):
         facts["answers"] = _answered(state)
+    elif not place.answered and not row and state.is_unsettled(place.block.id):
+        facts["unsettled"] = True
     if place.block.id in state.program.texts:
         _add_texts(facts, state, place, row)
     if isinstance(place, RepeatPlace):

@@ -131,6 +131,17 @@ export function copiesOf(form: Form, blocks: readonly Block[], rowKind: string |
   return copies.map((copy) => rewritten(copy, renamed));
 }
 
+/** Copies of row kinds beside others of a repeat: their blocks have ids of their own, and the same names in their rows. */
+export function copiesOfKinds(kinds: readonly RowKind[], others: readonly RowKind[]): RowKind[] {
+  const taken = others.map(({ key }) => key);
+  const labels = new Set(others.map(({ label }) => label));
+  return renewed(kinds).map((kind) => {
+    const key = keyFrom(kind.key.replace(/_\d+$/, ""), taken);
+    taken.push(key);
+    return { ...kind, key, label: labels.has(kind.label) ? copied(kind.label) : kind.label };
+  });
+}
+
 /** Copies that stand beside what they were made of, and say so. */
 export const duplicatesOf = (form: Form, blocks: readonly Block[], rowKind: string | null = null): Block[] =>
   copiesOf(form, blocks, rowKind).map((copy) => ("label" in copy ? { ...copy, label: copied(copy.label) } : copy));

@@ -286,7 +286,7 @@ export interface FormState {
  * an upload; `feedback` what is told of an answer in a quiz; `prices` those of options by id, or of each piece by "";
  * `left` words for what is left of a product by option id or "", `gone` the words for what is sold out of it;
  * `answers` only for a block of all answers; `order` only for an order summary, with `to_pay` for what is paid now and
- * later where the total does not say it;
+ * later where the total does not say it; `unsettled` where a computed block is made of an answer that is refused;
  * `rows` and `kinds` only for a repeat.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -325,6 +325,7 @@ export interface BlockState {
     [k: string]: string;
   } | null;
   to_pay?: string | null;
+  unsettled?: boolean;
   value?: string | null;
 }
 /**

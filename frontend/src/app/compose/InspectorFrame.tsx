@@ -15,7 +15,7 @@ interface Props {
   title: string;
   tabs?: ReactNode;
   actions?: ComposeActions;
-  /** Whether it can be duplicated; pages and row kinds are filled by copying their blocks. */
+  /** Whether it can be duplicated; pages are filled by copying their blocks. */
   duplicable?: boolean;
 }
 

@@ -53,8 +53,12 @@ export function Outline({ actions, onAdd }: Props) {
   const chosen = new Set(selected);
   const holders = useMemo(() => new Set([...parts.values()].map((entry) => entry.into.holder)), [parts]);
   const on = useRowEvents({
-    open: (id, event) =>
-      select(id, null, event.shiftKey ? "through" : event.ctrlKey || event.metaKey ? "also" : "only"),
+    open: (id, event) => {
+      const how = event.shiftKey ? "through" : event.ctrlKey || event.metaKey ? "also" : "only";
+      // Enter on what is selected already: its label.
+      const again = event.detail === 0 && how === "only" && selected.length === 1 && selected[0] === id;
+      select(id, again && mayEdit ? "label" : null, how);
+    },
     fold: (id) => setFolded((before) => toggled(before, id)),
     drag: (id) => {
       dragged.current = id;

@@ -42,7 +42,14 @@ export function RowKindSettings({ entry, actions }: Props) {
   const kind = entry.part;
   const edit = (changes: Record<string, unknown>) => actions.edit(kind.id, changes);
   return (
-    <InspectorFrame number={entry.number} what="Row kind" name={kind.key} title={entry.title} actions={actions}>
+    <InspectorFrame
+      number={entry.number}
+      what="Row kind"
+      name={kind.key}
+      title={entry.title}
+      actions={actions}
+      duplicable
+    >
       <TextField
         label="Label"
         value={kind.label}

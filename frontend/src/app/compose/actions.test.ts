@@ -2,6 +2,7 @@ import { describe, expect, it, vi } from "vitest";
 import { api } from "../../api/client";
 import type { Form } from "../../api/generated/wire";
 import { apply } from "../../model/draft";
+import { copied } from "../../model/new_block";
 import { type Entry, FORM, type Into, partsOf } from "../../model/parts";
 import { A_FORM, block } from "../../testing/a_form";
 import type { Bench, SelectHow } from "../workbench/bench";
@@ -165,6 +166,28 @@ describe("adding, copying and removing", () => {
       "1.2.3 teacher (copy)",
       "1.2.4 phone (copy)",
     ]);
+  });
+
+  it("puts copies of row kinds beside them, into another repeat, or into a new one", () => {
+    const { bench, do: actions } = opened(["row"]);
+    const kindsOf = (id: string) => {
+      const { part } = bench.parts.get(id) as Extract<Entry, { what: "block" }>;
+      return part.type === "repeat" ? part.kinds : [];
+    };
+    const [row] = kindsOf("lines");
+    actions.duplicate();
+    const [, copy] = kindsOf("lines");
+    expect(bench.selected).toEqual([copy!.id]);
+    expect(copy).toMatchObject({ key: `${row!.key}_2`, label: copied(row!.label) });
+    expect(copy!.blocks.map(({ key }) => key)).toEqual(row!.blocks.map(({ key }) => key));
+    expect(copy!.blocks.map(({ id }) => id)).not.toEqual(row!.blocks.map(({ id }) => id));
+    bench.selected = ["note"];
+    actions.addRowKinds([row!]);
+    expect(kindsOf(bench.selected[0]!)).toMatchObject([{ key: row!.key, label: row!.label }]);
+    const before = bench.form;
+    bench.selected = [row!.blocks[0]!.id];
+    actions.addRowKinds([row!]);
+    expect(bench.form).toBe(before);
   });
 
   it("puts a new confirmation before the one that always follows", () => {

@@ -3,9 +3,17 @@ import { api } from "../../api/client";
 import type { Form } from "../../api/generated/wire";
 import { type Block, type BlockKind, isQuestion, titleSetting } from "../../model/blocks";
 import type { Action } from "../../model/draft";
-import { copiesOf, duplicatesOf, newBlock, newConfirmation, newPage, newRowKind } from "../../model/new_block";
+import {
+  copiesOf,
+  copiesOfKinds,
+  duplicatesOf,
+  newBlock,
+  newConfirmation,
+  newPage,
+  newRowKind,
+} from "../../model/new_block";
 import { isKeyRead, keyFrom, keysOf } from "../../model/outline";
-import { type Entry, FORM, type Into, type Parts } from "../../model/parts";
+import { type Entry, FORM, type Into, type Parts, type RowKind } from "../../model/parts";
 import type { Bench } from "../workbench/bench";
 
 /** Where a part is put: `at` counts the parts of the list before it. */
@@ -20,6 +28,8 @@ export interface ComposeActions {
   addPage: () => void;
   addConfirmation: () => void;
   addRowKind: (repeat: string) => void;
+  /** Puts copies of row kinds into the repeat that is selected, or into a new one. */
+  addRowKinds: (kinds: readonly RowKind[]) => void;
   edit: (part: string, changes: Readonly<Record<string, unknown>>) => void;
   editSelected: (changes: Readonly<Record<string, unknown>>) => void;
   /** Changes a label, and the key with it as long as the key was made of the label and nothing reads it. */
@@ -126,6 +136,24 @@ export function actionsOn(bench: () => Omit<Bench, "actions">, ask?: (removal: R
       act({ do: "add", parts: [made], into: { holder: repeat, list: "kinds" }, at: kinds.length });
       bench().select(made.id);
     },
+    addRowKinds: (wanted) => {
+      const { form, parts, part } = bench();
+      const entry = part ? parts.get(part) : undefined;
+      const holder = entry?.what === "kind" ? parts.get(entry.into.holder) : entry;
+      if (holder?.what === "block" && holder.part.type === "repeat") {
+        const kinds = copiesOfKinds(wanted, holder.part.kinds);
+        const at = entry?.what === "kind" ? entry.index + 1 : holder.part.kinds.length;
+        act({ do: "add", parts: kinds, into: { holder: holder.id, list: "kinds" }, at });
+        bench().select(kinds[0]!.id);
+      } else {
+        const { into, at } = actions.afterSelection();
+        // Rows hold no rows.
+        if (rowKindAt(into)) return;
+        const made = { ...newBlock(form, "repeat"), kinds: copiesOfKinds(wanted, []) };
+        act({ do: "add", parts: [made], into, at });
+        bench().select(made.id, "label");
+      }
+    },
     edit,
     editSelected: (changes) => {
       const names = Object.keys(changes);
@@ -191,6 +219,7 @@ export function actionsOn(bench: () => Omit<Bench, "actions">, ask?: (removal: R
         return bench().selectAll(copies.map((copy) => copy.id));
       }
       const entry = part ? parts.get(part) : undefined;
+      if (entry?.what === "kind") return actions.addRowKinds([entry.part]);
       if (entry?.what === "confirmation") {
         const copy = { ...entry.part, id: newConfirmation("").id, name: `${entry.title} 2` };
         act({ do: "add", parts: [copy], into: entry.into, at: entry.index + 1 });

@@ -3,12 +3,13 @@ import { useEffect } from "react";
 import { api } from "../../api/client";
 import type { Block } from "../../model/blocks";
 import { isInside } from "../../model/draft";
-import type { Parts } from "../../model/parts";
+import type { Parts, RowKind } from "../../model/parts";
 import { useBench } from "../workbench/bench";
 import { isBusyElsewhere } from "./keys";
 import type { ComposeActions } from "./actions";
 
 const MARK = "codexa blocks 1";
+const KINDS = "codexa row kinds 1";
 
 /** The selected blocks in the order of the outline; what stands in another one goes with that one. */
 export function blocksToCopy(parts: Parts, selected: readonly string[]): Block[] {
@@ -20,12 +21,18 @@ export function blocksToCopy(parts: Parts, selected: readonly string[]): Block[]
 
 export const written = (blocks: readonly Block[]): string => JSON.stringify({ [MARK]: blocks });
 
+/** The row kinds that are selected by themselves, in order. */
+const kindsToCopy = (parts: Parts, selected: readonly string[]): RowKind[] =>
+  [...parts.values()].flatMap((entry) => (entry.what === "kind" && selected.includes(entry.id) ? [entry.part] : []));
+
 /** The blocks that were copied, or null for any other text. */
-export function readBlocks(text: string): Block[] | null {
+export const readBlocks = (text: string): Block[] | null => readMarked(text, MARK) as Block[] | null;
+
+function readMarked(text: string, mark: string): unknown[] | null {
   try {
     const found: unknown = JSON.parse(text);
-    const blocks = found && typeof found === "object" ? (found as Record<string, unknown>)[MARK] : null;
-    return Array.isArray(blocks) ? (blocks as Block[]) : null;
+    const marked = found && typeof found === "object" ? (found as Record<string, unknown>)[mark] : null;
+    return Array.isArray(marked) ? marked : null;
   } catch {
     return null;
   }
@@ -43,9 +50,11 @@ export function useBlockClipboard(actions: ComposeActions, onProblem: (problem: 
   useEffect(() => {
     const take = (event: ClipboardEvent, cut: boolean) => {
       const blocks = blocksToCopy(parts, selected);
-      if (isBusyElsewhere(event) || blocks.length === 0 || isTextSelected()) return;
+      const kinds = blocks.length > 0 ? [] : kindsToCopy(parts, selected);
+      if (isBusyElsewhere(event) || blocks.length + kinds.length === 0 || isTextSelected()) return;
       event.preventDefault();
-      event.clipboardData?.setData("text/plain", written(blocks));
+      const text = kinds.length > 0 ? JSON.stringify({ [KINDS]: kinds }) : written(blocks);
+      event.clipboardData?.setData("text/plain", text);
       if (cut && mayEdit) actions.remove();
     };
     const copy = (event: ClipboardEvent) => take(event, false);
@@ -54,6 +63,8 @@ export function useBlockClipboard(actions: ComposeActions, onProblem: (problem: 
       const text = event.clipboardData?.getData("text/plain") ?? "";
       if (isBusyElsewhere(event) || !mayEdit || !text.trim()) return;
       event.preventDefault();
+      const kinds = readMarked(text, KINDS) as RowKind[] | null;
+      if (kinds) return actions.addRowKinds(kinds);
       const blocks = readBlocks(text);
       const target = actions.afterSelection();
       if (blocks) return actions.addBlocks(blocks, target);

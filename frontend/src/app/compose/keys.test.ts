@@ -21,7 +21,8 @@ function does(event: KeyboardEvent): string {
     run(
       actions,
       () => other.push("add"),
-      (part) => other.push(`select ${part}`),
+      (part, setting) => other.push(`select ${part}${setting ? ` ${setting}` : ""}`),
+      "b1",
     );
   const called = Object.entries(actions).flatMap(([name, action]) =>
     vi.mocked(action as (...given: unknown[]) => void).mock.calls.map((given) => [name, ...given].join(" ")),
@@ -32,6 +33,7 @@ function does(event: KeyboardEvent): string {
 describe("the keys of Compose", () => {
   it.each([
     [pressed("a"), "add"],
+    [pressed("F2"), "select b1 label"],
     [pressed("A", { shiftKey: true }), "add"],
     [pressed("a", { ctrlKey: true }), ""],
     [pressed("ArrowDown"), "step 1 false"],

@@ -8,12 +8,19 @@ const isTyping = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement &&
   (target.isContentEditable || ["INPUT", "TEXTAREA", "SELECT"].includes(target.tagName));
 
+const TEXTLESS = ["checkbox", "radio", "button", "range", "file", "submit", "color"];
+
+/** Whether a sign that is typed goes into a text. */
+export const isTypingText = (target: EventTarget | null): boolean =>
+  isTyping(target) && !(target instanceof HTMLInputElement && TEXTLESS.includes(target.type));
+
 /** Whether keys and the clipboard belong to something else just now: a text that is typed, a menu, a dialog. */
 export const isBusyElsewhere = (event: Event): boolean =>
   isTyping(event.target) || event.defaultPrevented || isSomethingOpen();
 
 /** Whether a menu or dialog is open; they stand at the end of the page, outside of what has hundreds of rows. */
-const isSomethingOpen = (): boolean => [...document.body.children].some((each) => each.matches(".MuiModal-root"));
+export const isSomethingOpen = (): boolean =>
+  [...document.body.children].some((each) => each.matches(".MuiModal-root"));
 
 interface Shortcut {
   /** As people read it; the first of the ways is what runs it. */
@@ -22,7 +29,12 @@ interface Shortcut {
   /** Whether somebody who may only look can do it. */
   looks?: boolean;
   fits: (event: KeyboardEvent) => boolean;
-  run: (actions: ComposeActions, startAdding: () => void, select: (part: string | null) => void) => void;
+  run: (
+    actions: ComposeActions,
+    startAdding: () => void,
+    select: (part: string | null, setting?: string) => void,
+    part: string | null,
+  ) => void;
 }
 
 const plain = (event: KeyboardEvent, ...keys: string[]) =>
@@ -74,6 +86,12 @@ export const SHORTCUTS: readonly Shortcut[] = [
   { keys: "Ctrl+G", does: "Group what is selected", fits: (e) => ctrl(e, "g"), run: (a) => a.group() },
   { keys: "Delete", does: "Delete", fits: (e) => plain(e, "Delete", "Backspace"), run: (a) => a.remove() },
   {
+    keys: "F2",
+    does: "Type the label of the selected block",
+    fits: (e) => plain(e, "F2"),
+    run: (_a, _add, select, part) => part && select(part, "label"),
+  },
+  {
     keys: "Esc",
     does: "Stop typing; then select nothing",
     looks: true,
@@ -84,7 +102,8 @@ export const SHORTCUTS: readonly Shortcut[] = [
 
 /** What works everywhere, or is done by the browser; listed for whoever asks. */
 export const OTHER_KEYS: readonly { keys: string; does: string }[] = [
-  { keys: "Enter", does: "Type the label of the selected block" },
+  { keys: "Enter", does: "Select; once more, type the label" },
+  { keys: "Ctrl+S", does: "Save now; it is saved by itself, too" },
   {
     keys: "Ctrl+C, Ctrl+X, Ctrl+V",
     does: "Copy, cut and paste blocks, also into another form; pasted lines make fields",
@@ -105,6 +124,10 @@ const isHushed = (event: KeyboardEvent): boolean => {
   if (!acts || event.ctrlKey || event.metaKey) hushed &&= ["Shift", "Control", "Meta", "Alt"].includes(event.key);
   return hushed;
 };
+
+const focusRow = (): void => document.querySelector<HTMLElement>(".ol-row[data-last] .ol-name")?.focus();
+const isInOutline = (target: EventTarget | null): boolean =>
+  target instanceof HTMLElement && target.classList.contains("ol-name");
 
 /** From what was typed to what is selected, where the keys of Compose work again. */
 function backToOutline(typedIn: HTMLElement): void {
@@ -134,7 +157,9 @@ export function useComposeKeys(actions: ComposeActions, startAdding: () => void)
       event.preventDefault();
       const upwards = event.shiftKey && event.key === "ArrowUp";
       if (upwards) actions.step(-1, true);
-      else shortcut.run(actions, startAdding, select);
+      else shortcut.run(actions, startAdding, select, part);
+      // Whoever walks through the outline goes along with the selection.
+      if (isInOutline(event.target)) requestAnimationFrame(focusRow);
     };
     addEventListener("keydown", onKey);
     // Before the editor, which closes itself.

@@ -16,7 +16,7 @@ import { AreaLine } from "../help/AreaLine";
 import { HelpTopic } from "../help/HelpTopic";
 import type { Topic } from "../help/topics";
 import { mayEdit, useSignedIn } from "../signed_in";
-import { isBusyElsewhere } from "../compose/keys";
+import { isSomethingOpen, isTypingText } from "../compose/keys";
 import { isTurnedOff } from "../compose/single_keys";
 import { AreaTabs } from "./AreaTabs";
 import { type Bench, BenchContext, NOTHING_ANSWERED, type Trying } from "./bench";
@@ -75,6 +75,8 @@ function OpenWorkbench({ reply, area }: { reply: FormReply; area: string }) {
   const [topic, setTopic] = useState<Topic | null>(null);
   useListKeys(setOpen);
   useUndoKeys(draft.undo, draft.redo);
+  const [saved, setSaved] = useState(false);
+  useSaveKey(draft.saveNow, setSaved);
   useEffect(() => {
     document.title = `${draft.form.name} · Codexa`;
   }, [draft.form.name]);
@@ -121,6 +123,12 @@ function OpenWorkbench({ reply, area }: { reply: FormReply; area: string }) {
             {problem}
           </Alert>
         </Snackbar>
+        <Snackbar
+          open={saved}
+          autoHideDuration={3000}
+          onClose={() => setSaved(false)}
+          message="Saved. Every change is, by itself."
+        />
         {removal && <RemovalQuestion removal={removal} onClose={() => setRemoval(null)} />}
         {open === "keys" && <KeySheet onClose={() => setOpen(null)} />}
       </Box>
@@ -151,12 +159,26 @@ function useUndoKeys(undo: () => void, redo: () => void) {
   }, [undo, redo]);
 }
 
+/** Ctrl+S saves what is not saved yet, and says so; what keeps it from being saved stands at the top. */
+function useSaveKey(saveNow: () => Promise<boolean>, tell: (saved: boolean) => void) {
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== "s") return;
+      event.preventDefault();
+      void saveNow().then(tell);
+    };
+    addEventListener("keydown", onKey);
+    return () => removeEventListener("keydown", onKey);
+  }, [saveNow, tell]);
+}
+
 /** Ctrl+K for the command list, ? for the sheet of shortcuts. */
 function useListKeys(open: (what: "commands" | "keys") => void) {
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const commands = (event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "k";
-      const keys = event.key === "?" && !isBusyElsewhere(event) && !isTurnedOff(event);
+      const isFree = !isTypingText(event.target) && !event.defaultPrevented && !isSomethingOpen();
+      const keys = event.key === "?" && isFree && !isTurnedOff(event);
       if (!commands && !keys) return;
       event.preventDefault();
       open(commands ? "commands" : "keys");

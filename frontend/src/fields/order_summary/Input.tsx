@@ -24,6 +24,11 @@ export function OrderSummaryContent({ block, controlId, facts }: InputProps<Orde
           ))}
         </div>
       )}
+      {facts.unsettled && (
+        <p role="status" className="cx-unsettled">
+          {say("unsettled")}
+        </p>
+      )}
       {facts.to_pay && (
         <p role="status" className="cx-order-to-pay">
           {facts.to_pay}
