@@ -20,13 +20,17 @@ from codexa.core.program.order_names import ORDER
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class Column:
-    """A field as a column; `calculated` where no visitor answered it, `numeric` where its values are numbers."""
+    """A field as a column; `calculated` where no visitor answered it, `numeric` where its values are numbers.
+
+    `earlier` where the form as it is live has it no more.
+    """
 
     id: str
     label: str
     number: str
     calculated: bool
     numeric: bool
+    earlier: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -63,7 +67,9 @@ class HeldRepeat:
         """Return a kept value as text for people or programs."""
         kinds = {kind.id: kind for kind in self.repeat.kinds}
         rows = [self._row(row, kinds[row["kind"]], region, medium) for row in stored if row["kind"] in kinds]
-        return " | ".join(rows)
+        if medium is Medium.CSV:
+            return " | ".join(rows)
+        return "\n".join(f"{number}. {row}" for number, row in enumerate(rows, 1))
 
     def _row(self, row: dict[str, Any], kind: RowKind, region: Region, medium: Medium) -> str:
         # In the order of the fields: the database keeps no order of keys.

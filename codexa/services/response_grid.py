@@ -6,18 +6,20 @@ import re
 import unicodedata
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
-from typing import Literal
+from typing import Any, Literal
 from uuid import UUID
 from zoneinfo import ZoneInfo
 
 from codexa.core.context import Context
+from codexa.core.definition.parts import Block, blocks_within
 from codexa.core.errors import DefinitionError
 from codexa.core.fields.field_type import Medium, Region
+from codexa.core.fields.file_upload import FileUploadField
 from codexa.core.program.explain import Explanation, explain_all
 from codexa.core.program.kept import state_of_kept
 from codexa.services.editions import Editions
 from codexa.services.errors import NotFoundError
-from codexa.services.response_columns import Column, Held, held_in, source_of
+from codexa.services.response_columns import Column, Held, HeldField, HeldRepeat, held_in, source_of
 from codexa.store import editions as store
 from codexa.store import responses
 from codexa.store.database import Connect, Connection
@@ -69,7 +71,7 @@ class ResponseTable:
             found = self._editions.columns(self._form, number)
             for column in found or ():
                 if column.id not in columns:
-                    columns[column.id] = column if latest else replace(column, number="")
+                    columns[column.id] = column if latest else replace(column, number="", earlier=True)
             latest = latest and found is None
         return list(columns.values())
 
@@ -84,6 +86,12 @@ class ResponseTable:
             test=response.test,
             cells={} if edition is None else edition.cells(response, medium),
         )
+
+    def files(self, response: ResponseRow) -> dict[str, list[dict[str, Any]]]:
+        """Return the files of a response by column, those in rows with their repeat."""
+        edition = self._edition(response.edition)
+        found = {} if edition is None else {held_id: edition.files_of(response, held_id) for held_id in edition.held}
+        return {held_id: files for held_id, files in found.items() if files}
 
     def _edition(self, number: int) -> "_Edition | None":
         if number not in self._read:
@@ -106,6 +114,20 @@ class _Edition:
             for held_id, held in self.held.items()
             if (source := source_of(held_id)) in stored
         }
+
+    def files_of(self, response: ResponseRow, held_id: str) -> list[dict[str, Any]]:
+        held, stored = self.held[held_id], response.answers.get(held_id)
+        if isinstance(held, HeldRepeat):
+            uploads = {
+                each.id for kind in held.repeat.kinds for each, _ in blocks_within(kind.blocks) if _is_upload(each)
+            }
+            values = [value for row in stored or () for name, value in row["values"].items() if name in uploads]
+            return [file for each in values for file in each]
+        return list(stored or ()) if isinstance(held, HeldField) and _is_upload(held.field) else []
+
+
+def _is_upload(block: Block) -> bool:
+    return isinstance(block, FileUploadField)
 
 
 def _edition(editions: Editions, form: UUID, number: int) -> _Edition | None:
@@ -158,10 +180,11 @@ def _find(connection: Connection, who: SignedIn, form: UUID, number: int) -> Res
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class Single:
-    """One response with the columns to read it by, and what happened to it."""
+    """One response with the columns to read it by, its files by column, and what happened to it."""
 
     columns: list[Column]
     row: Row
+    files: dict[str, list[dict[str, Any]]]
     events: list[Event]
 
 
@@ -172,7 +195,7 @@ def single(connect: Connect, editions: Editions, *, who: SignedIn, form: UUID, n
         found = _find(connection, who, form, number)
         events = responses.list_events(connection, team=who.team_id, form=form, number=number)
     table = ResponseTable(editions, form=form, numbers=numbers)
-    return Single(columns=table.columns, row=table.row(found, Medium.PAGE), events=events)
+    return Single(columns=table.columns, row=table.row(found, Medium.PAGE), files=table.files(found), events=events)
 
 
 def why(

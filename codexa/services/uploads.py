@@ -1,5 +1,6 @@
 """Files that visitors send: what they are is found inside them, and no web server hands them out."""
 
+import io
 import os
 import shutil
 import threading
@@ -21,6 +22,7 @@ from codexa.store.database import Connect
 from codexa.store.uploads import Upload
 
 _THUMBNAIL = (320, 320)
+_SCREEN = (1_600, 1_600)
 _MOST_NAME = 150  # characters
 _AT_ONCE = 64 * 1024  # bytes read at a time
 _HEAD = 8_192  # bytes in which a file's type is found
@@ -211,6 +213,18 @@ def _thumbnail_path(path: Path) -> Path:
 def thumbnail(folder: Path, upload: UUID) -> Path:
     """Return where the small picture of an upload lies. Raises NotFoundError."""
     return _existing(_thumbnail_path(folder / str(upload)))
+
+
+def as_picture(folder: Path, upload: UUID, name: str) -> bytes:
+    """Return a picture as JPEG to look at. Raises NotFoundError, and FileRefusedError where it can't be shown."""
+    path = content(folder, upload)
+    media_type = media_type_of(path)
+    shown = pictures.shrunk(path, name, media_type, _SCREEN) if media_type in pictures.FORMATS else None
+    if shown is None:
+        raise FileRefusedError(f"{name} can't be shown here. Download it.")
+    made = io.BytesIO()
+    shown.convert("RGB").save(made, "JPEG", quality=85)
+    return made.getvalue()
 
 
 def content(folder: Path, upload: UUID) -> Path:

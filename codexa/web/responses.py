@@ -1,5 +1,6 @@
 """What came back: pages of responses, one response, the export."""
 
+import io
 from collections.abc import Iterator
 from datetime import datetime
 from itertools import chain
@@ -9,6 +10,7 @@ from uuid import UUID
 from flask import Blueprint, Response, request, send_file, stream_with_context
 
 from codexa.core.fields.field_type import Medium
+from codexa.core.program.faces import FileFace
 from codexa.services import drafts, received, response_grid, uploads
 from codexa.services.errors import NotFoundError
 from codexa.services.response_grid import CsvFashion
@@ -73,6 +75,7 @@ def show(form: UUID, number: int) -> ResponseReply:
     return ResponseReply(
         columns=[ColumnReply.model_validate(column) for column in found.columns],
         row=RowReply.model_validate(found.row),
+        files={column: [FileFace.model_validate(each) for each in files] for column, files in found.files.items()},
         events=[EventReply.model_validate(event) for event in found.events],
     )
 
@@ -140,6 +143,20 @@ def _fashion() -> CsvFashion:
         marked=asked["mark"] == "yes",
         tries=asked["tries"] == "yes",
     )
+
+
+@endpoint(blueprint, "GET", "/files/<uuid:upload>/picture")
+def picture(form: UUID, upload: UUID) -> Response:
+    """A picture of a response to look at: made anew by us, as JPEG, and no larger than a screen."""
+    who = may(Right.SEE_RESPONSES)
+    with connection() as database:
+        found = uploads_store.find_upload_of_team(database, team=who.team_id, form=form, id=upload)
+    if found is None:
+        raise NotFoundError
+    made = io.BytesIO(uploads.as_picture(files_folder(), upload, found.name))
+    response = send_file(made, "image/jpeg", download_name=f"{found.name}.jpg")
+    response.headers["Content-Security-Policy"] = "default-src 'none'; sandbox"
+    return response
 
 
 @endpoint(blueprint, "GET", "/files/<uuid:upload>")

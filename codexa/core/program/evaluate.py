@@ -247,9 +247,18 @@ class State:
 
     def is_unsettled(self, block: str) -> bool:
         """Whether a computed block is worked out from an answer that is refused; one that is missing yet is none."""
-        return any(self._is_refused(self.program.places[each]) for each in self.program.fed_by.get(block, ()))
+        return any(self._is_refused(each) for each in self.program.fed_by.get(block, ()))
 
-    def _is_refused(self, place: Place) -> bool:
+    @cached_property
+    def _refused(self) -> dict[str, bool]:
+        return {}  # what was found out once, by id: many are worked out from the same
+
+    def _is_refused(self, block: str) -> bool:
+        if block not in self._refused:
+            self._refused[block] = self._has_wrong_answer(self.program.places[block])
+        return self._refused[block]
+
+    def _has_wrong_answer(self, place: Place) -> bool:
         found = [self.error(place)]
         if isinstance(place, RepeatPlace):
             found += [self.error(each, row) for row in self.rows(place) for each in self.kind_of(place, row).places]

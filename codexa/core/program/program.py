@@ -146,7 +146,9 @@ class Program:
 
         What stands in a row is named by its repeat.
         """
-        return frozenset().union(*(self._affected_by(each) for each in changed))
+        found = frozenset[str]().union(*(self._affected_by(each) for each in changed))
+        # Whether an answer is refused tells of what is worked out from it, too.
+        return found | {owner for owner, feeding in self.fed_by.items() if not found.isdisjoint(feeding)}
 
     @cached_property
     def _affected_memory(self) -> dict[str, frozenset[str]]:

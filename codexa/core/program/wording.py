@@ -58,7 +58,10 @@ class Sentences:
 
     def of(self, node: tree.Tree) -> Iterator[Words]:
         """Yield the words of a condition; what has no plain words stays a formula."""
-        if isinstance(node, tree.Call) and node.function in _JOINED and all(map(self._is_simple, node.arguments)):
+        if (name := _said_no(node)) is not None:
+            yield from self._name(name)
+            yield Words(text=" is no")
+        elif isinstance(node, tree.Call) and node.function in _JOINED and all(map(self._is_simple, node.arguments)):
             for index, argument in enumerate(node.arguments):
                 if index:
                     yield Words(text=_JOINED[node.function])
@@ -188,3 +191,19 @@ class Sentences:
 
 def _are_texts(nodes: object) -> bool:
     return isinstance(nodes, list | tuple) and all(isinstance(each, tree.Text) for each in nodes)
+
+
+def _said_no(node: tree.Tree) -> tree.Name | None:
+    """Return the name that a condition says no of: answered, and not with yes."""
+    match node:
+        case tree.Call(
+            function="AND",
+            arguments=(
+                tree.Call(
+                    function="NOT", arguments=(tree.Call(function="ISBLANK", arguments=(tree.Name() as asked,)),)
+                ),
+                tree.Call(function="NOT", arguments=(tree.Name() as name,)),
+            ),
+        ) if asked.parts == name.parts:
+            return name
+    return None

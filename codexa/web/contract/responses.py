@@ -2,19 +2,24 @@
 
 from datetime import datetime
 
+from codexa.core.program.faces import FileFace
 from codexa.web.contract.message import Message
 
 MOST_NUMBER = 2**31 - 1
 
 
 class ColumnReply(Message):
-    """A field as a column of the responses; `number` is its outline number, "" where it is gone."""
+    """A field as a column of the responses; `number` is its outline number, "" where it has none.
+
+    `earlier` where only editions before the live one have it.
+    """
 
     id: str
     label: str
     number: str
     calculated: bool
     numeric: bool
+    earlier: bool
 
 
 class RowReply(Message):
@@ -46,8 +51,9 @@ class EventReply(Message):
 
 
 class ResponseReply(Message):
-    """One response, and what happened to it, in order."""
+    """One response with its files by column, and what happened to it, in order."""
 
     columns: list[ColumnReply]
     row: RowReply
+    files: dict[str, list[FileFace]]
     events: list[EventReply]

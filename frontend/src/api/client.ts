@@ -145,6 +145,8 @@ export const api = {
   publish: (form: string, revision: number, despiteTrials: boolean) =>
     call<PublishedReply>("POST", `/forms/${form}/editions`, { revision, despite_trials: despiteTrials }),
   editions: (form: string) => call<EditionsReply>("GET", `/forms/${form}/editions`),
+  /** Where a file of a response is downloaded from. */
+  fileAddress: (form: string, file: string) => `/api/forms/${form}/files/${file}`,
   setAddress: (form: string, address: string) => call<PublicAddressReply>("PUT", `/forms/${form}/address`, { address }),
   /** What publishing would change for visitors. */
   changesToCome: (form: string) => call<ChangesReply>("GET", `/forms/${form}/changes`),

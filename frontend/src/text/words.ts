@@ -12,17 +12,20 @@ export const NOTE_KINDS: Record<NoteKind, { sign: string; word: string }> = {
 
 export const REQUIRED_SIGN = "*";
 
-const dayAndTime = new Intl.DateTimeFormat("en-GB", {
-  day: "numeric",
-  month: "short",
-  hour: "2-digit",
-  minute: "2-digit",
-});
+const dayAndTimeIn = (timeZone?: string) =>
+  new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "short", hour: "2-digit", minute: "2-digit", timeZone });
+const inZones = new Map<string | undefined, Intl.DateTimeFormat>();
 const day = new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "short" });
 const time = new Intl.DateTimeFormat("en-GB", { hour: "2-digit", minute: "2-digit" });
 
 export const asTime = (iso: string): string => time.format(new Date(iso));
-export const asDayAndTime = (iso: string): string => dayAndTime.format(new Date(iso));
+
+/** Day and time in a time zone; in the reader's own where none is named. */
+export function asDayAndTime(iso: string, timeZone?: string): string {
+  const format = inZones.get(timeZone) ?? dayAndTimeIn(timeZone);
+  inZones.set(timeZone, format);
+  return format.format(new Date(iso));
+}
 
 /** "today", "yesterday" or the day. */
 export function asDay(iso: string, now = new Date()): string {

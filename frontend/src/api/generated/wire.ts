@@ -661,13 +661,16 @@ export interface ChartLook {
   says: "" | "points" | "percent";
 }
 /**
- * A field as a column of the responses; `number` is its outline number, "" where it is gone.
+ * A field as a column of the responses; `number` is its outline number, "" where it has none.
+ *
+ * `earlier` where only editions before the live one have it.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "ColumnReply".
  */
 export interface ColumnReply {
   calculated: boolean;
+  earlier: boolean;
   id: string;
   label: string;
   number: string;
@@ -3670,7 +3673,7 @@ export interface RenameRequest {
   setting: string;
 }
 /**
- * One response, and what happened to it, in order.
+ * One response with its files by column, and what happened to it, in order.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "ResponseReply".
@@ -3678,6 +3681,9 @@ export interface RenameRequest {
 export interface ResponseReply {
   columns: ColumnReply[];
   events: EventReply[];
+  files: {
+    [k: string]: FileFace[];
+  };
   row: RowReply;
 }
 /**

@@ -4,9 +4,9 @@ import Typography from "@mui/material/Typography";
 import { useQuery } from "@tanstack/react-query";
 import type { RunInFullReply } from "../../api/generated/wire";
 import { queries } from "../../api/queries";
-import { asDayAndTime } from "../../text/words";
 import { MONO } from "../../theme/theme";
 import { Waiting } from "../Waiting";
+import { useDayAndTime } from "../workbench/useDayAndTime";
 import { MailFrame } from "./MailFrame";
 
 type Delivery = RunInFullReply["deliveries"][number];
@@ -28,6 +28,7 @@ export function RunInFull({ formId, run }: { formId: string; run: number }) {
 }
 
 function DeliverySeen({ delivery: { try_, at, request, reply } }: { delivery: Delivery }) {
+  const dayAndTime = useDayAndTime();
   const headers = (found: unknown): string =>
     Object.entries(found as Record<string, string>)
       .map(([name, value]) => `${name}: ${value}`)
@@ -35,7 +36,7 @@ function DeliverySeen({ delivery: { try_, at, request, reply } }: { delivery: De
   return (
     <Box component="section" aria-label={`Try ${try_}`}>
       <Typography variant="body2">
-        <b>Try {try_}</b> · {asDayAndTime(at)} · {reply ? `answered ${reply.status as number}` : "not answered"}
+        <b>Try {try_}</b> · {dayAndTime(at)} · {reply ? `answered ${reply.status as number}` : "not answered"}
       </Typography>
       <Verbatim name="Request" text={`POST ${request.address as string}\n${headers(request.headers)}`} />
       {reply && (

@@ -5,7 +5,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
 import type { RunReply } from "../../api/generated/wire";
 import { queries } from "../../api/queries";
-import { asDayAndTime } from "../../text/words";
+import { useDayAndTime } from "../workbench/useDayAndTime";
 import { STATES } from "./kinds";
 
 export function StillOpen({ formId }: { formId: string }) {
@@ -25,6 +25,7 @@ export function StillOpen({ formId }: { formId: string }) {
 }
 
 function Run({ formId, run }: { formId: string; run: RunReply }) {
+  const dayAndTime = useDayAndTime();
   return (
     <Box
       component={Link}
@@ -39,7 +40,7 @@ function Run({ formId, run }: { formId: string; run: RunReply }) {
         color={run.state === "failed" ? "error" : "text.secondary"}
         sx={{ overflowWrap: "anywhere" }}
       >
-        {STATES[run.state] ?? run.state} {asDayAndTime(run.ended_at ?? run.created_at)}
+        {STATES[run.state] ?? run.state} {dayAndTime(run.ended_at ?? run.created_at)}
         {run.tries > 1 && `, ${run.tries} tries`}
         {run.result && ` · ${run.result}`}
       </Typography>

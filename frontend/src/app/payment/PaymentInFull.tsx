@@ -8,8 +8,9 @@ import { useState } from "react";
 import { api } from "../../api/client";
 import type { MoneyEventReply, PaymentReply } from "../../api/generated/wire";
 import { queries } from "../../api/queries";
-import { asDate, asDayAndTime, counted } from "../../text/words";
+import { asDate, counted } from "../../text/words";
 import { useSignedIn } from "../signed_in";
+import { useDayAndTime } from "../workbench/useDayAndTime";
 import { PLAN_STATES } from "./states";
 
 interface Props {
@@ -52,6 +53,7 @@ const Line = ({ when, children }: React.PropsWithChildren<{ when: string }>) => 
 const LINE_LIST = { m: 0, pl: 1.5, borderLeft: 2, borderColor: "note.money", listStyle: "none" } as const;
 
 function Happened({ events }: { events: readonly MoneyEventReply[] }) {
+  const dayAndTime = useDayAndTime();
   return (
     <Box component="section" aria-label="What happened">
       <Typography variant="h3" component="p">
@@ -59,7 +61,7 @@ function Happened({ events }: { events: readonly MoneyEventReply[] }) {
       </Typography>
       <Box component="ol" sx={LINE_LIST}>
         {events.map((event) => (
-          <Line key={`${event.kind} ${event.at} ${event.charge} ${event.amount}`} when={asDayAndTime(event.at)}>
+          <Line key={`${event.kind} ${event.at} ${event.charge} ${event.amount}`} when={dayAndTime(event.at)}>
             {inWords(event)}
             {event.person && ` · ${event.person}`}
           </Line>

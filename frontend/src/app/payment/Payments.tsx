@@ -17,8 +17,9 @@ import { Link as RouterLink } from "react-router";
 import { api } from "../../api/client";
 import type { PaymentReply } from "../../api/generated/wire";
 import { queries } from "../../api/queries";
-import { asDate, asDayAndTime, counted } from "../../text/words";
+import { asDate, counted } from "../../text/words";
 import { useSignedIn } from "../signed_in";
+import { useDayAndTime } from "../workbench/useDayAndTime";
 import { GiveBack } from "./GiveBack";
 import { PaymentInFull } from "./PaymentInFull";
 import { PLAN_STATES, STATES } from "./states";
@@ -110,6 +111,7 @@ export function Payments({ form }: { form: string | null }) {
 }
 
 function OnePayment({ payment, withForm }: { payment: PaymentReply; withForm: boolean }) {
+  const dayAndTime = useDayAndTime();
   const who = useSignedIn();
   const [opened, setOpened] = useState<"back" | "full" | null>(null);
   const { number, turn, state, reason, card, plan_state } = payment;
@@ -145,7 +147,7 @@ function OnePayment({ payment, withForm }: { payment: PaymentReply; withForm: bo
         </TableCell>
         <TableCell align="right">{payment.test ? "practice" : (payment.receipt ?? "")}</TableCell>
         <TableCell sx={{ whiteSpace: "nowrap" }}>
-          {payment.day ? asDate(payment.day) : asDayAndTime(payment.created_at)}
+          {payment.day ? asDate(payment.day) : dayAndTime(payment.created_at)}
         </TableCell>
         <TableCell align="right" sx={{ whiteSpace: "nowrap" }}>
           {payment.left && who.role === "owner" && (

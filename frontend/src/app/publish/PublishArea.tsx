@@ -13,7 +13,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { type PropsWithChildren, useState } from "react";
 import { api, reasonOf } from "../../api/client";
 import { queries } from "../../api/queries";
-import { asDayAndTime } from "../../text/words";
+import { useDayAndTime } from "../workbench/useDayAndTime";
 import { CopyField } from "../../ui/CopyField";
 import { HelpButton } from "../help/HelpTopic";
 import { useBench } from "../workbench/bench";
@@ -116,6 +116,7 @@ function Sites() {
 }
 
 function Editions() {
+  const dayAndTime = useDayAndTime();
   const { reply } = useBench();
   const editions = useQuery(queries.editions(reply.id));
   return (
@@ -143,7 +144,7 @@ function Editions() {
               <TableRow key={edition.number}>
                 <TableCell>{edition.number}</TableCell>
                 <TableCell>
-                  {asDayAndTime(edition.published_at)}
+                  {dayAndTime(edition.published_at)}
                   {edition.published_by && `, ${edition.published_by}`}
                 </TableCell>
                 <TableCell align="right">{edition.responses}</TableCell>

@@ -2,12 +2,12 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
+import { useDayAndTime } from "../workbench/useDayAndTime";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { api } from "../../api/client";
 import type { RunReply } from "../../api/generated/wire";
 import { queries } from "../../api/queries";
-import { asDayAndTime } from "../../text/words";
 import { STATES } from "../follow_ups/kinds";
 import { RunInFull } from "../follow_ups/RunInFull";
 import { mayEdit, useSignedIn } from "../signed_in";
@@ -28,6 +28,7 @@ export function Followed({ formId, number }: { formId: string; number: number })
 }
 
 function Run({ formId, number, run }: { formId: string; number: number; run: RunReply }) {
+  const dayAndTime = useDayAndTime();
   const who = useSignedIn();
   const queryClient = useQueryClient();
   const [asking, setAsking] = useState(false);
@@ -47,8 +48,8 @@ function Run({ formId, number, run }: { formId: string; number: number; run: Run
       </Typography>
       <Typography variant="body2" color={run.state === "failed" ? "error" : "text.secondary"}>
         {STATES[run.state] ?? run.state}
-        {run.state === "waiting" && run.due_at && ` for ${asDayAndTime(run.due_at)}`}
-        {run.ended_at && ` ${asDayAndTime(run.ended_at)}`}
+        {run.state === "waiting" && run.due_at && ` for ${dayAndTime(run.due_at)}`}
+        {run.ended_at && ` ${dayAndTime(run.ended_at)}`}
         {run.tries > 1 && `, ${run.tries} tries`}
         {run.result && ` · ${run.result}`}
       </Typography>
@@ -72,7 +73,7 @@ function Run({ formId, number, run }: { formId: string; number: number; run: Run
         <Box role="alert">
           <Typography variant="body2">
             It was {run.state === "done" ? "done" : "tried"}
-            {run.ended_at && ` on ${asDayAndTime(run.ended_at)}`}: {run.told}. Done again, it goes out once more.
+            {run.ended_at && ` on ${dayAndTime(run.ended_at)}`}: {run.told}. Done again, it goes out once more.
           </Typography>
           <Button autoFocus size="small" loading={again.isPending} onClick={() => again.mutate()}>
             Do it again

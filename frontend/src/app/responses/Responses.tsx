@@ -9,9 +9,10 @@ import { useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import type { ColumnReply, ResponsesReply, RowReply } from "../../api/generated/wire";
 import { queries } from "../../api/queries";
-import { asDayAndTime, counted } from "../../text/words";
+import { counted } from "../../text/words";
 import { SERIF } from "../../theme/theme";
 import { styleNonce } from "../style_nonce";
+import { useDayAndTime } from "../workbench/useDayAndTime";
 import { AsCsv } from "./AsCsv";
 import { SingleResponse } from "./SingleResponse";
 
@@ -80,11 +81,12 @@ interface GridProps {
 }
 
 function Grid({ data, page, loading, selected, onPage, onOpen }: GridProps) {
+  const dayAndTime = useDayAndTime();
   return (
     <DataGrid
       aria-label="Responses"
       rows={data?.rows ?? []}
-      columns={columnsOf(data?.columns ?? [])}
+      columns={columnsOf(data?.columns ?? [], dayAndTime)}
       getRowId={(row) => row.number}
       rowCount={data?.count ?? 0}
       loading={loading}
@@ -115,7 +117,7 @@ function Grid({ data, page, loading, selected, onPage, onOpen }: GridProps) {
   );
 }
 
-function columnsOf(columns: ColumnReply[]): GridColDef<RowReply>[] {
+function columnsOf(columns: ColumnReply[], dayAndTime: (iso: string) => string): GridColDef<RowReply>[] {
   return [
     {
       field: "number",
@@ -129,11 +131,11 @@ function columnsOf(columns: ColumnReply[]): GridColDef<RowReply>[] {
       field: "received_at",
       headerName: "Received",
       width: 116,
-      valueFormatter: (value: string) => asDayAndTime(value),
+      valueFormatter: (value: string) => dayAndTime(value),
     },
     ...columns.map((column): GridColDef<RowReply> => ({
       field: column.id,
-      headerName: column.number ? `${column.number} ${column.label}` : `${column.label} (earlier edition)`,
+      headerName: `${column.number} ${column.label}${column.earlier ? " (earlier edition)" : ""}`.trim(),
       minWidth: 110,
       flex: column.numeric ? 0.7 : 1,
       align: column.numeric ? "right" : "left",

@@ -6,12 +6,14 @@ import IconButton from "@mui/material/IconButton";
 import Typography from "@mui/material/Typography";
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
-import type { ColumnReply, EventReply } from "../../api/generated/wire";
+import type { ColumnReply, EventReply, FileFace } from "../../api/generated/wire";
 import { api } from "../../api/client";
 import { queries } from "../../api/queries";
-import { asDayAndTime, NOTE_KINDS } from "../../text/words";
+import { NOTE_KINDS } from "../../text/words";
 import { SERIF } from "../../theme/theme";
 import { Explained } from "../preview/Explained";
+import { useDayAndTime } from "../workbench/useDayAndTime";
+import { Files } from "./Files";
 import { Followed } from "./Followed";
 import { Waiting } from "../Waiting";
 
@@ -22,6 +24,7 @@ interface Props {
 }
 
 export function SingleResponse({ formId, number, onClose }: Props) {
+  const dayAndTime = useDayAndTime();
   const found = useQuery(queries.response(formId, number));
   const title = useRef<HTMLHeadingElement>(null);
   useEffect(() => {
@@ -54,7 +57,7 @@ export function SingleResponse({ formId, number, onClose }: Props) {
         <Box sx={{ px: 2.5, pb: 3 }}>
           <Typography variant="body2" color="text.secondary" sx={{ mb: 2 }}>
             {found.data.row.test && <b>A try: paid for practice, in no export. </b>}
-            Received {asDayAndTime(found.data.row.received_at)} · edition {found.data.row.edition} ·{" "}
+            Received {dayAndTime(found.data.row.received_at)} · edition {found.data.row.edition} ·{" "}
             <a href={api.pdfAddress(formId, number)}>Keep as PDF</a>
           </Typography>
           <Box component="dl" sx={{ m: 0, display: "grid", gap: 1.5 }}>
@@ -65,6 +68,7 @@ export function SingleResponse({ formId, number, onClose }: Props) {
                 number={number}
                 column={column}
                 text={found.data.row.cells[column.id]}
+                files={found.data.files[column.id] ?? []}
               />
             ))}
           </Box>
@@ -81,10 +85,11 @@ interface AnswerProps {
   number: number;
   column: ColumnReply;
   text: string | undefined;
+  files: readonly FileFace[];
 }
 
 /** An answer or a value, and on request why it was so when the response came. */
-function Answer({ formId, number, column, text }: AnswerProps) {
+function Answer({ formId, number, column, text, files }: AnswerProps) {
   const [asked, setAsked] = useState(false);
   const why = useQuery({ ...queries.responseExplained(formId, number, column.id), enabled: asked });
   return (
@@ -129,6 +134,11 @@ function Answer({ formId, number, column, text }: AnswerProps) {
       >
         {text ?? "not answered"}
       </Typography>
+      {files.length > 0 && (
+        <Box component="dd" sx={{ m: 0, mt: 0.5 }}>
+          <Files formId={formId} files={files} />
+        </Box>
+      )}
       {asked && (
         <Box component="dd" aria-live="polite" sx={{ m: 0, mb: 1 }}>
           {why.isError && <Typography color="text.secondary">{why.error.message}</Typography>}
@@ -141,6 +151,7 @@ function Answer({ formId, number, column, text }: AnswerProps) {
 
 /** What happened to the response, first to last. */
 function Happened({ events }: { events: readonly EventReply[] }) {
+  const dayAndTime = useDayAndTime();
   return (
     <Box component="section" aria-label="What happened" sx={{ mt: 3 }}>
       <Typography variant="h3" sx={{ mb: 0.5 }}>
@@ -152,7 +163,7 @@ function Happened({ events }: { events: readonly EventReply[] }) {
             {asSentence(event.kind)}
             <Box component="span" sx={{ color: "text.secondary" }}>
               {" "}
-              · {asDayAndTime(event.at)}
+              · {dayAndTime(event.at)}
               {event.person && ` · ${event.person}`}
             </Box>
           </Typography>

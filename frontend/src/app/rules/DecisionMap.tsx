@@ -1,5 +1,6 @@
 // The map: boxes for pages, answers, figures and confirmations; arrows for what leads where. Walking it lights the path.
 import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
 import { visuallyHidden } from "@mui/utils";
 import {
   Background,
@@ -27,6 +28,7 @@ import { useOpenPart } from "../workbench/useOpenPart";
 import { useOutcome } from "../workbench/useOutcome";
 import { gridOf } from "./grid";
 import { litBy, type MapArrow, type MapBox, ruleMap } from "./rule_map";
+import { mapAsSvg, printSvg, saveSvg } from "./map_svg";
 import { type Band, BOX, laidOut, type Route } from "./routes";
 import { rounded } from "./rounded";
 import "./rules.css";
@@ -40,6 +42,7 @@ const READABLE = 0.85;
 /** A column of the map with a usual gutter. */
 const COLUMN = BOX.width + 36;
 const MOST_COLUMNS = 6;
+const PLAIN = { bgcolor: "background.paper", borderColor: "divider" } as const;
 
 type BoxData = {
   box: MapBox;
@@ -69,7 +72,7 @@ export function DecisionMap(props: Props) {
 }
 
 function DrawnMap({ highlighted, onPoint }: Props) {
-  const { analysed, analysis, parts } = useBench();
+  const { form, analysed, analysis, parts } = useBench();
   const outcome = useOutcome();
   const open = useStable(useOpenPart());
   const flow = useReactFlow();
@@ -81,6 +84,7 @@ function DrawnMap({ highlighted, onPoint }: Props) {
   // eslint-disable-next-line react-hooks/exhaustive-deps
   const layout = useMemo(() => laidOut(map, gridOf(map, columns)), [shape, columns]);
   const { places } = layout;
+  const picture = () => mapAsSvg(`Rules of ${form.name}`, map, layout);
   const hidden = useMemo(() => new Set(outcome?.outcome.hidden ?? []), [outcome]);
   const lit = useMemo(() => litBy(map, outcome, (id) => !hidden.has(id)), [map, outcome, hidden]);
   const nodes: BoxNode[] = map.boxes.map((box) => ({
@@ -132,6 +136,7 @@ function DrawnMap({ highlighted, onPoint }: Props) {
               },
             }),
         focusable: false,
+        ariaLabel: inWords(arrow, map.boxes),
         zIndex: on || near ? 1 : 0,
       },
     ];
@@ -159,6 +164,20 @@ function DrawnMap({ highlighted, onPoint }: Props) {
   useEffect(() => void begin(), [columns, begin]);
   return (
     <Box sx={{ position: "absolute", inset: 0 }}>
+      <Box sx={{ position: "absolute", left: 48, bottom: 12, zIndex: 5, display: "flex", gap: 1 }}>
+        <Button
+          size="small"
+          variant="outlined"
+          color="inherit"
+          onClick={() => saveSvg(form.name, picture())}
+          sx={PLAIN}
+        >
+          Save as SVG
+        </Button>
+        <Button size="small" variant="outlined" color="inherit" onClick={() => printSvg(picture())} sx={PLAIN}>
+          Print, or keep as PDF
+        </Button>
+      </Box>
       <ReactFlow
         nodes={[...bands, ...nodes]}
         edges={edges}
@@ -182,6 +201,15 @@ function DrawnMap({ highlighted, onPoint }: Props) {
       </ReactFlow>
     </Box>
   );
+}
+
+/** What an arrow joins, for whoever hears the map: "From 1.2 Adults to 1.5 Name of the group: is more than 12". */
+function inWords({ from, to, label }: MapArrow, boxes: readonly MapBox[]): string {
+  const name = (id: string) => {
+    const box = boxes.find((each) => each.id === id);
+    return box ? `${box.number} ${box.title}`.trim() : "";
+  };
+  return `From ${name(from)} to ${name(to)}${label && `: ${label}`}`;
 }
 
 const BoxOnMap = memo(function BoxOnMap({ data }: NodeProps<BoxNode>) {

@@ -14,15 +14,22 @@ import { stillSurroundings } from "../compose/still";
 import { StillForm } from "../compose/StillForm";
 import { keepAsTrial } from "../trials/keep";
 import { NOTHING_ANSWERED, useBench } from "../workbench/bench";
+import { useOutcome } from "../workbench/useOutcome";
 import { TryingChoice } from "../workbench/TryingChoice";
 import { rulesOf } from "./rules";
 
 export function Walk() {
   const bench = useBench();
-  const { parts, analysis, trying, setTrying, mayEdit, reply } = bench;
+  const { form, parts, analysis, trying, setTrying, mayEdit, reply } = bench;
   const [open, setOpen] = useState(true);
   const [told, setTold] = useState("");
   const read = useMemo(() => answersRead(parts, analysis.notes), [parts, analysis.notes]);
+  const values = useOutcome()?.values;
+  // Figures, bands and scores, as they come out of the answers.
+  const worked = form.figures.flatMap(({ id, name, key }) => {
+    const text = values?.[id];
+    return text ? [{ id, name: name || key, text }] : [];
+  });
   const around = useMemo(() => stillSurroundings(analysis.state, null), [analysis.state]);
   const keeping = useMutation({
     mutationFn: () => api.outcome(reply.id, trying),
@@ -97,6 +104,16 @@ export function Walk() {
                 No rule reads an answer yet.
               </Typography>
             )}
+          </Box>
+          <Box role="status" aria-label="What comes of it">
+            {worked.map(({ id, name, text }) => (
+              <Typography key={id} variant="body2" sx={{ display: "flex", gap: 1, mt: 0.5, overflowWrap: "anywhere" }}>
+                <Box component="span" sx={{ flex: 1, color: "text.secondary" }}>
+                  {name}
+                </Box>
+                <b>{text}</b>
+              </Typography>
+            ))}
           </Box>
           <Box sx={{ display: "flex", mt: 1 }}>
             <Button size="small" color="inherit" onClick={() => setTrying(NOTHING_ANSWERED)}>

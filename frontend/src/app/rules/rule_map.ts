@@ -130,21 +130,24 @@ const MOST_LABEL = 42;
 
 const shortened = (text: string): string => (text.length > MOST_LABEL ? `${text.slice(0, MOST_LABEL - 1)}…` : text);
 
-/** The piece of a condition that speaks of one block, without its name: "is more than 12". */
+/** The pieces of a condition that speak of one block, without its name: "is more than 12", "is filled in and is not yes". */
 function clauseOf(words: readonly Words[], read: string): string {
   const clauses: Words[][] = [[]];
   for (const piece of words.slice(1)) {
     if (piece.text === " and " || piece.text === ", or ") clauses.push([]);
     else clauses.at(-1)!.push(piece);
   }
-  const clause = clauses.find((pieces) => pieces.some((piece) => piece.block === read)) ?? clauses[0]!;
-  const text = clause
-    .filter((piece) => piece.block === null || (piece.block !== read && piece.text !== ""))
-    .map((piece) => piece.text)
-    .join("")
-    .replace(/^ when /, "")
-    .replace("the label of ", "");
-  return shortened(text.trim());
+  const speaking = clauses.filter((pieces) => pieces.some((piece) => piece.block === read));
+  const texts = (speaking.length > 0 ? speaking : clauses.slice(0, 1)).map((clause) =>
+    clause
+      .filter((piece) => piece.block === null || (piece.block !== read && piece.text !== ""))
+      .map((piece) => piece.text)
+      .join("")
+      .replace(/^ when /, "")
+      .replace("the label of ", "")
+      .trim(),
+  );
+  return shortened(texts.join(" and "));
 }
 
 /** All of a condition that leads to a page, which its arrow points to: "1.3 Age is less than 18". */
