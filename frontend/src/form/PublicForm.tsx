@@ -220,12 +220,7 @@ function PageSection({
     section.current?.closest("main")?.scrollIntoView({ block: "start" });
   }, [focused]);
   return (
-    <section
-      ref={section}
-      className="cx-page"
-      tabIndex={focused ? -1 : undefined}
-      aria-labelledby={title ? `page-${page.id}` : undefined}
-    >
+    <section ref={section} className="cx-page" tabIndex={-1} aria-labelledby={title ? `page-${page.id}` : undefined}>
       {title && <h2 id={`page-${page.id}`}>{title}</h2>}
       {children}
     </section>
@@ -243,7 +238,15 @@ function WelcomePage({ session }: { session: FormSession }) {
     <div className="cx-received">
       <h2>{texts?.["welcome.title"] ?? welcome.title}</h2>
       <RichText html={texts?.["welcome.text"] ?? welcome.text} />
-      <button type="button" className="cx-submit" onClick={() => session.begin()}>
+      <button
+        type="button"
+        className="cx-submit"
+        onClick={() => {
+          session.begin();
+          // What was pressed is gone; the page that came takes the focus.
+          requestAnimationFrame(() => document.querySelector<HTMLElement>(".cx-page")?.focus());
+        }}
+      >
         {welcome.button || session.face.wording.next}
       </button>
     </div>
@@ -259,23 +262,25 @@ function ErrorSummary({ session, message }: { session: FormSession; message: str
   return (
     <div className="cx-summary" ref={box} tabIndex={-1} role="group" aria-labelledby="summary-title">
       <h2 id="summary-title">{message}</h2>
-      <ul>
-        {wrong.map(({ address, label, message: reason }) => (
-          <li key={address}>
-            <a
-              href={`#${controlIdOf(address)}`}
-              onClick={(event) => {
-                event.preventDefault();
-                const control = document.getElementById(controlIdOf(address));
-                (control?.querySelector<HTMLElement>("input, select, textarea") ?? control)?.focus();
-              }}
-            >
-              {label}
-            </a>
-            : {reason}
-          </li>
-        ))}
-      </ul>
+      {wrong.length > 0 && (
+        <ul>
+          {wrong.map(({ address, label, message: reason }) => (
+            <li key={address}>
+              <a
+                href={`#${controlIdOf(address)}`}
+                onClick={(event) => {
+                  event.preventDefault();
+                  const control = document.getElementById(controlIdOf(address));
+                  (control?.querySelector<HTMLElement>("input, select, textarea") ?? control)?.focus();
+                }}
+              >
+                {label}
+              </a>
+              : {reason}
+            </li>
+          ))}
+        </ul>
+      )}
     </div>
   );
 }

@@ -152,6 +152,9 @@ export function copied(name: string): string {
   return base === name ? `${name} (copy)` : `${base} (copy ${Number(count ?? 1) + 1})`;
 }
 
+/** The name of what a copy was made of. */
+export const uncopied = (name: string): string => name.replace(/ \(copy(?: \d+)?\)$/, "");
+
 const pairs = (before: readonly Block[], after: readonly Block[]): [string, string][] =>
   before.flatMap((block, index) => {
     const copy = after[index]!;

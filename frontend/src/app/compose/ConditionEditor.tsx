@@ -252,7 +252,7 @@ function Row({ row, names, onChange, onRemove }: RowProps) {
         operands.map((_operand, at) => (
           <Box key={at} sx={{ gridColumn: "1 / -1", display: "grid", gridTemplateColumns: "subgrid" }}>
             <Operand
-              label={several && operands.length > 1 ? `Value ${at + 1}` : at === 0 ? "Value" : "Up to"}
+              label={operandName(row.operator, several ? operands.length : 1, at)}
               entered={enteredBeside(row.operator, shape.entered)}
               choices={named?.choices ?? []}
               value={row.operands[at] ?? ""}
@@ -292,4 +292,11 @@ function Row({ row, names, onChange, onRemove }: RowProps) {
       )}
     </Box>
   );
+}
+
+/** What a box for a value is called: a word alone, one of several, or the two ends of a range. */
+function operandName(operator: Operator, several: number, at: number): string {
+  if (operator === "from_to") return at === 0 ? "From" : "Up to";
+  const one = operator === "mentions" ? "Word" : "Value";
+  return several > 1 || at > 0 ? `${one} ${at + 1}` : one;
 }

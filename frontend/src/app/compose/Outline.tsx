@@ -12,7 +12,7 @@ import { useIntoSight } from "../../ui/useIntoSight";
 import { useStable } from "../../ui/useStable";
 import { inPieces } from "../../ui/pieces";
 import { ByFigure } from "./ByFigure";
-import { dropTarget } from "./drop_target";
+import { dropTarget, type Side, sideOf } from "./drop_target";
 import type { ComposeActions } from "./actions";
 
 interface Props {
@@ -46,7 +46,7 @@ export function Outline({ actions, onAdd }: Props) {
   const [search, setSearch] = useState("");
   const [folded, setFolded] = useState<ReadonlySet<string>>(new Set());
   const [byFigure, setByFigure] = useState(false);
-  const [over, setOver] = useState<string | null>(null);
+  const [over, setOver] = useState<{ id: string; side: Side } | null>(null);
   const dragged = useRef<string | null>(null);
   const rows = useMemo(() => rowsOf(parts, search, folded), [parts, search, folded]);
   const pieces = useMemo(() => inPieces(rows, (entry) => (entry.what === "page" ? true : null)), [rows]);
@@ -63,12 +63,12 @@ export function Outline({ actions, onAdd }: Props) {
     drag: (id) => {
       dragged.current = id;
     },
-    over: setOver,
-    drop: (id) => {
+    over: (id, half) => setOver(id ? { id, side: sideOf(parts, dragged.current, id, half) } : null),
+    drop: (id, half) => {
       const moving = dragged.current;
       dragged.current = null;
       setOver(null);
-      const target = moving ? dropTarget(parts, moving, id) : null;
+      const target = moving ? dropTarget(parts, moving, id, half) : null;
       if (target) actions.move(chosen.has(moving!) ? selected : [moving!], target);
     },
   });
@@ -168,6 +168,12 @@ export function Outline({ actions, onAdd }: Props) {
   );
 }
 
+/** Which half of a row the pointer is over. */
+function halfOf({ clientY, currentTarget }: DragEvent): Side {
+  const { top, height } = currentTarget.getBoundingClientRect();
+  return clientY >= top + height / 2 ? "after" : "before";
+}
+
 const toggled = (before: ReadonlySet<string>, id: string): ReadonlySet<string> => {
   const next = new Set(before);
   if (!next.delete(id)) next.add(id);
@@ -178,8 +184,8 @@ interface RowEvents {
   open: (id: string, event: MouseEvent) => void;
   fold: (id: string) => void;
   drag: (id: string) => void;
-  over: (id: string | null) => void;
-  drop: (id: string) => void;
+  over: (id: string | null, half: Side) => void;
+  drop: (id: string, half: Side) => void;
 }
 
 /** The same object at every drawing, so that rows that did not change are not drawn again. */
@@ -198,7 +204,8 @@ interface RowProps {
   last: boolean;
   /** Null where there is nothing to fold. */
   folded: boolean | null;
-  dropped: boolean;
+  /** On which side of it the line shows where what is dragged would land. */
+  dropped: Side | null;
   movable: boolean;
   notes: Note[] | undefined;
   on: RowEvents;
@@ -211,7 +218,7 @@ interface PieceProps {
   folded: ReadonlySet<string>;
   /** What has something in it to fold. */
   holders: ReadonlySet<string>;
-  over: string | null;
+  over: { id: string; side: Side } | null;
   movable: boolean;
   notes: Readonly<Record<string, Note[]>>;
   on: RowEvents;
@@ -222,7 +229,7 @@ const rowOf = (piece: PieceProps, entry: Entry): RowProps => ({
   chosen: piece.chosen.has(entry.id),
   last: piece.last === entry.id,
   folded: piece.holders.has(entry.id) ? piece.folded.has(entry.id) : null,
-  dropped: piece.over === entry.id,
+  dropped: piece.over?.id === entry.id ? piece.over.side : null,
   movable: piece.movable,
   notes: piece.notes[entry.id],
   on: piece.on,
@@ -268,10 +275,10 @@ const OutlineRow = memo(function OutlineRow({ entry, chosen, last, folded, dropp
       onDragStart={() => on.drag(entry.id)}
       onDragOver={(event: DragEvent) => {
         event.preventDefault();
-        on.over(entry.id);
+        on.over(entry.id, halfOf(event));
       }}
-      onDragEnd={() => on.over(null)}
-      onDrop={() => on.drop(entry.id)}
+      onDragEnd={() => on.over(null, "before")}
+      onDrop={(event: DragEvent) => on.drop(entry.id, halfOf(event))}
     >
       {folded !== null && (
         <button

@@ -8,7 +8,7 @@ import { A_FORM, block } from "../../testing/a_form";
 import type { Bench, SelectHow } from "../workbench/bench";
 import { selectedAfter } from "../workbench/useSelection";
 import { blocksToCopy, readBlocks, written } from "./clipboard";
-import { dropTarget } from "./drop_target";
+import { dropTarget, type Side } from "./drop_target";
 import { sheetRows } from "./sheet_rows";
 import { actionsOn, questionsIn, type Removal, shifted } from "./actions";
 
@@ -274,13 +274,23 @@ describe("copied blocks", () => {
 });
 
 describe("dragging in the outline", () => {
-  const lands = (dragged: string, over: string) => {
-    const target = dropTarget(partsOf(A_FORM), dragged, over);
+  const lands = (dragged: string, over: string, half: Side = "before") => {
+    const target = dropTarget(partsOf(A_FORM), dragged, over, half);
     return target && `${target.into.holder || "form"} ${target.into.list} ${target.at}`;
   };
 
+  it.each(["before", "after"] as const)("lands %s what it is dropped on, upwards and downwards", (half) => {
+    const order = (dragged: string, over: string) => {
+      const target = dropTarget(partsOf(A_FORM), dragged, over, half)!;
+      const form = apply(A_FORM, { do: "move", parts: [dragged], into: target.into, at: target.at });
+      return form.pages[0]!.blocks.map(({ id }) => id).join(" ");
+    };
+    expect(order("name", "lines")).toBe(half === "before" ? "school name lines note" : "school lines name note");
+    expect(order("note", "school")).toBe(half === "before" ? "name note school lines" : "name school note lines");
+  });
+
   it.each([
-    ["name", "note", "p1 blocks 3"],
+    ["name", "note", "p1 blocks 2"],
     ["adults", "teacher", "school blocks 0"],
     ["note", "p2", "p2 blocks 0"],
     ["note", "row", "row blocks 0"],

@@ -11,6 +11,7 @@ import {
   newConfirmation,
   newPage,
   newRowKind,
+  uncopied,
 } from "../../model/new_block";
 import { isKeyRead, keyFrom, keysOf } from "../../model/outline";
 import { type Entry, FORM, type Into, type Parts, type RowKind } from "../../model/parts";
@@ -64,6 +65,11 @@ function readersOf({ parts, analysis }: Pick<Bench, "parts" | "analysis">, ids: 
   const readers = [...inside].flatMap((id) => analysis.links[id]?.read_by ?? []);
   return [...new Set(readers)].filter((id) => !inside.has(id));
 }
+
+const isKeyOfCopy = (key: string, title: string): boolean => {
+  const original = uncopied(title);
+  return original !== title && key.replace(/_\d+$/, "") === keyFrom(original, []);
+};
 
 const CHOSEN = { page: "page", block: "block", kind: "row kind", confirmation: "confirmation" } as const;
 
@@ -170,7 +176,10 @@ export function actionsOn(bench: () => Omit<Bench, "actions">, ask?: (removal: R
       const setting = titleSetting(entry.part);
       if (!setting) return;
       const others = keysOf(form, entry.kind).filter((key) => key !== entry.part.key);
-      const follows = entry.part.key === keyFrom(entry.title, others) && !isKeyRead(form, entry.part.key);
+      const { key } = entry.part;
+      // The key of a copy was made of the label of what it is a copy of.
+      const isMade = key === keyFrom(entry.title, others) || isKeyOfCopy(key, entry.title);
+      const follows = isMade && !isKeyRead(form, key);
       edit(id, { [setting]: label, ...(follows ? { key: keyFrom(label, others) } : {}) });
     },
     rename: async (id, setting, name) => {

@@ -69,7 +69,7 @@ describe("a condition as rows", () => {
     await user.type(screen.getByLabelText("Field or figure"), "adul");
     await user.click(screen.getByRole("option", { name: "2.2 adults" }));
     await choose("What is said of it", "is from … to");
-    type("Value", "2,5");
+    type("From", "2,5");
     type("Up to", "9");
     await waitFor(() => expect(changed.at(-1)).toBe("adults from_to 2.5..9"));
     fireEvent.mouseDown(screen.getByLabelText("What is said of it"));

@@ -1,13 +1,19 @@
-// Where what is dragged in the outline lands.
+// Where what is dragged in the outline lands: where the line shows.
 import { FORM, type Parts } from "../../model/parts";
 import type { Target } from "./actions";
 
-/** Where a dragged part lands: on a page or in rows at the start, else just before the part it is dropped on. */
-export function dropTarget(parts: Parts, dragged: string, over: string): Target | null {
+export type Side = "before" | "after";
+
+/** Where a dragged part lands: beside the part it is dropped on, or at the start of a page or of rows that it is put on. */
+export function dropTarget(parts: Parts, dragged: string, over: string, side: Side): Target | null {
   const [moving, target] = [parts.get(dragged), parts.get(over)];
   if (!moving || !target || dragged === over) return null;
-  // The place counts without the part itself: dropped further down in its own list, it comes after what it is put on.
-  if (moving.into.list === target.into.list) return { into: target.into, at: target.index };
+  if (moving.into.list === target.into.list) {
+    const at = target.index + (side === "after" ? 1 : 0);
+    // The place counts without the part itself.
+    const isBelow = moving.into.holder === target.into.holder && moving.index < at;
+    return { into: target.into, at: isBelow ? at - 1 : at };
+  }
   if (moving.what === "block" && (target.what === "page" || target.what === "kind"))
     return { into: { holder: target.id, list: "blocks" }, at: 0 };
   if (moving.what === "block" && target.what === "confirmation") {
@@ -15,4 +21,11 @@ export function dropTarget(parts: Parts, dragged: string, over: string): Target 
     return page?.what === "page" ? { into: { holder: page.id, list: "blocks" }, at: page.part.blocks.length } : null;
   }
   return null;
+}
+
+/** On which side of a row the line shows: into a page or rows below their own line, before a confirmation above it. */
+export function sideOf(parts: Parts, dragged: string | null, over: string, half: Side): Side {
+  const [moving, target] = [dragged ? parts.get(dragged) : undefined, parts.get(over)];
+  if (!moving || !target || moving.into.list === target.into.list) return half;
+  return target.what === "confirmation" ? "before" : "after";
 }

@@ -9,8 +9,10 @@ import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { type ClipboardEvent, type KeyboardEvent, useState } from "react";
 import type { Option, SingleChoiceField } from "../../api/generated/wire";
+import { typeOf } from "../../model/blocks";
 import { newId } from "../../model/new_block";
 import { codeFrom } from "../../model/outline";
+import { counted } from "../../text/words";
 import { MONO } from "../../theme/theme";
 import { DecimalField } from "../../ui/DecimalField";
 import type { SettingsProps } from "../settings_props";
@@ -35,10 +37,13 @@ export function OptionTable({ block, edit, open, rename, mayFollow }: SettingsPr
   const add = (label: string) =>
     put([...options, { id: newId(), code: codeFrom(label, codes), label, counts_as: "0", ...PLAIN_OPTION }]);
   const paste = (event: ClipboardEvent) => {
-    const pasted = pastedOptions(event.clipboardData.getData("text/plain"), codes);
+    // The two that a new field begins with are there to be written over.
+    const kept = areSamples(block) ? [] : options;
+    const taken = kept.map((option) => option.code);
+    const pasted = pastedOptions(event.clipboardData.getData("text/plain"), taken);
     if (pasted.length === 0) return;
     event.preventDefault();
-    put([...options, ...pasted.map((option) => ({ ...option, id: newId() }))]);
+    put([...kept, ...pasted.map((option) => ({ ...option, id: newId() }))]);
   };
   return (
     <Box role="group" aria-label="Options" sx={{ display: "grid", gap: 0.5 }}>
@@ -88,6 +93,14 @@ export function OptionTable({ block, edit, open, rename, mayFollow }: SettingsPr
   );
 }
 
+/** Whether the options are still those that a new field of its type begins with. */
+function areSamples({ type, options }: SingleChoiceField): boolean {
+  const { blank } = typeOf(type);
+  const samples = "options" in blank ? blank.options : [];
+  const words = (each: { label: string; code: string }) => `${each.label} ${each.code}`;
+  return samples.length > 0 && samples.map(words).join("\n") === options.map(words).join("\n");
+}
+
 /** All options at once, a line each, for a spreadsheet and back; kept when it is left. */
 function AsText({ options, onChange }: { options: readonly Option[]; onChange: (options: Option[]) => void }) {
   const [text, setText] = useState(() => optionsAsText(options));
@@ -96,12 +109,12 @@ function AsText({ options, onChange }: { options: readonly Option[]; onChange: (
       label="Label, code, number and price, with tabs between"
       lines={6}
       value={text}
-      helperText="A code that stays keeps its option, with its rules. Lines in a new order are options in a new order. Tab goes to the next column, Shift+Tab leaves."
+      helperText={`${counted(text.split("\n").filter((line) => line.trim()).length, "option")}. A code that stays keeps its option, with its rules. Lines in a new order are options in a new order. Ctrl+I or the tab of a pasted line divides columns; Tab leaves.`}
       onChange={(event) => setText(event.target.value)}
       onBlur={() => onChange(optionsFromText(text, options, newId))}
       onKeyDown={(event: KeyboardEvent) => {
-        // A tab is a column here; Shift+Tab leaves.
-        if (event.key !== "Tab" || event.shiftKey) return;
+        // Tab leaves, as everywhere; the sign between columns has a key of its own.
+        if (event.key.toLowerCase() !== "i" || !(event.ctrlKey || event.metaKey)) return;
         event.preventDefault();
         const field = event.target as HTMLTextAreaElement;
         const { selectionStart: at, selectionEnd: end } = field;
