@@ -4,6 +4,7 @@ import { lazy, Suspense } from "react";
 import { Navigate, Route, Routes, useParams } from "react-router";
 import { queries } from "../api/queries";
 import { Desk } from "./desk/Desk";
+import { useFocusKept } from "./focus_kept";
 import { SignedInProvider } from "./signed_in";
 import { NewAddress, NewPassword } from "./sign_in/ByLink";
 import { SignIn } from "./sign_in/SignIn";
@@ -25,6 +26,7 @@ const BY_LINK = [
 
 export function App() {
   const session = useQuery(queries.session());
+  useFocusKept();
   if (session.isPending) return <Waiting />;
   if (!session.data) {
     return (

@@ -178,7 +178,16 @@ function Tools({ editor }: { editor: Editor }) {
     (href.trim() ? marked.setLink({ href: href.trim() }) : marked.unsetLink()).run();
     setAddress(null);
   };
-  const button = { px: 0.75, py: 0.25, border: 0, fontSize: 12, textTransform: "none", color: "text.primary" } as const;
+  const button = {
+    minWidth: 24,
+    minHeight: 24,
+    px: 0.75,
+    py: 0.25,
+    border: 0,
+    fontSize: 12,
+    textTransform: "none",
+    color: "text.primary",
+  } as const;
   return (
     <Box sx={{ display: "flex", flexWrap: "wrap", borderBottom: 1, borderColor: "divider" }}>
       {TOOLS.map(({ title, run }) => (

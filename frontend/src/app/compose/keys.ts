@@ -159,7 +159,7 @@ export function useComposeKeys(actions: ComposeActions, startAdding: () => void)
       if (upwards) actions.step(-1, true);
       else shortcut.run(actions, startAdding, select, part);
       // Whoever walks through the outline goes along with the selection.
-      if (isInOutline(event.target)) requestAnimationFrame(focusRow);
+      if (event.key.startsWith("Arrow") && isInOutline(event.target)) requestAnimationFrame(focusRow);
     };
     addEventListener("keydown", onKey);
     // Before the editor, which closes itself.

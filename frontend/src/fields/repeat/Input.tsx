@@ -93,10 +93,9 @@ export function RepeatInput(props: InputProps<RepeatFace>) {
                 <span className="cx-row-kind">{kind.label}</span>
                 {!frozen && (
                   <span className="cx-row-tools">
-                    {!full &&
-                      offered
-                        .filter((each) => !kind.one_line || each === kind)
-                        .map((each) => (
+                    {!full && (
+                      <span className="cx-row-inserts">
+                        {offered.map((each) => (
                           <button
                             key={each.id}
                             type="button"
@@ -105,9 +104,11 @@ export function RepeatInput(props: InputProps<RepeatFace>) {
                             title={say("insertBefore", { label: each.label })}
                             onClick={() => insert(each, at)}
                           >
-                            + {offered.length > 1 && !kind.one_line ? each.label : ""}
+                            + {offered.length > 1 ? each.label : ""}
                           </button>
                         ))}
+                      </span>
+                    )}
                     <RowButton label={say("moveUp")} sign="↑" off={at === 0} onPress={() => move(at, -1)} />
                     <RowButton
                       label={say("moveDown")}
