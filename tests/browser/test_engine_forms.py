@@ -210,7 +210,9 @@ def test_rows_of_mixed_kinds_are_added_moved_and_kept_in_their_order(page, serve
     first.get_by_label("Photo").set_input_files({"name": "m31.png", "mimeType": "image/png", "buffer": PNG})
     expect(first.get_by_role("button", name="Remove m31.png")).to_be_visible()
     first.get_by_label("Photo").set_input_files({"name": "lie.png", "mimeType": "image/png", "buffer": b"<html>"})
-    expect(first.get_by_role("alert")).to_contain_text("lie.png is of another kind than is wanted here. Send one of these: JPEG")
+    expect(first.get_by_role("alert")).to_contain_text(
+        "lie.png is of another kind than is wanted here. Send one of these: JPEG"
+    )
     page.get_by_role("button", name="Hand in the log").click()
     expect(page.get_by_text("A file could not be taken. Remove it, or choose another.")).to_be_visible()
     first.get_by_role("button", name="Remove lie.png").click()

@@ -87,7 +87,12 @@ def test_a_photo_is_kept_shown_small_and_given_to_the_team_as_an_attachment(agen
         assert Image.open(io.BytesIO(small.data)).size == (320, 213)
         assert "sandbox" in small.headers["Content-Security-Policy"]
     assert hand_in(agent, photos, {"photo": [taken["id"]]}).status_code == 201
-    assert as_mira.get(f"/api/forms/{photos}/responses/1").json["row"]["cells"] == {"photo": "Dome <1>.jpg"}
+    single = as_mira.get(f"/api/forms/{photos}/responses/1").json
+    assert single["row"]["cells"] == {"photo": "Dome <1>.jpg"}
+    assert [(each["id"], each["type"]) for each in single["files"]["photo"]] == [(taken["id"], "image/jpeg")]
+    with as_mira.get(f"/api/forms/{photos}/files/{taken['id']}/picture") as seen:
+        assert Image.open(io.BytesIO(seen.data)).size == (900, 600)
+        assert (seen.content_type, "sandbox" in seen.headers["Content-Security-Policy"]) == ("image/jpeg", True)
     with as_mira.get(f"/api/forms/{photos}/files/{taken['id']}") as whole:
         assert whole.headers["Content-Disposition"].startswith("attachment")
         assert whole.content_type == "application/octet-stream"
