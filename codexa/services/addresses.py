@@ -29,8 +29,10 @@ def free_slug(connection: Connection, *, team: UUID, name: str, form: UUID | Non
 def follow_name(connection: Connection, *, team: UUID, form: UUID, name: str) -> None:
     """Give a form the address of its name, where nobody has chosen one and it was never published."""
     has = forms.slug_that_follows(connection, team=team, form=form)
-    if has is not None and re.sub(r"-\d+$", "", has) != slug_of(name) != has:
-        slug = free_slug(connection, team=team, name=name, form=form)
+    if has is None or has == slug_of(name):
+        return
+    slug = free_slug(connection, team=team, name=name, form=form)
+    if slug != has:
         forms.set_slug(connection, team=team, form=form, slug=slug, chosen=False)
 
 

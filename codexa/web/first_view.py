@@ -5,11 +5,9 @@ from dataclasses import dataclass
 from typing import Any
 
 from codexa.core.definition.brand import Brand
-from codexa.core.definition.colour import contrast
+from codexa.core.definition.palette import palette
 from codexa.core.program.faces import ConfirmationFace, FormFace
 from codexa.core.program.program import FORM
-
-_WHITE = "#ffffff"
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -55,12 +53,10 @@ def _begins_with(face: FormFace, state: Mapping[str, Any]) -> tuple[str, list[st
 
 
 def _colours(brand: Brand) -> dict[str, str]:
-    banner = brand.banner or brand.accent
-    on_banner = max((_WHITE, brand.ink), key=lambda colour: contrast(colour, banner))
     return {
         "accent": brand.accent,
-        "banner": banner,
-        "on-banner": on_banner,
+        "banner": brand.banner or brand.accent,
+        "on-banner": palette(brand)["on_banner"],
         "sheet": brand.paper,
         "ink": brand.ink,
     }

@@ -43,6 +43,16 @@ def test_every_pair_of_any_brand_reads_well_or_is_named_by_the_proof(brand):
         assert {setting for setting, _, _ in weak} <= {"ink"}
 
 
+@given(BRAND, COLOUR, COLOUR)
+def test_what_is_set_by_hand_is_drawn_so_and_named_where_it_does_not_read(brand, on_accent, on_banner):
+    by_hand = brand.model_copy(update={"on_accent": on_accent, "on_banner": on_banner})
+    drawn = palette(by_hand)
+    assert (drawn["on_accent"], drawn["on_banner"]) == (on_accent, on_banner)
+    weak = {setting for setting, _, _ in weak_contrasts(by_hand)}
+    assert ("on_accent" in weak) == (contrast(on_accent, brand.accent) < MIN_CONTRAST)
+    assert ("on_banner" in weak) == (contrast(on_banner, brand.banner or brand.accent) < MIN_CONTRAST)
+
+
 def test_what_reads_well_stays_as_it_is_and_a_dark_paper_gets_lighter_errors():
     assert readable("#A62B14", ("#FFFFFF",)) == "#A62B14"
     dark = Brand(accent="#D4A72C", banner=None, ground="#0B1020", paper="#12182B", ink="#EEF0F7")

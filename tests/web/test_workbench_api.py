@@ -38,14 +38,17 @@ class TestAddresses:
     def test_go_by_the_name_until_they_are_chosen_or_live(self, as_mira, connection, mira, draft):
         save(connection, mira, draft, 1, name="School evenings")
         assert as_mira.get(f"/api/forms/{draft}").json["slug"] == "school-evenings"
+        for revision, (name, slug) in enumerate([("Summer 2026", "summer-2026"), ("Summer", "summer")], 2):
+            save(connection, mira, draft, revision, name=name)
+            assert as_mira.get(f"/api/forms/{draft}").json["slug"] == slug
         chosen = self.address(as_mira, draft, "Evenings at the Döme!").json
         assert chosen["slug"] == "evenings-at-the-dome"
         assert chosen["address"].endswith("/f/alderlight/evenings-at-the-dome")
         assert 'data-codexa="alderlight/evenings-at-the-dome"' in chosen["snippet"]
-        save(connection, mira, draft, 2, name="Winter")
+        save(connection, mira, draft, 4, name="Winter")
         assert as_mira.get(f"/api/forms/{draft}").json["slug"] == "evenings-at-the-dome"
-        publishing.publish(within(connection), who=mira, form=draft, revision=3)
-        save(connection, mira, draft, 3, name="Summer")
+        publishing.publish(within(connection), who=mira, form=draft, revision=5)
+        save(connection, mira, draft, 5, name="Summer")
         assert as_mira.get(f"/api/forms/{draft}").json["slug"] == "evenings-at-the-dome"
 
     def test_lead_on_once_they_were_live_and_are_nobody_elses_ever(self, agent, as_mira, connection, mira, draft):

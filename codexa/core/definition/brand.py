@@ -22,13 +22,16 @@ class Brand(Part):
     """How the form looks.
 
     `accent` is the colour of buttons, choices and links, `banner` that behind the title (none: the accent), `ground`
-    that around the form, `paper` the form's own, `ink` its text. What else is drawn follows from these
+    that around the form, `paper` the form's own, `ink` its text. Text on accent and banner may be set by hand
+    (`on_accent`, `on_banner`; none: what reads best). What else is drawn follows from these
     (`definition/palette.py`). `saved` is the id of the team's brand that the form uses; its look is then the brand's as
     it is now.
     """
 
     accent: Colour = "#2B3A8C"
     banner: Colour | None = None
+    on_accent: Colour | None = None
+    on_banner: Colour | None = None
     ground: Colour = "#EDF0F7"
     paper: Colour = "#FFFFFF"
     ink: Colour = "#16202B"

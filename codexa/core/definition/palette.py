@@ -48,8 +48,8 @@ def palette(brand: Brand) -> dict[str, str]:
     deep = mixed(brand.accent, brand.ink, 0.38)
     grounds = (brand.paper, tint, quiet)
     return {
-        "on_accent": text_on(brand.accent, brand),
-        "on_banner": text_on(banner, brand),
+        "on_accent": brand.on_accent or text_on(brand.accent, brand),
+        "on_banner": brand.on_banner or text_on(banner, brand),
         "deep": deep,
         "on_deep": text_on(deep, brand),
         "tint": tint,
@@ -72,9 +72,11 @@ def contrasts(brand: Brand) -> Iterator[tuple[str, str, float]]:
     def worst(text: str) -> float:
         return min(contrast(text, ground) for ground in (brand.paper, found["tint"], found["quiet"]))
 
-    yield "accent", "Text on the accent colour", contrast(found["on_accent"], brand.accent)
+    on_accent = "accent" if brand.on_accent is None else "on_accent"
+    on_banner = "banner" if brand.on_banner is None else "on_banner"
+    yield on_accent, "Text on the accent colour", contrast(found["on_accent"], brand.accent)
     yield "accent", "Text on a button under the pointer", contrast(found["on_deep"], found["deep"])
-    yield "banner", "The title on its banner", contrast(found["on_banner"], banner)
+    yield on_banner, "The title on its banner", contrast(found["on_banner"], banner)
     yield "ink", "Text on the paper", contrast(brand.ink, brand.paper)
     yield "ink", "Text on what was chosen", contrast(brand.ink, found["tint"])
     yield "ink", "Text in a filled field", contrast(brand.ink, found["quiet"])

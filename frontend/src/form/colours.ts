@@ -37,7 +37,7 @@ export function mixed(colour: string, other: string, share: number): string {
 const bestOn = (ground: string, texts: readonly string[]): string =>
   texts.reduce((best, each) => (contrast(each, ground) > contrast(best, ground) ? each : best));
 
-type Colours = Pick<Brand, "accent" | "banner" | "paper" | "ink">;
+type Colours = Pick<Brand, "accent" | "banner" | "paper" | "ink"> & Partial<Pick<Brand, "on_accent" | "on_banner">>;
 
 /** The colour of text on a coloured ground: ink, paper or white, and black or white where none reads well. */
 export function textOn(ground: string, { ink, paper }: Pick<Colours, "ink" | "paper">): string {
@@ -61,8 +61,8 @@ export function paletteOf(brand: Colours) {
   const [tint, quiet, deep] = [mixed(paper, accent, 0.08), mixed(paper, ink, 0.04), mixed(accent, ink, 0.38)];
   const grounds = [paper, tint, quiet];
   return {
-    on_accent: textOn(accent, brand),
-    on_banner: textOn(brand.banner ?? accent, brand),
+    on_accent: brand.on_accent ?? textOn(accent, brand),
+    on_banner: brand.on_banner ?? textOn(brand.banner ?? accent, brand),
     deep,
     on_deep: textOn(deep, brand),
     tint,

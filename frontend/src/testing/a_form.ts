@@ -65,6 +65,8 @@ export const A_FIGURE = { ...newFigure(A_FORM, "formula", "Total"), id: "total",
 
 export const A_BRAND = {
   accent: "#1B4D3E",
+  on_accent: null,
+  on_banner: null,
   banner: null,
   ground: "#EDF0F7",
   paper: "#FFFFFF",

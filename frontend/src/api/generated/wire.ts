@@ -499,7 +499,8 @@ export interface BarFace {
  * How the form looks.
  *
  * `accent` is the colour of buttons, choices and links, `banner` that behind the title (none: the accent), `ground`
- * that around the form, `paper` the form's own, `ink` its text. What else is drawn follows from these
+ * that around the form, `paper` the form's own, `ink` its text. Text on accent and banner may be set by hand
+ * (`on_accent`, `on_banner`; none: what reads best). What else is drawn follows from these
  * (`definition/palette.py`). `saved` is the id of the team's brand that the form uses; its look is then the brand's as
  * it is now.
  *
@@ -532,6 +533,8 @@ export interface Brand {
   ink: string;
   logo: string;
   logo_alternative: string;
+  on_accent: string | null;
+  on_banner: string | null;
   paper: string;
   saved: string;
   typeface:

@@ -26,7 +26,7 @@ export function Colours({ brand, edit }: BrandProps) {
             key={title}
             variant="outlined"
             color="inherit"
-            onClick={() => edit(palette)}
+            onClick={() => edit({ ...palette, on_accent: null, on_banner: null })}
             sx={{ flex: 1, display: "block", p: 0.75 }}
           >
             <Box aria-hidden="true" sx={{ display: "flex", mb: 0.5 }}>
@@ -41,6 +41,13 @@ export function Colours({ brand, edit }: BrandProps) {
         ))}
       </Box>
       <Colour label="Accent: buttons, choices, links" value={brand.accent} onChange={(accent) => edit({ accent })} />
+      <Colour
+        label="Text on the accent"
+        value={drawn.on_accent}
+        onChange={(on_accent) => edit({ on_accent })}
+        onClear={brand.on_accent === null ? undefined : () => edit({ on_accent: null })}
+        clear="By itself"
+      />
       <Measured what="Text on it" ratio={contrast(drawn.on_accent, brand.accent)} />
       <Measured what="Text on a button under the pointer" ratio={contrast(drawn.on_deep, drawn.deep)} />
       <Colour
@@ -48,6 +55,13 @@ export function Colours({ brand, edit }: BrandProps) {
         value={banner}
         onChange={(colour) => edit({ banner: colour })}
         onClear={brand.banner === null ? undefined : () => edit({ banner: null })}
+      />
+      <Colour
+        label="Title on the banner"
+        value={drawn.on_banner}
+        onChange={(on_banner) => edit({ on_banner })}
+        onClear={brand.on_banner === null ? undefined : () => edit({ on_banner: null })}
+        clear="By itself"
       />
       <Measured what="The title on it" ratio={contrast(drawn.on_banner, banner)} />
       <Colour label="Paper: the form itself" value={brand.paper} onChange={(paper) => edit({ paper })} />
@@ -79,9 +93,11 @@ interface ColourProps {
   value: string;
   onChange: (colour: string) => void;
   onClear?: (() => void) | undefined;
+  /** What it is without one of its own. */
+  clear?: string;
 }
 
-function Colour({ label, value, onChange, onClear }: ColourProps) {
+function Colour({ label, value, onChange, onClear, clear = "As accent" }: ColourProps) {
   const [typed, setTyped] = useState<string | null>(null);
   const isColour = (text: string) => /^#[0-9a-f]{6}$/i.test(text);
   const change = (text: string) => {
@@ -117,7 +133,7 @@ function Colour({ label, value, onChange, onClear }: ColourProps) {
       />
       {onClear && (
         <Button color="inherit" onClick={onClear} sx={{ whiteSpace: "nowrap" }}>
-          As accent
+          {clear}
         </Button>
       )}
     </Box>
