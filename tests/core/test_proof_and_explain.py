@@ -7,6 +7,7 @@ from conftest import EXAMPLES
 
 from codexa.core.form.form import read_form
 from codexa.core.form.renaming import rename_key
+from codexa.core.formula.check import Severity
 from codexa.core.program.compiling import compile_form
 from codexa.core.program.decide import Decided, decide
 from codexa.core.program.explain import NoSuchFactError, explain, explain_all
@@ -295,3 +296,18 @@ def test_renaming_reaches_rows_texts_figures_and_nothing_else():
     assert texts["t"].text == "{people} and {entries}"
     assert texts["why"].shown == "cost > 1"
     assert facts_of(compile_form(form)).blocks["top"].shown
+
+
+def test_what_names_a_part_that_another_way_of_asking_has_not_says_so():
+    text = block("text", "greeting", text="<p>{who.first}</p>")
+    reader = block("short_text", "nick", shown='who.first = "Ana"')
+
+    def told(parts):
+        program = program_of(block("name", "who", parts=parts), text, reader)
+        return [finding.message for finding in proof(program) if finding.severity is Severity.ERROR]
+
+    assert told("first_last") == []
+    assert told("one") == [
+        "The text inserts {who.first}, and as it is asked now who has no first.",
+        "There is who, and as it is asked now it has no first.",
+    ]

@@ -107,7 +107,12 @@ class _Checker:
         if reference is None:
             near = self.scope.nearest(node.parts)
             hint = f" Did you mean {near}?" if near else ""
-            self._report(node, "unknown_name", f"There is no field or figure named {node.text}.{hint}")
+            message = f"There is no field or figure named {node.text}."
+            if len(node.parts) > 1 and self.scope.find(node.parts[:-1]) is not None:
+                # It may have had that part before it was asked in another way.
+                whole, _, part = node.text.rpartition(".")
+                message = f"There is {whole}, and as it is asked now it has no {part}."
+            self._report(node, "unknown_name", message + hint)
             return Typed(node=node, type=ANY)
         return Typed(node=node, type=reference.type, reference=reference)
 

@@ -407,13 +407,20 @@ def _divisor(part: Typed) -> Typed | None:
     return None
 
 
+def _why_nothing(program: Program, name: str) -> str:
+    whole, _, part = name.rpartition(".")
+    if whole and program.layout.scope.entry(tuple(whole.lower().split("."))) is not None:
+        return f"as it is asked now {whole} has no {part}"
+    return "there is nothing of that name"
+
+
 def _of_texts(program: Program) -> Iterator[Finding]:
     for owner, templates in program.texts.items():
         for setting, template in templates.items():
             for name, entry in template.entries.items():
                 place = None if owner == FORM else owner
                 if entry is None:
-                    message = f"The text inserts {{{name}}}, and there is nothing of that name."
+                    message = f"The text inserts {{{name}}}, and {_why_nothing(program, name)}."
                     yield error("unknown_name", message, "Correct the name, or double the braces.", place, setting)
                 elif not entry.public:
                     message = f"The text inserts {{{name}}}, which visitors may not see; they read nothing there."
