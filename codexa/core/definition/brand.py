@@ -37,6 +37,10 @@ class Brand(Part):
     ink: Colour = "#16202B"
     typeface: Typeface = "source_sans"
     heading_typeface: Typeface = "source_serif"
+    title_align: Literal["start", "centre", "end"] = "start"
+    title_size: Literal["small", "normal", "large"] = "normal"
+    title_italic: bool = False
+    title_underlined: bool = False
     corner: Literal["square", "slight", "round"] = "slight"
     fields: Literal["outlined", "filled", "underlined"] = "outlined"
     button: Literal["like_fields", "pill"] = "like_fields"

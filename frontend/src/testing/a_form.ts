@@ -65,6 +65,10 @@ export const A_FIGURE = { ...newFigure(A_FORM, "formula", "Total"), id: "total",
 
 export const A_BRAND = {
   accent: "#1B4D3E",
+  title_align: "start",
+  title_size: "normal",
+  title_italic: false,
+  title_underlined: false,
   on_accent: null,
   on_banner: null,
   banner: null,

@@ -537,6 +537,10 @@ export interface Brand {
   on_banner: string | null;
   paper: string;
   saved: string;
+  title_align: "start" | "centre" | "end";
+  title_italic: boolean;
+  title_size: "small" | "normal" | "large";
+  title_underlined: boolean;
   typeface:
     | "source_sans"
     | "source_serif"

@@ -1,9 +1,23 @@
-// Corners, fields, buttons and the way of showing progress.
+// Titles, corners, fields, buttons and the way of showing progress.
 import { type SettingRow, SettingRows } from "../../ui/SettingRows";
 import { useBench } from "../workbench/bench";
 import type { BrandProps } from "./BrandArea";
 
 const SHAPES: readonly SettingRow[] = [
+  {
+    entry: "choice",
+    setting: "title_align",
+    label: "Titles stand",
+    options: { start: "Where lines begin", centre: "In the middle", end: "Where lines end" },
+  },
+  {
+    entry: "choice",
+    setting: "title_size",
+    label: "Size of titles",
+    options: { small: "Small", normal: "Normal", large: "Large" },
+  },
+  { entry: "switch", setting: "title_italic", label: "Titles in italics" },
+  { entry: "switch", setting: "title_underlined", label: "Titles underlined" },
   {
     entry: "choice",
     setting: "corner",
