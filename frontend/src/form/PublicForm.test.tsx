@@ -117,13 +117,14 @@ describe("Enter in a box of one line", () => {
 describe("a page with errors", () => {
   const paged = () => opened({ shown: face({ presentation: "paged" }) });
 
-  it("is not left: a summary takes the focus, names what is wrong, and leads to each field", async () => {
+  it("is not left: the first wrong field takes the focus, and a summary names what is wrong and leads to each", async () => {
     const { user } = paged();
     await user.type(screen.getByLabelText("adults"), "61");
     await user.click(button("Next"));
     await later();
     const summary = screen.getByRole("group", { name: "Some answers need another look." });
-    expect(document.activeElement).toBe(summary);
+    expect(document.activeElement).toBe(screen.getByLabelText("adults"));
+    expect(within(summary).getByRole("alert").textContent).toBe("Some answers need another look.");
     const found = within(summary).getAllByRole("listitem");
     expect(found.map((each) => each.textContent)).toEqual(["adults: Enter 60 or less.", "name: Please answer this."]);
     await user.click(within(summary).getByRole("link", { name: "name" }));

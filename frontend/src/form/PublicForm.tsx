@@ -253,15 +253,26 @@ function WelcomePage({ session }: { session: FormSession }) {
   );
 }
 
+/** Puts the focus where a field is answered; says whether it is there. */
+function focusField(address: string): boolean {
+  const control = document.getElementById(controlIdOf(address));
+  (control?.querySelector<HTMLElement>("input, select, textarea") ?? control)?.focus();
+  return control !== null;
+}
+
 function ErrorSummary({ session, message }: { session: FormSession; message: string }) {
   const box = useRef<HTMLDivElement>(null);
-  useEffect(() => {
-    box.current?.focus();
-  }, []);
   const wrong = session.wrongOn(session.pages).filter(({ label }) => label);
+  const first = useRef(wrong[0]?.address);
+  useEffect(() => {
+    // People go on at the first field that is wrong; the summary is announced.
+    if (!first.current || !focusField(first.current)) box.current?.focus();
+  }, []);
   return (
     <div className="cx-summary" ref={box} tabIndex={-1} role="group" aria-labelledby="summary-title">
-      <h2 id="summary-title">{message}</h2>
+      <div role="alert">
+        <h2 id="summary-title">{message}</h2>
+      </div>
       {wrong.length > 0 && (
         <ul>
           {wrong.map(({ address, label, message: reason }) => (
@@ -270,8 +281,7 @@ function ErrorSummary({ session, message }: { session: FormSession; message: str
                 href={`#${controlIdOf(address)}`}
                 onClick={(event) => {
                   event.preventDefault();
-                  const control = document.getElementById(controlIdOf(address));
-                  (control?.querySelector<HTMLElement>("input, select, textarea") ?? control)?.focus();
+                  focusField(address);
                 }}
               >
                 {label}
