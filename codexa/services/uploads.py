@@ -82,7 +82,7 @@ def store(connect: Connect, program: Program, folder: Path, sent: Sent, quotas: 
         _refuse(file_problem(known, field))
         if field.heic_as_jpeg and known.media_type == _HEIC:
             known = _as_jpeg(path, known)
-            _refuse(file_problem(known, _taking_jpeg(field)))
+            _refuse_length(known.size, field, known.name)
         has_thumbnail = _make_thumbnail(path, known)
         upload = Upload(
             id=upload_id,
@@ -109,10 +109,6 @@ def _as_jpeg(path: Path, known: UploadedFile) -> UploadedFile:
         picture.convert("RGB").save(file, "JPEG", quality=90)
     name = f"{Path(known.name).stem}.jpg"
     return UploadedFile(id=known.id, name=name, size=path.stat().st_size, media_type="image/jpeg")
-
-
-def _taking_jpeg(field: FileUploadField) -> FileUploadField:
-    return field.model_copy(update={"picture_types": ("jpeg",)})
 
 
 def _refuse(problem: str | None) -> None:

@@ -145,16 +145,22 @@ def _fashion() -> CsvFashion:
     )
 
 
-@endpoint(blueprint, "GET", "/files/<uuid:upload>/picture")
-def picture(form: UUID, upload: UUID) -> Response:
-    """A picture of a response to look at: made anew by us, as JPEG, and no larger than a screen."""
+def _name_of_file(form: UUID, upload: UUID) -> str:
+    """Return what a file of a response is called, for whoever may see it."""
     who = may(Right.SEE_RESPONSES)
     with connection() as database:
         found = uploads_store.find_upload_of_team(database, team=who.team_id, form=form, id=upload)
     if found is None:
         raise NotFoundError
-    made = io.BytesIO(uploads.as_picture(files_folder(), upload, found.name))
-    response = send_file(made, "image/jpeg", download_name=f"{found.name}.jpg")
+    return found.name
+
+
+@endpoint(blueprint, "GET", "/files/<uuid:upload>/picture")
+def picture(form: UUID, upload: UUID) -> Response:
+    """A picture of a response to look at: made anew by us, as JPEG, and no larger than a screen."""
+    name = _name_of_file(form, upload)
+    made = io.BytesIO(uploads.as_picture(files_folder(), upload, name))
+    response = send_file(made, "image/jpeg", download_name=f"{name}.jpg")
     response.headers["Content-Security-Policy"] = "default-src 'none'; sandbox"
     return response
 
@@ -162,12 +168,8 @@ def picture(form: UUID, upload: UUID) -> Response:
 @endpoint(blueprint, "GET", "/files/<uuid:upload>")
 def download(form: UUID, upload: UUID) -> Response:
     """Download a file of a response: always as attachment, never run."""
-    who = may(Right.SEE_RESPONSES)
-    with connection() as database:
-        found = uploads_store.find_upload_of_team(database, team=who.team_id, form=form, id=upload)
-    if found is None:
-        raise NotFoundError
+    name = _name_of_file(form, upload)
     path = uploads.content(files_folder(), upload).absolute()
-    response = send_file(path, "application/octet-stream", as_attachment=True, download_name=found.name)
+    response = send_file(path, "application/octet-stream", as_attachment=True, download_name=name)
     response.headers["Content-Security-Policy"] = "default-src 'none'; sandbox"
     return response

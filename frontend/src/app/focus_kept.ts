@@ -12,7 +12,8 @@ const MOVED = "codexa-moved";
 function nextPlace(): HTMLElement | null {
   const row = document.querySelector<HTMLElement>(".ol-row[data-last] .ol-name");
   if (row) return row;
-  const heading = document.querySelector<HTMLElement>("main h1, main h2, main");
+  const heading =
+    document.querySelector<HTMLElement>("main h1, main h2") ?? document.querySelector<HTMLElement>("main");
   heading?.setAttribute("tabindex", "-1");
   return heading;
 }
@@ -33,6 +34,10 @@ export function useFocusKept(): void {
       if (!(target as Element).closest("button, a, input, textarea, select, label, [tabindex], [contenteditable]"))
         last = null;
     };
+    // Tab leads to something else, or out of the page, where nobody is held back.
+    const leave = ({ key }: KeyboardEvent) => {
+      if (key === "Tab") last = null;
+    };
     const look = () => {
       // A menu or dialog sees to its own.
       if (document.activeElement !== document.body || !last || isSomethingOpen()) return;
@@ -46,11 +51,13 @@ export function useFocusKept(): void {
     };
     addEventListener("focusin", remember);
     addEventListener("pointerdown", letGo);
+    addEventListener("keydown", leave);
     for (const event of ["keyup", "click", MOVED]) addEventListener(event, lookSoon);
     return () => {
       stop();
       removeEventListener("focusin", remember);
       removeEventListener("pointerdown", letGo);
+      removeEventListener("keydown", leave);
       for (const event of ["keyup", "click", MOVED]) removeEventListener(event, lookSoon);
     };
   }, []);

@@ -1,7 +1,7 @@
 // What the inspector offers for each type of block beside what all have. One line per type; see CONTRIBUTING.md.
 import type { ComponentType } from "react";
 import type { Block, BlockKind } from "../model/blocks";
-import type { SettingRow } from "../ui/SettingRows";
+import { ALIGNMENTS, type SettingRow, SIZES } from "../ui/SettingRows";
 import { COUNTRIES } from "./address/countries";
 import { GridQuestions } from "./grid/Settings";
 import { OptionTable } from "./options/OptionTable";
@@ -344,13 +344,13 @@ export const SETTINGS: Record<BlockKind, BlockSettings> = {
         entry: "choice",
         setting: "align",
         label: "Stands",
-        options: { start: "Where lines begin", centre: "In the middle", end: "Where lines end" },
+        options: ALIGNMENTS,
       },
       {
         entry: "choice",
         setting: "size",
         label: "Size",
-        options: { small: "Small", normal: "Normal", large: "Large" },
+        options: SIZES,
       },
       { entry: "switch", setting: "italic", label: "Italic" },
       { entry: "switch", setting: "underlined", label: "Underlined" },

@@ -47,20 +47,19 @@ export function brandStyle(brand: Brand): CSSProperties {
   } as CSSProperties;
 }
 
-/** How titles stand: nothing where they stand as usual. */
-function titleClasses(brand: Brand): string {
-  const found = [
-    brand.title_align === "start" ? "" : `cx-titles-${brand.title_align}`,
-    brand.title_size === "normal" ? "" : `cx-titles-${brand.title_size}`,
-    brand.title_italic ? "cx-titles-italic" : "",
-    brand.title_underlined ? "cx-titles-underlined" : "",
-  ].filter(Boolean);
-  return found.map((name) => `${name} `).join("");
-}
-
-/** The classes that say how fields and buttons are drawn. */
+/** The classes that say how titles, fields and buttons are drawn; titles have none where they stand as usual. */
 export const brandClasses = (brand: Brand): string =>
-  `${titleClasses(brand)}codexa-form cx-fields-${brand.fields} cx-button-${brand.button} cx-button-${brand.button_width} cx-button-${brand.button_size}`;
+  [
+    brand.title_align !== "start" && `cx-titles-${brand.title_align}`,
+    brand.title_size !== "normal" && `cx-titles-${brand.title_size}`,
+    brand.title_italic && "cx-titles-italic",
+    brand.title_underlined && "cx-titles-underlined",
+    "codexa-form",
+    `cx-fields-${brand.fields}`,
+    ...[brand.button, brand.button_width, brand.button_size].map((each) => `cx-button-${each}`),
+  ]
+    .filter(Boolean)
+    .join(" ");
 
 /** The ground around a form: that of its own page, or of its sample. */
 export const groundStyle = (brand: Brand): { backgroundColor: string; backgroundImage: string } => ({

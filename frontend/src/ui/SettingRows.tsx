@@ -29,6 +29,10 @@ export type SettingRow =
   /** Any of them; `none` says what it is without one. */
   | (Common & { entry: "several"; options: Readonly<Record<string, string>>; none?: string });
 
+/** Options that several settings have. */
+export const SIZES = { small: "Small", normal: "Normal", large: "Large" } as const;
+export const ALIGNMENTS = { start: "Where lines begin", centre: "In the middle", end: "Where lines end" } as const;
+
 const takesValues = (does = false): object => (does ? { "data-values": "" } : {});
 
 interface Props {

@@ -1,5 +1,5 @@
 // Titles, corners, fields, buttons and the way of showing progress.
-import { type SettingRow, SettingRows } from "../../ui/SettingRows";
+import { ALIGNMENTS, type SettingRow, SettingRows, SIZES } from "../../ui/SettingRows";
 import { useBench } from "../workbench/bench";
 import type { BrandProps } from "./BrandArea";
 
@@ -8,13 +8,13 @@ const SHAPES: readonly SettingRow[] = [
     entry: "choice",
     setting: "title_align",
     label: "Titles stand",
-    options: { start: "Where lines begin", centre: "In the middle", end: "Where lines end" },
+    options: ALIGNMENTS,
   },
   {
     entry: "choice",
     setting: "title_size",
     label: "Size of titles",
-    options: { small: "Small", normal: "Normal", large: "Large" },
+    options: SIZES,
   },
   { entry: "switch", setting: "title_italic", label: "Titles in italics" },
   { entry: "switch", setting: "title_underlined", label: "Titles underlined" },
@@ -40,7 +40,7 @@ const SHAPES: readonly SettingRow[] = [
     entry: "choice",
     setting: "button_size",
     label: "Size of buttons",
-    options: { small: "Small", normal: "Normal", large: "Large" },
+    options: SIZES,
   },
   {
     entry: "choice",

@@ -297,6 +297,6 @@ function Row({ row, names, onChange, onRemove }: RowProps) {
 /** What a box for a value is called: a word alone, one of several, or the two ends of a range. */
 function operandName(operator: Operator, several: number, at: number): string {
   if (operator === "from_to") return at === 0 ? "From" : "Up to";
-  const one = operator === "mentions" ? "Word" : "Value";
+  const one = operator === "mentions" || operator === "mentions_not" ? "Word" : "Value";
   return several > 1 || at > 0 ? `${one} ${at + 1}` : one;
 }

@@ -1,6 +1,6 @@
 // A label typed where it stands on the sheet, lying over the one that visitors see.
-import { oneLine } from "../../text/words";
 import { type CSSProperties, type RefObject, useLayoutEffect, useRef, useState } from "react";
+import { oneLine } from "../../text/words";
 
 interface Props {
   /** What the block is called, for whoever hears it. */

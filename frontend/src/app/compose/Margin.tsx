@@ -158,13 +158,13 @@ function UsedBy({ ids, parts, goTo }: { ids: readonly string[] } & Pick<Props, "
 
 const OFFERED = ["shown", "required", "formula", "when"] as const;
 
-/** The facts that a part could have and has not, of those that are wanted most. */
 /** What a row kind lacks: it is rows that may be added, not an answer that may be blank. */
 const ABSENT_OF_KINDS: Readonly<Record<string, string>> = {
   required: "! there may be no such row; require one",
   locked: "◇ such rows can be changed; lock them",
 };
 
+/** The facts that a part could have and has not, of those that are wanted most. */
 function absentSettings(entry: Entry, notes: readonly Note[]): string[] {
   return OFFERED.filter((setting) => setting in entry.part && !notes.some((note) => note.setting === setting));
 }

@@ -8,9 +8,7 @@ import DialogTitle from "@mui/material/DialogTitle";
 import { useState } from "react";
 import type { FileFace } from "../../api/generated/wire";
 import { api } from "../../api/client";
-
-// Of these the server makes pictures to look at.
-const PICTURES = new Set(["image/jpeg", "image/png", "image/gif", "image/webp", "image/heic"]);
+import { PICTURES } from "../../fields/file_upload/pictures";
 
 export function Files({ formId, files }: { formId: string; files: readonly FileFace[] }) {
   const [open, setOpen] = useState<FileFace | null>(null);

@@ -2,7 +2,6 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
-import { useDayAndTime } from "../workbench/useDayAndTime";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { api } from "../../api/client";
@@ -11,6 +10,7 @@ import { queries } from "../../api/queries";
 import { STATES } from "../follow_ups/kinds";
 import { RunInFull } from "../follow_ups/RunInFull";
 import { mayEdit, useSignedIn } from "../signed_in";
+import { useDayAndTime } from "../workbench/useDayAndTime";
 
 export function Followed({ formId, number }: { formId: string; number: number }) {
   const found = useQuery(queries.runs(formId, number));

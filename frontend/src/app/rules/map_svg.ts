@@ -89,7 +89,8 @@ export function saveSvg(name: string, svg: string): void {
 /** Prints a picture by itself, on one page; the browser's print sheet keeps it as PDF, too. */
 export function printSvg(svg: string): void {
   const frame = document.createElement("iframe");
-  frame.hidden = true;
+  // Not hidden: some browsers print nothing of what is.
+  Object.assign(frame.style, { position: "fixed", width: "0", height: "0", border: "0" });
   frame.title = "The map, to print";
   document.body.append(frame);
   const page = frame.contentDocument!;

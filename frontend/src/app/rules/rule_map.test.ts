@@ -203,3 +203,16 @@ describe("the map of rules", () => {
     });
   });
 });
+
+describe("a rule that speaks twice of one answer", () => {
+  const labelOf = (joined: string) => {
+    const said = words("shown", " when ", ["adults"], " is less than 3", joined, ["adults"], " is more than 9");
+    const map = ruleMap(A_FORM, partsOf(A_FORM), { school: [note("shown", ["adults"], said)] });
+    return map.arrows.find(({ from, to }) => from === "adults" && to === "school")!.label;
+  };
+
+  it("says both, joined as the rule joins them", () => {
+    expect(labelOf(" and ")).toBe("is less than 3 and is more than 9");
+    expect(labelOf(", or ")).toBe("is less than 3 or is more than 9");
+  });
+});

@@ -147,7 +147,8 @@ function clauseOf(words: readonly Words[], read: string): string {
       .replace("the label of ", "")
       .trim(),
   );
-  return shortened(texts.join(" and "));
+  const isAny = words.some(({ text }) => text === ", or ");
+  return shortened(texts.join(isAny ? " or " : " and "));
 }
 
 /** All of a condition that leads to a page, which its arrow points to: "1.3 Age is less than 18". */

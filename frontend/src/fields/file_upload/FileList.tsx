@@ -4,6 +4,7 @@ import type { FileFace, FileUploadFace, UploadReply } from "../../api/generated/
 import { say, sayChooseFiles, sayShare } from "../../text/visitor";
 import { RefusedError } from "../../form/transport";
 import { type InputProps, listOf, useTools } from "../input";
+import { PICTURES } from "./pictures";
 
 interface Sent {
   key: number;
@@ -16,9 +17,6 @@ interface Sent {
 // What was sent in this visit, by id: an answer holds ids alone.
 const known = new Map<string, UploadReply>();
 let keys = 0;
-
-// Media types of which the server makes small pictures.
-const PICTURES = new Set(["image/jpeg", "image/png", "image/gif", "image/webp", "image/heic"]);
 
 /** A file of an earlier visit, as the core knows it. */
 const seen = (file: FileFace | undefined): Pick<UploadReply, "name" | "thumbnail"> | undefined =>
