@@ -105,7 +105,12 @@ export function Walk() {
               </Typography>
             )}
           </Box>
-          <Box role="status" aria-label="What comes of it">
+          <Box
+            role="status"
+            aria-label="What comes of it"
+            tabIndex={worked.length > 0 ? 0 : undefined}
+            sx={{ flex: "none", maxHeight: "35%", overflow: "auto" }}
+          >
             {worked.map(({ id, name, text }) => (
               <Typography key={id} variant="body2" sx={{ display: "flex", gap: 1, mt: 0.5, overflowWrap: "anywhere" }}>
                 <Box component="span" sx={{ flex: 1, color: "text.secondary" }}>
