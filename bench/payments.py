@@ -31,7 +31,8 @@ from codexa.practice.bank import store as bank
 from codexa.practice.mailbox import store as mailbox
 from codexa.services import desk, publishing
 from codexa.services.editions import Editions
-from codexa.services.payments.accounts import PRACTICE_BANK, encrypted
+from codexa.services.encryption import encrypted
+from codexa.services.payments.accounts import PRACTICE_BANK
 from codexa.services.payments.reconciling import differences, settle_open
 from codexa.services.payments.settling import Way
 from codexa.settings import read_settings

@@ -55,6 +55,9 @@ class Settings:
     mail_from: str = _setting("forms@alderlight.example.org", "the address that mail comes from")
     mails_per_hour: str = _setting("1000", "mails that one form may send within an hour; more of them wait")
     practice_bank: str = _setting("http://127.0.0.1:8792", "where the practice bank answers; its pages stand in frames")
+    practice_website: str = _setting(
+        "http://127.0.0.1:8790", "where the practice website answers, for live pictures of embeds; empty for none"
+    )
     practice_bank_key: str = _setting("practice-secret-tryouts-0815", "the secret key of payments for practice")
     account_keys: str = _setting(
         "", "texts that encrypt the keys of accounts, with commas between; the first encrypts; empty: the secret key"

@@ -6,7 +6,7 @@ import sys
 from pathlib import Path
 
 from launch import PYTHON, ROOT
-from launch.machine import CHROMIUM, PANGO, POSTGRES_BIN, require_node, require_package, require_room
+from launch.machine import CHROMIUM, HARFBUZZ_SUBSET, PANGO, POSTGRES_BIN, require_node, require_package, require_room
 from launch.steps import call, once
 
 _FRONTEND = ROOT / "frontend"
@@ -22,6 +22,7 @@ def install(*, for_tests: bool) -> None:
     require_node()
     require_package("postgresql-15", POSTGRES_BIN / "postgres")
     require_package("libpangoft2-1.0-0", PANGO)
+    require_package("libharfbuzz-subset0", HARFBUZZ_SUBSET)
     if for_tests:
         require_package("chromium", CHROMIUM)
     requirements = [ROOT / "requirements.txt", *([ROOT / "requirements-dev.txt"] if for_tests else [])]
@@ -48,7 +49,11 @@ def _install_npm() -> None:
 
 def _build() -> None:
     command = [shutil.which("npm") or "npm", "run", "build"]
-    call(command, folder=_FRONTEND, remedy="Correct what the build says, then try again.", environment=_quiet())
+    remedy = "Correct what the build says, then try again."
+    call(command, folder=_FRONTEND, remedy=remedy, environment=_quiet())
+    # Compressed once, for all who ask.
+    for folder in (_BUILT / "assets", _BUILT.parent / "embed"):
+        call([PYTHON, "-m", "whitenoise.compress", "--quiet", folder], remedy=remedy)
 
 
 def _quiet() -> dict[str, str]:
@@ -57,4 +62,4 @@ def _quiet() -> dict[str, str]:
 
 def _front_end_sources() -> list[Path]:
     files = [path for path in (_FRONTEND / "src").rglob("*") if path.is_file()]
-    return [*files, _FRONTEND / "vite.config.ts", _FRONTEND / "package-lock.json"]
+    return [*files, _FRONTEND / "vite.config.ts", *_FRONTEND.glob("scripts/*.mjs"), _FRONTEND / "package-lock.json"]

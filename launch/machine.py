@@ -11,8 +11,14 @@ from launch.steps import StopError, call, say
 
 POSTGRES_BIN = Path("/usr/lib/postgresql/15/bin")
 CHROMIUM = Path("/usr/bin/chromium")
-# What lays text out for PDF.
-PANGO = next(Path("/usr/lib").glob("*/libpangoft2-1.0.so.0"), Path("/usr/lib/libpangoft2-1.0.so.0"))
+
+
+def _library(name: str) -> Path:
+    return next(Path("/usr/lib").glob(f"*/{name}"), Path("/usr/lib") / name)
+
+
+# What lays text out for PDF, and what puts into it only the letters of a typeface that stand there.
+PANGO, HARFBUZZ_SUBSET = _library("libpangoft2-1.0.so.0"), _library("libharfbuzz-subset.so.0")
 _LEAST_ROOM = 1_500_000_000  # bytes: the environments, the build and a young database
 
 

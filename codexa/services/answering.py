@@ -1,40 +1,38 @@
 """What visitors do before they hand in: opening a form and getting its state."""
 
 from collections.abc import Collection, Mapping
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from typing import Any
 from uuid import UUID
 
 from codexa.core.context import NOTHING_TAKEN
-from codexa.core.program.evaluate import evaluate
+from codexa.core.program.evaluate import State, evaluate
 from codexa.core.program.faces import FormFace
+from codexa.core.program.link_values import link_problems, sealed_names
 from codexa.core.program.program import Program
 from codexa.core.program.public import form_face, form_state
 from codexa.services import brands
 from codexa.services.context import context_of
-from codexa.services.editions import Editions
 from codexa.services.errors import MovedError, NotFoundError
 from codexa.services.files_in_answers import with_files
+from codexa.services.sealing import Sealed
 from codexa.store import claims
 from codexa.store import editions as store
 from codexa.store.database import Connect
+from codexa.store.editions import LiveEdition
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class OpenedForm:
-    """What a visitor gets first; `sites` are the origins that may frame it."""
+    """What a visitor gets first; `wrong` is what the link brings and visitors can't mend, in words."""
 
-    form_id: UUID
-    edition: int
-    sites: list[str]
     face: FormFace
     state: dict[str, Any]
+    wrong: str | None
 
 
-def open_form(
-    connect: Connect, editions: Editions, *, team_slug: str, slug: str, link: Mapping[str, str]
-) -> OpenedForm:
-    """Return the live edition at a public address with its first state. Raises NotFoundError, MovedError."""
+def find_live(connect: Connect, *, team_slug: str, slug: str) -> LiveEdition:
+    """Return the live edition at a public address. Raises NotFoundError, MovedError."""
     with connect() as connection:
         live = store.find_live(connection, team_slug=team_slug, slug=slug)
         moved = None if live is not None else store.find_moved(connection, team_slug=team_slug, slug=slug)
@@ -42,15 +40,30 @@ def open_form(
         raise MovedError(moved)
     if live is None:
         raise NotFoundError("There is no form at this address. Check the link, or ask whoever sent it.")
-    program = editions.program(live.form_id, live.number)
-    look = brands.as_it_looks_now(connect, program.form, form_id=live.form_id)
+    return live
+
+
+def open_form(connect: Connect, program: Program, form: UUID, link: Mapping[str, str]) -> OpenedForm:
+    """Return an edition as it is seen first, with what the link brings."""
+    look = brands.as_it_looks_now(connect, program.form, form_id=form)
+    state = _worked_out(connect, program, form, Given(answers={}, link=dict(link)))
     return OpenedForm(
-        form_id=live.form_id,
-        edition=live.number,
-        sites=live.sites,
-        face=form_face(program).model_copy(update={"brand": look}),
-        state=state_of(connect, program, live.form_id, Given(answers={}, link=dict(link))),
+        face=form_face(program).model_copy(update={"brand": look}), state=form_state(state), wrong=_wrong(state)
     )
+
+
+def _wrong(state: State) -> str | None:
+    problem = next((each for each in link_problems(state) if each.held), None)
+    if problem is None:
+        return None
+    words = state.program.form.wording.say("linkWrong")
+    return words.replace("{label}", problem.label).replace("{reason}", problem.error.message)
+
+
+def link_of(program: Program, plain: Mapping[str, str], sealed: Sealed | None) -> dict[str, str]:
+    """Return the values that a form is told of a link: of what is sealed only what the seal gives."""
+    held = sealed_names(program.form)
+    return {name: value for name, value in plain.items() if name not in held} | dict(sealed.given if sealed else {})
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -73,13 +86,18 @@ def state_of(
 
     With `changed`, the ids of the blocks whose answers are new, only what hangs on them.
     """
+    state = _worked_out(connect, program, form, given)
+    return form_state(state, None if changed is None else program.affected(changed), given.checked)
+
+
+def _worked_out(connect: Connect, program: Program, form: UUID, given: Given) -> State:
     answers = given.answers
     taken: Mapping[str, int] = NOTHING_TAKEN
     if program.takes_files or program.runs_out:
         with connect() as connection:
             answers = with_files(connection, program, form, given.visit, answers)
             taken = claims.taken(connection, form=form)
-    return state_with(program, replace(given, answers=answers), changed, taken)
+    return evaluate(program, answers, context_of(program.form, given.link, taken=taken))
 
 
 def state_with(

@@ -2,6 +2,7 @@
 
 import datetime
 import json
+from collections.abc import Sequence
 from contextlib import nullcontext
 from pathlib import Path
 from random import Random
@@ -9,12 +10,16 @@ from uuid import UUID
 
 from codexa.core.program.program import Program
 from codexa.core.program.samples import sample_answers
-from codexa.services import desk, people, publishing
+from codexa.services import desk, links, people, publishing
 from codexa.services.answering import Given
 from codexa.services.context import context_of
 from codexa.services.editions import Editions
-from codexa.services.payments.accounts import PRACTICE_BANK, encrypted
+from codexa.services.encryption import encrypted
+from codexa.services.link_tables import read_table
+from codexa.services.links import Making
+from codexa.services.payments.accounts import PRACTICE_BANK
 from codexa.services.receiving import Incoming, receive
+from codexa.services.sealing import Sealed
 from codexa.services.signing_in import hash_password
 from codexa.settings import Settings
 from codexa.store import payments
@@ -37,7 +42,15 @@ FORMS = {  # file: how many responses
     "night_watcher_profile.json": 72,
     "star_shop_order.json": 54,
     "patron_programme.json": 24,
+    "talk_feedback.json": 2_000,
 }
+# Sealed links for each line of it, by which its form is answered.
+_TALKS = ("talk_feedback.json", "talks.csv", {"talk": "Title", "number": "No.", "speaker": "Speaker"})
+_WAYS = (  # how visitors come, and how often
+    ({"way": "link", "page": ""}, 5),
+    ({"way": "script", "page": "http://127.0.0.1:8790/visit"}, 3),
+    ({"way": "pop-up", "page": "http://127.0.0.1:8790/shop"}, 1),
+)
 _DAYS = 40
 # Of the team's account, which the practice bank knows from the beginning.
 BANK_KEY = "practice-secret-alderlight-4711"
@@ -59,7 +72,28 @@ def load_demo(database: Database, *, examples: Path, sites: list[str], settings:
             form = desk.import_form(within, who=who, document=document)
             publishing.set_sites(connection, who=who, form=form, sites=sites)
             edition = publishing.publish(within, who=who, form=form, revision=1)
-            _answer(connection, Editions(within).program(form, edition), form, edition, count)
+            program = Editions(within).program(form, edition)
+            made = (
+                _make_links(connection, settings, program, who=who, form=form, examples=examples)
+                if file == _TALKS[0]
+                else []
+            )
+            _answer(connection, program, form=form, edition=edition, count=count, links=made)
+
+
+def _make_links(
+    connection: Connection, settings: Settings, program: Program, *, who: SignedIn, form: UUID, examples: Path
+) -> list[Sealed]:
+    """Make the sealed links of the talks, and return them."""
+    _, file, columns = _TALKS
+    table = read_table((examples / file).read_bytes())
+    making = Making(name=file, columns=columns, email="E-mail")
+    planned = links.plan(program, table, making)
+    batch = links.make(
+        lambda: nullcontext(connection), settings, program, who=who, form=form, planned=planned, making=making
+    )
+    made = links.all_links(connection, who=who, form=form, batch=batch)
+    return [Sealed(id=each.id, given=each.given, uses=None) for each in made]
 
 
 def _add_account(connection: Connection, who: SignedIn, settings: Settings) -> UUID:
@@ -85,12 +119,24 @@ def _make_team(connection: Connection) -> SignedIn:
     return made[0]
 
 
-def _answer(connection: Connection, program: Program, form: UUID, edition: int, count: int) -> None:
+def _answer(
+    connection: Connection, program: Program, *, form: UUID, edition: int, count: int, links: Sequence[Sealed]
+) -> None:
     random = Random(f"{TEAM} {program.form.name}")  # noqa: S311 - the same demo every time
     now = datetime.datetime.now(datetime.UTC)
     ages = sorted((random.random() ** 1.3 * _DAYS for _ in range(count)), reverse=True)
     for index, age in enumerate(ages):
         at = now - datetime.timedelta(days=age)
-        answers = sample_answers(program, random, context_of(program.form, at=at))
-        incoming = Incoming(form=form, edition=edition, key=f"demo-{index:06}", given=Given(answers=answers, link={}))
+        sealed = links[min(int(random.expovariate(0.3)), len(links) - 1)] if links else None
+        link = dict(sealed.given) if sealed else {}
+        answers = sample_answers(program, random, context_of(program.form, link, at=at))
+        came = random.choices([way for way, _ in _WAYS], [often for _, often in _WAYS])[0]
+        incoming = Incoming(
+            form=form,
+            edition=edition,
+            key=f"demo-{index:06}",
+            given=Given(answers=answers, link=link),
+            came=came | {"seconds": random.randint(20, 400)},
+            sealed=sealed,
+        )
         receive(connection, program, incoming, at=at)

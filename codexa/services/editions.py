@@ -1,11 +1,9 @@
 """Published editions as this process knows them: read once, compiled once, never out of date."""
 
 from dataclasses import dataclass
-from time import monotonic
 from uuid import UUID
 
 import orjson
-from cachetools import TTLCache
 
 from codexa.core.errors import DefinitionError
 from codexa.core.form.form import Form
@@ -13,16 +11,14 @@ from codexa.core.form.upgrades import read_stored
 from codexa.core.program.compiling import compile_form
 from codexa.core.program.program import Program
 from codexa.services.bounded_cache import BoundedCache
-from codexa.services.errors import ClosedError, NotFoundError
+from codexa.services.errors import NotFoundError
 from codexa.services.response_columns import Column, columns_of
 from codexa.store import editions
-from codexa.store.database import AwayError, BusyError, Connect
+from codexa.store.database import Connect
 
 # Bytes of the documents that are kept; a program takes about forty times as much memory, a form about fifteen times.
 _MOST_COMPILED, _MOST_READ = 2_000_000, 4_000_000
 _MOST_COLUMNS = 50_000  # of all editions together
-# A deleted form takes answers for so long at the most; handing in always asks the database.
-_OPEN_SECONDS = 2.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -38,7 +34,6 @@ class Editions:
         self._forms: BoundedCache[Form] = BoundedCache(_MOST_READ)
         self._programs: BoundedCache[Program] = BoundedCache(_MOST_COMPILED)
         self._columns: BoundedCache[_Columns] = BoundedCache(_MOST_COLUMNS)
-        self._open: TTLCache[UUID, bool] = TTLCache(10_000, _OPEN_SECONDS, timer=monotonic)
 
     def form(self, form: UUID, number: int) -> Form:
         """Return an edition. Raises NotFoundError."""
@@ -72,14 +67,3 @@ class Editions:
     def _compile(self, form: UUID, number: int) -> tuple[Program, int]:
         read, size = self._read(form, number)
         return compile_form(read), size
-
-    def refuse_closed(self, form: UUID) -> None:
-        """Raise ClosedError where the form takes no answers any more; known anew every few seconds."""
-        if form not in self._open:
-            try:
-                with self._connect() as connection:
-                    self._open[form] = editions.takes_responses(connection, form=form)
-            except (AwayError, BusyError):
-                return  # a state needs no database; what is handed in will ask again
-        if not self._open.get(form, True):
-            raise ClosedError

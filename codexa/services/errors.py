@@ -145,3 +145,35 @@ class AccountGoneError(ServiceError):
     """Nothing can be paid here just now. Nothing was sent; please tell whoever has this form."""
 
     code = "account_gone"
+
+
+class PasswordNeededError(ServiceError):
+    """This form asks for a password. Open it anew and type it."""
+
+    code = "password_needed"
+
+
+class SealError(ServiceError):
+    """A sealed link does not open its form; `name` is that of the message for visitors, `message` that in words."""
+
+    code = "link_refused"
+
+    def __init__(self, name: str, message: str = "") -> None:
+        self.name = name
+        super().__init__(message)
+
+
+class TableRefusedError(ServiceError):
+    """This table can't be read. Save it as CSV again."""
+
+    code = "table_refused"
+
+
+class TermsChangedError(Exception):
+    """Who may fill in the form was changed while a response was taken; look again."""
+
+
+class PublishedMeanwhileError(ServiceError):
+    """Somebody else has published this form since you opened it."""
+
+    code = "published_meanwhile"

@@ -1,6 +1,7 @@
 """Publishing: an edition of a proven draft, and the websites that may show it."""
 
 from collections.abc import Mapping
+from datetime import UTC
 from urllib.parse import urlsplit
 from uuid import UUID
 
@@ -15,17 +16,35 @@ from codexa.core.program.proof import proof
 from codexa.core.program.trials import run_trials
 from codexa.services import people
 from codexa.services.editions import Editions
-from codexa.services.errors import ClashError, NotFoundError, NotProvenError, TrialsFailError
+from codexa.services.errors import (
+    ClashError,
+    NotFoundError,
+    NotProvenError,
+    PublishedMeanwhileError,
+    TrialsFailError,
+)
 from codexa.store import editions, forms, payments
 from codexa.store.database import Connect, Connection
+from codexa.store.editions import Locked
 from codexa.store.sessions import SignedIn
 
 
-def publish(connect: Connect, *, who: SignedIn, form: UUID, revision: int, despite_trials: bool = False) -> int:
+def publish(
+    connect: Connect,
+    *,
+    who: SignedIn,
+    form: UUID,
+    revision: int,
+    live: int | None = None,
+    note: str = "",
+    despite_trials: bool = False,
+) -> int:
     """Publish that revision of the draft and return the edition's number; once more gives the same edition.
 
+    `live` is the edition that was live when the changes were looked at (None: whichever it is); `note` is for the team.
     Raises NotFoundError, ClashError where the draft has moved on, NotProvenError where the proof has errors,
-    TrialsFailError where trials fail, unless it shall be published `despite_trials`.
+    PublishedMeanwhileError where somebody else made another edition live since, TrialsFailError where trials fail,
+    unless it shall be published `despite_trials`.
     """
     with connect() as connection:
         found = forms.find_form(connection, team=who.team_id, form=form)
@@ -37,7 +56,21 @@ def publish(connect: Connect, *, who: SignedIn, form: UUID, revision: int, despi
     _prove(draft, people.written_to(connect, draft, form), despite_trials=despite_trials)
     with connect() as connection:
         _require_account(connection, draft, form)
-        return _publish(connection, who=who, form=form, revision=revision)
+        return _publish(connection, who=who, form=form, revision=revision, live=live, note=note)
+
+
+def go_live(connect: Connect, *, who: SignedIn, form: UUID, edition: int, live: int | None) -> int:
+    """Give visitors an edition that was published before, and return its number; the draft stays as it is.
+
+    Visitors who are filling in finish on theirs. Raises NotFoundError, PublishedMeanwhileError.
+    """
+    with connect() as connection:
+        locked = _locked(connection, who=who, form=form, live=live)
+        if edition not in (editions.numbers_of_form(connection, team=who.team_id, form=form) or []):
+            raise NotFoundError
+        if locked.live_edition != edition:
+            editions.set_live(connection, team=who.team_id, form=form, number=edition, person=who.person_id)
+    return edition
 
 
 def changes_to_come(connect: Connect, kept: Editions, *, who: SignedIn, form: UUID) -> list[Change]:
@@ -73,16 +106,38 @@ def _require_account(connection: Connection, draft: Form, form: UUID) -> None:
         raise NotProvenError("The account that payments go to is not the team's. Pick another in Payment.")
 
 
-def _publish(connection: Connection, *, who: SignedIn, form: UUID, revision: int) -> int:
+def _publish(connection: Connection, *, who: SignedIn, form: UUID, revision: int, live: int | None, note: str) -> int:
+    made = editions.edition_of_revision(connection, form=form, revision=revision)
+    locked = _locked(connection, who=who, form=form, live=live, made=made)
+    if locked.revision != revision:
+        raise ClashError("The draft has changed since. Look at the changes, then publish again.")
+    # Made meanwhile by the same press, sent twice.
+    made = editions.edition_of_revision(connection, form=form, revision=revision)
+    number = made or editions.insert_edition(connection, team=who.team_id, form=form, person=who.person_id, note=note)
+    if locked.live_edition != number:
+        editions.set_live(connection, team=who.team_id, form=form, number=number, person=who.person_id)
+    return number
+
+
+def _locked(connection: Connection, *, who: SignedIn, form: UUID, live: int | None, made: int | None = None) -> Locked:
+    """Return the form, which nobody else can publish until the transaction ends.
+
+    Raises PublishedMeanwhileError where something else than `live`, as it was seen, was made live by another person.
+    """
     locked = editions.lock_form(connection, team=who.team_id, form=form)
     if locked is None:
         raise NotFoundError
-    if locked.revision != revision:
-        raise ClashError("The draft has changed since. Look at the changes, then publish again.")
-    made = editions.edition_of_revision(connection, form=form, revision=revision)
-    if made is not None:
-        return made  # somebody else pressed at the same moment
-    return editions.publish(connection, team=who.team_id, form=form, person=who.person_id)
+    last = editions.last_live(connection, form=form)
+    seen = live if live is not None else made
+    moved = seen is not None and locked.live_edition not in (seen, made)
+    if moved and last is not None and last.person_id != who.person_id:
+        at = f"{last.at.astimezone(UTC):%d %B, %H:%M} UTC"
+        message = (
+            f"{last.person or 'Somebody'} made edition {last.edition} live on {at}. "
+            f"Look at what it changed, then publish again."
+        )
+        raise PublishedMeanwhileError(message)
+    return locked
 
 
 def _try(program: Program, team: Mapping[str, str]) -> None:

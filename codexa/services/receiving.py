@@ -5,31 +5,45 @@ One transaction from the first step to the last: what the core was told is what 
 
 import hashlib
 import json
-from collections.abc import Collection
-from dataclasses import dataclass
+from collections.abc import Collection, Iterator, Mapping
+from dataclasses import dataclass, field
 from datetime import UTC, datetime, timedelta
+from typing import Any
 from uuid import UUID
 
 from codexa.core.context import NOBODY, NOTHING_TAKEN, Context
 from codexa.core.definition.payment import Payment
 from codexa.core.form.follow_ups import Moment
 from codexa.core.program.accept import Accepted, Refused, accept, numbered
+from codexa.core.program.claims import Claim
 from codexa.core.program.evaluate import FieldError, State
 from codexa.core.program.faces import ConfirmationFace
 from codexa.core.program.kept import state_of_kept
 from codexa.core.program.payment import PaymentDue, minor_units, payment_due
 from codexa.core.program.program import Program
 from codexa.core.program.public import confirmation_face
+from codexa.services.admission import Terms, closed_words, full_words
 from codexa.services.answering import Given
 from codexa.services.context import context_of
-from codexa.services.errors import AccountGoneError, ClosedError, KeyReusedError, TooBusyError
+from codexa.services.errors import (
+    AccountGoneError,
+    ClosedError,
+    KeyReusedError,
+    SealError,
+    TermsChangedError,
+    TooBusyError,
+)
 from codexa.services.files_in_answers import files_in, with_files
 from codexa.services.follow_ups.keeping import keep_due
+from codexa.services.sealing import Sealed
+from codexa.store import access as access_store
 from codexa.store import claims, payments, people, responses
 from codexa.store import uploads as uploads_store
 from codexa.store.database import Connection, Rollback
-from codexa.store.responses import Kept
+from codexa.store.responses import NOT_TOLD, Kept
 
+# The names of claims beside those of what is ordered.
+_ALL, _LINK = "responses", "link:"
 # What happens to a response when nothing is due: it is handed in and complete at once; else it waits for the money.
 _FIRST_EVENTS: tuple[Moment, ...] = ("handed in", "complete")
 _FIRST_EVENTS_WAITING = ("handed in", "payment asked")
@@ -50,70 +64,134 @@ class Received:
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class Incoming:
-    """A response on its way in: to which edition of which form, under which key, and what the visitor gave."""
+    """A response on its way in: to which edition of which form, under which key, and what the visitor gave.
+
+    `came` is how it came, `sealed` the link that it came by.
+    """
 
     form: UUID
     edition: int
     key: str
     given: Given
+    came: Mapping[str, Any] = field(default_factory=lambda: NOT_TOLD)
+    sealed: Sealed | None = None
 
     @property
     def digest(self) -> bytes:
         """What tells whether the same key comes with other answers."""
         content = [self.edition, self.given.answers, self.given.link]
+        content += [] if self.sealed is None else [self.sealed.id]
         return hashlib.sha256(json.dumps(content, sort_keys=True, default=str).encode()).digest()
 
 
 def receive(
-    connection: Connection, program: Program, incoming: Incoming, *, at: datetime | None = None
+    connection: Connection,
+    program: Program,
+    incoming: Incoming,
+    *,
+    terms: Terms | None = None,
+    at: datetime | None = None,
 ) -> Received | Refused:
     """Keep a response once, however often it is sent under its key, or return what is wrong with it.
 
-    A repeat gets what the first got. `at` is another moment than now, for demo data. Raises KeyReusedError where the
-    key was used with other answers, ClosedError where the form is gone.
+    A repeat gets what the first got. `terms` say who may fill in the form, as it was known; without them anybody may.
+    `at` is another moment than now, for demo data. Raises KeyReusedError where the key was used with other answers,
+    ClosedError where the form is gone or takes no more, SealError where its link was used, TermsChangedError where
+    something else holds by now than `terms` say.
     """
-    result = _claim_and_take(connection, program, incoming, at)
+    result = _take_as_allowed(connection, program, incoming, terms, at)
     if isinstance(result, Received):
         return result
     # What can't be kept may have been kept already: by the same request, sent before or at the same moment.
     is_open, kept = responses.find_by_key(connection, form=incoming.form, key=incoming.key)
     if kept is not None:
         return _repeated(program, kept, incoming)
-    if not is_open or result is None:
+    if isinstance(result, ClosedError | SealError):
+        raise result
+    if result is not None and is_open:
+        return result
+    if terms is None or not is_open:
         raise ClosedError
-    return result
+    raise TermsChangedError
+
+
+def _take_as_allowed(
+    connection: Connection, program: Program, incoming: Incoming, terms: Terms | None, at: datetime | None
+) -> Received | Refused | ClosedError | SealError | None:
+    """Take the response where the form takes any; what keeps it from that is returned."""
+    words = None if terms is None else closed_words(terms, datetime.now(UTC))
+    if words is not None:
+        return ClosedError(words)
+    try:
+        return _claim_and_take(connection, program, incoming, terms, at)
+    except _FullError as full:
+        assert terms is not None
+        if full.name == _ALL:
+            return ClosedError(full_words(terms))
+        if full.name.startswith(_LINK):
+            return SealError("linkUsed", program.form.wording.say("linkUsed"))
+        message = program.form.wording.say("each_full")
+        return Refused(errors={terms.access.each: FieldError(code="each_full", message=message)})
 
 
 class _GoneError(Exception):
     """Something that runs out went to somebody else between the look at what is left and taking it."""
 
 
+class _FullError(Exception):
+    """There are as many responses as may be: in all, of one person, or by one link."""
+
+    def __init__(self, name: str) -> None:
+        self.name = name
+        super().__init__(name)
+
+
 def _claim_and_take(
-    connection: Connection, program: Program, incoming: Incoming, at: datetime | None
+    connection: Connection, program: Program, incoming: Incoming, terms: Terms | None, at: datetime | None
 ) -> Received | Refused | None:
     """Take the response with what it claims, or nothing of either."""
     for _ in range(_LOOKS):
         try:
-            return _take_whole(connection, program, incoming, at)
+            return _take_whole(connection, program, incoming, terms, at)
         except _GoneError:
             continue  # looked at again, what is left is told
     raise TooBusyError
 
 
 def _take_whole(
-    connection: Connection, program: Program, incoming: Incoming, at: datetime | None
+    connection: Connection, program: Program, incoming: Incoming, terms: Terms | None, at: datetime | None
 ) -> Received | Refused | None:
-    if not program.runs_out:
-        return _take(connection, program, incoming, at)
+    if not program.runs_out and not _is_counted(incoming, terms):
+        return _take(connection, program, incoming, terms, at)
     with connection.transaction() as step:
-        result = _take(connection, program, incoming, at)
+        result = _take(connection, program, incoming, terms, at)
         if not isinstance(result, Received):
             raise Rollback(step)
     return result
 
 
+def _is_counted(incoming: Incoming, terms: Terms | None) -> bool:
+    """Whether a response counts towards a limit."""
+    limited = terms is not None and (terms.access.most is not None or terms.access.most_each is not None)
+    return limited or (incoming.sealed is not None and incoming.sealed.uses is not None)
+
+
+def _counted(connection: Connection, incoming: Incoming, terms: Terms | None, accepted: Accepted) -> Iterator[Claim]:
+    """Yield what a response claims beside what it orders: its place in all, its person's, and a use of its link."""
+    if terms is not None and (most := terms.access.most) is not None:
+        yield Claim(name=_ALL, quantity=1, capacity=most, block="")
+    if terms is not None and (most := terms.access.most_each) is not None:
+        each = terms.access.each
+        answer = accepted.answers.get(each)
+        if answer is not None:
+            name = access_store.name_of_person(connection, each=each, answer=answer)
+            yield Claim(name=name, quantity=1, capacity=most, block=each)
+    if incoming.sealed is not None and incoming.sealed.uses is not None:
+        yield Claim(name=f"{_LINK}{incoming.sealed.id}", quantity=1, capacity=incoming.sealed.uses, block="")
+
+
 def _take(
-    connection: Connection, program: Program, incoming: Incoming, at: datetime | None
+    connection: Connection, program: Program, incoming: Incoming, terms: Terms | None, at: datetime | None
 ) -> Received | Refused | None:
     """Accept, claim and keep; None where the form can't be answered any more, or the key has stood for a response."""
     given = incoming.given
@@ -127,13 +205,18 @@ def _take(
     # What came at another moment is made up: nothing is asked for it, and nobody is written to about it.
     due = payment_due(accepted.state) if at is None else None
     # A try takes nothing from visitors.
-    claimed = () if due is not None and form.payment.practice else accepted.state.claims
-    if not claims.take(connection, form=incoming.form, claims=claimed):
-        raise _GoneError
+    is_try = due is not None and form.payment.practice
+    claimed = () if is_try else (*accepted.state.claims, *_counted(connection, incoming, terms, accepted))
+    gone_claim = claims.take(connection, form=incoming.form, claims=claimed)
+    if gone_claim is not None:
+        ordered = {each.name for each in accepted.state.claims}
+        raise _GoneError if gone_claim in ordered else _FullError(gone_claim)
     files = files_in(program, accepted.answers)
     if (gone := _claimed_elsewhere(connection, incoming.form, files)) is not None:
         return Refused(errors={gone: _FILE_GONE})
-    kept = _keep(connection, incoming, accepted, [each for ids in files.values() for each in ids], due)
+    turn = None if terms is None else terms.turn
+    ids = [each for of_field in files.values() for each in of_field]
+    kept = _keep(connection, incoming, accepted, files=ids, due=due, turn=turn)
     if kept is None:
         return None
     number, state = kept
@@ -182,7 +265,13 @@ def _claimed_elsewhere(connection: Connection, form: UUID, files: dict[str, list
 
 
 def _keep(
-    connection: Connection, incoming: Incoming, accepted: Accepted, files: Collection[UUID], due: PaymentDue | None
+    connection: Connection,
+    incoming: Incoming,
+    accepted: Accepted,
+    *,
+    files: Collection[UUID],
+    due: PaymentDue | None,
+    turn: int | None,
 ) -> tuple[int, State] | None:
     context = accepted.state.context
     number = responses.insert_response(
@@ -201,6 +290,9 @@ def _keep(
         stage="complete" if due is None else "waiting",
         payment="none" if due is None else "due",
         test=due is not None and accepted.state.program.form.payment.practice,
+        turn=turn,
+        came=incoming.came,
+        sealed_link=None if incoming.sealed is None else incoming.sealed.id,
     )
     if number is None:
         return None

@@ -10,14 +10,14 @@ from codexa.store.queries import queries
 _QUERIES = queries("claims")
 
 
-def take(connection: Connection, *, form: UUID, claims: Sequence[Claim]) -> bool:
-    """Take all of it, in the order of names, or say that something is gone: then what was taken must be rolled back."""
+def take(connection: Connection, *, form: UUID, claims: Sequence[Claim]) -> str | None:
+    """Take all of it, in the order of names, or return the name of what is gone: then all must be rolled back."""
     # Everybody takes in the same order, so that nobody waits for each other.
     for claim in sorted(claims, key=lambda each: each.name):
         known = {"name": claim.name, "quantity": claim.quantity, "capacity": claim.capacity}
         if connection.execute(_QUERIES["take"], {"form": form, **known}).fetchone() is None:
-            return False
-    return True
+            return claim.name
+    return None
 
 
 def keep(connection: Connection, *, form: UUID, number: int, claims: Sequence[Claim]) -> None:

@@ -13,12 +13,15 @@ _QUERIES = queries("editions")
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class EditionRow:
-    """An edition in the list of a form's editions."""
+    """An edition in the list of a form's editions, with when and by whom it was last made what visitors get."""
 
     number: int
     published_at: datetime
     published_by: str | None
+    note: str
     responses: int
+    last_live_at: datetime | None
+    last_live_by: str | None
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -28,6 +31,7 @@ class LiveEdition:
     form_id: UUID
     number: int
     sites: list[str]
+    sharing: dict[str, Any]
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -36,6 +40,16 @@ class Locked:
 
     revision: int
     live_edition: int | None
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class WentLive:
+    """An edition was made what visitors get: when, and by whom."""
+
+    edition: int
+    at: datetime
+    person_id: UUID | None
+    person: str | None
 
 
 def lock_form(connection: Connection, *, team: UUID, form: UUID) -> Locked | None:
@@ -50,11 +64,21 @@ def edition_of_revision(connection: Connection, *, form: UUID, revision: int) ->
     return int(row["number"]) if row else None
 
 
-def publish(connection: Connection, *, team: UUID, form: UUID, person: UUID) -> int:
-    """Publish the draft of a form that is locked, and return the edition's number."""
-    number = int(exactly_one(connection, _QUERIES["publish"], team=team, form=form, person=person)["number"])
-    connection.execute(_QUERIES["set_live"], {"team": team, "form": form, "number": number})
-    return number
+def insert_edition(connection: Connection, *, team: UUID, form: UUID, person: UUID, note: str) -> int:
+    """Make an edition of the draft of a form that is locked, and return its number."""
+    row = exactly_one(connection, _QUERIES["insert_edition"], team=team, form=form, person=person, note=note)
+    return int(row["number"])
+
+
+def set_live(connection: Connection, *, team: UUID, form: UUID, number: int, person: UUID) -> None:
+    """Make an edition of a form that is locked the one that visitors get."""
+    connection.execute(_QUERIES["set_live"], {"team": team, "form": form, "number": number, "person": person})
+
+
+def last_live(connection: Connection, *, form: UUID) -> WentLive | None:
+    """Return which edition was made what visitors get at last, when, and by whom."""
+    row = one(connection, _QUERIES["last_live"], form=form)
+    return WentLive(**row) if row else None
 
 
 def list_editions(connection: Connection, *, team: UUID, form: UUID) -> list[EditionRow]:
@@ -84,8 +108,3 @@ def find_definition(connection: Connection, *, form: UUID, number: int) -> dict[
     """Return the definition of one edition."""
     row = one(connection, _QUERIES["find_definition"], form=form, number=number)
     return row["definition"] if row else None
-
-
-def takes_responses(connection: Connection, *, form: UUID) -> bool:
-    """Say whether the form can still be answered."""
-    return bool(exactly_one(connection, _QUERIES["takes_responses"], form=form)["exists"])

@@ -15,9 +15,10 @@ _QUERIES = queries("errands")
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class Errand:
-    """An errand to be done: its kind, what it is about, and how often it was tried with this time."""
+    """An errand to be done: whose it is, its kind, what it is about, and how often it was tried with this time."""
 
     id: int
+    team_id: UUID | None
     kind: str
     about: dict[str, Any]
     tries: int

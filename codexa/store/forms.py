@@ -37,7 +37,7 @@ class FormRow:
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class FormWithDraft:
-    """A form with its draft as JSON; `revision` grows by one with each save."""
+    """A form with its draft as JSON; `revision` grows by one with each save. No `newest_edition` is 0."""
 
     id: UUID
     name: str
@@ -47,6 +47,7 @@ class FormWithDraft:
     revision: int
     live_edition: int | None
     live_revision: int | None
+    newest_edition: int
     changed_at: datetime
     changed_by: str | None
     responses: int
@@ -78,6 +79,12 @@ def find_form(connection: Connection, *, team: UUID, form: UUID) -> FormWithDraf
     """Return one form of the team."""
     row = one(connection, _QUERIES["find_form"], team=team, form=form)
     return FormWithDraft(**row) if row else None
+
+
+def find_in_force(connection: Connection, *, team: UUID, form: UUID) -> dict[str, Any] | None:
+    """Return what visitors get of a form, or its draft where it was never published."""
+    row = one(connection, _QUERIES["find_in_force"], team=team, form=form)
+    return row["document"] if row else None
 
 
 def find_revision(connection: Connection, *, team: UUID, form: UUID) -> int | None:

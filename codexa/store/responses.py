@@ -1,8 +1,9 @@
 """Responses: what came back."""
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime
+from types import MappingProxyType
 from typing import Any
 from uuid import UUID
 
@@ -13,6 +14,7 @@ from codexa.store.queries import queries
 
 _QUERIES = queries("responses")
 _ROWS_AT_ONCE = 500
+NOT_TOLD: Mapping[str, Any] = MappingProxyType({})
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -97,10 +99,16 @@ def insert_response(
     stage: str = "complete",
     payment: str = "none",
     test: bool = False,
+    held: bool = False,
+    turn: int | None = None,
+    came: Mapping[str, Any] = NOT_TOLD,
+    sealed_link: int | None = None,
 ) -> int | None:
     """Keep a response with what it was told and the events that it begins with, and return its number.
 
-    None where the form can't be answered any more, or one was kept under this key; no number is used up then.
+    `came` is how it came; `turn` is that of the access by which it was let in, None for whatever holds. None is
+    returned where the form can't be answered any more or not by that access or link, or one was kept under this key;
+    no number is used up then.
     """
     row = exactly_one(
         connection,
@@ -119,6 +127,10 @@ def insert_response(
         stage=stage,
         payment=payment,
         test=test,
+        held=held,
+        turn=turn,
+        came=Jsonb(dict(came)),
+        sealed_link=sealed_link,
     )
     if row["number"] is None and row["took_one"]:
         connection.execute(_QUERIES["give_back_number"], {"form": form})

@@ -494,6 +494,7 @@ CREATE TABLE public.edition (
     published_at timestamp with time zone DEFAULT now() NOT NULL,
     published_by uuid,
     digest text GENERATED ALWAYS AS (md5((definition)::text)) STORED,
+    note text DEFAULT ''::text NOT NULL,
     CONSTRAINT edition_number_check CHECK ((number > 0))
 );
 CREATE TABLE public.errand (
@@ -552,6 +553,9 @@ CREATE TABLE public.form (
     unreadable text,
     failures_told_at timestamp with time zone,
     slug_chosen boolean DEFAULT false NOT NULL,
+    access jsonb DEFAULT '{}'::jsonb NOT NULL,
+    sharing jsonb DEFAULT '{}'::jsonb NOT NULL,
+    password_hash text,
     CONSTRAINT form_slug_check CHECK ((slug ~ '^[a-z0-9]+(-[a-z0-9]+)*$'::text))
 );
 CREATE TABLE public.former_slug (
@@ -563,6 +567,28 @@ CREATE TABLE public.known_network (
     person_id uuid NOT NULL,
     network text NOT NULL,
     seen_at timestamp with time zone DEFAULT now() NOT NULL
+);
+CREATE TABLE public.link_batch (
+    id bigint NOT NULL,
+    form_id uuid NOT NULL,
+    name text NOT NULL,
+    made_at timestamp with time zone DEFAULT now() NOT NULL,
+    made_by uuid
+);
+ALTER TABLE public.link_batch ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+    SEQUENCE NAME public.link_batch_id_seq
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1
+);
+CREATE TABLE public.link_mail (
+    link_id bigint NOT NULL,
+    state text DEFAULT 'waiting'::text NOT NULL,
+    result text DEFAULT ''::text NOT NULL,
+    at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT link_mail_state_check CHECK ((state = ANY (ARRAY['waiting'::text, 'sent'::text, 'failed'::text])))
 );
 CREATE TABLE public.membership (
     team_id uuid NOT NULL,
@@ -588,6 +614,8 @@ CREATE TABLE public.response (
     test boolean DEFAULT false NOT NULL,
     held boolean DEFAULT false NOT NULL,
     told jsonb NOT NULL,
+    came jsonb DEFAULT '{}'::jsonb NOT NULL,
+    sealed_link bigint,
     CONSTRAINT response_decision_check CHECK ((decision = ANY (ARRAY['none'::text, 'asked'::text, 'approved'::text, 'denied'::text]))),
     CONSTRAINT response_payment_check CHECK ((payment = ANY (ARRAY['none'::text, 'due'::text, 'pending'::text, 'paid'::text, 'failed'::text, 'part refunded'::text, 'refunded'::text]))),
     CONSTRAINT response_stage_check CHECK ((stage = ANY (ARRAY['kept'::text, 'waiting'::text, 'complete'::text, 'expired'::text, 'removed'::text])))
@@ -773,7 +801,8 @@ CREATE TABLE public.refund (
 );
 CREATE TABLE public.response_counter (
     form_id uuid NOT NULL,
-    last_number integer DEFAULT 0 NOT NULL
+    last_number integer DEFAULT 0 NOT NULL,
+    access_turn integer DEFAULT 0 NOT NULL
 );
 ALTER TABLE public.run ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
     SEQUENCE NAME public.run_id_seq
@@ -789,6 +818,34 @@ CREATE TABLE public.saved_state (
     draft jsonb NOT NULL,
     saved_at timestamp with time zone DEFAULT now() NOT NULL,
     saved_by uuid
+);
+CREATE TABLE public.seal_key (
+    form_id uuid NOT NULL,
+    number integer NOT NULL,
+    secret bytea NOT NULL,
+    made_at timestamp with time zone DEFAULT now() NOT NULL,
+    ended_at timestamp with time zone
+);
+CREATE TABLE public.sealed_link (
+    id bigint NOT NULL,
+    batch_id bigint NOT NULL,
+    form_id uuid NOT NULL,
+    mark text NOT NULL,
+    key integer NOT NULL,
+    given jsonb NOT NULL,
+    until timestamp with time zone,
+    uses integer,
+    email text DEFAULT ''::text NOT NULL,
+    ended_at timestamp with time zone,
+    CONSTRAINT sealed_link_uses_check CHECK ((uses > 0))
+);
+ALTER TABLE public.sealed_link ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+    SEQUENCE NAME public.sealed_link_id_seq
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1
 );
 CREATE TABLE public.session (
     token_digest bytea NOT NULL,
@@ -827,6 +884,21 @@ CREATE TABLE public.upload (
     network text DEFAULT ''::text NOT NULL,
     CONSTRAINT upload_size_check CHECK ((size > 0))
 );
+CREATE TABLE public.went_live (
+    id bigint NOT NULL,
+    form_id uuid NOT NULL,
+    edition integer NOT NULL,
+    at timestamp with time zone DEFAULT now() NOT NULL,
+    person_id uuid
+);
+ALTER TABLE public.went_live ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+    SEQUENCE NAME public.went_live_id_seq
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1
+);
 ALTER TABLE ONLY public.procrastinate_events ALTER COLUMN id SET DEFAULT nextval('public.procrastinate_events_id_seq'::regclass);
 ALTER TABLE ONLY public.procrastinate_jobs ALTER COLUMN id SET DEFAULT nextval('public.procrastinate_jobs_id_seq'::regclass);
 ALTER TABLE ONLY public.procrastinate_periodic_defers ALTER COLUMN id SET DEFAULT nextval('public.procrastinate_periodic_defers_id_seq'::regclass);
@@ -862,6 +934,10 @@ ALTER TABLE ONLY public.former_slug
     ADD CONSTRAINT former_slug_pkey PRIMARY KEY (team_id, slug);
 ALTER TABLE ONLY public.known_network
     ADD CONSTRAINT known_network_pkey PRIMARY KEY (person_id, network);
+ALTER TABLE ONLY public.link_batch
+    ADD CONSTRAINT link_batch_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.link_mail
+    ADD CONSTRAINT link_mail_pkey PRIMARY KEY (link_id);
 ALTER TABLE ONLY public.membership
     ADD CONSTRAINT membership_pkey PRIMARY KEY (team_id, person_id);
 ALTER TABLE ONLY public.password_link
@@ -906,6 +982,12 @@ ALTER TABLE ONLY public.run
     ADD CONSTRAINT run_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.saved_state
     ADD CONSTRAINT saved_state_pkey PRIMARY KEY (form_id, revision);
+ALTER TABLE ONLY public.seal_key
+    ADD CONSTRAINT seal_key_pkey PRIMARY KEY (form_id, number);
+ALTER TABLE ONLY public.sealed_link
+    ADD CONSTRAINT sealed_link_form_id_mark_key UNIQUE (form_id, mark);
+ALTER TABLE ONLY public.sealed_link
+    ADD CONSTRAINT sealed_link_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.session
     ADD CONSTRAINT session_pkey PRIMARY KEY (token_digest);
 ALTER TABLE ONLY public.sign_in_try
@@ -916,6 +998,8 @@ ALTER TABLE ONLY public.team
     ADD CONSTRAINT team_slug_key UNIQUE (slug);
 ALTER TABLE ONLY public.upload
     ADD CONSTRAINT upload_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.went_live
+    ADD CONSTRAINT went_live_pkey PRIMARY KEY (id);
 CREATE INDEX account_of_team ON public.account USING btree (team_id);
 CREATE UNIQUE INDEX account_practice ON public.account USING btree ((true)) WHERE (team_id IS NULL);
 CREATE INDEX errand_ended ON public.errand USING btree (ended_at);
@@ -924,6 +1008,7 @@ CREATE INDEX form_desk ON public.form USING btree (team_id, changed_at DESC) WHE
 CREATE INDEX former_slug_form ON public.former_slug USING btree (form_id);
 CREATE INDEX idx_procrastinate_jobs_worker_not_null ON public.procrastinate_jobs USING btree (worker_id) WHERE ((worker_id IS NOT NULL) AND (status = 'doing'::public.procrastinate_job_status));
 CREATE INDEX idx_procrastinate_workers_last_heartbeat ON public.procrastinate_workers USING btree (last_heartbeat);
+CREATE INDEX link_batch_form ON public.link_batch USING btree (form_id, id DESC);
 CREATE INDEX membership_person ON public.membership USING btree (person_id);
 CREATE INDEX password_link_person ON public.password_link USING btree (person_id);
 CREATE INDEX payment_changed ON public.payment USING btree (account_id, changed_at);
@@ -941,14 +1026,17 @@ CREATE INDEX procrastinate_periodic_defers_job_id_fkey_v1 ON public.procrastinat
 CREATE INDEX rate_ended ON public.rate USING btree (ends_at);
 CREATE INDEX refund_of_payment ON public.refund USING btree (payment_id);
 CREATE INDEX response_newest ON public.response USING btree (form_id, received_at DESC, number DESC);
+CREATE INDEX response_sealed_link ON public.response USING btree (sealed_link) WHERE (sealed_link IS NOT NULL);
 CREATE INDEX run_failed ON public.run USING btree (form_id) WHERE (state = 'failed'::text);
 CREATE INDEX run_mailed ON public.run USING btree (form_id, ended_at) WHERE ((kind = 'email'::text) AND (state = 'done'::text));
 CREATE INDEX run_waiting ON public.run USING btree (form_id) WHERE (state = 'waiting'::text);
+CREATE INDEX sealed_link_batch ON public.sealed_link USING btree (batch_id, id);
 CREATE INDEX session_expiry ON public.session USING btree (expires_at);
 CREATE INDEX upload_of_response ON public.upload USING btree (form_id, response_number);
 CREATE INDEX upload_unclaimed ON public.upload USING btree (stored_at) WHERE (response_number IS NULL);
 CREATE INDEX upload_unclaimed_of_form ON public.upload USING btree (form_id) INCLUDE (size) WHERE (response_number IS NULL);
 CREATE INDEX upload_unclaimed_of_network ON public.upload USING btree (network) INCLUDE (size) WHERE (response_number IS NULL);
+CREATE INDEX went_live_form ON public.went_live USING btree (form_id, id DESC);
 CREATE TRIGGER edition_is_immutable BEFORE UPDATE ON public.edition FOR EACH ROW EXECUTE FUNCTION public.refuse_edition_change();
 CREATE TRIGGER procrastinate_jobs_notify_queue_job_aborted_v1 AFTER UPDATE OF abort_requested ON public.procrastinate_jobs FOR EACH ROW WHEN (((old.abort_requested = false) AND (new.abort_requested = true) AND (new.status = 'doing'::public.procrastinate_job_status))) EXECUTE FUNCTION public.procrastinate_notify_queue_abort_job_v1();
 CREATE TRIGGER procrastinate_jobs_notify_queue_job_inserted_v1 AFTER INSERT ON public.procrastinate_jobs FOR EACH ROW WHEN ((new.status = 'todo'::public.procrastinate_job_status)) EXECUTE FUNCTION public.procrastinate_notify_queue_job_inserted_v1();
@@ -991,6 +1079,12 @@ ALTER TABLE ONLY public.former_slug
     ADD CONSTRAINT former_slug_team_id_fkey FOREIGN KEY (team_id) REFERENCES public.team(id);
 ALTER TABLE ONLY public.known_network
     ADD CONSTRAINT known_network_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.link_batch
+    ADD CONSTRAINT link_batch_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.link_batch
+    ADD CONSTRAINT link_batch_made_by_fkey FOREIGN KEY (made_by) REFERENCES public.person(id) ON DELETE SET NULL;
+ALTER TABLE ONLY public.link_mail
+    ADD CONSTRAINT link_mail_link_id_fkey FOREIGN KEY (link_id) REFERENCES public.sealed_link(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.membership
     ADD CONSTRAINT membership_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.membership
@@ -1027,6 +1121,8 @@ ALTER TABLE ONLY public.response
     ADD CONSTRAINT response_form_id_edition_fkey FOREIGN KEY (form_id, edition) REFERENCES public.edition(form_id, number);
 ALTER TABLE ONLY public.response
     ADD CONSTRAINT response_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.response
+    ADD CONSTRAINT response_sealed_link_fkey FOREIGN KEY (sealed_link) REFERENCES public.sealed_link(id) ON DELETE SET NULL;
 ALTER TABLE ONLY public.run
     ADD CONSTRAINT run_asked_by_fkey FOREIGN KEY (asked_by) REFERENCES public.person(id) ON DELETE SET NULL;
 ALTER TABLE ONLY public.run
@@ -1035,6 +1131,12 @@ ALTER TABLE ONLY public.saved_state
     ADD CONSTRAINT saved_state_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.saved_state
     ADD CONSTRAINT saved_state_saved_by_fkey FOREIGN KEY (saved_by) REFERENCES public.person(id) ON DELETE SET NULL;
+ALTER TABLE ONLY public.seal_key
+    ADD CONSTRAINT seal_key_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.sealed_link
+    ADD CONSTRAINT sealed_link_batch_id_fkey FOREIGN KEY (batch_id) REFERENCES public.link_batch(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.sealed_link
+    ADD CONSTRAINT sealed_link_form_id_key_fkey FOREIGN KEY (form_id, key) REFERENCES public.seal_key(form_id, number) ON DELETE CASCADE;
 ALTER TABLE ONLY public.session
     ADD CONSTRAINT session_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.session
@@ -1043,3 +1145,7 @@ ALTER TABLE ONLY public.upload
     ADD CONSTRAINT upload_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.upload
     ADD CONSTRAINT upload_form_id_response_number_fkey FOREIGN KEY (form_id, response_number) REFERENCES public.response(form_id, number);
+ALTER TABLE ONLY public.went_live
+    ADD CONSTRAINT went_live_form_id_edition_fkey FOREIGN KEY (form_id, edition) REFERENCES public.edition(form_id, number) ON DELETE CASCADE;
+ALTER TABLE ONLY public.went_live
+    ADD CONSTRAINT went_live_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE SET NULL;

@@ -18,13 +18,16 @@ from codexa.web import (
     guard,
     history,
     limits,
+    links,
     logging,
     pages,
     payments,
     previews,
     public,
+    publish,
     responses,
     sessions,
+    static_files,
     workings,
 )
 from codexa.web.database import Kept
@@ -39,6 +42,8 @@ WORKBENCH: tuple[Blueprint, ...] = (
     forms.blueprint,
     drafts.blueprint,
     editions.blueprint,
+    publish.blueprint,
+    links.blueprint,
     follow_ups.blueprint,
     history.blueprint,
     conditions.blueprint,
@@ -83,4 +88,5 @@ def create_app(settings: Settings) -> Flask:
         app.wsgi_app = ProxyFix(  # type: ignore[method-assign]
             app.wsgi_app, x_for=int(settings.proxies), x_proto=int(settings.proxies)
         )
+    static_files.install(app)
     return app

@@ -6,6 +6,7 @@ from pathlib import Path
 
 from flask import current_app
 
+from codexa.services.admission import Admissions
 from codexa.services.editions import Editions
 from codexa.services.previewing import Drafts
 from codexa.settings import Settings
@@ -21,6 +22,7 @@ class Kept:
     database: Database
     exports: Database
     editions: Editions
+    admissions: Admissions
     drafts: Drafts
 
     @classmethod
@@ -29,7 +31,14 @@ class Kept:
         database = Database(settings.database, int(settings.pool_size))
         exports = Database(settings.database, int(settings.export_pool_size), statement_seconds=_EXPORT_SECONDS)
         connect = database.connection
-        return cls(database=database, exports=exports, editions=Editions(connect), drafts=Drafts(connect))
+        editions = Editions(connect)
+        return cls(
+            database=database,
+            exports=exports,
+            editions=editions,
+            admissions=Admissions(connect, editions, settings),
+            drafts=Drafts(connect),
+        )
 
     def close(self) -> None:
         """Close all connections."""
@@ -58,6 +67,11 @@ def export_connection() -> AbstractContextManager[Connection]:
 def editions() -> Editions:
     """Return this process's editions."""
     return _kept().editions
+
+
+def admissions() -> Admissions:
+    """Return what this process knows of who may fill in which form."""
+    return _kept().admissions
 
 
 def drafts() -> Drafts:

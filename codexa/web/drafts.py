@@ -40,11 +40,12 @@ def show(form: UUID) -> FormReply:
         id=found.id,
         slug=found.slug,
         address=address_of(who, found.slug),
-        snippet=snippet_of(who, found.slug),
         sites=found.sites,
         draft=opened.draft,
         revision=found.revision,
         live_edition=found.live_edition,
+        newest_edition=found.newest_edition,
+        practice_website=current_app.config["SETTINGS"].practice_website,
         changes=opened.changes,
         changed_at=found.changed_at,
         changed_by=found.changed_by,
@@ -63,7 +64,6 @@ def save(asked: SaveDraftRequest, form: UUID) -> SavedReply:
         revision=kept.saved.revision,
         changed_at=kept.saved.changed_at,
         address=address_of(who, kept.slug),
-        snippet=snippet_of(who, kept.slug),
         changes=kept.changes,
         analysis=_analysis(kept.analysis),
     )
@@ -81,12 +81,6 @@ def rename(asked: RenameRequest, form: UUID) -> DraftReply:
 def address_of(who: SignedIn, slug: str) -> str:
     """Return the public address of a form."""
     return f"{current_app.config['SETTINGS'].public_address}/f/{who.team_slug}/{slug}"
-
-
-def snippet_of(who: SignedIn, slug: str) -> str:
-    """Return what a website puts where the form shall stand."""
-    script = f"{current_app.config['SETTINGS'].public_address}/embed.js"
-    return f'<div data-codexa="{who.team_slug}/{slug}"></div>\n<script async src="{script}"></script>'
 
 
 def _analysis(analysis: Analysis) -> AnalysisReply:

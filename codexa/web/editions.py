@@ -4,26 +4,34 @@ from uuid import UUID
 
 from flask import Blueprint
 
-from codexa.services import addresses, publishing
+from codexa.core.form.comparing import count_changes
+from codexa.core.form.upgrades import read_stored
+from codexa.services import addresses, publishing, replaying
 from codexa.services.errors import NotFoundError
 from codexa.services.roles import Right
 from codexa.store import editions as store
 from codexa.store import forms
+from codexa.store.sessions import SignedIn
 from codexa.web.contract.editions import (
     EditionReply,
     EditionsReply,
+    GoLiveRequest,
     PublicAddressReply,
     PublicAddressRequest,
     PublishedReply,
     PublishRequest,
+    ReplayedReply,
+    ReplayReply,
     SitesReply,
     SitesRequest,
 )
 from codexa.web.contract.history import ChangesReply
-from codexa.web.database import connection, editions
-from codexa.web.drafts import address_of, snippet_of
+from codexa.web.database import connection, drafts, editions
+from codexa.web.drafts import address_of
 from codexa.web.endpoint import endpoint
 from codexa.web.guard import may
+from codexa.web.limits import HEAVY_RATE, limiter, who_is_counted
+from codexa.web.responses import after_of_query, as_text
 
 blueprint = Blueprint("editions", __name__, url_prefix="/api/forms/<uuid:form>")
 
@@ -44,13 +52,51 @@ def publish(asked: PublishRequest, form: UUID) -> PublishedReply:
     """Publish the draft as the next edition."""
     who = may(Right.EDIT_FORMS)
     edition = publishing.publish(
-        connection, who=who, form=form, revision=asked.revision, despite_trials=asked.despite_trials
+        connection,
+        who=who,
+        form=form,
+        revision=asked.revision,
+        live=asked.live,
+        note=asked.note,
+        despite_trials=asked.despite_trials,
     )
+    return _published(who, form, edition)
+
+
+@endpoint(blueprint, "POST", "/editions/<number:edition>/live", body=GoLiveRequest, reply=PublishedReply)
+def go_live(asked: GoLiveRequest, form: UUID, edition: int) -> PublishedReply:
+    """Give visitors an edition that was published before."""
+    who = may(Right.EDIT_FORMS)
+    return _published(who, form, publishing.go_live(connection, who=who, form=form, edition=edition, live=asked.live))
+
+
+def _published(who: SignedIn, form: UUID, edition: int) -> PublishedReply:
     with connection() as database:
         found = forms.find_form(database, team=who.team_id, form=form)
     if found is None:
         raise NotFoundError
-    return PublishedReply(edition=edition, address=address_of(who, found.slug), snippet=snippet_of(who, found.slug))
+    live = editions().form(form, edition)
+    return PublishedReply(
+        edition=edition,
+        newest_edition=found.newest_edition,
+        changes=count_changes(live, read_stored(found.draft)),
+        address=address_of(who, found.slug),
+    )
+
+
+@endpoint(blueprint, "GET", "/replay", reply=ReplayReply)
+@limiter.limit(HEAVY_RATE, key_func=who_is_counted)
+def replay(form: UUID) -> ReplayReply:
+    """Put some responses through the draft, newest first; `after`, a reply's `next`, in the query."""
+    who = may(Right.SEE_RESPONSES)
+    program = drafts().program(who=who, form=form)
+    found = replaying.replay_page(connection, editions(), program, who=who, form=form, after=after_of_query())
+    return ReplayReply(
+        looked_at=found.looked_at,
+        differing=[ReplayedReply.model_validate(each) for each in found.differing],
+        unreadable=found.unreadable,
+        next=None if found.next is None else as_text(found.next),
+    )
 
 
 @endpoint(blueprint, "GET", "/changes", reply=ChangesReply)
@@ -66,7 +112,7 @@ def set_address(asked: PublicAddressRequest, form: UUID) -> PublicAddressReply:
     who = may(Right.EDIT_FORMS)
     with connection() as database:
         slug = addresses.choose_address(database, who=who, form=form, address=asked.address)
-    return PublicAddressReply(slug=slug, address=address_of(who, slug), snippet=snippet_of(who, slug))
+    return PublicAddressReply(slug=slug, address=address_of(who, slug))
 
 
 @endpoint(blueprint, "PUT", "/sites", body=SitesRequest, reply=SitesReply)

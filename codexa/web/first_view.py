@@ -28,13 +28,13 @@ def first_view(face: FormFace, state: Mapping[str, Any]) -> FirstView:
     """Return what stands in the page itself."""
     heading, labels = _begins_with(face, state)
     return FirstView(
-        title=face.title, lead=face.lead, heading=heading, labels=tuple(labels), colours=_colours(face.brand)
+        title=face.title, lead=face.lead, heading=heading, labels=tuple(labels), colours=colours_of(face.brand)
     )
 
 
 def received_view(face: FormFace, confirmation: ConfirmationFace) -> FirstView:
     """Return what stands in the page of a confirmation itself."""
-    colours = _colours(face.brand)
+    colours = colours_of(face.brand)
     return FirstView(title=face.title, lead="", heading=confirmation.title, labels=(), colours=colours)
 
 
@@ -52,9 +52,11 @@ def _begins_with(face: FormFace, state: Mapping[str, Any]) -> tuple[str, list[st
     return texts.get(page.id, {}).get("title", page.title), labels
 
 
-def _colours(brand: Brand) -> dict[str, str]:
+def colours_of(brand: Brand) -> dict[str, str]:
+    """Return the colours of a brand that stand in a page itself, by name."""
     return {
         "accent": brand.accent,
+        "on-accent": palette(brand)["on_accent"],
         "banner": brand.banner or brand.accent,
         "on-banner": palette(brand)["on_banner"],
         "sheet": brand.paper,

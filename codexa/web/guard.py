@@ -84,7 +84,7 @@ def install(app: Flask) -> None:
 
 
 def frame_policy(origins: list[str] | None) -> str:
-    """Return the directive that says who may frame a page: nobody, or these origins."""
+    """Return the directive that says who may frame a page: nobody, or these origins; "*" is any."""
     return "frame-ancestors " + (" ".join(["'self'", *origins]) if origins is not None else "'none'")
 
 
@@ -101,7 +101,7 @@ def _make_nonce() -> None:
 def _set_headers(response: Response) -> Response:
     policy = (
         "default-src 'none'; script-src 'self'; font-src 'self'; img-src 'self' data:; connect-src 'self'; "
-        f"frame-src 'self'{g.get('pay_frames', '')}; "
+        f"frame-src 'self'{g.get('shown_frames', '')}; "
         f"style-src 'self' 'nonce-{g.get('nonce', '')}'; base-uri 'none'; form-action 'self'; "
     )
     response.headers.setdefault("Content-Security-Policy", policy + g.get("frame_policy", frame_policy(None)))
@@ -114,7 +114,4 @@ def _set_headers(response: Response) -> Response:
     if request.path.startswith("/api/"):
         # Set, not by default: what a view serves from disk comes with a cache header of its own.
         response.headers["Cache-Control"] = "private, no-store"
-    elif request.path.startswith("/static/built/"):
-        # Built files carry a digest of their content in their name.
-        response.headers["Cache-Control"] = "public, max-age=31536000, immutable"
     return response

@@ -9,8 +9,9 @@ from pydantic.json_schema import models_json_schema
 from codexa import __version__
 from codexa.core.definition.keys import RESERVED_KEYS
 from codexa.core.definition.rich_text import limits
-from codexa.core.definition.wording import MESSAGES
+from codexa.core.definition.wording import INSTEAD, MESSAGES
 from codexa.core.fields import BLOCK_TYPES
+from codexa.core.fields.field_type import FieldType
 from codexa.core.form.form import Form
 from codexa.core.formula.differences import DIFFERENCES
 from codexa.core.formula.functions import FUNCTIONS
@@ -44,6 +45,7 @@ def block_types() -> list[dict[str, Any]]:
             "title": each.title,
             "family": str(each.family),
             "purpose": each.purpose,
+            "linkable": isinstance(each, FieldType) and each.answered and each.linkable,
             "blank": each.blank().model_dump(mode="json"),
         }
         for each in BLOCK_TYPES
@@ -70,7 +72,7 @@ def messages() -> list[dict[str, str]]:
 
 def usual_words() -> dict[str, str]:
     """Return the usual words of each message that the browser itself says, for the public form."""
-    return {each.name: each.usual for each in MESSAGES if each.usual}
+    return {each.name: each.usual for each in MESSAGES if each.usual and each.group != INSTEAD}
 
 
 def rich_text() -> dict[str, list[str]]:

@@ -1,6 +1,6 @@
 """The workbench's page, and whether the server is well."""
 
-from flask import Blueprint, Response, g, render_template
+from flask import Blueprint, Response, current_app, g, render_template
 
 from codexa.web.built import entry
 from codexa.web.database import connection
@@ -20,6 +20,7 @@ health = Blueprint("health", __name__)
 @blueprint.get("/forms/<path:_area>")
 def app(_area: str = "") -> Response:
     """The workbench; which part of it the browser shows hangs on the address."""
+    g.shown_frames = f" {current_app.config['SETTINGS'].practice_website}".rstrip()
     response = Response(render_template("app.html", entry=entry("app"), nonce=g.nonce))
     response.headers["Cache-Control"] = "no-cache"
     return response

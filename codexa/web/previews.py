@@ -10,7 +10,7 @@ from codexa.core.program.follow_ups import as_if
 from codexa.core.program.program import Program
 from codexa.core.program.public import confirmation_face, order_face
 from codexa.core.program.trials import run_trials
-from codexa.services import answering, previewing, trying
+from codexa.services import answering, previewing, trying, who_and_when
 from codexa.services.answering import Given
 from codexa.services.people import written_to
 from codexa.services.roles import Right
@@ -29,10 +29,11 @@ from codexa.web.contract.previews import (
 from codexa.web.contract.public import EvaluateReply, EvaluateRequest, ReceivedReply, SubmitRequest
 from codexa.web.database import connection, drafts
 from codexa.web.endpoint import endpoint, json_reply
+from codexa.web.entrance import NoticeError, link_of_request, notice
 from codexa.web.first_view import first_view
 from codexa.web.guard import frame_policy, may
 from codexa.web.limits import HEAVY_RATE, limiter, who_is_counted
-from codexa.web.public import MOST_ANSWERS, form_page, link_of_request, page_data, refused_reply, to_pay_reply
+from codexa.web.public import MOST_ANSWERS, form_page, page_data, refused_reply, to_pay_reply
 
 blueprint = Blueprint("previews", __name__)
 
@@ -52,6 +53,14 @@ def page(form: UUID, page: str = "") -> Response:
     response = Response(form_page(found.face, first_view(found.face, found.state), data, framed=True))
     response.headers["Cache-Control"] = "no-store"
     return response
+
+
+@blueprint.get("/preview/<uuid:form>/notice/<any(early, over, full, offline, password):state>")
+def notice_page(form: UUID, state: str) -> Response:
+    """What visitors would read instead of the form, for a frame in the workbench."""
+    words, of_form = who_and_when.words_instead(connection, who=may(Right.SEE_FORMS), form=form, state=state)
+    g.frame_policy = frame_policy([])
+    return notice(NoticeError(words, asks="password" if state == "password" else ""), of_form, framed=True)
 
 
 def _program(form: UUID) -> Program:

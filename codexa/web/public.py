@@ -1,6 +1,8 @@
 """What visitors reach without signing in: the form's page, its state, uploads, and handing in."""
 
 import io
+from collections.abc import Mapping
+from types import MappingProxyType
 from typing import Any
 from urllib.parse import urlsplit
 from uuid import UUID
@@ -20,42 +22,60 @@ from flask import (
 )
 
 from codexa.core.definition.wording import MESSAGES
+from codexa.core.form.sharing import Sharing
 from codexa.core.program.accept import Refused
 from codexa.core.program.faces import ErrorFace, FormFace, OrderFace
+from codexa.core.program.news import visitor_news
+from codexa.core.program.program import Program
 from codexa.services import answering, received, uploads
 from codexa.services.answering import Given
-from codexa.services.errors import MovedError
+from codexa.services.errors import ClosedError, MovedError, NotFoundError, TermsChangedError, TooBusyError
 from codexa.services.payments import asking as paying
 from codexa.services.payments.asking import ToPay
 from codexa.services.received import Paid, SeenAgain
-from codexa.services.receiving import Incoming, receive
+from codexa.services.receiving import Incoming, Received, receive
 from codexa.services.response_pdf import response_pdf
 from codexa.services.uploads import Quotas, Sent
 from codexa.settings import Settings
+from codexa.store.editions import LiveEdition
 from codexa.web.built import entry
 from codexa.web.contract.public import (
     EvaluateReply,
     EvaluateRequest,
+    NewsReply,
     ReceivedReply,
     RefusedReply,
     SubmitRequest,
     ToPayReply,
     UploadReply,
 )
-from codexa.web.database import connection, editions, files_folder
+from codexa.web.database import admissions, connection, editions, files_folder
 from codexa.web.endpoint import endpoint, json_reply
+from codexa.web.entrance import (
+    NoticeError,
+    came,
+    link_of_request,
+    live_form,
+    notice,
+    page_of,
+    refuse_closed,
+    sealed_of_request,
+    set_frame_policy,
+)
 from codexa.web.first_view import FirstView, first_view, received_view
 from codexa.web.guard import frame_policy
-from codexa.web.limits import PDF_RATE, limiter
+from codexa.web.limits import LINK_RATE, PDF_RATE, limiter
 from codexa.web.network import network
 from codexa.web.payments import way
 from codexa.web.reading import BadRequestError
+from codexa.web.static_files import EMBED
 
 blueprint = Blueprint("public", __name__)
 
 _LOADING = next(each.usual for each in MESSAGES if each.name == "loading")
 _SCRIPT_SAFE = {ord("<"): "\\u003c", ord(">"): "\\u003e", ord("&"): "\\u0026"}
-_MOST_LINK_VALUES, _MOST_LINK_TEXT = 50, 500
+NOT_SHARED: Mapping[str, str] = MappingProxyType({})
+_TRIES = 3  # of a response, while who may fill in is being changed
 MOST_ANSWERS = 1024 * 1024  # bytes; a hundred long texts, or five hundred rows with a dozen fields
 
 
@@ -63,47 +83,79 @@ MOST_ANSWERS = 1024 * 1024  # bytes; a hundred long texts, or five hundred rows 
 @blueprint.get("/f/<team>/<slug>/<page>")
 def page(team: str, slug: str, page: str = "") -> Response:
     """The form on a page of its own; `page` is the address of one of its pages."""
-    return _page(team, slug, page, framed=False)
+    return _entered(team, slug, page, framed=False)
 
 
 @blueprint.get("/embed/<team>/<slug>")
 @blueprint.get("/embed/<team>/<slug>/<page>")
 def framed_page(team: str, slug: str, page: str = "") -> Response:
-    """The form for a frame on one of the websites that it lists."""
-    return _page(team, slug, page, framed=True)
+    """The form for a frame on a website that may show it."""
+    return _entered(team, slug, page, framed=True)
 
 
-def link_of_request() -> dict[str, str]:
-    """Return what came with the address, by name; what no formula could read is left out."""
-    return {
-        name: value[:_MOST_LINK_TEXT]
-        for name, value in list(request.args.items())[:_MOST_LINK_VALUES]
-        if name.replace("_", "").isalnum() and len(name) <= 60 and "\x00" not in value
-    }
+@blueprint.post("/f/<team>/<slug>")
+@blueprint.post("/f/<team>/<slug>/<page>")
+@limiter.limit(LINK_RATE)
+def page_by_password(team: str, slug: str, page: str = "") -> Response:
+    """The form on a page of its own, for whoever has typed its password."""
+    return _entered(team, slug, page, framed=False)
 
 
-def _page(team: str, slug: str, page: str, *, framed: bool) -> Response:
-    link = link_of_request()
+@blueprint.post("/embed/<team>/<slug>")
+@blueprint.post("/embed/<team>/<slug>/<page>")
+@limiter.limit(LINK_RATE)
+def framed_page_by_password(team: str, slug: str, page: str = "") -> Response:
+    """The form in a frame, for whoever has typed its password."""
+    return _entered(team, slug, page, framed=True)
+
+
+def _entered(team: str, slug: str, page: str, *, framed: bool) -> Response:
+    """Return the form, or what visitors read instead of it."""
+    if framed:
+        g.frame_policy = frame_policy(["*"])
+    live = None
     try:
-        opened = answering.open_form(connection, editions(), team_slug=team, slug=slug, link=link)
+        live = answering.find_live(connection, team_slug=team, slug=slug)
+        return _page(live, f"/{team}/{slug}", page, framed=framed)
     except MovedError as moved:
         return _moved(moved.slug)
-    if framed:
-        g.frame_policy = frame_policy(opened.sites)
-    address = f"/{'embed' if framed else 'f'}/{team}/{slug}"
+    except NoticeError as error:
+        return notice(error, None if live is None else live_form(live), framed=framed)
+    except NotFoundError as error:
+        return notice(NoticeError(error.message, status=404), None, framed=framed)
+
+
+def _page(live: LiveEdition, place: str, page: str, *, framed: bool) -> Response:
+    how = came(framed=framed)
+    program = editions().program(live.form_id, live.number)
+    say = program.form.wording.say
+    if framed and not set_frame_policy(live.sites, how.origin):
+        raise NoticeError(say("siteNotAllowed"), status=403, link=f"/f{place}")
+    entry_given = refuse_closed(live.form_id)
+    link = link_of_request()
+    seal, sealed = sealed_of_request(program, live.form_id)
+    opened = answering.open_form(connection, program, live.form_id, answering.link_of(program, link, sealed))
+    if opened.wrong is not None:
+        raise NoticeError(opened.wrong, status=403)
     data = page_data(
         {
-            "form": str(opened.form_id),
-            "edition": opened.edition,
+            "form": str(live.form_id),
+            "edition": live.number,
             "framed": framed,
             "link": link,
-            "address": address,
+            "seal": seal,
+            "entry": entry_given,
+            "came": {"way": how.way, "page": how.page},
+            "host": how.origin,
+            "address": f"/{'embed' if framed else 'f'}{place}",
             "page": page,
             "face": opened.face.model_dump(mode="json"),
             "state": opened.state,
         }
     )
-    response = Response(form_page(opened.face, first_view(opened.face, opened.state), data, framed=framed))
+    shared = _shared(live, place)
+    first = first_view(opened.face, opened.state)
+    response = Response(form_page(opened.face, first, data, framed=framed, shared=shared))
     response.headers["Cache-Control"] = "no-cache"
     return response
 
@@ -136,9 +188,10 @@ def _received_page(form: UUID, number: int, mark: str, *, framed: bool) -> Respo
     if seen.payment is not None:
         # Where a card is typed: the bank's own page, in a frame.
         bank = urlsplit(settings.practice_bank)
-        g.pay_frames = f" {bank.scheme}://{bank.netloc}"
+        g.shown_frames = f" {bank.scheme}://{bank.netloc}"
+    how = came(framed=framed)
     if framed:
-        g.frame_policy = frame_policy(seen.sites)
+        set_frame_policy(seen.sites, "")
     page = received.address_of(form, number, settings)
     data = page_data(
         {
@@ -146,6 +199,8 @@ def _received_page(form: UUID, number: int, mark: str, *, framed: bool) -> Respo
             "edition": seen.edition,
             "framed": framed,
             "link": {},
+            "host": how.origin,
+            "came": {"way": how.way, "page": how.page},
             "address": f"/embed{seen.address.removeprefix('/f')}" if framed else seen.address,
             "page": "",
             "face": seen.face.model_dump(mode="json"),
@@ -177,7 +232,17 @@ def pdf_reply(document: dict[str, Any]) -> Response:
     return response
 
 
-def form_page(face: FormFace, first: FirstView, data: str, *, framed: bool) -> str:
+def _shared(live: LiveEdition, place: str) -> dict[str, str]:
+    """Return what other programs show of a link to the form (Open Graph), with whole addresses."""
+    base = current_app.config["SETTINGS"].public_address
+    sharing = Sharing.model_validate(live.sharing)
+    picture = f"{base}{sharing.picture}" if sharing.picture else ""
+    return {**sharing.model_dump(), "picture": picture, "address": f"{base}/f{place}"}
+
+
+def form_page(
+    face: FormFace, first: FirstView, data: str, *, framed: bool, shared: Mapping[str, str] = NOT_SHARED
+) -> str:
     """Return the page of a form: what it shows at once, and what its script goes on with."""
     return render_template(
         "form.html",
@@ -185,6 +250,7 @@ def form_page(face: FormFace, first: FirstView, data: str, *, framed: bool) -> s
         data=data,
         entry=entry("form"),
         framed=framed,
+        shared=shared,
         first=first,
         nonce=g.nonce,
         usual_loading=_LOADING,
@@ -198,8 +264,8 @@ def page_data(content: dict[str, object]) -> str:
 
 @blueprint.get("/embed.js")
 def embed_script() -> Response:
-    """The script that websites include to show a form."""
-    response = send_from_directory(current_app.static_folder or "", "embed.js", max_age=3600)
+    """The script under the address that it had first; see /embed/1.js."""
+    response = send_from_directory(EMBED, "1.js", max_age=3600)
     # Websites that isolate themselves may still load it.
     response.headers["Cross-Origin-Resource-Policy"] = "cross-origin"
     return response
@@ -212,10 +278,18 @@ _EDITION = "/api/public/<uuid:form>/<number:edition>"
 def state(asked: EvaluateRequest, form: UUID, edition: int) -> Response:
     """Return the form's state with what the visitor has entered, or what of it hangs on the answers that changed."""
     program = editions().program(form, edition)
-    editions().refuse_closed(form)
-    given = Given(answers=asked.answers, link=asked.link, visit=asked.visit, checked=asked.checked)
+    admissions().let_in(form, asked.entry)
+    sealed = admissions().sealed(program.form, form, asked.seal)
+    link = answering.link_of(program, asked.link, sealed)
+    given = Given(answers=asked.answers, link=link, visit=asked.visit, checked=asked.checked)
     facts = answering.state_of(connection, program, form, given, asked.changed)
     return json_reply({"turn": asked.turn, "state": facts})
+
+
+@endpoint(blueprint, "GET", f"{_EDITION}/news/<number:since>", reply=NewsReply)
+def news(form: UUID, edition: int, since: int) -> NewsReply:
+    """Say what is new in an edition for a visitor who began with an earlier one."""
+    return NewsReply(news=visitor_news(editions().program(form, since), editions().program(form, edition)))
 
 
 @endpoint(blueprint, "POST", f"{_EDITION}/files/<block>", reply=UploadReply)
@@ -224,7 +298,7 @@ def upload(form: UUID, edition: int, block: str) -> UploadReply:
     program = editions().program(form, edition)
     # It is the field that refuses, in its own words: by the length that is told, or when more comes than it takes.
     request.max_content_length = max(uploads.most_bytes(program, block), request.content_length or 0) + 1
-    editions().refuse_closed(form)
+    admissions().let_in(form, request.args.get("entry", "")[:100])
     sent = Sent(
         form=form,
         block=block,
@@ -268,9 +342,7 @@ def submit(asked: SubmitRequest, form: UUID, edition: int) -> Response:
     if not 8 <= len(key) <= 100 or not key.isprintable():
         raise BadRequestError("Send the header Idempotency-Key with 8 to 100 characters, new for each response.")
     program = editions().program(form, edition)
-    given = Given(answers=asked.answers, link=asked.link, visit=asked.visit)
-    with connection() as database:
-        result = receive(database, program, Incoming(form=form, edition=edition, key=key, given=given))
+    result = _received(asked, program, form, edition, key)
     if isinstance(result, Refused):
         return json_reply(refused_reply(result), 422)
     again = received.address_of(form, result.number, current_app.config["SETTINGS"])
@@ -279,6 +351,33 @@ def submit(asked: SubmitRequest, form: UUID, edition: int) -> Response:
     )
     reply = ReceivedReply(number=result.number, confirmation=result.confirmation, page=again, payment=to_pay_reply(due))
     return json_reply(reply, 200 if result.repeated else 201)
+
+
+def _received(asked: SubmitRequest, program: Program, form: UUID, edition: int, key: str) -> Received | Refused:
+    """Take a response by what holds at this moment; that may be changed meanwhile."""
+    for fresh in (False, *[True] * (_TRIES - 1)):
+        terms = admissions().terms(form, fresh=fresh)
+        if terms is None and not fresh:
+            continue  # it may have been published just now
+        if terms is None:
+            raise ClosedError
+        admissions().require_entry(form, terms, asked.entry)
+        sealed = admissions().sealed(program.form, form, asked.seal, fresh=fresh)
+        link = answering.link_of(program, asked.link, sealed)
+        incoming = Incoming(
+            form=form,
+            edition=edition,
+            key=key,
+            given=Given(answers=asked.answers, link=link, visit=asked.visit),
+            came={"way": asked.came.way, "page": page_of(asked.came.page), "seconds": asked.came.seconds},
+            sealed=sealed,
+        )
+        try:
+            with connection() as database:
+                return receive(database, program, incoming, terms=terms)
+        except TermsChangedError:
+            continue
+    raise TooBusyError
 
 
 @endpoint(blueprint, "POST", "/api/public/received/<uuid:form>/<number:number>/<mark>/payment", reply=ReceivedReply)

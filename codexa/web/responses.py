@@ -44,16 +44,22 @@ def list_page(form: UUID) -> ResponsesReply:
     """Return a page of responses, newest first; `limit` (at most 200) and `after`, a reply's `next`, in the query."""
     who = may(Right.SEE_RESPONSES)
     limit = query_number("limit", 50, _MOST_ROWS)
-    found = response_grid.page(connection, editions(), who=who, form=form, limit=limit, after=_after())
+    found = response_grid.page(connection, editions(), who=who, form=form, limit=limit, after=after_of_query())
     return ResponsesReply(
         columns=[ColumnReply.model_validate(column) for column in found.columns],
         rows=[RowReply.model_validate(row) for row in found.rows],
         count=found.count,
-        next=None if found.next is None else f"{found.next.received_at.isoformat()}_{found.next.number}",
+        next=None if found.next is None else as_text(found.next),
     )
 
 
-def _after() -> After | None:
+def as_text(place: After) -> str:
+    """Return a place in the order of responses as a query has it."""
+    return f"{place.received_at.isoformat()}_{place.number}"
+
+
+def after_of_query() -> After | None:
+    """Return the place that the query's `after` names. Raises BadRequestError where it is none."""
     text = request.args.get("after", "")
     if not text:
         return None

@@ -18,7 +18,7 @@ from codexa.practice.bank import server as bank_server
 from codexa.practice.bank import store as bank_store
 from codexa.services import desk, publishing
 from codexa.services.editions import Editions
-from codexa.services.payments.accounts import encrypted
+from codexa.services.encryption import encrypted
 from codexa.services.payments.settling import Way
 from codexa.settings import Settings
 from codexa.store import payments

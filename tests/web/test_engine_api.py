@@ -183,7 +183,7 @@ class TestEveryExample:
     [
         {"answers": {}, "link": {"a": 1}},
         {"answers": {}, "link": {str(at): "x" for at in range(60)}},
-        {"answers": {}, "link": {"a": "x" * 501}},
+        {"answers": {}, "link": {"a": "x" * 2_001}},
         {"answers": {}, "changed": "people"},
         {"answers": {}, "changed": [1]},
         {"answers": []},

@@ -14,6 +14,7 @@ from web.bank import shop_document, world
 from codexa.practice.bank import store as bank_store
 from codexa.practice.bank.telling import signature
 from codexa.services import desk, publishing
+from codexa.services.encryption import encrypted
 from codexa.services.errors import AccountRefusedError, NotAllowedError, NotProvenError, RefundRefusedError
 from codexa.services.payments import accounts
 from codexa.services.payments.practice_bank import PracticeBank
@@ -285,7 +286,7 @@ class TestEvents:
         row = payments.find_account(world.connection, account=world.account)
         world.connection.commit()
         moment = moment or str(int(time.time()))
-        secret = secret or accounts.decrypted(row.hook_secret, world.settings)
+        secret = secret or accounts.key_of(row.hook_secret, world.settings)
         content = json.dumps(body).encode()
         headers = {"Bank-Time": moment, "Bank-Signature": signature(secret, moment, content)}
         return world.visitor.post(f"/api/told/{account or world.account}", data=content, headers=headers)
@@ -299,11 +300,9 @@ class TestEvents:
         # Of another team's account nothing is known here, whoever signed it.
         zoe = make_person(world.connection, team="tryouts", email="zoe@example.org")
         known = {"provider": "practice bank", "name": "Other", "public_key": "p", "last_four": "0815", "cards": []}
-        secret = accounts.encrypted("practice-secret-tryouts-0815", world.settings)
+        secret = encrypted("practice-secret-tryouts-0815", world.settings)
         other = payments.insert_account(world.connection, team=zoe.team_id, known=known | {"secret": secret})
-        payments.set_hook_secret(
-            world.connection, account=other, hook_secret=accounts.encrypted("theirs", world.settings)
-        )
+        payments.set_hook_secret(world.connection, account=other, hook_secret=encrypted("theirs", world.settings))
         world.connection.commit()
         assert self.tell(world, body, account=other, secret="theirs").status_code == 204
         assert self.tell(world, body, moment=str(int(time.time()) - 3_600)).status_code == 403
@@ -400,10 +399,10 @@ class TestAccounts:
 
     def test_can_be_read_with_an_older_key_of_the_settings_and_with_no_other(self, world):
         old, both, other = (Settings(account_keys=keys) for keys in ("one", "two, one", "two"))
-        secret = accounts.encrypted("a secret", old)
-        assert accounts.decrypted(secret, both) == "a secret"
+        secret = encrypted("a secret", old)
+        assert accounts.key_of(secret, both) == "a secret"
         with pytest.raises(AccountRefusedError):
-            accounts.decrypted(secret, other)
+            accounts.key_of(secret, other)
 
     def test_of_another_team_hold_publishing_back(self, world):
         stranger = make_person(world.connection, team="harbour")

@@ -169,9 +169,9 @@ def vars_of(settings):
 
 class TestAForm:
     def test_that_was_deleted_takes_nothing(self, agent, as_mira, moment, app, monkeypatch):
-        monkeypatch.setattr("codexa.services.editions._OPEN_SECONDS", 0)
+        monkeypatch.setattr("codexa.services.admission._KNOWN_SECONDS", 0)
         as_mira.delete(f"/api/forms/{moment}")
-        app.extensions["codexa"].editions._open.clear()
+        app.extensions["codexa"].admissions._known.clear()
         for reply in (
             agent.client.post(f"/api/public/{moment}/1/state", json={"answers": {}}),
             hand_in(agent, moment, ANSWERS),

@@ -44,7 +44,6 @@ class TestAddresses:
         chosen = self.address(as_mira, draft, "Evenings at the Döme!").json
         assert chosen["slug"] == "evenings-at-the-dome"
         assert chosen["address"].endswith("/f/alderlight/evenings-at-the-dome")
-        assert 'data-codexa="alderlight/evenings-at-the-dome"' in chosen["snippet"]
         save(connection, mira, draft, 4, name="Winter")
         assert as_mira.get(f"/api/forms/{draft}").json["slug"] == "evenings-at-the-dome"
         publishing.publish(within(connection), who=mira, form=draft, revision=5)

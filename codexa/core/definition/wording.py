@@ -28,7 +28,7 @@ class Message:
 
 _VALUE = re.compile(r"\{(\w+)\}")
 
-_ON_THE_WAY, _CHOICES, _ROWS, _FILES, _PARTS, _PROGRESS, _FEEDBACK, _ORDER, _PAYMENT, _AFTER, _WRONG = (
+_ON_THE_WAY, _CHOICES, _ROWS, _FILES, _PARTS, _PROGRESS, _FEEDBACK, _ORDER, _PAYMENT, _AFTER, _INSTEAD, _WRONG = (
     "On the way",
     "Choices",
     "Rows",
@@ -39,14 +39,22 @@ _ON_THE_WAY, _CHOICES, _ROWS, _FILES, _PARTS, _PROGRESS, _FEEDBACK, _ORDER, _PAY
     "Orders",
     "Payment",
     "After sending",
+    "Instead of the form",
     "What is wrong",
 )
+
+INSTEAD = _INSTEAD  # what is said where there is no form, by the server alone
 
 MESSAGES: tuple[Message, ...] = (
     Message("someWrong", _ON_THE_WAY, "Above the list of what is wrong", "Some answers need another look."),
     Message("sending", _ON_THE_WAY, "While the answers are sent", "Sending …"),
     Message("waiting", _ON_THE_WAY, "While the next page is worked out", "One moment …"),
     Message("restored", _ON_THE_WAY, "When a visitor comes back", "We kept what you had filled in on this device."),
+    Message("changedSince", _ON_THE_WAY, "The same, where the form was changed", "The form has changed since:"),
+    Message("newPrice", _ON_THE_WAY, "Another price than before", "{label}: now {price}, before {before}."),
+    Message("newCosts", _ON_THE_WAY, "Other costs than before", "Shipping, tax or discounts are other ones now."),
+    Message("newQuestion", _ON_THE_WAY, "A question that is new", "New: {label}"),
+    Message("goneQuestion", _ON_THE_WAY, "A question that is gone", "Not asked any more: {label}"),
     Message("startAgain", _ON_THE_WAY, "Button that clears kept answers", "Start again"),
     Message(
         "awaySending",
@@ -102,6 +110,7 @@ MESSAGES: tuple[Message, ...] = (
         "Below a total while an answer that it is made of is refused",
         "Not settled yet: an answer that this is made of needs another look.",
     ),
+    Message("fromLink", _ON_THE_WAY, "Below what a link has filled in and visitors can't change", "From your link"),
     Message("changeAnswers", _ON_THE_WAY, "In all answers, button that leads back to a page", "Change"),
     Message("none", _CHOICES, "Button that takes a choice back", "Choose none"),
     Message(
@@ -227,6 +236,33 @@ MESSAGES: tuple[Message, ...] = (
     Message("linkCopied", _AFTER, "Once it is copied", "Copied."),
     Message("mailLink", _AFTER, "Link that begins a mail with the form's address", "By e-mail"),
     Message("shareBy", _AFTER, "Button that opens the device's own ways to share", "Share …"),
+    Message("notYet", _INSTEAD, "Before the form opens", "This form opens on {moment}."),
+    Message("over", _INSTEAD, "After it has closed", "This form is closed. It took answers until {moment}."),
+    Message("full", _INSTEAD, "Once it has as many responses as it takes", "This form has all the answers it takes."),
+    Message("offline", _INSTEAD, "While it is taken off line", "This form can't be filled in just now."),
+    Message(
+        "siteNotAllowed",
+        _INSTEAD,
+        "On a website that may not show the form",
+        "This form may not be shown on this website. It has a page of its own:",
+    ),
+    Message("openPage", _INSTEAD, "Link to the form's own page", "Open the form"),
+    Message("closeWindow", _INSTEAD, "For screen readers: button that closes the form's window", "Close"),
+    Message("askPassword", _INSTEAD, "Above the box for a password", "This form asks for a password."),
+    Message("password", _INSTEAD, "Label of that box", "Password"),
+    Message("wrongPassword", _INSTEAD, "When it is wrong", "This is not the password. Check it and try again."),
+    Message("goIn", _INSTEAD, "Button that opens the form", "Open the form"),
+    Message("linkBroken", _INSTEAD, "When a link was changed or cut", "This link is not whole. Ask for a new one."),
+    Message("linkOver", _INSTEAD, "When a link's time is over", "The time of this link is over. Ask for a new one."),
+    Message("linkUsed", _INSTEAD, "When a link was used", "This link has been used. Ask for a new one."),
+    Message("linkNeeded", _INSTEAD, "Without a link of one's own", "This form opens with a link that was sent to you."),
+    Message(
+        "linkWrong",
+        _INSTEAD,
+        "When a link brings what the form does not take",
+        "This link brings something that the form does not take: {label}. {reason}",
+    ),
+    Message("each_full", _WRONG, "Somebody has sent as many as one may", "We have an answer from you already."),
     Message("nothing_ordered", _WRONG, "Nothing was ordered", "Choose what you would like to order."),
     Message(
         "order_failed",

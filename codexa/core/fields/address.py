@@ -41,6 +41,7 @@ class AddressType(CompositeType[AddressField]):
     purpose = "Street, postal code, town and, where it matters, country."
     face = AddressFace
     block = AddressField
+    linkable = False
 
     def wanted(self, block: AddressField) -> dict[str, bool]:
         """The lines of an address."""

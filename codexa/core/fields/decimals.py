@@ -50,6 +50,14 @@ class DecimalType(FieldType[FieldModel], Generic[FieldModel]):
         """Return the number, rounded to the decimals that an answer may have."""
         return _fitting(round(convert.number(value), self.decimals_of(block, region)))
 
+    def from_link(self, text: str, block: FieldModel, region: Region) -> Any:
+        """The number of a text with a point; one with more decimals than an answer may have stays as it is."""
+        try:
+            number = number_of(text, "en", MAX_DECIMALS)
+        except AnswerError:
+            return text
+        return text if number is None else shown(number, region)
+
     def enter(self, value: Decimal, block: FieldModel, region: Region) -> str:
         """As people of the form's language write it."""
         return shown(value, region)

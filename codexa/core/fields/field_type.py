@@ -14,9 +14,11 @@ from babel import Locale
 from babel.core import get_global
 
 from codexa.core.definition.parts import Block, BlockFace, Field
+from codexa.core.errors import AnswerError
 from codexa.core.fields.sample_people import Person
 from codexa.core.formula import convert
 from codexa.core.formula.types import Type
+from codexa.core.formula.values import FormulaFailure
 
 NO_SETTINGS: Mapping[str, Any] = MappingProxyType({})
 
@@ -110,6 +112,8 @@ class FieldType(BlockType[FieldModel]):
     answered: ClassVar[bool] = True
     # Whether an answer can be wrong in itself, so that leaving the field is worth asking the core.
     can_be_wrong: ClassVar[bool] = False
+    # Whether a link can bring an answer; what is made of several parts or of files it can't.
+    linkable: ClassVar[bool] = True
 
     def blank(self) -> FieldModel:
         """The field with the type's title as its label."""
@@ -130,6 +134,17 @@ class FieldType(BlockType[FieldModel]):
     def adopt(self, value: Any, block: FieldModel, region: Region) -> Any:
         """Return the field's value for a formula's result (never blank). Raises AnswerError where it is none."""
         return self.parse(convert.text(value), block, region)
+
+    def from_link(self, text: str, block: FieldModel, region: Region) -> Any:
+        """Return the answer, as a visitor would enter it, for a value as links have it; what is none as it stands.
+
+        Links are written for all languages: numbers with a point, dates as in ISO 8601, options by code or label.
+        """
+        try:
+            value = self.adopt(text, block, region)
+        except (AnswerError, FormulaFailure):
+            return text
+        return text if value is None else self.enter(value, block, region)
 
     def enter(self, value: Any, block: FieldModel, region: Region) -> Any:
         """Return the answer that a visitor would have entered for this value, as JSON."""

@@ -97,6 +97,7 @@ class FileUploadType(FieldType[FileUploadField]):
     face = FileUploadFace
     block = FileUploadField
     can_be_wrong = True
+    linkable = False
 
     def findings(self, block: FileUploadField) -> list[tuple[str, str, str]]:
         """No kind of file, or of picture."""

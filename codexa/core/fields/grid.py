@@ -55,6 +55,7 @@ class GridType(FieldType[GridField]):
     face = GridFace
     block = GridField
     can_be_wrong = True
+    linkable = False
 
     def blank(self) -> GridField:
         """Two questions and three options to write over."""

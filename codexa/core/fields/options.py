@@ -113,6 +113,12 @@ def find_option(options: tuple[Coded, ...], answer: str) -> Coded | None:
     )
 
 
+def find_labelled(options: tuple[Option, ...], words: str) -> Option | None:
+    """Return the first option of that label, in capitals or not."""
+    wanted = " ".join(words.split()).casefold()
+    return next((option for option in options if " ".join(option.label.split()).casefold() == wanted), None)
+
+
 def option_findings(options: tuple[Option, ...]) -> list[tuple[str, str, str]]:
     """Return what is wrong with a list of options."""
     if not options:
@@ -161,6 +167,11 @@ class OptionsType(FieldType[OptionedModel], Generic[OptionedModel]):
                 raise AnswerError("too_long", f"Enter at most {MAX_OTHER} characters; these are {length}.")
             return Choice(OTHER, label=words)
         raise AnswerError("not_an_option", "Choose one of the options.")
+
+    def from_link(self, text: str, block: OptionedModel, region: Region) -> Any:
+        """The option of that code, or of that label."""
+        named = find_option(block.options, text) or find_labelled(block.options, text)
+        return named.id if named else text
 
     def drop(self, value: Any, offered: Collection[str]) -> Any:
         """Return what is left of a value when only these codes are offered: itself, a part of it, or None."""

@@ -68,6 +68,13 @@ class SeveralChoicesType(OptionsType[SeveralChoicesField]):
         order = {option.code: index for index, option in enumerate(block.options)}
         return Choices(sorted(chosen.values(), key=lambda each: order.get(each, len(order)))) or None
 
+    def from_link(self, text: str, block: SeveralChoicesField, region: Region) -> Any:
+        """The options of these codes or labels, with commas between."""
+        named = super().from_link(text, block, region)
+        if named != text:
+            return [named]
+        return [super(SeveralChoicesType, self).from_link(each.strip(), block, region) for each in text.split(",")]
+
     def drop(self, value: Choices, offered: Collection[str]) -> Choices | None:
         """Return the choices that are still offered."""
         kept = [choice for choice in value if choice in offered or choice == OTHER]

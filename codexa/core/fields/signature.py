@@ -32,6 +32,7 @@ class SignatureType(FieldType[SignatureField]):
     purpose = "A signature, drawn by mouse or finger, or typed."
     face = SignatureFace
     block = SignatureField
+    linkable = False
 
     def value_type(self, block: SignatureField) -> Type:
         """Text, or blank."""

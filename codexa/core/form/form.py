@@ -91,6 +91,15 @@ def _each_once(ways: tuple[Progress, ...]) -> tuple[Progress, ...]:
     return ways
 
 
+SEAL = "s"  # what an address calls the seal of a link
+
+
+def _not_the_seal(name: str) -> str:
+    if name == SEAL:
+        raise ValueError(f'"{SEAL}" is what links call their seal; take another name')
+    return name
+
+
 class NextRule(Part):
     """Where the form goes on when the condition holds: a later page by id, or "" for the end."""
 
@@ -121,6 +130,7 @@ class Page(PageFace):
 class Confirmation(Part):
     """What follows when the form was handed in and the condition holds: a message, or a redirect to an address.
 
+    In a frame on a website the whole page goes there, with `redirect_within` only the frame.
     The message stands in the form's place, or with `own_page` on a page that can be opened again. Below it visitors may
     fill in once more (`again`), print it and keep it as PDF (`printing`), or hand the form's address on (`sharing`).
     """
@@ -130,11 +140,25 @@ class Confirmation(Part):
     when: Annotated[str, FormulaText(Role.CONDITION, "confirmation")] = ""
     title: VisitorLabel = ""
     paragraphs: tuple[Paragraph, ...] = ()
+    redirect_within: bool = False
     redirect: Annotated[str, StringConstraints(pattern=r"^(https?://\S{1,2000})?$"), InsertedText("address")] = ""
     own_page: bool = False
     again: bool = False
     printing: bool = False
     sharing: bool = False
+
+
+class LinkValue(Part):
+    """A field, by id, whose answer a link may bring, and what the link calls it.
+
+    Visitors may change what came (`open`), only read it (`locked`), or don't see it (`hidden`). One that is `sealed` is
+    taken from a sealed link alone.
+    """
+
+    field: Identifier
+    name: Annotated[str, StringConstraints(pattern=r"^[a-z][a-z0-9_]{0,59}$"), AfterValidator(_not_the_seal)]
+    visitor: Literal["open", "locked", "hidden"] = "open"
+    sealed: bool = False
 
 
 class Welcome(Part):
@@ -148,7 +172,8 @@ class Welcome(Part):
 class Form(Part):
     """A form. `name` is for the team, `title` for visitors; `format` is the version of this document's shape.
 
-    `paper` is what a response is printed on. In a box of one line `enter` goes to the next field, or sends. Of each way
+    `links` are the values that links may bring; with `sealed_only` the form opens by a sealed link alone. `paper` is
+    what a response is printed on. In a box of one line `enter` goes to the next field, or sends. Of each way
     of telling the `progress` there may be one; pages have their own names in the browser's address, or their numbers.
     """
 
@@ -166,6 +191,8 @@ class Form(Part):
     enter: Literal["next", "send"] = "next"
     progress: Annotated[tuple[Progress, ...], AfterValidator(_each_once)] = ()
     page_addresses: Literal["names", "numbers"] = "names"
+    links: Annotated[tuple[LinkValue, ...], Len(max_length=50)] = ()
+    sealed_only: bool = False
     welcome: Welcome | None = None
     feedback: Feedback = Feedback()
     pages: tuple[Page, ...] = ()

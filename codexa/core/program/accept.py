@@ -54,10 +54,15 @@ def accept(program: Program, answers: Mapping[str, Any], context: Context) -> Ac
     return _accepted(state)
 
 
+def kept_of(state: State) -> dict[str, Any]:
+    """Return what would be kept of the answers, by block id."""
+    return _kept(state, answered=True)
+
+
 def _accepted(state: State) -> Accepted:
     form, confirmation = state.program.form, state.confirmation()
     return Accepted(
-        answers=_kept(state, answered=True),
+        answers=kept_of(state),
         computed=_kept(state, answered=False) | _figures(state) | _order(state),
         path=tuple(form.pages[index].id for index in state.path()),
         confirmation=None if confirmation is None else form.confirmations[confirmation].id,

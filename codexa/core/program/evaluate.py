@@ -2,8 +2,9 @@
 
 import re
 from collections.abc import Iterator, Mapping, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from functools import cached_property
+from types import MappingProxyType
 from typing import Any
 
 from codexa.core.context import Context
@@ -12,7 +13,8 @@ from codexa.core.errors import AnswerError
 from codexa.core.fields.field_type import Medium, Region
 from codexa.core.fields.options import Optioned
 from codexa.core.fields.product import ProductField
-from codexa.core.formula.convert import text
+from codexa.core.form.form import LinkValue
+from codexa.core.formula.convert import text as as_text
 from codexa.core.formula.metering import begin
 from codexa.core.formula.values import Choices, Failed, FormulaFailure, use_exact_arithmetic
 from codexa.core.program.claims import Claim, claims_of
@@ -22,6 +24,7 @@ from codexa.core.program.places import ROW_ADDRESS, ROW_KIND, KindPlace, Place, 
 from codexa.core.program.program import FORM, Program, Reader
 from codexa.core.program.templates import DASH
 
+NOTHING_BROUGHT: Mapping[str, LinkValue] = MappingProxyType({})
 _ROW_PARTS = {"kind", "id", "values"}
 _ROW_ID = re.compile(r"[A-Za-z0-9_-]{1,40}")
 Row = list[Any]
@@ -40,7 +43,7 @@ class State:
     """The facts of a form, read by place, and by row for what stands in rows.
 
     `values` holds them by slot. What was `misread` or `dropped` is named by its address: a block's id, or
-    "repeat/row/block".
+    "repeat/row/block". `brought` are the fields that the link filled in, by id.
     """
 
     program: Program
@@ -49,6 +52,7 @@ class State:
     misread: dict[str, FieldError]
     dropped: set[str]
     given: Mapping[str, Any]
+    brought: Mapping[str, LinkValue] = field(default_factory=lambda: NOTHING_BROUGHT)
 
     def at(self, spot: Spot, row: Sequence[Any] = ()) -> Any:
         """Return the value of a spot."""
@@ -64,7 +68,15 @@ class State:
 
     def locked(self, place: Place | KindPlace, row: Sequence[Any] = ()) -> bool:
         """Whether visitors can't change it."""
-        return self.at(place.conditions.locked, row) is True
+        return self.at(place.conditions.locked, row) is True or self._way_of(place) in ("locked", "hidden")
+
+    def veiled(self, place: Place | KindPlace) -> bool:
+        """Whether it is answered by the link, and visitors don't see it."""
+        return self._way_of(place) == "hidden"
+
+    def _way_of(self, place: Place | KindPlace) -> str:
+        link = self.brought.get(place.block.id) if self.brought and isinstance(place, Place) else None
+        return "" if link is None else link.visitor
 
     def value(self, place: Place, row: Sequence[Any] = ()) -> Any:
         """The field's value: None for blank, a Failed where its formula failed."""
@@ -184,7 +196,7 @@ class State:
         order, totals = self.program.form.order, self.order()
         if place.block.id != order.code_field or not isinstance(totals, OrderTotals):
             return None
-        typed = text(self.value(place))
+        typed = as_text(self.value(place))
         named = [each for each in order.discounts if same_code(each, typed)]
         if not named:
             code = "code_unknown"
@@ -319,10 +331,39 @@ def evaluate(program: Program, answers: Mapping[str, Any], context: Context) -> 
             _read(reader, raw, values, misread, block_id)
         elif block_id in repeats:
             _read_rows(program, repeats[block_id], raw, values, misread)
+    brought = _read_link(program, answers, context, values, misread) if program.linked else NOTHING_BROUGHT
     dropped: set[str] = set()
     program.work_out(values, context, dropped)
     begin()  # what is asked of the state has steps of its own
-    return State(program=program, context=context, values=values, misread=misread, dropped=dropped, given=answers)
+    return State(
+        program=program,
+        context=context,
+        values=values,
+        misread=misread,
+        dropped=dropped,
+        given=answers,
+        brought=brought,
+    )
+
+
+def _read_link(
+    program: Program, answers: Mapping[str, Any], context: Context, values: list[Any], misread: dict[str, FieldError]
+) -> dict[str, LinkValue]:
+    """Read what the link brings, in place of what a visitor can't have entered; return which fields it filled."""
+    brought = {}
+    for block_id, (link, reader) in program.linked.items():
+        text = context.link.get(link.name)
+        if not text:
+            continue
+        brought[block_id] = link
+        if link.visitor == "open" and block_id in answers:
+            continue
+        misread.pop(block_id, None)
+        place = program.places[block_id]
+        assert place.field_type is not None
+        raw = place.field_type.from_link(text, place.block, program.region)
+        _read(reader, raw, values, misread, block_id)
+    return brought
 
 
 def _read(reader: Reader, raw: Any, values: list[Any], misread: dict[str, FieldError], address: str) -> None:

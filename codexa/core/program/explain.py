@@ -94,7 +94,26 @@ def explain_all(state: State, address: str) -> tuple[Explanation, ...]:
     row = _row_of(state, row_path)
     spots = {fact: _spot_of(state.program, owner, fact) for fact in _facts_of(state.program, owner)}
     explainer = _Explainer(state, row)
-    return tuple(explainer.tell(spot, owner, fact) for fact, spot in spots.items() if spot is not None)
+    brought = _brought(state, owner)
+    return brought + tuple(explainer.tell(spot, owner, fact) for fact, spot in spots.items() if spot is not None)
+
+
+_BROUGHT = {
+    "open": "visitors may change it",
+    "locked": "visitors can't change it",
+    "hidden": "visitors don't see it",
+}
+
+
+def _brought(state: State, owner: str) -> tuple[Explanation, ...]:
+    """Return what a link has to do with a field, where it filled it in."""
+    link = state.brought.get(owner)
+    if link is None:
+        return ()
+    name, way = name_of(state.program, owner), _BROUGHT[link.visitor]
+    value = f"came with the link as {link.name}; {way}"
+    sentence = f"{name} {value}."
+    return (Explanation(owner=owner, name=name, fact="link", value=value, sentence=sentence, formula="", because=()),)
 
 
 _INNER = ("at", "rows", "column", "is_shown")  # told with what hangs on them

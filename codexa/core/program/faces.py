@@ -99,12 +99,12 @@ class BlockState(_Facts):
 
     `value` only for calculated fields; `texts` are those with inserted values, by setting; `options` the ids of the
     options on offer where not all are, `barred` of those that can't be chosen; `dropped` where a choice was taken back;
-    `fill` the answer to put in where none was given yet, which `follows` while the visitor leaves it; `files` those of
-    an upload; `feedback` what is told of an answer in a quiz; `prices` those of options by id, or of each piece by "";
-    `left` words for what is left of a product by option id or "", `gone` the words for what is sold out of it;
-    `answers` only for a block of all answers; `order` only for an order summary, with `to_pay` for what is paid now and
-    later where the total does not say it; `unsettled` where a computed block is made of an answer that is refused;
-    `rows` and `kinds` only for a repeat.
+    `fill` the answer to put in where none was given yet, which `follows` while the visitor leaves it, or can't change
+    what came `from_link`; `files` those of an upload; `feedback` what is told of an answer in a quiz; `prices` those of
+    options by id, or of each piece by ""; `left` words for what is left of a product by option id or "", `gone` the
+    words for what is sold out of it; `answers` only for a block of all answers; `order` only for an order summary, with
+    `to_pay` for what is paid now and later where the total does not say it; `unsettled` where a computed block is made
+    of an answer that is refused; `rows` and `kinds` only for a repeat.
     """
 
     shown: bool
@@ -118,6 +118,7 @@ class BlockState(_Facts):
     dropped: bool = False
     fill: Any = None
     follows: bool = False
+    from_link: bool = False
     files: list[FileFace] | None = None
     feedback: FeedbackFace | None = None
     prices: dict[str, str] | None = None
@@ -224,6 +225,7 @@ class ConfirmationFace(_Face):
     title: str
     paragraphs: list[ParagraphFace] = []
     redirect: str = ""
+    redirect_within: bool = False
     own_page: bool = False
     again: bool = False
     printing: bool = False

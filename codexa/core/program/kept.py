@@ -33,7 +33,10 @@ def state_of_kept(program: Program, kept: Mapping[str, Any], context: Context) -
     program.work_out(values, context, set())
     begin()
     given = entered_again(program, kept)
-    return State(program=program, context=context, values=values, misread={}, dropped=set(), given=given)
+    brought = {block: link for block, (link, _) in program.linked.items() if context.link.get(link.name)}
+    return State(
+        program=program, context=context, values=values, misread={}, dropped=set(), given=given, brought=brought
+    )
 
 
 def _is_read(place: Place) -> bool:

@@ -9,7 +9,7 @@ from codexa.core.definition.parts import Block
 from codexa.core.fields.all_answers import AllAnswersBlock
 from codexa.core.fields.field_type import Region
 from codexa.core.fields.product import ProductField
-from codexa.core.form.form import Form
+from codexa.core.form.form import Form, LinkValue
 from codexa.core.form.pricing import quantities_of
 from codexa.core.formula.types import Kind
 from codexa.core.program.facts import Fact, Formula
@@ -88,6 +88,16 @@ class Program:
     def readers(self) -> dict[str, Reader]:
         """What reads each answer outside rows, by block id."""
         return _readers(self.top_places, self.region)
+
+    @cached_property
+    def linked(self) -> dict[str, tuple[LinkValue, Reader]]:
+        """The fields that a link may fill, by block id, with what it calls them and what reads the answer."""
+        found: dict[str, tuple[LinkValue, Reader]] = {}
+        for each in self.form.links:
+            place = self.questions.get(each.field)
+            if place is not None and place.value and place.field_type and place.field_type.linkable:
+                found[each.field] = each, (place.value.slot, place.field_type.parse, place.block, self.region)
+        return found
 
     @cached_property
     def row_readers(self) -> dict[str, dict[str, Reader | None]]:
@@ -194,6 +204,25 @@ class Program:
         kinds = {kind.kind.id: repeat.block.id for repeat in self.repeats.values() for kind in repeat.kinds}
         repeats = {each.repeat.id for owner in owners if (each := self.places.get(owner)) and each.repeat is not None}
         return frozenset(owners | repeats | {kinds[owner] for owner in owners if owner in kinds})
+
+    def reached_from(self, owner: str) -> frozenset[str]:
+        """Return the ids of whatever is worked out, at the end of any chain, from the facts of a part of the form."""
+        memory = self._reached_memory
+        if owner not in memory:
+            seen = {fact.spot for fact in self.facts.values() if fact.owner == owner}
+            waiting, owners = list(seen), set()
+            while waiting:
+                spot = waiting.pop()
+                owners.add(self.facts[spot].owner)
+                fresh = [each for each in self._read_by.get(spot, ()) if each not in seen]
+                seen.update(fresh)
+                waiting += fresh
+            memory[owner] = frozenset(owners)
+        return memory[owner]
+
+    @cached_property
+    def _reached_memory(self) -> dict[str, frozenset[str]]:
+        return {}
 
     @cached_property
     def asks(self) -> frozenset[str]:

@@ -24,6 +24,7 @@ from codexa.core.program.facts import Formula
 from codexa.core.program.figure_kinds import kind_of
 from codexa.core.program.findings import Finding, doubt, error
 from codexa.core.program.follow_ups import follow_up_findings
+from codexa.core.program.link_values import link_findings
 from codexa.core.program.named_words import named_words, wrong_word
 from codexa.core.program.names import name_of
 from codexa.core.program.order_findings import order_findings
@@ -72,6 +73,7 @@ def proof(program: Program, people: Mapping[str, str] | None = None) -> tuple[Fi
         *payment_findings(program),
         *card_findings(program),
         *follow_up_findings(program, people),
+        *link_findings(program),
         *unfinished(program),
     ]
     beside = (*program.form.confirmations, *program.form.follow_ups)

@@ -162,7 +162,7 @@ def _questions_left(state: State) -> int:
 
 def block_state(state: State, place: Place, row: Row | tuple[()] = ()) -> Facts:
     """Return what the browser may know of a block; nothing of a hidden one but that it is hidden."""
-    if not state.shown(place, row) or _hidden_as_blank(state, place, row):
+    if not state.shown(place, row) or state.veiled(place) or _hidden_as_blank(state, place, row):
         return {"shown": False}
     facts: Facts = {"shown": True}
     if state.required(place, row):
@@ -286,6 +286,9 @@ def _add_value(facts: Facts, state: State, place: Place, row: Row | tuple[()]) -
 def _add_fill(facts: Facts, state: State, place: Place, row: Row | tuple[()]) -> None:
     value, block = state.value(place, row), place.block
     follows = isinstance(block, Question) and block.default_follows
+    if not row and block.id in state.brought:
+        _add_brought(facts, state, place)
+        return
     if not getattr(block, "default", "") or (value is None and not follows):
         return
     locked = place.conditions.locked is ALWAYS or (follows and state.locked(place, row))
@@ -296,6 +299,21 @@ def _add_fill(facts: Facts, state: State, place: Place, row: Row | tuple[()]) ->
     if value is not None:
         assert place.field_type is not None
         facts["fill"] = place.field_type.enter(value, place.block, state.program.region)
+
+
+def _add_brought(facts: Facts, state: State, place: Place) -> None:
+    """Add what the link filled in: what visitors can't change is never their own answer."""
+    value, held = state.value(place), state.locked(place)
+    if not held and place.block.id in state.given:
+        return
+    assert place.field_type is not None
+    if value is not None:
+        facts["fill"] = place.field_type.enter(value, place.block, state.program.region)
+    elif place.block.id in state.misread and not isinstance(place.block, Optioned):
+        # What can't be read is seen beside what is wrong with it.
+        facts["fill"] = state.context.link[state.brought[place.block.id].name]
+    if held:
+        facts |= {"follows": True, "from_link": True}
 
 
 def _given(state: State, place: Place, row: Row | tuple[()]) -> Collection[str]:
@@ -366,6 +384,7 @@ def confirmation_face(state: State) -> ConfirmationFace:
             if state.paragraph_shown(owner, at)
         ],
         redirect=state.text(owner, "redirect", confirmation.redirect),
+        redirect_within=confirmation.redirect_within,
         own_page=confirmation.own_page,
         again=confirmation.again,
         printing=confirmation.printing,

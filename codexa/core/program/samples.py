@@ -21,7 +21,7 @@ def sample_answers(program: Program, random: Random, context: Context) -> dict[s
     how = Sampling(random=random, person=somebody(random), region=program.region, now=context.now)
     for place in program.top_places:
         state = evaluate(program, answers, context)
-        if not state.shown(place):
+        if not state.shown(place) or place.block.id in state.brought:
             continue
         if isinstance(place, RepeatPlace):
             _answer_rows(answers, place, how, state)

@@ -85,6 +85,8 @@ def _of_order(state: State) -> Iterator[ToldAnswer]:
 def _of_field(state: State, place: Place, row: Row | tuple[()] = ()) -> Iterator[ToldAnswer]:
     if place.field_type is None or not type_of(place.block).visible or not state.shown(place, row):
         return
+    if state.veiled(place):
+        return
     value, text = state.value(place, row), state.presented(place, row)
     if not text or isinstance(value, Failed):
         return

@@ -4,6 +4,7 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from pathlib import Path
 
+from codexa.services import links
 from codexa.services.accounts import notices
 from codexa.services.editions import Editions
 from codexa.services.errands.asking import TASK
@@ -58,7 +59,12 @@ def _compare_payments(way: Way, _errand: Errand) -> str:
     return "the bank and we know the same"
 
 
+def _mail_links(way: Way, errand: Errand) -> str:
+    return links.send_mails(way.connect, way.settings, errand.about, errand.team_id)
+
+
 _KINDS: dict[str, Do] = {
+    links.ERRAND: _mail_links,
     "tidying up": _tidy,
     "payments compared with the bank": _compare_payments,
     "failed follow-ups told": _mail(failures_mail),

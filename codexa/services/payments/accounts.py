@@ -1,12 +1,9 @@
 """Accounts with providers: keys are kept encrypted, shown by their last four characters, and tested by asking."""
 
-import base64
-import hashlib
 from dataclasses import dataclass
 from uuid import UUID
 
-from cryptography.fernet import Fernet, InvalidToken, MultiFernet
-
+from codexa.services.encryption import decrypted, encrypted
 from codexa.services.errors import AccountRefusedError, NotFoundError
 from codexa.services.payments.practice_bank import PracticeBank
 from codexa.services.payments.provider import Provider, ProviderAwayError, ProviderRefusesError
@@ -98,14 +95,14 @@ def provider_of(account: AccountRow, settings: Settings) -> Provider:
     """Return an account's provider, ready to be asked. Raises AccountRefusedError where its key can't be read."""
     if account.team_id is None:
         return PracticeBank(settings.practice_bank, settings.practice_bank_key)
-    return PracticeBank(settings.practice_bank, decrypted(account.secret, settings))
+    return PracticeBank(settings.practice_bank, key_of(account.secret, settings))
 
 
 def hook_secret_of(connect: Connect, settings: Settings, account: AccountRow) -> str:
     """Return what signs the events of an account; the provider is asked for it the first time."""
     if account.hook_secret is None:
         return _register(connect, settings, account)
-    return decrypted(account.hook_secret, settings)
+    return key_of(account.hook_secret, settings)
 
 
 def _register(connect: Connect, settings: Settings, account: AccountRow) -> str:
@@ -115,25 +112,13 @@ def _register(connect: Connect, settings: Settings, account: AccountRow) -> str:
     return secret
 
 
-def decrypted(secret: bytes, settings: Settings) -> str:
-    """Return what was encrypted with one of the keys of the settings. Raises AccountRefusedError."""
-    try:
-        return _fernet(settings).decrypt(secret).decode()
-    except InvalidToken:
+def key_of(secret: bytes, settings: Settings) -> str:
+    """Return a key of an account, readable. Raises AccountRefusedError."""
+    key = decrypted(secret, settings)
+    if key is None:
         message = "The account's key can't be read: it was encrypted with another CODEXA_ACCOUNT_KEYS. Enter it again."
-        raise AccountRefusedError(message) from None
-
-
-def encrypted(secret: str, settings: Settings) -> bytes:
-    """Return what only the keys of the settings make readable."""
-    return _fernet(settings).encrypt(secret.encode())
-
-
-def _fernet(settings: Settings) -> MultiFernet:
-    """Return what encrypts with the first key and decrypts with any."""
-    texts = [each.strip() for each in settings.account_keys.split(",") if each.strip()] or [settings.secret_key]
-    keys = [base64.urlsafe_b64encode(hashlib.sha256(f"accounts {each}".encode()).digest()) for each in texts]
-    return MultiFernet([Fernet(key) for key in keys])
+        raise AccountRefusedError(message)
+    return key
 
 
 def _shown(row: AccountRow) -> Account:

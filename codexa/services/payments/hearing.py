@@ -4,7 +4,7 @@ from collections.abc import Mapping
 from uuid import UUID
 
 from codexa.services.errors import NotFoundError
-from codexa.services.payments.accounts import decrypted, provider_of
+from codexa.services.payments.accounts import key_of, provider_of
 from codexa.services.payments.provider import NotFromProviderError
 from codexa.services.payments.settling import Way, look
 from codexa.store import payments
@@ -21,7 +21,7 @@ def hear(way: Way, *, account: UUID, headers: Mapping[str, str], body: bytes) ->
         raise NotFoundError
     if row.hook_secret is None:
         raise NotFromProviderError("Nothing was asked of this provider yet.")
-    provider_id = provider_of(row, way.settings).told_of(headers, body, decrypted(row.hook_secret, way.settings))
+    provider_id = provider_of(row, way.settings).told_of(headers, body, key_of(row.hook_secret, way.settings))
     with way.connect() as connection:
         payment = payments.payment_of_provider(connection, account=account, provider_id=provider_id)
     # Of what is not ours yet the bank's answer to our question is on its way, with the same news.

@@ -35,6 +35,7 @@ WHERE stored_at < now() - make_interval(days => %(days)s)
         SELECT FROM form
         WHERE form.team_id = picture.team_id AND (
             position(picture.id::text IN form.draft::text) > 0
+            OR position(picture.id::text IN form.sharing::text) > 0
             OR EXISTS (
                 SELECT FROM saved_state
                 WHERE saved_state.form_id = form.id AND position(picture.id::text IN saved_state.draft::text) > 0

@@ -31,5 +31,6 @@ UPDATE claimable SET taken = taken + taken_again.quantity
 FROM taken_again WHERE claimable.form_id = %(form)s AND claimable.name = taken_again.name;
 
 -- name: taken
--- How much of each thing of a form is taken.
-SELECT name, taken FROM claimable WHERE form_id = %(form)s;
+-- How much is taken of each thing that a form sells or gives; people and links are counted, and never told.
+SELECT name, taken FROM claimable
+WHERE form_id = %(form)s AND (name LIKE 'stock:%%' OR name LIKE 'code:%%');

@@ -4,7 +4,7 @@ INSERT INTO errand (team_id, kind, about) VALUES (%(team)s, %(kind)s, %(about)s)
 
 -- name: take_errand
 -- An errand that is still to be done, with its try counted.
-UPDATE errand SET tries = tries + 1 WHERE id = %(errand)s AND state = 'waiting' RETURNING id, kind, about, tries;
+UPDATE errand SET tries = tries + 1 WHERE id = %(errand)s AND state = 'waiting' RETURNING id, team_id, kind, about, tries;
 
 -- name: end_errand
 -- Notes how an errand ended, or why it goes on waiting.

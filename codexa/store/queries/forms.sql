@@ -41,11 +41,18 @@ SELECT id FROM made;
 -- name: find_form
 -- One form of the team with its draft.
 SELECT form.id, form.name, form.slug, form.sites, form.draft, form.revision, form.live_edition, form.changed_at,
-    person.name AS changed_by, edition.revision AS live_revision, response_counter.last_number AS responses
+    person.name AS changed_by, edition.revision AS live_revision, response_counter.last_number AS responses,
+    (SELECT coalesce(max(number), 0) FROM edition WHERE form_id = form.id) AS newest_edition
 FROM form
 JOIN response_counter ON response_counter.form_id = form.id
 LEFT JOIN person ON person.id = form.changed_by
 LEFT JOIN edition ON edition.form_id = form.id AND edition.number = form.live_edition
+WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL;
+
+-- name: find_in_force
+-- What visitors get of a form of the team, or its draft where it was never published.
+SELECT coalesce(edition.definition, form.draft) AS document
+FROM form LEFT JOIN edition ON edition.form_id = form.id AND edition.number = form.live_edition
 WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL;
 
 -- name: find_revision

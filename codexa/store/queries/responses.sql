@@ -7,18 +7,22 @@ WHERE form.id = %(form)s;
 
 -- name: insert_response
 -- Keeps a response under the next number of its form, with the first events of its life: where the form can still be
--- answered, and nothing was kept under this key. Whoever waits for a number waits from this statement to the commit.
+-- answered, by who may as it was known in that turn, by a link that holds, and nothing was kept under this key. Whoever waits for a number waits from this statement to the commit.
 WITH numbered AS (
     UPDATE response_counter SET last_number = last_number + 1
     FROM form
     WHERE response_counter.form_id = %(form)s AND form.id = %(form)s
         AND form.deleted_at IS NULL AND form.live_edition IS NOT NULL
+        AND (%(turn)s::integer IS NULL OR response_counter.access_turn = %(turn)s)
+        AND (%(sealed_link)s::bigint IS NULL
+            OR EXISTS (SELECT FROM sealed_link WHERE id = %(sealed_link)s AND ended_at IS NULL))
     RETURNING response_counter.form_id, last_number
 ), kept AS (
     INSERT INTO response (form_id, number, edition, received_at, answers, computed, path, confirmation, idempotency_key,
-        content_digest, told, stage, payment, test)
+        content_digest, told, stage, payment, test, held, came, sealed_link)
     SELECT form_id, last_number, %(edition)s, %(received_at)s, %(answers)s, %(computed)s, %(path)s,
-        %(confirmation)s, %(key)s, %(digest)s, %(told)s, %(stage)s, %(payment)s, %(test)s
+        %(confirmation)s, %(key)s, %(digest)s, %(told)s, %(stage)s, %(payment)s, %(test)s, %(held)s,
+        %(came)s, %(sealed_link)s
     FROM numbered
     ON CONFLICT (form_id, idempotency_key) DO NOTHING
     RETURNING form_id, number, received_at

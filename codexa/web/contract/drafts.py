@@ -46,16 +46,20 @@ class AnalysisReply(Message):
 
 
 class FormReply(Message):
-    """A form in the workbench; `changes` counts what differs from the live edition."""
+    """A form in the workbench; `changes` counts what differs from the live edition.
+
+    `practice_website` is where a live picture of it on a website is shown, "" for nowhere.
+    """
 
     id: UUID
     slug: str
     address: str
-    snippet: str
     sites: list[str]
     draft: Form
     revision: int
     live_edition: int | None
+    newest_edition: int
+    practice_website: str
     changes: int
     changed_at: datetime
     changed_by: str | None
@@ -80,7 +84,6 @@ class SavedReply(Message):
     revision: int
     changed_at: datetime
     address: str
-    snippet: str
     changes: int
     analysis: AnalysisReply
 

@@ -10,9 +10,12 @@ from codexa.core.program.faces import ConfirmationFace, ErrorFace, FormFace, For
 from codexa.web.contract.message import Message
 
 LinkValues = Annotated[
-    dict[Annotated[str, StringConstraints(max_length=60)], Annotated[str, StringConstraints(max_length=500)]],
+    dict[Annotated[str, StringConstraints(max_length=60)], Annotated[str, StringConstraints(max_length=2_000)]],
     Len(max_length=50),
 ]
+Seal = Annotated[str, StringConstraints(pattern=r"^[A-Za-z0-9_-]{0,100}$")]
+# What says that a form's password was typed.
+Entry = Annotated[str, StringConstraints(pattern=r"^[A-Za-z0-9._-]{0,100}$")]
 
 
 # Made by the page for one filling-in; the files that were sent on it are known by it.
@@ -33,6 +36,8 @@ class EvaluateRequest(Message):
     checked: Annotated[list[Annotated[str, StringConstraints(max_length=40)]], Len(max_length=2_000)] = Field([])
     turn: Annotated[int, Interval(ge=0, le=2**53)] = 0
     visit: Visit = ""
+    seal: Seal = ""
+    entry: Entry = ""
 
 
 class EvaluateReply(Message):
@@ -42,12 +47,32 @@ class EvaluateReply(Message):
     state: FormState
 
 
+Way = Literal["link", "script", "frame", "pop-up", "tab", "corner"]
+
+
+class HowItCame(Message):
+    """By which way a response came, from which page of a website ("" where it is none), and in how many seconds."""
+
+    way: Way = "link"
+    page: Annotated[str, StringConstraints(max_length=500)] = ""
+    seconds: Annotated[int, Interval(ge=0, le=100_000_000)] | None = None
+
+
+class NewsReply(Message):
+    """What is new since an earlier edition, for a visitor who began with that, in words."""
+
+    news: list[str]
+
+
 class SubmitRequest(Message):
-    """What the visitor hands in, by block id, and what came with the address."""
+    """What the visitor hands in, by block id, what came with the address, and how they came."""
 
     answers: dict[str, Any]
     link: LinkValues = Field({})
     visit: Visit = ""
+    seal: Seal = ""
+    entry: Entry = ""
+    came: HowItCame = Field(default_factory=HowItCame)
 
 
 class ToPayReply(Message):
@@ -104,13 +129,18 @@ class PublicPage(Message):
 
     `address` is the form's own, without a page; `page` the address of the page that was asked for, or "". `token` is
     there in a preview alone: the session's, for asking about a draft. `received` is what was received and is seen again
-    at an address of its own.
+    at an address of its own. `seal` is the link's, `entry` says that the password was typed; `came` is how the visitor
+    came, and `host` the origin of the website around, "" where it is not known.
     """
 
     form: UUID
     edition: int
     framed: bool
     link: LinkValues
+    seal: str = ""
+    entry: str = ""
+    came: HowItCame = Field(default_factory=HowItCame)
+    host: str = ""
     address: str
     page: str
     token: str | None = None

@@ -4,6 +4,7 @@ import type {
   AccountsReply,
   PublicAddressReply,
   AskedReply,
+  BatchesReply,
   Brand,
   BrandsReply,
   CardsReply,
@@ -19,6 +20,10 @@ import type {
   Form,
   FollowUpsReply,
   FormReply,
+  LinkMailsReply,
+  LinksPlanReply,
+  LookReply,
+  MadeLinksReply,
   MadeReply,
   OutcomeReply,
   OutlineReply,
@@ -29,6 +34,7 @@ import type {
   PictureReply,
   PresenceReply,
   PublishedReply,
+  ReplayReply,
   ResponseReply,
   ResponsesReply,
   RowsReply,
@@ -36,6 +42,8 @@ import type {
   RunsReply,
   SampleReply,
   SavedReply,
+  SealedLinksReply,
+  SealKeyReply,
   SecretReply,
   SignedInReply,
   SitesReply,
@@ -45,6 +53,7 @@ import type {
   TrialsReply,
   TriedResponsesReply,
   WantedAddressReply,
+  WhoAndWhenReply,
   WorkingsReply,
 } from "./generated/wire";
 
@@ -78,6 +87,16 @@ export interface CsvFashion {
   decimals: "point" | "comma";
   mark: "yes" | "no";
   tries: "yes" | "no";
+}
+
+/** Sealed links to be made of a table, its bytes in base64. */
+export interface LinksAsked {
+  table: string;
+  name: string;
+  columns: Readonly<Record<string, string>>;
+  until: string;
+  uses: number | null;
+  email: string;
 }
 
 const paymentsOf = (form: string | null): string => (form === null ? "/payments" : `/forms/${form}/payments`);
@@ -142,8 +161,33 @@ export const api = {
     call<SavedReply>("PUT", `/forms/${form}/draft`, { revision, draft }),
   rename: (form: string, draft: Form, part: string, setting: string, name: string) =>
     call<DraftReply>("POST", `/forms/${form}/draft/rename`, { draft, part, setting, name }),
-  publish: (form: string, revision: number, despiteTrials: boolean) =>
-    call<PublishedReply>("POST", `/forms/${form}/editions`, { revision, despite_trials: despiteTrials }),
+  publish: (form: string, asked: { revision: number; live: number | null; note: string; despite_trials: boolean }) =>
+    call<PublishedReply>("POST", `/forms/${form}/editions`, asked),
+  goLive: (form: string, edition: number, live: number | null) =>
+    call<PublishedReply>("POST", `/forms/${form}/editions/${edition}/live`, { live }),
+  /** Some of the latest responses put through the draft, after a place that a reply named. */
+  replay: (form: string, after: string) =>
+    call<ReplayReply>("GET", `/forms/${form}/replay?${new URLSearchParams({ after })}`),
+  access: (form: string) => call<WhoAndWhenReply>("GET", `/forms/${form}/access`),
+  setAccess: (form: string, access: WhoAndWhenReply["access"]) =>
+    call<WhoAndWhenReply>("PUT", `/forms/${form}/access`, { access }),
+  setFormPassword: (form: string, password: string) =>
+    call<WhoAndWhenReply>("PUT", `/forms/${form}/password`, { password }),
+  setSharing: (form: string, sharing: WhoAndWhenReply["sharing"]) =>
+    call<WhoAndWhenReply>("PUT", `/forms/${form}/sharing`, { sharing }),
+  /** Whether a page of a website shows the form. */
+  look: (form: string, page: string) => call<LookReply>("POST", `/forms/${form}/look`, { page }),
+  planLinks: (form: string, asked: LinksAsked) => call<LinksPlanReply>("POST", `/forms/${form}/links/plan`, asked),
+  makeLinks: (form: string, asked: LinksAsked) => call<MadeLinksReply>("POST", `/forms/${form}/links`, asked),
+  linkBatches: (form: string) => call<BatchesReply>("GET", `/forms/${form}/links`),
+  sealedLinks: (form: string, batch: number, after: number) =>
+    call<SealedLinksReply>("GET", `/forms/${form}/links/${batch}?after=${after}`),
+  linksAddress: (form: string, batch: number, kind: "csv" | "xlsx") => `/api/forms/${form}/links/${batch}.${kind}`,
+  endLink: (form: string, link: number) => call<undefined>("DELETE", `/forms/${form}/links/one/${link}`),
+  mailLinks: (form: string, batch: number, asked: { subject: string; words: string }) =>
+    call<LinkMailsReply>("POST", `/forms/${form}/links/${batch}/mails`, asked),
+  changeSealKey: (form: string, end_others: boolean) =>
+    call<SealKeyReply>("POST", `/forms/${form}/links/key`, { end_others }),
   editions: (form: string) => call<EditionsReply>("GET", `/forms/${form}/editions`),
   /** Where a file of a response is downloaded from. */
   fileAddress: (form: string, file: string) => `/api/forms/${form}/files/${file}`,

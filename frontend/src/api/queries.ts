@@ -8,6 +8,14 @@ export const queries = {
   form: (form: string) =>
     queryOptions({ queryKey: ["form", form], queryFn: () => api.form(form), gcTime: 0, staleTime: Infinity }),
   editions: (form: string) => queryOptions({ queryKey: ["editions", form], queryFn: () => api.editions(form) }),
+  access: (form: string) => queryOptions({ queryKey: ["access", form], queryFn: () => api.access(form) }),
+  linkBatches: (form: string) =>
+    queryOptions({
+      queryKey: ["links", form],
+      queryFn: () => api.linkBatches(form),
+      // While some are being sent, it is looked at again.
+      refetchInterval: 10_000,
+    }),
   templates: () => queryOptions({ queryKey: ["templates"], queryFn: api.templates, staleTime: Infinity }),
   brands: () => queryOptions({ queryKey: ["brands"], queryFn: api.brands }),
   trials: (form: string, revision: number) =>

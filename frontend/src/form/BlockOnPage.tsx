@@ -31,6 +31,7 @@ export function BlockOnPage({ block, prefix = "", answer, facts, error, onChange
   const dropped = facts.dropped && (answer ?? null) !== null;
   const describedBy = [
     help && `${controlId}-help`,
+    facts.from_link && `${controlId}-brought`,
     dropped && `${controlId}-dropped`,
     error && `${controlId}-error`,
     facts.feedback && `${controlId}-feedback`,
@@ -74,6 +75,11 @@ export function BlockOnPage({ block, prefix = "", answer, facts, error, onChange
       {help && (
         <p className="cx-help" id={`${controlId}-help`}>
           {help}
+        </p>
+      )}
+      {facts.from_link && (
+        <p className="cx-help" id={`${controlId}-brought`}>
+          {say("fromLink")}
         </p>
       )}
       {dropped && (

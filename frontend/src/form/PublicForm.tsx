@@ -11,6 +11,7 @@ import { controlIdOf } from "./BlockOnPage";
 import { useSnapshot } from "./press";
 import { Progress } from "./Progress";
 import { goToNext } from "./enter";
+import { inFrame } from "./host";
 import { Received } from "./Received";
 import { prefetchPieces, whenIdle } from "./prefetch";
 import { Safe } from "./Safe";
@@ -27,7 +28,7 @@ interface Props {
   /** The form's own address, to begin again and to hand on; null in a preview. */
   address: string | null;
   /** Follows a confirmation that leads elsewhere. */
-  onRedirect: (address: string) => void;
+  onRedirect: (address: string, within: boolean) => void;
   /** Goes to the page of its own that a confirmation has; null where this is that page. */
   onOwnPage: ((address: string) => void) | null;
 }
@@ -48,8 +49,10 @@ export function PublicForm({ session, form, upload, address, onRedirect, onOwnPa
     // What is due is paid on a page of its own, which can be opened again.
     if (payment && payment.state !== "paid") {
       if (received?.page) onOwnPage?.(received.page);
-    } else if (received?.confirmation.redirect) onRedirect(received.confirmation.redirect);
-    else if (received?.confirmation.own_page && received.page) onOwnPage?.(received.page);
+    } else if (received?.confirmation.redirect) {
+      const { redirect, redirect_within } = received.confirmation;
+      onRedirect(redirect, redirect_within);
+    } else if (received?.confirmation.own_page && received.page) onOwnPage?.(received.page);
   }, [received, onRedirect, onOwnPage]);
   // All pages are done, and the form is not.
   const paying = (received?.payment?.state ?? "paid") !== "paid";
@@ -100,7 +103,7 @@ export function PublicForm({ session, form, upload, address, onRedirect, onOwnPa
 function Filling({ session, form }: { session: FormSession; form: string }) {
   const { face } = session;
   const snapshot = useSnapshot(session);
-  const { phase, refusal, tries, waiting, restored, elsewhere, state, page, told } = snapshot;
+  const { phase, refusal, tries, waiting, restored, news, elsewhere, state, page, told } = snapshot;
   useEffect(() => {
     const [first] = told;
     if (first) document.getElementById(`${controlIdOf(first)}-feedback`)?.focus();
@@ -126,7 +129,7 @@ function Filling({ session, form }: { session: FormSession; form: string }) {
     >
       {restored && (
         <p className="cx-restored">
-          {say("restored")}{" "}
+          {say("restored")} <News news={news} />
           <button type="button" className="cx-clear" onClick={() => session.startAgain()}>
             {say("startAgain")}
           </button>
@@ -164,6 +167,21 @@ function Filling({ session, form }: { session: FormSession; form: string }) {
   );
 }
 
+/** What was changed in the form since the visitor began. */
+function News({ news }: { news: readonly string[] }) {
+  if (news.length === 0) return null;
+  return (
+    <>
+      {say("changedSince")}
+      <ul>
+        {news.map((each) => (
+          <li key={each}>{each}</li>
+        ))}
+      </ul>
+    </>
+  );
+}
+
 /** What the visitor handed in on this device and has not paid: where that goes on. */
 function Unpaid({ form }: { form: string }) {
   const page = unpaidPage(form);
@@ -171,7 +189,7 @@ function Unpaid({ form }: { form: string }) {
   const framed = location.pathname.startsWith("/embed/");
   return (
     <p className="cx-restored">
-      {say("payLeft")} <a href={framed ? `/embed${page}` : page}>{say("payGoOn")}</a>
+      {say("payLeft")} <a href={framed ? inFrame(page) : page}>{say("payGoOn")}</a>
     </p>
   );
 }

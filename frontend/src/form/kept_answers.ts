@@ -15,6 +15,9 @@ export interface Kept {
   seed: number;
   /** What stands for this one response when it is sent, however often. */
   key: string;
+  /** With which edition they were given last, and when the first of them was (milliseconds since 1970). */
+  edition?: number;
+  began?: number;
   /** Questions of a quiz that the visitor was done with. */
   checked?: readonly string[];
   /** Whether it was being sent: what came of it is not known. */

@@ -10,6 +10,7 @@ import "./pages.css";
 import "./brand.css";
 import { speakAs } from "../text/visitor";
 import { groundStyle } from "./brand";
+import { hostOf, inFrame } from "./host";
 import { answerStore } from "./kept_answers";
 import { PublicForm } from "./PublicForm";
 import { receivedPage, rememberReceived } from "./seen_again";
@@ -17,10 +18,17 @@ import { FormSession } from "./session";
 import { type Answers, Transport } from "./transport";
 
 const page = JSON.parse(document.getElementById("form-data")!.textContent!) as PublicPage;
-const store = page.token || page.received ? null : answerStore(page.form);
-const transport = new Transport(page.form, page.edition, page.link, store?.visit ?? "", page.token);
-const start = { state: page.state, page: pageAt(page.face, page.page), received: page.received };
+// Each sealed link is about something of its own.
+const store = page.token || page.received ? null : answerStore(page.seal ? `${page.form}.${page.seal}` : page.form);
+const transport = new Transport(page.form, page.edition, page, store?.visit ?? "", page.token);
+const start = {
+  state: page.state,
+  page: pageAt(page.face, page.page),
+  received: page.received,
+  edition: page.edition,
+};
 const session = new FormSession(page.face, start, transport, store);
+const host = hostOf(page);
 const root = document.getElementById("root")!;
 speakAs(page.face.wording.messages);
 addEventListener("pagehide", () => {
@@ -29,17 +37,12 @@ addEventListener("pagehide", () => {
 });
 if (!page.framed) Object.assign(document.body.style, groundStyle(page.face.brand));
 
-const tellHost = (message: Record<string, unknown>) => {
-  // Neither height nor page is a secret; the page around the frame needs them, whatever site that is.
-  if (page.framed) parent.postMessage(message, "*");
-};
-const tellPage = (segment: string) => tellHost({ codexa: "page", page: segment });
+const tellPage = (segment: string) => host.tell({ codexa: "page", page: segment });
 // A draft has nowhere to send files to.
 const upload = page.token ? null : transport.upload.bind(transport);
-const redirect = (address: string) =>
-  page.framed ? tellHost({ codexa: "redirect", address }) : location.assign(address);
+const redirect = (address: string, within: boolean) => (within ? location.assign(address) : host.redirect(address));
 // Back leads to before the form, not to one that is filled in already.
-const ownPage = (address: string) => location.replace(page.framed ? `/embed${address}` : address);
+const ownPage = (address: string) => location.replace(page.framed ? inFrame(address) : address);
 if (!page.token && !page.received) {
   const again = receivedPage(page.form);
   if (again) ownPage(again);
@@ -86,6 +89,20 @@ if (page.token) {
   });
   tellWorkbench({ codexa: "ready" });
 }
-if (page.framed) {
-  new ResizeObserver(() => tellHost({ codexa: "height", height: root.offsetHeight })).observe(root);
+if (page.framed && !page.token) {
+  host.tell({ codexa: "ready" });
+  new ResizeObserver(() => host.tell({ codexa: "height", height: root.offsetHeight })).observe(root);
+  let [answered, submitted] = [false, page.received !== null];
+  session.subscribe(() => {
+    const { phase, received } = session.read();
+    if (!answered && session.isTouched) host.tell({ codexa: "answered" });
+    answered ||= session.isTouched;
+    if (phase !== "received") submitted = false;
+    else if (!submitted) host.tell({ codexa: "submitted", id: received?.number });
+    submitted ||= phase === "received";
+  });
+  addEventListener("keydown", (event) => {
+    // A window around closes by the key that closes windows, unless something in the form has used it.
+    if (event.key === "Escape" && !event.defaultPrevented) host.tell({ codexa: "leave" });
+  });
 }

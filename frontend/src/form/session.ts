@@ -16,6 +16,8 @@ import { type Answers, RefusedError, type Transport } from "./transport";
 const SAVING_PAUSE_MS = 300;
 
 interface Start extends Pick<PublicPage, "state"> {
+  /** Which edition it is; none is told of in a preview. */
+  edition?: number;
   /** The id of the page that the address asked for. */
   page?: string | null;
   /** What was received, where its confirmation is seen again on a page of its own. */
@@ -38,12 +40,15 @@ export class FormSession {
   private readonly missingFiles = new Map<number, boolean>();
   /** Whether the visitor has entered anything: defaults alone are not worth keeping. */
   private touched: boolean;
+  private readonly edition: number | undefined;
+  /** When the visitor began, in milliseconds since 1970. */
+  private began: number;
   readonly seed: number;
 
   constructor(
     readonly face: FormFace,
     start: Start,
-    private readonly transport: Pick<Transport, "state" | "submit">,
+    private readonly transport: Pick<Transport, "state" | "submit"> & Partial<Pick<Transport, "news">>,
     private readonly store: AnswerStore | null = null,
   ) {
     this.asks = new Set(face.asks);
@@ -53,6 +58,8 @@ export class FormSession {
     this.seed = kept?.seed ?? Math.floor(Math.random() * 2 ** 31);
     this.key = kept?.key ?? crypto.randomUUID();
     this.touched = restored;
+    this.edition = start.edition;
+    this.began = (restored && kept?.began) || Date.now();
     this.snapshot = {
       answers: withFills(answers, start.state, this.followed.take(start.state)),
       state: start.state,
@@ -64,6 +71,7 @@ export class FormSession {
       refusal: null,
       tries: 0,
       restored,
+      news: [],
       elsewhere: store?.elsewhere ?? false,
       checked: new Set(restored ? (kept?.checked ?? []) : []),
       told: [],
@@ -99,6 +107,13 @@ export class FormSession {
       this.set({ phase: "sending", answers: kept.answers });
       void this.send();
     } else if (restored) void this.asking.now(true).then(() => this.goAsFarAs(wanted));
+    if (restored && kept?.edition && this.edition && kept.edition !== this.edition)
+      void this.transport.news?.(kept.edition).then((news) => this.set({ news }));
+  }
+
+  /** Whether the visitor has entered anything. */
+  get isTouched(): boolean {
+    return this.touched;
   }
 
   /** Answers of an earlier visit to blocks that the form still has. */
@@ -330,7 +345,7 @@ export class FormSession {
     this.keep(true);
     try {
       const received = await this.sending.run(
-        () => this.transport.submit(answers, this.key),
+        () => this.transport.submit(answers, this.key, Math.round((Date.now() - this.began) / 1_000)),
         () => this.snapshot.phase === "sending",
       );
       if (received) {
@@ -379,7 +394,8 @@ export class FormSession {
   private keep(sending: boolean): void {
     const { page, checked } = this.snapshot;
     const answers = this.ownAnswers();
-    this.store?.save({ answers, page, seed: this.seed, key: this.key, checked: [...checked], sending });
+    const { seed, key, edition, began } = this;
+    this.store?.save({ answers, page, seed, key, checked: [...checked], edition, began, sending });
   }
 
   /** Takes these answers instead of all that were given, as in a preview. */
@@ -405,8 +421,17 @@ export class FormSession {
     this.steps.startAgain();
     this.key = crypto.randomUUID();
     this.touched = false;
+    this.began = Date.now();
     this.followed.forget();
-    this.set({ answers: {}, visited: new Set(), restored: false, refusal: null, checked: new Set(), told: [] });
+    this.set({
+      answers: {},
+      visited: new Set(),
+      restored: false,
+      news: [],
+      refusal: null,
+      checked: new Set(),
+      told: [],
+    });
     void this.asking.now(true).then(() => this.visit(null));
   }
 }

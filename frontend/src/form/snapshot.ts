@@ -29,6 +29,8 @@ export interface Snapshot {
   tries: number;
   /** Whether answers of an earlier visit were put back. */
   restored: boolean;
+  /** What was changed in the form since they were given, in words. */
+  news: readonly string[];
   /** Whether the form is being filled in in another window too, with answers of its own. */
   elsewhere: boolean;
   /** Questions of a quiz that the visitor is done with. */

@@ -13,7 +13,13 @@ function serverSays(reply: Response | Error) {
 }
 
 const json = (body: unknown, status = 200) => new Response(JSON.stringify(body), { status });
-const published = new Transport("visit", 3, { site: "dome" }, "v1");
+const pageWith = (link: Record<string, string>) => ({
+  link,
+  seal: "",
+  entry: "",
+  came: { way: "link", page: "", seconds: null } as const,
+});
+const published = new Transport("visit", 3, pageWith({ site: "dome" }), "v1");
 
 describe("what a visitor entered", () => {
   it("travels to its edition without a session, with what came by the link, and only what changed is asked", async () => {
@@ -31,7 +37,7 @@ describe("what a visitor entered", () => {
 
   it("is handed in under a key, so that a second try is no second response", async () => {
     const asked = serverSays(json({ number: 1 }));
-    await published.submit({ adults: "3" }, "key-1");
+    await published.submit({ adults: "3" }, "key-1", 9);
     const [address, { headers }] = asked.mock.calls[0]!;
     expect(address).toBe("/api/public/visit/3/responses");
     expect(headers).toMatchObject({ "Idempotency-Key": "key-1" });
@@ -40,7 +46,7 @@ describe("what a visitor entered", () => {
 
   it("goes to the draft in a preview, with the session and its token", async () => {
     const asked = serverSays(json({ state: {} }));
-    await new Transport("visit", 0, {}, "", "token").state({}, null);
+    await new Transport("visit", 0, pageWith({}), "", "token").state({}, null);
     const [address, { headers, credentials }] = asked.mock.calls[0]!;
     expect([address, credentials]).toEqual(["/api/forms/visit/preview/state", "same-origin"]);
     expect(headers).toMatchObject({ "X-CSRF-Token": "token" });
@@ -55,13 +61,13 @@ describe("a server", () => {
     ["whose reply breaks off", new Response('{"number":', { status: 200 })],
   ])("%s is asked again", async (_what, reply) => {
     serverSays(reply);
-    await expect(published.submit({}, "k")).rejects.toBeInstanceOf(AwayError);
+    await expect(published.submit({}, "k", 9)).rejects.toBeInstanceOf(AwayError);
   });
 
   it("that says no is not, and tells why, field by field", async () => {
     const errors = { adults: { code: "too_large", message: "Enter 60 or less." } };
     serverSays(json({ code: "invalid", message: "Some answers need another look.", errors }, 422));
-    const refused = (await published.submit({}, "k").catch((error: unknown) => error)) as RefusedError;
+    const refused = (await published.submit({}, "k", 9).catch((error: unknown) => error)) as RefusedError;
     expect(refused).toBeInstanceOf(RefusedError);
     expect([refused.message, refused.reply.errors]).toEqual(["Some answers need another look.", errors]);
   });
@@ -75,7 +81,7 @@ describe("what can't heal", () => {
     ["a form that is closed", json({ code: "closed", message: "It is closed." }, 410), /closed/],
   ])("%s is told and not tried again", async (_what, reply, words) => {
     serverSays(reply);
-    const refused = (await published.submit({}, "k").catch((error: unknown) => error)) as RefusedError;
+    const refused = (await published.submit({}, "k", 9).catch((error: unknown) => error)) as RefusedError;
     expect(refused).toBeInstanceOf(RefusedError);
     expect(refused.message).toMatch(words);
   });
@@ -87,7 +93,7 @@ describe("what can't heal", () => {
       ["soon", 0],
     ] as const) {
       serverSays(new Response("{}", { status: 429, headers: { "Retry-After": asked } }));
-      expect(await published.submit({}, "k").catch((error: unknown) => (error as AwayError).after)).toBe(waits);
+      expect(await published.submit({}, "k", 9).catch((error: unknown) => (error as AwayError).after)).toBe(waits);
     }
   });
 });

@@ -1,5 +1,13 @@
 // The public form's only way to the server.
-import type { EvaluateReply, FormState, ReceivedReply, RefusedReply, UploadReply } from "../api/generated/wire";
+import type {
+  EvaluateReply,
+  FormState,
+  NewsReply,
+  PublicPage,
+  ReceivedReply,
+  RefusedReply,
+  UploadReply,
+} from "../api/generated/wire";
 import type { Answer } from "../fields/input";
 import { say } from "../text/visitor";
 
@@ -75,7 +83,7 @@ export class Transport {
   constructor(
     form: string,
     edition: number,
-    private readonly link: Readonly<Record<string, string>>,
+    private readonly page: Pick<PublicPage, "link" | "seal" | "entry" | "came">,
     private readonly visit: string,
     token: string | null = null,
   ) {
@@ -91,20 +99,37 @@ export class Transport {
     checked: readonly string[] = [],
   ): Promise<FormState> {
     const quiz = checked.length > 0 ? { checked } : {};
-    const asked = { answers, link: this.link, visit: this.visit, ...(changed ? { changed } : {}), ...quiz };
+    const asked = { answers, ...this.surroundings, ...(changed ? { changed } : {}), ...quiz };
     return (await post<EvaluateReply>(`${this.base}/state`, asked, this.headers, this.credentials)).state;
   }
 
-  submit(answers: Answers, key: string): Promise<ReceivedReply> {
+  /** `seconds` is how long it took to fill in. */
+  submit(answers: Answers, key: string, seconds: number): Promise<ReceivedReply> {
     const headers = { ...this.headers, "Idempotency-Key": key };
-    return post(`${this.base}/responses`, { answers, link: this.link, visit: this.visit }, headers, this.credentials);
+    const { way, page } = this.page.came;
+    const asked = { answers, ...this.surroundings, came: { way, page, seconds: Math.max(0, seconds) } };
+    return post(`${this.base}/responses`, asked, headers, this.credentials);
+  }
+
+  /** What is new since an earlier edition, in words; nothing where that is not known just now. */
+  async news(since: number): Promise<string[]> {
+    const reply = await fetch(`${this.base}/news/${since}`, { credentials: this.credentials }).catch(() => null);
+    if (!reply?.ok) return [];
+    return ((await reply.json().catch(() => null)) as NewsReply | null)?.news ?? [];
+  }
+
+  /** What came with the address, and what names the visit. */
+  private get surroundings(): object {
+    const { link, seal, entry } = this.page;
+    return { link, visit: this.visit, ...(seal ? { seal } : {}), ...(entry ? { entry } : {}) };
   }
 
   /** Sends a file; fetch tells no progress, so this is the older way. */
   upload(block: string, file: File, onProgress: (share: number) => void, stop: AbortSignal): Promise<UploadReply> {
     return new Promise((resolve, reject) => {
       const request = new XMLHttpRequest();
-      const query = `name=${encodeURIComponent(file.name)}&visit=${this.visit}`;
+      const { entry } = this.page;
+      const query = `name=${encodeURIComponent(file.name)}&visit=${this.visit}${entry ? `&entry=${entry}` : ""}`;
       request.open("POST", `${this.base}/files/${block}?${query}`);
       request.setRequestHeader("Content-Type", "application/octet-stream");
       request.responseType = "json";

@@ -14,6 +14,8 @@ export interface BlockType {
   title: string;
   family: string;
   purpose: string;
+  /** Whether a link can bring its answer. */
+  linkable: boolean;
   blank: Block;
 }
 

@@ -67,6 +67,7 @@ export const newConfirmation = (name: string): Confirmation => ({
   title: "Thank you",
   paragraphs: [],
   redirect: "",
+  redirect_within: false,
   own_page: false,
   again: false,
   printing: false,

@@ -7,9 +7,11 @@ import { MONO } from "../theme/theme";
 interface Props {
   label: string;
   text: string;
+  /** Whether long lines go on below. */
+  wrap?: boolean;
 }
 
-export function CopyField({ label, text }: Props) {
+export function CopyField({ label, text, wrap = false }: Props) {
   const [copied, setCopied] = useState(false);
   const copy = async () => {
     await navigator.clipboard.writeText(text);
@@ -37,6 +39,7 @@ export function CopyField({ label, text }: Props) {
           fontSize: 12,
           lineHeight: "18px",
           overflow: "auto",
+          ...(wrap ? { whiteSpace: "pre-wrap", overflowWrap: "anywhere" } : {}),
         }}
       >
         {text}

@@ -55,6 +55,36 @@ export interface Wire {
   [k: string]: unknown;
 }
 /**
+ * Whether the form can be filled in: while it is `online`, from `opens` to `closes` (a moment that is not in it).
+ *
+ * At most `most` responses are taken in all; at most `most_each` with the same answer to the field `each`, by id.
+ * What visitors read instead of the form is `offline`, `early`, `over` and `full`; "" stands for the usual words.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "Access".
+ */
+export interface Access {
+  closes: string;
+  each: string;
+  early: string;
+  full: string;
+  most: number | null;
+  most_each: number | null;
+  offline: string;
+  online: boolean;
+  opens: string;
+  over: string;
+}
+/**
+ * Who may fill in the form and when.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "AccessRequest".
+ */
+export interface AccessRequest {
+  access: Access;
+}
+/**
  * An account: of its secret key the last four characters, `cards` the kinds that it takes.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -282,8 +312,8 @@ export interface FormState {
  *
  * `value` only for calculated fields; `texts` are those with inserted values, by setting; `options` the ids of the
  * options on offer where not all are, `barred` of those that can't be chosen; `dropped` where a choice was taken back;
- * `fill` the answer to put in where none was given yet, which `follows` while the visitor leaves it; `files` those of
- * an upload; `feedback` what is told of an answer in a quiz; `prices` those of options by id, or of each piece by "";
+ * `fill` the answer to put in where none was given yet, which `follows` while the visitor leaves it, or can't change
+ * what came `from_link`; `files` those of an upload; `feedback` what is told of an answer in a quiz; `prices` those of options by id, or of each piece by "";
  * `left` words for what is left of a product by option id or "", `gone` the words for what is sold out of it;
  * `answers` only for a block of all answers; `order` only for an order summary, with `to_pay` for what is paid now and
  * later where the total does not say it; `unsettled` where a computed block is made of an answer that is refused;
@@ -301,6 +331,7 @@ export interface BlockState {
   files?: FileFace[] | null;
   fill?: unknown;
   follows?: boolean;
+  from_link?: boolean;
   gone?: {
     [k: string]: string;
   } | null;
@@ -494,6 +525,32 @@ export interface BarFace {
   label: string;
   share: number;
   text: string;
+}
+/**
+ * Links that were made together.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "BatchReply".
+ */
+export interface BatchReply {
+  addressed: number;
+  failed: number;
+  id: number;
+  links: number;
+  made_at: string;
+  made_by: string | null;
+  mailed: number;
+  name: string;
+  responses: number;
+}
+/**
+ * All that was made together, newest first.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "BatchesReply".
+ */
+export interface BatchesReply {
+  batches: BatchReply[];
 }
 /**
  * How the form looks.
@@ -734,6 +791,7 @@ export interface ConfirmAddressRequest {
 /**
  * What follows when the form was handed in and the condition holds: a message, or a redirect to an address.
  *
+ * In a frame on a website the whole page goes there, with `redirect_within` only the frame.
  * The message stands in the form's place, or with `own_page` on a page that can be opened again. Below it visitors may
  * fill in once more (`again`), print it and keep it as PDF (`printing`), or hand the form's address on (`sharing`).
  *
@@ -748,6 +806,7 @@ export interface Confirmation {
   paragraphs: Paragraph[];
   printing: boolean;
   redirect: string;
+  redirect_within: boolean;
   sharing: boolean;
   title: string;
   when: string;
@@ -781,6 +840,7 @@ export interface ConfirmationFace {
   paragraphs: ParagraphFace[];
   printing: boolean;
   redirect: string;
+  redirect_within: boolean;
   sharing: boolean;
   title: string;
 }
@@ -1017,6 +1077,20 @@ export interface Difference {
   part: string | null;
 }
 /**
+ * One thing that would come out otherwise: of which part, before and now, and what was changed that leads there.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "DifferenceReply".
+ */
+export interface DifferenceReply {
+  before: string;
+  kind: "refused" | "lost" | "figure" | "total" | "path" | "confirmation";
+  name: string;
+  now: string;
+  part: string | null;
+  why: string;
+}
+/**
  * What is taken off where its condition holds: so many `percent` of the lines, or an `amount` that a formula gives.
  *
  * With a `code` only where visitors type it into the order's code field; capitals and spaces around it don't matter.
@@ -1081,7 +1155,8 @@ export interface DraftReply {
 /**
  * A form. `name` is for the team, `title` for visitors; `format` is the version of this document's shape.
  *
- * `paper` is what a response is printed on. In a box of one line `enter` goes to the next field, or sends. Of each way
+ * `links` are the values that links may bring; with `sealed_only` the form opens by a sealed link alone. `paper` is
+ * what a response is printed on. In a box of one line `enter` goes to the next field, or sends. Of each way
  * of telling the `progress` there may be one; pages have their own names in the browser's address, or their numbers.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -1101,6 +1176,10 @@ export interface Form {
   follow_ups: (EmailFollowUp | WebhookFollowUp)[];
   format: 2;
   lead: string;
+  /**
+   * @maxItems 50
+   */
+  links: LinkValue[];
   locale: string;
   name: string;
   order: Order;
@@ -1110,6 +1189,7 @@ export interface Form {
   payment: Payment;
   presentation: "whole" | "paged";
   progress: ("steps" | "bar" | "count" | "percent" | "left")[];
+  sealed_only: boolean;
   time_zone: string;
   title: string;
   /**
@@ -1314,6 +1394,21 @@ export interface WebhookFollowUp {
   name: string;
   on: "handed in" | "complete" | "paid" | "payment failed" | "charge" | "charge failed" | "refunded" | "day";
   only_when: string;
+}
+/**
+ * A field, by id, whose answer a link may bring, and what the link calls it.
+ *
+ * Visitors may change what came (`open`), only read it (`locked`), or don't see it (`hidden`). One that is `sealed` is
+ * taken from a sealed link alone.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "LinkValue".
+ */
+export interface LinkValue {
+  field: string;
+  name: string;
+  sealed: boolean;
+  visitor: "open" | "locked" | "hidden";
 }
 /**
  * What a form that sells adds to what was ordered, and takes off.
@@ -2407,12 +2502,15 @@ export interface DueReply {
   told: string;
 }
 /**
- * An edition of a form.
+ * An edition of a form, with its note, and when and by whom it was last made live.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "EditionReply".
  */
 export interface EditionReply {
+  last_live_at: string | null;
+  last_live_by: string | null;
+  note: string;
   number: number;
   published_at: string;
   published_by: string | null;
@@ -2506,9 +2604,11 @@ export interface EvaluateRequest {
    * @maxItems 2000
    */
   checked: string[];
+  entry: string;
   link: {
     [k: string]: string;
   };
+  seal: string;
   turn: number;
   visit: string;
 }
@@ -3164,7 +3264,18 @@ export interface QuizFace {
   when: "page" | "at_once";
 }
 /**
+ * The password that visitors type; "" takes it away.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "FormPasswordRequest".
+ */
+export interface FormPasswordRequest {
+  password: string;
+}
+/**
  * A form in the workbench; `changes` counts what differs from the live edition.
+ *
+ * `practice_website` is where a live picture of it on a website is shown, "" for nowhere.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "FormReply".
@@ -3178,11 +3289,32 @@ export interface FormReply {
   draft: Form;
   id: string;
   live_edition: number | null;
+  newest_edition: number;
+  practice_website: string;
   responses: number;
   revision: number;
   sites: string[];
   slug: string;
-  snippet: string;
+}
+/**
+ * Give visitors an earlier edition; `live` is the one that they get, as it was seen.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "GoLiveRequest".
+ */
+export interface GoLiveRequest {
+  live: number | null;
+}
+/**
+ * By which way a response came, from which page of a website ("" where it is none), and in how many seconds.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "HowItCame".
+ */
+export interface HowItCame {
+  page: string;
+  seconds: number | null;
+  way: "link" | "script" | "frame" | "pop-up" | "tab" | "corner";
 }
 /**
  * A tab that was closed.
@@ -3194,6 +3326,25 @@ export interface LeaveRequest {
   tab: string;
 }
 /**
+ * So many links will be sent.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "LinkMailsReply".
+ */
+export interface LinkMailsReply {
+  count: number;
+}
+/**
+ * What the mail with each link says.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "LinkMailsRequest".
+ */
+export interface LinkMailsRequest {
+  subject: string;
+  words: string;
+}
+/**
  * The address that somebody signs in with who has forgotten the password.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -3201,6 +3352,91 @@ export interface LeaveRequest {
  */
 export interface LinkRequest {
   email: string;
+}
+/**
+ * What would be made of a table: its headers, how many links, the first with their values, and what is wrong.
+ *
+ * Before columns are picked nothing is made. Of what is `wrong` the first lines are told, of `wrong_count`.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "LinksPlanReply".
+ */
+export interface LinksPlanReply {
+  empty: number;
+  first: {
+    [k: string]: string;
+  }[];
+  headers: string[];
+  lines: number;
+  links: number;
+  wrong: WrongLineReply[];
+  wrong_count: number;
+}
+/**
+ * A line that no link is made of, and why.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "WrongLineReply".
+ */
+export interface WrongLineReply {
+  message: string;
+  number: number;
+}
+/**
+ * Sealed links to be made of a table: its bytes in base64 (RFC 4648), and which column gives which value.
+ *
+ * `until` is a moment where the form is at home, or ""; without `uses` a link may be used any number of times.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "LinksRequest".
+ */
+export interface LinksRequest {
+  columns: {
+    [k: string]: string;
+  };
+  email: string;
+  name: string;
+  table: string;
+  until: string;
+  uses: number | null;
+}
+/**
+ * What was seen on the page, first what keeps the form from showing.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "LookReply".
+ */
+export interface LookReply {
+  remarks: RemarkReply[];
+}
+/**
+ * Something that was seen on the page.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "RemarkReply".
+ */
+export interface RemarkReply {
+  good: boolean;
+  words: string;
+}
+/**
+ * A page of a website on which the form should be.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "LookRequest".
+ */
+export interface LookRequest {
+  page: string;
+}
+/**
+ * Links were made: what they are known by together, and how many.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "MadeLinksReply".
+ */
+export interface MadeLinksReply {
+  batch: number;
+  links: number;
 }
 /**
  * A form was made.
@@ -3272,6 +3508,15 @@ export interface NewFormRequest {
 export interface NewPasswordRequest {
   password: string;
   token: string;
+}
+/**
+ * What is new since an earlier edition, for a visitor who began with that, in words.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "NewsReply".
+ */
+export interface NewsReply {
+  news: string[];
 }
 /**
  * What comes out of answers: what a trial would look at; which conditions hold, by owner and setting.
@@ -3530,7 +3775,7 @@ export interface PresenceRequest {
   tab: string;
 }
 /**
- * A form's public address, and the snippet that names it.
+ * A form's public address.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "PublicAddressReply".
@@ -3538,7 +3783,6 @@ export interface PresenceRequest {
 export interface PublicAddressReply {
   address: string;
   slug: string;
-  snippet: string;
 }
 /**
  * The last part of a form's public address, as a person writes it.
@@ -3554,22 +3798,27 @@ export interface PublicAddressRequest {
  *
  * `address` is the form's own, without a page; `page` the address of the page that was asked for, or "". `token` is
  * there in a preview alone: the session's, for asking about a draft. `received` is what was received and is seen again
- * at an address of its own.
+ * at an address of its own. `seal` is the link's, `entry` says that the password was typed; `came` is how the visitor
+ * came, and `host` the origin of the website around, "" where it is not known.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "PublicPage".
  */
 export interface PublicPage {
   address: string;
+  came: HowItCame;
   edition: number;
+  entry: string;
   face: FormFace;
   form: string;
   framed: boolean;
+  host: string;
   link: {
     [k: string]: string;
   };
   page: string;
   received: ReceivedReply | null;
+  seal: string;
   state: FormState;
   token: string | null;
 }
@@ -3612,23 +3861,28 @@ export interface ToPayReply {
 /**
  * Publish this revision of the draft; with `despite_trials` also where trials of it fail.
  *
+ * `live` is the edition that was live when the changes were looked at; `note` is for the team.
+ *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "PublishRequest".
  */
 export interface PublishRequest {
   despite_trials: boolean;
+  live: number | null;
+  note: string;
   revision: number;
 }
 /**
- * The edition that visitors get from now on.
+ * The edition that visitors get from now on, the newest that there is, and what the draft changes of it.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "PublishedReply".
  */
 export interface PublishedReply {
   address: string;
+  changes: number;
   edition: number;
-  snippet: string;
+  newest_edition: number;
 }
 /**
  * How many jobs are due and wait, how many wait for a later day, how many are carried out; living workers.
@@ -3678,6 +3932,30 @@ export interface RenameRequest {
   name: string;
   part: string;
   setting: string;
+}
+/**
+ * Some responses put through the draft, newest first; `next` is what to go on after, null at the end.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ReplayReply".
+ */
+export interface ReplayReply {
+  differing: ReplayedReply[];
+  looked_at: number;
+  next: string | null;
+  unreadable: number;
+}
+/**
+ * A response that would come out otherwise.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ReplayedReply".
+ */
+export interface ReplayedReply {
+  differences: DifferenceReply[];
+  edition: number;
+  number: number;
+  received_at: string;
 }
 /**
  * One response with its files by column, and what happened to it, in order.
@@ -3837,7 +4115,55 @@ export interface SavedReply {
   changed_at: string;
   changes: number;
   revision: number;
-  snippet: string;
+}
+/**
+ * The number of the new key.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "SealKeyReply".
+ */
+export interface SealKeyReply {
+  key: number;
+}
+/**
+ * Sign new links with a new key; with `end_others` no earlier link opens any more.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "SealKeyRequest".
+ */
+export interface SealKeyRequest {
+  end_others: boolean;
+}
+/**
+ * A sealed link: its address, what it gives, until when, and what became of it.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "SealedLinkReply".
+ */
+export interface SealedLinkReply {
+  address: string;
+  email: string;
+  ended: boolean;
+  given: {
+    [k: string]: string;
+  };
+  id: number;
+  mail: "" | "waiting" | "sent" | "failed";
+  mail_result: string;
+  mailed_at: string | null;
+  responses: number;
+  until: string | null;
+  uses: number | null;
+}
+/**
+ * Some of the links that were made together; `next` is what to go on after, null at the end.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "SealedLinksReply".
+ */
+export interface SealedLinksReply {
+  links: SealedLinkReply[];
+  next: number | null;
 }
 /**
  * What signs a form's webhooks.
@@ -3847,6 +4173,26 @@ export interface SavedReply {
  */
 export interface SecretReply {
   secret: string;
+}
+/**
+ * A title, a description and a picture; "" stands for the form's own title and lead, and for no picture.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "Sharing".
+ */
+export interface Sharing {
+  description: string;
+  picture: string;
+  title: string;
+}
+/**
+ * How links to the form look in other programs.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "SharingRequest".
+ */
+export interface SharingRequest {
+  sharing: Sharing;
 }
 /**
  * E-mail and password.
@@ -3915,7 +4261,7 @@ export interface StatesReply {
   states: StateReply[];
 }
 /**
- * What the visitor hands in, by block id, and what came with the address.
+ * What the visitor hands in, by block id, what came with the address, and how they came.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "SubmitRequest".
@@ -3924,9 +4270,12 @@ export interface SubmitRequest {
   answers: {
     [k: string]: unknown;
   };
+  came: HowItCame;
+  entry: string;
   link: {
     [k: string]: string;
   };
+  seal: string;
   visit: string;
 }
 /**
@@ -4046,6 +4395,20 @@ export interface WantedAddressReply {
   email: string | null;
   new_confirmed: boolean;
   old_confirmed: boolean;
+}
+/**
+ * What is set; `taken` responses count towards a limit. `opens` and `closes` are moments with their offset.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "WhoAndWhenReply".
+ */
+export interface WhoAndWhenReply {
+  access: Access;
+  closes: string;
+  has_password: boolean;
+  opens: string;
+  sharing: Sharing;
+  taken: number;
 }
 /**
  * How the queue stands, the latest errands, and how mail is sent; the password for it is never told.

@@ -16,6 +16,9 @@ interface Props {
   actions: ComposeActions;
 }
 
+const GOES: readonly SettingRow[] = [
+  { entry: "switch", setting: "redirect_within", label: "On a website, only the form’s own frame goes there" },
+];
 const MAY: readonly SettingRow[] = [
   { entry: "switch", setting: "again", label: "Fill in once more" },
   { entry: "switch", setting: "printing", label: "Print, and keep their answers as PDF" },
@@ -68,6 +71,7 @@ export function ConfirmationSettings({ entry, actions }: Props) {
         </ToggleButton>
       </ToggleButtonGroup>
       {way === "redirect" && <Redirect key={confirmation.id} value={confirmation.redirect} edit={edit} />}
+      {way === "redirect" && <SettingRows rows={GOES} of={confirmation} edit={edit} />}
       {way === "page" && (
         <Typography variant="caption" color="text.secondary">
           Visitors can open this page again later: its address is theirs alone.

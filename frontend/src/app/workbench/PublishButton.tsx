@@ -5,7 +5,9 @@ import Dialog from "@mui/material/Dialog";
 import DialogActions from "@mui/material/DialogActions";
 import DialogContent from "@mui/material/DialogContent";
 import DialogTitle from "@mui/material/DialogTitle";
+import MuiLink from "@mui/material/Link";
 import Snackbar from "@mui/material/Snackbar";
+import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
@@ -22,16 +24,20 @@ export function PublishButton() {
   const [asking, setAsking] = useState(false);
   const [told, setTold] = useState(false);
   const [failing, setFailing] = useState<string | null>(null);
+  const [note, setNote] = useState("");
   const publishing = useMutation({
-    mutationFn: (despiteTrials: boolean) => publish(despiteTrials),
+    mutationFn: (despiteTrials: boolean) => publish(despiteTrials, note),
     onSettled: () => {
       setAsking(false);
       setTold(true);
     },
     onError: (error) => setFailing(error instanceof ApiError && error.code === "trials_fail" ? error.message : null),
-    onSuccess: () => queryClient.invalidateQueries({ queryKey: ["editions", reply.id] }),
+    onSuccess: () => {
+      setNote("");
+      return queryClient.invalidateQueries({ queryKey: ["editions", reply.id] });
+    },
   });
-  const edition = (saved.liveEdition ?? 0) + 1;
+  const edition = saved.newestEdition + 1;
   const waits = whyNot(bench);
   const close = () => setTold(false);
   return (
@@ -57,6 +63,25 @@ export function PublishButton() {
           <DialogTitle id="publish-title">Publish edition {edition}?</DialogTitle>
           <DialogContent>
             <WhatChanges />
+            <TextField
+              label="Note for the team"
+              value={note}
+              onChange={(event) => setNote(event.target.value)}
+              slotProps={{ htmlInput: { maxLength: 500 } }}
+              sx={{ mt: 2 }}
+              fullWidth
+            />
+            {saved.liveEdition !== null && (
+              <Typography sx={{ mt: 1.5 }}>
+                <MuiLink
+                  component={Link}
+                  to={`/forms/${reply.id}/publish?section=editions`}
+                  onClick={() => setAsking(false)}
+                >
+                  Replay the latest responses first
+                </MuiLink>
+              </Typography>
+            )}
           </DialogContent>
           <DialogActions>
             <Button color="inherit" onClick={() => setAsking(false)}>

@@ -29,7 +29,6 @@ class Server {
       changes: this.states.length - 1,
       live_edition: null,
       address: "/f/visit",
-      snippet: "",
     }) as unknown as FormReply;
 
   as = (name: string): DraftServer => ({
@@ -46,7 +45,8 @@ class Server {
       if (unheard) throw new ApiError("unreachable", "The server can't be reached.");
       return this.reply() as unknown as SavedReply;
     },
-    publish: async () => ({ edition: 1, address: "/f/visit", snippet: "<script>" }) as never,
+    publish: async () => ({ edition: 1, newest_edition: 1, address: "/f/visit" }) as never,
+    goLive: async (_id, edition) => ({ edition, changes: 2 }) as never,
   });
 
   private meet(): Trouble {
@@ -148,7 +148,7 @@ describe("one person's draft", () => {
     await expect(session.publish()).rejects.toThrow("could not be saved");
     expect(session.read()).toMatchObject({ saveState: "refused", problem: "1.1 needs a key." });
     expect(await session.publish()).toBe(1);
-    expect(session.read().saved).toMatchObject({ liveEdition: 1, changes: 0, snippet: "<script>" });
+    expect(session.read().saved).toMatchObject({ liveEdition: 1, changes: 0 });
   });
 
   it("that is left is saved at once, and kept until it is", async () => {

@@ -13,7 +13,7 @@ export const PAUSE_MS = 500;
 export const RETRY_MS = 4_000;
 const KEEP_MS = 250;
 
-export type DraftServer = Pick<typeof api, "form" | "saveDraft" | "publish" | "state">;
+export type DraftServer = Pick<typeof api, "form" | "saveDraft" | "publish" | "goLive" | "state">;
 
 /** What the server holds, and what the core said of it. */
 interface Saved {
@@ -23,9 +23,10 @@ interface Saved {
   analysis: AnalysisReply;
   changes: number;
   liveEdition: number | null;
-  /** The public address and the snippet for websites; they follow the name until the first edition. */
+  /** The number of the newest edition, live or not; 0 where there is none. */
+  newestEdition: number;
+  /** The public address; it follows the name until the first edition. */
   address: string;
-  snippet: string;
 }
 
 /** Both changed the same since `base`; nothing is saved until somebody has chosen. */
@@ -70,8 +71,8 @@ const savedOf = (reply: FormReply): Saved => ({
   analysis: reply.analysis,
   changes: reply.changes,
   liveEdition: reply.live_edition,
+  newestEdition: reply.newest_edition,
   address: reply.address,
-  snippet: reply.snippet,
 });
 
 const isDirty = ({ history, saved, unanswered }: Inner): boolean =>
@@ -172,18 +173,35 @@ export class DraftSession {
   };
 
   /** Publishes the draft as it stands and returns its edition. Throws ApiError. */
-  readonly publish = async (despiteTrials = false): Promise<number> => {
+  readonly publish = async (despiteTrials = false, note = ""): Promise<number> => {
     if (!(await this.saveNow()))
       throw new ApiError("not_saved", "The draft could not be saved; see the top of the page.");
     const { saved } = this.inner;
-    const { edition, address, snippet } = await this.server.publish(this.id, saved.revision, despiteTrials);
-    this.change({ saved: { ...this.inner.saved, changes: 0, liveEdition: edition, address, snippet } });
+    const asked = { revision: saved.revision, live: saved.liveEdition, note, despite_trials: despiteTrials };
+    const published = await this.server.publish(this.id, asked).catch(async (error: unknown) => {
+      if (error instanceof ApiError && error.code === "published_meanwhile") await this.lookAtLive();
+      throw error;
+    });
+    const { edition, address, newest_edition: newestEdition } = published;
+    this.change({ saved: { ...this.inner.saved, changes: 0, liveEdition: edition, newestEdition, address } });
     return edition;
   };
 
+  /** Takes over what somebody else has made live. */
+  private async lookAtLive(): Promise<void> {
+    const { changes, liveEdition, newestEdition } = savedOf(await this.server.form(this.id));
+    this.change({ saved: { ...this.inner.saved, changes, liveEdition, newestEdition } });
+  }
+
+  /** Gives visitors an earlier edition; the draft stays as it is. Throws ApiError. */
+  readonly goBack = async (edition: number): Promise<void> => {
+    const { changes } = await this.server.goLive(this.id, edition, this.inner.saved.liveEdition);
+    this.change({ saved: { ...this.inner.saved, changes, liveEdition: edition } });
+  };
+
   /** Takes over the public address that was chosen. */
-  readonly move = ({ address, snippet }: Pick<Saved, "address" | "snippet">): void => {
-    this.change({ saved: { ...this.inner.saved, address, snippet } });
+  readonly move = ({ address }: Pick<Saved, "address">): void => {
+    this.change({ saved: { ...this.inner.saved, address } });
   };
 
   /** Takes over what others saved, where the revision is later than the one that is known here. */
@@ -210,9 +228,9 @@ export class DraftSession {
     this.change({ saveState: "saving" });
     try {
       const reply = await this.server.saveDraft(this.id, this.inner.saved.revision, form);
-      const { revision, changed_at: at, analysis, changes, address, snippet } = reply;
+      const { revision, changed_at: at, analysis, changes, address } = reply;
       this.change({
-        saved: { ...this.inner.saved, form, revision, at, analysis, changes, address, snippet },
+        saved: { ...this.inner.saved, form, revision, at, analysis, changes, address },
         saveState: "saved",
         problem: null,
         unanswered: [],

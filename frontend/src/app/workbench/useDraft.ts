@@ -7,7 +7,7 @@ import { draftStore } from "./kept_draft";
 
 /** The draft as it stands, and all that can be done with it as a whole. */
 export type Draft = DraftView &
-  Pick<DraftSession, "act" | "undo" | "redo" | "settle" | "publish" | "move" | "catchUp" | "saveNow">;
+  Pick<DraftSession, "act" | "undo" | "redo" | "settle" | "publish" | "goBack" | "move" | "catchUp" | "saveNow">;
 
 export function useDraft(loaded: FormReply): Draft {
   const [session] = useState(() => new DraftSession(loaded, api, draftStore(loaded.id)));
@@ -21,6 +21,6 @@ export function useDraft(loaded: FormReply): Draft {
     if (view.dirty) addEventListener("beforeunload", warn);
     return () => removeEventListener("beforeunload", warn);
   }, [view.dirty]);
-  const { act, undo, redo, settle, publish, move, catchUp, saveNow } = session;
-  return { ...view, act, undo, redo, settle, publish, move, catchUp, saveNow };
+  const { act, undo, redo, settle, publish, goBack, move, catchUp, saveNow } = session;
+  return { ...view, act, undo, redo, settle, publish, goBack, move, catchUp, saveNow };
 }

@@ -1,0 +1,168 @@
+"""Who is let in to a form that is published, at this moment: by its times, its limits and its password."""
+
+import base64
+import hashlib
+import hmac
+import time
+from dataclasses import dataclass
+from datetime import datetime
+from time import monotonic
+from uuid import UUID
+from zoneinfo import ZoneInfo
+
+from argon2 import PasswordHasher
+from argon2.exceptions import VerificationError
+from babel.dates import format_date, format_time
+from cachetools import TTLCache
+
+from codexa.core.form.access import Access, closing, opening, standing
+from codexa.core.form.form import Form
+from codexa.services.editions import Editions
+from codexa.services.errors import ClosedError, PasswordNeededError, SealError
+from codexa.services.sealing import Sealed, open_seal
+from codexa.settings import Settings
+from codexa.store import access as store
+from codexa.store.database import AwayError, BusyError, Connect
+
+# What is set reaches visitors after so long at the most; handing in always asks the database.
+_KNOWN_SECONDS = 2.0
+_ENTRY_SECONDS = 24 * 3_600  # for which a password that was typed lets in
+_HASHER = PasswordHasher()
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Terms:
+    """Who may fill in a form, as it holds: `turn` grows with each change, `taken` counts towards the limit of all."""
+
+    access: Access
+    password_hash: str | None
+    form: Form
+    turn: int
+    taken: int
+
+
+class Admissions:
+    """What this process knows of who may fill in which form."""
+
+    def __init__(self, connect: Connect, editions: Editions, settings: Settings) -> None:
+        self._connect = connect
+        self._editions = editions
+        self._secret = settings.secret_key.encode()
+        self._settings = settings
+        self._known: TTLCache[UUID, Terms | None] = TTLCache(10_000, _KNOWN_SECONDS, timer=monotonic)
+        self._sealed: TTLCache[tuple[UUID, str], Sealed] = TTLCache(10_000, _KNOWN_SECONDS, timer=monotonic)
+
+    def terms(self, form: UUID, *, fresh: bool = False) -> Terms | None:
+        """Return what holds for a form; None where it takes no answers at all."""
+        if not fresh and form in self._known:
+            return self._known[form]
+        with self._connect() as connection:
+            row = store.find_access(connection, form=form)
+        found = None
+        if row is not None:
+            found = Terms(
+                access=Access.model_validate(row.access),
+                password_hash=row.password_hash,
+                form=self._editions.form(form, row.live_edition),
+                turn=row.turn,
+                taken=row.taken,
+            )
+        self._known[form] = found
+        return found
+
+    @staticmethod
+    def closed_words(terms: Terms) -> str | None:
+        """Return what visitors read instead of the form just now; None where it can be filled in."""
+        return closed_words(terms, datetime.now(ZoneInfo(terms.form.time_zone)))
+
+    def let_in(self, form: UUID, entry: str) -> None:
+        """Raise ClosedError or PasswordNeededError where a visitor may not go on with a form."""
+        try:
+            terms = self.terms(form)
+        except (AwayError, BusyError):
+            return  # a state needs no database; what is handed in will ask again
+        if terms is None:
+            raise ClosedError
+        words = self.closed_words(terms)
+        if words is not None:
+            raise ClosedError(words)
+        self.require_entry(form, terms, entry)
+
+    def require_entry(self, form: UUID, terms: Terms, entry: str) -> None:
+        """Raise PasswordNeededError where there is a password, and `entry` does not say that it was typed."""
+        if terms.password_hash is None:
+            return
+        until, _, mark = entry.partition(".")
+        good = until.isdigit() and len(until) < 13 and int(until) > time.time()
+        if not good or not hmac.compare_digest(mark.encode(), self._mark(form, terms.password_hash, until).encode()):
+            raise PasswordNeededError(terms.form.wording.say("askPassword"))
+
+    def sealed(self, form: Form, form_id: UUID, seal: str, *, fresh: bool = False) -> Sealed | None:
+        """Return what the seal of an address gives; None where there is none, and none is needed.
+
+        Raises SealError with words for visitors.
+        """
+        if not seal:
+            if form.sealed_only:
+                raise SealError("linkNeeded", form.wording.say("linkNeeded"))
+            return None
+        if not fresh and (form_id, seal) in self._sealed:
+            return self._sealed[form_id, seal]
+        try:
+            with self._connect() as connection:
+                found = open_seal(connection, self._settings, form=form_id, seal=seal)
+        except SealError as error:
+            raise SealError(error.name, form.wording.say(error.name)) from None
+        self._sealed[form_id, seal] = found
+        return found
+
+    def entry_by_password(self, form: UUID, terms: Terms, password: str) -> str | None:
+        """Return what lets in whoever typed the password, for a day; None where it is another."""
+        assert terms.password_hash is not None
+        try:
+            _HASHER.verify(terms.password_hash, password)
+        except VerificationError:
+            return None
+        until = str(int(time.time()) + _ENTRY_SECONDS)
+        return f"{until}.{self._mark(form, terms.password_hash, until)}"
+
+    def _mark(self, form: UUID, password_hash: str, until: str) -> str:
+        text = f"entry {form} {until} {password_hash}".encode()
+        return base64.urlsafe_b64encode(hmac.new(self._secret, text, hashlib.sha256).digest()[:18]).decode()
+
+
+def closed_words(terms: Terms, now: datetime) -> str | None:
+    """Return what visitors read instead of the form at an aware moment; None where it can be filled in."""
+    access, form = terms.access, terms.form
+    match standing(access, form.time_zone, now):
+        case "offline":
+            return access.offline or form.wording.say("offline")
+        case "early":
+            return words_early(access, form, opening(access, form.time_zone))
+        case "over":
+            return words_over(access, form, closing(access, form.time_zone))
+        case _ if access.most is not None and terms.taken >= access.most:
+            return full_words(terms)
+    return None
+
+
+def words_early(access: Access, form: Form, opens: datetime | None) -> str:
+    """Return what visitors read before a form opens."""
+    return access.early or _with_moment(form, "notYet", opens)
+
+
+def words_over(access: Access, form: Form, closes: datetime | None) -> str:
+    """Return what visitors read after a form has closed."""
+    return access.over or _with_moment(form, "over", closes)
+
+
+def full_words(terms: Terms) -> str:
+    """Return what visitors read once as many responses came as are taken."""
+    return terms.access.full or terms.form.wording.say("full")
+
+
+def _with_moment(form: Form, message: str, moment: datetime | None) -> str:
+    assert moment is not None
+    local = moment.astimezone(ZoneInfo(form.time_zone))
+    told = f"{format_date(local, 'long', form.locale)}, {format_time(local, 'short', locale=form.locale)}"
+    return form.wording.say(message).replace("{moment}", told)

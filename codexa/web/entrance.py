@@ -1,0 +1,147 @@
+"""The way in to a published form: what keeps visitors out, told on a page of plain words, and what they come with."""
+
+from dataclasses import dataclass
+from urllib.parse import urlsplit
+from uuid import UUID
+
+from flask import Response, current_app, g, render_template, request
+
+from codexa.core.form.form import SEAL, Form
+from codexa.core.program.link_values import sealed_names
+from codexa.core.program.program import Program
+from codexa.services.errors import NotFoundError, SealError
+from codexa.services.sealing import Sealed
+from codexa.settings import Settings
+from codexa.store.editions import LiveEdition
+from codexa.web.database import admissions
+from codexa.web.first_view import colours_of
+from codexa.web.guard import frame_policy
+
+MOST_LINK_VALUES, MOST_LINK_TEXT = 50, 2_000
+MOST_PASSWORD = 200
+# What a frame's address says beside the form's own values; no name of a value has a hyphen.
+AS, FROM = "codexa-as", "codexa-from"
+WAYS = ("script", "frame", "pop-up", "tab", "corner")
+
+
+class NoticeError(Exception):
+    """Visitors read something instead of the form: `words`, with a link to the form's own page or a box beside."""
+
+    def __init__(self, words: str, *, status: int = 200, link: str = "", asks: str = "") -> None:
+        self.words, self.status, self.link, self.asks = words, status, link, asks
+        super().__init__(words)
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Came:
+    """How a visitor came: by which way, on which page of a website ("" unknown), and that website's origin."""
+
+    way: str
+    page: str
+    origin: str
+
+
+def came(*, framed: bool) -> Came:
+    """Return how the visitor came, by what the frame's address tells, or the browser."""
+    told = request.args.get(FROM, "") or (request.headers.get("Referer", "") if framed else "")
+    page = page_of(told)
+    origin = "/".join(page.split("/")[:3])
+    if not framed:
+        return Came(way="link", page="", origin="")
+    way = request.args.get(AS, "")
+    return Came(way=way if way in WAYS else "frame", page=page, origin=origin)
+
+
+def page_of(address: str) -> str:
+    """Return the origin and path of a web address, without what may name a person; "" where it is none."""
+    try:
+        parts = urlsplit(address[:2_000])
+    except ValueError:
+        return ""
+    if parts.scheme not in ("http", "https") or not parts.netloc or "@" in parts.netloc:
+        return ""
+    return f"{parts.scheme}://{parts.netloc}{parts.path}"[:500].replace("\x00", "")
+
+
+def set_frame_policy(sites: list[str], origin: str) -> bool:
+    """Say which websites may frame the reply, and return whether the one that does may, as far as it is known."""
+    settings: Settings = current_app.config["SETTINGS"]
+    ours = {settings.origin, f"{request.scheme}://{request.host}", settings.practice_website}
+    allowed = not sites or not origin or origin in sites or origin in ours
+    # Where the website may not show the form, it is our words that it shows; they can be framed by anybody.
+    practice = [settings.practice_website] if settings.practice_website else []
+    g.frame_policy = frame_policy(list(dict.fromkeys([*sites, *practice])) if sites and allowed else ["*"])
+    return allowed
+
+
+def refuse_closed(form_id: UUID) -> str:
+    """Return what says that the visitor was let in. Raises NoticeError where the form can't be filled in just now."""
+    terms = admissions().terms(form_id)
+    if terms is None:
+        raise NotFoundError
+    words = admissions().closed_words(terms)
+    if words is not None:
+        raise NoticeError(words)
+    if terms.password_hash is None:
+        return ""
+    say = terms.form.wording.say
+    typed = request.form.get("password", "")[:MOST_PASSWORD] if request.method == "POST" else ""
+    entry = admissions().entry_by_password(form_id, terms, typed) if typed else None
+    if entry is None:
+        status = 403 if typed else 200
+        raise NoticeError(say("wrongPassword" if typed else "askPassword"), status=status, asks="password")
+    return entry
+
+
+def link_of_request() -> dict[str, str]:
+    """Return what came with the address, by name; what no formula could read is left out."""
+    return {
+        name: value[:MOST_LINK_TEXT]
+        for name, value in list(request.args.items())[:MOST_LINK_VALUES]
+        if name != SEAL and name.replace("_", "").isalnum() and len(name) <= 60 and "\x00" not in value
+    }
+
+
+def sealed_of_request(program: Program, form_id: UUID) -> tuple[str, Sealed | None]:
+    """Return the seal of the address and what it gives. Raises NoticeError where it does not open the form.
+
+    What is sealed can't be told beside the seal, and nothing can be told twice.
+    """
+    form = program.form
+    seals = request.args.getlist(SEAL)
+    named = {each.name for each in form.links}
+    doubled = len(seals) > 1 or any(len(request.args.getlist(name)) > 1 for name in named)
+    if doubled or sealed_names(form) & request.args.keys():
+        raise NoticeError(form.wording.say("linkBroken"), status=403)
+    seal = seals[0] if seals else ""
+    try:
+        sealed = admissions().sealed(form, form_id, seal, fresh=True)
+    except SealError as error:
+        raise NoticeError(error.message, status=403) from None
+    if sealed is not None and any(name in request.args for name in sealed.given):
+        raise NoticeError(form.wording.say("linkBroken"), status=403)
+    return seal, sealed
+
+
+def notice(error: NoticeError, form: Form | None, *, framed: bool) -> Response:
+    """Return the page that says it, in the form's own colours."""
+    words = None if form is None else form.wording
+    page = render_template(
+        "notice.html",
+        error=error,
+        form=form,
+        say=words.say if words else None,
+        colours={} if form is None else colours_of(form.brand),
+        nonce=g.nonce,
+        framed=framed,
+    )
+    response = Response(page, error.status)
+    response.headers["Cache-Control"] = "no-store"
+    response.headers["X-Robots-Tag"] = "noindex"
+    return response
+
+
+def live_form(live: LiveEdition) -> Form | None:
+    """Return what visitors get of a form, for the words of a notice; None where it can't be answered."""
+    terms = admissions().terms(live.form_id)
+    return None if terms is None else terms.form
