@@ -298,6 +298,11 @@ def area(page, name):
     page.get_by_role("navigation", name="Areas").get_by_role("link", name=re.compile(f"^{name}")).click()
 
 
+def section(page, name):
+    """Open a section of Publish."""
+    page.get_by_role("region", name="Sections").get_by_role("button", name=re.compile(rf"^{name}( \d+)?$")).click()
+
+
 def import_form(page, path_or_document):
     """Make a form of a JSON document by the desk's menu; leaves the page in its workbench."""
     choose_document(page, path_or_document)

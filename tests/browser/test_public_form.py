@@ -8,7 +8,7 @@ import pytest
 from conftest import visit_document
 from playwright.sync_api import expect
 
-from browser.conftest import axe_findings, import_form
+from browser.conftest import axe_findings, import_form, section
 from browser.making import press_publish
 
 FORM = "/f/alderlight/short-visit"
@@ -171,31 +171,35 @@ def test_a_website_shows_it_in_a_frame_that_grows(page, servers):
     page.goto(f"{servers.website}/visit")
     frame = page.frame_locator("iframe")
     expect(frame.get_by_role("heading", name="Plan your visit")).to_be_visible()
-    height = lambda: page.locator("iframe").bounding_box()["height"]  # noqa: E731
-    page.wait_for_function("document.querySelector('iframe').offsetHeight > 550")
-    before = height()
+    tall = "least => document.querySelector('[data-codexa]').shadowRoot.querySelector('iframe').offsetHeight > least"
+    page.wait_for_function(tall, arg=550)
+    before = page.locator("iframe").bounding_box()["height"]
     frame.get_by_label("Adults").fill("20")
     expect(frame.get_by_label("Name of the group")).to_be_visible()
-    page.wait_for_function("before => document.querySelector('iframe').offsetHeight > before + 150", arg=before)
-    assert page.evaluate("document.querySelector('iframe').offsetHeight") >= frame.locator("#root").evaluate(
-        "it => it.offsetHeight"
-    )
+    page.wait_for_function(tall, arg=before + 150)
+    assert page.locator("iframe").bounding_box()["height"] >= frame.locator("#root").evaluate("it => it.offsetHeight")
 
 
-def test_a_website_that_is_not_listed_may_not_frame_it(desk, servers):
+def test_a_website_that_is_not_listed_shows_our_words_and_a_link(desk, servers):
     import_form(desk, visit_document() | {"name": "Unlisted"})
     press_publish(desk, 1)
     expect(desk.get_by_text("Edition 1 is live.")).to_be_visible()
     desk.get_by_role("link", name="Publish", exact=True).click()
+    section(desk, "On a website")
     desk.get_by_role("textbox", name="Websites").fill("https://www.example.org")
     desk.get_by_role("button", name="Save the websites").click()
     expect(desk.get_by_role("button", name="Saved", exact=True)).to_be_visible()
     stranger = desk.context.new_page()
     stranger.goto(servers.website)
+    put = "address => document.body.insertAdjacentHTML('beforeend', `<iframe src=${address}></iframe>`)"
+    stranger.evaluate(put, f"{servers.web}/embed/alderlight/unlisted")
+    told = stranger.frame_locator("iframe")
+    expect(told.get_by_text("This form may not be shown on this website.")).to_be_visible()
+    expect(told.get_by_role("link", name="Open the form")).to_have_attribute("href", "/f/alderlight/unlisted")
+    # Without a word of where it stands, the browser keeps the website out.
     with stranger.expect_console_message(lambda message: "frame-ancestors" in message.text):
         stranger.evaluate(
-            "address => document.body.insertAdjacentHTML('beforeend', `<iframe src=${address}></iframe>`)",
-            f"{servers.web}/embed/alderlight/unlisted",
+            put.replace("<iframe", "<iframe referrerpolicy=no-referrer"), f"{servers.web}/embed/alderlight/unlisted"
         )
 
 

@@ -6,7 +6,7 @@ import re
 from conftest import visit_document
 from playwright.sync_api import expect
 
-from browser.conftest import area, axe_findings, choose_document, import_form, saved, sign_in
+from browser.conftest import area, axe_findings, choose_document, import_form, saved, section, sign_in
 from browser.making import press_publish
 from codexa.services.demo import PEOPLE
 
@@ -115,8 +115,9 @@ def test_later_edits_stay_a_draft_until_published_again(desk, servers):
     expect(visitor.get_by_role("heading", name="Another title")).to_be_visible()
 
     area(page, "Publish")
+    section(page, "Link")
     page.get_by_role("textbox", name="Address").fill("Evenings at the dome")
-    page.get_by_role("button", name="Choose").click()
+    page.get_by_role("button", name="Choose", exact=True).click()
     expect(page.get_by_role("group", name="the link")).to_have_text(re.compile("/evenings-at-the-dome$"))
     visitor.goto(f"{servers.web}/f/alderlight/lecture?who=ana")
     expect(visitor).to_have_url(f"{servers.web}/f/alderlight/evenings-at-the-dome?who=ana")
@@ -267,6 +268,7 @@ def test_websites_that_may_show_a_form_are_named_and_stay(desk):
     import_form(page, visit_document() | {"name": "Framed"})
     publish = page.get_by_role("navigation", name="Areas").get_by_role("link", name="Publish")
     publish.click()
+    section(page, "On a website")
     sites = page.get_by_role("textbox", name="Websites, one a line")
     sites.fill("ftp://alderlight.example.org")
     page.get_by_role("button", name="Save the websites").click()
@@ -276,6 +278,7 @@ def test_websites_that_may_show_a_form_are_named_and_stay(desk):
     expect(page.get_by_role("button", name="Saved")).to_be_disabled()
     page.get_by_role("link", name="Compose").click()
     publish.click()
+    section(page, "On a website")
     expect(sites).to_have_value("https://alderlight.example.org\nhttp://harbour.example.org:8080")
     page.reload()
     expect(sites).to_have_value("https://alderlight.example.org\nhttp://harbour.example.org:8080")

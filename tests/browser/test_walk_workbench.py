@@ -5,7 +5,7 @@ import re
 import pytest
 from playwright.sync_api import expect
 
-from browser.conftest import area, expect_usable, sign_in
+from browser.conftest import area, expect_usable, section, sign_in
 
 AREAS = ("Compose", "Rules", "Figures", "Brand", "Payment", "Follow-ups", "Trials", "Publish", "Responses", "History")
 
@@ -23,6 +23,20 @@ def test_every_area_is_usable(page, servers, name):
     # What is out of sight is not laid out, and lies over one another for who asks where it is.
     page.set_viewport_size({"width": 1280, "height": 2600})
     area(page, name)
+    page.wait_for_load_state("networkidle")
+    expect_usable(page)
+
+
+@pytest.mark.parametrize("name", ["Link", "On a website", "Who and when", "Links with values"])
+def test_every_section_of_publish_is_usable(page, servers, name):
+    opened(page, servers, "Talk feedback")
+    page.set_viewport_size({"width": 1280, "height": 2600})
+    area(page, "Publish")
+    section(page, name)
+    expect(page.get_by_role("heading", name=name, level=2)).to_be_visible()
+    if name == "Links with values":
+        page.get_by_role("button", name="talks.csv").click()
+        expect(page.get_by_role("link", name="XLSX")).to_be_visible()
     page.wait_for_load_state("networkidle")
     expect_usable(page)
 

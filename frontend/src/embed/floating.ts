@@ -54,7 +54,9 @@ export function makeFloating(place: Place, root: ShadowRoot): Floating {
   const sheet = new CSSStyleSheet();
   sheet.replaceSync(STYLES);
   root.adoptedStyleSheets = [sheet];
-  setStyle(host, { display: "contents" });
+  // The link that stood there takes no room where it hung over the page; else its room stays, so that nothing moves.
+  const hung = getComputedStyle(host).position === "fixed";
+  setStyle(host, hung ? { display: "contents" } : { display: "block", "min-height": `${host.offsetHeight}px` });
   host.style.setProperty("--colour", codexaColour || "#2b3a8c");
   host.style.setProperty("--on", codexaOn || "#ffffff");
   host.style.setProperty("--width", `${widthOf(place, kind === "corner" ? 400 : 640)}px`);

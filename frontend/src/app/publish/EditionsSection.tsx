@@ -80,7 +80,7 @@ function AllEditions() {
   const editions = useQuery(queries.editions(reply.id));
   const all = editions.data?.editions ?? [];
   return (
-    <Panel title="All editions">
+    <Panel title="So far">
       {editions.isError && <Alert severity="error">{editions.error.message}</Alert>}
       {editions.data && all.length === 0 && <Typography color="text.secondary">None yet.</Typography>}
       {all.length > 0 && (
@@ -91,7 +91,7 @@ function AllEditions() {
               <TableCell>Published</TableCell>
               <TableCell>Note</TableCell>
               <TableCell align="right">Responses</TableCell>
-              <TableCell />
+              <TableCell component="td" />
             </TableRow>
           </TableHead>
           <TableBody>

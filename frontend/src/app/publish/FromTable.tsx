@@ -6,7 +6,7 @@ import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { api, type LinksAsked, reasonOf } from "../../api/client";
 import { counted } from "../../text/words";
 import { DecimalField } from "../../ui/DecimalField";
@@ -26,6 +26,7 @@ interface Source {
 export function FromTable({ show }: { show: (values: Readonly<Record<string, string>>) => void }) {
   const { reply, form, parts } = useBench();
   const queryClient = useQueryClient();
+  const chooser = useRef<HTMLInputElement>(null);
   const [source, setSource] = useState<Source | null>(null);
   const [pasted, setPasted] = useState("");
   const [problem, setProblem] = useState<string | null>(null);
@@ -106,20 +107,20 @@ export function FromTable({ show }: { show: (values: Readonly<Record<string, str
             >
               Read the rows
             </Button>
-            <Button variant="outlined" color="inherit" component="label">
+            <Button variant="outlined" color="inherit" onClick={() => chooser.current?.click()}>
               Choose a CSV
-              <Box
-                component="input"
-                type="file"
-                accept=".csv,.tsv,.txt,text/csv"
-                aria-label="CSV file"
-                onChange={(event: React.ChangeEvent<HTMLInputElement>) => {
-                  void take(event.target.files?.[0]);
-                  event.target.value = "";
-                }}
-                sx={{ position: "absolute", width: 1, height: 1, overflow: "hidden", clip: "rect(0 0 0 0)" }}
-              />
             </Button>
+            <input
+              ref={chooser}
+              hidden
+              type="file"
+              accept=".csv,.tsv,.txt,text/csv"
+              aria-label="CSV file"
+              onChange={(event) => {
+                void take(event.target.files?.[0]);
+                event.target.value = "";
+              }}
+            />
           </Box>
           {make.data && <Alert severity="success">{counted(make.data.links, "link")} made; they stand below.</Alert>}
         </>

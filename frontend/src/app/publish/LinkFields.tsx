@@ -39,7 +39,7 @@ export function LinkFields() {
               <TableCell>Called in the link</TableCell>
               <TableCell>For the visitor</TableCell>
               <TableCell>Seal</TableCell>
-              {mayEdit && <TableCell />}
+              {mayEdit && <TableCell component="td" />}
             </TableRow>
           </TableHead>
           <TableBody>

@@ -38,6 +38,7 @@ export function LivePicture({ title, src, address, width: first = 375 }: Props) 
           exclusive
           size="small"
           aria-label="Width in pixels"
+          sx={{ bgcolor: "background.paper" }}
           value={width}
           onChange={(_event, next: number | null) => next && setWidth(next)}
         >

@@ -116,7 +116,7 @@ function LinksOf({ batch }: { batch: Batch }) {
               ))}
               <TableCell>Link</TableCell>
               <TableCell align="right">Responses</TableCell>
-              <TableCell />
+              <TableCell component="td" />
             </TableRow>
           </TableHead>
           <TableBody>

@@ -147,7 +147,7 @@ export function WebsiteSection() {
         aria-label="In which way"
         value={options.way}
         onChange={(_event, way: Way | null) => way && change({ way })}
-        sx={{ flexWrap: "wrap" }}
+        sx={{ flexWrap: "wrap", bgcolor: "background.paper", justifySelf: "start" }}
       >
         {Object.entries(WAYS).map(([way, { title }]) => (
           <ToggleButton key={way} value={way} sx={{ textTransform: "none" }}>
