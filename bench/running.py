@@ -90,6 +90,7 @@ def _serving(
         **os.environ,
         "CODEXA_PUBLIC_RATE": "100000 per second",
         "CODEXA_TEAM_RATE": "100000 per second",
+        "CODEXA_HOLD_SUSPECTED": "no",
         "CODEXA_PUBLIC_ADDRESS": f"http://127.0.0.1:{port}",
         "CODEXA_FILES": f"{folder}/files",
         "CODEXA_LEAST_FREE_DISK": "0",

@@ -55,6 +55,9 @@ class Settings:
     mail_from: str = _setting("forms@alderlight.example.org", "the address that mail comes from")
     mails_per_hour: str = _setting("1000", "mails that one form may send within an hour; more of them wait")
     practice_bank: str = _setting("http://127.0.0.1:8792", "where the practice bank answers; its pages stand in frames")
+    hold_suspected: str = _setting(
+        "yes", "yes or no: whether responses that look like a machine's are held for the team"
+    )
     practice_website: str = _setting(
         "http://127.0.0.1:8790", "where the practice website answers, for live pictures of embeds; empty for none"
     )
@@ -88,6 +91,8 @@ def read_settings(environment: Mapping[str, str] = os.environ) -> Settings:
         raise SettingsError(f'CODEXA_MODE is "{settings.mode}"; set it to demo or production.')
     if settings.side not in ("all", "workbench", "public"):
         raise SettingsError(f'CODEXA_SIDE is "{settings.side}"; set it to all, workbench or public.')
+    if settings.hold_suspected not in ("yes", "no"):
+        raise SettingsError(f'CODEXA_HOLD_SUSPECTED is "{settings.hold_suspected}"; set it to yes or no.')
     if settings.smtp_tls not in ("none", "starttls"):
         raise SettingsError(f'CODEXA_SMTP_TLS is "{settings.smtp_tls}"; set it to none or starttls.')
     for name in _WHOLE_NUMBERS:

@@ -47,6 +47,7 @@ _ALL, _LINK = "responses", "link:"
 # What happens to a response when nothing is due: it is handed in and complete at once; else it waits for the money.
 _FIRST_EVENTS: tuple[Moment, ...] = ("handed in", "complete")
 _FIRST_EVENTS_WAITING = ("handed in", "payment asked")
+_FIRST_EVENTS_HELD = ("handed in", "held")
 _LOOKS = 3  # at what is left, where others take of it at the same moment
 # What these set off, and what they let wait for a day.
 _FIRST_MOMENTS: tuple[Moment, ...] = (*_FIRST_EVENTS, "day")
@@ -66,7 +67,7 @@ class Received:
 class Incoming:
     """A response on its way in: to which edition of which form, under which key, and what the visitor gave.
 
-    `came` is how it came, `sealed` the link that it came by.
+    `came` is how it came, `sealed` the link that it came by, `suspected` why it may be a machine's, by name.
     """
 
     form: UUID
@@ -75,6 +76,7 @@ class Incoming:
     given: Given
     came: Mapping[str, Any] = field(default_factory=lambda: NOT_TOLD)
     sealed: Sealed | None = None
+    suspected: tuple[str, ...] = ()
 
     @property
     def digest(self) -> bytes:
@@ -170,6 +172,11 @@ def _take_whole(
     return result
 
 
+def _is_held(incoming: Incoming, due: PaymentDue | None) -> bool:
+    """Whether the team looks at a response before it counts; who pays is a person."""
+    return bool(incoming.suspected) and due is None
+
+
 def _is_counted(incoming: Incoming, terms: Terms | None) -> bool:
     """Whether a response counts towards a limit."""
     limited = terms is not None and (terms.access.most is not None or terms.access.most_each is not None)
@@ -223,7 +230,7 @@ def _take(
     claims.keep(connection, form=incoming.form, number=number, claims=claimed)
     if due is not None:
         _ask_for(connection, incoming.form, number, due, form.payment)
-    if at is None:
+    if at is None and not _is_held(incoming, due):
         moments = _FIRST_MOMENTS if due is None else _FIRST_MOMENTS_WAITING
         keep_due(connection, state, form=incoming.form, number=number, moments=moments)
     return Received(number=number, repeated=False, confirmation=confirmation_face(state))
@@ -273,7 +280,8 @@ def _keep(
     due: PaymentDue | None,
     turn: int | None,
 ) -> tuple[int, State] | None:
-    context = accepted.state.context
+    context, held = accepted.state.context, _is_held(incoming, due)
+    waits = _FIRST_EVENTS_HELD if held else _FIRST_EVENTS_WAITING
     number = responses.insert_response(
         connection,
         form=incoming.form,
@@ -286,12 +294,13 @@ def _keep(
         digest=incoming.digest,
         received_at=context.now,
         told=context.as_json(),
-        events=_FIRST_EVENTS if due is None else _FIRST_EVENTS_WAITING,
-        stage="complete" if due is None else "waiting",
+        events=waits if held or due is not None else _FIRST_EVENTS,
+        stage="waiting" if held or due is not None else "complete",
+        held=held,
         payment="none" if due is None else "due",
         test=due is not None and accepted.state.program.form.payment.practice,
         turn=turn,
-        came=incoming.came,
+        came={**incoming.came, "suspected": incoming.suspected} if held else incoming.came,
         sealed_link=None if incoming.sealed is None else incoming.sealed.id,
     )
     if number is None:

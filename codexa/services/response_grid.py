@@ -23,7 +23,7 @@ from codexa.services.response_columns import Column, Held, HeldField, HeldRepeat
 from codexa.store import editions as store
 from codexa.store import responses
 from codexa.store.database import Connect, Connection
-from codexa.store.responses import After, Event, ResponseRow
+from codexa.store.responses import After, Event, HowItCame, ResponseRow
 from codexa.store.sessions import SignedIn
 
 _PLAIN_NUMBER = re.compile(r"-?\d+(\.\d+)?", re.ASCII)
@@ -180,11 +180,12 @@ def _find(connection: Connection, who: SignedIn, form: UUID, number: int) -> Res
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class Single:
-    """One response with the columns to read it by, its files by column, and what happened to it."""
+    """One response with the columns to read it by, its files by column, how it came, and what happened to it."""
 
     columns: list[Column]
     row: Row
     files: dict[str, list[dict[str, Any]]]
+    how: HowItCame
     events: list[Event]
 
 
@@ -193,9 +194,13 @@ def single(connect: Connect, editions: Editions, *, who: SignedIn, form: UUID, n
     with connect() as connection:
         numbers = _numbers(connection, who, form)
         found = _find(connection, who, form, number)
+        how = responses.how_it_came(connection, team=who.team_id, form=form, number=number)
         events = responses.list_events(connection, team=who.team_id, form=form, number=number)
+    assert how is not None
     table = ResponseTable(editions, form=form, numbers=numbers)
-    return Single(columns=table.columns, row=table.row(found, Medium.PAGE), files=table.files(found), events=events)
+    return Single(
+        columns=table.columns, row=table.row(found, Medium.PAGE), files=table.files(found), how=how, events=events
+    )
 
 
 def why(

@@ -66,6 +66,27 @@ class Event:
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
+class HeldRow:
+    """A response that is suspected, for which reasons by name."""
+
+    number: int
+    received_at: datetime
+    suspected: list[str]
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class HowItCame:
+    """By which way a response came, from which page and in how many seconds, as JSON; and by which sealed link.
+
+    `batch` is what the link was made with, "" where there is none; `given` what it gave by name.
+    """
+
+    came: dict[str, Any]
+    batch: str
+    given: dict[str, str]
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
 class After:
     """A place in the order of responses, newest first: those that come after this one."""
 
@@ -184,6 +205,27 @@ def find_response(connection: Connection, *, team: UUID, form: UUID, number: int
     """Return one response."""
     row = one(connection, _QUERIES["find_response"], team=team, form=form, number=number)
     return ResponseRow(**row) if row else None
+
+
+def list_held(connection: Connection, *, team: UUID, form: UUID) -> list[HeldRow]:
+    """Return the responses of a form that are suspected, newest first."""
+    return [HeldRow(**row) for row in many(connection, _QUERIES["list_held"], team=team, form=form)]
+
+
+def let_through(connection: Connection, *, team: UUID, form: UUID, number: int, person: UUID) -> bool:
+    """Take a response that is held for a person's; False where none of that number is held."""
+    return one(connection, _QUERIES["let_through"], team=team, form=form, number=number, person=person) is not None
+
+
+def remove_held(connection: Connection, *, team: UUID, form: UUID, number: int, person: UUID) -> bool:
+    """Remove a response that is held; False where none of that number is."""
+    return one(connection, _QUERIES["remove_held"], team=team, form=form, number=number, person=person) is not None
+
+
+def how_it_came(connection: Connection, *, team: UUID, form: UUID, number: int) -> HowItCame | None:
+    """Return how a response came."""
+    row = one(connection, _QUERIES["how_it_came"], team=team, form=form, number=number)
+    return HowItCame(**row) if row else None
 
 
 def find_received(connection: Connection, *, form: UUID, number: int) -> ReceivedRow | None:

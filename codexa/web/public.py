@@ -35,6 +35,7 @@ from codexa.services.payments.asking import ToPay
 from codexa.services.received import Paid, SeenAgain
 from codexa.services.receiving import Incoming, Received, receive
 from codexa.services.response_pdf import response_pdf
+from codexa.services.suspicion import opened_now, reasons
 from codexa.services.uploads import Quotas, Sent
 from codexa.settings import Settings
 from codexa.store.editions import LiveEdition
@@ -146,6 +147,7 @@ def _page(live: LiveEdition, place: str, page: str, *, framed: bool) -> Response
             "seal": seal,
             "entry": entry_given,
             "came": {"way": how.way, "page": how.page},
+            "opened": opened_now(live.form_id, current_app.config["SETTINGS"]),
             "host": how.origin,
             "address": f"/{'embed' if framed else 'f'}{place}",
             "page": page,
@@ -355,6 +357,8 @@ def submit(asked: SubmitRequest, form: UUID, edition: int) -> Response:
 
 def _received(asked: SubmitRequest, program: Program, form: UUID, edition: int, key: str) -> Received | Refused:
     """Take a response by what holds at this moment; that may be changed meanwhile."""
+    settings: Settings = current_app.config["SETTINGS"]
+    suspected = tuple(reasons(form, settings, trap=asked.trap, opened=asked.opened))
     for fresh in (False, *[True] * (_TRIES - 1)):
         terms = admissions().terms(form, fresh=fresh)
         if terms is None and not fresh:
@@ -371,6 +375,7 @@ def _received(asked: SubmitRequest, program: Program, form: UUID, edition: int, 
             given=Given(answers=asked.answers, link=link, visit=asked.visit),
             came={"way": asked.came.way, "page": page_of(asked.came.page), "seconds": asked.came.seconds},
             sealed=sealed,
+            suspected=suspected,
         )
         try:
             with connection() as database:

@@ -11,7 +11,7 @@ from flask import Blueprint, Response, request, send_file, stream_with_context
 
 from codexa.core.fields.field_type import Medium
 from codexa.core.program.faces import FileFace
-from codexa.services import drafts, received, response_grid, uploads
+from codexa.services import drafts, held, received, response_grid, uploads
 from codexa.services.errors import NotFoundError
 from codexa.services.response_grid import CsvFashion
 from codexa.services.roles import Right
@@ -20,8 +20,10 @@ from codexa.store.responses import After
 from codexa.web.contract.previews import ExplanationReply, ExplanationsReply
 from codexa.web.contract.responses import (
     MOST_NUMBER,
+    AllHeldReply,
     ColumnReply,
     EventReply,
+    HeldReply,
     ResponseReply,
     ResponsesReply,
     RowReply,
@@ -73,6 +75,29 @@ def after_of_query() -> After | None:
     return place
 
 
+@endpoint(blueprint, "GET", "/responses/held", reply=AllHeldReply)
+def list_held(form: UUID) -> AllHeldReply:
+    """List the responses that are held as suspected."""
+    who = may(Right.SEE_RESPONSES)
+    drafts.require(connection, who=who, form=form)
+    found = held.list_held(connection, who=who, form=form)
+    return AllHeldReply(held=[HeldReply.model_validate(each) for each in found])
+
+
+@endpoint(blueprint, "POST", "/responses/<number:number>/let-through")
+def let_through(form: UUID, number: int) -> None:
+    """Take a response that is held for a person's."""
+    who = may(Right.EDIT_FORMS)
+    held.let_through(connection, editions(), who=who, form=form, number=number)
+
+
+@endpoint(blueprint, "DELETE", "/responses/<number:number>/held")
+def remove_held(form: UUID, number: int) -> None:
+    """Remove a response that is held."""
+    who = may(Right.EDIT_FORMS)
+    held.remove(connection, who=who, form=form, number=number)
+
+
 @endpoint(blueprint, "GET", "/responses/<number:number>", reply=ResponseReply)
 def show(form: UUID, number: int) -> ResponseReply:
     """Return one response, and what happened to it."""
@@ -82,6 +107,10 @@ def show(form: UUID, number: int) -> ResponseReply:
         columns=[ColumnReply.model_validate(column) for column in found.columns],
         row=RowReply.model_validate(found.row),
         files={column: [FileFace.model_validate(each) for each in files] for column, files in found.files.items()},
+        way=found.how.came.get("way", ""),
+        page=found.how.came.get("page", ""),
+        seconds=found.how.came.get("seconds"),
+        link=found.how.batch,
         events=[EventReply.model_validate(event) for event in found.events],
     )
 

@@ -178,5 +178,5 @@ def test_three_forms_on_a_page_take_little_of_its_time(site):
     page.wait_for_function("window.heard.some(([name]) => name === 'ready')")
     expect(page.get_by_role("button", name="Quiz of the month")).to_be_visible()
     expect(page.get_by_role("button", name="I know what I want")).to_have_count(0)
-    assert page.locator("[data-codexa]").count() == 3
+    expect(page.locator("[data-codexa]")).to_have_count(3)
     assert heard(page).count("ready") == 1

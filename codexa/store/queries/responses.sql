@@ -79,6 +79,48 @@ SELECT response.number, response.edition, response.received_at, response.answers
 FROM response JOIN form ON form.id = response.form_id
 WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL AND response.number = %(number)s;
 
+-- name: list_held
+-- Responses of a form of the team that are suspected, newest first.
+SELECT response.number, response.received_at, coalesce(response.came -> 'suspected', '[]') AS suspected
+FROM response JOIN form ON form.id = response.form_id
+WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL AND response.held
+    AND response.stage = 'waiting'
+ORDER BY response.number DESC LIMIT 500;
+
+-- name: let_through
+-- Takes a response that is held for a person's.
+WITH through AS (
+    UPDATE response SET held = false, stage = 'complete' FROM form
+    WHERE form.id = response.form_id AND form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL
+        AND response.number = %(number)s AND response.held AND response.stage = 'waiting'
+    RETURNING response.form_id, response.number
+), happened AS (
+    INSERT INTO event (form_id, number, kind, who, person_id)
+    SELECT form_id, number, kind, 'person', %(person)s FROM through, unnest(ARRAY['let through', 'complete']) AS kind
+)
+SELECT number FROM through;
+
+-- name: remove_held
+-- Removes a response that is held.
+WITH gone AS (
+    UPDATE response SET stage = 'removed' FROM form
+    WHERE form.id = response.form_id AND form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL
+        AND response.number = %(number)s AND response.held AND response.stage = 'waiting'
+    RETURNING response.form_id, response.number
+), happened AS (
+    INSERT INTO event (form_id, number, kind, who, person_id)
+    SELECT form_id, number, 'removed', 'person', %(person)s FROM gone
+)
+SELECT number FROM gone;
+
+-- name: how_it_came
+-- By which way a response of a form of the team came, and by which sealed link.
+SELECT response.came, coalesce(link_batch.name, '') AS batch, coalesce(sealed_link.given, '{}') AS given
+FROM response JOIN form ON form.id = response.form_id
+LEFT JOIN sealed_link ON sealed_link.id = response.sealed_link
+LEFT JOIN link_batch ON link_batch.id = sealed_link.batch_id
+WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL AND response.number = %(number)s;
+
 -- name: find_received
 -- A response by its number, for who handed it in, with where its form is.
 SELECT response.number, response.edition, response.answers, response.told, form.slug, form.sites, team.slug AS team_slug

@@ -65,7 +65,10 @@ class NewsReply(Message):
 
 
 class SubmitRequest(Message):
-    """What the visitor hands in, by block id, what came with the address, and how they came."""
+    """What the visitor hands in, by block id, what came with the address, and how they came.
+
+    `opened` says when the form's page was given out, `trap` what was entered where people see nothing.
+    """
 
     answers: dict[str, Any]
     link: LinkValues = Field({})
@@ -73,6 +76,8 @@ class SubmitRequest(Message):
     seal: Seal = ""
     entry: Entry = ""
     came: HowItCame = Field(default_factory=HowItCame)
+    opened: Entry = ""
+    trap: Annotated[str, StringConstraints(max_length=500)] = ""
 
 
 class ToPayReply(Message):
@@ -140,6 +145,7 @@ class PublicPage(Message):
     seal: str = ""
     entry: str = ""
     came: HowItCame = Field(default_factory=HowItCame)
+    opened: str = ""
     host: str = ""
     address: str
     page: str

@@ -41,6 +41,20 @@ class ResponsesReply(Message):
     next: str | None
 
 
+class HeldReply(Message):
+    """A response that is held as suspected, and why, in words."""
+
+    number: int
+    received_at: datetime
+    reasons: list[str]
+
+
+class AllHeldReply(Message):
+    """What is held of a form's responses, newest first."""
+
+    held: list[HeldReply]
+
+
 class EventReply(Message):
     """Something that happened to a response; `who` is visitor, person, bank or clock, `person` a name of the team."""
 
@@ -51,9 +65,16 @@ class EventReply(Message):
 
 
 class ResponseReply(Message):
-    """One response with its files by column, and what happened to it, in order."""
+    """One response with its files by column, how it came, and what happened to it, in order.
+
+    `way` is "" where that is not known; `link` is what its sealed link was made with, "" where there was none.
+    """
 
     columns: list[ColumnReply]
     row: RowReply
     files: dict[str, list[FileFace]]
+    way: str
+    page: str
+    seconds: int | None
+    link: str
     events: list[EventReply]

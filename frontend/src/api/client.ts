@@ -2,6 +2,7 @@
 import type {
   AccountReply,
   AccountsReply,
+  AllHeldReply,
   PublicAddressReply,
   AskedReply,
   BatchesReply,
@@ -199,6 +200,10 @@ export const api = {
   responses: (form: string, limit: number, after: string) =>
     call<ResponsesReply>("GET", `/forms/${form}/responses?${new URLSearchParams({ limit: `${limit}`, after })}`),
   response: (form: string, number: number) => call<ResponseReply>("GET", `/forms/${form}/responses/${number}`),
+  held: (form: string) => call<AllHeldReply>("GET", `/forms/${form}/responses/held`),
+  letThrough: (form: string, number: number) =>
+    call<undefined>("POST", `/forms/${form}/responses/${number}/let-through`),
+  removeHeld: (form: string, number: number) => call<undefined>("DELETE", `/forms/${form}/responses/${number}/held`),
   explainResponse: (form: string, number: number, part: string) =>
     call<ExplanationsReply>("GET", `/forms/${form}/responses/${number}/why/${part}`),
   explain: (form: string, asked: { answers: unknown; link: Readonly<Record<string, string>>; part: string }) =>

@@ -40,6 +40,7 @@ export const queries = {
       queryFn: () => api.responses(form, limit, after),
       placeholderData: (previous) => previous,
     }),
+  held: (form: string) => queryOptions({ queryKey: ["held", form], queryFn: () => api.held(form) }),
   response: (form: string, number: number) =>
     queryOptions({ queryKey: ["response", form, number], queryFn: () => api.response(form, number) }),
   runs: (form: string, number: number) =>

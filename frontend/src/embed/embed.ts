@@ -24,9 +24,10 @@ function show(host: HTMLElement): void {
 function makeShown(host: HTMLElement): Shown {
   const place = placeOf(host);
   const room = roomOf(place);
+  const before = { hung: getComputedStyle(host).position === "fixed", height: host.offsetHeight };
   const root = host.attachShadow({ mode: "open" });
   if (place.kind !== "page") {
-    const floating = makeFloating(place, root);
+    const floating = makeFloating(place, root, before);
     return { place, frame: () => floating.frame, floating };
   }
   const width = widthOf(place, 0);

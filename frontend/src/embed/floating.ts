@@ -48,15 +48,20 @@ export interface Floating {
   stop: () => void;
 }
 
-export function makeFloating(place: Place, root: ShadowRoot): Floating {
+/** How a place was before it became ours: whether it hung over the page, and how tall it was. */
+export interface Before {
+  hung: boolean;
+  height: number;
+}
+
+export function makeFloating(place: Place, root: ShadowRoot, kept: Before): Floating {
   const { host, kind } = place;
   const { codexa, codexaButton, codexaClose, codexaColour, codexaOn, codexaOpener, codexaAfter } = host.dataset;
   const sheet = new CSSStyleSheet();
   sheet.replaceSync(STYLES);
   root.adoptedStyleSheets = [sheet];
   // The link that stood there takes no room where it hung over the page; else its room stays, so that nothing moves.
-  const hung = getComputedStyle(host).position === "fixed";
-  setStyle(host, hung ? { display: "contents" } : { display: "block", "min-height": `${host.offsetHeight}px` });
+  setStyle(host, kept.hung ? { display: "contents" } : { display: "block", "min-height": `${kept.height}px` });
   host.style.setProperty("--colour", codexaColour || "#2b3a8c");
   host.style.setProperty("--on", codexaOn || "#ffffff");
   host.style.setProperty("--width", `${widthOf(place, kind === "corner" ? 400 : 640)}px`);

@@ -291,7 +291,7 @@ describe("handing in", () => {
     const { sent, onRedirect } = await filled();
     const redirect = "https://alderlight.example.org/thanks";
     await act(async () => sent[0]!.resolve(receivedReply("", { redirect })));
-    expect(onRedirect).toHaveBeenCalledExactlyOnceWith(redirect);
+    expect(onRedirect).toHaveBeenCalledExactlyOnceWith(redirect, false);
   });
 
   it("goes on to its own page where the confirmation has one", async () => {

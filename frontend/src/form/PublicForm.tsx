@@ -27,13 +27,15 @@ interface Props {
   upload: Tools["upload"];
   /** The form's own address, to begin again and to hand on; null in a preview. */
   address: string | null;
+  /** Hears what is entered where people see nothing; null where nothing is kept. */
+  onTrap?: ((text: string) => void) | null;
   /** Follows a confirmation that leads elsewhere. */
   onRedirect: (address: string, within: boolean) => void;
   /** Goes to the page of its own that a confirmation has; null where this is that page. */
   onOwnPage: ((address: string) => void) | null;
 }
 
-export function PublicForm({ session, form, upload, address, onRedirect, onOwnPage }: Props) {
+export function PublicForm({ session, form, upload, address, onTrap = null, onRedirect, onOwnPage }: Props) {
   const { face } = session;
   const { phase, state, page, received } = useSnapshot(session);
   useEffect(() => {
@@ -93,6 +95,16 @@ export function PublicForm({ session, form, upload, address, onRedirect, onOwnPa
         {(phase === "filling" || phase === "sending") && (
           <Safe>
             <Filling session={session} form={form} />
+            {onTrap && (
+              <div className="cx-trap" aria-hidden="true">
+                <input
+                  name="homepage"
+                  tabIndex={-1}
+                  autoComplete="off"
+                  onChange={({ target }) => onTrap(target.value)}
+                />
+              </div>
+            )}
           </Safe>
         )}
       </ToolsContext>

@@ -62,6 +62,7 @@ function Page() {
       form={page.form}
       upload={upload}
       address={address}
+      onTrap={page.token ? null : (text) => void (transport.trap = text)}
       onRedirect={redirect}
       onOwnPage={page.received ? null : ownPage}
     />

@@ -17,6 +17,7 @@ const pageWith = (link: Record<string, string>) => ({
   link,
   seal: "",
   entry: "",
+  opened: "",
   came: { way: "link", page: "", seconds: null } as const,
 });
 const published = new Transport("visit", 3, pageWith({ site: "dome" }), "v1");

@@ -75,6 +75,8 @@ async function post<Reply>(
 export const askPayment = (page: string): Promise<ReceivedReply> => post(`/api/public${page}/payment`, {}, {}, "omit");
 
 export class Transport {
+  /** What was entered where people see nothing: a machine's. */
+  trap = "";
   private readonly base: string;
   private readonly headers: Record<string, string>;
   private readonly credentials: RequestCredentials;
@@ -83,7 +85,7 @@ export class Transport {
   constructor(
     form: string,
     edition: number,
-    private readonly page: Pick<PublicPage, "link" | "seal" | "entry" | "came">,
+    private readonly page: Pick<PublicPage, "link" | "seal" | "entry" | "came" | "opened">,
     private readonly visit: string,
     token: string | null = null,
   ) {
@@ -107,7 +109,8 @@ export class Transport {
   submit(answers: Answers, key: string, seconds: number): Promise<ReceivedReply> {
     const headers = { ...this.headers, "Idempotency-Key": key };
     const { way, page } = this.page.came;
-    const asked = { answers, ...this.surroundings, came: { way, page, seconds: Math.max(0, seconds) } };
+    const came = { way, page, seconds: Math.max(0, seconds) };
+    const asked = { answers, ...this.surroundings, came, opened: this.page.opened, trap: this.trap };
     return post(`${this.base}/responses`, asked, headers, this.credentials);
   }
 

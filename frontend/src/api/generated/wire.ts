@@ -195,6 +195,26 @@ export interface AllAnswersFace {
   width: "full" | "half" | "third" | "quarter";
 }
 /**
+ * What is held of a form's responses, newest first.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "AllHeldReply".
+ */
+export interface AllHeldReply {
+  held: HeldReply[];
+}
+/**
+ * A response that is held as suspected, and why, in words.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "HeldReply".
+ */
+export interface HeldReply {
+  number: number;
+  reasons: string[];
+  received_at: string;
+}
+/**
  * What the core says of a draft; `ranges` are those of figures by id.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -313,11 +333,11 @@ export interface FormState {
  * `value` only for calculated fields; `texts` are those with inserted values, by setting; `options` the ids of the
  * options on offer where not all are, `barred` of those that can't be chosen; `dropped` where a choice was taken back;
  * `fill` the answer to put in where none was given yet, which `follows` while the visitor leaves it, or can't change
- * what came `from_link`; `files` those of an upload; `feedback` what is told of an answer in a quiz; `prices` those of options by id, or of each piece by "";
- * `left` words for what is left of a product by option id or "", `gone` the words for what is sold out of it;
- * `answers` only for a block of all answers; `order` only for an order summary, with `to_pay` for what is paid now and
- * later where the total does not say it; `unsettled` where a computed block is made of an answer that is refused;
- * `rows` and `kinds` only for a repeat.
+ * what came `from_link`; `files` those of an upload; `feedback` what is told of an answer in a quiz; `prices` those of
+ * options by id, or of each piece by ""; `left` words for what is left of a product by option id or "", `gone` the
+ * words for what is sold out of it; `answers` only for a block of all answers; `order` only for an order summary, with
+ * `to_pay` for what is paid now and later where the total does not say it; `unsettled` where a computed block is made
+ * of an answer that is refused; `rows` and `kinds` only for a repeat.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "BlockState".
@@ -3816,6 +3836,7 @@ export interface PublicPage {
   link: {
     [k: string]: string;
   };
+  opened: string;
   page: string;
   received: ReceivedReply | null;
   seal: string;
@@ -3958,7 +3979,9 @@ export interface ReplayedReply {
   received_at: string;
 }
 /**
- * One response with its files by column, and what happened to it, in order.
+ * One response with its files by column, how it came, and what happened to it, in order.
+ *
+ * `way` is "" where that is not known; `link` is what its sealed link was made with, "" where there was none.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "ResponseReply".
@@ -3969,7 +3992,11 @@ export interface ResponseReply {
   files: {
     [k: string]: FileFace[];
   };
+  link: string;
+  page: string;
   row: RowReply;
+  seconds: number | null;
+  way: string;
 }
 /**
  * A response as a row; `cells` holds text by column id, nothing for a blank; a `test` is a try, not exported.
@@ -4263,6 +4290,8 @@ export interface StatesReply {
 /**
  * What the visitor hands in, by block id, what came with the address, and how they came.
  *
+ * `opened` says when the form's page was given out, `trap` what was entered where people see nothing.
+ *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "SubmitRequest".
  */
@@ -4275,7 +4304,9 @@ export interface SubmitRequest {
   link: {
     [k: string]: string;
   };
+  opened: string;
   seal: string;
+  trap: string;
   visit: string;
 }
 /**

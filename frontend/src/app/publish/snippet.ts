@@ -64,13 +64,7 @@ export function attributesOf(options: SnippetOptions): Record<string, string> {
   return Object.fromEntries(found);
 }
 
-/** What keeps the room of a form, or of its button, before the script is there. */
-const STYLES: Record<Exclude<Way, "frame" | "link">, (room: string) => string> = {
-  page: (room) => `min-height: ${room}px`,
-  "pop-up": () => "min-height: 44px",
-  tab: () => "position: fixed; right: 12px; bottom: 12px",
-  corner: () => "position: fixed; right: 12px; bottom: 12px",
-};
+const HUNG = "position: fixed; right: 12px; bottom: 12px";
 
 /** The snippet for a form at an address of ours ("https://…/f/team/form"). */
 export function snippetOf(address: string, options: SnippetOptions): string {
@@ -87,7 +81,10 @@ export function snippetOf(address: string, options: SnippetOptions): string {
   const attributes = Object.entries(attributesOf(options)).map(([name, value]) =>
     value === "" ? ` data-codexa-${name}` : ` data-codexa-${name}="${quoted(value)}"`,
   );
-  const style = strict ? "" : ` style="${STYLES[way](room)}"`;
+  // A link that no button of ours takes the place of hangs over the page, where it moves nothing.
+  const hangs = way === "tab" || way === "corner" || (way === "pop-up" && options.opener !== "");
+  const keeps = hangs ? HUNG : `min-height: ${way === "page" ? room : 44}px`;
+  const style = strict ? "" : ` style="${keeps}"`;
   const place = `<div data-codexa="${quoted(form)}"${attributes.join("")}${style}>${link}</div>`;
   const script = `<script ${strict ? "" : "async "}src="${quoted(base)}/embed/1.js"></script>`;
   // Where no style may stand inline the script keeps the room, so that it must be there first.

@@ -14,6 +14,7 @@ import { SERIF } from "../../theme/theme";
 import { styleNonce } from "../style_nonce";
 import { useDayAndTime } from "../workbench/useDayAndTime";
 import { AsCsv } from "./AsCsv";
+import { HeldResponses } from "./HeldResponses";
 import { SingleResponse } from "./SingleResponse";
 
 const PAGE_SIZES = [25, 50, 100];
@@ -53,6 +54,7 @@ export function Responses({ formId }: { formId: string }) {
             {found.error.message}
           </Alert>
         )}
+        <HeldResponses formId={formId} />
         {found.data?.count === 0 ? (
           <NoneYet />
         ) : (

@@ -6,10 +6,10 @@ import IconButton from "@mui/material/IconButton";
 import Typography from "@mui/material/Typography";
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
-import type { ColumnReply, EventReply, FileFace } from "../../api/generated/wire";
+import type { ColumnReply, EventReply, FileFace, ResponseReply } from "../../api/generated/wire";
 import { api } from "../../api/client";
 import { queries } from "../../api/queries";
-import { NOTE_KINDS } from "../../text/words";
+import { counted, NOTE_KINDS } from "../../text/words";
 import { SERIF } from "../../theme/theme";
 import { Explained } from "../preview/Explained";
 import { useDayAndTime } from "../workbench/useDayAndTime";
@@ -59,6 +59,7 @@ export function SingleResponse({ formId, number, onClose }: Props) {
             {found.data.row.test && <b>A try: paid for practice, in no export. </b>}
             Received {dayAndTime(found.data.row.received_at)} · edition {found.data.row.edition} ·{" "}
             <a href={api.pdfAddress(formId, number)}>Keep as PDF</a>
+            <HowItCame {...found.data} />
           </Typography>
           <Box component="dl" sx={{ m: 0, display: "grid", gap: 1.5 }}>
             {found.data.columns.map((column) => (
@@ -79,6 +80,29 @@ export function SingleResponse({ formId, number, onClose }: Props) {
     </Box>
   );
 }
+
+const WAYS: Readonly<Record<string, string>> = {
+  link: "by the form’s own page",
+  script: "from a website",
+  frame: "from a frame on a website",
+  "pop-up": "from a pop-up",
+  tab: "from a side tab",
+  corner: "from a corner window",
+};
+
+/** By which way it came, and what is known of that. */
+function HowItCame({ way, page, seconds, link }: Pick<ResponseReply, "way" | "page" | "seconds" | "link">) {
+  if (!way) return null;
+  const told = [
+    `Came ${WAYS[way] ?? way}${page && ` (${page})`}`,
+    link && `with a sealed link of ${link}`,
+    seconds !== null && `filled in within ${inTime(seconds)}`,
+  ];
+  return <Box sx={{ overflowWrap: "anywhere" }}>{told.filter(Boolean).join(", ")}.</Box>;
+}
+
+const inTime = (seconds: number): string =>
+  seconds < 90 ? counted(seconds, "second") : counted(Math.round(seconds / 60), "minute");
 
 interface AnswerProps {
   formId: string;

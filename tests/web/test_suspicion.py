@@ -1,0 +1,99 @@
+"""What looks like a machine's is held, seen, and let through or removed; nothing is lost and nothing follows before."""
+
+import time
+import uuid
+
+import pytest
+from conftest import within
+from web.test_follow_ups import MAIL, visit_document
+
+from codexa.services import desk, publishing, suspicion
+
+
+@pytest.fixture
+def watched(app, as_mira, connection, mira):
+    """A published form with a mail that follows, on a server that holds what it suspects."""
+    object.__setattr__(app.config["SETTINGS"], "hold_suspected", "yes")
+    form = desk.import_form(within(connection), who=mira, document=visit_document() | {"follow_ups": [MAIL]})
+    publishing.publish(within(connection), who=mira, form=form, revision=1)
+    connection.commit()
+    return form
+
+
+def hand_in(agent, form, answers, **body):
+    return agent.client.post(
+        f"/api/public/{form}/1/responses",
+        json={"answers": answers, **body},
+        headers={"Idempotency-Key": uuid.uuid4().hex},
+    )
+
+
+@pytest.fixture
+def opened(app, watched, monkeypatch):
+    """Gives what a page says that was opened so many seconds ago."""
+
+    def ago(seconds=60):
+        now = time.time()
+        with monkeypatch.context() as past:
+            past.setattr(suspicion.time, "time", lambda: now - seconds)
+            return suspicion.opened_now(watched, app.config["SETTINGS"])
+
+    return ago
+
+
+@pytest.fixture
+def send(agent, watched, connection):
+    """Hands in what the form takes."""
+    answers = answers_of(connection, watched)
+    return lambda **body: hand_in(agent, watched, answers, **body)
+
+
+def answers_of(connection, form):
+    """Answers that the form takes."""
+    document = connection.execute("SELECT draft FROM form WHERE id = %s", [form]).fetchone()["draft"]
+    required = {"short_text": "Ana", "email": "ana@example.org", "number": "3", "name": "Ana Bell"}
+    blocks = [block for page in document["pages"] for block in page["blocks"]]
+    return {block["id"]: required[block["type"]] for block in blocks if block["type"] in required}
+
+
+def test_a_person_is_not_suspected(as_mira, watched, send, opened):
+    assert send(opened=opened()).status_code == 201
+    assert as_mira.get(f"/api/forms/{watched}/responses/held").json["held"] == []
+    assert as_mira.get(f"/api/forms/{watched}/responses").json["count"] == 1
+
+
+@pytest.mark.parametrize(
+    ("how", "words"),
+    [
+        ({"trap": "https://buy.example.org"}, "a box that people don't see"),
+        ({"seconds": 0}, "within two seconds"),
+        ({"opened": ""}, "without the form's page"),
+        ({"opened": "99.forged"}, "without the form's page"),
+    ],
+)
+def test_a_machine_is_held_and_let_through_by_a_person(as_mira, watched, connection, send, opened, how, words):  # noqa: PLR0917
+    body = {"opened": opened(how.get("seconds", 60)), **how}
+    body.pop("seconds", None)
+    # Who sends it reads the same as everybody.
+    assert send(**body).status_code == 201
+    (held,) = as_mira.get(f"/api/forms/{watched}/responses/held").json["held"]
+    assert words in held["reasons"][0]
+    assert as_mira.get(f"/api/forms/{watched}/responses").json["count"] == 0
+    assert connection.execute("SELECT count(*) FROM run").fetchone()["count"] == 0
+    connection.commit()
+    through = f"/api/forms/{watched}/responses/{held['number']}/let-through"
+    assert [as_mira.post(through).status_code for _ in range(2)] == [204, 404]
+    assert as_mira.get(f"/api/forms/{watched}/responses").json["count"] == 1
+    assert connection.execute("SELECT count(*) FROM run").fetchone()["count"] > 0
+    events = as_mira.get(f"/api/forms/{watched}/responses/{held['number']}").json["events"]
+    assert [each["kind"] for each in events] == ["handed in", "held", "let through", "complete"]
+
+
+def test_what_is_removed_follows_nowhere_and_stays_removed(as_mira, watched, connection, send):
+    send()
+    (held,) = as_mira.get(f"/api/forms/{watched}/responses/held").json["held"]
+    place = f"/api/forms/{watched}/responses/{held['number']}"
+    assert [as_mira.delete(f"{place}/held").status_code for _ in range(2)] == [204, 404]
+    assert as_mira.get(f"/api/forms/{watched}/responses/held").json["held"] == []
+    assert as_mira.post(f"{place}/let-through").status_code == 404
+    assert connection.execute("SELECT count(*) FROM run").fetchone()["count"] == 0
