@@ -12,6 +12,7 @@ from bench import (
     mails,
     page_weight,
     payments,
+    publishing,
     submit,
     workbench,
 )
@@ -27,6 +28,7 @@ _BENCHMARKS = {
     "kills": kills.run,
     "mails": mails.run,
     "payments": payments.run,
+    "publishing": publishing.run,
     "submit": submit.run,
 }
 

@@ -10,8 +10,6 @@ from time import monotonic
 from uuid import UUID
 from zoneinfo import ZoneInfo
 
-from argon2 import PasswordHasher
-from argon2.exceptions import VerificationError
 from babel.dates import format_date, format_time
 from cachetools import TTLCache
 
@@ -20,6 +18,7 @@ from codexa.core.form.form import Form
 from codexa.services.editions import Editions
 from codexa.services.errors import ClosedError, PasswordNeededError, SealError
 from codexa.services.sealing import Sealed, open_seal
+from codexa.services.signing_in import verify
 from codexa.settings import Settings
 from codexa.store import access as store
 from codexa.store.database import AwayError, BusyError, Connect
@@ -27,7 +26,6 @@ from codexa.store.database import AwayError, BusyError, Connect
 # What is set reaches visitors after so long at the most; handing in always asks the database.
 _KNOWN_SECONDS = 2.0
 _ENTRY_SECONDS = 24 * 3_600  # for which a password that was typed lets in
-_HASHER = PasswordHasher()
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -117,11 +115,9 @@ class Admissions:
         return found
 
     def entry_by_password(self, form: UUID, terms: Terms, password: str) -> str | None:
-        """Return what lets in whoever typed the password, for a day; None where it is another."""
+        """Return what lets in whoever typed the password, for a day; None where it is another. Raises TooBusyError."""
         assert terms.password_hash is not None
-        try:
-            _HASHER.verify(terms.password_hash, password)
-        except VerificationError:
+        if not verify(terms.password_hash, password):
             return None
         until = str(int(time.time()) + _ENTRY_SECONDS)
         return f"{until}.{self._mark(form, terms.password_hash, until)}"

@@ -76,7 +76,7 @@ def set_frame_policy(sites: list[str], origin: str) -> bool:
 
 def refuse_closed(form_id: UUID) -> str:
     """Return what says that the visitor was let in. Raises NoticeError where the form can't be filled in just now."""
-    terms = admissions().terms(form_id)
+    terms = admissions().terms(form_id, fresh=True)
     if terms is None:
         raise NotFoundError
     words = admissions().closed_words(terms)

@@ -73,7 +73,9 @@ def make(asked: LinksRequest, form: UUID) -> MadeLinksReply:
     if not planned.good:
         raise BadRequestError("No line of the table gives a link. Look at what is wrong with its lines.")
     program = _program(who, form)
-    made = links.make(connection, _settings(), program, who=who, form=form, planned=planned, making=_making(asked))
+    made = links.make(
+        export_connection, _settings(), program, who=who, form=form, planned=planned, making=_making(asked)
+    )
     return MadeLinksReply(batch=made, links=len(planned.good))
 
 

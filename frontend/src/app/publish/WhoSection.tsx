@@ -35,10 +35,17 @@ export function WhoSection() {
   const { known, set } = useAccess();
   if (known.isError) return <Alert severity="error">{reasonOf(known.error)}</Alert>;
   if (!known.data) return null;
-  return <Who known={known.data} set={set} />;
+  return <Who known={known.data} turn={known.dataUpdatedAt} set={set} />;
 }
 
-function Who({ known, set }: { known: WhoAndWhenReply; set: ReturnType<typeof useAccess>["set"] }) {
+interface WhoProps {
+  known: WhoAndWhenReply;
+  /** When that was read: the picture is another one after each change. */
+  turn: number;
+  set: ReturnType<typeof useAccess>["set"];
+}
+
+function Who({ known, turn, set }: WhoProps) {
   const { reply, saved, form, mayEdit } = useBench();
   const dayAndTime = useDayAndTime();
   const fields = useFieldsOf(["short_text", "email", "phone", "number", "name"]);
@@ -79,8 +86,8 @@ function Who({ known, set }: { known: WhoAndWhenReply; set: ReturnType<typeof us
               title={picture === "now" ? "As it opens now" : "Instead of the form"}
               src={
                 picture === "now"
-                  ? `${new URL(saved.address).pathname.replace("/f/", "/embed/")}?turn=${set.submittedAt}`
-                  : `/preview/${reply.id}/notice/${picture}?turn=${set.submittedAt}`
+                  ? `${new URL(saved.address).pathname.replace("/f/", "/embed/")}?turn=${turn}`
+                  : `/preview/${reply.id}/notice/${picture}?turn=${turn}`
               }
               address={saved.address}
             />
