@@ -78,12 +78,11 @@ class HeldRow:
 class HowItCame:
     """By which way a response came, from which page and in how many seconds, as JSON; and by which sealed link.
 
-    `batch` is what the link was made with, "" where there is none; `given` what it gave by name.
+    `batch` is what the link was made with, "" where there is none.
     """
 
     came: dict[str, Any]
     batch: str
-    given: dict[str, str]
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)

@@ -155,11 +155,6 @@ def end_link(connection: Connection, *, team: UUID, form: UUID, link: int) -> bo
     return one(connection, _QUERIES["end_link"], team=team, form=form, link=link) is not None
 
 
-def name_of_link(connection: Connection, *, link: int) -> str:
-    """Return the name of the batch that a link is of."""
-    return str(exactly_one(connection, _QUERIES["name_of_link"], link=link)["name"])
-
-
 def to_mail(connection: Connection, *, team: UUID, form: UUID, batch: int) -> int:
     """Note which links of a batch are to be sent by mail and were not yet, and return how many."""
     return len(many(connection, _QUERIES["to_mail"], team=team, form=form, batch=batch))

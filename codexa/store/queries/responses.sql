@@ -115,7 +115,7 @@ SELECT number FROM gone;
 
 -- name: how_it_came
 -- By which way a response of a form of the team came, and by which sealed link.
-SELECT response.came, coalesce(link_batch.name, '') AS batch, coalesce(sealed_link.given, '{}') AS given
+SELECT response.came, coalesce(link_batch.name, '') AS batch
 FROM response JOIN form ON form.id = response.form_id
 LEFT JOIN sealed_link ON sealed_link.id = response.sealed_link
 LEFT JOIN link_batch ON link_batch.id = sealed_link.batch_id

@@ -74,11 +74,6 @@ WHERE form.id = sealed_link.form_id AND form.team_id = %(team)s AND form.id = %(
     AND sealed_link.id = %(link)s AND sealed_link.ended_at IS NULL
 RETURNING sealed_link.id;
 
--- name: name_of_link
--- The batch that a link is of, and its values, for who reads a response.
-SELECT link_batch.name FROM sealed_link JOIN link_batch ON link_batch.id = sealed_link.batch_id
-WHERE sealed_link.id = %(link)s;
-
 -- name: to_mail
 -- Notes which links of a batch are to be sent by mail, each once.
 INSERT INTO link_mail (link_id)

@@ -140,12 +140,12 @@ function Filling({ session, form }: { session: FormSession; form: string }) {
       }}
     >
       {restored && (
-        <p className="cx-restored">
+        <div className="cx-restored">
           {say("restored")} <News news={news} />
           <button type="button" className="cx-clear" onClick={() => session.startAgain()}>
             {say("startAgain")}
           </button>
-        </p>
+        </div>
       )}
       <Unpaid form={form} />
       {elsewhere && <p className="cx-restored">{say("elsewhere")}</p>}

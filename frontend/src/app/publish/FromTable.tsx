@@ -18,6 +18,8 @@ import { inBase64, likelyColumns, likelyEmail, textInBase64 } from "./link_table
 const MOST_BYTES = 20 * 1024 * 1024;
 
 interface Source {
+  /** Tells it from what was read before; the table itself is too large to be compared. */
+  id: string;
   name: string;
   table: string;
 }
@@ -36,7 +38,7 @@ export function FromTable({ show }: { show: (values: Readonly<Record<string, str
   const [name, setName] = useState("");
   const nothing = { columns: {}, until: "", uses: null, email: "" };
   const heads = useQuery({
-    queryKey: ["links' heads", reply.id, source],
+    queryKey: ["links' heads", reply.id, source?.id],
     queryFn: () => api.planLinks(reply.id, { table: source!.table, name: "Links", ...nothing }),
     enabled: source !== null,
     retry: false,
@@ -60,7 +62,7 @@ export function FromTable({ show }: { show: (values: Readonly<Record<string, str
     email,
   };
   const plan = useQuery({
-    queryKey: ["links' plan", reply.id, source, columns, email],
+    queryKey: ["links' plan", reply.id, source?.id, columns, email],
     queryFn: () => api.planLinks(reply.id, asked),
     enabled: source !== null && heads.isSuccess && Object.keys(columns).length > 0,
     retry: false,
@@ -77,11 +79,11 @@ export function FromTable({ show }: { show: (values: Readonly<Record<string, str
       return queryClient.invalidateQueries({ queryKey: ["links", reply.id] });
     },
   });
-  const begin = (next: Source) => {
+  const begin = (next: Omit<Source, "id">) => {
     make.reset();
     setPicked({});
     setProblem(null);
-    setSource(next);
+    setSource({ id: crypto.randomUUID(), ...next });
   };
   const take = async (file: File | undefined) => {
     if (!file) return;

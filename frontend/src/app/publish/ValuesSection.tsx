@@ -27,7 +27,7 @@ export function ValuesSection() {
         <>
           <LivePicture
             title="As it opens"
-            src={`/preview/${reply.id}?${query}&revision=${saved.revision}`}
+            src={`/preview/${reply.id}?${query}&codexa-turn=${saved.revision}`}
             address={`${saved.address}${query && `?${query}`}`}
           />
           <Typography variant="body2" color="text.secondary" sx={{ textAlign: "center" }}>

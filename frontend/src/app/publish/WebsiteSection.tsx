@@ -81,7 +81,7 @@ const OPTIONS: readonly SettingRow[] = [
     entry: "text",
     setting: "list",
     label: "List of your page that hears what happens",
-    help: "Its name, such as dataLayer: ready, page, answered, submitted, closed; never an answer. Blank for none",
+    help: "Its name; it hears ready, page, answered, submitted, closed, never an answer. Blank for none",
     mono: true,
     only: { setting: "way", values: ["page", ...FLOATING] },
   },

@@ -86,8 +86,8 @@ function Who({ known, turn, set }: WhoProps) {
               title={picture === "now" ? "As it opens now" : "Instead of the form"}
               src={
                 picture === "now"
-                  ? `${new URL(saved.address).pathname.replace("/f/", "/embed/")}?turn=${turn}`
-                  : `/preview/${reply.id}/notice/${picture}?turn=${turn}`
+                  ? `${new URL(saved.address).pathname.replace("/f/", "/embed/")}?codexa-turn=${turn}`
+                  : `/preview/${reply.id}/notice/${picture}?codexa-turn=${turn}`
               }
               address={saved.address}
             />
