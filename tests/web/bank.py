@@ -172,7 +172,7 @@ def world(database, tmp_path, monkeypatch):
         made = []
 
         def make(address):
-            made.append(Settings(public_address=address, practice_bank=bank.address, **known))
+            made.append(Settings(public_address=address, practice_bank=bank.address, hold_suspected="no", **known))
             return create_app(made[0])
 
         with served(make) as codexa, psycopg.connect(database, row_factory=dict_row) as connection:
