@@ -29,19 +29,21 @@ _MOST_SECONDS_LINKS, _MOST_SECONDS_REPLAY = 10.0, 5.0
 
 
 class _Client:
-    """Somebody signed in to the workbench, over one connection."""
+    """Somebody signed in to the workbench."""
 
     def __init__(self, port: int) -> None:
-        self._connection = http.client.HTTPConnection("127.0.0.1", port, timeout=60)
+        self._port = port
         self._headers = {"Content-Type": "application/json"}
         reply, headers = self._ask("POST", "/api/session", {"email": EMAIL, "password": PASSWORD})
         self._headers |= {"Cookie": headers["Set-Cookie"].split(";")[0], "X-CSRF-Token": reply["csrf_token"]}
 
     def _ask(self, method: str, path: str, body: Any = None) -> tuple[Any, Any]:
         content = None if body is None else json.dumps(body).encode()
-        self._connection.request(method, path, content, self._headers)
-        reply = self._connection.getresponse()
+        connection = http.client.HTTPConnection("127.0.0.1", self._port, timeout=60)
+        connection.request(method, path, content, self._headers)
+        reply = connection.getresponse()
         said = reply.read()
+        connection.close()
         if reply.status != 200:
             raise RuntimeError(f"{path} answered {reply.status}: {said[:200]!r}")
         return json.loads(said), reply.headers

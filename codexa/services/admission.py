@@ -1,11 +1,10 @@
 """Who is let in to a form that is published, at this moment: by its times, its limits and its password."""
 
-import base64
-import hashlib
 import hmac
+import threading
 import time
 from dataclasses import dataclass
-from datetime import datetime
+from datetime import UTC, datetime
 from time import monotonic
 from uuid import UUID
 from zoneinfo import ZoneInfo
@@ -17,7 +16,8 @@ from codexa.core.form.access import Access, closing, opening, standing
 from codexa.core.form.form import Form
 from codexa.services.editions import Editions
 from codexa.services.errors import ClosedError, PasswordNeededError, SealError
-from codexa.services.sealing import Sealed, open_seal
+from codexa.services.marks import mark_of
+from codexa.services.sealing import Sealed, read_seal
 from codexa.services.signing_in import verify
 from codexa.settings import Settings
 from codexa.store import access as store
@@ -45,15 +45,18 @@ class Admissions:
     def __init__(self, connect: Connect, editions: Editions, settings: Settings) -> None:
         self._connect = connect
         self._editions = editions
-        self._secret = settings.secret_key.encode()
         self._settings = settings
-        self._known: TTLCache[UUID, Terms | None] = TTLCache(10_000, _KNOWN_SECONDS, timer=monotonic)
+        self._reading = threading.Lock()
+        self._known: TTLCache[UUID, Terms] = TTLCache(10_000, _KNOWN_SECONDS, timer=monotonic)
         self._sealed: TTLCache[tuple[UUID, str], Sealed] = TTLCache(10_000, _KNOWN_SECONDS, timer=monotonic)
 
     def terms(self, form: UUID, *, fresh: bool = False) -> Terms | None:
         """Return what holds for a form; None where it takes no answers at all."""
-        if not fresh and form in self._known:
-            return self._known[form]
+        if not fresh:
+            with self._reading:
+                known = self._known.get(form)
+            if known is not None:
+                return known
         with self._connect() as connection:
             row = store.find_access(connection, form=form)
         found = None
@@ -65,13 +68,9 @@ class Admissions:
                 turn=row.turn,
                 taken=row.taken,
             )
-        self._known[form] = found
+            with self._reading:
+                self._known[form] = found
         return found
-
-    @staticmethod
-    def closed_words(terms: Terms) -> str | None:
-        """Return what visitors read instead of the form just now; None where it can be filled in."""
-        return closed_words(terms, datetime.now(ZoneInfo(terms.form.time_zone)))
 
     def let_in(self, form: UUID, entry: str) -> None:
         """Raise ClosedError or PasswordNeededError where a visitor may not go on with a form."""
@@ -81,7 +80,7 @@ class Admissions:
             return  # a state needs no database; what is handed in will ask again
         if terms is None:
             raise ClosedError
-        words = self.closed_words(terms)
+        words = closed_words(terms, datetime.now(UTC))
         if words is not None:
             raise ClosedError(words)
         self.require_entry(form, terms, entry)
@@ -98,20 +97,30 @@ class Admissions:
     def sealed(self, form: Form, form_id: UUID, seal: str, *, fresh: bool = False) -> Sealed | None:
         """Return what the seal of an address gives; None where there is none, and none is needed.
 
-        Raises SealError with words for visitors.
+        Raises SealError with words for visitors, also where the link is over or used.
         """
+        found = self.read_seal(form, form_id, seal, fresh=fresh)
+        if found is not None and found.refused:
+            raise SealError(found.refused, form.wording.say(found.refused))
+        return found
+
+    def read_seal(self, form: Form, form_id: UUID, seal: str, *, fresh: bool = False) -> Sealed | None:
+        """Return the same, but of a link that is over or used too: what was handed in by it may be sent again."""
         if not seal:
             if form.sealed_only:
                 raise SealError("linkNeeded", form.wording.say("linkNeeded"))
             return None
-        if not fresh and (form_id, seal) in self._sealed:
-            return self._sealed[form_id, seal]
+        with self._reading:
+            known = None if fresh else self._sealed.get((form_id, seal))
+        if known is not None:
+            return known
         try:
             with self._connect() as connection:
-                found = open_seal(connection, self._settings, form=form_id, seal=seal)
+                found = read_seal(connection, self._settings, form=form_id, seal=seal)
         except SealError as error:
             raise SealError(error.name, form.wording.say(error.name)) from None
-        self._sealed[form_id, seal] = found
+        with self._reading:
+            self._sealed[form_id, seal] = found
         return found
 
     def entry_by_password(self, form: UUID, terms: Terms, password: str) -> str | None:
@@ -123,8 +132,7 @@ class Admissions:
         return f"{until}.{self._mark(form, terms.password_hash, until)}"
 
     def _mark(self, form: UUID, password_hash: str, until: str) -> str:
-        text = f"entry {form} {until} {password_hash}".encode()
-        return base64.urlsafe_b64encode(hmac.new(self._secret, text, hashlib.sha256).digest()[:18]).decode()
+        return mark_of(f"entry {form} {until} {password_hash}", self._settings)[:40]
 
 
 def closed_words(terms: Terms, now: datetime) -> str | None:

@@ -13,7 +13,9 @@ import xlsxwriter
 
 from codexa.core.errors import DefinitionError, Problem
 from codexa.core.form.access import moment_in
+from codexa.core.form.form import SEAL
 from codexa.core.program.link_values import value_problem
+from codexa.core.program.places import ALWAYS
 from codexa.core.program.program import Program
 from codexa.services.accounts.notices import notice
 from codexa.services.errands.asking import ask
@@ -22,11 +24,11 @@ from codexa.services.follow_ups import mailing
 from codexa.services.follow_ups.outcomes import NeverError
 from codexa.services.link_tables import Line, LinkTable
 from codexa.services.response_grid import defused
-from codexa.services.sealing import new_key, new_mark, readable, seal_of, signing_key
+from codexa.services.sealing import new_key, new_mark, seal_of, signing_key
 from codexa.settings import Settings
 from codexa.store import sealed_links as store
 from codexa.store.database import Connect, Connection
-from codexa.store.sealed_links import ListedLink, NewLink, WaitingMail
+from codexa.store.sealed_links import ListedLink, NewLink, SealedLink, WaitingMail
 from codexa.store.sessions import SignedIn
 
 ERRAND = "sealed links sent by mail"
@@ -102,7 +104,7 @@ def _wrong_with(
         return "has none of the values"
     for name, text in given.items():
         block, link = known[name], program.linked[known[name]][0]
-        if not text and link.visitor != "open" and program.places[block].block.required.strip().upper() == "TRUE":  # type: ignore[attr-defined]
+        if not text and link.visitor != "open" and program.places[block].conditions.required is ALWAYS:
             return f"has no {making.columns[name]}, which must be there"
         problem = value_problem(program, block, text) if text else None
         if problem is not None:
@@ -125,7 +127,7 @@ def make(
     with connect() as connection:
         if not store.lock_keys(connection, team=who.team_id, form=form):
             raise NotFoundError
-        key, _ = signing_key(connection, settings, form=form)
+        key = signing_key(connection, settings, form=form)
         links = (_new_link(key, line, given, until, making) for line, given in planned.good)
         return store.insert_batch(connection, form=form, name=making.name, person=who.person_id, links=links)
 
@@ -140,22 +142,15 @@ def change_key(connect: Connect, settings: Settings, *, who: SignedIn, form: UUI
     with connect() as connection:
         if not store.lock_keys(connection, team=who.team_id, form=form):
             raise NotFoundError
-        number, _ = new_key(connection, settings, form=form)
+        number = new_key(connection, settings, form=form)
         if end_others:
             store.end_keys(connection, form=form, keep=number)
     return number
 
 
-def address_of(base: str, seal: str) -> str:
-    """Return the address of a sealed link to a form at `base`."""
-    return f"{base}?s={seal}"
-
-
-def sealed_address(base: str, form: UUID, link: ListedLink | WaitingMail, settings: Settings) -> str:
-    """Return the address of a link that was made."""
-    secret = readable(link.secret, settings)
-    seal = seal_of(secret, form=form, mark=link.mark, given=link.given, until=link.until, uses=link.uses)
-    return address_of(base, seal)
+def sealed_address(base: str, form: UUID, link: SealedLink, settings: Settings) -> str:
+    """Return the address of a link that was made, to a form at `base`."""
+    return f"{base}?{SEAL}={seal_of(link, settings, form=form)}"
 
 
 def all_links(connection: Connection, *, who: SignedIn, form: UUID, batch: int) -> Iterator[ListedLink]:

@@ -1,6 +1,5 @@
 """A response that was received, seen again: its confirmation by its own address, and itself as a document."""
 
-import hashlib
 import hmac
 from dataclasses import dataclass
 from typing import Any
@@ -13,6 +12,7 @@ from codexa.core.program.response_document import response_document
 from codexa.services import brands
 from codexa.services.answering import Given, state_with
 from codexa.services.errors import NotFoundError
+from codexa.services.marks import mark_of
 from codexa.services.payments import asking
 from codexa.services.payments.asking import ToPay, payment_of
 from codexa.services.payments.settling import Way, state_with_payment
@@ -31,8 +31,7 @@ def address_of(form: UUID, number: int, settings: Settings) -> str:
 
 def _mark(form: UUID, number: int, settings: Settings) -> str:
     """Return what nobody can guess and no table holds."""
-    text = f"received {form} {number}".encode()
-    return hmac.new(settings.secret_key.encode(), text, hashlib.sha256).hexdigest()[:40]
+    return mark_of(f"received {form} {number}", settings)[:40]
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)

@@ -124,6 +124,8 @@ def _take_as_allowed(
     words = None if terms is None else closed_words(terms, datetime.now(UTC))
     if words is not None:
         return ClosedError(words)
+    if incoming.sealed is not None and incoming.sealed.refused:
+        return _refused_link(program, incoming.sealed.refused)
     try:
         return _claim_and_take(connection, program, incoming, terms, at)
     except _FullError as full:
@@ -131,9 +133,13 @@ def _take_as_allowed(
         if full.name == _ALL:
             return ClosedError(full_words(terms))
         if full.name.startswith(_LINK):
-            return SealError("linkUsed", program.form.wording.say("linkUsed"))
+            return _refused_link(program, "linkUsed")
         message = program.form.wording.say("each_full")
         return Refused(errors={terms.access.each: FieldError(code="each_full", message=message)})
+
+
+def _refused_link(program: Program, name: str) -> SealError:
+    return SealError(name, program.form.wording.say(name))
 
 
 class _GoneError(Exception):

@@ -3,12 +3,12 @@
 What is suspected is held and seen by the team, who lets it through or removes it; nothing is lost.
 """
 
-import hashlib
 import hmac
 import time
 from collections.abc import Iterator
 from uuid import UUID
 
+from codexa.services.marks import mark_of
 from codexa.settings import Settings
 
 _LEAST_SECONDS = 2  # in which nobody reads a form, fills it in and sends it
@@ -40,5 +40,4 @@ def reasons(form: UUID, settings: Settings, *, trap: str, opened: str) -> Iterat
 
 
 def _mark(form: UUID, moment: str, settings: Settings) -> str:
-    text = f"opened {form} {moment}".encode()
-    return hmac.new(settings.secret_key.encode(), text, hashlib.sha256).hexdigest()[:24]
+    return mark_of(f"opened {form} {moment}", settings)[:24]

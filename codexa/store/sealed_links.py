@@ -14,14 +14,6 @@ _QUERIES = queries("sealed_links")
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
-class SealKey:
-    """A key of a form; `secret` is encrypted."""
-
-    number: int
-    secret: bytes
-
-
-@dataclass(frozen=True, kw_only=True, slots=True)
 class NewLink:
     """A link to be kept: its mark, the key that signs it, what it gives by name, until when, how often, to whom."""
 
@@ -34,17 +26,22 @@ class NewLink:
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
-class LinkRow:
-    """A link as visitors come by it, with the encrypted secret of its key, and how often it was `used`."""
+class SealedLink:
+    """What is sealed of a link, with the encrypted `secret` of its key."""
 
     id: int
     mark: str
-    key: int
     given: dict[str, str]
     until: datetime | None
     uses: int | None
-    ended: bool
     secret: bytes
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class LinkRow(SealedLink):
+    """A link as visitors come by it, and how often it was `used`."""
+
+    ended: bool
     used: int
 
 
@@ -64,17 +61,10 @@ class BatchRow:
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
-class ListedLink:
+class ListedLink(SealedLink):
     """A link in the team's list; `mail` is "", waiting, sent or failed."""
 
-    id: int
-    mark: str
-    key: int
-    given: dict[str, str]
-    until: datetime | None
-    uses: int | None
     ended: bool
-    secret: bytes
     email: str
     responses: int
     mail: str
@@ -83,18 +73,11 @@ class ListedLink:
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
-class WaitingMail:
+class WaitingMail(SealedLink):
     """A link that is to be sent by mail, with where its form is."""
 
-    id: int
     form_id: UUID
-    mark: str
-    key: int
-    given: dict[str, str]
-    until: datetime | None
-    uses: int | None
     email: str
-    secret: bytes
     slug: str
     team_slug: str
     team_name: str
@@ -105,10 +88,10 @@ def lock_keys(connection: Connection, *, team: UUID, form: UUID) -> bool:
     return one(connection, _QUERIES["lock_keys"], team=team, form=form) is not None
 
 
-def newest_key(connection: Connection, *, form: UUID) -> SealKey | None:
-    """Return the key that signs new links."""
+def newest_key(connection: Connection, *, form: UUID) -> int | None:
+    """Return the number of the key that signs new links."""
     row = one(connection, _QUERIES["newest_key"], form=form)
-    return SealKey(**row) if row else None
+    return int(row["number"]) if row else None
 
 
 def insert_key(connection: Connection, *, form: UUID, secret: bytes) -> int:

@@ -1,6 +1,7 @@
 """The way in to a published form: what keeps visitors out, told on a page of plain words, and what they come with."""
 
 from dataclasses import dataclass
+from datetime import UTC, datetime
 from urllib.parse import urlsplit
 from uuid import UUID
 
@@ -9,19 +10,19 @@ from flask import Response, current_app, g, render_template, request
 from codexa.core.form.form import SEAL, Form
 from codexa.core.program.link_values import sealed_names
 from codexa.core.program.program import Program
+from codexa.services.admission import closed_words
 from codexa.services.errors import NotFoundError, SealError
 from codexa.services.sealing import Sealed
 from codexa.settings import Settings
-from codexa.store.editions import LiveEdition
 from codexa.web.database import admissions
 from codexa.web.first_view import colours_of
 from codexa.web.guard import frame_policy
 
-MOST_LINK_VALUES, MOST_LINK_TEXT = 50, 2_000
-MOST_PASSWORD = 200
+_MOST_LINK_VALUES, _MOST_LINK_TEXT = 50, 2_000
+_MOST_PASSWORD = 200
 # What a frame's address says beside the form's own values; no name of a value has a hyphen.
-AS, FROM = "codexa-as", "codexa-from"
-WAYS = ("script", "frame", "pop-up", "tab", "corner")
+_AS, _FROM = "codexa-as", "codexa-from"
+_WAYS = ("script", "frame", "pop-up", "tab", "corner")
 
 
 class NoticeError(Exception):
@@ -43,13 +44,13 @@ class Came:
 
 def came(*, framed: bool) -> Came:
     """Return how the visitor came, by what the frame's address tells, or the browser."""
-    told = request.args.get(FROM, "") or (request.headers.get("Referer", "") if framed else "")
+    told = request.args.get(_FROM, "") or (request.headers.get("Referer", "") if framed else "")
     page = page_of(told)
     origin = "/".join(page.split("/")[:3])
     if not framed:
         return Came(way="link", page="", origin="")
-    way = request.args.get(AS, "")
-    return Came(way=way if way in WAYS else "frame", page=page, origin=origin)
+    way = request.args.get(_AS, "")
+    return Came(way=way if way in _WAYS else "frame", page=page, origin=origin)
 
 
 def page_of(address: str) -> str:
@@ -79,13 +80,13 @@ def refuse_closed(form_id: UUID) -> str:
     terms = admissions().terms(form_id, fresh=True)
     if terms is None:
         raise NotFoundError
-    words = admissions().closed_words(terms)
+    words = closed_words(terms, datetime.now(UTC))
     if words is not None:
         raise NoticeError(words)
     if terms.password_hash is None:
         return ""
     say = terms.form.wording.say
-    typed = request.form.get("password", "")[:MOST_PASSWORD] if request.method == "POST" else ""
+    typed = request.form.get("password", "")[:_MOST_PASSWORD] if request.method == "POST" else ""
     entry = admissions().entry_by_password(form_id, terms, typed) if typed else None
     if entry is None:
         status = 403 if typed else 200
@@ -96,8 +97,8 @@ def refuse_closed(form_id: UUID) -> str:
 def link_of_request() -> dict[str, str]:
     """Return what came with the address, by name; what no formula could read is left out."""
     return {
-        name: value[:MOST_LINK_TEXT]
-        for name, value in list(request.args.items())[:MOST_LINK_VALUES]
+        name: value[:_MOST_LINK_TEXT]
+        for name, value in list(request.args.items())[:_MOST_LINK_VALUES]
         if name != SEAL and name.replace("_", "").isalnum() and len(name) <= 60 and "\x00" not in value
     }
 
@@ -139,9 +140,3 @@ def notice(error: NoticeError, form: Form | None, *, framed: bool) -> Response:
     response.headers["Cache-Control"] = "no-store"
     response.headers["X-Robots-Tag"] = "noindex"
     return response
-
-
-def live_form(live: LiveEdition) -> Form | None:
-    """Return what visitors get of a form, for the words of a notice; None where it can't be answered."""
-    terms = admissions().terms(live.form_id)
-    return None if terms is None else terms.form

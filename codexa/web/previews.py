@@ -31,9 +31,10 @@ from codexa.web.database import connection, drafts
 from codexa.web.endpoint import endpoint, json_reply
 from codexa.web.entrance import NoticeError, link_of_request, notice
 from codexa.web.first_view import first_view
+from codexa.web.form_page import form_page, page_data
 from codexa.web.guard import frame_policy, may
 from codexa.web.limits import HEAVY_RATE, limiter, who_is_counted
-from codexa.web.public import MOST_ANSWERS, form_page, page_data, refused_reply, to_pay_reply
+from codexa.web.public import MOST_ANSWERS, refused_reply, to_pay_reply
 
 blueprint = Blueprint("previews", __name__)
 

@@ -1,30 +1,24 @@
 """What visitors reach without signing in: the form's page, its state, uploads, and handing in."""
 
 import io
-from collections.abc import Mapping
-from types import MappingProxyType
 from typing import Any
 from urllib.parse import urlsplit
 from uuid import UUID
 
-import orjson
 from flask import (
     Blueprint,
     Response,
     current_app,
     g,
     redirect,
-    render_template,
     request,
     send_file,
     send_from_directory,
     url_for,
 )
 
-from codexa.core.definition.wording import MESSAGES
-from codexa.core.form.sharing import Sharing
 from codexa.core.program.accept import Refused
-from codexa.core.program.faces import ErrorFace, FormFace, OrderFace
+from codexa.core.program.faces import ErrorFace, OrderFace
 from codexa.core.program.news import visitor_news
 from codexa.core.program.program import Program
 from codexa.services import answering, received, uploads
@@ -39,7 +33,6 @@ from codexa.services.suspicion import opened_now, reasons
 from codexa.services.uploads import Quotas, Sent
 from codexa.settings import Settings
 from codexa.store.editions import LiveEdition
-from codexa.web.built import entry
 from codexa.web.contract.public import (
     EvaluateReply,
     EvaluateRequest,
@@ -56,14 +49,14 @@ from codexa.web.entrance import (
     NoticeError,
     came,
     link_of_request,
-    live_form,
     notice,
     page_of,
     refuse_closed,
     sealed_of_request,
     set_frame_policy,
 )
-from codexa.web.first_view import FirstView, first_view, received_view
+from codexa.web.first_view import first_view, received_view
+from codexa.web.form_page import form_page, page_data, shared_of
 from codexa.web.guard import frame_policy
 from codexa.web.limits import LINK_RATE, PDF_RATE, limiter
 from codexa.web.network import network
@@ -73,9 +66,6 @@ from codexa.web.static_files import EMBED
 
 blueprint = Blueprint("public", __name__)
 
-_LOADING = next(each.usual for each in MESSAGES if each.name == "loading")
-_SCRIPT_SAFE = {ord("<"): "\\u003c", ord(">"): "\\u003e", ord("&"): "\\u0026"}
-NOT_SHARED: Mapping[str, str] = MappingProxyType({})
 _TRIES = 3  # of a response, while who may fill in is being changed
 MOST_ANSWERS = 1024 * 1024  # bytes; a hundred long texts, or five hundred rows with a dozen fields
 
@@ -121,7 +111,8 @@ def _entered(team: str, slug: str, page: str, *, framed: bool) -> Response:
     except MovedError as moved:
         return _moved(moved.slug)
     except NoticeError as error:
-        return notice(error, None if live is None else live_form(live), framed=framed)
+        form = None if live is None else editions().form(live.form_id, live.number)
+        return notice(error, form, framed=framed)
     except NotFoundError as error:
         return notice(NoticeError(error.message, status=404), None, framed=framed)
 
@@ -155,7 +146,7 @@ def _page(live: LiveEdition, place: str, page: str, *, framed: bool) -> Response
             "state": opened.state,
         }
     )
-    shared = _shared(live, place)
+    shared = shared_of(live, place)
     first = first_view(opened.face, opened.state)
     response = Response(form_page(opened.face, first, data, framed=framed, shared=shared))
     response.headers["Cache-Control"] = "no-cache"
@@ -232,36 +223,6 @@ def pdf_reply(document: dict[str, Any]) -> Response:
     response.headers["Cache-Control"] = "no-store"
     response.headers["Content-Security-Policy"] = "default-src 'none'; sandbox"
     return response
-
-
-def _shared(live: LiveEdition, place: str) -> dict[str, str]:
-    """Return what other programs show of a link to the form (Open Graph), with whole addresses."""
-    base = current_app.config["SETTINGS"].public_address
-    sharing = Sharing.model_validate(live.sharing)
-    picture = f"{base}{sharing.picture}" if sharing.picture else ""
-    return {**sharing.model_dump(), "picture": picture, "address": f"{base}/f{place}"}
-
-
-def form_page(
-    face: FormFace, first: FirstView, data: str, *, framed: bool, shared: Mapping[str, str] = NOT_SHARED
-) -> str:
-    """Return the page of a form: what it shows at once, and what its script goes on with."""
-    return render_template(
-        "form.html",
-        face=face,
-        data=data,
-        entry=entry("form"),
-        framed=framed,
-        shared=shared,
-        first=first,
-        nonce=g.nonce,
-        usual_loading=_LOADING,
-    )
-
-
-def page_data(content: dict[str, object]) -> str:
-    """Return the JSON of a PublicPage, safe inside a script element."""
-    return orjson.dumps(content).decode().translate(_SCRIPT_SAFE)
 
 
 @blueprint.get("/embed.js")
@@ -366,7 +327,7 @@ def _received(asked: SubmitRequest, program: Program, form: UUID, edition: int, 
         if terms is None:
             raise ClosedError
         admissions().require_entry(form, terms, asked.entry)
-        sealed = admissions().sealed(program.form, form, asked.seal, fresh=fresh)
+        sealed = admissions().read_seal(program.form, form, asked.seal, fresh=True)
         link = answering.link_of(program, asked.link, sealed)
         incoming = Incoming(
             form=form,

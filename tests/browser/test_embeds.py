@@ -173,7 +173,7 @@ def test_a_plain_frame_needs_no_script(site):
     expect(frame.get_by_label("At dusk")).to_be_visible()
 
 
-def test_three_forms_on_a_page_take_little_of_its_time(site):
+def test_three_forms_on_a_page_stand_each_in_its_own_way_and_load_when_wanted(site):
     page = site("everything")
     page.wait_for_function("window.heard.some(([name]) => name === 'ready')")
     expect(page.get_by_role("button", name="Quiz of the month")).to_be_visible()

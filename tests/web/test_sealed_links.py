@@ -110,7 +110,7 @@ def test_a_seal_that_is_not_whole_opens_nothing(app, agent, as_mira, linked, con
     ("query", "opens"),
     [
         ("s={s}", True),
-        ("utm_source=poster&s={s}", True),
+        ("campaign=poster&s={s}", True),
         ("mail=ana@example.org&s={s}", True),
         ("s={s}&s={s}", False),
         ("s={s}&school=Mine", False),
@@ -147,6 +147,22 @@ def test_a_link_that_was_ended_or_is_over_or_used_says_which(agent, as_mira, lin
     as_mira.post(f"/api/forms/{linked}/links/key", json={"end_others": True})
     assert "The time of this link is over" in words(kept)
     assert "form-data" in words(made(as_mira, linked)[0])
+
+
+def test_what_was_handed_in_by_a_link_can_be_sent_again_once_that_is_used_or_ended(agent, as_mira, linked):
+    once = made(as_mira, linked, uses=1)[0]
+
+    def send():
+        return agent.client.post(
+            f"/api/public/{linked}/1/responses",
+            json={"answers": {}, "seal": seal_of(once["address"])},
+            headers={"Idempotency-Key": "the-same-key"},
+        )
+
+    assert send().status_code == 201
+    assert (send().status_code, send().json["number"]) == (200, 1)
+    as_mira.delete(f"/api/forms/{linked}/links/one/{once['id']}")
+    assert send().status_code == 200
 
 
 def test_a_link_for_once_is_used_once_by_ten_at_a_time(app, as_mira, linked, connection):

@@ -66,8 +66,8 @@ def _lost(how: Replaying, before: State, now: State) -> Iterator[Difference]:
             continue  # told by the path, or by the rule that hides it
         name = name_of(before.program, block)
         words = "can't be read there" if there else "has no place there"
-        yield Difference(kind="lost", part=block if there else None, name=name, before=text, now=words,
-                         why=_why(how, block))  # fmt: skip
+        part = block if there else None
+        yield Difference(kind="lost", part=part, name=name, before=text, now=words, why=_why(how, block))
 
 
 def _figures(how: Replaying, before: State, now: State) -> Iterator[Difference]:

@@ -11,6 +11,7 @@ from uuid import UUID
 import orjson
 
 from codexa.services.follow_ups.outcomes import Done, Exchange, NeverError, TryLaterError
+from codexa.services.marks import mark_of
 from codexa.services.outgoing import ClosedPlaceError, NoPlaceError, beginning, outgoing
 from codexa.settings import Settings
 
@@ -20,7 +21,7 @@ _SHOWN = 200
 
 def secret_of(form: UUID, settings: Settings) -> str:
     """Return what signs the webhooks of a form: given to whoever receives them, the same for as long as the key is."""
-    return hmac.new(settings.secret_key.encode(), f"webhook {form}".encode(), hashlib.sha256).hexdigest()
+    return mark_of(f"webhook {form}", settings)
 
 
 def signature(secret: str, moment: str, body: bytes) -> str:

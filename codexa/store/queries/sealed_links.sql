@@ -6,7 +6,7 @@ RETURNING number;
 
 -- name: newest_key
 -- The key that signs new links.
-SELECT number, secret FROM seal_key WHERE form_id = %(form)s AND ended_at IS NULL ORDER BY number DESC LIMIT 1;
+SELECT number FROM seal_key WHERE form_id = %(form)s AND ended_at IS NULL ORDER BY number DESC LIMIT 1;
 
 -- name: lock_keys
 -- Lets one at a time make keys for a form of the team.
@@ -26,7 +26,7 @@ COPY sealed_link (batch_id, form_id, mark, key, given, until, uses, email) FROM 
 
 -- name: find_link
 -- A link by its mark, with the key that signed it.
-SELECT sealed_link.id, sealed_link.mark, sealed_link.key, sealed_link.given, sealed_link.until, sealed_link.uses,
+SELECT sealed_link.id, sealed_link.mark, sealed_link.given, sealed_link.until, sealed_link.uses,
     sealed_link.ended_at IS NOT NULL OR seal_key.ended_at IS NOT NULL AS ended, seal_key.secret,
     coalesce(claimable.taken, 0) AS used
 FROM sealed_link
@@ -54,7 +54,7 @@ ORDER BY link_batch.id DESC LIMIT 200;
 
 -- name: list_links
 -- Links of a form of the team in the order in which they were made: of a batch, from one on.
-SELECT sealed_link.id, sealed_link.mark, sealed_link.key, sealed_link.given, sealed_link.until, sealed_link.uses,
+SELECT sealed_link.id, sealed_link.mark, sealed_link.given, sealed_link.until, sealed_link.uses,
     sealed_link.ended_at IS NOT NULL OR seal_key.ended_at IS NOT NULL AS ended, seal_key.secret, sealed_link.email,
     (SELECT count(*) FROM response WHERE response.sealed_link = sealed_link.id AND response.stage = 'complete'
         AND NOT response.test) AS responses,
@@ -86,7 +86,7 @@ RETURNING link_id;
 
 -- name: waiting_mails
 -- Links of a batch that are to be sent by mail yet.
-SELECT sealed_link.id, sealed_link.form_id, sealed_link.mark, sealed_link.key, sealed_link.given, sealed_link.until,
+SELECT sealed_link.id, sealed_link.form_id, sealed_link.mark, sealed_link.given, sealed_link.until,
     sealed_link.uses, sealed_link.email, seal_key.secret, form.slug, team.slug AS team_slug, team.name AS team_name
 FROM link_mail
 JOIN sealed_link ON sealed_link.id = link_mail.link_id AND sealed_link.ended_at IS NULL

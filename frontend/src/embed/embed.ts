@@ -1,8 +1,8 @@
 // Shows Codexa forms on a website: <div data-codexa="team/form"></div> becomes the form, in the page or in a window of
 // its own. This file keeps its address and what it promises: docs/embedding.md. It sets no cookie and needs nothing else.
 import { type Floating, makeFloating } from "./floating";
-import { type Frame, makeFrame, type Message, setStyle, widthOf } from "./frame";
-import { origin, type Place, placeOf, roomOf } from "./place";
+import { type Frame, makeFrame, type Message, setStyle } from "./frame";
+import { origin, type Place, placeOf, roomOf, widthOf } from "./place";
 
 interface Shown {
   place: Place;

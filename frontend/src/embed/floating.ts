@@ -1,6 +1,6 @@
 // A form in a window of its own: a pop-up, one behind a tab at the side, or one in the corner.
-import { makeFrame, setStyle, tell, type Frame, widthOf } from "./frame";
-import { numberIn, type Place } from "./place";
+import { makeFrame, setStyle, tell, type Frame } from "./frame";
+import { numberIn, type Place, widthOf } from "./place";
 
 const STYLES = `
 :host { all: initial; }

@@ -1,5 +1,5 @@
 // The frame with the form in it, in a shadow root: no style of the website reaches it, nor one of ours the website.
-import { addressOf, isPage, numberIn, origin, type Place, roomOf } from "./place";
+import { addressOf, isPage, origin, type Place, roomOf } from "./place";
 
 const TALLEST = 50_000; // pixels
 const PATIENCE_MS = 8_000; // after the frame has loaded, for the form in it to say something
@@ -97,5 +97,3 @@ export function linkOf({ host, title }: Place): HTMLElement {
   made.textContent = title;
   return made;
 }
-
-export const widthOf = ({ host }: Place, usual: number): number => numberIn(host.dataset.codexaWidth, usual);

@@ -32,6 +32,8 @@ export const numberIn = (text: string | undefined, usual: number): number => {
 export const roomOf = ({ host }: Place): number =>
   Math.max(LEAST_ROOM, numberIn(host.dataset.codexaRoom, 0), host.offsetHeight);
 
+export const widthOf = ({ host }: Place, usual: number): number => numberIn(host.dataset.codexaWidth, usual);
+
 const PAGE = /^[a-z0-9-]{1,60}$/;
 
 export const isPage = (text: unknown): text is string => typeof text === "string" && PAGE.test(text);

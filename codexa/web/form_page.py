@@ -1,0 +1,48 @@
+"""The page of a public form: what it shows before its script has come, and what the script goes on with."""
+
+from collections.abc import Mapping
+from types import MappingProxyType
+
+import orjson
+from flask import current_app, g, render_template
+
+from codexa.core.definition.wording import MESSAGES
+from codexa.core.form.sharing import Sharing
+from codexa.core.program.faces import FormFace
+from codexa.store.editions import LiveEdition
+from codexa.web.built import entry
+from codexa.web.first_view import FirstView
+
+_LOADING = next(each.usual for each in MESSAGES if each.name == "loading")
+_SCRIPT_SAFE = {ord("<"): "\\u003c", ord(">"): "\\u003e", ord("&"): "\\u0026"}
+_NOT_SHARED: Mapping[str, str] = MappingProxyType({})
+
+
+def form_page(
+    face: FormFace, first: FirstView, data: str, *, framed: bool, shared: Mapping[str, str] = _NOT_SHARED
+) -> str:
+    """Return the page of a form; `shared` is what other programs show of a link to it, as `shared_of` gives it."""
+    return render_template(
+        "form.html",
+        face=face,
+        data=data,
+        entry=entry("form"),
+        framed=framed,
+        shared=shared,
+        first=first,
+        nonce=g.nonce,
+        usual_loading=_LOADING,
+    )
+
+
+def page_data(content: dict[str, object]) -> str:
+    """Return the JSON of a PublicPage, safe inside a script element."""
+    return orjson.dumps(content).decode().translate(_SCRIPT_SAFE)
+
+
+def shared_of(live: LiveEdition, place: str) -> dict[str, str]:
+    """Return what other programs show of a link to a form at `place` (Open Graph), with whole addresses."""
+    base = current_app.config["SETTINGS"].public_address
+    sharing = Sharing.model_validate(live.sharing)
+    picture = f"{base}{sharing.picture}" if sharing.picture else ""
+    return {**sharing.model_dump(), "picture": picture, "address": f"{base}/f{place}"}
