@@ -25,7 +25,7 @@ MISFITS = """() => {
     if (box.right > innerWidth + 1 || box.left < -1) found.add(`sticks out: ${name(each)}`);
     const hides = ["hidden", "clip"].includes(style.overflowX) && each.clientWidth > 1;
     if (hides && each.scrollWidth > each.clientWidth + 1) found.add(`cut off: ${name(each)}`);
-    if (!each.matches("button, a[href], input, select, textarea")) continue;
+    if (!each.matches("button, a[href], input, select, textarea") || each.closest("[aria-hidden=true]")) continue;
     const boxes = [box, ...[each.closest("label, td")].filter(Boolean).map(around => around.getBoundingClientRect())];
     const least = Math.min(...["width", "height"].map(side => Math.max(...boxes.map(one => one[side]))));
     if (least < 24) found.add(`${least.toFixed()} px: ${name(each)}`);

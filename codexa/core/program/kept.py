@@ -1,6 +1,7 @@
 """What was kept of a response, worked out again as it was, or entered again as a visitor would."""
 
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping
+from functools import cached_property
 from typing import Any
 
 from codexa.core.context import Context
@@ -32,11 +33,31 @@ def state_of_kept(program: Program, kept: Mapping[str, Any], context: Context) -
             values[place.value.slot] = _loaded(place, kept.get(place.block.id))
     program.work_out(values, context, set())
     begin()
-    given = entered_again(program, kept)
+    given = _EnteredAgain(program, kept)
     brought = {block: link for block, (link, _) in program.linked.items() if context.link.get(link.name)}
     return State(
         program=program, context=context, values=values, misread={}, dropped=set(), given=given, brought=brought
     )
+
+
+class _EnteredAgain(Mapping[str, Any]):
+    """The answers that a visitor would have entered, worked out once somebody asks: few do, and it takes long."""
+
+    def __init__(self, program: Program, kept: Mapping[str, Any]) -> None:
+        self._program, self._kept = program, kept
+
+    @cached_property
+    def _answers(self) -> dict[str, Any]:
+        return entered_again(self._program, self._kept)
+
+    def __getitem__(self, block: str) -> Any:
+        return self._answers[block]
+
+    def __iter__(self) -> Iterator[str]:
+        return iter(self._answers)
+
+    def __len__(self) -> int:
+        return len(self._answers)
 
 
 def _is_read(place: Place) -> bool:

@@ -5,6 +5,8 @@ from dataclasses import dataclass, replace
 from typing import Any
 
 from codexa.core.context import Context
+from codexa.core.definition.parts import Part
+from codexa.core.formula.values import Failed
 from codexa.core.program.accept import kept_of
 from codexa.core.program.evaluate import State
 from codexa.core.program.kept import state_of_kept
@@ -58,8 +60,8 @@ def _lost(how: Replaying, before: State, now: State) -> Iterator[Difference]:
     kept = kept_of(now)
     for place in before.program.questions.values():
         block = place.block.id
-        text = before.presented(place)
-        if text is None or block in kept:
+        text = None if block in kept else before.presented(place)
+        if text is None:
             continue
         there = how.program.places.get(block)
         if there is not None and not now.shown(there):
@@ -72,11 +74,32 @@ def _lost(how: Replaying, before: State, now: State) -> Iterator[Difference]:
 
 def _figures(how: Replaying, before: State, now: State) -> Iterator[Difference]:
     """Yield the figures, totals, payments and calculated fields that are other ones; new and removed ones are not."""
-    old = dict(figure_texts(before))
-    for part, text in figure_texts(now):
+    same = _same(before, now)
+    old = dict(figure_texts(before, without=same))
+    for part, text in figure_texts(now, without=same):
         if part in old and old[part] != text:
             kind = "total" if part in (ORDER, PAYMENT) else "figure"
             yield _difference(how, kind, part, (old[part] or "blank", text or "blank"))
+
+
+def _same(before: State, now: State) -> set[str]:
+    """Return the ids of figures and calculated fields that need not be told: with the same value, told the same way."""
+    if before.program.region != now.program.region:
+        return set()
+    old, new = _computed(before), _computed(now)
+    return {part for part in old.keys() & new.keys() if old[part] == new[part]}
+
+
+def _computed(state: State) -> dict[str, tuple[Part, Any]]:
+    """Return what is computed by id, with its value; what failed is left out, as nothing can be said of it."""
+    program = state.program
+    found: dict[str, tuple[Part, Any]] = {
+        each: (place.figure, state.at(place.value)) for each, place in program.figures.items()
+    }
+    for place in program.top_places:
+        if place.value is not None and not place.answered:
+            found[place.block.id] = place.block, state.at(place.value)
+    return {part: each for part, each in found.items() if not isinstance(each[1], Failed)}
 
 
 def _path(how: Replaying, before: State, now: State) -> Iterator[Difference]:

@@ -1,7 +1,7 @@
 """Running trials: what comes out of saved answers, what differs from what was expected, and which rules were tried."""
 
 import datetime
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Collection, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import Any
 from zoneinfo import ZoneInfo
@@ -120,13 +120,15 @@ def _is_conditional(state: State, block: str) -> bool:
     return place.conditions.shown is not ALWAYS and type_of(place.block).visible
 
 
-def figure_texts(state: State) -> Iterator[tuple[str, str]]:
+def figure_texts(state: State, without: Collection[str] = ()) -> Iterator[tuple[str, str]]:
     """Yield the id of every figure, the order, the payment and each calculated field with its value as text.
 
-    What failed is a dash; a payment of nothing is "".
+    What failed is a dash; a payment of nothing is "". Those of the ids `without` are left out.
     """
     scope = state.program.layout.scope
     for figure_id, place in state.program.figures.items():
+        if figure_id in without:
+            continue
         value = state.at(place.value)
         bare = None if value is None or isinstance(value, Failed) else kind_of(place.figure).value(place.figure, value)
         entry = scope.entry((place.figure.key,))
@@ -141,7 +143,8 @@ def figure_texts(state: State) -> Iterator[tuple[str, str]]:
         nothing = DASH if failed else ""
         yield PAYMENT, nothing if due is None else due.words or money(due.amount, state.program.region)
     for field in state.program.top_places:
-        if field.field_type is not None and not field.answered and type_of(field.block).visible:
+        told = field.block.id not in without and type_of(field.block).visible
+        if told and field.field_type is not None and not field.answered:
             yield field.block.id, state.presented(field) or ""
 
 
