@@ -91,6 +91,7 @@ def _serving(
         "CODEXA_PUBLIC_RATE": "100000 per second",
         "CODEXA_TEAM_RATE": "100000 per second",
         "CODEXA_HOLD_SUSPECTED": "no",
+        "CODEXA_WORK_RATE": "1000000 per minute",
         "CODEXA_PUBLIC_ADDRESS": f"http://127.0.0.1:{port}",
         "CODEXA_FILES": f"{folder}/files",
         "CODEXA_LEAST_FREE_DISK": "0",

@@ -58,6 +58,9 @@ class Settings:
     hold_suspected: str = _setting(
         "yes", "yes or no: whether responses that look like a machine's are held for the team"
     )
+    work_rate: str = _setting(
+        "60 per minute", "responses from one network beyond which each costs its sender's computer some work"
+    )
     practice_website: str = _setting(
         "http://127.0.0.1:8790", "where the practice website answers, for live pictures of embeds; empty for none"
     )
@@ -99,7 +102,7 @@ def read_settings(environment: Mapping[str, str] = os.environ) -> Settings:
         text = getattr(settings, name)
         if not (text.isascii() and text.isdigit() and len(text) < 10) or (name in _AT_LEAST_ONE and int(text) == 0):
             raise SettingsError(f'CODEXA_{name.upper()} is "{text}"; set it to a whole number.')
-    for name in ("public_rate", "team_rate"):
+    for name in ("public_rate", "team_rate", "work_rate"):
         _refuse_no_rate(name, getattr(settings, name))
     if settings.mode == "production":
         _refuse_unsafe(settings)

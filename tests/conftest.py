@@ -191,6 +191,7 @@ def app_on(database, files):
     rates = {"public_rate": "100000 per minute", "team_rate": "100000 per minute"}
     # What tests send comes from no page.
     rates["hold_suspected"] = "no"
+    rates["work_rate"] = "100000 per minute"
     settings = Settings(database=database, pool_size="4", files=str(files), least_free_disk="0", **rates)
     app = create_app(settings)
     yield app

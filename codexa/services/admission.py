@@ -7,9 +7,7 @@ from dataclasses import dataclass
 from datetime import UTC, datetime
 from time import monotonic
 from uuid import UUID
-from zoneinfo import ZoneInfo
 
-from babel.dates import format_date, format_time
 from cachetools import TTLCache
 
 from codexa.core.form.access import Access, closing, opening, standing
@@ -19,6 +17,7 @@ from codexa.services.errors import ClosedError, PasswordNeededError, SealError
 from codexa.services.marks import mark_of
 from codexa.services.sealing import Sealed, read_seal
 from codexa.services.signing_in import verify
+from codexa.services.told_moments import moment_words
 from codexa.settings import Settings
 from codexa.store import access as store
 from codexa.store.database import AwayError, BusyError, Connect
@@ -167,6 +166,4 @@ def full_words(terms: Terms) -> str:
 
 def _with_moment(form: Form, message: str, moment: datetime | None) -> str:
     assert moment is not None
-    local = moment.astimezone(ZoneInfo(form.time_zone))
-    told = f"{format_date(local, 'long', form.locale)}, {format_time(local, 'short', locale=form.locale)}"
-    return form.wording.say(message).replace("{moment}", told)
+    return form.wording.say(message).replace("{moment}", moment_words(form, moment))

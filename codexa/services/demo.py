@@ -8,9 +8,10 @@ from pathlib import Path
 from random import Random
 from uuid import UUID
 
+from codexa.core.form.access import Access
 from codexa.core.program.program import Program
 from codexa.core.program.samples import sample_answers
-from codexa.services import desk, links, people, publishing
+from codexa.services import desk, links, people, publishing, who_and_when
 from codexa.services.answering import Given
 from codexa.services.context import context_of
 from codexa.services.editions import Editions
@@ -46,6 +47,7 @@ FORMS = {  # file: how many responses
 }
 # Sealed links for each line of it, by which its form is answered.
 _TALKS = ("talk_feedback.json", "talks.csv", {"talk": "Title", "number": "No.", "speaker": "Speaker"})
+_GONE_ON_WITH, _KEPT_DAYS = "observation_log.json", 14  # visitors may go on with it later
 _WAYS = (  # how visitors come, and how often
     ({"way": "link", "page": ""}, 5),
     ({"way": "script", "page": "http://127.0.0.1:8790/visit"}, 3),
@@ -72,6 +74,8 @@ def load_demo(database: Database, *, examples: Path, sites: list[str], settings:
             form = desk.import_form(within, who=who, document=document)
             publishing.set_sites(connection, who=who, form=form, sites=sites)
             edition = publishing.publish(within, who=who, form=form, revision=1)
+            if file == _GONE_ON_WITH:
+                who_and_when.set_access(within, who=who, form=form, access=Access(kept_days=_KEPT_DAYS))
             program = Editions(within).program(form, edition)
             made = (
                 _make_links(connection, settings, program, who=who, form=form, examples=examples)

@@ -87,6 +87,18 @@ class ClosedError(ServiceError):
     code = "closed"
 
 
+class KeptElsewhereError(ServiceError):
+    """Other answers were kept by this link meanwhile. Open the link again, or keep these in their place."""
+
+    code = "kept_elsewhere"
+
+
+class KeepingRefusedError(ServiceError):
+    """These answers can't be kept any more. What was entered stays on this device."""
+
+    code = "keeping_refused"
+
+
 class TooBusyError(ServiceError):
     """Codexa has too much to do just now. Nothing you typed is lost; wait a moment, then try again."""
 

@@ -25,9 +25,11 @@ from codexa.core.program.public import confirmation_face
 from codexa.services.admission import Terms, closed_words, full_words
 from codexa.services.answering import Given
 from codexa.services.context import context_of
+from codexa.services.continuing import digest_of as kept_digest
 from codexa.services.errors import (
     AccountGoneError,
     ClosedError,
+    KeepingRefusedError,
     KeyReusedError,
     SealError,
     TermsChangedError,
@@ -37,9 +39,10 @@ from codexa.services.files_in_answers import files_in, with_files
 from codexa.services.follow_ups.keeping import keep_due
 from codexa.services.sealing import Sealed
 from codexa.store import access as access_store
-from codexa.store import claims, payments, people, responses
+from codexa.store import claims, kept_answers, payments, people, responses
 from codexa.store import uploads as uploads_store
 from codexa.store.database import Connection, Rollback
+from codexa.store.kept_answers import KeptRow
 from codexa.store.responses import NOT_TOLD, Kept
 
 # The names of claims beside those of what is ordered.
@@ -67,7 +70,8 @@ class Received:
 class Incoming:
     """A response on its way in: to which edition of which form, under which key, and what the visitor gave.
 
-    `came` is how it came, `sealed` the link that it came by, `suspected` why it may be a machine's, by name.
+    `came` is how it came, `sealed` the link that it came by, `suspected` why it may be a machine's, by name; `kept` is
+    the private token of answers that were kept for later, "" where there were none.
     """
 
     form: UUID
@@ -76,6 +80,7 @@ class Incoming:
     given: Given
     came: Mapping[str, Any] = field(default_factory=lambda: NOT_TOLD)
     sealed: Sealed | None = None
+    kept: str = ""
     suspected: tuple[str, ...] = ()
 
     @property
@@ -98,8 +103,8 @@ def receive(
 
     A repeat gets what the first got. `terms` say who may fill in the form, as it was known; without them anybody may.
     `at` is another moment than now, for demo data. Raises KeyReusedError where the key was used with other answers,
-    ClosedError where the form is gone or takes no more, SealError where its link was used, TermsChangedError where
-    something else holds by now than `terms` say.
+    ClosedError where the form is gone or takes no more, SealError where its link was used, KeepingRefusedError where
+    what was kept for later was handed in already, TermsChangedError where something else holds than `terms` say.
     """
     result = _take_as_allowed(connection, program, incoming, terms, at)
     if isinstance(result, Received):
@@ -108,7 +113,7 @@ def receive(
     is_open, kept = responses.find_by_key(connection, form=incoming.form, key=incoming.key)
     if kept is not None:
         return _repeated(program, kept, incoming)
-    if isinstance(result, ClosedError | SealError):
+    if isinstance(result, ClosedError | SealError | KeepingRefusedError):
         raise result
     if result is not None and is_open:
         return result
@@ -119,13 +124,16 @@ def receive(
 
 def _take_as_allowed(
     connection: Connection, program: Program, incoming: Incoming, terms: Terms | None, at: datetime | None
-) -> Received | Refused | ClosedError | SealError | None:
+) -> Received | Refused | ClosedError | SealError | KeepingRefusedError | None:
     """Take the response where the form takes any; what keeps it from that is returned."""
     words = None if terms is None else closed_words(terms, datetime.now(UTC))
     if words is not None:
         return ClosedError(words)
     if incoming.sealed is not None and incoming.sealed.refused:
         return _refused_link(program, incoming.sealed.refused)
+    stands_as = _kept(connection, incoming)
+    if stands_as is not None and stands_as.stage != "kept":
+        return KeepingRefusedError(program.form.wording.say("laterHandedIn"))
     try:
         return _claim_and_take(connection, program, incoming, terms, at)
     except _FullError as full:
@@ -140,6 +148,12 @@ def _take_as_allowed(
 
 def _refused_link(program: Program, name: str) -> SealError:
     return SealError(name, program.form.wording.say(name))
+
+
+def _kept(connection: Connection, incoming: Incoming) -> KeptRow | None:
+    """Return what was kept for later of this response; None where nothing was, or it is there no more."""
+    found = kept_answers.find(connection, digest=kept_digest(incoming.kept)) if incoming.kept else None
+    return found if found is not None and found.form_id == incoming.form else None
 
 
 class _GoneError(Exception):
@@ -287,6 +301,7 @@ def _keep(
     turn: int | None,
 ) -> tuple[int, State] | None:
     context, held = accepted.state.context, _is_held(incoming, due)
+    stands_as = _kept(connection, incoming)
     waits = _FIRST_EVENTS_HELD if held else _FIRST_EVENTS_WAITING
     number = responses.insert_response(
         connection,
@@ -308,6 +323,7 @@ def _keep(
         turn=turn,
         came={**incoming.came, "suspected": incoming.suspected} if held else incoming.came,
         sealed_link=None if incoming.sealed is None else incoming.sealed.id,
+        number=None if stands_as is None else stands_as.number,
     )
     if number is None:
         return None

@@ -1,11 +1,11 @@
-"""What nobody needs any more: files without a response, saves in quick succession, pictures that nothing shows."""
+"""What nobody needs any more: answers kept beyond their time, files without a response, saves, pictures."""
 
 from dataclasses import dataclass
 from pathlib import Path
 
 from codexa.services.brands import picture_path
 from codexa.services.uploads import remove
-from codexa.store import accounts, brands, errands, history, rates, uploads
+from codexa.store import accounts, brands, errands, history, kept_answers, rates, uploads
 from codexa.store.database import Connection
 
 UNCLAIMED_HOURS = 48  # an upload that no response names: a visitor may still be at the form
@@ -26,6 +26,7 @@ def tidy(connection: Connection, folder: Path, *, hours: int = UNCLAIMED_HOURS, 
     """Delete what nobody needs any more, and return how much that was; may be run at any time, and again."""
     uploads.hold_tidying(connection)
     states = history.thin_states(connection, days=days)
+    kept_answers.forget_over(connection)
     uploaded = uploads.delete_unclaimed(connection, hours=hours)
     pictures = brands.delete_unused_pictures(connection, days=days)
     # Files go after what names them: what is left behind by a crash between the two does no harm.

@@ -14,7 +14,7 @@ from codexa.services.admission import words_early, words_over
 from codexa.services.errors import NotFoundError
 from codexa.services.signing_in import hash_password
 from codexa.store import access as store
-from codexa.store import forms
+from codexa.store import forms, kept_answers
 from codexa.store.access import AccessSettings
 from codexa.store.database import Connect, Connection
 from codexa.store.sessions import SignedIn
@@ -22,15 +22,16 @@ from codexa.store.sessions import SignedIn
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class WhoAndWhen:
-    """What is set, and how far it has come: `taken` responses count; `opens` and `closes` are moments with offset.
+    """What is set, and how far it has come: `taken` responses count, `kept` may be gone on with.
 
-    Where clocks show that time twice, the offset tells which of the two is meant.
+    `opens` and `closes` are moments with offset; where clocks show that time twice, it tells which of the two is meant.
     """
 
     access: Access
     has_password: bool
     sharing: Sharing
     taken: int
+    kept: int
     opens: str
     closes: str
 
@@ -110,6 +111,7 @@ def _told(connection: Connection, who: SignedIn, form: UUID) -> WhoAndWhen:
         has_password=found.has_password,
         sharing=Sharing.model_validate(found.sharing),
         taken=0 if row is None else row.taken,
+        kept=kept_answers.count_kept(connection, form=form),
         opens=_with_offset(opens, zone),
         closes=_with_offset(closes, zone),
     )

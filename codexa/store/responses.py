@@ -123,16 +123,18 @@ def insert_response(
     turn: int | None = None,
     came: Mapping[str, Any] = NOT_TOLD,
     sealed_link: int | None = None,
+    number: int | None = None,
 ) -> int | None:
     """Keep a response with what it was told and the events that it begins with, and return its number.
 
-    `came` is how it came; `turn` is that of the access by which it was let in, None for whatever holds. None is
-    returned where the form can't be answered any more or not by that access or link, or one was kept under this key;
-    no number is used up then.
+    `came` is how it came; `turn` is that of the access by which it was let in, None for whatever holds; `number` is
+    that of a response that a visitor went on with. None is returned where the form can't be answered any more or not by
+    that access or link, or one was kept under this key; no number is used up then.
     """
     row = exactly_one(
         connection,
-        _QUERIES["insert_response"],
+        _QUERIES["insert_response" if number is None else "hand_in_kept"],
+        number=number,
         form=form,
         edition=edition,
         answers=Jsonb(answers),

@@ -563,6 +563,18 @@ CREATE TABLE public.former_slug (
     slug text NOT NULL,
     form_id uuid NOT NULL
 );
+CREATE TABLE public.kept_answers (
+    form_id uuid NOT NULL,
+    number integer NOT NULL,
+    digest bytea NOT NULL,
+    entered jsonb NOT NULL,
+    standing jsonb NOT NULL,
+    visit text NOT NULL,
+    version integer DEFAULT 1 NOT NULL,
+    kept_at timestamp with time zone DEFAULT now() NOT NULL,
+    until timestamp with time zone NOT NULL,
+    mails integer DEFAULT 0 NOT NULL
+);
 CREATE TABLE public.known_network (
     person_id uuid NOT NULL,
     network text NOT NULL,
@@ -932,6 +944,10 @@ ALTER TABLE ONLY public.form
     ADD CONSTRAINT form_team_id_slug_key UNIQUE (team_id, slug);
 ALTER TABLE ONLY public.former_slug
     ADD CONSTRAINT former_slug_pkey PRIMARY KEY (team_id, slug);
+ALTER TABLE ONLY public.kept_answers
+    ADD CONSTRAINT kept_answers_digest_key UNIQUE (digest);
+ALTER TABLE ONLY public.kept_answers
+    ADD CONSTRAINT kept_answers_pkey PRIMARY KEY (form_id, number);
 ALTER TABLE ONLY public.known_network
     ADD CONSTRAINT known_network_pkey PRIMARY KEY (person_id, network);
 ALTER TABLE ONLY public.link_batch
@@ -1008,6 +1024,8 @@ CREATE INDEX form_desk ON public.form USING btree (team_id, changed_at DESC) WHE
 CREATE INDEX former_slug_form ON public.former_slug USING btree (form_id);
 CREATE INDEX idx_procrastinate_jobs_worker_not_null ON public.procrastinate_jobs USING btree (worker_id) WHERE ((worker_id IS NOT NULL) AND (status = 'doing'::public.procrastinate_job_status));
 CREATE INDEX idx_procrastinate_workers_last_heartbeat ON public.procrastinate_workers USING btree (last_heartbeat);
+CREATE INDEX kept_answers_until ON public.kept_answers USING btree (until);
+CREATE INDEX kept_answers_visit ON public.kept_answers USING btree (form_id, visit);
 CREATE INDEX link_batch_form ON public.link_batch USING btree (form_id, id DESC);
 CREATE INDEX membership_person ON public.membership USING btree (person_id);
 CREATE INDEX password_link_person ON public.password_link USING btree (person_id);
@@ -1077,6 +1095,8 @@ ALTER TABLE ONLY public.former_slug
     ADD CONSTRAINT former_slug_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.former_slug
     ADD CONSTRAINT former_slug_team_id_fkey FOREIGN KEY (team_id) REFERENCES public.team(id);
+ALTER TABLE ONLY public.kept_answers
+    ADD CONSTRAINT kept_answers_form_id_number_fkey FOREIGN KEY (form_id, number) REFERENCES public.response(form_id, number) ON DELETE CASCADE;
 ALTER TABLE ONLY public.known_network
     ADD CONSTRAINT known_network_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.link_batch

@@ -10,6 +10,7 @@ from codexa.web import (
     accounts,
     brands,
     conditions,
+    continuing,
     drafts,
     editions,
     errors,
@@ -53,7 +54,7 @@ WORKBENCH: tuple[Blueprint, ...] = (
     previews.blueprint,
     pages.blueprint,
 )
-PUBLIC: tuple[Blueprint, ...] = (public.blueprint, payments.told, brands.pictures)
+PUBLIC: tuple[Blueprint, ...] = (public.blueprint, continuing.blueprint, payments.told, brands.pictures)
 for _each in WORKBENCH:
     limits.limiter.limit(limits.team_rate, key_func=limits.who_is_counted)(_each)
 for _each in PUBLIC:

@@ -75,8 +75,16 @@ def set_frame_policy(sites: list[str], origin: str) -> bool:
     return allowed
 
 
-def refuse_closed(form_id: UUID) -> str:
-    """Return what says that the visitor was let in. Raises NoticeError where the form can't be filled in just now."""
+@dataclass(frozen=True, kw_only=True, slots=True)
+class LetIn:
+    """A visitor was let in: `entry` says that the password was typed; what is kept for later is, for so many days."""
+
+    entry: str
+    kept_days: int | None
+
+
+def refuse_closed(form_id: UUID) -> LetIn:
+    """Let a visitor in. Raises NoticeError where the form can't be filled in just now, or asks for a password."""
     terms = admissions().terms(form_id, fresh=True)
     if terms is None:
         raise NotFoundError
@@ -84,14 +92,14 @@ def refuse_closed(form_id: UUID) -> str:
     if words is not None:
         raise NoticeError(words)
     if terms.password_hash is None:
-        return ""
+        return LetIn(entry="", kept_days=terms.access.kept_days)
     say = terms.form.wording.say
     typed = request.form.get("password", "")[:_MOST_PASSWORD] if request.method == "POST" else ""
     entry = admissions().entry_by_password(form_id, terms, typed) if typed else None
     if entry is None:
         status = 403 if typed else 200
         raise NoticeError(say("wrongPassword" if typed else "askPassword"), status=status, asks="password")
-    return entry
+    return LetIn(entry=entry, kept_days=terms.access.kept_days)
 
 
 def link_of_request() -> dict[str, str]:

@@ -31,6 +31,8 @@ _STATUSES = {
     "link_refused": 410,
     "published_meanwhile": 409,
     "file_refused": 422,
+    "kept_elsewhere": 409,
+    "keeping_refused": 409,
     "busy": 503,
     "password_refused": 422,
     "wrong_password": 422,

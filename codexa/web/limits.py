@@ -13,6 +13,7 @@ from typing import Any
 from cachetools import TTLCache
 from flask import Flask, current_app, request
 from flask_limiter import Limiter
+from limits import parse
 from limits.storage import Storage
 
 from codexa.store import rates
@@ -121,6 +122,9 @@ PDF_RATE = "20 per minute"
 # For asking to be written to, or trying a link, from one network.
 LINK_RATE = "10 per minute"
 
+# For keeping answers to go on with later, from one network.
+KEEP_RATE = "60 per minute"
+
 limiter = Limiter(network, strategy="fixed-window")
 
 
@@ -138,6 +142,15 @@ def public_rate() -> str:
     """Return the rate for public addresses."""
     rate: str = current_app.config["SETTINGS"].public_rate
     return rate
+
+
+def responses_beyond() -> tuple[int, int] | None:
+    """Count a response from this network; return how many there were, and how many are usual, where there are more."""
+    usual = parse(current_app.config["SETTINGS"].work_rate)
+    storage = limiter.storage
+    assert isinstance(storage, CommonCounts)
+    count = storage.incr(usual.key_for("responses", network()), usual.get_expiry())
+    return (count, usual.amount) if count > usual.amount else None
 
 
 def team_rate() -> str:

@@ -40,8 +40,20 @@ def install(app: Flask) -> None:
                 "request",
                 request_id=g.request_id,
                 method=request.method,
-                path=request.path,
+                path=_path(),
                 status=response.status_code,
                 milliseconds=milliseconds,
             )
         return response
+
+
+# What of an address is a secret of whoever has it.
+_SECRET = ("token", "mark")
+
+
+def _path() -> str:
+    path = request.path
+    for name in _SECRET:
+        secret = (request.view_args or {}).get(name)
+        path = path.replace(secret, "…") if secret else path
+    return path

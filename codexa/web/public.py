@@ -10,29 +10,26 @@ from flask import (
     Response,
     current_app,
     g,
-    redirect,
     request,
     send_file,
     send_from_directory,
-    url_for,
 )
 
 from codexa.core.program.accept import Refused
 from codexa.core.program.faces import ErrorFace, OrderFace
 from codexa.core.program.news import visitor_news
 from codexa.core.program.program import Program
-from codexa.services import answering, received, uploads
+from codexa.services import answering, received, uploads, work
 from codexa.services.answering import Given
-from codexa.services.errors import ClosedError, MovedError, NotFoundError, TermsChangedError, TooBusyError
+from codexa.services.errors import ClosedError, TermsChangedError, TooBusyError
 from codexa.services.payments import asking as paying
 from codexa.services.payments.asking import ToPay
 from codexa.services.received import Paid, SeenAgain
 from codexa.services.receiving import Incoming, Received, receive
 from codexa.services.response_pdf import response_pdf
-from codexa.services.suspicion import opened_now, reasons
+from codexa.services.suspicion import reasons
 from codexa.services.uploads import Quotas, Sent
 from codexa.settings import Settings
-from codexa.store.editions import LiveEdition
 from codexa.web.contract.public import (
     EvaluateReply,
     EvaluateRequest,
@@ -46,20 +43,15 @@ from codexa.web.contract.public import (
 from codexa.web.database import admissions, connection, editions, files_folder
 from codexa.web.endpoint import endpoint, json_reply
 from codexa.web.entrance import (
-    NoticeError,
     came,
-    link_of_request,
-    notice,
     page_of,
-    refuse_closed,
-    sealed_of_request,
     set_frame_policy,
 )
-from codexa.web.first_view import first_view, received_view
-from codexa.web.form_page import form_page, page_data, shared_of
-from codexa.web.guard import frame_policy
-from codexa.web.limits import LINK_RATE, PDF_RATE, limiter
+from codexa.web.first_view import received_view
+from codexa.web.form_page import form_page, page_data
+from codexa.web.limits import LINK_RATE, PDF_RATE, limiter, responses_beyond
 from codexa.web.network import network
+from codexa.web.opening import entered
 from codexa.web.payments import way
 from codexa.web.reading import BadRequestError
 from codexa.web.static_files import EMBED
@@ -74,14 +66,14 @@ MOST_ANSWERS = 1024 * 1024  # bytes; a hundred long texts, or five hundred rows 
 @blueprint.get("/f/<team>/<slug>/<page>")
 def page(team: str, slug: str, page: str = "") -> Response:
     """The form on a page of its own; `page` is the address of one of its pages."""
-    return _entered(team, slug, page, framed=False)
+    return entered(team, slug, page, framed=False)
 
 
 @blueprint.get("/embed/<team>/<slug>")
 @blueprint.get("/embed/<team>/<slug>/<page>")
 def framed_page(team: str, slug: str, page: str = "") -> Response:
     """The form for a frame on a website that may show it."""
-    return _entered(team, slug, page, framed=True)
+    return entered(team, slug, page, framed=True)
 
 
 @blueprint.post("/f/<team>/<slug>")
@@ -89,7 +81,7 @@ def framed_page(team: str, slug: str, page: str = "") -> Response:
 @limiter.limit(LINK_RATE)
 def page_by_password(team: str, slug: str, page: str = "") -> Response:
     """The form on a page of its own, for whoever has typed its password."""
-    return _entered(team, slug, page, framed=False)
+    return entered(team, slug, page, framed=False)
 
 
 @blueprint.post("/embed/<team>/<slug>")
@@ -97,70 +89,7 @@ def page_by_password(team: str, slug: str, page: str = "") -> Response:
 @limiter.limit(LINK_RATE)
 def framed_page_by_password(team: str, slug: str, page: str = "") -> Response:
     """The form in a frame, for whoever has typed its password."""
-    return _entered(team, slug, page, framed=True)
-
-
-def _entered(team: str, slug: str, page: str, *, framed: bool) -> Response:
-    """Return the form, or what visitors read instead of it."""
-    if framed:
-        g.frame_policy = frame_policy(["*"])
-    live = None
-    try:
-        live = answering.find_live(connection, team_slug=team, slug=slug)
-        return _page(live, f"/{team}/{slug}", page, framed=framed)
-    except MovedError as moved:
-        return _moved(moved.slug)
-    except NoticeError as error:
-        form = None if live is None else editions().form(live.form_id, live.number)
-        return notice(error, form, framed=framed)
-    except NotFoundError as error:
-        return notice(NoticeError(error.message, status=404), None, framed=framed)
-
-
-def _page(live: LiveEdition, place: str, page: str, *, framed: bool) -> Response:
-    how = came(framed=framed)
-    program = editions().program(live.form_id, live.number)
-    say = program.form.wording.say
-    if framed and not set_frame_policy(live.sites, how.origin):
-        raise NoticeError(say("siteNotAllowed"), status=403, link=f"/f{place}")
-    entry_given = refuse_closed(live.form_id)
-    link = link_of_request()
-    seal, sealed = sealed_of_request(program, live.form_id)
-    opened = answering.open_form(connection, program, live.form_id, answering.link_of(program, link, sealed))
-    if opened.wrong is not None:
-        raise NoticeError(opened.wrong, status=403)
-    data = page_data(
-        {
-            "form": str(live.form_id),
-            "edition": live.number,
-            "framed": framed,
-            "link": link,
-            "seal": seal,
-            "entry": entry_given,
-            "came": {"way": how.way, "page": how.page},
-            "opened": opened_now(live.form_id, current_app.config["SETTINGS"]),
-            "host": how.origin,
-            "address": f"/{'embed' if framed else 'f'}{place}",
-            "page": page,
-            "face": opened.face.model_dump(mode="json"),
-            "state": opened.state,
-        }
-    )
-    shared = shared_of(live, place)
-    first = first_view(opened.face, opened.state)
-    response = Response(form_page(opened.face, first, data, framed=framed, shared=shared))
-    response.headers["Cache-Control"] = "no-cache"
-    return response
-
-
-def _moved(slug: str) -> Response:
-    """Lead on to a form's present address, with the page and the values that the link asks for."""
-    view = {"slug": slug, **{name: value for name, value in (request.view_args or {}).items() if name != "slug"}}
-    response = redirect(url_for(request.endpoint or "", **view) + f"?{request.query_string.decode()}".rstrip("?"))
-    # It may move back.
-    response.headers["Cache-Control"] = "no-store"
-    assert isinstance(response, Response)
-    return response
+    return entered(team, slug, page, framed=True)
 
 
 @blueprint.get("/received/<uuid:form>/<number:number>/<mark>")
@@ -305,6 +234,8 @@ def submit(asked: SubmitRequest, form: UUID, edition: int) -> Response:
     if not 8 <= len(key) <= 100 or not key.isprintable():
         raise BadRequestError("Send the header Idempotency-Key with 8 to 100 characters, new for each response.")
     program = editions().program(form, edition)
+    if (refusal := _work_first(asked, form, key)) is not None:
+        return json_reply(refusal, 428)  # Precondition Required (RFC 6585)
     result = _received(asked, program, form, edition, key)
     if isinstance(result, Refused):
         return json_reply(refused_reply(result), 422)
@@ -314,6 +245,21 @@ def submit(asked: SubmitRequest, form: UUID, edition: int) -> Response:
     )
     reply = ReceivedReply(number=result.number, confirmation=result.confirmation, page=again, payment=to_pay_reply(due))
     return json_reply(reply, 200 if result.repeated else 201)
+
+
+def _work_first(asked: SubmitRequest, form: UUID, key: str) -> RefusedReply | None:
+    """Ask the sender's computer for some work where more responses come from its network than is usual."""
+    settings: Settings = current_app.config["SETTINGS"]
+    beyond = responses_beyond()
+    if beyond is None or work.is_done(form, key, asked.work, settings):
+        return None
+    count, usual = beyond
+    return RefusedReply(
+        code="work_first",
+        message="Very many answers come from your network just now. Load the page again and send them once more.",
+        errors={},
+        work=work.asked_for(form, key, count=count, usual=usual, settings=settings),
+    )
 
 
 def _received(asked: SubmitRequest, program: Program, form: UUID, edition: int, key: str) -> Received | Refused:
@@ -336,6 +282,7 @@ def _received(asked: SubmitRequest, program: Program, form: UUID, edition: int, 
             given=Given(answers=asked.answers, link=link, visit=asked.visit),
             came={"way": asked.came.way, "page": page_of(asked.came.page), "seconds": asked.came.seconds},
             sealed=sealed,
+            kept=asked.kept,
             suspected=suspected,
         )
         try:

@@ -208,6 +208,7 @@ def servers(cluster, tmp_path_factory):
         "CODEXA_TEAM_RATE": "100000 per minute",
         # A test fills in faster than any person.
         "CODEXA_HOLD_SUSPECTED": "no",
+        "CODEXA_WORK_RATE": "100000 per minute",
         "CODEXA_FILES": str(tmp_path_factory.mktemp("files")),
         "PRACTICE_MAILBOX": str(tmp_path_factory.mktemp("mailbox")),
         "PRACTICE_BANK": str(tmp_path_factory.mktemp("bank")),

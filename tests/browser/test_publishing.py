@@ -93,3 +93,32 @@ def test_sealed_links_are_made_of_pasted_rows_and_open_the_form_filled_in(desk, 
     expect(visitor.get_by_role("heading", name="Thank you")).to_be_visible()
     visitor.goto(address[:-1] + ("A" if address[-1] != "A" else "B"))
     expect(visitor.get_by_role("heading", name="This link is not whole. Ask for a new one.")).to_be_visible()
+
+
+def test_a_visitor_goes_on_later_with_a_private_link_on_another_device(desk, servers, browser):
+    page = desk
+    visitor = published(page, servers, "Later")
+    area(page, "Publish")
+    section(page, "Who and when")
+    page.get_by_label("Answers can be kept here").click()
+    page.get_by_role("button", name="Save times, limits and words").click()
+    expect(page.get_by_role("button", name="Saved")).to_be_visible()
+    visitor.goto(f"{servers.web}/f/alderlight/later")
+    visitor.get_by_label("People").fill("many")
+    visitor.get_by_role("button", name="Go on later").click()
+    link = visitor.get_by_role("link", name=re.compile("http.*kept.*"))
+    expect(link).to_be_visible()
+    assert axe_findings(visitor) == []
+    visitor.get_by_label("Send the link to (e-mail)").fill("ana@example.org")
+    visitor.get_by_role("button", name="Send the link").click()
+    expect(visitor.get_by_text("The link is on its way to ana@example.org.")).to_be_visible()
+    elsewhere = browser.new_context().new_page()
+    elsewhere.goto(servers.web + re.search("/kept/.*", link.inner_text())[0])
+    expect(elsewhere.get_by_label("People")).to_have_value("many")
+    expect(elsewhere.get_by_text("You kept these answers on")).to_be_visible()
+    send(elsewhere, "7")
+    # Here it was only half an answer, and it says that the other was handed in.
+    visitor.get_by_label("People").fill("8")
+    visitor.get_by_role("button", name="Send", exact=True).click()
+    expect(visitor.get_by_text("These answers have been handed in already.")).to_be_visible()
+    elsewhere.context.close()

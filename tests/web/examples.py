@@ -16,6 +16,8 @@ def example_of(endpoint):
         "SampleRequest": {"seed": 1},
         "EvaluateRequest": {"answers": {}},
         "SubmitRequest": {"answers": {}},
+        "KeepRequest": {"token": "0" * 64, "answers": {}},
+        "KeptMailRequest": {"token": "0" * 64, "email": "somebody@example.org"},
         "NewFormRequest": {"name": "New"},
         "SaveDraftRequest": {"revision": 1, "draft": visit_document()},
         "RenameRequest": {"draft": visit_document(), "part": "people", "setting": "key", "name": "guests"},

@@ -258,7 +258,8 @@ class TestMailServer:
         assert mail.message["Subject"] == "Ø" * 200
 
     @pytest.mark.parametrize("step", ["EHLO", "MAIL", "RCPT", "DATA", "."])
-    def test_a_line_that_drops_at_any_step_is_tried_later(self, step):
+    def test_a_line_that_drops_at_any_step_is_tried_later(self, step, monkeypatch):
+        monkeypatch.setattr(mailing, "_SECONDS", 1.0)
         with dropping_server(step) as port, pytest.raises(TryLaterError):
             mailing.send(content_of(), key="k7", settings=Settings(smtp_port=str(port)))
 

@@ -176,7 +176,8 @@ class TestKilledWorkers:
         port = free_port()
         command = [PYTHON, "-m", "gunicorn", "codexa.web.server:application()", "--bind", f"127.0.0.1:{port}"]
         options = ["--worker-class", "gthread", "--workers", "2", "--threads", "4", "--no-control-socket"]
-        environment = {**os.environ, "CODEXA_DATABASE": database, "CODEXA_PUBLIC_RATE": "100000 per minute"}
+        rates = {"CODEXA_PUBLIC_RATE": "100000 per minute", "CODEXA_WORK_RATE": "100000 per minute"}
+        environment = {**os.environ, "CODEXA_DATABASE": database, **rates}
         quiet = subprocess.DEVNULL
         with subprocess.Popen([*command, *options], cwd=ROOT, env=environment, stdout=quiet, stderr=quiet) as process:
             yield f"http://127.0.0.1:{port}", process

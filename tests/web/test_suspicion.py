@@ -1,5 +1,7 @@
 """What looks like a machine's is held, seen, and let through or removed; nothing is lost and nothing follows before."""
 
+import hashlib
+import itertools
 import time
 import uuid
 
@@ -97,3 +99,61 @@ def test_what_is_removed_follows_nowhere_and_stays_removed(as_mira, watched, con
     assert as_mira.get(f"/api/forms/{watched}/responses/held").json["held"] == []
     assert as_mira.post(f"{place}/let-through").status_code == 404
     assert connection.execute("SELECT count(*) FROM run").fetchone()["count"] == 0
+
+
+class TestWork:
+    """What is asked of a sender's computer where very many responses come from one network."""
+
+    KEY = "the-key-of-this-one"
+
+    @pytest.fixture
+    def send(self, app, agent, published):
+        """Hands in to a server where two responses a minute are usual; returns the reply."""
+        object.__setattr__(app.config["SETTINGS"], "work_rate", "2 per minute")
+
+        def hand_in(key=self.KEY, **body):
+            return agent.client.post(
+                f"/api/public/{published}/1/responses",
+                json={"answers": {"people": "3"}, **body},
+                headers={"Idempotency-Key": key},
+            )
+
+        for count in range(2):
+            assert hand_in(f"before-{count}").status_code == 201
+        return hand_in
+
+    def found(self, asked, key=KEY):
+        """What a browser finds."""
+        _, bits, mark = asked.split(".")
+
+        def fits(number):
+            digest = hashlib.sha256(f"{key}.{mark}.{number}".encode()).digest()
+            return int.from_bytes(digest) >> (256 - int(bits)) == 0
+
+        return f"{asked}:{next(filter(fits, itertools.count()))}"
+
+    def test_is_done_once_and_lets_the_response_in(self, send):
+        refused = send()
+        assert (refused.status_code, refused.json["code"]) == (428, "work_first")
+        done = self.found(refused.json["work"])
+        assert send(work=done).status_code == 201
+        # It is of no use for another response.
+        assert send("another-key", work=done).status_code == 428
+
+    @pytest.mark.parametrize(
+        "change", ["", "0.0.{mark}:1", "{moment}.1.{mark}:0", "{moment}.{bits}.{mark}:", "a.b.c:d"]
+    )
+    def test_that_was_not_done_lets_nothing_in(self, send, change):
+        moment, bits, mark = send().json["work"].split(".")
+        assert send(work=change.format(moment=moment, bits=bits, mark=mark)).status_code == 428
+
+    def test_holds_for_minutes_and_grows_with_the_count(self, send, monkeypatch):
+        asked = send().json["work"]
+        done = self.found(asked)
+        later = time.time() + 601
+        with monkeypatch.context() as clock:
+            clock.setattr("codexa.services.work.time.time", lambda: later)
+            assert send(work=done).status_code == 428
+        bits = [int(send().json["work"].split(".")[1]) for _ in range(40)]
+        assert bits == sorted(bits)
+        assert bits[0] < bits[-1] <= 20

@@ -28,20 +28,19 @@ class Message:
 
 _VALUE = re.compile(r"\{(\w+)\}")
 
-_ON_THE_WAY, _CHOICES, _ROWS, _FILES, _PARTS, _PROGRESS, _FEEDBACK, _ORDER, _PAYMENT, _AFTER, _INSTEAD, _WRONG = (
-    "On the way",
-    "Choices",
-    "Rows",
-    "Files and signature",
-    "Names and addresses",
-    "Progress",
-    "Feedback in a quiz",
-    "Orders",
-    "Payment",
-    "After sending",
-    "Instead of the form",
-    "What is wrong",
-)
+_ON_THE_WAY = "On the way"
+_CHOICES = "Choices"
+_ROWS = "Rows"
+_FILES = "Files and signature"
+_PARTS = "Names and addresses"
+_PROGRESS = "Progress"
+_FEEDBACK = "Feedback in a quiz"
+_ORDER = "Orders"
+_PAYMENT = "Payment"
+_LATER = "Going on later"
+_AFTER = "After sending"
+_INSTEAD = "Instead of the form"
+_WRONG = "What is wrong"
 
 INSTEAD = _INSTEAD  # what is said where there is no form, by the server alone
 
@@ -227,6 +226,43 @@ MESSAGES: tuple[Message, ...] = (
     Message("receiptBank", _PAYMENT, "In the PDF: the bank's number", "Number at the bank"),
     Message("payLeft", _PAYMENT, "When a visitor comes back", "You have handed in something that is not paid yet."),
     Message("payGoOn", _PAYMENT, "Link that leads to it", "Go on to pay"),
+    Message("later", _LATER, "Button that keeps the answers so far, in Publish: Who and when", "Go on later"),
+    Message("laterWaits", _LATER, "While they are kept", "Your answers are being kept …"),
+    Message(
+        "laterKept",
+        _LATER,
+        "Once they are kept",
+        "Your answers are kept until {moment}. Whoever has this link can see them and go on, on any device.",
+    ),
+    Message(
+        "laterChanged",
+        _LATER,
+        "After another answer",
+        "Something is new since. Keep it again as well.",
+    ),
+    Message("laterCopy", _LATER, "Button that copies the private link", "Copy the link"),
+    Message("laterTo", _LATER, "Label of the box for an address", "Send the link to (e-mail)"),
+    Message("laterSend", _LATER, "Button that sends it", "Send the link"),
+    Message("laterSent", _LATER, "Once it is on its way", "The link is on its way to {email}."),
+    Message("laterMailed", _LATER, "After five mails", "This link was sent often enough. Copy it instead."),
+    Message("laterMailTitle", _LATER, "Subject of the mail", "Your answers so far: {form}"),
+    Message("laterMailText", _LATER, "Above the link in the mail", "Go on with your answers here, until {moment}:"),
+    Message("laterAgain", _LATER, "When a visitor opens the link", "You kept these answers on {moment}."),
+    Message(
+        "laterElsewhere",
+        _LATER,
+        "When others were kept by the same link meanwhile",
+        "Other answers were kept by your link meanwhile, on {moment}.",
+    ),
+    Message("laterMine", _LATER, "Button that keeps these all the same", "Keep these instead"),
+    Message("laterHere", _LATER, "Button that shows what was entered on this device", "Show what I entered here"),
+    Message("laterHandedIn", _LATER, "When they were handed in already", "These answers have been handed in already."),
+    Message(
+        "laterOff",
+        _LATER,
+        "When nothing is kept any more",
+        "Nothing is kept here any more.",
+    ),
     Message("tooLong", _WRONG, "Below a text that is too long, while it is typed", "{count} too many"),
     Message("again", _AFTER, "Button that begins once more", "Send another"),
     Message("print", _AFTER, "Button that prints", "Print"),

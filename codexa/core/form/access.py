@@ -12,6 +12,7 @@ from codexa.core.errors import DefinitionError, Problem
 from codexa.core.form.form import Form
 
 _MOST = 100_000_000
+_MOST_KEPT_DAYS = 365
 # Which of two equal times on a clock that goes back is meant: the form opens with the first and closes with the last.
 _FIRST, _LAST = 0, 1
 
@@ -38,6 +39,7 @@ class Access(Part):
     """Whether the form can be filled in: while it is `online`, from `opens` to `closes` (a moment that is not in it).
 
     At most `most` responses are taken in all; at most `most_each` with the same answer to the field `each`, by id.
+    With `kept_days` visitors may go on later: what they have entered so far is kept for so long after they last did.
     What visitors read instead of the form is `offline`, `early`, `over` and `full`; "" stands for the usual words.
     """
 
@@ -47,6 +49,7 @@ class Access(Part):
     most: Annotated[int, Setting(ge=1, le=_MOST)] | None = None
     most_each: Annotated[int, Setting(ge=1, le=_MOST)] | None = None
     each: OptionalIdentifier = ""
+    kept_days: Annotated[int, Setting(ge=1, le=_MOST_KEPT_DAYS)] | None = None
     offline: Words = ""
     early: Words = ""
     over: Words = ""

@@ -44,7 +44,7 @@ def accept(program: Program, answers: Mapping[str, Any], context: Context) -> Ac
 
     Values that a browser sends for computed fields are ignored; answers to fields that are not shown are not kept.
     """
-    unknown = tuple(sorted(str(each)[:60] for each in answers if not _is_known(program, each)))
+    unknown = unknown_in(program, answers)
     if unknown:
         return Refused(errors={}, unknown=unknown)
     state = evaluate(program, answers, context)
@@ -52,6 +52,11 @@ def accept(program: Program, answers: Mapping[str, Any], context: Context) -> Ac
     if errors:
         return Refused(errors=errors)
     return _accepted(state)
+
+
+def unknown_in(program: Program, answers: Mapping[str, Any]) -> tuple[str, ...]:
+    """Return the ids that the edition does not ask for."""
+    return tuple(sorted(str(each)[:60] for each in answers if not _is_known(program, each)))
 
 
 def kept_of(state: State) -> dict[str, Any]:

@@ -4,7 +4,7 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from pathlib import Path
 
-from codexa.services import links
+from codexa.services import continuing, links
 from codexa.services.accounts import notices
 from codexa.services.editions import Editions
 from codexa.services.errands.asking import TASK
@@ -65,6 +65,7 @@ def _mail_links(way: Way, errand: Errand) -> str:
 
 _KINDS: dict[str, Do] = {
     links.ERRAND: _mail_links,
+    continuing.ERRAND: _mail(continuing.link_mail),
     "tidying up": _tidy,
     "payments compared with the bank": _compare_payments,
     "failed follow-ups told": _mail(failures_mail),

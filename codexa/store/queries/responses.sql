@@ -32,6 +32,34 @@ WITH numbered AS (
 )
 SELECT (SELECT number FROM kept) AS number, EXISTS (SELECT FROM numbered) AS took_one;
 
+-- name: hand_in_kept
+-- The same for a response that was kept to go on with later: it has its number and stays under it.
+WITH door AS (
+    SELECT response_counter.form_id FROM response_counter JOIN form ON form.id = response_counter.form_id
+    WHERE response_counter.form_id = %(form)s AND form.deleted_at IS NULL AND form.live_edition IS NOT NULL
+        AND (%(turn)s::integer IS NULL OR response_counter.access_turn = %(turn)s)
+        AND (%(sealed_link)s::bigint IS NULL
+            OR EXISTS (SELECT FROM sealed_link WHERE id = %(sealed_link)s AND ended_at IS NULL))
+    FOR UPDATE OF response_counter
+), handed_in AS (
+    UPDATE response SET edition = %(edition)s, received_at = %(received_at)s, answers = %(answers)s,
+        computed = %(computed)s, path = %(path)s, confirmation = %(confirmation)s, idempotency_key = %(key)s,
+        content_digest = %(digest)s, told = %(told)s, stage = %(stage)s, payment = %(payment)s, test = %(test)s,
+        held = %(held)s, came = %(came)s, sealed_link = %(sealed_link)s
+    FROM door
+    WHERE response.form_id = door.form_id AND response.number = %(number)s AND response.stage = 'kept'
+        AND NOT EXISTS (SELECT FROM response AS other
+            WHERE other.form_id = %(form)s AND other.idempotency_key = %(key)s AND other.number <> %(number)s)
+    RETURNING response.form_id, response.number, response.received_at
+), happened AS (
+    INSERT INTO event (form_id, number, kind, at, who)
+    SELECT form_id, number, kind, received_at, 'visitor' FROM handed_in, unnest(%(events)s::text[]) AS kind
+), emptied AS (
+    UPDATE kept_answers SET entered = '{}', version = version + 1 FROM handed_in
+    WHERE kept_answers.form_id = handed_in.form_id AND kept_answers.number = handed_in.number
+)
+SELECT (SELECT number FROM handed_in) AS number, false AS took_one;
+
 -- name: give_back_number
 -- Takes the last number back. Whoever took it holds the counter until the end of the transaction.
 UPDATE response_counter SET last_number = last_number - 1 WHERE form_id = %(form)s;

@@ -32,8 +32,10 @@ UPDATE upload SET response_number = %(number)s
 WHERE form_id = %(form)s AND id = ANY(%(ids)s);
 
 -- name: delete_unclaimed
--- Forgets files that no response has named for so many hours.
+-- Forgets files that no response has named for so many hours, and no visitor goes on with later.
 DELETE FROM upload WHERE response_number IS NULL AND stored_at < now() - make_interval(hours => %(hours)s)
+    AND NOT EXISTS (SELECT FROM kept_answers
+        WHERE kept_answers.form_id = upload.form_id AND kept_answers.visit = upload.visit AND upload.visit <> '')
 RETURNING id;
 
 -- name: hold_tidying

@@ -67,7 +67,9 @@ class NewsReply(Message):
 class SubmitRequest(Message):
     """What the visitor hands in, by block id, what came with the address, and how they came.
 
-    `opened` says when the form's page was given out, `trap` what was entered where people see nothing.
+    `opened` says when the form's page was given out, `trap` what was entered where people see nothing. `kept` is the
+    token of answers that were kept for later, "" where none were; `work` what the sender's computer found where work
+    was asked of it (`services/work.py`).
     """
 
     answers: dict[str, Any]
@@ -77,7 +79,64 @@ class SubmitRequest(Message):
     entry: Entry = ""
     came: HowItCame = Field(default_factory=HowItCame)
     opened: Entry = ""
+    kept: Annotated[str, StringConstraints(pattern=r"^[A-Za-z0-9]{0,80}$")] = ""
     trap: Annotated[str, StringConstraints(max_length=500)] = ""
+    work: Annotated[str, StringConstraints(pattern=r"^[A-Za-z0-9.:]{0,100}$")] = ""
+
+
+# What a private link to answers that are kept has in it; made by the page, of 256 random bits.
+Token = Annotated[str, StringConstraints(pattern=r"^[A-Za-z0-9]{40,80}$")]
+
+
+class KeepRequest(Message):
+    """What a visitor has entered so far, to go on with later, and how far they are.
+
+    `version` is the one that was seen last, 0 before the first; with null these answers replace whatever is kept.
+    `began` is when the visitor began, in milliseconds since 1970.
+    """
+
+    token: Token
+    version: Annotated[int, Interval(ge=0, le=2**31 - 1)] | None = 0
+    answers: dict[str, Any]
+    link: LinkValues = Field({})
+    visit: Visit = ""
+    seal: Seal = ""
+    entry: Entry = ""
+    came: HowItCame = Field(default_factory=HowItCame)
+    page: Annotated[str, StringConstraints(max_length=40)] | None = None
+    seed: Annotated[int, Interval(ge=0, le=2**31)] = 0
+    checked: Annotated[list[Annotated[str, StringConstraints(max_length=40)]], Len(max_length=2_000)] = Field([])
+    began: Annotated[int, Interval(ge=0, le=2**53)] = 0
+
+
+class KeepReply(Message):
+    """It is kept: at which address, under which version, and until when in words."""
+
+    address: str
+    version: int
+    until: str
+
+
+class KeptMailRequest(Message):
+    """Where the private link is to be sent."""
+
+    token: Token
+    email: Annotated[str, StringConstraints(max_length=254)]
+
+
+class KeptAnswers(Message):
+    """Answers that a visitor goes on with: kept `when`, in words, with which edition and on which visit."""
+
+    token: str
+    version: int
+    edition: int
+    visit: str
+    answers: dict[str, Any]
+    when: str
+    page: str | None
+    seed: int
+    checked: list[str]
+    began: int
 
 
 class ToPayReply(Message):
@@ -122,11 +181,12 @@ class UploadReply(Message):
 
 
 class RefusedReply(Message):
-    """The response was not kept: what is wrong, by block id."""
+    """The response was not kept: what is wrong, by block id; `work` is what is asked of the sender's computer first."""
 
     code: str
     message: str
     errors: dict[str, ErrorFace]
+    work: str = ""
 
 
 class PublicPage(Message):
@@ -135,7 +195,8 @@ class PublicPage(Message):
     `address` is the form's own, without a page; `page` the address of the page that was asked for, or "". `token` is
     there in a preview alone: the session's, for asking about a draft. `received` is what was received and is seen again
     at an address of its own. `seal` is the link's, `entry` says that the password was typed; `came` is how the visitor
-    came, and `host` the origin of the website around, "" where it is not known.
+    came, and `host` the origin of the website around, "" where it is not known. With `later` answers can be kept to go
+    on with later; `kept` are those that the visitor goes on with.
     """
 
     form: UUID
@@ -153,3 +214,5 @@ class PublicPage(Message):
     face: FormFace
     state: FormState
     received: ReceivedReply | None = None
+    later: bool = False
+    kept: KeptAnswers | None = None

@@ -30,12 +30,16 @@ class SharingRequest(Message):
 
 
 class WhoAndWhenReply(Message):
-    """What is set; `taken` responses count towards a limit. `opens` and `closes` are moments with their offset."""
+    """What is set; `taken` responses count towards a limit, `kept` may be gone on with.
+
+    `opens` and `closes` are moments with their offset.
+    """
 
     access: Access
     has_password: bool
     sharing: Sharing
     taken: int
+    kept: int
     opens: str
     closes: str
 

@@ -1,7 +1,8 @@
 // The whole public form: banner, progress, pages, what is wrong, and the way on.
-import { type ReactNode, useEffect, useMemo, useRef } from "react";
+import { type ComponentProps, type ReactNode, useEffect, useMemo, useRef } from "react";
 import type { FormFace } from "../api/generated/wire";
 import { SurroundingsContext, type Tools, ToolsContext } from "../fields/input";
+import { late } from "../fields/late";
 import { RichText } from "../fields/RichText";
 import { say } from "../text/visitor";
 import { Banner } from "./Banner";
@@ -20,6 +21,8 @@ import { FORM, type Line, type Snapshot } from "./snapshot";
 import { pageTitle } from "./titles";
 import { unpaidPage } from "./unpaid";
 
+const GoOnLater = late<ComponentProps<typeof import("./GoOnLater").default>>(() => import("./GoOnLater"));
+
 interface Props {
   session: FormSession;
   /** The form's id. */
@@ -27,6 +30,8 @@ interface Props {
   upload: Tools["upload"];
   /** The form's own address, to begin again and to hand on; null in a preview. */
   address: string | null;
+  /** Whether answers can be kept on the server to go on with later. */
+  later?: boolean;
   /** Hears what is entered where people see nothing; null where nothing is kept. */
   onTrap?: ((text: string) => void) | null;
   /** Follows a confirmation that leads elsewhere. */
@@ -35,7 +40,8 @@ interface Props {
   onOwnPage: ((address: string) => void) | null;
 }
 
-export function PublicForm({ session, form, upload, address, onTrap = null, onRedirect, onOwnPage }: Props) {
+export function PublicForm(props: Props) {
+  const { session, form, upload, address, later = false, onTrap = null, onRedirect, onOwnPage } = props;
   const { face } = session;
   const { phase, state, page, received } = useSnapshot(session);
   useEffect(() => {
@@ -94,7 +100,7 @@ export function PublicForm({ session, form, upload, address, onTrap = null, onRe
         )}
         {(phase === "filling" || phase === "sending") && (
           <Safe>
-            <Filling session={session} form={form} />
+            <Filling session={session} form={form} later={later} />
             {onTrap && (
               <div className="cx-trap" aria-hidden="true">
                 <input
@@ -112,10 +118,10 @@ export function PublicForm({ session, form, upload, address, onTrap = null, onRe
   );
 }
 
-function Filling({ session, form }: { session: FormSession; form: string }) {
+function Filling({ session, form, later }: { session: FormSession; form: string; later: boolean }) {
   const { face } = session;
   const snapshot = useSnapshot(session);
-  const { phase, refusal, tries, waiting, restored, news, elsewhere, state, page, told } = snapshot;
+  const { phase, refusal, tries, waiting, elsewhere, state, page, told } = snapshot;
   useEffect(() => {
     const [first] = told;
     if (first) document.getElementById(`${controlIdOf(first)}-feedback`)?.focus();
@@ -139,14 +145,7 @@ function Filling({ session, form }: { session: FormSession; form: string }) {
         else void session.next();
       }}
     >
-      {restored && (
-        <div className="cx-restored">
-          {say("restored")} <News news={news} />
-          <button type="button" className="cx-clear" onClick={() => session.startAgain()}>
-            {say("startAgain")}
-          </button>
-        </div>
-      )}
+      <Restored session={session} snapshot={snapshot} />
       <Unpaid form={form} />
       {elsewhere && <p className="cx-restored">{say("elsewhere")}</p>}
       {refusal && <ErrorSummary key={tries} session={session} message={refusal} />}
@@ -175,7 +174,27 @@ function Filling({ session, form }: { session: FormSession; form: string }) {
           {phase === "sending" ? say("sending") : onwards}
         </button>
       </div>
+      {later && <GoOnLater session={session} />}
     </form>
+  );
+}
+
+/** That answers of an earlier visit are here again, what is new since, and the ways to others. */
+function Restored({ session, snapshot }: { session: FormSession; snapshot: Snapshot }) {
+  const { restored, keptOn, here, news } = snapshot;
+  if (!restored) return null;
+  return (
+    <div className="cx-restored">
+      {keptOn === null ? say("restored") : say("laterAgain", { moment: keptOn })} <News news={news} />
+      {here && (
+        <button type="button" className="cx-clear" onClick={() => session.showHere()}>
+          {say("laterHere")}
+        </button>
+      )}
+      <button type="button" className="cx-clear" onClick={() => session.startAgain()}>
+        {say("startAgain")}
+      </button>
+    </div>
   );
 }
 

@@ -3,6 +3,7 @@
 // Each filling-in has a place of its own. Two windows (or two copies of a form on one page) have two: which one a window
 // has is known by a sign of life that it gives while it is open.
 import { inStorage } from "../ui/in_storage";
+import type { Later } from "./later";
 import type { Answers } from "./transport";
 
 const WEEK_MS = 7 * 24 * 3_600_000;
@@ -20,6 +21,8 @@ export interface Kept {
   began?: number;
   /** Questions of a quiz that the visitor was done with. */
   checked?: readonly string[];
+  /** The private link by which they are kept on the server too, if they are. */
+  later?: Later | null;
   /** Whether it was being sent: what came of it is not known. */
   sending: boolean;
   at: number;

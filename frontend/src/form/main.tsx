@@ -18,14 +18,16 @@ import { FormSession } from "./session";
 import { type Answers, Transport } from "./transport";
 
 const page = JSON.parse(document.getElementById("form-data")!.textContent!) as PublicPage;
-// Each sealed link is about something of its own.
-const store = page.token || page.received ? null : answerStore(page.seal ? `${page.form}.${page.seal}` : page.form);
-const transport = new Transport(page.form, page.edition, page, store?.visit ?? "", page.token);
+// Each sealed link is about something of its own, and so is each private one.
+const apart = page.kept?.token ?? page.seal;
+const store = page.token || page.received ? null : answerStore(apart ? `${page.form}.${apart}` : page.form);
+const transport = new Transport(page.form, page.edition, page, page.kept?.visit || (store?.visit ?? ""), page.token);
 const start = {
   state: page.state,
   page: pageAt(page.face, page.page),
   received: page.received,
   edition: page.edition,
+  kept: page.kept,
 };
 const session = new FormSession(page.face, start, transport, store);
 const host = hostOf(page);
@@ -62,6 +64,7 @@ function Page() {
       form={page.form}
       upload={upload}
       address={address}
+      later={page.later}
       onTrap={page.token ? null : (text) => void (transport.trap = text)}
       onRedirect={redirect}
       onOwnPage={page.received ? null : ownPage}

@@ -1,12 +1,13 @@
 // One visitor filling in one form: what is entered, what the core says of it, the way through the pages, handing in.
 // No React: the view subscribes. The browser never decides; it shows what the core said last.
-import type { BlockState, ErrorFace, FormFace, FormState, PublicPage } from "../api/generated/wire";
+import type { BlockState, ErrorFace, FormFace, FormState, KeepReply, PublicPage } from "../api/generated/wire";
 import type { Answer, Surroundings } from "../fields/input";
 import { say } from "../text/visitor";
 import { Asking } from "./asking";
 import { Entered, type Wrong } from "./entered";
 import { blocksWithin, withErrors, withFills } from "./facts";
 import type { AnswerStore, Kept } from "./kept_answers";
+import { begun, newToken } from "./later";
 import { Followed } from "./followed";
 import { Retrying } from "./line";
 import { FORM, type Snapshot } from "./snapshot";
@@ -22,7 +23,11 @@ interface Start extends Pick<PublicPage, "state"> {
   page?: string | null;
   /** What was received, where its confirmation is seen again on a page of its own. */
   received?: PublicPage["received"];
+  /** What a private link brought. */
+  kept?: PublicPage["kept"];
 }
+
+type Asked = Pick<Transport, "state" | "submit"> & Partial<Pick<Transport, "news" | "keep" | "mailLink">>;
 
 export class FormSession {
   private snapshot: Snapshot;
@@ -48,11 +53,11 @@ export class FormSession {
   constructor(
     readonly face: FormFace,
     start: Start,
-    private readonly transport: Pick<Transport, "state" | "submit"> & Partial<Pick<Transport, "news">>,
+    private readonly transport: Asked,
     private readonly store: AnswerStore | null = null,
   ) {
     this.asks = new Set(face.asks);
-    const kept = store?.load() ?? null;
+    const { kept, here } = begun(store?.load() ?? null, start.kept ?? null);
     const answers = kept ? this.stillAsked(kept) : {};
     const restored = Object.keys(answers).length > 0;
     this.seed = kept?.seed ?? Math.floor(Math.random() * 2 ** 31);
@@ -71,6 +76,9 @@ export class FormSession {
       refusal: null,
       tries: 0,
       restored,
+      keptOn: start.kept?.when ?? null,
+      here,
+      later: kept?.later ?? null,
       news: [],
       elsewhere: store?.elsewhere ?? false,
       checked: new Set(restored ? (kept?.checked ?? []) : []),
@@ -142,7 +150,8 @@ export class FormSession {
     this.touched = true;
     this.followed.change(block);
     this.uncheck(block);
-    this.set({ answers: { ...this.snapshot.answers, [block]: answer }, refusal: null });
+    const later = this.snapshot.later && { ...this.snapshot.later, unkept: true };
+    this.set({ answers: { ...this.snapshot.answers, [block]: answer }, refusal: null, later });
     this.saveSoon();
     if (this.asks.has(block)) this.asking.soon(block);
     else this.forgetError(block);
@@ -345,7 +354,7 @@ export class FormSession {
     this.keep(true);
     try {
       const received = await this.sending.run(
-        () => this.transport.submit(answers, this.key, Math.round((Date.now() - this.began) / 1_000)),
+        () => this.transport.submit(answers, this.key, this.seconds, this.snapshot.later?.token),
         () => this.snapshot.phase === "sending",
       );
       if (received) {
@@ -379,6 +388,42 @@ export class FormSession {
     this.refuse(wrong[FORM]?.message ?? error.message, pages);
   }
 
+  private get seconds(): number {
+    return Math.round((Date.now() - this.began) / 1_000);
+  }
+
+  // Going on later
+
+  /** Keeps the answers on the server; `over` what others kept by the same link meanwhile. Rejects as the transport does. */
+  async keepForLater(over: boolean): Promise<KeepReply> {
+    const { page, checked, answers, later } = this.snapshot;
+    const known = later ?? { token: newToken(), version: 0, unkept: true };
+    // A reply that is lost was kept all the same: the next time is about the same token.
+    this.set({ later: known });
+    const { seed, began } = this;
+    const standing = { page, checked: [...checked], seed, began };
+    const version = over ? null : known.version;
+    const reply = await this.transport.keep!({ ...standing, token: known.token, version, answers: this.ownAnswers() });
+    const unkept = this.snapshot.answers !== answers;
+    this.set({ later: { token: known.token, version: reply.version, unkept } });
+    this.keep(false);
+    return reply;
+  }
+
+  /** Has the private link sent by mail. */
+  async mailLater(email: string): Promise<void> {
+    await this.transport.mailLink!(this.snapshot.later!.token, email);
+  }
+
+  /** Shows what was entered on this device in place of what the link brought. */
+  showHere(): void {
+    const { here, later } = this.snapshot;
+    if (!here) return;
+    this.fillIn(here);
+    this.set({ here: null, later: later && { ...later, unkept: true } });
+    this.saveSoon();
+  }
+
   // What is kept on the device
 
   private saveSoon(): void {
@@ -392,10 +437,10 @@ export class FormSession {
   }
 
   private keep(sending: boolean): void {
-    const { page, checked } = this.snapshot;
+    const { page, checked, later } = this.snapshot;
     const answers = this.ownAnswers();
     const { seed, key, edition, began } = this;
-    this.store?.save({ answers, page, seed, key, checked: [...checked], edition, began, sending });
+    this.store?.save({ answers, page, seed, key, checked: [...checked], edition, began, later, sending });
   }
 
   /** Takes these answers instead of all that were given, as in a preview. */
@@ -427,6 +472,8 @@ export class FormSession {
       answers: {},
       visited: new Set(),
       restored: false,
+      here: null,
+      later: null,
       news: [],
       refusal: null,
       checked: new Set(),

@@ -1,5 +1,6 @@
 // What a view of the form shows: the visitor's answers, what the core said of them, and where the visitor is.
 import type { FormState, ReceivedReply } from "../api/generated/wire";
+import type { Later } from "./later";
 import type { Answers } from "./transport";
 
 export const FORM = "whole-form"; // the address of what is wrong with the form as a whole
@@ -29,6 +30,12 @@ export interface Snapshot {
   tries: number;
   /** Whether answers of an earlier visit were put back. */
   restored: boolean;
+  /** When they were kept, in words, where a private link brought them; null for those of this device. */
+  keptOn: string | null;
+  /** What was entered on this device, where others were kept by the link meanwhile. */
+  here: Answers | null;
+  /** The private link by which the answers are kept, if they are. */
+  later: Later | null;
   /** What was changed in the form since they were given, in words. */
   news: readonly string[];
   /** Whether the form is being filled in in another window too, with answers of its own. */

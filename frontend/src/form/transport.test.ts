@@ -36,6 +36,17 @@ describe("what a visitor entered", () => {
     });
   });
 
+  it("costs the computer some work where the server asks for it, and is handed in then", async () => {
+    const asked = serverSays(json({ number: 1 }, 201));
+    asked.mockResolvedValueOnce(json({ code: "work_first", message: "", errors: {}, work: "17.12.mark" }, 428));
+    expect((await published.submit({ adults: "3" }, "key-1", 9)).number).toBe(1);
+    const { work } = JSON.parse(asked.mock.calls[1]![1].body as string) as { work: string };
+    const [, number] = work.split(":");
+    expect(work).toBe(`17.12.mark:${number}`);
+    const digest = await crypto.subtle.digest("SHA-256", new TextEncoder().encode(`key-1.mark.${number}`));
+    expect(new DataView(digest).getUint32(0) >>> 20).toBe(0);
+  });
+
   it("is handed in under a key, so that a second try is no second response", async () => {
     const asked = serverSays(json({ number: 1 }));
     await published.submit({ adults: "3" }, "key-1", 9);

@@ -2,6 +2,8 @@
 import type {
   EvaluateReply,
   FormState,
+  KeepReply,
+  KeepRequest,
   NewsReply,
   PublicPage,
   ReceivedReply,
@@ -25,7 +27,7 @@ export class AwayError extends Error {
 
 /** The server said no, with a sentence for the visitor; trying the same again won't help. */
 export class RefusedError extends Error {
-  constructor(readonly reply: RefusedReply) {
+  constructor(readonly reply: Omit<RefusedReply, "work"> & Partial<Pick<RefusedReply, "work">>) {
     super(reply.message);
   }
 }
@@ -36,6 +38,7 @@ const refusalOf = (reply: Partial<RefusedReply>, status: number): RefusedError =
     // Something on the way may answer in the server's place, with a page of its own.
     message: reply.message ?? say("refusedOnTheWay", { status }),
     errors: reply.errors ?? {},
+    work: reply.work ?? "",
   });
 
 const isObject = (found: unknown): found is Record<string, unknown> => typeof found === "object" && found !== null;
@@ -66,6 +69,7 @@ async function post<Reply>(
   }
   if (response.status >= 500 || response.status === 429) throw new AwayError("", waitOf(response));
   if (!response.ok) throw refusalOf(isObject(reply) ? reply : {}, response.status);
+  if (response.status === 204) return {} as Reply;
   // A reply that broke off.
   if (!isObject(reply)) throw new AwayError();
   return reply as Reply;
@@ -105,13 +109,32 @@ export class Transport {
     return (await post<EvaluateReply>(`${this.base}/state`, asked, this.headers, this.credentials)).state;
   }
 
-  /** `seconds` is how long it took to fill in. */
-  submit(answers: Answers, key: string, seconds: number): Promise<ReceivedReply> {
+  /** `seconds` is how long it took to fill in, `kept` the token of answers that were kept for later. */
+  async submit(answers: Answers, key: string, seconds: number, kept = ""): Promise<ReceivedReply> {
     const headers = { ...this.headers, "Idempotency-Key": key };
     const { way, page } = this.page.came;
     const came = { way, page, seconds: Math.max(0, seconds) };
-    const asked = { answers, ...this.surroundings, came, opened: this.page.opened, trap: this.trap };
-    return post(`${this.base}/responses`, asked, headers, this.credentials);
+    const asked = { answers, ...this.surroundings, came, opened: this.page.opened, trap: this.trap, kept };
+    const send = (work = "") =>
+      post<ReceivedReply>(`${this.base}/responses`, { ...asked, work }, headers, this.credentials);
+    try {
+      return await send();
+    } catch (error) {
+      if (!(error instanceof RefusedError && error.reply.work)) throw error;
+      const { workOut } = await import("./work");
+      return send(await workOut(error.reply.work, key));
+    }
+  }
+
+  /** Keeps answers to go on with later. */
+  keep(asked: Omit<KeepRequest, "came" | "visit" | "link" | "seal" | "entry">): Promise<KeepReply> {
+    const { way, page } = this.page.came;
+    return post(`${this.base}/kept`, { ...asked, ...this.surroundings, came: { way, page } }, {}, "omit");
+  }
+
+  /** Has the private link to them sent by mail. */
+  mailLink(token: string, email: string): Promise<unknown> {
+    return post(`${this.base}/kept/mail`, { token, email }, {}, "omit");
   }
 
   /** What is new since an earlier edition, in words; nothing where that is not known just now. */

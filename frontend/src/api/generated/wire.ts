@@ -58,6 +58,7 @@ export interface Wire {
  * Whether the form can be filled in: while it is `online`, from `opens` to `closes` (a moment that is not in it).
  *
  * At most `most` responses are taken in all; at most `most_each` with the same answer to the field `each`, by id.
+ * With `kept_days` visitors may go on later: what they have entered so far is kept for so long after they last did.
  * What visitors read instead of the form is `offline`, `early`, `over` and `full`; "" stands for the usual words.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -68,6 +69,7 @@ export interface Access {
   each: string;
   early: string;
   full: string;
+  kept_days: number | null;
   most: number | null;
   most_each: number | null;
   offline: string;
@@ -3337,6 +3339,77 @@ export interface HowItCame {
   way: "link" | "script" | "frame" | "pop-up" | "tab" | "corner";
 }
 /**
+ * It is kept: at which address, under which version, and until when in words.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "KeepReply".
+ */
+export interface KeepReply {
+  address: string;
+  until: string;
+  version: number;
+}
+/**
+ * What a visitor has entered so far, to go on with later, and how far they are.
+ *
+ * `version` is the one that was seen last, 0 before the first; with null these answers replace whatever is kept.
+ * `began` is when the visitor began, in milliseconds since 1970.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "KeepRequest".
+ */
+export interface KeepRequest {
+  answers: {
+    [k: string]: unknown;
+  };
+  began: number;
+  came: HowItCame;
+  /**
+   * @maxItems 2000
+   */
+  checked: string[];
+  entry: string;
+  link: {
+    [k: string]: string;
+  };
+  page: string | null;
+  seal: string;
+  seed: number;
+  token: string;
+  version: number | null;
+  visit: string;
+}
+/**
+ * Answers that a visitor goes on with: kept `when`, in words, with which edition and on which visit.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "KeptAnswers".
+ */
+export interface KeptAnswers {
+  answers: {
+    [k: string]: unknown;
+  };
+  began: number;
+  checked: string[];
+  edition: number;
+  page: string | null;
+  seed: number;
+  token: string;
+  version: number;
+  visit: string;
+  when: string;
+}
+/**
+ * Where the private link is to be sent.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "KeptMailRequest".
+ */
+export interface KeptMailRequest {
+  email: string;
+  token: string;
+}
+/**
  * A tab that was closed.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -3819,7 +3892,8 @@ export interface PublicAddressRequest {
  * `address` is the form's own, without a page; `page` the address of the page that was asked for, or "". `token` is
  * there in a preview alone: the session's, for asking about a draft. `received` is what was received and is seen again
  * at an address of its own. `seal` is the link's, `entry` says that the password was typed; `came` is how the visitor
- * came, and `host` the origin of the website around, "" where it is not known.
+ * came, and `host` the origin of the website around, "" where it is not known. With `later` answers can be kept to go
+ * on with later; `kept` are those that the visitor goes on with.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "PublicPage".
@@ -3833,6 +3907,8 @@ export interface PublicPage {
   form: string;
   framed: boolean;
   host: string;
+  kept: KeptAnswers | null;
+  later: boolean;
   link: {
     [k: string]: string;
   };
@@ -3928,7 +4004,7 @@ export interface RefundRequest {
   turn: number;
 }
 /**
- * The response was not kept: what is wrong, by block id.
+ * The response was not kept: what is wrong, by block id; `work` is what is asked of the sender's computer first.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "RefusedReply".
@@ -3939,6 +4015,7 @@ export interface RefusedReply {
     [k: string]: ErrorFace;
   };
   message: string;
+  work: string;
 }
 /**
  * A draft and what a name in it shall be: a "key", "options.2.code", "bands.0.label" and the like.
@@ -4290,7 +4367,9 @@ export interface StatesReply {
 /**
  * What the visitor hands in, by block id, what came with the address, and how they came.
  *
- * `opened` says when the form's page was given out, `trap` what was entered where people see nothing.
+ * `opened` says when the form's page was given out, `trap` what was entered where people see nothing. `kept` is the
+ * token of answers that were kept for later, "" where none were; `work` what the sender's computer found where work
+ * was asked of it (`services/work.py`).
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "SubmitRequest".
@@ -4301,6 +4380,7 @@ export interface SubmitRequest {
   };
   came: HowItCame;
   entry: string;
+  kept: string;
   link: {
     [k: string]: string;
   };
@@ -4308,6 +4388,7 @@ export interface SubmitRequest {
   seal: string;
   trap: string;
   visit: string;
+  work: string;
 }
 /**
  * A form to begin from, in a sentence and in numbers.
@@ -4428,7 +4509,9 @@ export interface WantedAddressReply {
   old_confirmed: boolean;
 }
 /**
- * What is set; `taken` responses count towards a limit. `opens` and `closes` are moments with their offset.
+ * What is set; `taken` responses count towards a limit, `kept` may be gone on with.
+ *
+ * `opens` and `closes` are moments with their offset.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "WhoAndWhenReply".
@@ -4437,6 +4520,7 @@ export interface WhoAndWhenReply {
   access: Access;
   closes: string;
   has_password: boolean;
+  kept: number;
   opens: string;
   sharing: Sharing;
   taken: number;

@@ -31,6 +31,8 @@ const WORDS = [
   { setting: "offline", message: "offline", label: "While it is off line" },
 ] as const;
 
+const KEPT_DAYS = 14; // until another number is typed
+
 export function WhoSection() {
   const { known, set } = useAccess();
   if (known.isError) return <Alert severity="error">{reasonOf(known.error)}</Alert>;
@@ -174,6 +176,32 @@ function Who({ known, turn, set }: WhoProps) {
               </TextField>
             )}
           </Box>
+        </Panel>
+        <Panel
+          title="Going on later"
+          lead="What a visitor has entered is kept on their device for a week in any case. With this they can have it kept here, too, and go on anywhere by a private link, shown or sent by mail."
+        >
+          <FormControlLabel
+            control={
+              <Switch
+                checked={access.kept_days !== null}
+                disabled={!mayEdit}
+                onChange={(_event, on) => edit({ kept_days: on ? KEPT_DAYS : null })}
+              />
+            }
+            label="Answers can be kept here"
+          />
+          {access.kept_days !== null && (
+            <DecimalField
+              whole
+              least={1}
+              most={365}
+              label="For how many days"
+              help={`After each time that they are kept. ${counted(known.kept, "visitor")} can go on now`}
+              value={String(access.kept_days)}
+              onChange={(days) => edit({ kept_days: Number(days) })}
+            />
+          )}
         </Panel>
         <Panel title="What visitors read instead" lead="Blank for the usual words, which Brand has for all of them.">
           {WORDS.map(({ setting, message, label }) => (

@@ -72,18 +72,16 @@ describe("a table of values", () => {
   });
 
   it("is read, its columns are guessed, wrong lines are told, and the good ones become links", async () => {
-    const planned = vi
-      .spyOn(api, "planLinks")
-      .mockImplementation(async (_form, { columns }) =>
-        Object.keys(columns).length === 0
-          ? plan({})
-          : plan({
-              links: 1,
-              first: [{ talk: "Dust" }],
-              wrong: [{ number: 3, message: "has none of the values" }],
-              wrong_count: 1,
-            }),
-      );
+    const planned = vi.spyOn(api, "planLinks").mockImplementation(async (_form, { columns }) =>
+      Object.keys(columns).length === 0
+        ? plan({})
+        : plan({
+            links: 1,
+            first: [{ talk: "Dust" }],
+            wrong: [{ number: 3, message: "has none of the values" }],
+            wrong_count: 1,
+          }),
+    );
     const made = vi.spyOn(api, "makeLinks").mockResolvedValue({ batch: 4, links: 1 });
     const shown = vi.fn();
     const view = onTheBench(<FromTable show={shown} />, { form: formWith(LINKS) });
