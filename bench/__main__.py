@@ -3,6 +3,7 @@
 import sys
 
 from bench import (
+    embeds,
     evaluate,
     evaluate_request,
     faults,
@@ -21,6 +22,7 @@ _BENCHMARKS = {
     "formulas": formulas.run,
     "faults": faults.run,
     "evaluate": evaluate.run,
+    "embeds": embeds.run,
     "evaluate_request": evaluate_request.run,
     "page_weight": page_weight.run,
     "workbench": workbench.run,

@@ -6,14 +6,14 @@ The first time gives the response its number, under which it is handed in at las
 import hashlib
 import html
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import UTC, datetime
 from typing import Any
 from uuid import UUID
 
 from codexa.core.form.form import Form
 from codexa.core.program.accept import Refused, kept_of, unknown_in
-from codexa.core.program.evaluate import evaluate
+from codexa.core.program.evaluate import State, evaluate
 from codexa.core.program.follow_ups.email_findings import is_address
 from codexa.core.program.program import Program
 from codexa.services.accounts.notices import notice
@@ -29,6 +29,7 @@ from codexa.services.errors import (
     TooBusyError,
 )
 from codexa.services.files_in_answers import with_files
+from codexa.services.follow_ups.keeping import keep_due
 from codexa.services.told_moments import day_words, moment_words
 from codexa.settings import Settings
 from codexa.store import kept_answers as store
@@ -83,12 +84,15 @@ def keep(connection: Connection, program: Program, keeping: Keeping) -> KeptForL
     found = store.find(connection, digest=digest_of(keeping.token))
     answers = with_files(connection, program, keeping.form, keeping.given.visit, keeping.given.answers)
     state = evaluate(program, answers, context_of(program.form, keeping.given.link))
-    known = {"answers": kept_of(state), "told": state.context.as_json()}
     if found is None:
-        return _begin(connection, program, keeping, known, state.context.now)
+        return _begin(connection, state, keeping)
     if found.form_id != keeping.form:
         raise NotFoundError
-    return _replace(connection, program, keeping, known, found)
+    return _replace(connection, state, keeping, found)
+
+
+def _known(state: State) -> dict[str, Any]:
+    return {"answers": kept_of(state), "told": state.context.as_json()}
 
 
 def _content(keeping: Keeping) -> dict[str, Any]:
@@ -101,9 +105,7 @@ def _content(keeping: Keeping) -> dict[str, Any]:
     }
 
 
-def _begin(
-    connection: Connection, program: Program, keeping: Keeping, known: Mapping[str, Any], now: datetime
-) -> KeptForLater:
+def _begin(connection: Connection, state: State, keeping: Keeping) -> KeptForLater:
     digest = digest_of(keeping.token)
     number = responses.insert_response(
         connection,
@@ -114,21 +116,22 @@ def _begin(
         confirmation=None,
         key=f"kept {digest.hex()}",
         digest=digest,
-        received_at=now,
+        received_at=state.context.now,
         events=["kept"],
         stage="kept",
-        **known,
+        **_known(state),
     )
     if number is None:
         raise TooBusyError
     kept = store.insert(connection, number=number, digest=digest, **_content(keeping))
-    return KeptForLater(number=number, version=kept.version, until=day_words(program.form, kept.until))
+    numbered = replace(state, context=state.context.with_number(number))
+    keep_due(connection, numbered, form=keeping.form, number=number, moments=("kept",))
+    return KeptForLater(number=number, version=kept.version, until=day_words(state.program.form, kept.until))
 
 
-def _replace(
-    connection: Connection, program: Program, keeping: Keeping, known: Mapping[str, Any], found: KeptRow
-) -> KeptForLater:
-    say = program.form.wording.say
+def _replace(connection: Connection, state: State, keeping: Keeping, found: KeptRow) -> KeptForLater:
+    form = state.program.form
+    say = form.wording.say
     if found.stage != "kept":
         raise KeepingRefusedError(say("laterHandedIn"))
     kept = store.replace(
@@ -137,11 +140,11 @@ def _replace(
         edition=keeping.edition,
         version=keeping.version,
         **_content(keeping),
-        **known,
+        **_known(state),
     )
     if kept is None:
-        raise KeptElsewhereError(say("laterElsewhere").replace("{moment}", moment_words(program.form, found.kept_at)))
-    return KeptForLater(number=found.number, version=kept.version, until=day_words(program.form, kept.until))
+        raise KeptElsewhereError(say("laterElsewhere").replace("{moment}", moment_words(form, found.kept_at)))
+    return KeptForLater(number=found.number, version=kept.version, until=day_words(form, kept.until))
 
 
 def find_kept(connect: Connect, *, token: str) -> KeptRow | None:

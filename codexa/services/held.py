@@ -17,11 +17,12 @@ from codexa.store.sessions import SignedIn
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class Held:
-    """A response that is held, and why, in words."""
+    """A response that is held, and why, in words; or that was, and is `removed`."""
 
     number: int
     received_at: datetime
     reasons: list[str]
+    removed: bool
 
 
 def list_held(connect: Connect, *, who: SignedIn, form: UUID) -> list[Held]:
@@ -30,7 +31,10 @@ def list_held(connect: Connect, *, who: SignedIn, form: UUID) -> list[Held]:
         rows = responses.list_held(connection, team=who.team_id, form=form)
     return [
         Held(
-            number=each.number, received_at=each.received_at, reasons=[REASONS.get(one, one) for one in each.suspected]
+            number=each.number,
+            received_at=each.received_at,
+            reasons=[REASONS.get(one, one) for one in each.suspected],
+            removed=each.removed,
         )
         for each in rows
     ]
@@ -56,3 +60,11 @@ def remove(connect: Connect, *, who: SignedIn, form: UUID, number: int) -> None:
         if not responses.remove_held(connection, team=who.team_id, form=form, number=number, person=who.person_id):
             raise NotFoundError
         claims.release(connection, form=form, number=number)
+
+
+def bring_back(connect: Connect, *, who: SignedIn, form: UUID, number: int) -> None:
+    """Hold a response again that was removed, with what it had claimed, whatever is left. Raises NotFoundError."""
+    with connect() as connection:
+        if not responses.bring_back_held(connection, team=who.team_id, form=form, number=number, person=who.person_id):
+            raise NotFoundError
+        claims.take_again(connection, form=form, number=number)

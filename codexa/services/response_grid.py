@@ -148,12 +148,26 @@ class Page:
     next: After | None
 
 
-def page(connect: Connect, editions: Editions, *, who: SignedIn, form: UUID, limit: int, after: After | None) -> Page:
-    """Return a page of responses, from the newest or after a place in their order. Raises NotFoundError."""
+def page(
+    connect: Connect,
+    editions: Editions,
+    *,
+    who: SignedIn,
+    form: UUID,
+    limit: int,
+    after: After | None,
+    link: int | None = None,
+) -> Page:
+    """Return a page of responses (of one sealed link), from the newest or after a place in their order.
+
+    Raises NotFoundError.
+    """
     with connect() as connection:
         numbers = _numbers(connection, who, form)
-        found = responses.page_of_responses(connection, team=who.team_id, form=form, limit=limit, after=after)
-        count = responses.count_responses(connection, team=who.team_id, form=form)
+        found = responses.page_of_responses(
+            connection, team=who.team_id, form=form, limit=limit, after=after, link=link
+        )
+        count = responses.count_responses(connection, team=who.team_id, form=form, link=link)
     table = ResponseTable(editions, form=form, numbers=numbers)
     last = found[-1] if len(found) == limit else None
     return Page(

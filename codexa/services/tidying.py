@@ -5,7 +5,7 @@ from pathlib import Path
 
 from codexa.services.brands import picture_path
 from codexa.services.uploads import remove
-from codexa.store import accounts, brands, errands, history, kept_answers, rates, uploads
+from codexa.store import accounts, brands, errands, history, kept_answers, rates, responses, uploads
 from codexa.store.database import Connection
 
 UNCLAIMED_HOURS = 48  # an upload that no response names: a visitor may still be at the form
@@ -27,6 +27,7 @@ def tidy(connection: Connection, folder: Path, *, hours: int = UNCLAIMED_HOURS, 
     uploads.hold_tidying(connection)
     states = history.thin_states(connection, days=days)
     kept_answers.forget_over(connection)
+    responses.forget_removed(connection, days=days)
     uploaded = uploads.delete_unclaimed(connection, hours=hours)
     pictures = brands.delete_unused_pictures(connection, days=days)
     # Files go after what names them: what is left behind by a crash between the two does no harm.

@@ -1,5 +1,6 @@
 """Who may fill in a form and when, its password, and how links to it look elsewhere: set by the team, at once."""
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
@@ -96,6 +97,11 @@ def words_instead(connect: Connect, *, who: SignedIn, form: UUID, state: str) ->
     if state == "over":
         return words_over(access, of_form, closing(access, of_form.time_zone) or now), of_form
     return getattr(access, state) or of_form.wording.say(state), of_form
+
+
+def closes(access: Mapping[str, Any], zone: str | None) -> datetime | None:
+    """Return when a form closes with what is set for it, None where it does not; `zone` is where it is at home."""
+    return None if zone is None else closing(Access.model_validate(access), zone)
 
 
 def _told(connection: Connection, who: SignedIn, form: UUID) -> WhoAndWhen:

@@ -18,7 +18,8 @@ class FormRow:
     """A form on the desk.
 
     `changed` says that the draft differs from the live edition; `days` are the responses of each of the last 14 days,
-    today last; `unreadable` says why this version can't read it; `failed` counts follow-ups that did not work.
+    today last; `unreadable` says why this version can't read it; `failed` counts follow-ups that did not work;
+    `access` is who may fill it in and when, and `zone` its time zone where it closes at a moment.
     """
 
     id: UUID
@@ -33,6 +34,8 @@ class FormRow:
     days: list[int]
     unreadable: str | None
     failed: int
+    access: dict[str, Any]
+    zone: str | None
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)

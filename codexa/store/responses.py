@@ -67,11 +67,12 @@ class Event:
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class HeldRow:
-    """A response that is suspected, for which reasons by name."""
+    """A response that is suspected, for which reasons by name; `removed` ones come back for some time."""
 
     number: int
     received_at: datetime
     suspected: list[str]
+    removed: bool
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -180,17 +181,20 @@ def list_events(connection: Connection, *, team: UUID, form: UUID, number: int) 
 
 
 def page_of_responses(
-    connection: Connection, *, team: UUID, form: UUID, limit: int, after: After | None = None
+    connection: Connection, *, team: UUID, form: UUID, limit: int, after: After | None = None, link: int | None = None
 ) -> list[ResponseRow]:
-    """Return a page of complete responses, newest first: after a place in that order, or the first page."""
+    """Return a page of complete responses, newest first: after a place in that order, or the first page.
+
+    With `link` only those that came by that sealed link.
+    """
     place = {"received_at": after and after.received_at, "number": after and after.number}
-    rows = many(connection, _QUERIES["page_of_responses"], team=team, form=form, limit=limit, **place)
+    rows = many(connection, _QUERIES["page_of_responses"], team=team, form=form, limit=limit, link=link, **place)
     return [ResponseRow(**row) for row in rows]
 
 
-def count_responses(connection: Connection, *, team: UUID, form: UUID) -> int:
-    """Return how many complete responses there are."""
-    return int(exactly_one(connection, _QUERIES["count_responses"], team=team, form=form)["count"])
+def count_responses(connection: Connection, *, team: UUID, form: UUID, link: int | None = None) -> int:
+    """Return how many complete responses there are; with `link`, how many came by that sealed link."""
+    return int(exactly_one(connection, _QUERIES["count_responses"], team=team, form=form, link=link)["count"])
 
 
 def all_responses(connection: Connection, *, team: UUID, form: UUID, tries: bool = False) -> Iterator[ResponseRow]:
@@ -221,6 +225,16 @@ def let_through(connection: Connection, *, team: UUID, form: UUID, number: int, 
 def remove_held(connection: Connection, *, team: UUID, form: UUID, number: int, person: UUID) -> bool:
     """Remove a response that is held; False where none of that number is."""
     return one(connection, _QUERIES["remove_held"], team=team, form=form, number=number, person=person) is not None
+
+
+def bring_back_held(connection: Connection, *, team: UUID, form: UUID, number: int, person: UUID) -> bool:
+    """Hold a response again that was removed; False where none of that number was."""
+    return one(connection, _QUERIES["bring_back_held"], team=team, form=form, number=number, person=person) is not None
+
+
+def forget_removed(connection: Connection, *, days: int) -> None:
+    """Forget for ever what was removed as suspected so many days ago."""
+    connection.execute(_QUERIES["forget_removed"], {"days": days})
 
 
 def how_it_came(connection: Connection, *, team: UUID, form: UUID, number: int) -> HowItCame | None:

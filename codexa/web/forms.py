@@ -4,10 +4,11 @@ from uuid import UUID
 
 from flask import Blueprint
 
-from codexa.services import desk, templates
+from codexa.services import desk, templates, who_and_when
 from codexa.services.roles import Right
 from codexa.services.templates import Template
 from codexa.store import forms as store
+from codexa.store.forms import FormRow
 from codexa.web.contract.forms import (
     DeskReply,
     FormRowReply,
@@ -34,7 +35,12 @@ def list_all() -> DeskReply:
     who = may(Right.SEE_FORMS)
     with connection() as database:
         rows = store.list_forms(database, team=who.team_id)
-    return DeskReply(forms=[FormRowReply.model_validate(row) for row in rows])
+    return DeskReply(forms=[_row_reply(row) for row in rows])
+
+
+def _row_reply(row: FormRow) -> FormRowReply:
+    known = {name: getattr(row, name) for name in FormRowReply.model_fields if name != "closes"}
+    return FormRowReply(**known, closes=who_and_when.closes(row.access, row.zone))
 
 
 @endpoint(blueprint, "POST", "", body=NewFormRequest, reply=MadeReply, most=MOST_DOCUMENT)

@@ -39,14 +39,20 @@ from codexa.web.reading import BadRequestError, query_number
 blueprint = Blueprint("responses", __name__, url_prefix="/api/forms/<uuid:form>")
 
 _MOST_ROWS = 200
+_MOST_LINK = 2**63 - 1
 
 
 @endpoint(blueprint, "GET", "/responses", reply=ResponsesReply)
 def list_page(form: UUID) -> ResponsesReply:
-    """Return a page of responses, newest first; `limit` (at most 200) and `after`, a reply's `next`, in the query."""
+    """Return a page of responses, newest first.
+
+    In the query: `limit` (at most 200), `after`, a reply's `next`, and `link`, to have those of one sealed link.
+    """
     who = may(Right.SEE_RESPONSES)
     limit = query_number("limit", 50, _MOST_ROWS)
-    found = response_grid.page(connection, editions(), who=who, form=form, limit=limit, after=after_of_query())
+    link = query_number("link", 0, _MOST_LINK) or None
+    after = after_of_query()
+    found = response_grid.page(connection, editions(), who=who, form=form, limit=limit, after=after, link=link)
     return ResponsesReply(
         columns=[ColumnReply.model_validate(column) for column in found.columns],
         rows=[RowReply.model_validate(row) for row in found.rows],
@@ -96,6 +102,13 @@ def remove_held(form: UUID, number: int) -> None:
     """Remove a response that is held."""
     who = may(Right.EDIT_FORMS)
     held.remove(connection, who=who, form=form, number=number)
+
+
+@endpoint(blueprint, "POST", "/responses/<number:number>/held")
+def bring_back_held(form: UUID, number: int) -> None:
+    """Bring back a response that was removed as suspected: it is held again."""
+    who = may(Right.EDIT_FORMS)
+    held.bring_back(connection, who=who, form=form, number=number)
 
 
 @endpoint(blueprint, "GET", "/responses/<number:number>", reply=ResponseReply)

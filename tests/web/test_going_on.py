@@ -7,6 +7,7 @@ from datetime import timedelta
 
 import pytest
 from web.mail import work
+from web.test_follow_ups import MAIL
 
 from codexa.practice.mailbox import store as mailbox
 from codexa.services import tidying
@@ -25,6 +26,18 @@ def keeps(as_mira, published):
     """The published form, where answers can be kept for a week."""
     assert as_mira.put(f"/api/forms/{published}/access", json={"access": {"kept_days": 7}}).status_code == 200
     return published
+
+
+def test_keeping_for_the_first_time_sets_off_what_waits_for_it(agent, keeps, as_mira, connection):
+    draft = as_mira.get(f"/api/forms/{keeps}").json["draft"]
+    draft["follow_ups"] = [MAIL | {"id": "u9", "on": "kept"}]
+    as_mira.put(f"/api/forms/{keeps}/draft", json={"revision": 1, "draft": draft})
+    as_mira.post(f"/api/forms/{keeps}/editions", json={"revision": 2})
+    for version in (0, 1):
+        asked = {"token": TOKEN, "version": version, "answers": {"mail": "ana@example.org", "people": f"{version}"}}
+        assert agent.client.post(f"/api/public/{keeps}/2/kept", json=asked).status_code == 200
+    runs = connection.execute("SELECT follow_up, moment FROM run").fetchall()
+    assert [tuple(run.values()) for run in runs] == [("u9", "kept")]
 
 
 def keep(agent, form, answers, *, token=TOKEN, **body):
@@ -55,6 +68,7 @@ def test_what_was_entered_comes_back_to_the_letter_and_is_handed_in_under_its_nu
     }
     assert (page["link"], page["address"], page["later"]) == ({"code": "a+b%"}, f"/kept/{TOKEN}", True)
     # Nothing of it counts or is seen among the responses.
+    assert as_mira.get("/api/forms").json["forms"][0]["responses"] == 0
     assert as_mira.get(f"/api/forms/{keeps}/responses").json["count"] == 0
     assert as_mira.get(f"/api/forms/{keeps}/access").json["kept"] == 1
     assert hand_in(agent, keeps, {"people": "3"}).json["number"] == 2

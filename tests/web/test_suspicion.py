@@ -9,7 +9,7 @@ import pytest
 from conftest import within
 from web.test_follow_ups import MAIL, visit_document
 
-from codexa.services import desk, publishing, suspicion
+from codexa.services import desk, publishing, suspicion, tidying
 
 
 @pytest.fixture
@@ -91,14 +91,28 @@ def test_a_machine_is_held_and_let_through_by_a_person(as_mira, watched, connect
     assert [each["kind"] for each in events] == ["handed in", "held", "let through", "complete"]
 
 
-def test_what_is_removed_follows_nowhere_and_stays_removed(as_mira, watched, connection, send):
+def test_what_is_removed_follows_nowhere_and_comes_back_for_thirty_days(as_mira, watched, connection, send, tmp_path):
     send()
     (held,) = as_mira.get(f"/api/forms/{watched}/responses/held").json["held"]
     place = f"/api/forms/{watched}/responses/{held['number']}"
     assert [as_mira.delete(f"{place}/held").status_code for _ in range(2)] == [204, 404]
-    assert as_mira.get(f"/api/forms/{watched}/responses/held").json["held"] == []
+    assert [each["removed"] for each in as_mira.get(f"/api/forms/{watched}/responses/held").json["held"]] == [True]
     assert as_mira.post(f"{place}/let-through").status_code == 404
     assert connection.execute("SELECT count(*) FROM run").fetchone()["count"] == 0
+    connection.commit()
+    # Back and forth, as often as somebody thinks better of it.
+    for _ in range(2):
+        assert [as_mira.post(f"{place}/held").status_code for _ in range(2)] == [204, 404]
+        assert as_mira.delete(f"{place}/held").status_code == 204
+    connection.execute("UPDATE event SET at = at - interval '29 days'")
+    tidying.tidy(connection, tmp_path)
+    assert as_mira.get(place).status_code == 200
+    connection.execute("UPDATE event SET at = at - interval '2 days'")
+    tidying.tidy(connection, tmp_path)
+    assert as_mira.get(place).status_code == 404
+    # What is gone is counted no more, and its number is given to nothing else.
+    assert as_mira.get(f"/api/forms/{watched}").json["responses"] == 0
+    assert send().json["number"] == 2
 
 
 class TestWork:

@@ -13,7 +13,9 @@ from codexa.core.formula.functions.function import Role
 MAX_RECIPIENTS = 50
 
 # What sets a follow-up off: an event of a response, or a day that hangs on it.
-Moment = Literal["handed in", "complete", "paid", "payment failed", "charge", "charge failed", "refunded", "day"]
+Moment = Literal[
+    "kept", "handed in", "complete", "paid", "payment failed", "charge", "charge failed", "refunded", "day"
+]
 Address = Annotated[str, StringConstraints(max_length=254, pattern=r"^[^\x00-\x20\x7f]*$")]
 
 

@@ -16,3 +16,7 @@ CREATE TABLE kept_answers (
 );
 CREATE INDEX kept_answers_until ON kept_answers (until);
 CREATE INDEX kept_answers_visit ON kept_answers (form_id, visit);
+
+-- Numbers of responses that are gone for ever: as many fewer have come than the last number says.
+ALTER TABLE response_counter ADD COLUMN gone integer NOT NULL DEFAULT 0;
+CREATE INDEX response_not_complete ON response (form_id) WHERE stage <> 'complete';

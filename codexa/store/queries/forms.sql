@@ -1,8 +1,12 @@
 -- name: list_forms
 -- The desk: every form of the team with what came in lately, latest change first.
 SELECT form.id, form.name, form.slug, form.revision, form.live_edition, form.changed_at, person.name AS changed_by,
-    coalesce(form.draft_digest <> edition.digest, false) AS changed, response_counter.last_number AS responses,
-    coalesce(lately.days, '{}') AS days, form.unreadable, failed.count AS failed
+    coalesce(form.draft_digest <> edition.digest, false) AS changed,
+    response_counter.last_number - response_counter.gone
+        - (SELECT count(*)::integer FROM response WHERE response.form_id = form.id AND response.stage <> 'complete') AS responses,
+    coalesce(lately.days, '{}') AS days, form.unreadable, failed.count AS failed, form.access,
+    -- A whole document is read only where it is needed.
+    CASE WHEN form.access ->> 'closes' <> '' THEN coalesce(edition.definition, form.draft) ->> 'time_zone' END AS zone
 FROM form
 JOIN response_counter ON response_counter.form_id = form.id
 LEFT JOIN person ON person.id = form.changed_by
@@ -41,7 +45,9 @@ SELECT id FROM made;
 -- name: find_form
 -- One form of the team with its draft.
 SELECT form.id, form.name, form.slug, form.sites, form.draft, form.revision, form.live_edition, form.changed_at,
-    person.name AS changed_by, edition.revision AS live_revision, response_counter.last_number AS responses,
+    person.name AS changed_by, edition.revision AS live_revision,
+    response_counter.last_number - response_counter.gone
+        - (SELECT count(*)::integer FROM response WHERE response.form_id = form.id AND response.stage <> 'complete') AS responses,
     (SELECT coalesce(max(number), 0) FROM edition WHERE form_id = form.id) AS newest_edition
 FROM form
 JOIN response_counter ON response_counter.form_id = form.id

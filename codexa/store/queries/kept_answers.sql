@@ -47,6 +47,11 @@ WHERE form_id = %(form)s AND stage = 'kept' AND until > now();
 -- Forgets what was kept until now; what was handed in stays.
 WITH over AS (
     DELETE FROM kept_answers WHERE until <= now() RETURNING form_id, number
+), gone AS (
+    DELETE FROM response USING over
+    WHERE response.form_id = over.form_id AND response.number = over.number AND response.stage = 'kept'
+    RETURNING response.form_id
 )
-DELETE FROM response USING over
-WHERE response.form_id = over.form_id AND response.number = over.number AND response.stage = 'kept';
+UPDATE response_counter SET gone = response_counter.gone + counted.count
+FROM (SELECT form_id, count(*) FROM gone GROUP BY form_id) AS counted
+WHERE response_counter.form_id = counted.form_id;

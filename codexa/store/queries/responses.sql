@@ -82,6 +82,7 @@ SELECT response.number, response.edition, response.received_at, response.answers
     response.test
 FROM response JOIN form ON form.id = response.form_id
 WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL AND response.stage = 'complete'
+    AND (%(link)s::bigint IS NULL OR response.sealed_link = %(link)s)
     AND (%(number)s::integer IS NULL OR (response.received_at, response.number) < (%(received_at)s, %(number)s))
 ORDER BY response.received_at DESC, response.number DESC
 LIMIT %(limit)s;
@@ -89,7 +90,8 @@ LIMIT %(limit)s;
 -- name: count_responses
 -- How many there are.
 SELECT count(*) FROM response JOIN form ON form.id = response.form_id
-WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL AND response.stage = 'complete';
+WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL AND response.stage = 'complete'
+    AND (%(link)s::bigint IS NULL OR response.sealed_link = %(link)s);
 
 -- name: all_responses
 -- All complete responses of a form of the team, newest first, for an export; tries only where they are asked for.
@@ -108,12 +110,13 @@ FROM response JOIN form ON form.id = response.form_id
 WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL AND response.number = %(number)s;
 
 -- name: list_held
--- Responses of a form of the team that are suspected, newest first.
-SELECT response.number, response.received_at, coalesce(response.came -> 'suspected', '[]') AS suspected
+-- Responses of a form of the team that are suspected, or were removed as such, newest first.
+SELECT response.number, response.received_at, coalesce(response.came -> 'suspected', '[]') AS suspected,
+    response.stage = 'removed' AS removed
 FROM response JOIN form ON form.id = response.form_id
 WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL AND response.held
-    AND response.stage = 'waiting'
-ORDER BY response.number DESC LIMIT 500;
+    AND response.stage IN ('waiting', 'removed')
+ORDER BY removed, response.number DESC LIMIT 500;
 
 -- name: let_through
 -- Takes a response that is held for a person's.
@@ -136,10 +139,41 @@ WITH gone AS (
         AND response.number = %(number)s AND response.held AND response.stage = 'waiting'
     RETURNING response.form_id, response.number
 ), happened AS (
-    INSERT INTO event (form_id, number, kind, who, person_id)
-    SELECT form_id, number, 'removed', 'person', %(person)s FROM gone
+    INSERT INTO event (form_id, number, kind, key, who, person_id)
+    SELECT form_id, number, 'removed', now()::text, 'person', %(person)s FROM gone
 )
 SELECT number FROM gone;
+
+-- name: bring_back_held
+-- Brings back a response that was removed as suspected: it is held again.
+WITH back AS (
+    UPDATE response SET stage = 'waiting' FROM form
+    WHERE form.id = response.form_id AND form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL
+        AND response.number = %(number)s AND response.held AND response.stage = 'removed'
+    RETURNING response.form_id, response.number
+), happened AS (
+    INSERT INTO event (form_id, number, kind, key, who, person_id)
+    SELECT form_id, number, 'brought back', now()::text, 'person', %(person)s FROM back
+)
+SELECT number FROM back;
+
+-- name: forget_removed
+-- Forgets for ever what was removed as suspected so many days ago; its files belong to nothing then.
+WITH over AS (
+    SELECT form_id, number FROM response
+    WHERE response.stage = 'removed' AND response.held AND NOT EXISTS (
+        SELECT FROM event WHERE event.form_id = response.form_id AND event.number = response.number
+            AND event.kind = 'removed' AND event.at > now() - make_interval(days => %(days)s))
+), freed AS (
+    UPDATE upload SET response_number = NULL FROM over
+    WHERE upload.form_id = over.form_id AND upload.response_number = over.number
+), gone AS (
+    DELETE FROM response USING over WHERE response.form_id = over.form_id AND response.number = over.number
+    RETURNING response.form_id
+)
+UPDATE response_counter SET gone = response_counter.gone + counted.count
+FROM (SELECT form_id, count(*) FROM gone GROUP BY form_id) AS counted
+WHERE response_counter.form_id = counted.form_id;
 
 -- name: how_it_came
 -- By which way a response of a form of the team came, and by which sealed link.

@@ -49,7 +49,7 @@ class FormRowReply(Message):
     """A form on the desk.
 
     `changed` says that the draft differs from the live edition; `days` are the responses of each of the last 14 days,
-    today last; `failed` counts the follow-ups of late that did not work.
+    today last; `failed` counts the follow-ups of late that did not work; `closes` is when it closes, if it does.
     """
 
     id: UUID
@@ -64,6 +64,7 @@ class FormRowReply(Message):
     days: list[int]
     unreadable: str | None
     failed: int
+    closes: datetime | None
 
 
 class DeskReply(Message):

@@ -42,11 +42,12 @@ class ResponsesReply(Message):
 
 
 class HeldReply(Message):
-    """A response that is held as suspected, and why, in words."""
+    """A response that is held as suspected, and why, in words; those `removed` come back for 30 days."""
 
     number: int
     received_at: datetime
     reasons: list[str]
+    removed: bool
 
 
 class AllHeldReply(Message):

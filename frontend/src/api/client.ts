@@ -197,12 +197,15 @@ export const api = {
   changesToCome: (form: string) => call<ChangesReply>("GET", `/forms/${form}/changes`),
   setSites: (form: string, sites: string[]) => call<SitesReply>("PUT", `/forms/${form}/sites`, { sites }),
   /** The newest, or what comes after a place that a reply named. */
-  responses: (form: string, limit: number, after: string) =>
-    call<ResponsesReply>("GET", `/forms/${form}/responses?${new URLSearchParams({ limit: `${limit}`, after })}`),
+  responses: (form: string, limit: number, after: string, link: string) => {
+    const query = new URLSearchParams({ limit: `${limit}`, after, ...(link ? { link } : {}) });
+    return call<ResponsesReply>("GET", `/forms/${form}/responses?${query}`);
+  },
   response: (form: string, number: number) => call<ResponseReply>("GET", `/forms/${form}/responses/${number}`),
   held: (form: string) => call<AllHeldReply>("GET", `/forms/${form}/responses/held`),
   letThrough: (form: string, number: number) =>
     call<undefined>("POST", `/forms/${form}/responses/${number}/let-through`),
+  bringBackHeld: (form: string, number: number) => call<undefined>("POST", `/forms/${form}/responses/${number}/held`),
   removeHeld: (form: string, number: number) => call<undefined>("DELETE", `/forms/${form}/responses/${number}/held`),
   explainResponse: (form: string, number: number, part: string) =>
     call<ExplanationsReply>("GET", `/forms/${form}/responses/${number}/why/${part}`),

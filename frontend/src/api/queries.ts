@@ -34,10 +34,10 @@ export const queries = {
     }),
   triedResponses: (form: string, revision: number) =>
     queryOptions({ queryKey: ["tried", form, revision], queryFn: () => api.triedResponses(form) }),
-  responses: (form: string, limit: number, after: string) =>
+  responses: (form: string, limit: number, after: string, link: string) =>
     queryOptions({
-      queryKey: ["responses", form, limit, after],
-      queryFn: () => api.responses(form, limit, after),
+      queryKey: ["responses", form, limit, after, link],
+      queryFn: () => api.responses(form, limit, after, link),
       placeholderData: (previous) => previous,
     }),
   held: (form: string) => queryOptions({ queryKey: ["held", form], queryFn: () => api.held(form) }),

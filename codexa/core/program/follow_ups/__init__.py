@@ -52,7 +52,7 @@ def as_if(state: State, moment: Moment) -> State | None:
     What is due counts as paid, once it would be; of money given back, all of it.
     """
     asked = payment_due(state)
-    if asked is None or moment == "handed in":
+    if asked is None or moment in ("kept", "handed in"):
         return state if moment not in _OF_PAYMENT else None
     if moment in _OF_PLAN and asked.later is None:
         return None

@@ -206,7 +206,7 @@ export interface AllHeldReply {
   held: HeldReply[];
 }
 /**
- * A response that is held as suspected, and why, in words.
+ * A response that is held as suspected, and why, in words; those `removed` come back for 30 days.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "HeldReply".
@@ -215,6 +215,7 @@ export interface HeldReply {
   number: number;
   reasons: string[];
   received_at: string;
+  removed: boolean;
 }
 /**
  * What the core says of a draft; `ranges` are those of figures by id.
@@ -1067,7 +1068,7 @@ export interface DeskReply {
  * A form on the desk.
  *
  * `changed` says that the draft differs from the live edition; `days` are the responses of each of the last 14 days,
- * today last; `failed` counts the follow-ups of late that did not work.
+ * today last; `failed` counts the follow-ups of late that did not work; `closes` is when it closes, if it does.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "FormRowReply".
@@ -1076,6 +1077,7 @@ export interface FormRowReply {
   changed: boolean;
   changed_at: string;
   changed_by: string | null;
+  closes: string | null;
   days: number[];
   failed: number;
   id: string;
@@ -1375,7 +1377,7 @@ export interface EmailFollowUp {
   kind: "email";
   megabytes: number;
   name: string;
-  on: "handed in" | "complete" | "paid" | "payment failed" | "charge" | "charge failed" | "refunded" | "day";
+  on: "kept" | "handed in" | "complete" | "paid" | "payment failed" | "charge" | "charge failed" | "refunded" | "day";
   only_when: string;
   paragraphs: Paragraph[];
   pdf: boolean;
@@ -1414,7 +1416,7 @@ export interface WebhookFollowUp {
   id: string;
   kind: "webhook";
   name: string;
-  on: "handed in" | "complete" | "paid" | "payment failed" | "charge" | "charge failed" | "refunded" | "day";
+  on: "kept" | "handed in" | "complete" | "paid" | "payment failed" | "charge" | "charge failed" | "refunded" | "day";
   only_when: string;
 }
 /**

@@ -3,7 +3,7 @@ import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import { Link } from "react-router";
 import type { FormRowReply } from "../../api/generated/wire";
-import { asDay, counted } from "../../text/words";
+import { asDay, asDayAndTime, counted } from "../../text/words";
 
 interface Item {
   form: FormRowReply;
@@ -13,6 +13,8 @@ interface Item {
   /** Where it is seen to, if not in Compose. */
   area?: string;
 }
+
+const SOON_MS = 7 * 24 * 3_600_000;
 
 function itemsOf(forms: FormRowReply[]): Item[] {
   return forms.flatMap((form): Item[] => {
@@ -27,6 +29,17 @@ function itemsOf(forms: FormRowReply[]): Item[] {
           detail: "Listed with why, and with the response that can have it done again",
           kind: "check",
           area: "follow-ups",
+        },
+      ];
+    const left = form.closes === null ? 0 : new Date(form.closes).getTime() - Date.now();
+    if (form.live_edition !== null && left > 0 && left < SOON_MS)
+      return [
+        {
+          form,
+          text: `closes on ${asDayAndTime(form.closes!)}`,
+          detail: "Set in Publish: Who and when",
+          kind: "check",
+          area: "publish",
         },
       ];
     if (form.live_edition === null) return [{ form, text: "was never published", detail: changed, kind: "rule" }];

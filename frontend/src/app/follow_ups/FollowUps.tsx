@@ -47,6 +47,7 @@ function dayInWords({ field, days, at }: FollowUp["day"], parts: Parts): string 
 export function FollowUps() {
   const { form, part, select, parts, mayEdit, analysis, reply } = useBench();
   useFollowUpPaste();
+  const { access } = useQuery(queries.access(reply.id)).data ?? {};
   const people = new Map(useQuery(queries.people()).data?.people.map(({ id, name }) => [id, name]));
   const chosen = form.follow_ups.find(({ id }) => id === part) ?? form.follow_ups[0];
   return (
@@ -63,6 +64,7 @@ export function FollowUps() {
           {Object.entries(MOMENTS).map(([moment, title]) => {
             const here = form.follow_ups.filter(({ on }) => on === moment);
             // Moments that the form does not come to are not offered.
+            if (moment === "kept" && !access?.kept_days && here.length === 0) return null;
             if (OF_PAYMENT.includes(moment) && !form.payment.on && here.length === 0) return null;
             const charges = form.payment.on && form.payment.plans.length > 0;
             if (OF_PLAN.includes(moment) && !charges && here.length === 0) return null;

@@ -47,6 +47,7 @@ export const STATES: Record<string, string> = { waiting: "waits", done: "done", 
 
 /** The events that a form can come to, in their order. */
 export const MOMENTS = {
+  kept: "When kept to go on later",
   "handed in": "On handing in",
   paid: "When paid",
   complete: "When complete",

@@ -12,6 +12,7 @@ import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
+import { Link } from "react-router";
 import { api, reasonOf } from "../../api/client";
 import type { BatchesReply, SealedLinksReply } from "../../api/generated/wire";
 import { queries } from "../../api/queries";
@@ -176,7 +177,19 @@ function OneOf({ link, names }: { link: SealedLink; names: readonly string[] }) 
           </Typography>
         )}
       </TableCell>
-      <TableCell align="right">{link.responses}</TableCell>
+      <TableCell align="right">
+        {link.responses === 0 ? (
+          0
+        ) : (
+          <MuiLink
+            component={Link}
+            to={`/forms/${reply.id}/responses?link=${link.id}`}
+            aria-label={`${counted(link.responses, "response")} by this link`}
+          >
+            {link.responses}
+          </MuiLink>
+        )}
+      </TableCell>
       <TableCell align="right" sx={{ whiteSpace: "nowrap" }}>
         {!link.ended && (
           <>

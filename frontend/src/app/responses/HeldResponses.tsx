@@ -10,17 +10,18 @@ import { api, reasonOf } from "../../api/client";
 import { queries } from "../../api/queries";
 import { counted } from "../../text/words";
 import { AskFirst } from "../../ui/AskFirst";
-import { useSignedIn } from "../signed_in";
+import { mayEdit, useSignedIn } from "../signed_in";
 import { useDayAndTime } from "../workbench/useDayAndTime";
 
 export function HeldResponses({ formId }: { formId: string }) {
   const found = useQuery(queries.held(formId));
   const [open, setOpen] = useState(false);
   const all = found.data?.held ?? [];
+  const [held, removed] = [all.filter((each) => !each.removed), all.filter((each) => each.removed)];
   if (all.length === 0) return null;
   return (
     <Alert
-      severity="warning"
+      severity={held.length > 0 ? "warning" : "info"}
       sx={{ mb: 1.5, "& .MuiAlert-message": { flex: 1 } }}
       action={
         <Button color="inherit" aria-expanded={open} onClick={() => setOpen(!open)}>
@@ -28,11 +29,12 @@ export function HeldResponses({ formId }: { formId: string }) {
         </Button>
       }
     >
-      {counted(all.length, "suspected response")} held: they count nowhere, and nothing follows, until you let them
-      through.
+      {held.length > 0 &&
+        `${counted(held.length, "suspected response")} held: they count nowhere, and nothing follows, until you let them through. `}
+      {removed.length > 0 && `${counted(removed.length, "suspected response")} removed: each comes back for 30 days.`}
       {open && (
         <Box component="ul" sx={{ m: 0, mt: 1, p: 0, listStyle: "none", display: "grid", gap: 1 }}>
-          {all.map((each) => (
+          {[...held, ...removed].map((each) => (
             <OneHeld key={each.number} formId={formId} {...each} />
           ))}
         </Box>
@@ -46,14 +48,15 @@ interface OneProps {
   number: number;
   received_at: string;
   reasons: readonly string[];
+  removed: boolean;
 }
 
-function OneHeld({ formId, number, received_at, reasons }: OneProps) {
+function OneHeld({ formId, number, received_at, reasons, removed }: OneProps) {
   const dayAndTime = useDayAndTime();
   const who = useSignedIn();
   const queryClient = useQueryClient();
   const settle = useMutation({
-    mutationFn: (good: boolean) => (good ? api.letThrough(formId, number) : api.removeHeld(formId, number)),
+    mutationFn: (ask: typeof api.letThrough) => ask(formId, number),
     onSuccess: async () => {
       await queryClient.invalidateQueries({ queryKey: ["held", formId] });
       await queryClient.invalidateQueries({ queryKey: ["responses", formId] });
@@ -67,14 +70,15 @@ function OneHeld({ formId, number, received_at, reasons }: OneProps) {
       <span>
         {dayAndTime(received_at)}: {reasons.join("; ")}
       </span>
-      {who.role !== "reviewer" && (
+      {mayEdit(who) && removed && <Button onClick={() => settle.mutate(api.bringBackHeld)}>Bring back</Button>}
+      {mayEdit(who) && !removed && (
         <>
-          <Button onClick={() => settle.mutate(true)}>Let through</Button>
+          <Button onClick={() => settle.mutate(api.letThrough)}>Let through</Button>
           <AskFirst
             label="Remove"
             color="inherit"
             warning="It is removed, and what it had ordered is free for others again."
-            onDone={() => settle.mutate(false)}
+            onDone={() => settle.mutate(api.removeHeld)}
           />
         </>
       )}

@@ -6,7 +6,7 @@ import Typography from "@mui/material/Typography";
 import { DataGrid, type GridColDef } from "@mui/x-data-grid";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { useNavigate, useParams } from "react-router";
+import { useNavigate, useParams, useSearchParams } from "react-router";
 import type { ColumnReply, ResponsesReply, RowReply } from "../../api/generated/wire";
 import { queries } from "../../api/queries";
 import { counted } from "../../text/words";
@@ -25,7 +25,9 @@ export function Responses({ formId }: { formId: string }) {
   const [begins, setBegins] = useState<readonly string[]>([""]);
   const { response } = useParams();
   const navigate = useNavigate();
-  const found = useQuery(queries.responses(formId, page.pageSize, begins[page.page] ?? ""));
+  const [query, setQuery] = useSearchParams();
+  const link = query.get("link") ?? "";
+  const found = useQuery(queries.responses(formId, page.pageSize, begins[page.page] ?? "", link));
   const turn = (to: { page: number; pageSize: number }) => {
     if (to.pageSize !== page.pageSize) {
       setBegins([""]);
@@ -36,7 +38,10 @@ export function Responses({ formId }: { formId: string }) {
     }
   };
   const open = (number: number | null) =>
-    void navigate(`/forms/${formId}/responses${number === null ? "" : `/${number}`}`);
+    void navigate({
+      pathname: `/forms/${formId}/responses${number === null ? "" : `/${number}`}`,
+      search: query.toString(),
+    });
   return (
     <Box
       sx={{ height: "100%", display: "grid", gridTemplateColumns: response ? "minmax(0,1fr) 380px" : "minmax(0,1fr)" }}
@@ -45,8 +50,21 @@ export function Responses({ formId }: { formId: string }) {
         <Box sx={{ display: "flex", alignItems: "center", gap: 1.5, mb: 1.5 }}>
           <Typography variant="h1">Responses</Typography>
           <Typography color="text.secondary" sx={{ flex: 1 }}>
-            {found.data && `${counted(found.data.count, "response")}, newest first`}
+            {found.data && `${counted(found.data.count, "response")}${link && " by one sealed link"}, newest first`}
           </Typography>
+          {link && (
+            <Button
+              color="inherit"
+              variant="outlined"
+              onClick={() => {
+                setBegins([""]);
+                setPage({ ...page, page: 0 });
+                setQuery({});
+              }}
+            >
+              Show all
+            </Button>
+          )}
           <AsCsv formId={formId} />
         </Box>
         {found.isError && (
