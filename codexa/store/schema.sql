@@ -814,7 +814,8 @@ CREATE TABLE public.refund (
 CREATE TABLE public.response_counter (
     form_id uuid NOT NULL,
     last_number integer DEFAULT 0 NOT NULL,
-    access_turn integer DEFAULT 0 NOT NULL
+    access_turn integer DEFAULT 0 NOT NULL,
+    gone integer DEFAULT 0 NOT NULL
 );
 ALTER TABLE public.run ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
     SEQUENCE NAME public.run_id_seq
@@ -1044,6 +1045,7 @@ CREATE INDEX procrastinate_periodic_defers_job_id_fkey_v1 ON public.procrastinat
 CREATE INDEX rate_ended ON public.rate USING btree (ends_at);
 CREATE INDEX refund_of_payment ON public.refund USING btree (payment_id);
 CREATE INDEX response_newest ON public.response USING btree (form_id, received_at DESC, number DESC);
+CREATE INDEX response_not_complete ON public.response USING btree (form_id) WHERE (stage <> 'complete'::text);
 CREATE INDEX response_sealed_link ON public.response USING btree (sealed_link) WHERE (sealed_link IS NOT NULL);
 CREATE INDEX run_failed ON public.run USING btree (form_id) WHERE (state = 'failed'::text);
 CREATE INDEX run_mailed ON public.run USING btree (form_id, ended_at) WHERE ((kind = 'email'::text) AND (state = 'done'::text));

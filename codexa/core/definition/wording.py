@@ -111,6 +111,7 @@ MESSAGES: tuple[Message, ...] = (
     ),
     Message("fromLink", _ON_THE_WAY, "Below what a link has filled in and visitors can't change", "From your link"),
     Message("changeAnswers", _ON_THE_WAY, "In all answers, button that leads back to a page", "Change"),
+    Message("lookOver", _ON_THE_WAY, "One question at a time: above all answers, before sending", "Your answers"),
     Message("none", _CHOICES, "Button that takes a choice back", "Choose none"),
     Message(
         "dropped",
@@ -172,6 +173,7 @@ MESSAGES: tuple[Message, ...] = (
     Message("progress", _PROGRESS, "For screen readers: what the bar is", "Progress"),
     Message("of", _PROGRESS, "Progress as a count", "Page {at} of {count}"),
     Message("percent", _PROGRESS, "Progress in percent", "{share} % done"),
+    Message("stepOf", _PROGRESS, "The same, one question at a time", "{at} of {count}"),
     Message("oneLeft", _PROGRESS, "One question left", "1 question left"),
     Message("left", _PROGRESS, "Several questions left", "{count} questions left"),
     Message("done", _PROGRESS, "For screen readers: a page is done", "Done"),

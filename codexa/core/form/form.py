@@ -173,8 +173,10 @@ class Form(Part):
     """A form. `name` is for the team, `title` for visitors; `format` is the version of this document's shape.
 
     `links` are the values that links may bring; with `sealed_only` the form opens by a sealed link alone. `paper` is
-    what a response is printed on. In a box of one line `enter` goes to the next field, or sends. Of each way
-    of telling the `progress` there may be one; pages have their own names in the browser's address, or their numbers.
+    what a response is printed on. One question at a time ("single"), a choice that one press answers `goes_on` by
+    itself, and all answers can be gone through before sending (`look_over`). In a box of one line `enter` goes to the
+    next field, or sends. Of each way of telling the `progress` there may be one; pages have their own names in the
+    browser's address, or their numbers.
     """
 
     format: Literal[2] = 2
@@ -187,7 +189,9 @@ class Form(Part):
     paper: Literal["A4", "Letter"] = "A4"
     brand: Brand = Brand()
     wording: Wording = Wording()
-    presentation: Literal["whole", "paged"] = "whole"
+    presentation: Literal["whole", "paged", "single"] = "whole"
+    goes_on: bool = True
+    look_over: bool = True
     enter: Literal["next", "send"] = "next"
     progress: Annotated[tuple[Progress, ...], AfterValidator(_each_once)] = ()
     page_addresses: Literal["names", "numbers"] = "names"

@@ -193,8 +193,8 @@ class State:
 
     def _code_error(self, place: Place) -> FieldError | None:
         """What is wrong with a code of a discount that was typed: one that takes nothing off is told, never ignored."""
-        order, totals = self.program.form.order, self.order()
-        if place.block.id != order.code_field or not isinstance(totals, OrderTotals):
+        order = self.program.form.order
+        if place.block.id != order.code_field or not isinstance(totals := self.order(), OrderTotals):
             return None
         typed = as_text(self.value(place))
         named = [each for each in order.discounts if same_code(each, typed)]

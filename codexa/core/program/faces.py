@@ -25,7 +25,7 @@ class _Face(BaseModel):
 
 
 class FilledPageFace(PageFace):
-    """A page as visitors see it."""
+    """A page as visitors see it; one question at a time, each of them."""
 
     blocks: tuple[AnyFace, ...] = ()
 
@@ -40,6 +40,7 @@ class FormFace(_Face):
     brand: Brand
     wording: Wording
     presentation: str
+    goes_on: bool
     enter: str
     progress: tuple[Progress, ...]
     page_addresses: str

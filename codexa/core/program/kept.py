@@ -9,7 +9,7 @@ from codexa.core.errors import CoreError
 from codexa.core.formula.metering import begin
 from codexa.core.formula.values import use_exact_arithmetic
 from codexa.core.program.evaluate import Row, State
-from codexa.core.program.places import ALWAYS, ROW_ADDRESS, ROW_KIND, KindPlace, Place, RepeatPlace
+from codexa.core.program.places import ROW_ADDRESS, ROW_KIND, KindPlace, Place, RepeatPlace
 from codexa.core.program.program import Program
 
 # What reading a value of another edition may raise: its field was of another type, or had other options.
@@ -28,7 +28,7 @@ def state_of_kept(program: Program, kept: Mapping[str, Any], context: Context) -
     for place in program.top_places:
         if isinstance(place, RepeatPlace):
             values[place.all_rows.slot] = _rows(program, place, kept.get(place.block.id))
-        elif _is_read(place):
+        elif place.read_back:
             assert place.value is not None
             values[place.value.slot] = _loaded(place, kept.get(place.block.id))
     program.work_out(values, context, set())
@@ -60,10 +60,6 @@ class _EnteredAgain(Mapping[str, Any]):
         return len(self._answers)
 
 
-def _is_read(place: Place) -> bool:
-    return place.answered and place.value is not None and place.conditions.locked is not ALWAYS
-
-
 def _loaded(place: Place, stored: Any) -> Any:
     """Return the value; what was kept blank is blank, so that no default comes in its place."""
     if stored is None or place.field_type is None:
@@ -87,7 +83,7 @@ def _row(program: Program, place: RepeatPlace, kind: KindPlace, stored: Mapping[
     row: Row = list(program.initial_rows[kind.kind.id])
     row[ROW_ADDRESS], row[ROW_KIND] = f"{place.block.id}/{stored['id']}/", kind.index
     for inner in kind.places:
-        if _is_read(inner):
+        if inner.read_back:
             assert inner.value is not None
             row[inner.value.slot] = _loaded(inner, stored["values"].get(inner.block.id))
     return row

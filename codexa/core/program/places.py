@@ -63,10 +63,15 @@ class Place:
     kind: RowKind | None = None
     repeat: Repeat | None = None
 
-    @property
+    @cached_property
     def answered(self) -> bool:
         """Whether visitors answer it."""
         return self.field_type is not None and self.field_type.answered
+
+    @cached_property
+    def read_back(self) -> bool:
+        """Whether its value comes from what was kept of a response; what is locked for ever comes from its default."""
+        return self.answered and self.value is not None and self.conditions.locked is not ALWAYS
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from functools import cached_property
 from typing import Any
 
-from codexa.core.definition.parts import Block
+from codexa.core.definition.parts import Block, blocks_within
 from codexa.core.fields.all_answers import AllAnswersBlock
 from codexa.core.fields.field_type import Region
 from codexa.core.fields.product import ProductField
@@ -24,6 +24,7 @@ from codexa.core.program.places import (
 )
 from codexa.core.program.scope import response_number
 from codexa.core.program.spots import OrderSpots
+from codexa.core.program.steps import Step, steps_of
 from codexa.core.program.templates import Template
 
 Reader = tuple[int, Callable[[Any, Any, Region], Any], Block, Region]  # slot, parse, block, region
@@ -182,8 +183,14 @@ class Program:
         return {owner: tuple(found) for owner, found in feeding.items()}
 
     @cached_property
+    def steps(self) -> tuple[Step, ...]:
+        """What is shown at once, in order: pages, or one question at a time."""
+        return steps_of(self.form)
+
+    @cached_property
     def _telling_all(self) -> set[str]:
-        return {each.id for each in self.form.blocks() if isinstance(each, AllAnswersBlock)}
+        blocks = (each for step in self.steps for each in step.blocks)
+        return {each.id for each, _ in blocks_within(blocks) if isinstance(each, AllAnswersBlock)}
 
     def _owners_after(self, block_id: str) -> frozenset[str]:
         place = self.places[block_id]

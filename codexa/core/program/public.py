@@ -5,7 +5,7 @@ that options count as, keys, internal names and hidden fields are not in it.
 """
 
 import html
-from collections.abc import Collection, Iterable
+from collections.abc import Collection, Iterable, Iterator
 from typing import Any
 
 from pydantic import BaseModel
@@ -32,7 +32,8 @@ from codexa.core.program.payment import to_pay_in_words
 from codexa.core.program.places import ALWAYS, ROW_ADDRESS, KindPlace, Place, RepeatPlace
 from codexa.core.program.program import FORM, Program
 from codexa.core.program.scope import presenter
-from codexa.core.program.told_answers import told_answers
+from codexa.core.program.steps import Step
+from codexa.core.program.told_answers import told_by_steps
 
 Facts = dict[str, Any]
 
@@ -49,17 +50,22 @@ def form_face(program: Program) -> FormFace:
         brand=form.brand,
         wording=form.wording,
         presentation=form.presentation,
+        goes_on=form.goes_on,
         enter=form.enter,
         progress=form.progress,
         page_addresses=form.page_addresses,
         welcome=welcome,
-        pages=tuple(
-            FilledPageFace.model_validate({**_known(page, PageFace), "blocks": _faces(page.blocks)})
-            for page in form.pages
-        ),
+        pages=tuple(_step_face(step) for step in program.steps),
         asks=tuple(block_id for block_id, place in program.places.items() if _asks(program, place)),
         quiz=_quiz_face(program),
     )
+
+
+def _step_face(step: Step) -> FilledPageFace:
+    known = {**_known(step.page, PageFace), "id": step.id, "blocks": _faces(step.blocks)}
+    if not step.first:
+        known |= {"address": "", "back_label": ""}
+    return FilledPageFace.model_validate(known if step.last else known | {"next_label": ""})
 
 
 def _quiz_face(program: Program) -> QuizFace | None:
@@ -107,14 +113,14 @@ def form_state(state: State, only: Collection[str] | None = None, checked: Colle
     blocks = {
         place.block.id: block_state(state, place)
         for place in program.top_places
-        if (only is None or place.block.id in only) and type_of(place.block).visible
+        if _is_told(place.block.id, only) and type_of(place.block).visible
     }
     for block_id, feedback in feedback_due(state, checked).items():
         if block_id in blocks:
             held = {} if program.form.feedback.again else {"locked": True}
             blocks[block_id] |= {"feedback": feedback.model_dump()} | held
-    path = [program.form.pages[index].id for index in state.path()]
-    facts: Facts = {"blocks": blocks, "path": path}
+    blocks |= {step.id: looking_over(state) for step in program.steps if step.looks_over and _is_told(step.id, only)}
+    facts: Facts = {"blocks": blocks, "path": list(_steps_that_apply(state))}
     if "left" in program.form.progress:
         facts["left"] = _questions_left(state)
     if (error := state.form_error()) is not None:
@@ -124,6 +130,30 @@ def form_state(state: State, only: Collection[str] | None = None, checked: Colle
     if only is None and program.repeats:
         facts["fresh"] = _fresh_rows(state)
     return facts
+
+
+def _is_told(block_id: str, only: Collection[str] | None) -> bool:
+    return only is None or block_id in only
+
+
+def _steps_that_apply(state: State) -> Iterator[str]:
+    """Yield the ids of the steps that a visitor goes through; one question at a time, those with something to see."""
+    program = state.program
+    pages = {program.form.pages[index].id for index in state.path()}
+    single = program.form.presentation == "single"
+    for step in program.steps:
+        if step.looks_over or (step.page.id in pages and (not single or _is_seen(state, step))):
+            yield step.id
+
+
+def _is_seen(state: State, step: Step) -> bool:
+    places = (state.program.places[block.id] for block in step.blocks if type_of(block).visible)
+    return any(state.shown(place) and not state.veiled(place) for place in places)
+
+
+def looking_over(state: State) -> Facts:
+    """Return the facts of the block that tells all answers before sending."""
+    return {"shown": True, "answers": _answered(state)}
 
 
 def _fresh_rows(state: State) -> dict[str, Facts]:
@@ -141,15 +171,17 @@ def _fresh_rows(state: State) -> dict[str, Facts]:
 
 
 def _texts_outside_blocks(state: State, only: Collection[str] | None) -> Facts:
-    known = {page.id for page in state.program.form.pages} | {FORM}
+    program = state.program
+    # What is said of a page is said of each of its steps.
+    owners = {FORM: FORM} | {step.id: step.page.id for step in program.steps}
     return {
-        owner: {
+        shown_as: {
             setting: template.render(state.values, state.context)
-            for setting, template in templates.items()
+            for setting, template in program.texts[owner].items()
             if not setting.startswith("checks.")
         }
-        for owner, templates in state.program.texts.items()
-        if owner in known and (only is None or owner in only)
+        for shown_as, owner in owners.items()
+        if owner in program.texts and _is_told(owner, only)
     }
 
 
@@ -194,7 +226,7 @@ def _answered(state: State) -> list[Facts]:
             "title": page.title,
             "answers": [{"label": each.label, "text": each.text} for each in page.answers],
         }
-        for page in told_answers(state)
+        for page in told_by_steps(state)
     ]
 
 

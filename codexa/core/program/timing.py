@@ -16,18 +16,19 @@ _ASKED = ("shown", "required", "locked")
 
 
 class _Pages:
-    """On which page, by its place, each block stands."""
+    """On which page (or step of one, where questions come one at a time), by its place, each block stands."""
 
     def __init__(self, program: Program) -> None:
-        self.of: dict[str, int] = {page.id: index for index, page in enumerate(program.form.pages)}
-        for index, page in enumerate(program.form.pages):
-            self.of |= {block.id: index for block, _ in blocks_within(page.blocks)}
+        self.of: dict[str, int] = {}
+        for index, step in enumerate(program.steps):
+            self.of.setdefault(step.page.id, index)
+            self.of |= {block.id: index for block, _ in blocks_within(step.blocks)}
 
 
 def too_late(program: Program) -> Iterator[Finding]:
     """Yield rules that ask what comes after them, and texts that insert what is blank whenever they are read."""
     pages = _Pages(program)
-    if program.form.presentation == "paged":
+    if program.form.presentation != "whole":
         for formula in program.formulas:
             yield from _asks_later(program, pages, formula)
     for owner, templates in program.texts.items():
@@ -74,5 +75,5 @@ def _blank_because(program: Program, pages: _Pages, owner: str, name: str, entry
         return f"{name_of(program, entry.owner)} is never shown"
     here = -1 if owner == FORM else pages.of.get(owner)
     later = here is not None and place.answered and pages.of[entry.owner] > here
-    paged = program.form.presentation == "paged" or owner == FORM
+    paged = program.form.presentation != "whole" or owner == FORM
     return f"{name_of(program, entry.owner)} is asked later" if later and paged else None

@@ -1,12 +1,13 @@
 """What was answered, as a person reads it afterwards: by page, without what was not shown or is blank."""
 
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 from typing import Any
 
-from codexa.core.definition.parts import blocks_within
+from codexa.core.definition.parts import Block, blocks_within
 from codexa.core.fields import type_of
 from codexa.core.fields.order_summary import OrderSummaryBlock
+from codexa.core.form.form import Page
 from codexa.core.formula.values import Composite, Failed, Files
 from codexa.core.program.evaluate import Row, State
 from codexa.core.program.order import OrderTotals, money
@@ -26,7 +27,7 @@ class ToldAnswer:
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class ToldPage:
-    """A page that applied, by its id, with its answers."""
+    """A page that applied, by its id, with its answers; or one of its steps."""
 
     page: str
     title: str
@@ -35,14 +36,29 @@ class ToldPage:
 
 def told_answers(state: State) -> list[ToldPage]:
     """Return what visitors saw with a value, by the pages of their path; of a repeat each row in one answer."""
-    places = state.program.places
-    found = []
-    for page in state.program.form.pages:
-        inside = [places[block.id] for block, kind in blocks_within(page.blocks) if kind is None]
-        answers = tuple(answer for place in inside for answer in _of_place(state, place))
-        if answers:
-            found.append(ToldPage(page=page.id, title=state.text(page.id, "title", page.title), answers=answers))
+    told = ((page, page.id, _of_blocks(state, page.blocks)) for page in state.program.form.pages)
+    return [ToldPage(page=name, title=_title(state, page), answers=answers) for page, name, answers in told if answers]
+
+
+def told_by_steps(state: State) -> list[ToldPage]:
+    """Return the same by the steps in which the form is shown; the title stands where the first of a page is told."""
+    found: list[ToldPage] = []
+    titled = ""
+    for step in state.program.steps:
+        if not step.looks_over and (answers := _of_blocks(state, step.blocks)):
+            title = "" if step.page.id == titled else _title(state, step.page)
+            found.append(ToldPage(page=step.id, title=title, answers=answers))
+            titled = step.page.id
     return found
+
+
+def _title(state: State, page: Page) -> str:
+    return state.text(page.id, "title", page.title)
+
+
+def _of_blocks(state: State, blocks: Iterable[Block]) -> tuple[ToldAnswer, ...]:
+    places = [state.program.places[block.id] for block, kind in blocks_within(blocks) if kind is None]
+    return tuple(answer for place in places for answer in _of_place(state, place))
 
 
 def _of_place(state: State, place: Place) -> Iterator[ToldAnswer]:

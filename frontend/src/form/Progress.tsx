@@ -4,7 +4,9 @@ import { say, sayLeft, sayShare } from "../text/visitor";
 import { pageTitle, type TitledPage } from "./titles";
 
 /** A form as far as its progress goes. */
-type Progressing = Pick<FormFace, "progress"> & { readonly pages: readonly TitledPage[] };
+type Progressing = Pick<FormFace, "progress" | "presentation"> & {
+  readonly pages: readonly (TitledPage & { readonly blocks?: readonly { type: string }[] })[];
+};
 
 interface Props {
   face: Progressing;
@@ -15,13 +17,14 @@ interface Props {
 
 export function Progress({ face, state, page, done }: Props) {
   const count = state.path.length;
+  const single = face.presentation === "single";
   const at = done ? count : Math.max(0, state.path.indexOf(page ?? ""));
   const share = done ? 1 : count === 0 ? 0 : at / count;
   const tells = (way: FormFace["progress"][number]) => face.progress.includes(way);
   const words = [
-    tells("count") && (done ? say("done") : say("of", { at: at + 1, count })),
+    tells("count") && (done ? say("done") : say(single ? "stepOf" : "of", { at: at + 1, count })),
     tells("percent") && sayShare("percent", share),
-    tells("left") && sayLeft(done ? 0 : (state.left ?? 0)),
+    tells("left") && sayLeft(done ? 0 : single ? questionsAhead(face, state.path.slice(at)) : (state.left ?? 0)),
   ].filter(Boolean);
   return (
     <div className="cx-progress">
@@ -37,7 +40,8 @@ export function Progress({ face, state, page, done }: Props) {
           <progress value={share} max={1} aria-hidden="true" />
         </div>
       )}
-      {tells("steps") && <Steps face={face} state={state} at={at} />}
+      {/* One question at a time there are too many to name them all. */}
+      {tells("steps") && !single && <Steps face={face} state={state} at={at} />}
       {words.length > 0 && (
         <p className="cx-progress-words" role="status">
           {words.join(" · ")}
@@ -46,6 +50,12 @@ export function Progress({ face, state, page, done }: Props) {
     </div>
   );
 }
+
+/** One question at a time: how many come yet, this one counted; looking over what was answered is none. */
+const questionsAhead = (face: Progressing, path: readonly string[]): number => {
+  const looksOver = face.pages.filter((page) => page.blocks?.some(({ type }) => type === "all_answers"));
+  return path.filter((id) => !looksOver.some((page) => page.id === id)).length;
+};
 
 function Steps({ face, state, at }: { face: Progressing; state: FormState; at: number }) {
   const pages = state.path.map((id) => face.pages.find((page) => page.id === id)!);

@@ -15,6 +15,7 @@ import { goToNext } from "./enter";
 import { inFrame } from "./host";
 import { Received } from "./Received";
 import { prefetchPieces, whenIdle } from "./prefetch";
+import { goesOn } from "./goes_on";
 import { Safe } from "./Safe";
 import type { FormSession } from "./session";
 import { FORM, type Line, type Snapshot } from "./snapshot";
@@ -70,6 +71,7 @@ export function PublicForm(props: Props) {
       currency: face.currency,
       seed: session.seed,
       upload,
+      single: face.presentation === "single",
       openPage: session.paged ? (id) => void session.visit(id) : null,
       waitFor: session.waitFor,
       waitNoMore: session.waitNoMore,
@@ -77,7 +79,10 @@ export function PublicForm(props: Props) {
     [face, session, upload],
   );
   return (
-    <main className={brandClasses(face.brand)} style={brandStyle(face.brand)}>
+    <main
+      className={`${brandClasses(face.brand)}${face.presentation === "single" ? " cx-single" : ""}`}
+      style={brandStyle(face.brand)}
+    >
       <Banner face={face} />
       {face.progress.length > 0 && phase !== "welcome" && (
         <Progress
@@ -137,8 +142,10 @@ function Filling({ session, form, later }: { session: FormSession; form: string;
       onKeyDown={(event) => {
         // A word that is still being composed is taken by its Enter.
         const isOurs = event.key === "Enter" && !event.nativeEvent.isComposing && !event.defaultPrevented;
-        if (isOurs && face.enter !== "send" && goToNext(event.target, event.currentTarget)) event.preventDefault();
+        const stays = face.enter !== "send" && face.presentation !== "single";
+        if (isOurs && stays && goToNext(event.target, event.currentTarget)) event.preventDefault();
       }}
+      onClick={(event) => goesOn(session, event.target)}
       onSubmit={(event) => {
         event.preventDefault();
         if (session.atEnd) void session.submit();
@@ -151,7 +158,13 @@ function Filling({ session, form, later }: { session: FormSession; form: string;
       {refusal && <ErrorSummary key={tries} session={session} message={refusal} />}
       <SurroundingsContext value={around}>
         {pages.map((each) => (
-          <PageSection key={each.id} page={each} title={pageTitle(each, state)} focused={session.paged}>
+          <PageSection
+            key={each.id}
+            page={each}
+            title={pageTitle(each, state)}
+            focused={session.paged}
+            single={face.presentation === "single"}
+          >
             <BlockList blocks={each.blocks} />
           </PageSection>
         ))}
@@ -253,11 +266,13 @@ function PageSection({
   page,
   title,
   focused,
+  single,
   children,
 }: {
   page: FormFace["pages"][number];
   title: string;
   focused: boolean;
+  single: boolean;
   children: ReactNode;
 }) {
   const section = useRef<HTMLElement>(null);
@@ -265,9 +280,11 @@ function PageSection({
   useEffect(() => {
     opened += 1;
     if (!focused || first.current) return;
-    section.current?.focus({ preventScroll: true });
+    // One question is answered at once; of several the first need not be the one that is.
+    const control = single ? section.current?.querySelector<HTMLElement>("input, select, textarea") : null;
+    (control ?? section.current)?.focus({ preventScroll: true });
     section.current?.closest("main")?.scrollIntoView({ block: "start" });
-  }, [focused]);
+  }, [focused, single]);
   return (
     <section ref={section} className="cx-page" tabIndex={-1} aria-labelledby={title ? `page-${page.id}` : undefined}>
       {title && <h2 id={`page-${page.id}`}>{title}</h2>}

@@ -259,7 +259,7 @@ export class FormSession {
   // The way through the pages
 
   get paged(): boolean {
-    return this.face.presentation === "paged";
+    return this.face.presentation !== "whole";
   }
 
   /** The pages to show now: the one that is open, or all that apply. */

@@ -1180,8 +1180,10 @@ export interface DraftReply {
  * A form. `name` is for the team, `title` for visitors; `format` is the version of this document's shape.
  *
  * `links` are the values that links may bring; with `sealed_only` the form opens by a sealed link alone. `paper` is
- * what a response is printed on. In a box of one line `enter` goes to the next field, or sends. Of each way
- * of telling the `progress` there may be one; pages have their own names in the browser's address, or their numbers.
+ * what a response is printed on. One question at a time ("single"), a choice that one press answers `goes_on` by
+ * itself, and all answers can be gone through before sending (`look_over`). In a box of one line `enter` goes to the
+ * next field, or sends. Of each way of telling the `progress` there may be one; pages have their own names in the
+ * browser's address, or their numbers.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "Form".
@@ -1199,19 +1201,21 @@ export interface Form {
    */
   follow_ups: (EmailFollowUp | WebhookFollowUp)[];
   format: 2;
+  goes_on: boolean;
   lead: string;
   /**
    * @maxItems 50
    */
   links: LinkValue[];
   locale: string;
+  look_over: boolean;
   name: string;
   order: Order;
   page_addresses: "names" | "numbers";
   pages: Page[];
   paper: "A4" | "Letter";
   payment: Payment;
-  presentation: "whole" | "paged";
+  presentation: "whole" | "paged" | "single";
   progress: ("steps" | "bar" | "count" | "percent" | "left")[];
   sealed_only: boolean;
   time_zone: string;
@@ -2709,7 +2713,7 @@ export interface FileUploadFace {
   width: "full" | "half" | "third" | "quarter";
 }
 /**
- * A page as visitors see it.
+ * A page as visitors see it; one question at a time, each of them.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "FilledPageFace".
@@ -3265,6 +3269,7 @@ export interface FormFace {
   brand: Brand;
   currency: string;
   enter: string;
+  goes_on: boolean;
   lead: string;
   locale: string;
   page_addresses: string;

@@ -35,13 +35,13 @@ export function BrandSample() {
               <BlockList blocks={page?.blocks ?? []} />
             </section>
             <div className="cx-buttons">
-              {form.presentation === "paged" && (
+              {form.presentation !== "whole" && (
                 <button type="button" className="cx-back">
                   {page?.back_label || wording.back}
                 </button>
               )}
               <button type="button" className="cx-submit">
-                {form.presentation === "paged" && form.pages.length > 1
+                {form.presentation !== "whole" && form.pages.length > 1
                   ? page?.next_label || wording.next
                   : wording.submit}
               </button>

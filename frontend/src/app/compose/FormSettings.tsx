@@ -49,8 +49,20 @@ const rowsFor = (form: Form): readonly SettingRow[] => [
     entry: "choice",
     setting: "presentation",
     label: "Shown",
-    options: { whole: "All pages at once", paged: "Page by page" },
-    help: "Can be changed at any time; nothing is lost.",
+    options: { whole: "All pages at once", paged: "Page by page", single: "One question at a time" },
+    help: "Can be changed at any time; nothing is lost. What stands in a group stays together.",
+  },
+  {
+    entry: "switch",
+    setting: "goes_on",
+    label: "A choice that one press answers goes on by itself",
+    only: { setting: "presentation", values: ["single"] },
+  },
+  {
+    entry: "switch",
+    setting: "look_over",
+    label: "All answers can be looked over before sending",
+    only: { setting: "presentation", values: ["single"] },
   },
   {
     entry: "choice",
@@ -58,7 +70,7 @@ const rowsFor = (form: Form): readonly SettingRow[] => [
     label: "In the address, pages have",
     options: { names: "their names", numbers: "their numbers" },
     help: "Names are kept either way, and links to both go on working.",
-    only: { setting: "presentation", values: ["paged"] },
+    only: { setting: "presentation", values: ["paged", "single"] },
   },
   {
     entry: "choice",

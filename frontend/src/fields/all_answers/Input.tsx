@@ -4,33 +4,39 @@ import { say } from "../../text/visitor";
 import { type InputProps, shownText, useTools } from "../input";
 
 export function AllAnswersContent({ block, controlId, facts }: InputProps<AllAnswersFace>) {
-  const { openPage } = useTools();
+  const { openPage, single = false } = useTools();
   const label = shownText(facts, "label", block.label);
+  const way = (page: string, of: string) =>
+    openPage && (
+      <button
+        type="button"
+        className="cx-clear"
+        aria-label={`${say("changeAnswers")}: ${of}`}
+        onClick={() => openPage(page)}
+      >
+        {say("changeAnswers")}
+      </button>
+    );
   return (
     <section className="cx-answered" aria-labelledby={label ? `${controlId}-title` : undefined}>
       {label && <h3 id={`${controlId}-title`}>{label}</h3>}
       {(facts.answers ?? []).map(({ page, title, answers }) => (
         <div key={page}>
-          {(title || openPage) && (
+          {(title || (openPage && !single)) && (
             <div className="cx-answered-page">
-              <h4>{title}</h4>
-              {openPage && (
-                <button
-                  type="button"
-                  className="cx-clear"
-                  aria-label={`${say("changeAnswers")}: ${title || answers[0]!.label}`}
-                  onClick={() => openPage(page)}
-                >
-                  {say("changeAnswers")}
-                </button>
-              )}
+              {title && <h4>{title}</h4>}
+              {!single && way(page, title || answers[0]!.label)}
             </div>
           )}
           <dl>
             {answers.map((answer, at) => (
               <div key={at}>
                 <dt>{answer.label}</dt>
-                <dd>{answer.text}</dd>
+                <dd>
+                  {answer.text}
+                  {/* One question at a time, each has a way of its own. */}
+                  {single && at === 0 && way(page, answer.label)}
+                </dd>
               </div>
             ))}
           </dl>

@@ -1,0 +1,127 @@
+"""The same form as a page, by pages, and one question at a time: the same response comes of it."""
+
+import json
+import re
+
+import pytest
+from playwright.sync_api import expect
+
+from browser.conftest import EXAMPLES, axe_findings, import_form
+from browser.making import press_publish
+from browser.test_walk import MISFITS
+
+ANSWERS = {
+    "What would you like to see?": ("pick", "First stars"),
+    "Adults": ("type", "12"),
+    "Children up to 14": ("type", "2"),
+    "Name of the group": ("type", "Harbour school"),
+    "How do you come up the hill?": ("pick", "By coach"),
+    "Number plate of the coach": ("type", "AL 471"),
+    "First name": ("type", "Ana"),
+    "Last name": ("type", "Bell"),
+    "How shall we answer?": ("pick", "By phone"),
+    "Phone": ("type", "+49 30 1234567"),
+    "Which day suits you?": ("type", "2027-02-05"),
+    "Anything else?": ("type", "No."),
+    "House rules": ("tick", ""),
+}
+
+
+def published_as(desk, servers, presentation):
+    document = json.loads((EXAMPLES / "plan_a_visit.json").read_text(encoding="utf-8"))
+    name = f"Shown {presentation}"
+    import_form(desk, document | {"name": name, "presentation": presentation, "progress": ["bar", "count", "left"]})
+    press_publish(desk, 1)
+    expect(desk.get_by_text("Edition 1 is live.")).to_be_visible()
+    visitor = desk.context.new_page()
+    visitor.goto(f"{servers.web}/f/alderlight/{name.lower().replace(' ', '-')}")
+    return visitor
+
+
+def fill_in(page, look=lambda: None):
+    """Answer whatever is there, and go on until it is received; `look` is done at each step."""
+    done = set()
+    for _ in range(60):
+        page.wait_for_timeout(400)
+        if page.locator(".cx-received").count():
+            return
+        look()
+        waiting = (label for label in ANSWERS if label not in done and labelled(page, label).is_visible())
+        label = next(waiting, None)
+        if label is None:
+            page.locator(".cx-submit").click()
+            continue
+        done.add(label)
+        how, answer = ANSWERS[label]
+        if how == "type":
+            labelled(page, label).fill(answer)
+        elif how == "tick":
+            labelled(page, label).check()
+        else:
+            # It may go on by itself.
+            labelled(page, label).get_by_text(answer).click()
+    raise AssertionError(f"it was not received; answered were {sorted(done)}")
+
+
+def labelled(page, label):
+    return page.get_by_label(re.compile(f"^{re.escape(label)}")).first
+
+
+def response_of(page):
+    form = page.url.split("/forms/")[1].split("/")[0]
+    reply = page.request.get(f"{page.url.split('/forms/')[0]}/api/forms/{form}/responses/1").json()
+    return reply["row"]["cells"]
+
+
+def test_one_response_comes_of_every_way(desk, servers):
+    found = []
+    for presentation in ("whole", "paged", "single"):
+        visitor = published_as(desk, servers, presentation)
+        fill_in(visitor)
+        visitor.close()
+        found.append(response_of(desk))
+        desk.goto(servers.web)
+    assert found[0] == found[1] == found[2]
+    assert len(found[0]) > 12
+
+
+@pytest.mark.parametrize("width", [320, 1280])
+def test_each_question_has_the_view_and_is_usable(desk, servers, width):
+    visitor = published_as(desk, servers, "single")
+    visitor.set_viewport_size({"width": width, "height": 800})
+
+    def look():
+        assert visitor.locator(".cx-page").count() == 1
+        assert "\n".join(visitor.evaluate(MISFITS)) == ""
+
+    fill_in(visitor, look)
+
+
+def test_keys_pass_over_choices_enter_goes_on_and_back_keeps_all(desk, servers):
+    visitor = published_as(desk, servers, "single")
+    first = visitor.get_by_label("First stars")
+    first.focus()
+    visitor.keyboard.press("ArrowDown")
+    visitor.keyboard.press("ArrowDown")
+    visitor.wait_for_timeout(600)
+    expect(visitor.get_by_label("Night of planets")).to_be_checked()
+    visitor.keyboard.press("Enter")
+    expect(visitor.get_by_label("Adults")).to_be_focused()
+    assert axe_findings(visitor) == []
+    visitor.keyboard.press("Enter")
+    expect(visitor.get_by_text("Please answer this.").first).to_be_visible()
+    visitor.keyboard.type("3")
+    visitor.keyboard.press("Enter")
+    expect(visitor.get_by_label("Children up to 14")).to_be_focused()
+    visitor.get_by_role("button", name="Back").click()
+    expect(visitor.get_by_label("Adults")).to_have_value("3")
+    visitor.go_back()
+    expect(visitor.get_by_label("Children up to 14")).to_be_visible()
+    visitor.get_by_role("button", name="Back").click()
+    visitor.get_by_role("button", name="Back").click()
+    expect(visitor.get_by_label("Night of planets")).to_be_visible()
+    visitor.reload()
+    expect(visitor.get_by_label("Night of planets")).to_be_checked()
+    # A press goes on by itself, also on what was chosen before.
+    visitor.get_by_text("Night of planets").click()
+    expect(visitor.get_by_label("Adults")).to_have_value("3")
