@@ -60,7 +60,7 @@ _QUIZ = Place(
     kind="corner",
     attributes={"button": "Quiz of the month", "width": "420"},
 )
-_WATCHER = Place(form="alderlight/night-watcher-profile", title="Which night-watcher are you?", kind="frame", room=1400)
+_WATCHER = Place(form="alderlight/night-watcher-profile", title="Which night-watcher are you?", kind="frame", room=760)
 
 PAGES = (
     Page(
