@@ -49,20 +49,24 @@ class Drafts:
         self._connect = connect
         self._programs: BoundedCache[Program] = BoundedCache(_MOST_COMPILED)
 
-    def program(self, *, who: SignedIn, form: UUID) -> Program:
-        """Return a form's saved draft, compiled. Raises NotFoundError, DefinitionError where it can't be read."""
+    def program(self, *, who: SignedIn, form: UUID, shown: str = "") -> Program:
+        """Return a form's saved draft, compiled; `shown` in another way than its own ("" for that).
+
+        Raises NotFoundError, DefinitionError where it can't be read.
+        """
         with self._connect() as connection:
             revision = forms.find_revision(connection, team=who.team_id, form=form)
         if revision is None:
             raise NotFoundError
-        return self._programs.get((form, revision), lambda: self._compile(who, form))
+        return self._programs.get((form, revision, shown), lambda: self._compile(who, form, shown))
 
-    def _compile(self, who: SignedIn, form: UUID) -> tuple[Program, int]:
+    def _compile(self, who: SignedIn, form: UUID, shown: str) -> tuple[Program, int]:
         with self._connect() as connection:
             found = forms.find_form(connection, team=who.team_id, form=form)
         if found is None:
             raise NotFoundError
-        return compile_form(read_stored(found.draft)), len(orjson.dumps(found.draft))
+        draft = found.draft | ({"presentation": shown} if shown else {})
+        return compile_form(read_stored(draft)), len(orjson.dumps(found.draft))
 
 
 def page(connect: Connect, program: Program, *, form: UUID, link: Mapping[str, str]) -> PreviewPage:

@@ -1,9 +1,11 @@
 """Preview of a draft for the team: the public form itself, and why anything in it is as it is."""
 
+from typing import get_args
 from uuid import UUID
 
-from flask import Blueprint, Response, g
+from flask import Blueprint, Response, g, request
 
+from codexa.core.form.form import Presentation
 from codexa.core.program.accept import Refused
 from codexa.core.program.faces import OrderFace
 from codexa.core.program.follow_ups import as_if
@@ -44,10 +46,12 @@ blueprint = Blueprint("previews", __name__)
 def page(form: UUID, page: str = "") -> Response:
     """The draft as visitors would see it, for a frame in the workbench."""
     who = may(Right.SEE_FORMS)
-    program = drafts().program(who=who, form=form)
+    shown = _shown()
+    program = drafts().program(who=who, form=form, shown=shown)
     link = link_of_request()
     found = previewing.page(connection, program, form=form, link=link)
     place = {"framed": True, "link": link, "address": f"/preview/{form}", "page": page, "token": who.csrf_token}
+    place["shown"] = shown
     known = {"face": found.face.model_dump(mode="json"), "state": found.state}
     data = page_data({"form": str(form), "edition": 0, **place, **known})
     g.frame_policy = frame_policy([])
@@ -64,8 +68,18 @@ def notice_page(form: UUID, state: str) -> Response:
     return notice(NoticeError(words, asks="password" if state == "password" else ""), of_form, framed=True)
 
 
-def _program(form: UUID) -> Program:
-    return drafts().program(who=may(Right.SEE_FORMS), form=form)
+# In a query beside a link's own values, no name of which has a hyphen.
+_SHOWN = "codexa-shown"
+
+
+def _shown() -> str:
+    """Return in which way of presenting the draft is wanted, "" for its own."""
+    wanted = request.args.get(_SHOWN, "")
+    return wanted if wanted in get_args(Presentation) else ""
+
+
+def _program(form: UUID, shown: str = "") -> Program:
+    return drafts().program(who=may(Right.SEE_FORMS), form=form, shown=shown)
 
 
 @endpoint(
@@ -77,9 +91,9 @@ def _program(form: UUID) -> Program:
     most=MOST_ANSWERS,
 )
 def state(asked: EvaluateRequest, form: UUID) -> Response:
-    """Return the draft's state with these answers."""
+    """Return the draft's state with these answers; `codexa-shown` in the query is another way of presenting it."""
     given = Given(answers=asked.answers, link=asked.link, checked=asked.checked)
-    facts = answering.state_with(_program(form), given, asked.changed)
+    facts = answering.state_with(_program(form, _shown()), given, asked.changed)
     return json_reply({"turn": asked.turn, "state": facts})
 
 

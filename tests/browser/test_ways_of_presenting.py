@@ -4,6 +4,7 @@ import json
 import re
 
 import pytest
+from conftest import visit_document
 from playwright.sync_api import expect
 
 from browser.conftest import EXAMPLES, axe_findings, import_form
@@ -125,3 +126,21 @@ def test_keys_pass_over_choices_enter_goes_on_and_back_keeps_all(desk, servers):
     # A press goes on by itself, also on what was chosen before.
     visitor.get_by_text("Night of planets").click()
     expect(visitor.get_by_label("Adults")).to_have_value("3")
+
+
+def test_preview_shows_a_draft_in_each_way_without_changing_it(desk):
+    import_form(desk, visit_document() | {"name": "Tried in each way"})
+    desk.get_by_role("link", name="Preview", exact=True).click()
+    frame = desk.frame_locator("iframe[title=Preview]")
+    expect(frame.get_by_label("People")).to_be_visible()
+    desk.get_by_role("combobox", name="Shown").click()
+    desk.get_by_role("option", name="One question at a time").click()
+    frame.get_by_text("First stars").click()
+    frame.get_by_label("People").fill("3")
+    frame.get_by_label("People").press("Enter")
+    expect(frame.get_by_label("E-mail")).to_be_focused()
+    expect(frame.get_by_text("€13.50")).to_be_visible()
+    assert axe_findings(desk) == []
+    desk.reload()
+    expect(desk.get_by_role("combobox", name="Shown")).to_have_text("All pages at once")
+    expect(frame.get_by_label("People")).to_be_visible()

@@ -107,6 +107,10 @@ class NextRule(Part):
     to: OptionalIdentifier = ""
 
 
+# All pages at once, page by page, or one question at a time.
+Presentation = Literal["whole", "paged", "single"]
+
+
 class PageFace(Part):
     """What the browser may know of a page: its title, its own address, and the words on its buttons."""
 
@@ -189,7 +193,7 @@ class Form(Part):
     paper: Literal["A4", "Letter"] = "A4"
     brand: Brand = Brand()
     wording: Wording = Wording()
-    presentation: Literal["whole", "paged", "single"] = "whole"
+    presentation: Presentation = "whole"
     goes_on: bool = True
     look_over: bool = True
     enter: Literal["next", "send"] = "next"

@@ -193,10 +193,10 @@ class PublicPage(Message):
     """What the page of a public form carries: where to ask, what to show, and the first state.
 
     `address` is the form's own, without a page; `page` the address of the page that was asked for, or "". `token` is
-    there in a preview alone: the session's, for asking about a draft. `received` is what was received and is seen again
-    at an address of its own. `seal` is the link's, `entry` says that the password was typed; `came` is how the visitor
-    came, and `host` the origin of the website around, "" where it is not known. With `later` answers can be kept to go
-    on with later; `kept` are those that the visitor goes on with.
+    there in a preview alone: the session's, for asking about a draft, and so is `shown`, another way of presenting it.
+    `received` is what was received and is seen again at an address of its own. `seal` is the link's, `entry` says that
+    the password was typed; `came` is how the visitor came, and `host` the origin of the website around, "" where it is
+    not known. With `later` answers can be kept to go on with later; `kept` are those that the visitor goes on with.
     """
 
     form: UUID
@@ -211,6 +211,7 @@ class PublicPage(Message):
     address: str
     page: str
     token: str | None = None
+    shown: str = ""
     face: FormFace
     state: FormState
     received: ReceivedReply | None = None

@@ -89,7 +89,8 @@ export class Transport {
   constructor(
     form: string,
     edition: number,
-    private readonly page: Pick<PublicPage, "link" | "seal" | "entry" | "came" | "opened">,
+    private readonly page: Pick<PublicPage, "link" | "seal" | "entry" | "came" | "opened"> &
+      Partial<Pick<PublicPage, "shown">>,
     private readonly visit: string,
     token: string | null = null,
   ) {
@@ -106,7 +107,8 @@ export class Transport {
   ): Promise<FormState> {
     const quiz = checked.length > 0 ? { checked } : {};
     const asked = { answers, ...this.surroundings, ...(changed ? { changed } : {}), ...quiz };
-    return (await post<EvaluateReply>(`${this.base}/state`, asked, this.headers, this.credentials)).state;
+    const shown = this.page.shown ? `?codexa-shown=${this.page.shown}` : "";
+    return (await post<EvaluateReply>(`${this.base}/state${shown}`, asked, this.headers, this.credentials)).state;
   }
 
   /** `seconds` is how long it took to fill in, `kept` the token of answers that were kept for later. */

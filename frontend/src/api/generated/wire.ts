@@ -3897,10 +3897,10 @@ export interface PublicAddressRequest {
  * What the page of a public form carries: where to ask, what to show, and the first state.
  *
  * `address` is the form's own, without a page; `page` the address of the page that was asked for, or "". `token` is
- * there in a preview alone: the session's, for asking about a draft. `received` is what was received and is seen again
- * at an address of its own. `seal` is the link's, `entry` says that the password was typed; `came` is how the visitor
- * came, and `host` the origin of the website around, "" where it is not known. With `later` answers can be kept to go
- * on with later; `kept` are those that the visitor goes on with.
+ * there in a preview alone: the session's, for asking about a draft, and so is `shown`, another way of presenting it.
+ * `received` is what was received and is seen again at an address of its own. `seal` is the link's, `entry` says that
+ * the password was typed; `came` is how the visitor came, and `host` the origin of the website around, "" where it is
+ * not known. With `later` answers can be kept to go on with later; `kept` are those that the visitor goes on with.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "PublicPage".
@@ -3923,6 +3923,7 @@ export interface PublicPage {
   page: string;
   received: ReceivedReply | null;
   seal: string;
+  shown: string;
   state: FormState;
   token: string | null;
 }

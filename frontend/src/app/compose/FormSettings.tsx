@@ -39,6 +39,13 @@ const ZONES = [
   "UTC",
 ];
 
+/** The ways in which a form can be shown. */
+export const PRESENTATIONS = {
+  whole: "All pages at once",
+  paged: "Page by page",
+  single: "One question at a time",
+} as const;
+
 const named = (names: readonly string[], known: Record<string, string> = {}) => ({
   ...known,
   ...Object.fromEntries(names.map((name) => [name, name])),
@@ -49,7 +56,7 @@ const rowsFor = (form: Form): readonly SettingRow[] => [
     entry: "choice",
     setting: "presentation",
     label: "Shown",
-    options: { whole: "All pages at once", paged: "Page by page", single: "One question at a time" },
+    options: PRESENTATIONS,
     help: "Can be changed at any time; nothing is lost. What stands in a group stays together.",
   },
   {

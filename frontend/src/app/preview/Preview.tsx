@@ -1,6 +1,7 @@
 // The draft as visitors will see it, at the width of their device; beside it, why anything is as it is.
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
+import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import ToggleButton from "@mui/material/ToggleButton";
 import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
@@ -9,8 +10,10 @@ import { visuallyHidden } from "@mui/utils";
 import { useEffect, useRef, useState } from "react";
 import { useSearchParams } from "react-router";
 import { api } from "../../api/client";
+import type { Form } from "../../api/generated/wire";
 import type { Trial } from "../../model/parts";
 import { useStable } from "../../ui/useStable";
+import { PRESENTATIONS } from "../compose/FormSettings";
 import { keepAsTrial } from "../trials/keep";
 import { useBench } from "../workbench/bench";
 import { Why } from "./Why";
@@ -35,6 +38,8 @@ export function Preview() {
   const [search] = useSearchParams();
   const trial = form.trials.find((each) => each.id === search.get("trial"));
   const frame = useRef<HTMLIFrameElement>(null);
+  // Another way than the form's own, until it is left.
+  const [shown, setShown] = useState<Form["presentation"]>(form.presentation);
   const [device, setDevice] = useState<Device>("tablet");
   const [answers, setAnswers] = useState<Record<string, unknown>>(() => ({ ...trial?.answers }));
   const [link, setLink] = useState(() => new URLSearchParams(trial?.link).toString());
@@ -87,7 +92,8 @@ export function Preview() {
       setProblem(error instanceof Error ? error.message : String(error));
     }
   };
-  const address = `/preview/${reply.id}${link ? `?${link}` : ""}`;
+  const query = [link, shown !== form.presentation && `codexa-shown=${shown}`].filter(Boolean).join("&");
+  const address = `/preview/${reply.id}${query && `?${query}`}`;
   const isBlank = Object.keys(answers).length === 0;
   const again = () => {
     setAnswers({});
@@ -123,6 +129,19 @@ export function Preview() {
               </ToggleButton>
             ))}
           </ToggleButtonGroup>
+          <TextField
+            select
+            label="Shown"
+            value={shown}
+            onChange={(event) => setShown(event.target.value as typeof shown)}
+            sx={{ ml: 1, width: 200 }}
+          >
+            {Object.entries(PRESENTATIONS).map(([way, title]) => (
+              <MenuItem key={way} value={way}>
+                {title}
+              </MenuItem>
+            ))}
+          </TextField>
           <Box sx={{ flex: 1 }} />
           <LinkField value={link} onChange={setLink} />
           <Button onClick={() => void fill()}>Fill with sample answers</Button>
