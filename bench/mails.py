@@ -23,7 +23,7 @@ from codexa.services.follow_ups.mailing import message_id
 from codexa.settings import Settings
 from launch.machine import free_port
 
-_KILLS, _SHORT_KILLS, _MAILS = 200, 20, 10_000
+_KILLS, _SHORT_KILLS, _MAILS = 200, 10, 10_000
 _MODULES = {"mailbox": ("codexa.practice.mailbox.smtp",), "worker": ("codexa.jobs",)}
 _LONGEST = 600  # seconds that may pass till all has been carried out
 _MAILS_OF_EACH, _FOLLOW_UPS = ("team", "visitor"), ("team", "visitor", "hook")

@@ -40,7 +40,7 @@ from codexa.store import claims, payments, people
 from codexa.store.database import Database
 from launch.machine import free_port
 
-_KILLS, _SHORT_KILLS, _VISITORS = 200, 20, 4
+_KILLS, _SHORT_KILLS, _VISITORS = 200, 10, 4
 _LEAST, _LEAST_SHORT = 100, 3  # orders that come through; fewer would prove nothing
 _LONGEST = 300  # seconds that may pass till all is settled
 _KEY = "practice-secret-alderlight-4711"

@@ -6,6 +6,7 @@ of it. What is asked for is bound to one response and holds for some minutes.
 
 import hashlib
 import hmac
+import math
 import time
 from uuid import UUID
 
@@ -19,9 +20,9 @@ _MOST_NUMBER = 20  # characters
 
 def asked_for(form: UUID, key: str, *, count: int, usual: int, settings: Settings) -> str:
     """Return what is asked for of the sender of a response under a key: a bit more with each doubling of the count."""
-    bits = min(_FEWEST_BITS + (count // max(usual, 1)).bit_length() - 1, _MOST_BITS)
+    bits = min(_FEWEST_BITS + int(math.log2(count / max(usual, 1))), _MOST_BITS)
     moment = str(int(time.time()))
-    return f"{moment}.{max(bits, _FEWEST_BITS)}.{_mark(form, key, moment, max(bits, _FEWEST_BITS), settings)}"
+    return f"{moment}.{bits}.{_mark(form, key, moment, bits, settings)}"
 
 
 def is_done(form: UUID, key: str, work: str, settings: Settings) -> bool:

@@ -15,9 +15,9 @@ from playwright.sync_api import expect
 from psycopg.rows import dict_row
 
 from codexa.core.fields import BLOCK_TYPES
+from codexa.services import demo, publishing
 from codexa.services import desk as desk_service
-from codexa.services import publishing
-from codexa.services.demo import PASSWORD, PEOPLE, TEAM, load_demo
+from codexa.services.demo import PASSWORD, PEOPLE, TEAM
 from codexa.settings import Settings
 from codexa.store import people
 from codexa.store.database import Database, migrate
@@ -184,6 +184,7 @@ def long_words_document(brand=None):
     }
 
 
+MOST_RESPONSES = 300
 MANY = [{"id": f"o{at}", "code": f"c{at}", "label": f"Star {at}"} for at in range(30)]
 RICH = "<p>Rich <strong>text</strong> with {number}</p><ul><li>one</li></ul>"
 PIXEL = "data:image/svg+xml;base64,PHN2ZyB4bWxucz0iaHR0cDovL3d3dy53My5vcmcvMjAwMC9zdmciLz4="
@@ -197,7 +198,10 @@ def servers(cluster, tmp_path_factory):
     migrate(database)
     servers = Servers(tmp_path_factory.mktemp("logs") / "servers.log")
     filled = Database(database, 2)
-    load_demo(filled, examples=EXAMPLES, sites=[servers.website], settings=Settings())
+    with pytest.MonkeyPatch.context() as patch:
+        # Two thousand responses take half a minute, and no test looks at them.
+        patch.setattr(demo, "FORMS", {file: min(count, MOST_RESPONSES) for file, count in demo.FORMS.items()})
+        demo.load_demo(filled, examples=EXAMPLES, sites=[servers.website], settings=Settings())
     filled.close()
     publish_for_tests(database, [servers.website])
     environment = {

@@ -97,6 +97,14 @@ def test_of_two_who_go_on_the_second_is_told_and_may_replace_what_the_first_kept
     assert kept_on(agent.client.get(f"/kept/{TOKEN}"))["kept"]["answers"] == {"people": "3"}
 
 
+def test_the_log_names_no_link(agent, keeps, capsys):
+    keep(agent, keeps, {"people": "1"})
+    agent.client.get(f"/kept/{TOKEN}/2")
+    said = capsys.readouterr().out
+    assert "/kept/…/2" in json.loads(said.splitlines()[-1])["path"]
+    assert TOKEN not in said
+
+
 def test_where_nothing_may_be_kept_nothing_is(agent, as_mira, published, keeps):
     for token in ("short", "'; DROP TABLE response; --" + "a" * 40):
         assert keep(agent, keeps, {}, token=token).status_code == 400

@@ -3,7 +3,7 @@ import type { FormFace, FormState, KeepReply, PublicPage } from "../api/generate
 import { receivedReply } from "../testing/received";
 import type { AnswerStore, Kept } from "./kept_answers";
 import { FormSession } from "./session";
-import type { Transport } from "./transport";
+import { AwayError, type Transport } from "./transport";
 
 const face = {
   asks: [],
@@ -78,6 +78,19 @@ describe("going on later", () => {
     });
     await session.keepForLater(false);
     expect(session.read().later?.unkept).toBe(true);
+  });
+
+  it("asks again by the same token where the reply was lost", async () => {
+    const { session, server } = visit(null);
+    server.keep.mockRejectedValueOnce(new AwayError());
+    await expect(session.keepForLater(false)).rejects.toThrow(AwayError);
+    expect(session.read().later?.unkept).toBe(true);
+    await session.keepForLater(false);
+    const asked = server.keep.mock.calls.map(([each]) => each as unknown as Brought);
+    expect(asked.map(({ token, version }) => [token, version])).toEqual([
+      [asked[0]!.token, 0],
+      [asked[0]!.token, 0],
+    ]);
   });
 
   it("takes what this device entered since, and what the link brings where that is newer", () => {

@@ -7,7 +7,7 @@ import { Asking } from "./asking";
 import { Entered, type Wrong } from "./entered";
 import { blocksWithin, withErrors, withFills } from "./facts";
 import type { AnswerStore, Kept } from "./kept_answers";
-import { begun, newToken } from "./later";
+import { begun, type Later, newToken } from "./later";
 import { Followed } from "./followed";
 import { Retrying } from "./line";
 import { FORM, type Snapshot } from "./snapshot";
@@ -150,8 +150,8 @@ export class FormSession {
     this.touched = true;
     this.followed.change(block);
     this.uncheck(block);
-    const later = this.snapshot.later && { ...this.snapshot.later, unkept: true };
-    this.set({ answers: { ...this.snapshot.answers, [block]: answer }, refusal: null, later });
+    this.set({ answers: { ...this.snapshot.answers, [block]: answer }, refusal: null });
+    this.learn({ unkept: true });
     this.saveSoon();
     if (this.asks.has(block)) this.asking.soon(block);
     else this.forgetError(block);
@@ -396,18 +396,26 @@ export class FormSession {
 
   /** Keeps the answers on the server; `over` what others kept by the same link meanwhile. Rejects as the transport does. */
   async keepForLater(over: boolean): Promise<KeepReply> {
-    const { page, checked, answers, later } = this.snapshot;
-    const known = later ?? { token: newToken(), version: 0, unkept: true };
-    // A reply that is lost was kept all the same: the next time is about the same token.
-    this.set({ later: known });
+    const { page, checked } = this.snapshot;
+    const { token, version } = this.snapshot.later ?? { token: newToken(), version: 0 };
+    // What is entered from here on is new. A reply that is lost was kept all the same: the token stays.
+    this.set({ later: { token, version, unkept: false } });
     const { seed, began } = this;
-    const standing = { page, checked: [...checked], seed, began };
-    const version = over ? null : known.version;
-    const reply = await this.transport.keep!({ ...standing, token: known.token, version, answers: this.ownAnswers() });
-    const unkept = this.snapshot.answers !== answers;
-    this.set({ later: { token: known.token, version: reply.version, unkept } });
-    this.keep(false);
-    return reply;
+    const standing = { page, checked: [...checked], seed, began, answers: this.ownAnswers() };
+    try {
+      const reply = await this.transport.keep!({ ...standing, token, version: over ? null : version });
+      this.learn({ version: reply.version });
+      this.keep(false);
+      return reply;
+    } catch (error) {
+      this.learn({ unkept: true });
+      throw error;
+    }
+  }
+
+  private learn(changes: Partial<Later>): void {
+    const { later } = this.snapshot;
+    if (later) this.set({ later: { ...later, ...changes } });
   }
 
   /** Has the private link sent by mail. */
@@ -417,10 +425,11 @@ export class FormSession {
 
   /** Shows what was entered on this device in place of what the link brought. */
   showHere(): void {
-    const { here, later } = this.snapshot;
+    const { here } = this.snapshot;
     if (!here) return;
     this.fillIn(here);
-    this.set({ here: null, later: later && { ...later, unkept: true } });
+    this.set({ here: null });
+    this.learn({ unkept: true });
     this.saveSoon();
   }
 
