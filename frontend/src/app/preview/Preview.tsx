@@ -124,7 +124,7 @@ export function Preview() {
             onChange={(_event, chosen: Device | null) => chosen && setDevice(chosen)}
           >
             {Object.entries(WIDTHS).map(([name, width]) => (
-              <ToggleButton key={name} value={name} sx={{ px: 1.5, textTransform: "none", color: "text.primary" }}>
+              <ToggleButton key={name} value={name} sx={{ px: 1, textTransform: "none", color: "text.primary" }}>
                 {name[0]!.toUpperCase() + name.slice(1)} · {width}
               </ToggleButton>
             ))}
@@ -134,7 +134,7 @@ export function Preview() {
             label="Shown"
             value={shown}
             onChange={(event) => setShown(event.target.value as typeof shown)}
-            sx={{ ml: 1, width: 200 }}
+            sx={{ ml: 0.5, width: 196 }}
           >
             {Object.entries(PRESENTATIONS).map(([way, title]) => (
               <MenuItem key={way} value={way}>
@@ -214,7 +214,7 @@ function LinkField({ value, onChange }: { value: string; onChange: (link: string
       onChange={(event) => setTyped(event.target.value)}
       onBlur={keep}
       onKeyDown={(event) => event.key === "Enter" && keep()}
-      sx={{ width: 132 }}
+      sx={{ width: 112 }}
     />
   );
 }
