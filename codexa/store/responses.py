@@ -224,12 +224,16 @@ def let_through(connection: Connection, *, team: UUID, form: UUID, number: int, 
 
 def remove_held(connection: Connection, *, team: UUID, form: UUID, number: int, person: UUID) -> bool:
     """Remove a response that is held; False where none of that number is."""
-    return one(connection, _QUERIES["remove_held"], team=team, form=form, number=number, person=person) is not None
+    known = {"team": team, "form": form, "number": number, "person": person}
+    how = {"from": "waiting", "to": "removed", "kind": "removed"}
+    return one(connection, _QUERIES["move_held"], **known, **how) is not None
 
 
 def bring_back_held(connection: Connection, *, team: UUID, form: UUID, number: int, person: UUID) -> bool:
     """Hold a response again that was removed; False where none of that number was."""
-    return one(connection, _QUERIES["bring_back_held"], team=team, form=form, number=number, person=person) is not None
+    known = {"team": team, "form": form, "number": number, "person": person}
+    how = {"from": "removed", "to": "waiting", "kind": "brought back"}
+    return one(connection, _QUERIES["move_held"], **known, **how) is not None
 
 
 def forget_removed(connection: Connection, *, days: int) -> None:

@@ -7,7 +7,6 @@ from typing import Any
 from codexa.core.context import Context
 from codexa.core.definition.parts import Part
 from codexa.core.formula.values import Failed
-from codexa.core.program.accept import kept_of
 from codexa.core.program.evaluate import State
 from codexa.core.program.kept import state_of_kept
 from codexa.core.program.names import name_of
@@ -57,10 +56,9 @@ def _refused(how: Replaying, now: State) -> Iterator[Difference]:
 
 def _lost(how: Replaying, before: State, now: State) -> Iterator[Difference]:
     """Yield the answers that the draft has no place for, or can't read."""
-    kept = kept_of(now)
     for place in before.program.questions.values():
         block = place.block.id
-        text = None if block in kept else before.presented(place)
+        text = None if _is_kept(now, block) else before.presented(place)
         if text is None:
             continue
         there = how.program.places.get(block)
@@ -70,6 +68,14 @@ def _lost(how: Replaying, before: State, now: State) -> Iterator[Difference]:
         words = "can't be read there" if there else "has no place there"
         part = block if there else None
         yield Difference(kind="lost", part=part, name=name, before=text, now=words, why=_why(how, block))
+
+
+def _is_kept(state: State, block: str) -> bool:
+    place = state.program.places.get(block)
+    if place is None or place.kind is not None or not place.answered:
+        return False
+    value = state.value(place)
+    return value is not None and not isinstance(value, Failed)
 
 
 def _figures(how: Replaying, before: State, now: State) -> Iterator[Difference]:

@@ -131,31 +131,18 @@ WITH through AS (
 )
 SELECT number FROM through;
 
--- name: remove_held
--- Removes a response that is held.
-WITH gone AS (
-    UPDATE response SET stage = 'removed' FROM form
+-- name: move_held
+-- Removes a response that is held, or holds it again; each time is an event of its own.
+WITH moved AS (
+    UPDATE response SET stage = %(to)s FROM form
     WHERE form.id = response.form_id AND form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL
-        AND response.number = %(number)s AND response.held AND response.stage = 'waiting'
+        AND response.number = %(number)s AND response.held AND response.stage = %(from)s
     RETURNING response.form_id, response.number
 ), happened AS (
     INSERT INTO event (form_id, number, kind, key, who, person_id)
-    SELECT form_id, number, 'removed', now()::text, 'person', %(person)s FROM gone
+    SELECT form_id, number, %(kind)s, now()::text, 'person', %(person)s FROM moved
 )
-SELECT number FROM gone;
-
--- name: bring_back_held
--- Brings back a response that was removed as suspected: it is held again.
-WITH back AS (
-    UPDATE response SET stage = 'waiting' FROM form
-    WHERE form.id = response.form_id AND form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL
-        AND response.number = %(number)s AND response.held AND response.stage = 'removed'
-    RETURNING response.form_id, response.number
-), happened AS (
-    INSERT INTO event (form_id, number, kind, key, who, person_id)
-    SELECT form_id, number, 'brought back', now()::text, 'person', %(person)s FROM back
-)
-SELECT number FROM back;
+SELECT number FROM moved;
 
 -- name: forget_removed
 -- Forgets for ever what was removed as suspected so many days ago; its files belong to nothing then.

@@ -70,7 +70,7 @@ function PrivateLink({ address, session }: { address: string; session: FormSessi
         </a>
       </p>
       <button type="button" className="cx-clear" onClick={() => void copy()}>
-        {say("laterCopy")}
+        {say("copyLink")}
       </button>
       <label className="cx-label" htmlFor={id}>
         {say("laterTo")}

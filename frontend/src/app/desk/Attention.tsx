@@ -32,19 +32,22 @@ function itemsOf(forms: FormRowReply[]): Item[] {
         },
       ];
     const left = form.closes === null ? 0 : new Date(form.closes).getTime() - Date.now();
-    if (form.live_edition !== null && left > 0 && left < SOON_MS)
-      return [
-        {
-          form,
-          text: `closes on ${asDayAndTime(form.closes!)}`,
-          detail: "Set in Publish: Who and when",
-          kind: "check",
-          area: "publish",
-        },
-      ];
+    const closing: Item[] =
+      left > 0 && left < SOON_MS
+        ? [
+            {
+              form,
+              text: `closes on ${asDayAndTime(form.closes!)}`,
+              detail: "Set in Publish: Who and when",
+              kind: "check",
+              area: "publish",
+            },
+          ]
+        : [];
     if (form.live_edition === null) return [{ form, text: "was never published", detail: changed, kind: "rule" }];
-    if (!form.changed) return [];
+    if (!form.changed) return closing;
     return [
+      ...closing,
       {
         form,
         text: "has changes that visitors don’t see yet",
@@ -70,7 +73,7 @@ export function Attention({ forms }: { forms: FormRowReply[] }) {
         <Typography color="text.secondary">Nothing. Every form is live as you left it.</Typography>
       )}
       {items.map(({ form, text, detail, kind, area = "compose" }) => (
-        <Box key={form.id} sx={{ mb: 2, pl: 1.5, borderLeft: 3, borderColor: `note.${kind}` }}>
+        <Box key={`${form.id} ${text}`} sx={{ mb: 2, pl: 1.5, borderLeft: 3, borderColor: `note.${kind}` }}>
           <Typography>
             <Box
               component={Link}

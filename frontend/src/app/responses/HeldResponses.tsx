@@ -31,7 +31,8 @@ export function HeldResponses({ formId }: { formId: string }) {
     >
       {held.length > 0 &&
         `${counted(held.length, "suspected response")} held: they count nowhere, and nothing follows, until you let them through. `}
-      {removed.length > 0 && `${counted(removed.length, "suspected response")} removed: each comes back for 30 days.`}
+      {removed.length > 0 &&
+        `${counted(removed.length, "suspected response")} removed: each can be brought back for 30 days.`}
       {open && (
         <Box component="ul" sx={{ m: 0, mt: 1, p: 0, listStyle: "none", display: "grid", gap: 1 }}>
           {[...held, ...removed].map((each) => (
