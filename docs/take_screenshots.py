@@ -204,9 +204,9 @@ def public_form(page: Page) -> None:
     """Answer the first questions of a form that asks one at a time."""
     page.goto(f"{CODEXA}/f/alderlight/night-watcher-profile")
     for _ in range(2):
-        title = page.locator(".cx-single .cx-label").inner_text()
+        title = page.locator(".cx-shown-single .cx-label").inner_text()
         page.locator(".cx-option").nth(1).click()
-        page.locator(".cx-single .cx-label").filter(has_not_text=title).wait_for()
+        page.locator(".cx-shown-single .cx-label").filter(has_not_text=title).wait_for()
     take(page, "public-form")
 
 

@@ -39,9 +39,9 @@ class Editions:
         """Return an edition. Raises NotFoundError."""
         return self._forms.get((form, number), lambda: self._read(form, number))
 
-    def program(self, form: UUID, number: int) -> Program:
-        """Return an edition, compiled. Raises NotFoundError."""
-        return self._programs.get((form, number), lambda: self._compile(form, number))
+    def program(self, form: UUID, number: int, shown: str = "") -> Program:
+        """Return an edition, compiled; `shown` in another way than its own ("" for that). Raises NotFoundError."""
+        return self._programs.get((form, number, shown), lambda: self._compile(form, number, shown))
 
     def columns(self, form: UUID, number: int) -> tuple[Column, ...] | None:
         """Return what an edition's responses have as columns, or None where it can't be read. Raises NotFoundError.
@@ -64,6 +64,6 @@ class Editions:
             raise NotFoundError
         return read_stored(definition), len(orjson.dumps(definition))
 
-    def _compile(self, form: UUID, number: int) -> tuple[Program, int]:
+    def _compile(self, form: UUID, number: int, shown: str) -> tuple[Program, int]:
         read, size = self._read(form, number)
-        return compile_form(read), size
+        return compile_form(read.model_copy(update={"presentation": shown}) if shown else read), size

@@ -2,12 +2,13 @@
 
 from dataclasses import dataclass
 from datetime import UTC, datetime
+from typing import get_args
 from urllib.parse import urlsplit
 from uuid import UUID
 
 from flask import Response, current_app, g, render_template, request
 
-from codexa.core.form.form import SEAL, Form
+from codexa.core.form.form import SEAL, Form, Presentation
 from codexa.core.program.link_values import sealed_names
 from codexa.core.program.program import Program
 from codexa.services.admission import closed_words
@@ -21,7 +22,7 @@ from codexa.web.guard import frame_policy
 _MOST_LINK_VALUES, _MOST_LINK_TEXT = 50, 2_000
 _MOST_PASSWORD = 200
 # What a frame's address says beside the form's own values; no name of a value has a hyphen.
-_AS, _FROM = "codexa-as", "codexa-from"
+_AS, _FROM, _SHOWN = "codexa-as", "codexa-from", "codexa-shown"
 _WAYS = ("script", "frame", "pop-up", "tab", "corner")
 
 
@@ -41,6 +42,11 @@ class Came:
     page: str
     origin: str
 
+    @property
+    def has_window(self) -> bool:
+        """Whether the form stands in a window of its own on a website."""
+        return self.way in ("pop-up", "tab", "corner")
+
 
 def came(*, framed: bool) -> Came:
     """Return how the visitor came, by what the frame's address tells, or the browser."""
@@ -51,6 +57,12 @@ def came(*, framed: bool) -> Came:
         return Came(way="link", page="", origin="")
     way = request.args.get(_AS, "")
     return Came(way=way if way in _WAYS else "frame", page=page, origin=origin)
+
+
+def shown_of_request() -> str:
+    """Return in which way of presenting the form is wanted, "" for its own."""
+    wanted = request.args.get(_SHOWN, "")
+    return wanted if wanted in get_args(Presentation) else ""
 
 
 def page_of(address: str) -> str:

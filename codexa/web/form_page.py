@@ -19,15 +19,25 @@ _NOT_SHARED: Mapping[str, str] = MappingProxyType({})
 
 
 def form_page(
-    face: FormFace, first: FirstView, data: str, *, framed: bool, shared: Mapping[str, str] = _NOT_SHARED
+    face: FormFace,
+    first: FirstView,
+    data: str,
+    *,
+    framed: bool,
+    own_window: bool = False,
+    shared: Mapping[str, str] = _NOT_SHARED,
 ) -> str:
-    """Return the page of a form; `shared` is what other programs show of a link to it, as `shared_of` gives it."""
+    """Return the page of a form; `shared` is what other programs show of a link to it, as `shared_of` gives it.
+
+    In a frame that is a window of its own it fills that; in others the frame grows with it.
+    """
     return render_template(
         "form.html",
         face=face,
         data=data,
         entry=entry("form"),
         framed=framed,
+        own_window=own_window,
         shared=shared,
         first=first,
         nonce=g.nonce,

@@ -24,6 +24,7 @@ from codexa.web.entrance import (
     refuse_closed,
     sealed_of_request,
     set_frame_policy,
+    shown_of_request,
 )
 from codexa.web.first_view import first_view
 from codexa.web.form_page import form_page, page_data, shared_of
@@ -57,7 +58,8 @@ def entered(team: str, slug: str, page: str, *, framed: bool, going_on: GoingOn 
 
 def _page(live: LiveEdition, place: str, page: str, *, framed: bool, going_on: GoingOn | None) -> Response:
     how = came(framed=framed)
-    program = editions().program(live.form_id, live.number)
+    shown = shown_of_request()
+    program = editions().program(live.form_id, live.number, shown)
     say = program.form.wording.say
     if framed and not set_frame_policy(live.sites, how.origin):
         raise NoticeError(say("siteNotAllowed"), status=403, link=f"/f{place}")
@@ -79,6 +81,7 @@ def _page(live: LiveEdition, place: str, page: str, *, framed: bool, going_on: G
             "host": how.origin,
             "address": f"/{'embed' if framed else 'f'}{place}",
             "page": page,
+            "shown": shown,
             "later": let_in.kept_days is not None,
             "face": opened.face.model_dump(mode="json"),
             "state": opened.state,
@@ -87,7 +90,7 @@ def _page(live: LiveEdition, place: str, page: str, *, framed: bool, going_on: G
     )
     shared = shared_of(live, place)
     first = first_view(opened.face, opened.state)
-    response = Response(form_page(opened.face, first, data, framed=framed, shared=shared))
+    response = Response(form_page(opened.face, first, data, framed=framed, own_window=how.has_window, shared=shared))
     response.headers["Cache-Control"] = "no-cache"
     return response
 

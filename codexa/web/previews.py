@@ -1,11 +1,9 @@
 """Preview of a draft for the team: the public form itself, and why anything in it is as it is."""
 
-from typing import get_args
 from uuid import UUID
 
-from flask import Blueprint, Response, g, request
+from flask import Blueprint, Response, g
 
-from codexa.core.form.form import Presentation
 from codexa.core.program.accept import Refused
 from codexa.core.program.faces import OrderFace
 from codexa.core.program.follow_ups import as_if
@@ -28,15 +26,22 @@ from codexa.web.contract.previews import (
     TriedResponseReply,
     TriedResponsesReply,
 )
-from codexa.web.contract.public import EvaluateReply, EvaluateRequest, ReceivedReply, SubmitRequest
+from codexa.web.contract.public import (
+    EvaluateReply,
+    EvaluateRequest,
+    ReceivedReply,
+    SpokenReply,
+    SpokenRequest,
+    SubmitRequest,
+)
 from codexa.web.database import connection, drafts
 from codexa.web.endpoint import endpoint, json_reply
-from codexa.web.entrance import NoticeError, link_of_request, notice
+from codexa.web.entrance import NoticeError, link_of_request, notice, shown_of_request
 from codexa.web.first_view import first_view
 from codexa.web.form_page import form_page, page_data
 from codexa.web.guard import frame_policy, may
 from codexa.web.limits import HEAVY_RATE, limiter, who_is_counted
-from codexa.web.public import MOST_ANSWERS, refused_reply, to_pay_reply
+from codexa.web.public import MOST_ANSWERS, refused_reply, spoken_reply, to_pay_reply
 
 blueprint = Blueprint("previews", __name__)
 
@@ -46,7 +51,7 @@ blueprint = Blueprint("previews", __name__)
 def page(form: UUID, page: str = "") -> Response:
     """The draft as visitors would see it, for a frame in the workbench."""
     who = may(Right.SEE_FORMS)
-    shown = _shown()
+    shown = shown_of_request()
     program = drafts().program(who=who, form=form, shown=shown)
     link = link_of_request()
     found = previewing.page(connection, program, form=form, link=link)
@@ -55,7 +60,7 @@ def page(form: UUID, page: str = "") -> Response:
     known = {"face": found.face.model_dump(mode="json"), "state": found.state}
     data = page_data({"form": str(form), "edition": 0, **place, **known})
     g.frame_policy = frame_policy([])
-    response = Response(form_page(found.face, first_view(found.face, found.state), data, framed=True))
+    response = Response(form_page(found.face, first_view(found.face, found.state), data, framed=True, own_window=True))
     response.headers["Cache-Control"] = "no-store"
     return response
 
@@ -66,16 +71,6 @@ def notice_page(form: UUID, state: str) -> Response:
     words, of_form = who_and_when.words_instead(connection, who=may(Right.SEE_FORMS), form=form, state=state)
     g.frame_policy = frame_policy([])
     return notice(NoticeError(words, asks="password" if state == "password" else ""), of_form, framed=True)
-
-
-# In a query beside a link's own values, no name of which has a hyphen.
-_SHOWN = "codexa-shown"
-
-
-def _shown() -> str:
-    """Return in which way of presenting the draft is wanted, "" for its own."""
-    wanted = request.args.get(_SHOWN, "")
-    return wanted if wanted in get_args(Presentation) else ""
 
 
 def _program(form: UUID, shown: str = "") -> Program:
@@ -93,8 +88,14 @@ def _program(form: UUID, shown: str = "") -> Program:
 def state(asked: EvaluateRequest, form: UUID) -> Response:
     """Return the draft's state with these answers; `codexa-shown` in the query is another way of presenting it."""
     given = Given(answers=asked.answers, link=asked.link, checked=asked.checked)
-    facts = answering.state_with(_program(form, _shown()), given, asked.changed)
+    facts = answering.state_with(_program(form, shown_of_request()), given, asked.changed)
     return json_reply({"turn": asked.turn, "state": facts})
+
+
+@endpoint(blueprint, "POST", "/api/forms/<uuid:form>/preview/spoken", body=SpokenRequest, reply=SpokenReply)
+def spoken(asked: SpokenRequest, form: UUID) -> SpokenReply:
+    """Return the answer to a question of the draft that words give, or what is wrong with them."""
+    return spoken_reply(_program(form), asked)
 
 
 @endpoint(

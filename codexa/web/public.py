@@ -16,12 +16,14 @@ from flask import (
 )
 
 from codexa.core.program.accept import Refused
+from codexa.core.program.evaluate import FieldError
 from codexa.core.program.faces import ErrorFace, OrderFace
 from codexa.core.program.news import visitor_news
 from codexa.core.program.program import Program
+from codexa.core.program.spoken import spoken_answer
 from codexa.services import answering, received, uploads, work
 from codexa.services.answering import Given
-from codexa.services.errors import ClosedError, TermsChangedError, TooBusyError
+from codexa.services.errors import ClosedError, NotFoundError, TermsChangedError, TooBusyError
 from codexa.services.payments import asking as paying
 from codexa.services.payments.asking import ToPay
 from codexa.services.received import Paid, SeenAgain
@@ -36,6 +38,8 @@ from codexa.web.contract.public import (
     NewsReply,
     ReceivedReply,
     RefusedReply,
+    SpokenReply,
+    SpokenRequest,
     SubmitRequest,
     ToPayReply,
     UploadReply,
@@ -46,6 +50,7 @@ from codexa.web.entrance import (
     came,
     page_of,
     set_frame_policy,
+    shown_of_request,
 )
 from codexa.web.first_view import received_view
 from codexa.web.form_page import form_page, page_data
@@ -169,13 +174,31 @@ _EDITION = "/api/public/<uuid:form>/<number:edition>"
 @endpoint(blueprint, "POST", f"{_EDITION}/state", body=EvaluateRequest, reply=EvaluateReply, most=MOST_ANSWERS)
 def state(asked: EvaluateRequest, form: UUID, edition: int) -> Response:
     """Return the form's state with what the visitor has entered, or what of it hangs on the answers that changed."""
-    program = editions().program(form, edition)
+    program = editions().program(form, edition, shown_of_request())
     admissions().let_in(form, asked.entry)
     sealed = admissions().sealed(program.form, form, asked.seal)
     link = answering.link_of(program, asked.link, sealed)
     given = Given(answers=asked.answers, link=link, visit=asked.visit, checked=asked.checked)
     facts = answering.state_of(connection, program, form, given, asked.changed)
     return json_reply({"turn": asked.turn, "state": facts})
+
+
+@endpoint(blueprint, "POST", f"{_EDITION}/spoken", body=SpokenRequest, reply=SpokenReply)
+def spoken(asked: SpokenRequest, form: UUID, edition: int) -> SpokenReply:
+    """Return the answer to a question that words give in a conversation, or what is wrong with them."""
+    program = editions().program(form, edition)
+    admissions().let_in(form, asked.entry)
+    return spoken_reply(program, asked)
+
+
+def spoken_reply(program: Program, asked: SpokenRequest) -> SpokenReply:
+    """Return what the core makes of words. Raises NotFoundError where it asks no such question."""
+    if asked.block not in program.questions:
+        raise NotFoundError
+    found = spoken_answer(program, asked.block, asked.words)
+    if isinstance(found, FieldError):
+        return SpokenReply(error=ErrorFace.model_validate(found))
+    return SpokenReply(answer=found)
 
 
 @endpoint(blueprint, "GET", f"{_EDITION}/news/<number:since>", reply=NewsReply)

@@ -15,6 +15,7 @@ def example_of(endpoint):
         "ExplainRequest": {"answers": {}, "part": "price"},
         "SampleRequest": {"seed": 1},
         "EvaluateRequest": {"answers": {}},
+        "SpokenRequest": {"block": "nothing", "words": "Hello"},
         "SubmitRequest": {"answers": {}},
         "KeepRequest": {"token": "0" * 64, "answers": {}},
         "KeptMailRequest": {"token": "0" * 64, "email": "somebody@example.org"},

@@ -29,6 +29,7 @@ class Message:
 _VALUE = re.compile(r"\{(\w+)\}")
 
 _ON_THE_WAY = "On the way"
+_CHAT = "In a conversation"
 _CHOICES = "Choices"
 _ROWS = "Rows"
 _FILES = "Files and signature"
@@ -112,6 +113,13 @@ MESSAGES: tuple[Message, ...] = (
     Message("fromLink", _ON_THE_WAY, "Below what a link has filled in and visitors can't change", "From your link"),
     Message("changeAnswers", _ON_THE_WAY, "In all answers, button that leads back to a page", "Change"),
     Message("lookOver", _ON_THE_WAY, "One question at a time: above all answers, before sending", "Your answers"),
+    Message("earlier", _ON_THE_WAY, "One question at a time: button that shows earlier answers", "{count} more before"),
+    Message("say", _CHAT, "Button that gives an answer", "Say"),
+    Message("sayHere", _CHAT, "In the box, where an answer can be chosen too", "Or write it here"),
+    Message("goOn", _CHAT, "Button that goes on, where an answer is filled in", "Go on"),
+    Message("leaveOut", _CHAT, "Button that leaves a question out", "Leave it out"),
+    Message("leftOut", _CHAT, "In place of an answer that was left out", "Left out"),
+    Message("chatEnd", _CHAT, "Before sending", "That is all. Is everything as you want it?"),
     Message("none", _CHOICES, "Button that takes a choice back", "Choose none"),
     Message(
         "dropped",

@@ -146,6 +146,13 @@ class FieldType(BlockType[FieldModel]):
             return text
         return text if value is None else self.enter(value, block, region)
 
+    def spoken(self, words: str, block: FieldModel, region: Region) -> Any:
+        """Return the answer, as a visitor would enter it, that these words give in a conversation (never blank).
+
+        Raises AnswerError where they mean none.
+        """
+        return words
+
     def enter(self, value: Any, block: FieldModel, region: Region) -> Any:
         """Return the answer that a visitor would have entered for this value, as JSON."""
         return self.dump(value)

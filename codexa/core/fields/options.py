@@ -119,6 +119,16 @@ def find_labelled(options: tuple[Option, ...], words: str) -> Option | None:
     return next((option for option in options if " ".join(option.label.split()).casefold() == wanted), None)
 
 
+def find_spoken(options: tuple[Option, ...], words: str) -> Option | None:
+    """Return the option that somebody means: of that label or code, else the only one whose label begins so."""
+    wanted = " ".join(words.split()).strip(".!").casefold()
+    named = find_labelled(options, wanted) or next((each for each in options if each.code.casefold() == wanted), None)
+    if named is not None or not wanted:
+        return named
+    meant = [each for each in options if " ".join(each.label.split()).casefold().startswith(wanted)]
+    return meant[0] if len(meant) == 1 else None
+
+
 def option_findings(options: tuple[Option, ...]) -> list[tuple[str, str, str]]:
     """Return what is wrong with a list of options."""
     if not options:
@@ -172,6 +182,13 @@ class OptionsType(FieldType[OptionedModel], Generic[OptionedModel]):
         """The option of that code, or of that label."""
         named = find_option(block.options, text) or find_labelled(block.options, text)
         return named.id if named else text
+
+    def spoken(self, words: str, block: OptionedModel, region: Region) -> Any:
+        """The option that is meant; where visitors may have words of their own, those."""
+        meant = find_spoken(block.options, words)
+        if meant is None and not block.other:
+            raise AnswerError("not_an_option", "Choose one of the options.")
+        return {OTHER: words} if meant is None else meant.id
 
     def drop(self, value: Any, offered: Collection[str]) -> Any:
         """Return what is left of a value when only these codes are offered: itself, a part of it, or None."""

@@ -1,5 +1,6 @@
 """Several choices: any number of the options."""
 
+import re
 from collections.abc import Collection, Mapping
 from decimal import Decimal
 from typing import Annotated, Any, Literal
@@ -8,7 +9,7 @@ from pydantic import Field as Setting
 
 from codexa.core.errors import AnswerError
 from codexa.core.fields.field_type import NO_SETTINGS, Facet, Family, Medium, Region, Sampling
-from codexa.core.fields.options import OTHER, Optioned, Options, OptionsFace, OptionsType
+from codexa.core.fields.options import OTHER, Optioned, Options, OptionsFace, OptionsType, find_spoken
 from codexa.core.formula.types import NUMBER, Kind, Type
 from codexa.core.formula.values import Choices
 
@@ -74,6 +75,13 @@ class SeveralChoicesType(OptionsType[SeveralChoicesField]):
         if named != text:
             return [named]
         return [super(SeveralChoicesType, self).from_link(each.strip(), block, region) for each in text.split(",")]
+
+    def spoken(self, words: str, block: SeveralChoicesField, region: Region) -> list[Any]:
+        """The options that are meant, with commas or lines between."""
+        if find_spoken(block.options, words) is not None:
+            return [super().spoken(words, block, region)]
+        named = [each.strip() for each in re.split(r"[,;\n]", words) if each.strip()]
+        return [super(SeveralChoicesType, self).spoken(each, block, region) for each in named]
 
     def drop(self, value: Choices, offered: Collection[str]) -> Choices | None:
         """Return the choices that are still offered."""

@@ -107,8 +107,8 @@ class NextRule(Part):
     to: OptionalIdentifier = ""
 
 
-# All pages at once, page by page, or one question at a time.
-Presentation = Literal["whole", "paged", "single"]
+# All pages at once, page by page, one question at a time, or as a conversation.
+Presentation = Literal["whole", "paged", "single", "chat"]
 
 
 class PageFace(Part):
@@ -211,6 +211,11 @@ class Form(Part):
     confirmations: tuple[Confirmation, ...] = ()
     follow_ups: Annotated[tuple[AnyFollowUp, ...], Len(max_length=MAX_FOLLOW_UPS)] = ()
     trials: Annotated[tuple[Trial, ...], Len(max_length=MAX_TRIALS)] = ()
+
+    @property
+    def by_question(self) -> bool:
+        """Whether its questions are asked one after the other, not by pages."""
+        return self.presentation in ("single", "chat")
 
     @property
     def people(self) -> frozenset[str]:

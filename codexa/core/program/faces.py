@@ -187,7 +187,8 @@ class FormState(_Facts):
     """What is true of the form now: of its blocks by id, and of the form as a whole.
 
     `path` are the ids of the pages that apply, in order; `left` counts the questions that are still blank; `texts` are
-    those of pages and of the welcome with inserted values, by owner and setting. `fresh` comes with the first state
+    those of pages and of the welcome with inserted values, by owner and setting; `said` is what was answered so far, by
+    steps, where questions are asked one after the other. `fresh` comes with the first state
     alone: what is true of the blocks of a new row, by row kind and block, until the core has seen it.
     """
 
@@ -196,6 +197,7 @@ class FormState(_Facts):
     left: int = 0
     error: ErrorFace | None = None
     texts: dict[str, dict[str, str]] = {}
+    said: list[AnsweredPageFace] = []
     fresh: dict[str, dict[str, BlockState]] = {}
 
 

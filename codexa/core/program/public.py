@@ -33,7 +33,7 @@ from codexa.core.program.places import ALWAYS, ROW_ADDRESS, KindPlace, Place, Re
 from codexa.core.program.program import FORM, Program
 from codexa.core.program.scope import presenter
 from codexa.core.program.steps import Step
-from codexa.core.program.told_answers import told_by_steps
+from codexa.core.program.told_answers import ToldPage, said_so_far, told_by_steps
 
 Facts = dict[str, Any]
 
@@ -77,7 +77,9 @@ def _quiz_face(program: Program) -> QuizFace | None:
 
 
 def _asks(program: Program, place: Place) -> bool:
-    return place.block.id in program.asks and type_of(place.block).visible and place.kind is None
+    # What was answered is told as it goes on.
+    told = program.form.by_question and (place.answered or isinstance(place, RepeatPlace))
+    return (told or place.block.id in program.asks) and type_of(place.block).visible and place.kind is None
 
 
 def _faces(blocks: Iterable[Block]) -> list[BlockFace]:
@@ -121,6 +123,8 @@ def form_state(state: State, only: Collection[str] | None = None, checked: Colle
             blocks[block_id] |= {"feedback": feedback.model_dump()} | held
     blocks |= {step.id: looking_over(state) for step in program.steps if step.looks_over and _is_told(step.id, only)}
     facts: Facts = {"blocks": blocks, "path": list(_steps_that_apply(state))}
+    if program.form.by_question:
+        facts["said"] = _faces_of(said_so_far(state))
     if "left" in program.form.progress:
         facts["left"] = _questions_left(state)
     if (error := state.form_error()) is not None:
@@ -140,9 +144,8 @@ def _steps_that_apply(state: State) -> Iterator[str]:
     """Yield the ids of the steps that a visitor goes through; one question at a time, those with something to see."""
     program = state.program
     pages = {program.form.pages[index].id for index in state.path()}
-    single = program.form.presentation == "single"
     for step in program.steps:
-        if step.looks_over or (step.page.id in pages and (not single or _is_seen(state, step))):
+        if step.looks_over or (step.page.id in pages and (not program.form.by_question or _is_seen(state, step))):
             yield step.id
 
 
@@ -220,13 +223,17 @@ def block_state(state: State, place: Place, row: Row | tuple[()] = ()) -> Facts:
 
 
 def _answered(state: State) -> list[Facts]:
+    return _faces_of(told_by_steps(state))
+
+
+def _faces_of(pages: Iterable[ToldPage]) -> list[Facts]:
     return [
         {
             "page": page.page,
             "title": page.title,
             "answers": [{"label": each.label, "text": each.text} for each in page.answers],
         }
-        for page in told_by_steps(state)
+        for page in pages
     ]
 
 

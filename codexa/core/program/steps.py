@@ -31,10 +31,15 @@ class Step:
     last: bool = True
     looks_over: bool = False
 
+    @property
+    def asked(self) -> tuple[Block, ...]:
+        """Those of its blocks that ask for something."""
+        return tuple(each for each in self.blocks if _asks(each))
+
 
 def steps_of(form: Form) -> tuple[Step, ...]:
     """Return the steps of a form in the author's order, those that don't apply too."""
-    if form.presentation != "single":
+    if not form.by_question:
         return tuple(Step(id=page.id, page=page, blocks=page.blocks) for page in form.pages)
     return (*(step for page in form.pages for step in _of_page(page)), *_looking_over(form))
 
@@ -66,7 +71,8 @@ def _asks(block: Block) -> bool:
 
 def _looking_over(form: Form) -> Iterator[Step]:
     told = any(isinstance(block, AllAnswersBlock) for block, _ in form.blocks_and_kinds())
-    if not form.look_over or told or not form.pages:
+    # A conversation stands there as it was.
+    if form.presentation != "single" or not form.look_over or told or not form.pages:
         return
     taken = {block.id for block, _ in form.blocks_and_kinds()} | {page.id for page in form.pages}
     name = next(each for at in count() if (each := f"lookover{at}") not in taken)

@@ -52,6 +52,12 @@ def told_by_steps(state: State) -> list[ToldPage]:
     return found
 
 
+def said_so_far(state: State) -> list[ToldPage]:
+    """Return what was answered, by steps, without what is worked out from it; in a row of questions that is enough."""
+    said = ((step.id, _of_blocks(state, step.asked)) for step in state.program.steps if not step.looks_over)
+    return [ToldPage(page=step, title="", answers=answers) for step, answers in said if answers]
+
+
 def _title(state: State, page: Page) -> str:
     return state.text(page.id, "title", page.title)
 

@@ -47,6 +47,21 @@ class EvaluateReply(Message):
     state: FormState
 
 
+class SpokenRequest(Message):
+    """What a visitor says to a question, by the id of its block."""
+
+    block: Annotated[str, StringConstraints(max_length=40)]
+    words: Annotated[str, StringConstraints(min_length=1, max_length=10_000, pattern=r"\S")]
+    entry: Entry = ""
+
+
+class SpokenReply(Message):
+    """The answer that it gives, as the form would have been given it, or what is wrong with it."""
+
+    answer: Any = None
+    error: ErrorFace | None = None
+
+
 Way = Literal["link", "script", "frame", "pop-up", "tab", "corner"]
 
 
@@ -193,7 +208,7 @@ class PublicPage(Message):
     """What the page of a public form carries: where to ask, what to show, and the first state.
 
     `address` is the form's own, without a page; `page` the address of the page that was asked for, or "". `token` is
-    there in a preview alone: the session's, for asking about a draft, and so is `shown`, another way of presenting it.
+    there in a preview alone: the session's, for asking about a draft. `shown` is another way of presenting the form.
     `received` is what was received and is seen again at an address of its own. `seal` is the link's, `entry` says that
     the password was typed; `came` is how the visitor came, and `host` the origin of the website around, "" where it is
     not known. With `later` answers can be kept to go on with later; `kept` are those that the visitor goes on with.

@@ -55,8 +55,8 @@ export interface Tools {
     | null;
   /** Leads back to a page, where pages are shown one by one. */
   openPage: ((page: string) => void) | null;
-  /** Whether questions come one at a time. */
-  single?: boolean;
+  /** Whether questions come one after the other, not by pages. */
+  byQuestion?: boolean;
   /** Files that have not arrived, or were refused: the form does not go on before that is settled. */
   waitFor: (file: number, refused?: boolean) => void;
   waitNoMore: (file: number) => void;

@@ -1,6 +1,7 @@
 // How far the visitor has come, in the ways that the author chose.
 import type { FormFace, FormState } from "../api/generated/wire";
 import { say, sayLeft, sayShare } from "../text/visitor";
+import { isByQuestion } from "./facts";
 import { pageTitle, type TitledPage } from "./titles";
 
 /** A form as far as its progress goes. */
@@ -17,14 +18,14 @@ interface Props {
 
 export function Progress({ face, state, page, done }: Props) {
   const count = state.path.length;
-  const single = face.presentation === "single";
+  const byQuestion = isByQuestion(face);
   const at = done ? count : Math.max(0, state.path.indexOf(page ?? ""));
   const share = done ? 1 : count === 0 ? 0 : at / count;
   const tells = (way: FormFace["progress"][number]) => face.progress.includes(way);
   const words = [
-    tells("count") && (done ? say("done") : say(single ? "stepOf" : "of", { at: at + 1, count })),
+    tells("count") && (done ? say("done") : say(byQuestion ? "stepOf" : "of", { at: at + 1, count })),
     tells("percent") && sayShare("percent", share),
-    tells("left") && sayLeft(done ? 0 : single ? questionsAhead(face, state.path.slice(at)) : (state.left ?? 0)),
+    tells("left") && sayLeft(done ? 0 : byQuestion ? questionsAhead(face, state.path.slice(at)) : (state.left ?? 0)),
   ].filter(Boolean);
   return (
     <div className="cx-progress">
@@ -41,7 +42,7 @@ export function Progress({ face, state, page, done }: Props) {
         </div>
       )}
       {/* One question at a time there are too many to name them all. */}
-      {tells("steps") && !single && <Steps face={face} state={state} at={at} />}
+      {tells("steps") && !byQuestion && <Steps face={face} state={state} at={at} />}
       {words.length > 0 && (
         <p className="cx-progress-words" role="status">
           {words.join(" · ")}

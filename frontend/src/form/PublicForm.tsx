@@ -12,16 +12,17 @@ import { controlIdOf } from "./BlockOnPage";
 import { useSnapshot } from "./press";
 import { Progress } from "./Progress";
 import { goToNext } from "./enter";
-import { inFrame } from "./host";
+import { LineNews, Restored, Unpaid } from "./Notices";
 import { Received } from "./Received";
 import { prefetchPieces, whenIdle } from "./prefetch";
 import { goesOn } from "./goes_on";
+import { isByQuestion } from "./facts";
 import { Safe } from "./Safe";
 import type { FormSession } from "./session";
-import { FORM, type Line, type Snapshot } from "./snapshot";
+import { FORM } from "./snapshot";
 import { pageTitle } from "./titles";
-import { unpaidPage } from "./unpaid";
 
+const Chat = late<ComponentProps<typeof import("./chat/Chat").default>>(() => import("./chat/Chat"));
 const GoOnLater = late<ComponentProps<typeof import("./GoOnLater").default>>(() => import("./GoOnLater"));
 
 interface Props {
@@ -71,7 +72,7 @@ export function PublicForm(props: Props) {
       currency: face.currency,
       seed: session.seed,
       upload,
-      single: face.presentation === "single",
+      byQuestion: isByQuestion(face),
       openPage: session.paged ? (id) => void session.visit(id) : null,
       waitFor: session.waitFor,
       waitNoMore: session.waitNoMore,
@@ -79,10 +80,7 @@ export function PublicForm(props: Props) {
     [face, session, upload],
   );
   return (
-    <main
-      className={`${brandClasses(face.brand)}${face.presentation === "single" ? " cx-single" : ""}`}
-      style={brandStyle(face.brand)}
-    >
+    <main className={`${brandClasses(face.brand)} cx-shown-${face.presentation}`} style={brandStyle(face.brand)}>
       <Banner face={face} />
       {face.progress.length > 0 && phase !== "welcome" && (
         <Progress
@@ -105,7 +103,11 @@ export function PublicForm(props: Props) {
         )}
         {(phase === "filling" || phase === "sending") && (
           <Safe>
-            <Filling session={session} form={form} later={later} />
+            {face.presentation === "chat" ? (
+              <Chat session={session} form={form} later={later && <GoOnLater session={session} />} />
+            ) : (
+              <Filling session={session} form={form} later={later} />
+            )}
             {onTrap && (
               <div className="cx-trap" aria-hidden="true">
                 <input
@@ -189,75 +191,6 @@ function Filling({ session, form, later }: { session: FormSession; form: string;
       </div>
       {later && <GoOnLater session={session} />}
     </form>
-  );
-}
-
-/** That answers of an earlier visit are here again, what is new since, and the ways to others. */
-function Restored({ session, snapshot }: { session: FormSession; snapshot: Snapshot }) {
-  const { restored, keptOn, here, news } = snapshot;
-  if (!restored) return null;
-  return (
-    <div className="cx-restored">
-      {keptOn === null ? say("restored") : say("laterAgain", { moment: keptOn })} <News news={news} />
-      {here && (
-        <button type="button" className="cx-clear" onClick={() => session.showHere()}>
-          {say("laterHere")}
-        </button>
-      )}
-      <button type="button" className="cx-clear" onClick={() => session.startAgain()}>
-        {say("startAgain")}
-      </button>
-    </div>
-  );
-}
-
-/** What was changed in the form since the visitor began. */
-function News({ news }: { news: readonly string[] }) {
-  if (news.length === 0) return null;
-  return (
-    <>
-      {say("changedSince")}
-      <ul>
-        {news.map((each) => (
-          <li key={each}>{each}</li>
-        ))}
-      </ul>
-    </>
-  );
-}
-
-/** What the visitor handed in on this device and has not paid: where that goes on. */
-function Unpaid({ form }: { form: string }) {
-  const page = unpaidPage(form);
-  if (!page) return null;
-  const framed = location.pathname.startsWith("/embed/");
-  return (
-    <p className="cx-restored">
-      {say("payLeft")} <a href={framed ? inFrame(page) : page}>{say("payGoOn")}</a>
-    </p>
-  );
-}
-
-/** How the server is reached, where that is not as it should be, and what the form does about it. */
-function LineNews({ session, snapshot: { line, phase } }: { session: FormSession; snapshot: Snapshot }) {
-  const news: Record<Line, string> = {
-    fine: "",
-    slow: say("slow"),
-    away: phase === "sending" ? say("awaySending") : say("awayFilling"),
-    lost: say("lost"),
-  };
-  return (
-    <p className="cx-away" role="status">
-      {news[line]}
-      {line === "lost" && (
-        <>
-          {" "}
-          <button type="button" className="cx-clear" onClick={() => session.hurry()}>
-            {say("tryAgain")}
-          </button>
-        </>
-      )}
-    </p>
   );
 }
 

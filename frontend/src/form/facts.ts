@@ -9,6 +9,10 @@ export function blocksWithin(blocks: readonly Face[]): Face[] {
   return blocks.flatMap((block) => (block.type === "group" ? [block, ...blocksWithin(block.blocks)] : [block]));
 }
 
+/** Whether questions are asked one after the other, not by pages. */
+export const isByQuestion = ({ presentation }: { presentation: string }): boolean =>
+  presentation === "single" || presentation === "chat";
+
 /**
  * Answers with the defaults that a state brings for what was not answered yet, and, at the addresses that follow theirs,
  * with what that is now.

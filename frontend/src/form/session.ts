@@ -1,6 +1,14 @@
 // One visitor filling in one form: what is entered, what the core says of it, the way through the pages, handing in.
 // No React: the view subscribes. The browser never decides; it shows what the core said last.
-import type { BlockState, ErrorFace, FormFace, FormState, KeepReply, PublicPage } from "../api/generated/wire";
+import type {
+  BlockState,
+  ErrorFace,
+  FormFace,
+  FormState,
+  KeepReply,
+  PublicPage,
+  SpokenReply,
+} from "../api/generated/wire";
 import type { Answer, Surroundings } from "../fields/input";
 import { say } from "../text/visitor";
 import { Asking } from "./asking";
@@ -27,7 +35,7 @@ interface Start extends Pick<PublicPage, "state"> {
   kept?: PublicPage["kept"];
 }
 
-type Asked = Pick<Transport, "state" | "submit"> & Partial<Pick<Transport, "news" | "keep" | "mailLink">>;
+type Asked = Pick<Transport, "state" | "submit"> & Partial<Pick<Transport, "news" | "keep" | "mailLink" | "spoken">>;
 
 export class FormSession {
   private snapshot: Snapshot;
@@ -286,8 +294,31 @@ export class FormSession {
     if (await this.mayGoOn()) this.open(this.steps.after(this.snapshot.page));
   }
 
+  /** Goes to a step that applies, whether it was reached before or not: what a conversation asks next. */
+  goTo(step: string): void {
+    this.open(this.steps.arriveAt(step));
+  }
+
+  /** What the core makes of words that were said to a question. Resolves to null where it can't be asked now. */
+  async understand(block: string, words: string): Promise<SpokenReply | null> {
+    this.set({ waiting: true });
+    const asking = new Retrying((line) => this.set({ line }));
+    try {
+      return await asking.run(
+        () => this.transport.spoken!(block, words),
+        () => this.snapshot.waiting,
+      );
+    } catch (error) {
+      if (!(error instanceof RefusedError)) throw error;
+      this.set({ refusal: error.message });
+      return null;
+    } finally {
+      this.set({ waiting: false });
+    }
+  }
+
   /** Whether nothing on this page is wrong, and nothing more is to be told of it. */
-  private async mayGoOn(): Promise<boolean> {
+  async mayGoOn(): Promise<boolean> {
     if (this.snapshot.waiting || this.snapshot.phase !== "filling") return false;
     if (this.asking.behind) {
       this.set({ waiting: true });

@@ -23,6 +23,13 @@ export class Steps {
     return path[at + 1] ?? null;
   }
 
+  /** A step that is gone to, whatever was reached before. */
+  arriveAt(step: string): string | null {
+    const at = this.path().indexOf(step);
+    this.furthest = Math.max(this.furthest, at);
+    return at < 0 ? null : step;
+  }
+
   before(step: string | null): string | null {
     const path = this.path();
     return path[path.indexOf(step ?? "") - 1] ?? null;

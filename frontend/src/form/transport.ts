@@ -8,6 +8,7 @@ import type {
   PublicPage,
   ReceivedReply,
   RefusedReply,
+  SpokenReply,
   UploadReply,
 } from "../api/generated/wire";
 import type { Answer } from "../fields/input";
@@ -109,6 +110,13 @@ export class Transport {
     const asked = { answers, ...this.surroundings, ...(changed ? { changed } : {}), ...quiz };
     const shown = this.page.shown ? `?codexa-shown=${this.page.shown}` : "";
     return (await post<EvaluateReply>(`${this.base}/state${shown}`, asked, this.headers, this.credentials)).state;
+  }
+
+  /** What the core makes of words that were said to a question. */
+  spoken(block: string, words: string): Promise<SpokenReply> {
+    const { entry } = this.page;
+    const asked = { block, words, ...(entry ? { entry } : {}) };
+    return post(`${this.base}/spoken`, asked, this.headers, this.credentials);
   }
 
   /** `seconds` is how long it took to fill in, `kept` the token of answers that were kept for later. */

@@ -114,7 +114,9 @@ def _paragraphs(state: State, follow_up: EmailFollowUp) -> Iterator[dict[str, An
         elif paragraph.picture:
             yield {"picture": paragraph.picture, "alternative": paragraph.alternative}
         elif paragraph.text.strip():
-            yield {"html": sanitised(state.text(follow_up.id, f"paragraphs.{at}.text", paragraph.text))}
+            text = state.text(follow_up.id, f"paragraphs.{at}.text", paragraph.text)
+            # What was written was sanitised when it was read.
+            yield {"html": paragraph.text if text == paragraph.text else sanitised(text)}
 
 
 def _all_answers(state: State) -> list[dict[str, Any]]:

@@ -306,7 +306,8 @@ export interface FigureRange {
  * What is true of the form now: of its blocks by id, and of the form as a whole.
  *
  * `path` are the ids of the pages that apply, in order; `left` counts the questions that are still blank; `texts` are
- * those of pages and of the welcome with inserted values, by owner and setting. `fresh` comes with the first state
+ * those of pages and of the welcome with inserted values, by owner and setting; `said` is what was answered so far, by
+ * steps, where questions are asked one after the other. `fresh` comes with the first state
  * alone: what is true of the blocks of a new row, by row kind and block, until the core has seen it.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -324,6 +325,7 @@ export interface FormState {
   };
   left?: number;
   path: string[];
+  said?: AnsweredPageFace[];
   texts?: {
     [k: string]: {
       [k: string]: string;
@@ -1215,7 +1217,7 @@ export interface Form {
   pages: Page[];
   paper: "A4" | "Letter";
   payment: Payment;
-  presentation: "whole" | "paged" | "single";
+  presentation: "whole" | "paged" | "single" | "chat";
   progress: ("steps" | "bar" | "count" | "percent" | "left")[];
   sealed_only: boolean;
   time_zone: string;
@@ -3897,7 +3899,7 @@ export interface PublicAddressRequest {
  * What the page of a public form carries: where to ask, what to show, and the first state.
  *
  * `address` is the form's own, without a page; `page` the address of the page that was asked for, or "". `token` is
- * there in a preview alone: the session's, for asking about a draft, and so is `shown`, another way of presenting it.
+ * there in a preview alone: the session's, for asking about a draft. `shown` is another way of presenting the form.
  * `received` is what was received and is seen again at an address of its own. `seal` is the link's, `entry` says that
  * the password was typed; `came` is how the visitor came, and `host` the origin of the website around, "" where it is
  * not known. With `later` answers can be kept to go on with later; `kept` are those that the visitor goes on with.
@@ -4350,6 +4352,27 @@ export interface SitesRequest {
    * @maxItems 50
    */
   sites: string[];
+}
+/**
+ * The answer that it gives, as the form would have been given it, or what is wrong with it.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "SpokenReply".
+ */
+export interface SpokenReply {
+  answer: unknown;
+  error: ErrorFace | null;
+}
+/**
+ * What a visitor says to a question, by the id of its block.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "SpokenRequest".
+ */
+export interface SpokenRequest {
+  block: string;
+  entry: string;
+  words: string;
 }
 /**
  * A saved state of a draft; `edition` is its number where it was published.

@@ -44,6 +44,7 @@ export const PRESENTATIONS = {
   whole: "All pages at once",
   paged: "Page by page",
   single: "One question at a time",
+  chat: "As a conversation",
 } as const;
 
 const named = (names: readonly string[], known: Record<string, string> = {}) => ({
@@ -77,7 +78,7 @@ const rowsFor = (form: Form): readonly SettingRow[] => [
     label: "In the address, pages have",
     options: { names: "their names", numbers: "their numbers" },
     help: "Names are kept either way, and links to both go on working.",
-    only: { setting: "presentation", values: ["paged", "single"] },
+    only: { setting: "presentation", values: ["paged", "single", "chat"] },
   },
   {
     entry: "choice",

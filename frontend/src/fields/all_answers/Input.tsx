@@ -4,7 +4,7 @@ import { say } from "../../text/visitor";
 import { type InputProps, shownText, useTools } from "../input";
 
 export function AllAnswersContent({ block, controlId, facts }: InputProps<AllAnswersFace>) {
-  const { openPage, single = false } = useTools();
+  const { openPage, byQuestion = false } = useTools();
   const label = shownText(facts, "label", block.label);
   const way = (page: string, of: string) =>
     openPage && (
@@ -22,10 +22,10 @@ export function AllAnswersContent({ block, controlId, facts }: InputProps<AllAns
       {label && <h3 id={`${controlId}-title`}>{label}</h3>}
       {(facts.answers ?? []).map(({ page, title, answers }) => (
         <div key={page}>
-          {(title || (openPage && !single)) && (
+          {(title || (openPage && !byQuestion)) && (
             <div className="cx-answered-page">
               {title && <h4>{title}</h4>}
-              {!single && way(page, title || answers[0]!.label)}
+              {!byQuestion && way(page, title || answers[0]!.label)}
             </div>
           )}
           <dl>
@@ -35,7 +35,7 @@ export function AllAnswersContent({ block, controlId, facts }: InputProps<AllAns
                 <dd>
                   {answer.text}
                   {/* One question at a time, each has a way of its own. */}
-                  {single && at === 0 && way(page, answer.label)}
+                  {byQuestion && at === 0 && way(page, answer.label)}
                 </dd>
               </div>
             ))}

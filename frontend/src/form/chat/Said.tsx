@@ -1,0 +1,86 @@
+// One thing that was said: by the form, with a line at its side, or by the visitor, with a way to change it.
+import type { FormState } from "../../api/generated/wire";
+import { shownText, useSurroundings } from "../../fields/input";
+import { say } from "../../text/visitor";
+import { BlockList } from "../BlockList";
+import type { FormSession } from "../session";
+import { askedIn } from "./asking";
+import { answerIn, type Entry } from "./conversation";
+
+interface Props {
+  entry: Entry;
+  /** The step that it is about; a sum is about none. */
+  page: FormSession["face"]["pages"][number] | null;
+  state: FormState;
+  onChange: (step: string) => void;
+}
+
+export function Said({ entry, page, state, onChange }: Props) {
+  if (entry.kind === "sum")
+    return (
+      <p className="cx-sum">
+        <span>{entry.label}</span> <strong>{entry.text}</strong>
+      </p>
+    );
+  if (entry.kind === "tried")
+    return (
+      <>
+        <div className="cx-bubble">{entry.words || say("leftOut")}</div>
+        <p className="cx-speech cx-speech-wrong">{entry.reason}</p>
+      </>
+    );
+  if (entry.kind === "asked") return <Question page={page!} />;
+  return <Answered page={page!} state={state} onChange={() => onChange(entry.step)} />;
+}
+
+/** What leads to a question, and the question. */
+function Question({ page }: { page: NonNullable<Props["page"]> }) {
+  const { factsOf } = useSurroundings();
+  const { leads, asks } = askedIn(page, factsOf, 0);
+  return (
+    <div className="cx-speech">
+      <BlockList blocks={leads} />
+      {asks.map((block) => {
+        const facts = factsOf(block.id);
+        const help = "help" in block ? shownText(facts, "help", block.help) : "";
+        return (
+          <div key={block.id}>
+            {"label" in block && <p className="cx-asks">{shownText(facts, "label", block.label)}</p>}
+            {help && <p className="cx-help">{help}</p>}
+          </div>
+        );
+      })}
+    </div>
+  );
+}
+
+function Answered({
+  page,
+  state,
+  onChange,
+}: {
+  page: NonNullable<Props["page"]>;
+  state: FormState;
+  onChange: () => void;
+}) {
+  const { factsOf } = useSurroundings();
+  const { asks, by } = askedIn(page, factsOf, 0);
+  if (by === "nothing") return null;
+  const answers = answerIn(state, page.id);
+  const [first] = asks;
+  const of = first && "label" in first ? shownText(factsOf(first.id), "label", first.label) : "";
+  return (
+    <div className="cx-bubble">
+      {answers.length === 0 && say("leftOut")}
+      {answers.map(({ label, text }, at) => (
+        <p key={at}>
+          {label && <span className="cx-bubble-label">{label}: </span>}
+          {text}
+        </p>
+      ))}
+      <button type="button" className="cx-clear" aria-label={`${say("changeAnswers")}: ${of}`} onClick={onChange}>
+        {say("changeAnswers")}
+      </button>
+    </div>
+  );
+}
