@@ -142,4 +142,4 @@ def forms(draw):
         "taxes": [{"id": "t1", "percent": "19", "included": draw(some.booleans())}],
     }
     whole = {"name": "zq form", "title": "Any form", "pages": pages, "figures": figures, "confirmations": [ending]}
-    return whole | {"order": order, "presentation": draw(some.sampled_from(("whole", "paged", "single")))}
+    return whole | {"order": order, "presentation": draw(some.sampled_from(("whole", "paged", "single", "chat")))}

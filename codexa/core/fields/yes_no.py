@@ -81,7 +81,9 @@ class YesNoType(BooleanType[YesNoField]):
     def spoken(self, words: str, block: YesNoField, region: Region) -> bool:
         """The answer of these words, or of their beginning."""
         wanted = words.strip().strip(".!").casefold()
-        meant = [answer for word, answer in ((block.yes, True), (block.no, False)) if word.casefold().startswith(wanted)]
+        meant = [
+            answer for word, answer in ((block.yes, True), (block.no, False)) if word.casefold().startswith(wanted)
+        ]
         if len(meant) == 1 and wanted:
             return meant[0]
         raise AnswerError("not_yes_or_no", f"Choose {block.yes} or {block.no}.")

@@ -8,7 +8,7 @@ from flask import Flask, Response, render_template, request
 # What a live picture may be asked for: the attributes of a place, by the name in the address.
 _ASKED = (
     "as", "title", "button", "opener", "after", "leaving", "width", "room", "values", "fragment", "colour", "on",
-    "close", "list",
+    "close", "list", "shown", "greeting",
 )  # fmt: skip
 
 
@@ -58,7 +58,13 @@ _QUIZ = Place(
     form="alderlight/northern-sky-quiz",
     title="Northern sky quiz",
     kind="corner",
-    attributes={"button": "Quiz of the month", "width": "420"},
+    attributes={
+        "button": "Quiz of the month",
+        "width": "420",
+        "shown": "chat",
+        "greeting": "How well do you know the northern sky? Three minutes, and you know.",
+        "after": "4",
+    },
 )
 _WATCHER = Place(form="alderlight/night-watcher-profile", title="Which night-watcher are you?", kind="frame", room=760)
 

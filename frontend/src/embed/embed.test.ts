@@ -52,6 +52,7 @@ const heard = (name: string) => {
 };
 
 beforeEach(() => {
+  sessionStorage.clear();
   history.replaceState(null, "", "/visit?topic=stars");
   HTMLDialogElement.prototype.showModal = function (this: HTMLDialogElement) {
     this.open = true;
@@ -161,5 +162,30 @@ describe("a window", () => {
     expect(dialog().open).toBe(false);
     host().shadowRoot!.querySelector<HTMLElement>("button.open")!.click();
     expect(dialog().open).toBe(true);
+  });
+});
+
+describe("a corner window that greets", () => {
+  const CORNER =
+    '<div data-codexa="a/quiz" data-codexa-as="corner" data-codexa-shown="chat" data-codexa-after="0" ' +
+    'data-codexa-greeting="Do you know the sky?">Quiz</div>';
+  const greeting = () => host().shadowRoot!.querySelector(".greeting");
+
+  it("says its words without opening, opens by a press on them, and asks for the conversation", async () => {
+    await load(CORNER);
+    await vi.waitFor(() => expect(greeting()?.textContent).toContain("Do you know the sky?"));
+    expect(host().shadowRoot!.querySelector("iframe")).toBeNull();
+    greeting()!.querySelector<HTMLElement>(".words")!.click();
+    expect(greeting()).toBeNull();
+    expect(frame().src).toContain("codexa-shown=chat");
+  });
+
+  it("is silent for good once it was sent away", async () => {
+    await load(CORNER);
+    await vi.waitFor(() => expect(greeting()).not.toBeNull());
+    greeting()!.querySelector<HTMLElement>(".hush")!.click();
+    await load(CORNER);
+    await new Promise((done) => setTimeout(done, 30));
+    expect(greeting()).toBeNull();
   });
 });

@@ -11,6 +11,12 @@ button:focus-visible { outline: 3px solid var(--on); outline-offset: -5px; box-s
   transform: translateY(-50%) rotate(180deg); border-radius: 0 6px 6px 0; padding: 20px 10px; max-height: 80vh; }
 .corner.open { position: fixed; right: 20px; bottom: 20px; z-index: 2147483000; border-radius: 24px;
   box-shadow: 0 2px 12px rgb(0 0 0 / 25%); }
+.greeting { position: fixed; right: 20px; bottom: 76px; z-index: 2147483000; display: flex; align-items: flex-start;
+  max-width: min(300px, calc(100vw - 40px)); color: #16202b; background: #fff; border-left: 4px solid var(--colour);
+  box-shadow: 0 2px 16px rgb(0 0 0 / 22%); }
+.greeting button { color: #16202b; background: none; --on: #16202b; --colour: #fff; }
+.greeting .words { padding: 12px 4px 12px 14px; font-weight: 400; text-align: left; overflow-wrap: anywhere; }
+.greeting .hush { flex: none; width: 44px; height: 44px; font-size: 20px; }
 dialog { display: none; padding: 0; border: 0; box-sizing: border-box; background: #fff; color: #16202b; overflow: hidden;
   flex-direction: column; width: min(var(--width), calc(100vw - 16px)); max-width: none; max-height: none;
   box-shadow: 0 8px 40px rgb(0 0 0 / 30%); border-radius: 8px; }
@@ -56,7 +62,8 @@ export interface Before {
 
 export function makeFloating(place: Place, root: ShadowRoot, kept: Before): Floating {
   const { host, kind } = place;
-  const { codexa, codexaButton, codexaClose, codexaColour, codexaOn, codexaOpener, codexaAfter } = host.dataset;
+  const { codexa, codexaButton, codexaClose, codexaColour, codexaOn, codexaOpener, codexaAfter, codexaGreeting } =
+    host.dataset;
   const sheet = new CSSStyleSheet();
   sheet.replaceSync(STYLES);
   root.adoptedStyleSheets = [sheet];
@@ -81,18 +88,22 @@ export function makeFloating(place: Place, root: ShadowRoot, kept: Before): Floa
   const close = document.createElement("button");
   close.type = "button";
   close.textContent = "×";
-  close.setAttribute("aria-label", codexaClose || "Close");
+  const closing = codexaClose || "Close";
+  close.setAttribute("aria-label", closing);
   const form = document.createElement("div");
   form.className = "form";
   bar.append(close);
   dialog.append(bar, form);
   root.append(dialog);
 
+  const hush = () => greeting?.remove();
+  let greeting: HTMLElement | null = null;
   let opener: HTMLElement | null = null;
   const made: Floating = {
     frame: null,
     open: (from) => {
       if (dialog.open) return;
+      hush();
       opener = from ?? (document.activeElement as HTMLElement | null);
       // The form is loaded once it is wanted, and stays as it is when the window is closed.
       made.frame ??= makeFrame(place, form, false, leave);
@@ -120,7 +131,21 @@ export function makeFloating(place: Place, root: ShadowRoot, kept: Before): Floa
   close.addEventListener("click", leave);
   button.addEventListener("click", () => made.open(button));
 
-  const byItself = () => !wasClosed(codexa!) && made.open();
+  const byItself = () => {
+    if (wasClosed(codexa!) || dialog.open) return;
+    if (kind !== "corner" || !codexaGreeting) return made.open();
+    greeting = greetingOf(
+      codexaGreeting,
+      closing,
+      () => made.open(button),
+      () => {
+        wasClosed(codexa!, true);
+        hush();
+        button.focus();
+      },
+    );
+    root.append(greeting);
+  };
   const after = numberIn(codexaAfter, -1);
   const timer = codexaAfter === undefined || after < 0 ? undefined : setTimeout(byItself, after * 1_000);
   const leaving = (event: MouseEvent) => {
@@ -128,6 +153,27 @@ export function makeFloating(place: Place, root: ShadowRoot, kept: Before): Floa
   };
   if ("codexaLeaving" in host.dataset) document.addEventListener("mouseout", leaving);
   return made;
+}
+
+/** Words beside the button, which open the form or are sent away; they take no focus and make no sound. */
+function greetingOf(words: string, close: string, onOpen: () => void, onHush: () => void): HTMLElement {
+  const box = document.createElement("div");
+  box.className = "greeting";
+  box.setAttribute("role", "status");
+  const made = [
+    ["words", words, "", onOpen],
+    ["hush", "×", close, onHush],
+  ] as const;
+  for (const [name, text, label, onPress] of made) {
+    const button = document.createElement("button");
+    button.type = "button";
+    button.className = name;
+    button.textContent = text;
+    if (label) button.setAttribute("aria-label", label);
+    button.addEventListener("click", () => onPress());
+    box.append(button);
+  }
+  return box;
 }
 
 function closestTo(element: Element, selector: string): HTMLElement | null {

@@ -46,6 +46,7 @@ export function addressOf({ host, kind }: Place): string {
   const values = new URLSearchParams(location.search);
   new URLSearchParams(host.dataset.codexaValues ?? "").forEach((value, name) => values.set(name, value));
   values.set("codexa-as", WAYS[kind]);
+  if (host.dataset.codexaShown) values.set("codexa-shown", host.dataset.codexaShown);
   values.set("codexa-from", location.origin + location.pathname);
   return `${origin}/embed/${form}${page}?${values}`;
 }

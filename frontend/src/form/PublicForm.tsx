@@ -23,6 +23,7 @@ import { FORM } from "./snapshot";
 import { pageTitle } from "./titles";
 
 const Chat = late<ComponentProps<typeof import("./chat/Chat").default>>(() => import("./chat/Chat"));
+const Earlier = late<ComponentProps<typeof import("./Earlier").default>>(() => import("./Earlier"));
 const GoOnLater = late<ComponentProps<typeof import("./GoOnLater").default>>(() => import("./GoOnLater"));
 
 interface Props {
@@ -167,6 +168,7 @@ function Filling({ session, form, later }: { session: FormSession; form: string;
             focused={session.paged}
             single={face.presentation === "single"}
           >
+            {face.presentation === "single" && <Earlier session={session} snapshot={snapshot} meanwhile={<></>} />}
             <BlockList blocks={each.blocks} />
           </PageSection>
         ))}

@@ -36,7 +36,9 @@ export function useAddresses(session: FormSession, address: string, tell: (segme
       tell(segment);
     };
     write("replaceState");
-    const leave = session.subscribe(() => write("pushState"));
+    // In a conversation what was said stays in sight: back leads out of it, to where the visitor came from.
+    const how = session.face.presentation === "chat" ? "replaceState" : "pushState";
+    const leave = session.subscribe(() => write(how));
     const travel = (event: PopStateEvent) => {
       const wanted = (event.state as { page?: string } | null)?.page ?? null;
       const open = session.face.pages.find((each) => each.id === wanted);

@@ -17,6 +17,7 @@ import { LongTextField } from "../../ui/LongTextField";
 import { type SettingRow, SettingRows } from "../../ui/SettingRows";
 import { useBench } from "../workbench/bench";
 import { Layout, Panel } from "./Layout";
+import { PRESENTATIONS } from "../compose/FormSettings";
 import { LivePicture } from "./LivePicture";
 import { type SnippetOptions, snippetOf, standOf, type Way, WAYS } from "./snippet";
 
@@ -38,13 +39,26 @@ const OPTIONS: readonly SettingRow[] = [
     only: { setting: "way", values: ["pop-up"] },
   },
   {
+    entry: "choice",
+    setting: "shown",
+    label: "Shown there",
+    options: { "": "As the form says", ...PRESENTATIONS },
+  },
+  {
+    entry: "text",
+    setting: "greeting",
+    label: "Greets with these words beside its button",
+    help: "Without a sound, and never again once they were sent away; blank for none",
+    only: { setting: "way", values: ["corner"] },
+  },
+  {
     entry: "whole",
     setting: "after",
-    label: "Opens by itself after so many seconds",
+    label: "Opens or greets by itself after so many seconds",
     help: "Once a visit, and never again after it was closed; blank for never",
     blank: true,
     most: 3_600,
-    only: { setting: "way", values: ["pop-up"] },
+    only: { setting: "way", values: ["pop-up", "corner"] },
   },
   {
     entry: "switch",
@@ -102,6 +116,8 @@ export function WebsiteSection() {
     button: form.title || form.name,
     opener: "",
     after: "",
+    shown: "",
+    greeting: "",
     leaving: false,
     width: "",
     room: "640",

@@ -9,6 +9,8 @@ const options = (changes: Partial<SnippetOptions>): SnippetOptions => ({
   button: "Come up",
   opener: "",
   after: "",
+  shown: "",
+  greeting: "",
   leaving: false,
   width: "",
   room: "640",
@@ -49,6 +51,10 @@ describe("a snippet", () => {
       on: "#ffffff",
     });
     expect(attributesOf(options({ way: "tab", after: "5", leaving: true }))).not.toHaveProperty("after");
+    const corner = attributesOf(options({ way: "corner", after: "5", greeting: "Hello", shown: "chat" }));
+    expect(corner).toMatchObject({ as: "corner", after: "5", greeting: "Hello", shown: "chat" });
+    expect(attributesOf(options({ way: "corner", after: "5" }))).not.toHaveProperty("after");
+    expect(snippetOf(ADDRESS, options({ way: "link", shown: "chat" }))).toContain("?codexa-shown=chat");
     expect(attributesOf(options({ way: "pop-up", opener: ".order" }))).not.toHaveProperty("button");
     expect(snippetOf(ADDRESS, options({ way: "link" }))).toBe(`<a href="${ADDRESS}">Plan a visit</a>`);
     expect(snippetOf(ADDRESS, options({ way: "frame", width: "500" }))).toContain('width="500" height="640"');

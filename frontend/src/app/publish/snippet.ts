@@ -21,6 +21,10 @@ export interface SnippetOptions {
   opener: string;
   /** Seconds till it opens by itself; "" for never. */
   after: string;
+  /** Another way of presenting the form than its own, or "". */
+  shown: string;
+  /** Words beside the button of a corner window, once that time has passed; "" for none. */
+  greeting: string;
   leaving: boolean;
   /** Pixels; "" for as wide as there is room. */
   width: string;
@@ -40,8 +44,24 @@ export interface SnippetOptions {
 
 /** The attributes of a place beside its form, by their names without "data-codexa-". */
 export function attributesOf(options: SnippetOptions): Record<string, string> {
-  const { way, title, button, opener, after, leaving, width, room, fragment, values, list, close, colour, on } =
-    options;
+  const {
+    way,
+    title,
+    button,
+    opener,
+    after,
+    shown,
+    greeting,
+    leaving,
+    width,
+    room,
+    fragment,
+    values,
+    list,
+    close,
+    colour,
+    on,
+  } = options;
   const floats = way === "pop-up" || way === "tab" || way === "corner";
   const query = new URLSearchParams(Object.entries(values).filter(([, value]) => value !== "")).toString();
   const all: Record<string, string | false> = {
@@ -49,7 +69,9 @@ export function attributesOf(options: SnippetOptions): Record<string, string> {
     title,
     button: floats && !(way === "pop-up" && opener !== "") && button,
     opener: way === "pop-up" && opener,
-    after: way === "pop-up" && after,
+    after: (way === "pop-up" || (way === "corner" && greeting !== "")) && after,
+    shown,
+    greeting: way === "corner" && greeting,
     width,
     room: way === "page" && room,
     values: query,
@@ -70,7 +92,10 @@ const HUNG = "position: fixed; right: 12px; bottom: 12px";
 export function snippetOf(address: string, options: SnippetOptions): string {
   const [base, form] = address.split("/f/") as [string, string];
   const { way, title, room, strict, width } = options;
-  const query = new URLSearchParams(Object.entries(options.values).filter(([, value]) => value !== "")).toString();
+  const query = new URLSearchParams([
+    ...Object.entries(options.values).filter(([, value]) => value !== ""),
+    ...(options.shown ? [["codexa-shown", options.shown]] : []),
+  ]).toString();
   const link = `<a href="${quoted(address + (query && `?${query}`))}">${escaped(title)}</a>`;
   if (way === "link") return link;
   if (way === "frame") {

@@ -1,7 +1,9 @@
 import type { HeadingFace } from "../../api/generated/wire";
-import { type InputProps, shownText } from "../input";
+import { type InputProps, shownText, useTools } from "../input";
 
 export function HeadingContent({ block, facts }: InputProps<HeadingFace>) {
+  // Where questions come one after the other, no page's title stands between it and the form's.
+  const Title = useTools().byQuestion ? "h2" : "h3";
   const lead = shownText(facts, "lead", block.lead);
   return (
     <div
@@ -12,7 +14,7 @@ export function HeadingContent({ block, facts }: InputProps<HeadingFace>) {
       data-underlined={block.underlined || undefined}
       data-accent={block.accent || undefined}
     >
-      <h3>{shownText(facts, "text", block.text)}</h3>
+      <Title>{shownText(facts, "text", block.text)}</Title>
       {lead && <p>{lead}</p>}
     </div>
   );

@@ -6,9 +6,10 @@ import { Feedback } from "../Feedback";
 import { LineNews, Restored, Unpaid } from "../Notices";
 import { useSnapshot } from "../press";
 import type { FormSession } from "../session";
+import { pageTitle } from "../titles";
 import { Answering } from "./Answering";
 import { askedIn, sumsIn } from "./asking";
-import { asked, begunAt, isAnswered, nextToAsk, withSums } from "./conversation";
+import { asked, caughtUp, isAnswered, nextToAsk, withSums } from "./conversation";
 import { Said } from "./Said";
 import "./chat.css";
 
@@ -23,7 +24,7 @@ export default function Chat({ session, form, later }: Props) {
   const { face } = session;
   const snapshot = useSnapshot(session);
   const { phase, state, page, refusal, told, elsewhere, waiting } = snapshot;
-  const [entries, setEntries] = useState(() => begunAt(state.path, page));
+  const [entries, setEntries] = useState(() => caughtUp([], state.path, page));
   const pageOf = (step: string) => face.pages.find((each) => each.id === step)!;
   const isWrong = (step: string) => session.wrongOn([pageOf(step)]).length > 0;
   const next = nextToAsk(state.path, entries, isWrong);
@@ -33,9 +34,22 @@ export default function Chat({ session, form, later }: Props) {
   const answering = useRef<HTMLDivElement>(null);
   const log = useRef<HTMLDivElement>(null);
 
+  // Where the conversation itself has gone.
+  const went = useRef(page);
+  const goTo = (step: string): void => {
+    went.current = step;
+    session.goTo(step);
+  };
   const ask = useEffectEvent(() => {
-    if (open === null || phase !== "filling") return;
-    if (open !== page) session.goTo(open);
+    if (phase !== "filling") return;
+    if (page !== went.current) {
+      // What was filled in before came back, or sending was refused.
+      went.current = page;
+      setEntries((before) => caughtUp(before, state.path, page));
+      return;
+    }
+    if (open === null) return;
+    if (open !== page) goTo(open);
     if (!entries.some((each) => each.kind === "asked" && each.step === open) || isAnswered(entries, open))
       setEntries((before) => asked(before, open));
     // What is only said is answered by having been said.
@@ -86,9 +100,15 @@ export default function Chat({ session, form, later }: Props) {
 
   const change = (step: string): void => {
     setEntries((before) => asked(before, step));
-    session.goTo(step);
+    goTo(step);
   };
 
+  /** A page's title is said with the first of its questions. */
+  const titleOf = (step: string): string => {
+    const before = state.path[state.path.indexOf(step) - 1];
+    const title = pageTitle(pageOf(step), state);
+    return before !== undefined && pageTitle(pageOf(before), state) === title ? "" : title;
+  };
   const shown = entries.filter((each) => each.kind === "sum" || state.path.includes(each.step));
   return (
     <SurroundingsContext value={around}>
@@ -112,6 +132,7 @@ export default function Chat({ session, form, later }: Props) {
                 key={at}
                 entry={entry}
                 page={entry.kind === "sum" ? null : pageOf(entry.step)}
+                title={entry.kind === "asked" ? titleOf(entry.step) : ""}
                 state={state}
                 onChange={change}
               />

@@ -11,11 +11,13 @@ interface Props {
   entry: Entry;
   /** The step that it is about; a sum is about none. */
   page: FormSession["face"]["pages"][number] | null;
+  /** The title of the page that begins with it, or "". */
+  title: string;
   state: FormState;
   onChange: (step: string) => void;
 }
 
-export function Said({ entry, page, state, onChange }: Props) {
+export function Said({ entry, page, title, state, onChange }: Props) {
   if (entry.kind === "sum")
     return (
       <p className="cx-sum">
@@ -29,16 +31,17 @@ export function Said({ entry, page, state, onChange }: Props) {
         <p className="cx-speech cx-speech-wrong">{entry.reason}</p>
       </>
     );
-  if (entry.kind === "asked") return <Question page={page!} />;
+  if (entry.kind === "asked") return <Question page={page!} title={title} />;
   return <Answered page={page!} state={state} onChange={() => onChange(entry.step)} />;
 }
 
 /** What leads to a question, and the question. */
-function Question({ page }: { page: NonNullable<Props["page"]> }) {
+function Question({ page, title }: { page: NonNullable<Props["page"]>; title: string }) {
   const { factsOf } = useSurroundings();
   const { leads, asks } = askedIn(page, factsOf, 0);
   return (
     <div className="cx-speech">
+      {title && <h2>{title}</h2>}
       <BlockList blocks={leads} />
       {asks.map((block) => {
         const facts = factsOf(block.id);
@@ -71,7 +74,7 @@ function Answered({
   const of = first && "label" in first ? shownText(factsOf(first.id), "label", first.label) : "";
   return (
     <div className="cx-bubble">
-      {answers.length === 0 && say("leftOut")}
+      {answers.length === 0 && <p className="cx-left-out">{say("leftOut")}</p>}
       {answers.map(({ label, text }, at) => (
         <p key={at}>
           {label && <span className="cx-bubble-label">{label}: </span>}

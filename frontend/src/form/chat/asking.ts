@@ -4,13 +4,12 @@ import { shownText } from "../../fields/input";
 import { optionsOf, type ShownOption } from "../../fields/shown_options";
 import type { Face } from "../../model/blocks";
 import { say } from "../../text/visitor";
+import { isAsking, isLeading } from "../asked_blocks";
 import { blocksWithin } from "../facts";
 import type { FormSession } from "../session";
 import type { Sum } from "./conversation";
 
 const MOST_CHIPS = 12;
-const SAID: ReadonlySet<string> = new Set(["heading", "text", "picture", "divider"]);
-const WORKED_OUT: ReadonlySet<string> = new Set(["calculated", "order_summary"]);
 const WRITTEN: ReadonlySet<string> = new Set([
   "short_text",
   "long_text",
@@ -45,8 +44,8 @@ export interface Asked {
 
 export function askedIn(page: Page, factsOf: FactsOf, seed: number): Asked {
   const shown = page.blocks.filter((block) => factsOf(block.id)?.shown);
-  const leads = shown.filter(({ type }) => SAID.has(type));
-  const asks = shown.filter(({ type }) => !SAID.has(type) && !WORKED_OUT.has(type));
+  const leads = shown.filter(isLeading);
+  const asks = shown.filter(isAsking);
   const question = asks.length === 1 ? asks[0]! : null;
   const facts = question ? factsOf(question.id)! : undefined;
   const open = question && facts && !facts.locked;

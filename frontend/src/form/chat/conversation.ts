@@ -7,13 +7,15 @@ export type Entry =
   | { readonly kind: "tried"; readonly step: string; readonly words: string; readonly reason: string }
   | { readonly kind: "sum"; readonly of: string; readonly label: string; readonly text: string };
 
-/** A conversation that goes on at a step: what comes before it was asked and answered. */
-export function begunAt(path: readonly string[], page: string | null): Entry[] {
+/** A conversation that goes on at a step: what comes before it counts as asked and answered. */
+export function caughtUp(entries: readonly Entry[], path: readonly string[], page: string | null): Entry[] {
   const before = path.slice(0, Math.max(0, path.indexOf(page ?? "")));
-  return before.flatMap((step) => [
+  const missing = before.filter((step) => !isAnswered(entries, step));
+  const pairs = missing.flatMap((step): Entry[] => [
     { kind: "asked", step },
     { kind: "answered", step },
   ]);
+  return [...pairs, ...entries.filter((each) => !missing.some((step) => isOf(each, step)))];
 }
 
 export const isAnswered = (entries: readonly Entry[], step: string): boolean =>
