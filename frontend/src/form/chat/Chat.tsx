@@ -42,14 +42,16 @@ export default function Chat({ session, form, later }: Props) {
   };
   const ask = useEffectEvent(() => {
     if (phase !== "filling") return;
-    if (page !== went.current) {
+    // The view may lag behind while something is pressed.
+    const { page: at } = session.read();
+    if (at !== went.current) {
       // What was filled in before came back, or sending was refused.
-      went.current = page;
-      setEntries((before) => caughtUp(before, state.path, page));
+      went.current = at;
+      setEntries((before) => caughtUp(before, state.path, at));
       return;
     }
     if (open === null) return;
-    if (open !== page) goTo(open);
+    if (open !== at) goTo(open);
     if (!entries.some((each) => each.kind === "asked" && each.step === open) || isAnswered(entries, open))
       setEntries((before) => asked(before, open));
     // What is only said is answered by having been said.
