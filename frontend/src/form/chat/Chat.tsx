@@ -27,8 +27,10 @@ export default function Chat({ session, form, later }: Props) {
   const [entries, setEntries] = useState(() => caughtUp([], state.path, page));
   const pageOf = (step: string) => face.pages.find((each) => each.id === step)!;
   const isWrong = (step: string) => session.wrongOn([pageOf(step)]).length > 0;
-  const next = nextToAsk(state.path, entries, isWrong);
-  const open = page !== null && state.path.includes(page) && !isAnswered(entries, page) ? page : next;
+  /** What is asked while the session is at a step: that, if it has no answer, else what comes next. */
+  const askedAt = (at: string | null, path: readonly string[]): string | null =>
+    at !== null && path.includes(at) && !isAnswered(entries, at) ? at : nextToAsk(path, entries, isWrong);
+  const open = askedAt(page, state.path);
   const around = session.surroundings();
   const now = open === null ? null : askedIn(pageOf(open), around.factsOf, session.seed);
   const answering = useRef<HTMLDivElement>(null);
@@ -43,19 +45,21 @@ export default function Chat({ session, form, later }: Props) {
   const ask = useEffectEvent(() => {
     if (phase !== "filling") return;
     // The view may lag behind while something is pressed.
-    const { page: at } = session.read();
+    const { page: at, state: known } = session.read();
     if (at !== went.current) {
       // What was filled in before came back, or sending was refused.
       went.current = at;
-      setEntries((before) => caughtUp(before, state.path, at));
+      setEntries((before) => caughtUp(before, known.path, at));
       return;
     }
-    if (open === null) return;
-    if (open !== at) goTo(open);
-    if (!entries.some((each) => each.kind === "asked" && each.step === open) || isAnswered(entries, open))
-      setEntries((before) => asked(before, open));
+    const due = askedAt(at, known.path);
+    if (due === null) return;
+    if (due !== at) goTo(due);
+    if (!entries.some((each) => each.kind === "asked" && each.step === due) || isAnswered(entries, due))
+      setEntries((before) => asked(before, due));
     // What is only said is answered by having been said.
-    else if (now?.by === "nothing") setEntries((before) => [...before, { kind: "answered", step: open }]);
+    else if (askedIn(pageOf(due), session.surroundings().factsOf, 0).by === "nothing")
+      setEntries((before) => [...before, { kind: "answered", step: due }]);
   });
   useEffect(() => ask(), [open, page, phase, entries, now?.by]);
 
