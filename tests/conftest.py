@@ -1,10 +1,12 @@
 """What tests share: one PostgreSQL cluster for the run, and an empty, migrated database for each test that asks."""
 
 import logging
+import os
 import subprocess
 import tempfile
 import uuid
 from contextlib import contextmanager, nullcontext
+from itertools import groupby
 from pathlib import Path
 
 import hypothesis
@@ -42,6 +44,26 @@ class _Fails(logging.Handler):
 
 
 logging.getLogger("codexa.formula").addHandler(_Fails())
+
+@pytest.hookimpl(trylast=True)
+def pytest_collection_modifyitems(items):
+    """Give each process that runs tests its share of the slow ones: it begins with a contiguous piece of the list."""
+    processes = int(os.environ.get("PYTEST_XDIST_WORKER_COUNT", "1"))
+    if processes == 1:
+        return
+    slow = [list(each) for _, each in groupby((i for i in items if "browser/" in i.nodeid), lambda item: item.fspath)]
+    rest = [item for item in items if "browser/" not in item.nodeid]
+    shares = [[] for _ in range(processes)]
+    for module in sorted(slow, key=len, reverse=True):
+        min(shares, key=len).extend(module)
+    of_each = len(items) // processes
+    dealt = []
+    for share in shares:
+        taken = max(0, of_each - len(share))
+        dealt += share + rest[:taken]
+        del rest[:taken]
+    items[:] = dealt + rest
+
 
 EXAMPLES = Path(__file__).parent.parent / "examples"
 
