@@ -21,12 +21,14 @@ from codexa.web.openapi import (
     differences,
     form_schema,
     functions,
+    language_names,
     messages,
     openapi,
     reserved_keys,
     rich_text,
     usual_words,
     wire_schema,
+    words_by_language,
 )
 
 _ROOT = Path(__file__).parent.parent
@@ -44,6 +46,8 @@ GENERATED = {
     "frontend/src/api/generated/reserved_keys.json": reserved_keys,
     "frontend/src/api/generated/rich_text.json": rich_text,
     "frontend/src/api/generated/usual_words.json": usual_words,
+    "frontend/src/api/generated/words_by_language.json": words_by_language,
+    "frontend/src/api/generated/languages.json": language_names,
 }
 
 

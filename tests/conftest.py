@@ -45,6 +45,7 @@ class _Fails(logging.Handler):
 
 logging.getLogger("codexa.formula").addHandler(_Fails())
 
+
 @pytest.hookimpl(trylast=True)
 def pytest_collection_modifyitems(items):
     """Give each process that runs tests its share of the slow ones: it begins with a contiguous piece of the list."""

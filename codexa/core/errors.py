@@ -3,6 +3,8 @@
 import traceback
 from dataclasses import dataclass
 
+from codexa.core.sentences import Sentence
+
 
 class CoreError(Exception):
     """The core refused its input."""
@@ -37,7 +39,8 @@ class AnswerError(CoreError):
     def __init__(self, code: str, message: str) -> None:
         super().__init__(message)
         self.code = code
-        self.message = message
+        # Whatever is said here is ours: it can be said in other languages, too.
+        self.message = message if isinstance(message, Sentence) else Sentence(message)
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)

@@ -91,7 +91,7 @@ class Admissions:
         until, _, mark = entry.partition(".")
         good = until.isdigit() and len(until) < 13 and int(until) > time.time()
         if not good or not hmac.compare_digest(mark.encode(), self._mark(form, terms.password_hash, until).encode()):
-            raise PasswordNeededError(terms.form.wording.say("askPassword"))
+            raise PasswordNeededError(terms.form.say("askPassword"))
 
     def sealed(self, form: Form, form_id: UUID, seal: str, *, fresh: bool = False) -> Sealed | None:
         """Return what the seal of an address gives; None where there is none, and none is needed.
@@ -100,14 +100,14 @@ class Admissions:
         """
         found = self.read_seal(form, form_id, seal, fresh=fresh)
         if found is not None and found.refused:
-            raise SealError(found.refused, form.wording.say(found.refused))
+            raise SealError(found.refused, form.say(found.refused))
         return found
 
     def read_seal(self, form: Form, form_id: UUID, seal: str, *, fresh: bool = False) -> Sealed | None:
         """Return the same, but of a link that is over or used too: what was handed in by it may be sent again."""
         if not seal:
             if form.sealed_only:
-                raise SealError("linkNeeded", form.wording.say("linkNeeded"))
+                raise SealError("linkNeeded", form.say("linkNeeded"))
             return None
         with self._reading:
             known = None if fresh else self._sealed.get((form_id, seal))
@@ -117,7 +117,7 @@ class Admissions:
             with self._connect() as connection:
                 found = read_seal(connection, self._settings, form=form_id, seal=seal)
         except SealError as error:
-            raise SealError(error.name, form.wording.say(error.name)) from None
+            raise SealError(error.name, form.say(error.name)) from None
         with self._reading:
             self._sealed[form_id, seal] = found
         return found
@@ -139,7 +139,7 @@ def closed_words(terms: Terms, now: datetime) -> str | None:
     access, form = terms.access, terms.form
     match standing(access, form.time_zone, now):
         case "offline":
-            return access.offline or form.wording.say("offline")
+            return access.offline or form.say("offline")
         case "early":
             return words_early(access, form, opening(access, form.time_zone))
         case "over":
@@ -161,9 +161,9 @@ def words_over(access: Access, form: Form, closes: datetime | None) -> str:
 
 def full_words(terms: Terms) -> str:
     """Return what visitors read once as many responses came as are taken."""
-    return terms.access.full or terms.form.wording.say("full")
+    return terms.access.full or terms.form.say("full")
 
 
 def _with_moment(form: Form, message: str, moment: datetime | None) -> str:
     assert moment is not None
-    return form.wording.say(message).replace("{moment}", moment_words(form, moment))
+    return form.say(message).replace("{moment}", moment_words(form, moment))

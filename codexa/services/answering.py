@@ -56,7 +56,7 @@ def _wrong(state: State) -> str | None:
     problem = next((each for each in link_problems(state) if each.held), None)
     if problem is None:
         return None
-    words = state.program.form.wording.say("linkWrong")
+    words = state.program.form.say("linkWrong")
     return words.replace("{label}", problem.label).replace("{reason}", problem.error.message)
 
 

@@ -131,7 +131,7 @@ def _begin(connection: Connection, state: State, keeping: Keeping) -> KeptForLat
 
 def _replace(connection: Connection, state: State, keeping: Keeping, found: KeptRow) -> KeptForLater:
     form = state.program.form
-    say = form.wording.say
+    say = form.say
     if found.stage != "kept":
         raise KeepingRefusedError(say("laterHandedIn"))
     kept = store.replace(
@@ -164,10 +164,10 @@ def ask_mail(connect: Connect, settings: Settings, form: Form, *, form_id: UUID,
     found = find_kept(connect, token=token)
     if found is None or found.form_id != form_id:
         raise NotFoundError
-    text = form.wording.say("laterMailText").replace("{moment}", day_words(form, found.until))
+    text = form.say("laterMailText").replace("{moment}", day_words(form, found.until))
     about = {
         "to": email,
-        "subject": form.wording.say("laterMailTitle").replace("{form}", form.title or form.name),
+        "subject": form.say("laterMailTitle").replace("{form}", form.title or form.name),
         "text": text,
         # No table holds a link in clear.
         "token": encrypted(token, settings).decode(),
@@ -176,7 +176,7 @@ def ask_mail(connect: Connect, settings: Settings, form: Form, *, form_id: UUID,
     }
     with connect() as connection:
         if not store.count_mail(connection, digest=digest_of(token), most=_MOST_MAILS):
-            raise KeepingRefusedError(form.wording.say("laterMailed"))
+            raise KeepingRefusedError(form.say("laterMailed"))
         ask(connection, ERRAND, about, team=found.team_id)
 
 

@@ -22,6 +22,7 @@ from codexa.core.program.kept import state_of_kept
 from codexa.core.program.payment import PaymentDue, minor_units, payment_due
 from codexa.core.program.program import Program
 from codexa.core.program.public import confirmation_face
+from codexa.core.sentences import Sentence, in_language
 from codexa.services.admission import Terms, closed_words, full_words
 from codexa.services.answering import Given
 from codexa.services.context import context_of
@@ -133,7 +134,7 @@ def _take_as_allowed(
         return _refused_link(program, incoming.sealed.refused)
     stands_as = _kept(connection, incoming)
     if stands_as is not None and stands_as.stage != "kept":
-        return KeepingRefusedError(program.form.wording.say("laterHandedIn"))
+        return KeepingRefusedError(program.form.say("laterHandedIn"))
     try:
         return _claim_and_take(connection, program, incoming, terms, at)
     except _FullError as full:
@@ -142,12 +143,12 @@ def _take_as_allowed(
             return ClosedError(full_words(terms))
         if full.name.startswith(_LINK):
             return _refused_link(program, "linkUsed")
-        message = program.form.wording.say("each_full")
+        message = program.form.say("each_full")
         return Refused(errors={terms.access.each: FieldError(code="each_full", message=message)})
 
 
 def _refused_link(program: Program, name: str) -> SealError:
-    return SealError(name, program.form.wording.say(name))
+    return SealError(name, program.form.say(name))
 
 
 def _kept(connection: Connection, incoming: Incoming) -> KeptRow | None:
@@ -240,7 +241,8 @@ def _take(
         raise _GoneError if gone_claim in ordered else _FullError(gone_claim)
     files = files_in(program, accepted.answers)
     if (gone := _claimed_elsewhere(connection, incoming.form, files)) is not None:
-        return Refused(errors={gone: _FILE_GONE})
+        message = in_language(_FILE_GONE, form.locale)
+        return Refused(errors={gone: FieldError(code="not_files", message=message)})
     turn = None if terms is None else terms.turn
     ids = [each for of_field in files.values() for each in of_field]
     kept = _keep(connection, incoming, accepted, files=ids, due=due, turn=turn)
@@ -281,7 +283,7 @@ def _ask_for(connection: Connection, form: UUID, number: int, due: PaymentDue, h
         payments.insert_plan(connection, payment=payment, known=known)
 
 
-_FILE_GONE = FieldError(code="not_files", message="A file is not here any more. Remove it and send it again.")
+_FILE_GONE = Sentence("A file is not here any more. Remove it and send it again.")
 
 
 def _claimed_elsewhere(connection: Connection, form: UUID, files: dict[str, list[UUID]]) -> str | None:

@@ -15,6 +15,7 @@ import filetype  # type: ignore[import-untyped]  # the package ships no types
 from codexa.core.fields.file_upload import FileUploadField, file_problem, too_large
 from codexa.core.formula.values import UploadedFile
 from codexa.core.program.program import Program
+from codexa.core.sentences import Sentence
 from codexa.services import pictures
 from codexa.services.errors import FileRefusedError, NotFoundError, TooBusyError
 from codexa.store import uploads
@@ -104,7 +105,9 @@ def _as_jpeg(path: Path, known: UploadedFile) -> UploadedFile:
     """Put a JPEG in the place of a picture, as large as it is, without what its camera wrote beside it."""
     picture = pictures.shrunk(path, known.name, known.media_type, (pictures.MAX_PIXELS, pictures.MAX_PIXELS))
     if picture is None:
-        raise FileRefusedError(f"{known.name} is too large a picture. Send it as JPEG, or a smaller one.")
+        raise FileRefusedError(
+            Sentence("{name} is too large a picture. Send it as JPEG, or a smaller one.", name=known.name)
+        )
     with path.open("wb") as file:
         picture.convert("RGB").save(file, "JPEG", quality=90)
     name = f"{Path(known.name).stem}.jpg"
@@ -128,11 +131,13 @@ def _refuse_over_quota(connect: Connect, folder: Path, sent: Sent, quotas: Quota
     more = sent.length or 0
     if waiting.of_network + more > quotas.of_network * _MEGABYTE:
         raise FileRefusedError(
-            "Many files from your network wait to be handed in. Hand yours in, or come back in an hour."
+            Sentence("Many files from your network wait to be handed in. Hand yours in, or come back in an hour.")
         )
     full = shutil.disk_usage(folder).free - more < quotas.free * _MEGABYTE
     if full or waiting.of_form + more > quotas.of_form * _MEGABYTE:
-        raise FileRefusedError("This form can take no more files just now. Tell the people whose form this is.")
+        raise FileRefusedError(
+            Sentence("This form can take no more files just now. Tell the people whose form this is.")
+        )
 
 
 def _received(content: IO[bytes], path: Path, field: FileUploadField, name: str) -> int:
@@ -165,7 +170,7 @@ def _write(content: IO[bytes], path: Path, field: FileUploadField, name: str) ->
                 raise FileRefusedError(too_large(name, None, field))
             file.write(piece)
     if size == 0:
-        raise FileRefusedError(f"{name} is empty. Choose the file again.")
+        raise FileRefusedError(Sentence("{name} is empty. Choose the file again.", name=name))
     return size
 
 

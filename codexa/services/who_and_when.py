@@ -89,14 +89,14 @@ def words_instead(connect: Connect, *, who: SignedIn, form: UUID, state: str) ->
             raise NotFoundError
         of_form = _form_in_force(connection, who, form)
     if state == "password":
-        return of_form.wording.say("askPassword"), of_form
+        return of_form.say("askPassword"), of_form
     access = Access.model_validate(found.access)
     now = datetime.now(ZoneInfo(of_form.time_zone))
     if state == "early":
         return words_early(access, of_form, opening(access, of_form.time_zone) or now), of_form
     if state == "over":
         return words_over(access, of_form, closing(access, of_form.time_zone) or now), of_form
-    return getattr(access, state) or of_form.wording.say(state), of_form
+    return getattr(access, state) or of_form.say(state), of_form
 
 
 def closes(access: Mapping[str, Any], zone: str | None) -> datetime | None:

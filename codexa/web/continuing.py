@@ -45,7 +45,7 @@ def _page(token: str, page: str) -> Response:
     if found.stage != "kept":
         form = editions().form(found.form_id, found.edition)
         place = f"/f/{found.team_slug}/{found.slug}"
-        return notice(NoticeError(form.wording.say("laterHandedIn"), link=place), form, framed=False)
+        return notice(NoticeError(form.say("laterHandedIn"), link=place), form, framed=False)
     response = entered(found.team_slug, found.slug, page, framed=False, going_on=GoingOn(token=token, kept=found))
     response.headers["Cache-Control"] = "no-store"
     response.headers["X-Robots-Tag"] = "noindex"
@@ -64,7 +64,7 @@ def keep(asked: KeepRequest, form: UUID, edition: int) -> Response:
     if terms is None:
         raise ClosedError
     if terms.access.kept_days is None:
-        raise KeepingRefusedError(program.form.wording.say("laterOff"))
+        raise KeepingRefusedError(program.form.say("laterOff"))
     sealed = admissions().sealed(program.form, form, asked.seal)
     link = answering.link_of(program, asked.link, sealed)
     keeping = Keeping(

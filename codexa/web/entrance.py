@@ -9,6 +9,7 @@ from uuid import UUID
 from flask import Response, current_app, g, render_template, request
 
 from codexa.core.form.form import SEAL, Form, Presentation
+from codexa.core.languages import direction_of
 from codexa.core.program.link_values import sealed_names
 from codexa.core.program.program import Program
 from codexa.services.admission import closed_words
@@ -105,7 +106,7 @@ def refuse_closed(form_id: UUID) -> LetIn:
         raise NoticeError(words)
     if terms.password_hash is None:
         return LetIn(entry="", kept_days=terms.access.kept_days)
-    say = terms.form.wording.say
+    say = terms.form.say
     typed = request.form.get("password", "")[:_MOST_PASSWORD] if request.method == "POST" else ""
     entry = admissions().entry_by_password(form_id, terms, typed) if typed else None
     if entry is None:
@@ -133,25 +134,25 @@ def sealed_of_request(program: Program, form_id: UUID) -> tuple[str, Sealed | No
     named = {each.name for each in form.links}
     doubled = len(seals) > 1 or any(len(request.args.getlist(name)) > 1 for name in named)
     if doubled or sealed_names(form) & request.args.keys():
-        raise NoticeError(form.wording.say("linkBroken"), status=403)
+        raise NoticeError(form.say("linkBroken"), status=403)
     seal = seals[0] if seals else ""
     try:
         sealed = admissions().sealed(form, form_id, seal, fresh=True)
     except SealError as error:
         raise NoticeError(error.message, status=403) from None
     if sealed is not None and any(name in request.args for name in sealed.given):
-        raise NoticeError(form.wording.say("linkBroken"), status=403)
+        raise NoticeError(form.say("linkBroken"), status=403)
     return seal, sealed
 
 
 def notice(error: NoticeError, form: Form | None, *, framed: bool) -> Response:
     """Return the page that says it, in the form's own colours."""
-    words = None if form is None else form.wording
     page = render_template(
         "notice.html",
         error=error,
         form=form,
-        say=words.say if words else None,
+        say=None if form is None else form.say,
+        direction=direction_of(form.locale if form else "en"),
         colours={} if form is None else colours_of(form.brand),
         nonce=g.nonce,
         framed=framed,

@@ -8,6 +8,7 @@ from flask import current_app, g, render_template
 
 from codexa.core.definition.wording import MESSAGES
 from codexa.core.form.sharing import Sharing
+from codexa.core.languages import direction_of
 from codexa.core.program.faces import FormFace
 from codexa.store.editions import LiveEdition
 from codexa.web.built import entry
@@ -41,6 +42,7 @@ def form_page(
         shared=shared,
         first=first,
         nonce=g.nonce,
+        direction=direction_of(face.locale),
         usual_loading=_LOADING,
     )
 

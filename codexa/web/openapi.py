@@ -9,12 +9,13 @@ from pydantic.json_schema import models_json_schema
 from codexa import __version__
 from codexa.core.definition.keys import RESERVED_KEYS
 from codexa.core.definition.rich_text import limits
-from codexa.core.definition.wording import INSTEAD, MESSAGES
+from codexa.core.definition.wording import INSTEAD, MESSAGES, SHORT_WORDS, Wording
 from codexa.core.fields import BLOCK_TYPES
 from codexa.core.fields.field_type import FieldType
 from codexa.core.form.form import Form
 from codexa.core.formula.differences import DIFFERENCES
 from codexa.core.formula.functions import FUNCTIONS
+from codexa.core.languages import LANGUAGES
 from codexa.web import app
 from codexa.web.contract.message import ErrorReply, Message
 from codexa.web.endpoint import ENDPOINTS, Endpoint
@@ -73,6 +74,20 @@ def messages() -> list[dict[str, str]]:
 def usual_words() -> dict[str, str]:
     """Return the usual words of each message that the browser itself says, for the public form."""
     return {each.name: each.usual for each in MESSAGES if each.usual and each.group != INSTEAD}
+
+
+def words_by_language() -> dict[str, dict[str, str]]:
+    """Return what forms say by themselves in each language but English, for the workbench: by message or setting."""
+    found = {language: Wording().in_language(language) for language in LANGUAGES if language != "en"}
+    return {
+        language: {name: getattr(words, name) for name in SHORT_WORDS} | words.messages
+        for language, words in found.items()
+    }
+
+
+def language_names() -> dict[str, str]:
+    """Return the languages that forms speak, each by its own name."""
+    return LANGUAGES
 
 
 def rich_text() -> dict[str, list[str]]:

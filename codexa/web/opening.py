@@ -60,7 +60,7 @@ def _page(live: LiveEdition, place: str, page: str, *, framed: bool, going_on: G
     how = came(framed=framed)
     shown = shown_of_request()
     program = editions().program(live.form_id, live.number, shown)
-    say = program.form.wording.say
+    say = program.form.say
     if framed and not set_frame_policy(live.sites, how.origin):
         raise NoticeError(say("siteNotAllowed"), status=403, link=f"/f{place}")
     let_in = refuse_closed(live.form_id)

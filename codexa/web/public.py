@@ -21,9 +21,10 @@ from codexa.core.program.faces import ErrorFace, OrderFace
 from codexa.core.program.news import visitor_news
 from codexa.core.program.program import Program
 from codexa.core.program.spoken import spoken_answer
+from codexa.core.sentences import in_language
 from codexa.services import answering, received, uploads, work
 from codexa.services.answering import Given
-from codexa.services.errors import ClosedError, NotFoundError, TermsChangedError, TooBusyError
+from codexa.services.errors import ClosedError, FileRefusedError, NotFoundError, TermsChangedError, TooBusyError
 from codexa.services.payments import asking as paying
 from codexa.services.payments.asking import ToPay
 from codexa.services.received import Paid, SeenAgain
@@ -223,7 +224,10 @@ def upload(form: UUID, edition: int, block: str) -> UploadReply:
         length=request.content_length,
         content=request.stream,
     )
-    kept = uploads.store(connection, program, files_folder(), sent, _quotas())
+    try:
+        kept = uploads.store(connection, program, files_folder(), sent, _quotas())
+    except FileRefusedError as error:
+        raise FileRefusedError(in_language(error.message, program.region.locale)) from None
     thumbnail = f"/api/public/files/{kept.id}/small" if kept.has_thumbnail else None
     return UploadReply(id=str(kept.id), name=kept.name, size=kept.size, thumbnail=thumbnail)
 

@@ -3,12 +3,14 @@
 import re
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
+from functools import cache
 from typing import Annotated
 
 from pydantic import AfterValidator, StringConstraints
 from pydantic import Field as Setting
 
 from codexa.core.definition.parts import Label, Part, Words
+from codexa.core.languages import forms_by_category, language_of, translated
 
 
 @dataclass(frozen=True, slots=True)
@@ -332,6 +334,21 @@ MESSAGES: tuple[Message, ...] = (
 )
 
 _BY_NAME = {message.name: message for message in MESSAGES}
+# What is counted, with the name of the message for one.
+COUNTED = {"left": "oneLeft"}
+
+
+@cache
+def _messages_in(locale: str) -> dict[str, str]:
+    singular = {one: many for many, one in COUNTED.items()}
+    plain = (each for each in MESSAGES if each.usual and each.name not in COUNTED and each.name not in singular)
+    words = {each.name: translated(each.usual, locale, each.name) for each in plain}
+    for many, one in COUNTED.items():
+        forms = dict(forms_by_category(_BY_NAME[one].usual, locale, many))
+        words |= {f"{many}#{category}": form for category, form in forms.items()}
+        words[many] = forms.get("other", _BY_NAME[many].usual)
+        words[one] = forms.get("one", words[many] if forms else _BY_NAME[one].usual)
+    return words
 
 
 def _messages(given: Mapping[str, str]) -> Mapping[str, str]:
@@ -351,6 +368,8 @@ def unknown_values(given: Mapping[str, str]) -> Iterator[tuple[str, str]]:
             yield name, f"{{{min(unknown)}}} means nothing in the words for “{message.when}”; they know {known}."
 
 
+# The words that every form has, beside its messages.
+SHORT_WORDS = ("submit", "next", "back", "required", "confirmation_title", "confirmation_text")
 ShortWords = Annotated[str, StringConstraints(min_length=1, max_length=60)]
 
 
@@ -367,10 +386,21 @@ class Wording(Part):
         dict[str, Annotated[str, StringConstraints(min_length=1, max_length=300)]], AfterValidator(_messages)
     ] = Setting(default_factory=dict)
 
+    def in_language(self, locale: str) -> "Wording":
+        """Return the words of a locale's language, with the author's in place of those that are not as usual.
+
+        Of what is counted every plural form is there, by its category ("left#few"), where a language has more than two.
+        """
+        if language_of(locale) == "en":
+            return self
+        usual = Wording()
+        kept = {name: getattr(self, name) for name in SHORT_WORDS if getattr(self, name) != getattr(usual, name)}
+        words = {name: translated(getattr(usual, name), locale, name) for name in SHORT_WORDS}
+        known = {
+            name: each for name, each in _messages_in(locale).items() if name.partition("#")[0] not in self.messages
+        }
+        return self.model_copy(update={**words, **kept, "messages": known | self.messages})
+
     def say(self, name: str) -> str:
         """Return what visitors are told where that message is due: the author's words, else the usual ones."""
         return self.messages.get(name, _BY_NAME[name].usual)
-
-    def of_error(self, code: str, usual: str) -> str:
-        """Return what a visitor is told of an error of that code."""
-        return self.messages.get(code, usual)

@@ -10,6 +10,7 @@ from codexa.core.fields.composite import CompositeType
 from codexa.core.fields.field_type import Family, Region, Sampling
 from codexa.core.fields.sample_people import STREETS, TOWNS
 from codexa.core.formula.values import Composite
+from codexa.core.sentences import Sentence
 
 _COUNTRIES = frozenset(code for code in map(str, Locale("en").territories) if len(code) == 2 and code.isalpha()) - {
     "ZZ",
@@ -48,10 +49,11 @@ class AddressType(CompositeType[AddressField]):
         lines = {"street": True, "extra": False, "postal_code": False, "town": True}
         return lines | {"country": True} if block.country else lines
 
-    def missing(self, part: str) -> str:
+    def missing(self, part: str) -> Sentence:
         """What is missing, in words."""
-        names = {"street": "street and number", "town": "town", "country": "country"}
-        return f"Enter the {names[part]} too."
+        if part == "street":
+            return Sentence("Enter the street and number too.")
+        return Sentence("Enter the town too.") if part == "town" else Sentence("Enter the country too.")
 
     def parse(self, raw: Any, block: AddressField, region: Region) -> Composite | None:
         """Return the address; a country is two letters."""

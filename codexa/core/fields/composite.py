@@ -9,6 +9,7 @@ from codexa.core.fields.field_type import Facet, FieldModel, FieldType, Medium, 
 from codexa.core.fields.text_value import composed
 from codexa.core.formula.types import Kind, Type
 from codexa.core.formula.values import Composite
+from codexa.core.sentences import Sentence
 
 MAX_PART = 300  # characters
 
@@ -23,7 +24,7 @@ class CompositeType(FieldType[FieldModel], Generic[FieldModel]):
         """Return the parts in order, and whether each must be there once one is."""
 
     @abstractmethod
-    def missing(self, part: str) -> str:
+    def missing(self, part: str) -> Sentence:
         """Return the sentence that asks for a missing part."""
 
     @abstractmethod

@@ -16,6 +16,7 @@ from codexa.core.fields.field_type import NO_SETTINGS, FieldModel, FieldType, Re
 from codexa.core.formula import convert
 from codexa.core.formula.convert import text_of_number
 from codexa.core.formula.types import Digits, Kind, Type
+from codexa.core.sentences import Sentence
 
 MAX_WHOLE_DIGITS = 15
 MAX_DECIMALS = 10
@@ -101,9 +102,9 @@ class LimitedType(DecimalType[LimitedModel], Generic[LimitedModel]):
     ) -> str | None:
         """The minimum and the maximum."""
         if block.minimum is not None and value < block.minimum:
-            return f"Enter {self.written(block.minimum, region)} or more."
+            return Sentence("Enter {limit} or more.", limit=self.written(block.minimum, region))
         if block.maximum is not None and value > block.maximum:
-            return f"Enter {self.written(block.maximum, region)} or less."
+            return Sentence("Enter {limit} or less.", limit=self.written(block.maximum, region))
         return None
 
     def limits(self, block: LimitedModel) -> str:
@@ -154,7 +155,7 @@ def read_decimal(text: str, locale: str, decimals: int) -> Decimal | None:
         value = parse_decimal(_in_plain_signs(text, locale), locale=locale, strict=True)
     except NumberFormatError:
         example = format_decimal(Decimal("12.5") if decimals else Decimal(12), locale=locale)
-        raise AnswerError("not_a_number", f"Enter a number such as {example}.") from None
+        raise AnswerError("not_a_number", Sentence("Enter a number such as {example}.", example=example)) from None
     return _of_decimals(_fitting(value), decimals)
 
 
@@ -199,11 +200,11 @@ def _decimals(value: Decimal) -> int:
     return max(0, -exponent) if isinstance(exponent, int) else 0
 
 
-def _decimals_message(decimals: int) -> str:
+def _decimals_message(decimals: int) -> Sentence:
     if decimals == 0:
-        return "Enter a whole number."
-    return f"Enter at most {decimals} decimal{'s' if decimals > 1 else ''}."
+        return Sentence("Enter a whole number.")
+    return Sentence.counted("Enter at most {count} decimal.", "Enter at most {count} decimals.", count=decimals)
 
 
-def _size_message() -> str:
-    return f"Enter a number of at most {MAX_WHOLE_DIGITS} digits."
+def _size_message() -> Sentence:
+    return Sentence("Enter a number of at most {count} digits.", count=MAX_WHOLE_DIGITS)

@@ -12,6 +12,7 @@ from codexa.core.errors import AnswerError
 from codexa.core.fields.field_type import NO_SETTINGS, Facet, Family, FieldType, Medium, Region, Sampling
 from codexa.core.formula.types import NUMBER, TEXT, Kind, Type
 from codexa.core.formula.values import Files, UploadedFile
+from codexa.core.sentences import Sentence
 
 PictureType = Literal["jpeg", "png", "gif", "webp", "heic", "avif"]
 PICTURE_TYPES: tuple[PictureType, ...] = ("jpeg", "png", "gif", "webp", "heic", "avif")
@@ -134,7 +135,12 @@ class FileUploadType(FieldType[FileUploadField]):
     ) -> str | None:
         """The number of files, and for each its size and type."""
         if len(value) > block.most:
-            return f"Send at most {block.most} file{'s' if block.most > 1 else ''}; these are {len(value)}."
+            return Sentence.counted(
+                "Send at most {count} file; these are {given}.",
+                "Send at most {count} files; these are {given}.",
+                count=block.most,
+                given=len(value),
+            )
         return next((wrong for each in value if (wrong := file_problem(each, block))), None)
 
     def limits(self, block: FileUploadField) -> str:
@@ -169,14 +175,22 @@ def file_problem(file: UploadedFile, block: FileUploadField) -> str | None:
     if file.size > block.megabytes * 1_000_000:
         return too_large(file.name, file.size, block)
     if file.media_type not in block.media_types:
-        return f"{file.name} is of another kind than is wanted here. Send one of these: {block.wanted}."
+        return Sentence(
+            "{name} is of another kind than is wanted here. Send one of these: {kinds}.",
+            name=file.name,
+            kinds=block.wanted,
+        )
     return None
 
 
 def too_large(name: str, size: int | None, block: FileUploadField) -> str:
     """Return the sentence for a file that is larger than the field takes; `size` in bytes, None where it went on."""
-    told = "" if size is None else f" ({math.ceil(size / 100_000) / 10} MB)"
-    return f"{name} is too large{told}; send at most {block.megabytes} MB."
+    if size is None:
+        return Sentence("{name} is too large; send at most {most} MB.", name=name, most=block.megabytes)
+    rounded = math.ceil(size / 100_000) / 10
+    return Sentence(
+        "{name} is too large ({size} MB); send at most {most} MB.", name=name, size=rounded, most=block.megabytes
+    )
 
 
 def _file(known: dict[str, Any]) -> UploadedFile:

@@ -12,6 +12,7 @@ from codexa.core.fields.field_type import Facet, Family, FieldType, Medium, Regi
 from codexa.core.fields.options import Option, OptionFace, choice_of, find_option, option_findings
 from codexa.core.formula.types import Kind, Type
 from codexa.core.formula.values import Choice, GridAnswers
+from codexa.core.sentences import Sentence
 
 
 class GridQuestionFace(Part):
@@ -105,7 +106,7 @@ class GridType(FieldType[GridField]):
     def complete(self, value: GridAnswers, block: GridField) -> str | None:
         """Return what is missing, for a grid that must be answered."""
         missing = [question for question in block.questions if question.code not in value.by_question]
-        return f'Choose an option for "{missing[0].label}" too.' if missing else None
+        return Sentence('Choose an option for "{label}" too.', label=missing[0].label) if missing else None
 
     def adopt(self, value: Any, block: GridField, region: Region) -> Any:
         """Return nothing: no formula gives a grid's answers."""

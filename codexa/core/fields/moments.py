@@ -14,6 +14,7 @@ from codexa.core.definition.parts import FormulaText, Question
 from codexa.core.errors import AnswerError
 from codexa.core.fields.field_type import NO_SETTINGS, FieldModel, FieldType, Medium, Region
 from codexa.core.formula.functions.function import Role
+from codexa.core.sentences import Sentence
 
 _TIME = re.compile(r"(\d{1,2})(?:[:.h]\s*(\d{2}))?(?:[:.](\d{2}))?\s*(am|pm|a\.m\.|p\.m\.|uhr|h)?", re.IGNORECASE)
 _MOST_TEXT = 60  # characters
@@ -32,7 +33,7 @@ def read_date(text: str, locale: str) -> datetime.date:
     except (ValueError, IndexError, KeyError):
         pass
     example = format_date(datetime.date(2026, 3, 25), format="short", locale=locale)
-    raise AnswerError("not_a_date", f"Enter a date such as {example}.")
+    raise AnswerError("not_a_date", Sentence("Enter a date such as {example}.", example=example))
 
 
 def _plausible(date: datetime.date) -> datetime.date:
@@ -51,7 +52,9 @@ def read_time(text: str, locale: str) -> datetime.time:
             hour = hour % 12 + 12 * (half[0] == "p") if 1 <= hour <= 12 else 99
         if hour < 24 and minute < 60 and second < 60:
             return datetime.time(hour, minute, second)
-    raise AnswerError("not_a_time", f"Enter a time such as {shown_time(datetime.time(15, 30), locale)}.")
+    raise AnswerError(
+        "not_a_time", Sentence("Enter a time such as {example}.", example=shown_time(datetime.time(15, 30), locale))
+    )
 
 
 def shown_time(time: datetime.time, locale: str) -> str:
@@ -106,11 +109,14 @@ class MomentType(FieldType[FieldModel], Generic[FieldModel]):
         self, value: Any, block: FieldModel, region: Region, settings: Mapping[str, Any] = NO_SETTINGS
     ) -> str | None:
         """The earliest and the latest."""
-        for name, wrong, words in (("earliest", value.__lt__, "or later"), ("latest", value.__gt__, "or earlier")):
+        for name, wrong in (("earliest", value.__lt__), ("latest", value.__gt__)):
             limit = settings.get(name)
             if limit is None:
                 continue
             limit = self.settle(limit, region)
             if wrong(limit) is True:
-                return f"Enter {self.present(limit, block, region, Medium.PAGE)} {words}."
+                told = self.present(limit, block, region, Medium.PAGE)
+                if name == "earliest":
+                    return Sentence("Enter {limit} or later.", limit=told)
+                return Sentence("Enter {limit} or earlier.", limit=told)
         return None

@@ -5,6 +5,7 @@ from typing import Any, Literal
 from codexa.core.definition.parts import FieldFace, Label, Question
 from codexa.core.fields.composite import CompositeType
 from codexa.core.fields.field_type import Family, Sampling
+from codexa.core.sentences import Sentence
 
 
 class NameFace(FieldFace):
@@ -34,9 +35,11 @@ class NameType(CompositeType[NameField]):
         """First and last name, or the whole."""
         return {"full": True} if block.parts == "one" else {"first": True, "last": True}
 
-    def missing(self, part: str) -> str:
+    def missing(self, part: str) -> Sentence:
         """What is missing, in words."""
-        return {"first": "Enter the first name too.", "last": "Enter the last name too."}.get(part, "Enter the name.")
+        if part == "first":
+            return Sentence("Enter the first name too.")
+        return Sentence("Enter the last name too.") if part == "last" else Sentence("Enter the name.")
 
     def whole(self, parts: dict[str, str]) -> str:
         """The parts with a space between."""

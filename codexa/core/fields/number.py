@@ -18,6 +18,7 @@ from codexa.core.fields.decimals import (
 from codexa.core.fields.field_type import NO_SETTINGS, Family, Medium, Region, Sampling
 from codexa.core.formula.convert import text_of_number
 from codexa.core.formula.types import Digits, Kind, Type
+from codexa.core.sentences import Sentence
 
 
 class NumberFace(FieldFace):
@@ -86,7 +87,11 @@ class NumberType(LimitedType[NumberField]):
         start = block.minimum or 0
         if block.step is not None and (value - start) % block.step:
             lower = value - (value - start) % block.step
-            return f"Enter a step of {shown(block.step, region)}, such as {shown(lower, region)}."
+            return Sentence(
+                "Enter a step of {step}, such as {example}.",
+                step=shown(block.step, region),
+                example=shown(lower, region),
+            )
         return None
 
     def limits(self, block: NumberField) -> str:

@@ -11,6 +11,7 @@ from codexa.core.fields.decimals import DecimalType, limit_findings, shown
 from codexa.core.fields.field_type import NO_SETTINGS, Family, Medium, Region, Sampling
 from codexa.core.formula.convert import text_of_number
 from codexa.core.formula.types import Digits, Kind, Type
+from codexa.core.sentences import Sentence
 
 PickedModel = TypeVar("PickedModel", bound=Field)
 
@@ -41,7 +42,7 @@ class PickedType(DecimalType[PickedModel], Generic[PickedModel]):
         """One of the numbers that can be picked."""
         least, most, step = self.bounds(block)
         if not least <= value <= most or (value - least) % step:
-            return f"Choose from {shown(least, region)} to {shown(most, region)}."
+            return Sentence("Choose from {least} to {most}.", least=shown(least, region), most=shown(most, region))
         return None
 
     def present(self, value: Decimal, block: PickedModel, region: Region, medium: Medium) -> str:

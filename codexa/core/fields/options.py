@@ -29,6 +29,7 @@ from codexa.core.formula import convert
 from codexa.core.formula.functions.function import Role
 from codexa.core.formula.types import Kind, Type
 from codexa.core.formula.values import Choice
+from codexa.core.sentences import Sentence
 
 OTHER = "other"  # the code and id of the option that is a visitor's own words
 MAX_OTHER = 500  # characters
@@ -174,7 +175,10 @@ class OptionsType(FieldType[OptionedModel], Generic[OptionedModel]):
         if block.other and isinstance(raw, dict) and isinstance(raw.get(OTHER), str) and raw[OTHER].strip():
             words = raw[OTHER].replace("\x00", "").strip()
             if (length := characters(words)) > MAX_OTHER:
-                raise AnswerError("too_long", f"Enter at most {MAX_OTHER} characters; these are {length}.")
+                raise AnswerError(
+                    "too_long",
+                    Sentence("Enter at most {most} characters; these are {count}.", most=MAX_OTHER, count=length),
+                )
             return Choice(OTHER, label=words)
         raise AnswerError("not_an_option", "Choose one of the options.")
 

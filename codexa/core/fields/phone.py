@@ -11,6 +11,7 @@ from codexa.core.definition.parts import FieldFace, Label, Question
 from codexa.core.errors import AnswerError
 from codexa.core.fields.field_type import Family, Medium, Region, Sampling
 from codexa.core.fields.text_value import TextFieldType
+from codexa.core.sentences import Sentence
 
 # Without its country's code a number is no more than digits and what people put between them.
 _AS_WRITTEN = re.compile(r"(?=(?:\D*\d){3,17}\D*$)[\d\s()/.-]{3,60}")
@@ -60,7 +61,8 @@ class PhoneType(TextFieldType[PhoneField]):
         if number is None or phonenumbers.is_possible_number_with_reason(number) != ValidationResult.IS_POSSIBLE:
             example = _shown(phonenumbers.example_number(block.country or region.country))
             raise AnswerError(
-                "not_a_phone", f"Enter a telephone number such as {example}, with + and the country's code."
+                "not_a_phone",
+                Sentence("Enter a telephone number such as {example}, with + and the country's code.", example=example),
             )
         return _e164(number)
 

@@ -19,6 +19,7 @@ from codexa.core.formula import convert
 from codexa.core.formula.convert import text_of_number
 from codexa.core.formula.types import Digits, Kind, Type
 from codexa.core.formula.values import Choice, Choices
+from codexa.core.sentences import Sentence
 
 MAX_PIECES = 1_000_000  # of one product
 _MOST_OPTIONS = 100
@@ -228,9 +229,9 @@ def count_findings(least: int | None, most: int | None) -> list[tuple[str, str, 
 def count_message(count: Decimal, least: int | None, most: int | None, region: Region) -> str | None:
     """Return what is wrong with how many pieces are ordered, as a sentence for the visitor, or None."""
     if least is not None and count < least:
-        return f"Order {shown(Decimal(least), region)} or more."
+        return Sentence("Order {limit} or more.", limit=shown(Decimal(least), region))
     if most is not None and count > most:
-        return f"Order {shown(Decimal(most), region)} or less."
+        return Sentence("Order {limit} or less.", limit=shown(Decimal(most), region))
     return None
 
 
@@ -249,7 +250,7 @@ def _pieces(raw: Any, region: Region) -> Decimal | None:
     if number is not None and number < 0:
         raise AnswerError("not_a_number", "Order 0 or more.")
     if number is not None and number > MAX_PIECES:
-        raise AnswerError("too_large", f"Order {shown(Decimal(MAX_PIECES), region)} or less.")
+        raise AnswerError("too_large", Sentence("Order {limit} or less.", limit=shown(Decimal(MAX_PIECES), region)))
     return number or None
 
 

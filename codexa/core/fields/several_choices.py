@@ -12,6 +12,7 @@ from codexa.core.fields.field_type import NO_SETTINGS, Facet, Family, Medium, Re
 from codexa.core.fields.options import OTHER, Optioned, Options, OptionsFace, OptionsType, find_spoken
 from codexa.core.formula.types import NUMBER, Kind, Type
 from codexa.core.formula.values import Choices
+from codexa.core.sentences import Sentence
 
 Picks = Annotated[int, Setting(ge=1, le=500)]
 
@@ -93,9 +94,9 @@ class SeveralChoicesType(OptionsType[SeveralChoicesField]):
     ) -> str | None:
         """The least and the greatest number of choices."""
         if block.minimum is not None and len(value) < block.minimum:
-            return f"Choose at least {block.minimum}."
+            return Sentence("Choose at least {least}.", least=block.minimum)
         if block.maximum is not None and len(value) > block.maximum:
-            return f"Choose at most {block.maximum}."
+            return Sentence("Choose at most {most}.", most=block.maximum)
         return None
 
     def limits(self, block: SeveralChoicesField) -> str:

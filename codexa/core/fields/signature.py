@@ -8,6 +8,7 @@ from codexa.core.fields.field_type import Family, FieldType, Medium, Region, Sam
 from codexa.core.fields.text_value import characters
 from codexa.core.formula.types import Kind, Type
 from codexa.core.formula.values import Composite
+from codexa.core.sentences import Sentence
 
 WIDTH, HEIGHT = 600, 200  # the box that strokes are drawn in
 _MOST_STROKES, _MOST_NUMBERS, _MOST_NAME = 200, 8_000, 200
@@ -46,7 +47,10 @@ class SignatureType(FieldType[SignatureField]):
             case {"typed": str(name), **rest} if not rest:
                 name = name.replace("\x00", "").strip()
                 if (length := characters(name)) > _MOST_NAME:
-                    raise AnswerError("too_long", f"Enter at most {_MOST_NAME} characters; these are {length}.")
+                    raise AnswerError(
+                        "too_long",
+                        Sentence("Enter at most {most} characters; these are {count}.", most=_MOST_NAME, count=length),
+                    )
                 return Composite(name, {"typed": name}) if name else None
             case {"strokes": list(strokes), **rest} if not rest and _are_strokes(strokes):
                 path = " ".join("M" + " ".join(map(str, stroke)) for stroke in strokes)

@@ -14,6 +14,7 @@ from codexa.core.definition.parts import Label, Question
 from codexa.core.errors import AnswerError
 from codexa.core.fields.field_type import NO_SETTINGS, FieldModel, FieldType, Medium, Region
 from codexa.core.formula.types import Kind, Type
+from codexa.core.sentences import Sentence
 
 MAX_LENGTH = 10_000  # characters
 _PATTERN_MEMORY = 1 << 20  # bytes; a pattern that needs more is refused
@@ -63,14 +64,18 @@ def composed(raw: str, most: int) -> str:
     """
     text = raw.replace("\x00", "").strip()
     if len(text) > most:
-        raise AnswerError("too_long", f"Enter at most {most} characters; these are {len(text)}.")
+        raise AnswerError(
+            "too_long", Sentence("Enter at most {most} characters; these are {count}.", most=most, count=len(text))
+        )
     if text.isascii():
         return text
     if len(text) > _MANY_MARKS and _TOO_MANY_MARKS.search(text):
         raise AnswerError("too_many_marks", "One letter has more accents than can be written. Remove some.")
     whole = unicodedata.normalize("NFC", text).strip()
     if len(whole) > most:  # a few letters take more signs composed than they did before
-        raise AnswerError("too_long", f"Enter at most {most} characters; these are {len(whole)}.")
+        raise AnswerError(
+            "too_long", Sentence("Enter at most {most} characters; these are {count}.", most=most, count=len(whole))
+        )
     return whole
 
 
@@ -124,11 +129,11 @@ class LimitedTextType(TextFieldType[LimitedModel], Generic[LimitedModel]):
         """The length and the pattern."""
         most, least = _most(block), block.min_length
         if most is not None and len(value) > most and (count := characters(value)) > most:
-            return f"Enter at most {most} characters; these are {count}."
+            return Sentence("Enter at most {most} characters; these are {count}.", most=most, count=count)
         if least is not None and (count := characters(value)) < least:
-            return f"Enter at least {least} characters; these are {count}."
+            return Sentence("Enter at least {least} characters; these are {count}.", least=least, count=count)
         if block.pattern and not _compiled(block.pattern).fullmatch(value):
-            return block.pattern_message or "This is not in the form that is wanted here."
+            return block.pattern_message or Sentence("This is not in the form that is wanted here.")
         return None
 
     def limits(self, block: LimitedModel) -> str:

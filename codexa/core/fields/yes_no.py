@@ -11,6 +11,8 @@ from codexa.core.errors import AnswerError
 from codexa.core.fields.field_type import NO_SETTINGS, Family, FieldType, Medium, Region, Sampling
 from codexa.core.formula import convert
 from codexa.core.formula.types import Kind, Type
+from codexa.core.languages import translated
+from codexa.core.sentences import Sentence
 
 _WORDS = {"yes": True, "true": True, "no": False, "false": False}
 Word = Annotated[str, StringConstraints(min_length=1, max_length=60)]
@@ -86,7 +88,7 @@ class YesNoType(BooleanType[YesNoField]):
         ]
         if len(meant) == 1 and wanted:
             return meant[0]
-        raise AnswerError("not_yes_or_no", f"Choose {block.yes} or {block.no}.")
+        raise AnswerError("not_yes_or_no", Sentence("Choose {yes} or {no}.", yes=block.yes, no=block.no))
 
     def sample(self, block: YesNoField, how: Sampling) -> bool:
         """Either."""
@@ -132,7 +134,7 @@ class ConsentType(BooleanType[ConsentField]):
 
     def present(self, value: bool, block: ConsentField, region: Region, medium: Medium) -> str:
         """Agreed."""
-        return convert.text(value) if medium is Medium.CSV else "agreed"
+        return convert.text(value) if medium is Medium.CSV else translated("agreed", region.locale)
 
     def sample(self, block: ConsentField, how: Sampling) -> bool:
         """Ticked."""

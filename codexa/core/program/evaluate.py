@@ -2,7 +2,7 @@
 
 import re
 from collections.abc import Iterator, Mapping, Sequence
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, field
 from functools import cached_property
 from types import MappingProxyType
 from typing import Any
@@ -23,6 +23,7 @@ from codexa.core.program.order import OrderTotals, is_in_time, same_code
 from codexa.core.program.places import ROW_ADDRESS, ROW_KIND, KindPlace, Place, RepeatPlace, Spot
 from codexa.core.program.program import FORM, Program, Reader
 from codexa.core.program.templates import DASH
+from codexa.core.sentences import Sentence, in_language
 
 NOTHING_BROUGHT: Mapping[str, LinkValue] = MappingProxyType({})
 _ROW_PARTS = {"kind", "id", "values"}
@@ -141,10 +142,14 @@ class State:
             return self._failed_check(place.block.id, place.checks, getattr(place.block, "checks", ()), row)
         address = f"{row[ROW_ADDRESS]}{place.block.id}" if place.kind else place.block.id
         misread = self.misread.get(address)
-        return self._worded(misread) if misread else self._answer_error(place, row)
+        return self.worded(misread) if misread else self._answer_error(place, row)
 
-    def _worded(self, error: FieldError) -> FieldError:
-        return replace(error, message=self.program.form.wording.of_error(error.code, error.message))
+    def _wrong(self, code: str, message: str) -> FieldError:
+        return FieldError(code=code, message=in_language(message, self.program.region.locale))
+
+    def worded(self, error: FieldError) -> FieldError:
+        """An error in the words that the author has for it, else in the form's language."""
+        return self._wrong(error.code, self.program.form.of_error(error.code, error.message))
 
     def _answer_error(self, place: Place, row: Sequence[Any]) -> FieldError | None:
         value, block, field_type = self.value(place, row), place.block, place.field_type
@@ -157,7 +162,7 @@ class State:
         if message is None and place.barred is not None:
             message = self._barred_message(block, value, self.at(place.barred, row))
         if message:
-            return FieldError(code="limits", message=message)
+            return self._wrong("limits", message)
         wrong = self._shortages.get(block.id) or self._code_error(place)
         return wrong or self._failed_check(block.id, place.checks, block.checks, row)
 
@@ -180,7 +185,7 @@ class State:
         return {each.block: self._shortage(each, max(0, left)) for each, left in short if each.quantity > left}
 
     def _shortage(self, claim: Claim, left: int) -> FieldError:
-        say, block = self.program.form.wording.say, self.program.places[claim.block].block
+        say, block = self.program.form.say, self.program.places[claim.block].block
         products = [product for product, place in self.program.quantities.items() if place.block.id == claim.block]
         product = self.program.places[products[0]].block if products else block
         if not isinstance(product, ProductField):
@@ -206,10 +211,10 @@ class State:
             code = "code_not_due"
         else:
             return None
-        return FieldError(code=code, message=self.program.form.wording.say(code))
+        return FieldError(code=code, message=self.program.form.say(code))
 
     def _missing(self) -> FieldError:
-        return FieldError(code="required", message=self.program.form.wording.required)
+        return FieldError(code="required", message=self.program.form.words.required)
 
     def _limit_message(self, place: Place, value: Any, row: Sequence[Any]) -> str | None:
         assert place.field_type is not None
@@ -227,7 +232,7 @@ class State:
         assert isinstance(block, Optioned)
         chosen = value if isinstance(value, Choices) else (value,)
         wrong = next((choice for choice in chosen if choice in barred), None)
-        return None if wrong is None else f"{wrong.label} can't be chosen now. Choose another."
+        return None if wrong is None else Sentence("{label} can't be chosen now. Choose another.", label=wrong.label)
 
     def _failed_check(
         self, owner: str, spots: Sequence[Spot], checks: Sequence[Any], row: Sequence[Any]
@@ -242,19 +247,19 @@ class State:
         repeat = place.block
         assert isinstance(repeat, Repeat)
         if (misread := self.misread.get(repeat.id)) is not None:
-            return misread
+            return self._wrong(misread.code, misread.message)
         rows = self.rows(place)
         least = max(repeat.min_rows, 1 if self.required(place) else 0)
-        if (message := _count_message(len(rows), least, repeat.max_rows, "row")) is not None:
-            return FieldError(code="required" if not rows else "limits", message=message)
+        if (message := _count_message(len(rows), least, repeat.max_rows)) is not None:
+            return self._wrong("required" if not rows else "limits", message)
         for each in place.kinds:
             if not self.shown(each):
                 continue
             count = sum(row[ROW_KIND] == each.index for row in rows)
             least = max(each.kind.min_rows, 1 if self.required(each) else 0)
-            message = _count_message(count, least, each.kind.max_rows, f'row "{each.kind.label or each.kind.key}"')
+            message = _count_message(count, least, each.kind.max_rows, each.kind.label or each.kind.key)
             if message is not None:
-                return FieldError(code="limits", message=message)
+                return self._wrong("limits", message)
         return self._failed_check(repeat.id, place.checks, repeat.checks, ())
 
     def is_unsettled(self, block: str) -> bool:
@@ -285,9 +290,9 @@ class State:
         order = self.order()
         if isinstance(order, Failed) or isinstance(self.commitment, Failed):
             # Nobody orders or pays at a price that is not known.
-            return FieldError(code="order_failed", message=self.program.form.wording.say("order_failed"))
+            return FieldError(code="order_failed", message=self.program.form.say("order_failed"))
         if isinstance(order, OrderTotals) and not order.lines.count and self.program.form.order.refuse_empty:
-            return FieldError(code="nothing_ordered", message=self.program.form.wording.say("nothing_ordered"))
+            return FieldError(code="nothing_ordered", message=self.program.form.say("nothing_ordered"))
         return self._failed_check(FORM, self.program.form_checks, self.program.form.checks, ())
 
     def errors(self) -> dict[str, FieldError]:
@@ -306,12 +311,22 @@ class State:
         yield FORM, self.form_error()
 
 
-def _count_message(count: int, least: int, most: int | None, what: str) -> str | None:
+def _count_message(count: int, least: int, most: int | None, label: str = "") -> Sentence | None:
+    if count < least and label:
+        return Sentence('Add at least {count} row "{label}".', count=least, label=label)
     if count < least:
-        return f"Add at least {least} {what}{'s' if least > 1 and what == 'row' else ''}."
-    if most is not None and count > most:
-        return f"Keep at most {most} {what}{'s' if most > 1 and what == 'row' else ''}; remove {count - most}."
-    return None
+        return Sentence.counted("Add at least {count} row.", "Add at least {count} rows.", count=least)
+    if most is None or count <= most:
+        return None
+    if label:
+        more = count - most
+        return Sentence('Keep at most {count} row "{label}"; remove {more}.', count=most, label=label, more=more)
+    return Sentence.counted(
+        "Keep at most {count} row; remove {more}.",
+        "Keep at most {count} rows; remove {more}.",
+        count=most,
+        more=count - most,
+    )
 
 
 def evaluate(program: Program, answers: Mapping[str, Any], context: Context) -> State:
@@ -393,7 +408,7 @@ def _row_list(raw: Any, place: RepeatPlace) -> list[Any]:
     repeat = place.block
     assert isinstance(repeat, Repeat)
     # Refused before any of them is looked at.
-    if (message := _count_message(len(raw), 0, min(repeat.max_rows, MAX_ROWS), "row")) is not None:
+    if (message := _count_message(len(raw), 0, min(repeat.max_rows, MAX_ROWS))) is not None:
         raise AnswerError("limits", message)
     if len({str(each.get("id")) for each in raw if isinstance(each, dict)}) < len(raw):
         raise AnswerError("same_row_twice", "Two rows have the same id. Remove one of them.")

@@ -71,7 +71,7 @@ def _is_answered(state: State, place: Place) -> bool:
 
 
 def _feedback(state: State, place: Place, figure: ScoreFigure, at: int) -> FeedbackFace:
-    question, wording = figure.questions[at], state.program.form.wording
+    question, wording = figure.questions[at], state.program.form.words
     answer = state.value(place)
     field = _field(state.program, question)
     marked = marker(question, most_picks(field))(answer)

@@ -10,6 +10,7 @@ from codexa.core.program.evaluate import FieldError, State
 from codexa.core.program.findings import Finding, doubt, error
 from codexa.core.program.places import Place
 from codexa.core.program.program import Program
+from codexa.core.sentences import in_language
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -62,8 +63,9 @@ def value_problem(program: Program, block: str, text: str) -> str | None:
         raw = place.field_type.from_link(text, place.block, program.region)
         value = place.field_type.parse(raw, place.block, program.region)
     except AnswerError as error:
-        return program.form.wording.of_error(error.code, error.message)
-    return None if value is None else place.field_type.check(value, place.block, program.region)
+        return str(in_language(program.form.of_error(error.code, error.message), program.region.locale))
+    wrong = None if value is None else place.field_type.check(value, place.block, program.region)
+    return None if wrong is None else str(in_language(wrong, program.region.locale))
 
 
 def link_problems(state: State) -> list[LinkProblem]:
@@ -71,7 +73,8 @@ def link_problems(state: State) -> list[LinkProblem]:
     found = []
     for block_id, link in state.brought.items():
         place = state.program.places[block_id]
-        error = state.misread.get(block_id) or state.error(place)
+        misread = state.misread.get(block_id)
+        error = state.error(place) if misread is None else state.worded(misread)
         if error is not None:
             label = state.text(block_id, "label", getattr(place.block, "label", "")) or link.name
             found.append(LinkProblem(name=link.name, label=label, error=error, held=link.visitor != "open"))

@@ -17,7 +17,7 @@ def visitor_news(before: Program, after: Program) -> list[str]:
 
 
 def _prices(before: Program, after: Program) -> Iterator[str]:
-    say = after.form.wording.say
+    say = after.form.say
     old = {(place.block.id, name): price for place in before.places.values() for name, _, price in _priced(place.block)}
     for place in after.places.values():
         for name, label, price in _priced(place.block):
@@ -44,11 +44,11 @@ def _priced(block: Block) -> Iterator[tuple[str, str, Decimal]]:
 def _order(before: Program, after: Program) -> Iterator[str]:
     old, new = before.form.order, after.form.order
     if any(getattr(old, name) != getattr(new, name) for name in ("shipping", "discounts", "taxes")):
-        yield after.form.wording.say("newCosts")
+        yield after.form.say("newCosts")
 
 
 def _questions(before: Program, after: Program) -> Iterator[str]:
-    say = after.form.wording.say
+    say = after.form.say
     old = {place.block.id: place.block for place in before.places.values() if place.answered}
     new = {place.block.id: place.block for place in after.places.values() if place.answered}
     for block_id, block in new.items():

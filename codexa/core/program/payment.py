@@ -60,7 +60,7 @@ def to_pay_in_words(state: State) -> str:
         return ""
     if due.words or not state.program.form.payment.amount.strip():
         return due.words
-    return state.program.form.wording.say("payTitle").replace("{amount}", money(due.amount, state.program.region))
+    return state.program.form.say("payTitle").replace("{amount}", money(due.amount, state.program.region))
 
 
 def plan_in_words(program: Program, asked: Commitment) -> str:
@@ -70,7 +70,7 @@ def plan_in_words(program: Program, asked: Commitment) -> str:
     form, region = program.form, program.region
 
     def say(message: str, **values: str) -> str:
-        words = form.wording.say(message)
+        words = form.say(message)
         for name, value in values.items():
             words = words.replace(f"{{{name}}}", value)
         return words

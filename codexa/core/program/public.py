@@ -48,7 +48,7 @@ def form_face(program: Program) -> FormFace:
         locale=form.locale,
         currency=form.currency,
         brand=form.brand,
-        wording=form.wording,
+        wording=form.words,
         presentation=form.presentation,
         goes_on=form.goes_on,
         enter=form.enter,
@@ -264,7 +264,7 @@ def _add_left(facts: Facts, state: State, block: ProductField) -> None:
     """Add what is left of a product, as far as the author has it shown, and the words for what is gone."""
     ids = {each.code: each.id for each in block.options} or {"": ""}
     left = {ids[code]: count for code, count in left_of(block, state.context.taken).items()}
-    say = state.program.form.wording.say
+    say = state.program.form.say
     words = {each: say("piecesLeft").replace("{count}", str(count)) for each, count in left.items() if count}
     gone = {each: block.sold_out or say("sold_out") for each, count in left.items() if not count}
     if gone:
@@ -405,9 +405,9 @@ def confirmation_face(state: State) -> ConfirmationFace:
     """Return the confirmation that follows, with its values inserted."""
     form, index = state.program.form, state.confirmation()
     if index is None:
-        text = form.wording.confirmation_text
+        text = form.words.confirmation_text
         paragraphs = [ParagraphFace(html=_escaped(text))] if text else []
-        return ConfirmationFace(title=form.wording.confirmation_title, paragraphs=paragraphs)
+        return ConfirmationFace(title=form.words.confirmation_title, paragraphs=paragraphs)
     confirmation = form.confirmations[index]
     owner = confirmation.id
     return ConfirmationFace(

@@ -33,7 +33,7 @@ def _receipt(state: State) -> Iterator[ToldPage]:
     paid = state.context.payment
     if paid is None or paid.status not in ("paid", "part refunded", "refunded"):
         return
-    say, region = state.program.form.wording.say, state.program.region
+    say, region = state.program.form.say, state.program.region
     # Of a later charge it is the charge that the receipt is for.
     told = {
         "receiptPaid": money(paid.amount if paid.charge is None else paid.charge, region),

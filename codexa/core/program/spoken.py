@@ -5,6 +5,7 @@ from typing import Any
 from codexa.core.errors import AnswerError
 from codexa.core.program.evaluate import FieldError
 from codexa.core.program.program import Program
+from codexa.core.sentences import in_language
 
 
 def spoken_answer(program: Program, block_id: str, words: str) -> Any | FieldError:
@@ -17,4 +18,7 @@ def spoken_answer(program: Program, block_id: str, words: str) -> Any | FieldErr
     try:
         return place.field_type.spoken(words, place.block, program.region)
     except AnswerError as error:
-        return FieldError(code=error.code, message=program.form.wording.of_error(error.code, error.message))
+        return FieldError(
+            code=error.code,
+            message=in_language(program.form.of_error(error.code, error.message), program.region.locale),
+        )

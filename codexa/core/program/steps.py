@@ -76,5 +76,5 @@ def _looking_over(form: Form) -> Iterator[Step]:
         return
     taken = {block.id for block, _ in form.blocks_and_kinds()} | {page.id for page in form.pages}
     name = next(each for at in count() if (each := f"lookover{at}") not in taken)
-    block = AllAnswersBlock(id=name, key="all_answers", label=form.wording.say("lookOver"))
+    block = AllAnswersBlock(id=name, key="all_answers", label=form.say("lookOver"))
     yield Step(id=name, page=Page(id=name), blocks=(block,), looks_over=True)

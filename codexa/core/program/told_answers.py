@@ -88,7 +88,7 @@ def _of_place(state: State, place: Place) -> Iterator[ToldAnswer]:
 
 def _of_order(state: State) -> Iterator[ToldAnswer]:
     """Yield the lines of an order, what is taken off and added, and the total."""
-    order, region, say = state.order(), state.program.region, state.program.form.wording.say
+    order, region, say = state.order(), state.program.region, state.program.form.say
     if not isinstance(order, OrderTotals) or not order.lines.count:
         return
     for line in order.lines.lines:

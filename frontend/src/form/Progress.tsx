@@ -5,7 +5,7 @@ import { isByQuestion } from "./facts";
 import { pageTitle, type TitledPage } from "./titles";
 
 /** A form as far as its progress goes. */
-type Progressing = Pick<FormFace, "progress" | "presentation"> & {
+type Progressing = Pick<FormFace, "progress" | "presentation" | "locale"> & {
   readonly pages: readonly (TitledPage & { readonly blocks?: readonly { type: string }[] })[];
 };
 
@@ -25,7 +25,8 @@ export function Progress({ face, state, page, done }: Props) {
   const words = [
     tells("count") && (done ? say("done") : say(byQuestion ? "stepOf" : "of", { at: at + 1, count })),
     tells("percent") && sayShare("percent", share),
-    tells("left") && sayLeft(done ? 0 : byQuestion ? questionsAhead(face, state.path.slice(at)) : (state.left ?? 0)),
+    tells("left") &&
+      sayLeft(done ? 0 : byQuestion ? questionsAhead(face, state.path.slice(at)) : (state.left ?? 0), face.locale),
   ].filter(Boolean);
   return (
     <div className="cx-progress">

@@ -18,5 +18,12 @@ export const say = (name: Message, values: Values = {}): string =>
 const percent = (share: number): number => Math.round(share * 100);
 
 export const sayShare = (name: "uploading" | "percent", share: number): string => say(name, { share: percent(share) });
-export const sayLeft = (count: number): string => (count === 1 ? say("oneLeft") : say("left", { count }));
+
+/** How many questions are left; a language may have other words for two, for a few, for many. */
+export function sayLeft(count: number, locale = "en"): string {
+  const form = own[`left#${new Intl.PluralRules(locale.replace("_", "-")).select(count)}`];
+  if (form !== undefined) return form.replace("{count}", String(count));
+  return count === 1 ? say("oneLeft") : say("left", { count });
+}
+
 export const sayChooseFiles = (most: number): string => say(most === 1 ? "chooseFile" : "chooseFiles");

@@ -1,6 +1,7 @@
 // What the form says by itself on one occasion ("Payment", "Orders"), in the author's words; empty means the usual ones.
 import TextField from "@mui/material/TextField";
 import messages from "../../api/generated/messages.json";
+import { usualWords } from "./words_of";
 import { useBench } from "../workbench/bench";
 
 export const GROUPS = [...new Set(messages.map((message) => message.group))];
@@ -28,7 +29,7 @@ export function MessageGroup({ group }: { group: string }) {
           label={when}
           disabled={!mayEdit}
           value={wording.messages[name] ?? ""}
-          placeholder={usual || "The usual words, with an example"}
+          placeholder={usualWords(form, name) || "The usual words, with an example"}
           error={wrong !== undefined}
           helperText={wrong?.message ?? (values ? `Keep ${values}: it stands for a value` : undefined)}
           onChange={(event) => say(name, event.target.value)}

@@ -8,6 +8,7 @@ import type { Wording } from "../../api/generated/wire";
 import { useBench } from "../workbench/bench";
 import { KeptTextField } from "../../ui/KeptTextField";
 import { LongTextField } from "../../ui/LongTextField";
+import { shownWords } from "./words_of";
 import { GROUPS, MessageGroup, ownWordsIn } from "./MessageGroup";
 
 const NEVER_BLANK: { setting: "submit" | "next" | "back" | "required"; title: string }[] = [
@@ -27,18 +28,18 @@ export function Words() {
         <KeptTextField
           key={setting}
           label={title}
-          value={wording[setting]}
+          value={shownWords(form, setting)}
           onKeep={(words) => put({ [setting]: words })}
         />
       ))}
       <TextField
         label="After sending: heading"
-        value={wording.confirmation_title}
+        value={shownWords(form, "confirmation_title")}
         onChange={(event) => put({ confirmation_title: event.target.value })}
       />
       <LongTextField
         label="After sending: text"
-        value={wording.confirmation_text}
+        value={shownWords(form, "confirmation_text")}
         onChange={(event) => put({ confirmation_text: event.target.value })}
       />
       <Typography variant="body2" color="text.secondary">

@@ -1,4 +1,5 @@
 // What the inspector shows while nothing is selected: the form's own settings.
+import LANGUAGES from "../../api/generated/languages.json";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import FormControlLabel from "@mui/material/FormControlLabel";
@@ -17,17 +18,6 @@ import { Heading } from "./InspectorFrame";
 import { LongTextField } from "../../ui/LongTextField";
 import { OrderSettings } from "./OrderSettings";
 
-const LANGUAGES = {
-  en: "English",
-  de: "German",
-  fr: "French",
-  es: "Spanish",
-  it: "Italian",
-  nl: "Dutch",
-  pl: "Polish",
-  pt: "Portuguese",
-  sv: "Swedish",
-};
 const CURRENCIES = ["EUR", "CHF", "GBP", "USD", "SEK", "NOK", "DKK", "PLN", "JPY"];
 const ZONES = [
   "Europe/Berlin",
@@ -92,7 +82,7 @@ const rowsFor = (form: Form): readonly SettingRow[] => [
     setting: "locale",
     label: "Language",
     options: { ...named([form.locale]), ...LANGUAGES },
-    help: "How numbers and dates are read and written",
+    help: "How numbers and dates are read and written, and what the form says by itself",
   },
   { entry: "choice", setting: "currency", label: "Currency", options: named([...CURRENCIES, form.currency]) },
   {
