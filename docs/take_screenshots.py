@@ -227,8 +227,14 @@ def main() -> None:
         payments(wide)
         quiz(wide)
         stranger = browser.new_page(viewport={"width": 1280, "height": 800})
-        stranger.goto(f"{WEBSITE}/visit")
-        stranger.frame_locator("iframe").get_by_text("Deep sky").wait_for()
+        stranger.goto(f"{WEBSITE}/sky")
+        stranger.get_by_role("button", name="How well do you know").click()
+        form = stranger.frame_locator("iframe")
+        form.get_by_role("button", name="Begin").or_(form.locator(".cx-submit")).first.click()
+        for words in ("polaris", "late s"):
+            form.get_by_label("Or write it here").fill(words)
+            form.get_by_label("Or write it here").press("Enter")
+            stranger.wait_for_timeout(700)
         take(stranger, "website")
         browser.close()
 

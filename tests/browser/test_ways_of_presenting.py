@@ -62,10 +62,11 @@ FORMS = [("plan_a_visit", ANSWERS, 12), ("star_shop_order", SHOP, 8), ("observat
 WAYS = ("whole", "paged", "single", "chat")
 
 
-def published_as(desk, servers, presentation, example="plan_a_visit"):
+def published_as(desk, servers, presentation, example="plan_a_visit", **more):
     document = json.loads((EXAMPLES / f"{example}.json").read_text(encoding="utf-8"))
     document |= {"payment": {"on": False}, "follow_ups": [], "confirmations": []}
-    name = f"{example.replace('_', ' ')} {presentation}"
+    document |= more
+    name = " ".join([example.replace("_", " "), presentation, *more.values()])
     import_form(desk, document | {"name": name, "presentation": presentation, "progress": ["bar", "count", "left"]})
     press_publish(desk, 1)
     expect(desk.get_by_text("Edition 1 is live.")).to_be_visible()
@@ -249,3 +250,15 @@ def test_a_conversation_is_usable_at_each_step(desk, servers, width):
         assert "\n".join(visitor.evaluate(MISFITS)) == ""
 
     fill_in(visitor, look=look)
+
+
+@pytest.mark.parametrize("width", [320, 1280])
+@pytest.mark.parametrize("presentation", ["whole", "single", "chat"])
+def test_from_right_to_left_it_is_as_usable(desk, servers, presentation, width):
+    visitor = published_as(desk, servers, presentation, locale="ar")
+    visitor.set_viewport_size({"width": width, "height": 800})
+    expect(visitor.locator("html")).to_have_attribute("dir", "rtl")
+    expect(visitor.get_by_label("Adults" if presentation == "whole" else "What would you like to see?")).to_be_visible()
+    visitor.locator(".cx-submit").last.click()
+    assert "\n".join(visitor.evaluate(MISFITS)) == ""
+    assert axe_findings(visitor) == []
