@@ -17,5 +17,5 @@ def run() -> bool:
     kilobytes = sum(len(gzip.compress(script.read_bytes())) for script in scripts) / 1000
     fonts = [path for name in _FONTS for path in (_STATIC / "static" / "built" / "assets").glob(f"{name}*.woff2")]
     font_kilobytes = sum(path.stat().st_size for path in fonts) / 1000
-    light = report("public_form_script", kilobytes, "KB gzipped", 110, at_least=False)
+    light = report("public_form_script", kilobytes, "KB gzipped", 95, at_least=False)
     return report("public_form_fonts", font_kilobytes, "KB", 60, at_least=False) and light

@@ -24,6 +24,7 @@ from codexa.web.openapi import (
     language_names,
     messages,
     openapi,
+    palettes,
     reserved_keys,
     rich_text,
     usual_words,
@@ -48,6 +49,7 @@ GENERATED = {
     "frontend/src/api/generated/usual_words.json": usual_words,
     "frontend/src/api/generated/words_by_language.json": words_by_language,
     "frontend/src/api/generated/languages.json": language_names,
+    "frontend/src/api/generated/palettes.json": palettes,
 }
 
 

@@ -61,7 +61,7 @@ def pytest_collection_modifyitems(items):
     dealt = []
     for share in shares:
         taken = max(0, of_each - len(share))
-        dealt += share + rest[:taken]
+        dealt += rest[:taken] + share
         del rest[:taken]
     items[:] = dealt + rest
 

@@ -22,20 +22,37 @@ class FirstView:
     heading: str
     labels: tuple[str, ...]
     colours: Mapping[str, str]
+    classes: str
+    pictured: bool
 
 
 def first_view(face: FormFace, state: Mapping[str, Any]) -> FirstView:
     """Return what stands in the page itself."""
     heading, labels = _begins_with(face, state)
     return FirstView(
-        title=face.title, lead=face.lead, heading=heading, labels=tuple(labels), colours=colours_of(face.brand)
+        title=face.title,
+        lead=face.lead,
+        heading=heading,
+        labels=tuple(labels),
+        colours=colours_of(face.brand),
+        **_standing(face.brand),
     )
 
 
 def received_view(face: FormFace, confirmation: ConfirmationFace) -> FirstView:
     """Return what stands in the page of a confirmation itself."""
     colours = colours_of(face.brand)
-    return FirstView(title=face.title, lead="", heading=confirmation.title, labels=(), colours=colours)
+    title, heading = face.title, confirmation.title
+    return FirstView(title=title, lead="", heading=heading, labels=(), colours=colours, **_standing(face.brand))
+
+
+def _standing(brand: Brand) -> dict[str, Any]:
+    """Return how the form stands on its page, so that nothing moves once its script has come (`form/brand.ts`)."""
+    picture = "" if brand.header_picture else " cx-no-picture"
+    return {
+        "classes": f"cx-layout-{brand.layout}{picture}",
+        "pictured": bool(brand.header_picture) and brand.layout in ("banner", "wide"),
+    }
 
 
 def _begins_with(face: FormFace, state: Mapping[str, Any]) -> tuple[str, list[str]]:
@@ -52,13 +69,20 @@ def _begins_with(face: FormFace, state: Mapping[str, Any]) -> tuple[str, list[st
     return texts.get(page.id, {}).get("title", page.title), labels
 
 
+_WIDTHS = {"narrow": "560px", "normal": "720px", "wide": "960px"}
+
+
 def colours_of(brand: Brand) -> dict[str, str]:
-    """Return the colours of a brand that stand in a page itself, by name."""
+    """Return the colours of a brand that stand in a page itself, and its width, by name."""
+    found = palette(brand)
     return {
         "accent": brand.accent,
-        "on-accent": palette(brand)["on_accent"],
+        "on-accent": found["on_accent"],
         "banner": brand.banner or brand.accent,
-        "on-banner": palette(brand)["on_banner"],
+        "on-banner": found["on_banner"],
         "sheet": brand.paper,
         "ink": brand.ink,
+        "title": found["title"],
+        "ground": brand.ground,
+        "width": _WIDTHS[brand.width],
     }

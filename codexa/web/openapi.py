@@ -8,8 +8,9 @@ from pydantic.json_schema import models_json_schema
 
 from codexa import __version__
 from codexa.core.definition.keys import RESERVED_KEYS
+from codexa.core.definition.palettes import PALETTES
 from codexa.core.definition.rich_text import limits
-from codexa.core.definition.wording import INSTEAD, MESSAGES, SHORT_WORDS, Wording
+from codexa.core.definition.wording import MESSAGES, SHORT_WORDS, Wording
 from codexa.core.fields import BLOCK_TYPES
 from codexa.core.fields.field_type import FieldType
 from codexa.core.form.form import Form
@@ -73,7 +74,7 @@ def messages() -> list[dict[str, str]]:
 
 def usual_words() -> dict[str, str]:
     """Return the usual words of each message that the browser itself says, for the public form."""
-    return {each.name: each.usual for each in MESSAGES if each.usual and each.group != INSTEAD}
+    return {each.name: each.usual for each in MESSAGES if each.usual and each.in_browser}
 
 
 def words_by_language() -> dict[str, dict[str, str]]:
@@ -83,6 +84,11 @@ def words_by_language() -> dict[str, dict[str, str]]:
         language: {name: getattr(words, name) for name in SHORT_WORDS} | words.messages
         for language, words in found.items()
     }
+
+
+def palettes() -> dict[str, dict[str, str]]:
+    """Return the palettes that are ready-made, by name."""
+    return PALETTES
 
 
 def language_names() -> dict[str, str]:

@@ -262,3 +262,22 @@ def test_from_right_to_left_it_is_as_usable(desk, servers, presentation, width):
     visitor.locator(".cx-submit").last.click()
     assert "\n".join(visitor.evaluate(MISFITS)) == ""
     assert axe_findings(visitor) == []
+
+
+@pytest.mark.parametrize("width", [320, 1280])
+@pytest.mark.parametrize("layout", ["bare", "beside", "behind", "wide"])
+def test_every_layout_is_usable_in_light_and_dark_with_all_else_set_to_its_ends(desk, servers, layout, width):
+    picture = json.loads((EXAMPLES / "patron_programme.json").read_text(encoding="utf-8"))["brand"]["header_picture"]
+    dark = {"accent": "#8FD3A8", "banner": "#0F2A1C", "ground": "#0A1610", "paper": "#13231A", "ink": "#EAF5EE"}
+    ends = {"text_size": "large", "density": "airy", "choices": "tiles", "labels": "beside", "width": "wide", **dark}
+    others = {"text_size": "small", "density": "tight", "choices": "compact", "width": "narrow"}
+    brand = {"layout": layout, "header_picture": picture} | (ends if layout in ("beside", "wide") else others)
+    import_form(desk, visit_document() | {"name": f"Laid out {layout} {width}", "brand": brand})
+    press_publish(desk, 1)
+    expect(desk.get_by_text("Edition 1 is live.")).to_be_visible()
+    visitor = desk.context.new_page()
+    visitor.set_viewport_size({"width": width, "height": 800})
+    visitor.goto(f"{servers.web}/f/alderlight/laid-out-{layout}-{width}")
+    visitor.get_by_role("button", name="Send").click()
+    assert "\n".join(visitor.evaluate(MISFITS)) == ""
+    assert axe_findings(visitor) == []

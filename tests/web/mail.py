@@ -2,6 +2,7 @@
 
 import asyncio
 import threading
+from concurrent.futures import ThreadPoolExecutor
 from contextlib import contextmanager
 
 import pytest
@@ -53,7 +54,9 @@ def work(settings):
         async with app.open_async():
             await app.run_worker_async(wait=False, install_signal_handlers=False)
 
-    asyncio.run(until_done())
+    # In a thread of its own: a browser that was driven in this process has left a loop of its own running.
+    with ThreadPoolExecutor(max_workers=1) as one:
+        one.submit(lambda: asyncio.run(until_done())).result()
 
 
 @pytest.fixture

@@ -24,7 +24,9 @@ class Brand(Part):
     `accent` is the colour of buttons, choices and links, `banner` that behind the title (none: the accent), `ground`
     that around the form, `paper` the form's own, `ink` its text. Text on accent and banner may be set by hand
     (`on_accent`, `on_banner`; none: what reads best). What else is drawn follows from these
-    (`definition/palette.py`). `saved` is the id of the team's brand that the form uses; its look is then the brand's as
+    (`definition/palette.py`). `layout` is how the form stands on its page: under a banner, bare (as in another page),
+    with its picture beside it or behind it, or as wide as its window. `labels` beside fields stand above them where
+    there is no room. `saved` is the id of the team's brand that the form uses; its look is then the brand's as
     it is now.
     """
 
@@ -35,6 +37,12 @@ class Brand(Part):
     ground: Colour = "#EDF0F7"
     paper: Colour = "#FFFFFF"
     ink: Colour = "#16202B"
+    layout: Literal["banner", "bare", "beside", "behind", "wide"] = "banner"
+    width: Literal["narrow", "normal", "wide"] = "normal"
+    labels: Literal["above", "beside"] = "above"
+    text_size: Literal["small", "normal", "large"] = "normal"
+    density: Literal["tight", "normal", "airy"] = "normal"
+    choices: Literal["list", "tiles", "compact"] = "list"
     typeface: Typeface = "source_sans"
     heading_typeface: Typeface = "source_serif"
     title_align: Literal["start", "centre", "end"] = "start"

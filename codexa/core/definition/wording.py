@@ -23,6 +23,11 @@ class Message:
     usual: str
 
     @property
+    def in_browser(self) -> bool:
+        """Whether the form's page says it by itself; what the server alone says is not sent to it."""
+        return self.group != INSTEAD and self.name not in _BY_SERVER
+
+    @property
     def values(self) -> frozenset[str]:
         """The names that stand for values in it."""
         return frozenset(_VALUE.findall(self.usual))
@@ -333,6 +338,16 @@ MESSAGES: tuple[Message, ...] = (
     Message("too_long", _WRONG, "The text is too long", ""),
 )
 
+# Said where the server has worked something out; visitors' browsers get it as a part of that.
+_BY_SERVER = frozenset({
+    "newPrice", "newCosts", "newQuestion", "goneQuestion", "lookOver", "answerRight", "answerPartly",
+    "answerWrong", "rightAnswer", "piecesLeft", "planNow", "planLater", "planOnce", "planTimes", "planOpen", "planDay",
+    "planDays", "planWeek", "planWeeks", "planMonth", "planMonths", "planYear", "planYears", "receipt", "receiptPaid",
+    "receiptBack", "receiptPlan", "receiptBank", "laterMailed", "laterMailTitle", "laterMailText", "laterElsewhere",
+    "laterHandedIn", "laterOff", "each_full", "nothing_ordered", "order_failed", "only_left", "too_few", "code_unknown",
+    "code_over", "code_not_due", "code_used_up",
+})  # fmt: skip
+
 _BY_NAME = {message.name: message for message in MESSAGES}
 # What is counted, with the name of the message for one.
 COUNTED = {"left": "oneLeft"}
@@ -349,6 +364,11 @@ def _messages_in(locale: str) -> dict[str, str]:
         words[many] = forms.get("other", _BY_NAME[many].usual)
         words[one] = forms.get("one", words[many] if forms else _BY_NAME[one].usual)
     return words
+
+
+def is_in_browser(name: str) -> bool:
+    """Whether a message, or one of its plural forms ("left#few"), is said by the form's page itself."""
+    return _BY_NAME[name.partition("#")[0]].in_browser
 
 
 def _messages(given: Mapping[str, str]) -> Mapping[str, str]:

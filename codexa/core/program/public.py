@@ -13,6 +13,7 @@ from pydantic import BaseModel
 from codexa.core.definition.formulas import INSERTION
 from codexa.core.definition.parts import Block, BlockFace, Part, Question
 from codexa.core.definition.rich_text import sanitised
+from codexa.core.definition.wording import Wording, is_in_browser
 from codexa.core.fields import type_of
 from codexa.core.fields.all_answers import AllAnswersBlock
 from codexa.core.fields.field_type import Region
@@ -48,7 +49,7 @@ def form_face(program: Program) -> FormFace:
         locale=form.locale,
         currency=form.currency,
         brand=form.brand,
-        wording=form.words,
+        wording=_words_face(form.words),
         presentation=form.presentation,
         goes_on=form.goes_on,
         enter=form.enter,
@@ -59,6 +60,12 @@ def form_face(program: Program) -> FormFace:
         asks=tuple(block_id for block_id, place in program.places.items() if _asks(program, place)),
         quiz=_quiz_face(program),
     )
+
+
+def _words_face(words: Wording) -> Wording:
+    """Return the words that the page says by itself."""
+    told = {name: each for name, each in words.messages.items() if is_in_browser(name)}
+    return words.model_copy(update={"messages": told})
 
 
 def _step_face(step: Step) -> FilledPageFace:

@@ -12,6 +12,7 @@ import "../form/fields.css";
 import "../form/rows.css";
 import "../form/pages.css";
 import "../form/brand.css";
+import "../form/layouts.css";
 import "../theme/fonts";
 import { ApiError } from "../api/client";
 import { queries } from "../api/queries";

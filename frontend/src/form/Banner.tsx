@@ -12,9 +12,13 @@ export function Banner({ face }: { face: Pick<FormFace, "title" | "lead" | "bran
   );
 }
 
+/** Whether the title stands on the form's picture; else that has a place of its own, or none. */
+const isPictured = ({ header_picture, layout }: Brand): boolean =>
+  header_picture !== "" && (layout === "banner" || layout === "wide");
+
 /** What the title stands on; the workbench lets it be typed there. */
 export const BannerFrame = ({ brand, children }: { brand: Brand; children: ReactNode }) => (
-  <header className={`cx-banner${brand.header_picture ? " cx-pictured" : ""}`}>
+  <header className={`cx-banner${isPictured(brand) ? " cx-pictured" : ""}`}>
     {brand.logo && <img className="cx-logo" src={brand.logo} alt={brand.logo_alternative} />}
     {children}
   </header>

@@ -259,7 +259,7 @@ describe("handing in", () => {
     await user.click(button("Sending …"));
     expect(sent.map(({ answers }) => answers)).toEqual([{ name: "Ingrid" }]);
     await act(async () => sent[0]!.resolve(CONFIRMED));
-    const title = screen.getByRole("heading", { name: "Thank you" });
+    const title = await screen.findByRole("heading", { name: "Thank you" });
     expect(document.activeElement).toBe(title);
     expect(screen.getByText("We wait for you.")).toBeTruthy();
     expect(screen.getByText("Owl").closest("div")!.textContent).toBe("Owl50 %");
@@ -275,7 +275,7 @@ describe("handing in", () => {
     await act(async () => void dispatchEvent(new Event("online")));
     expect(sent).toHaveLength(3);
     await act(async () => sent[2]!.resolve(CONFIRMED));
-    expect(screen.getByRole("heading", { name: "Thank you" })).toBeTruthy();
+    expect(await screen.findByRole("heading", { name: "Thank you" })).toBeTruthy();
   });
 
   it("that is refused shows why at the fields and above them", async () => {
@@ -303,7 +303,7 @@ describe("handing in", () => {
   it("can be printed, kept, handed on, and filled in once more", async () => {
     const { sent, user } = await filled();
     await act(async () => sent[0]!.resolve(receivedReply("Thank you", { again: true, printing: true, sharing: true })));
-    expect(screen.getByRole("link", { name: "Keep as PDF" }).getAttribute("href")).toBe("/received/f/1/m/pdf");
+    expect((await screen.findByRole("link", { name: "Keep as PDF" })).getAttribute("href")).toBe("/received/f/1/m/pdf");
     const link = new URL("/f/a/b", location.href).href;
     expect(screen.getByRole("link", { name: "By e-mail" }).getAttribute("href")).toBe(
       `mailto:?body=${encodeURIComponent(link)}`,

@@ -6,14 +6,13 @@ import { late } from "../fields/late";
 import { RichText } from "../fields/RichText";
 import { say } from "../text/visitor";
 import { Banner } from "./Banner";
-import { brandClasses, brandStyle } from "./brand";
+import { brandClasses, brandStyle, layoutClasses } from "./brand";
 import { BlockList } from "./BlockList";
 import { controlIdOf } from "./BlockOnPage";
 import { useSnapshot } from "./press";
 import { Progress } from "./Progress";
 import { goToNext } from "./enter";
 import { LineNews, Restored, Unpaid } from "./Notices";
-import { Received } from "./Received";
 import { prefetchPieces, whenIdle } from "./prefetch";
 import { goesOn } from "./goes_on";
 import { isByQuestion } from "./facts";
@@ -23,6 +22,7 @@ import { FORM } from "./snapshot";
 import { pageTitle } from "./titles";
 
 const Chat = late<ComponentProps<typeof import("./chat/Chat").default>>(() => import("./chat/Chat"));
+const Received = late<ComponentProps<typeof import("./Received").default>>(() => import("./Received"));
 const Earlier = late<ComponentProps<typeof import("./Earlier").default>>(() => import("./Earlier"));
 const GoOnLater = late<ComponentProps<typeof import("./GoOnLater").default>>(() => import("./GoOnLater"));
 
@@ -54,7 +54,14 @@ export function PublicForm(props: Props) {
       removeEventListener("online", hurry);
     };
   }, [session]);
-  useEffect(() => whenIdle(() => prefetchPieces(face.pages)), [face]);
+  useEffect(
+    () =>
+      whenIdle(() => {
+        prefetchPieces(face.pages);
+        Received.prefetch().catch(() => undefined);
+      }),
+    [face],
+  );
   useEffect(() => {
     const { payment = null } = received ?? {};
     // What is due is paid on a page of its own, which can be opened again.
@@ -81,7 +88,10 @@ export function PublicForm(props: Props) {
     [face, session, upload],
   );
   return (
-    <main className={`${brandClasses(face.brand)} cx-shown-${face.presentation}`} style={brandStyle(face.brand)}>
+    <main
+      className={`${brandClasses(face.brand)} ${layoutClasses(face.brand)} cx-shown-${face.presentation}`}
+      style={brandStyle(face.brand)}
+    >
       <Banner face={face} />
       {face.progress.length > 0 && phase !== "welcome" && (
         <Progress

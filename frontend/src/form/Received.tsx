@@ -21,7 +21,7 @@ interface Props {
 }
 
 /** What is to be paid first, where something is; then the confirmation. */
-export function Received(props: Props) {
+export default function Received(props: Props) {
   const { received, form } = props;
   const { payment } = received;
   useEffect(() => {

@@ -24,6 +24,8 @@ const CORNERS: Record<Brand["corner"], [string, string]> = {
   round: ["14px", "20px"],
 };
 
+const WIDTHS: Record<Brand["width"], string> = { narrow: "560px", normal: "720px", wide: "960px" };
+
 const picture = (source: string): string => (source ? `url("${source.replaceAll('"', "%22")}")` : "none");
 
 /** The variables that everything under .codexa-form is drawn with. */
@@ -44,16 +46,25 @@ export function brandStyle(brand: Brand): CSSProperties {
     "--cx-corner": corner,
     "--cx-outer-corner": outerCorner,
     "--cx-header-picture": picture(brand.header_picture),
+    "--cx-width": WIDTHS[brand.width],
   } as CSSProperties;
 }
 
-/** The classes that say how titles, fields and buttons are drawn; titles have none where they stand as usual. */
+/** The classes that say how a form stands on its page, with its pictures. */
+export const layoutClasses = ({ layout, header_picture }: Brand): string =>
+  `cx-layout-${layout}${header_picture ? "" : " cx-no-picture"}`;
+
+/** The classes that say how titles, fields and buttons are drawn; there is none for what is as usual. */
 export const brandClasses = (brand: Brand): string =>
   [
     brand.title_align !== "start" && `cx-titles-${brand.title_align}`,
     brand.title_size !== "normal" && `cx-titles-${brand.title_size}`,
     brand.title_italic && "cx-titles-italic",
     brand.title_underlined && "cx-titles-underlined",
+    brand.labels !== "above" && `cx-labels-${brand.labels}`,
+    brand.text_size !== "normal" && `cx-text-${brand.text_size}`,
+    brand.density !== "normal" && `cx-density-${brand.density}`,
+    brand.choices !== "list" && `cx-choices-${brand.choices}`,
     "codexa-form",
     `cx-fields-${brand.fields}`,
     ...[brand.button, brand.button_width, brand.button_size].map((each) => `cx-button-${each}`),

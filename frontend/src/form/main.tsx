@@ -8,6 +8,7 @@ import "./fields.css";
 import "./rows.css";
 import "./pages.css";
 import "./brand.css";
+import "./layouts.css";
 import { speakAs } from "../text/visitor";
 import { groundStyle } from "./brand";
 import { hostOf, inFrame } from "./host";

@@ -5,7 +5,7 @@ import { useState } from "react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { ReceivedReply } from "../api/generated/wire";
 import { receivedReply } from "../testing/received";
-import { Received } from "./Received";
+import Received from "./Received";
 import { unpaidPage } from "./unpaid";
 
 const DUE = {

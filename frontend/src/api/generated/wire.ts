@@ -583,7 +583,9 @@ export interface BatchesReply {
  * `accent` is the colour of buttons, choices and links, `banner` that behind the title (none: the accent), `ground`
  * that around the form, `paper` the form's own, `ink` its text. Text on accent and banner may be set by hand
  * (`on_accent`, `on_banner`; none: what reads best). What else is drawn follows from these
- * (`definition/palette.py`). `saved` is the id of the team's brand that the form uses; its look is then the brand's as
+ * (`definition/palette.py`). `layout` is how the form stands on its page: under a banner, bare (as in another page),
+ * with its picture beside it or behind it, or as wide as its window. `labels` beside fields stand above them where
+ * there is no room. `saved` is the id of the team's brand that the form uses; its look is then the brand's as
  * it is now.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -596,7 +598,9 @@ export interface Brand {
   button: "like_fields" | "pill";
   button_size: "small" | "normal" | "large";
   button_width: "words" | "full";
+  choices: "list" | "tiles" | "compact";
   corner: "square" | "slight" | "round";
+  density: "tight" | "normal" | "airy";
   fields: "outlined" | "filled" | "underlined";
   ground: string;
   header_picture: string;
@@ -613,12 +617,15 @@ export interface Brand {
     | "fraunces"
     | "device";
   ink: string;
+  labels: "above" | "beside";
+  layout: "banner" | "bare" | "beside" | "behind" | "wide";
   logo: string;
   logo_alternative: string;
   on_accent: string | null;
   on_banner: string | null;
   paper: string;
   saved: string;
+  text_size: "small" | "normal" | "large";
   title_align: "start" | "centre" | "end";
   title_italic: boolean;
   title_size: "small" | "normal" | "large";
@@ -635,6 +642,7 @@ export interface Brand {
     | "bitter"
     | "fraunces"
     | "device";
+  width: "narrow" | "normal" | "wide";
 }
 /**
  * The look of a brand from now on.

@@ -8,6 +8,8 @@ import type { Brand } from "../../api/generated/wire";
 import { useBench } from "../workbench/bench";
 import { BrandSample } from "./BrandSample";
 import { Colours } from "./Colours";
+import { PictureField } from "../../ui/PictureField";
+import { Layout } from "./Layout";
 import { Pictures } from "./Pictures";
 import { SavedBrands } from "./SavedBrands";
 import { Shapes } from "./Shapes";
@@ -15,16 +17,17 @@ import { SidePanel } from "../../ui/SideList";
 import { Words } from "./Words";
 
 const TABS = {
+  layout: "Layout",
   look: "Colours and type",
-  shapes: "Shapes and pictures",
+  shapes: "Shapes",
   words: "Words",
-  saved: "Saved brands",
+  saved: "Saved",
 } as const;
 type TabName = keyof typeof TABS;
 
 export function BrandArea() {
   const { form, act, mayEdit } = useBench();
-  const [tab, setTab] = useState<TabName>("look");
+  const [tab, setTab] = useState<TabName>("layout");
   // A look of its own from here on: what other forms share is changed among the saved brands.
   const edit = (changes: Partial<Brand>) =>
     act({ do: "edit_form", changes: { brand: { ...form.brand, ...changes, saved: changes.saved ?? "" } } });
@@ -61,6 +64,16 @@ export function BrandArea() {
               <Typography variant="body2" color="text.secondary">
                 This form uses a saved brand. A change here gives it a look of its own.
               </Typography>
+            )}
+            {tab === "layout" && (
+              <>
+                <Layout brand={form.brand} edit={edit} />
+                <PictureField
+                  label="Its picture: behind the title, beside the form or behind it"
+                  value={form.brand.header_picture}
+                  onChange={(header_picture) => edit({ header_picture })}
+                />
+              </>
             )}
             {tab === "look" && <Colours brand={form.brand} edit={edit} />}
             {tab === "shapes" && (

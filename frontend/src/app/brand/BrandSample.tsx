@@ -1,6 +1,7 @@
 // The form's first page as it will look: the public components themselves, with the brand as it is being chosen.
 import Box from "@mui/material/Box";
 import { useMemo } from "react";
+import type { Brand } from "../../api/generated/wire";
 import { SurroundingsContext } from "../../fields/input";
 import { Banner } from "../../form/Banner";
 import { BlockList } from "../../form/BlockList";
@@ -9,6 +10,9 @@ import { Progress } from "../../form/Progress";
 import { stillSurroundings } from "../compose/still";
 import { StillForm } from "../compose/StillForm";
 import { useBench } from "../workbench/bench";
+
+/** What the layouts with a picture take beside the form's own width. */
+const WIDER: Partial<Record<Brand["layout"], string>> = { beside: " * 1.5", behind: " + 112px" };
 
 export function BrandSample() {
   const { form, analysis } = useBench();
@@ -23,7 +27,15 @@ export function BrandSample() {
       sx={{ overflow: "auto", p: 3, backgroundSize: "cover", backgroundPosition: "center" }}
       style={groundStyle(brand)}
     >
-      <StillForm drawn sx={{ maxWidth: 720, mx: "auto", boxShadow: 1 }}>
+      <StillForm
+        drawn
+        layout
+        sx={{
+          maxWidth: brand.layout === "wide" ? "none" : `calc(var(--cx-width)${WIDER[brand.layout] ?? ""})`,
+          mx: "auto",
+          boxShadow: brand.layout === "bare" ? 0 : 1,
+        }}
+      >
         <Banner face={form} />
         {form.progress.length > 0 && page && (
           <Progress face={form} state={analysis.state} page={page.id} done={false} />

@@ -5,6 +5,7 @@ import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
+import PALETTES from "../../api/generated/palettes.json";
 import type { Brand } from "../../api/generated/wire";
 import { TYPEFACES } from "../../form/brand";
 import { contrast, ENOUGH_CONTRAST, paletteOf } from "../../form/colours";
@@ -19,25 +20,16 @@ export function Colours({ brand, edit }: BrandProps) {
     Math.min(...[brand.paper, drawn.tint, drawn.quiet].map((ground) => contrast(text, ground)));
   return (
     <>
-      <Heading top>A palette from the accent colour</Heading>
+      <Heading top>Ready-made palettes</Heading>
+      <Box sx={{ display: "grid", gridTemplateColumns: "repeat(3, 1fr)", gap: 1 }}>
+        {Object.entries(PALETTES).map(([title, palette]) => (
+          <PaletteButton key={title} title={title} palette={palette} edit={edit} />
+        ))}
+      </Box>
+      <Heading>A palette from the accent colour</Heading>
       <Box sx={{ display: "flex", gap: 1 }}>
         {palettesFrom(brand.accent).map(({ title, palette }) => (
-          <Button
-            key={title}
-            variant="outlined"
-            color="inherit"
-            onClick={() => edit({ ...palette, on_accent: null, on_banner: null })}
-            sx={{ flex: 1, display: "block", p: 0.75 }}
-          >
-            <Box aria-hidden="true" sx={{ display: "flex", mb: 0.5 }}>
-              {[palette.accent, palette.banner ?? palette.accent, palette.ground, palette.paper, palette.ink].map(
-                (colour, at) => (
-                  <Box key={at} sx={{ flex: 1, height: 22 }} style={{ backgroundColor: colour }} />
-                ),
-              )}
-            </Box>
-            {title}
-          </Button>
+          <PaletteButton key={title} title={title} palette={palette} edit={edit} />
         ))}
       </Box>
       <Colour label="Accent: buttons, choices, links" value={brand.accent} onChange={(accent) => edit({ accent })} />
@@ -82,6 +74,28 @@ export function Colours({ brand, edit }: BrandProps) {
         elsewhere.
       </Typography>
     </>
+  );
+}
+
+type Palette = Pick<Brand, "accent" | "ground" | "paper" | "ink"> & { banner?: string | null };
+
+function PaletteButton({ title, palette, edit }: { title: string; palette: Palette; edit: BrandProps["edit"] }) {
+  return (
+    <Button
+      variant="outlined"
+      color="inherit"
+      onClick={() => edit({ ...palette, on_accent: null, on_banner: null })}
+      sx={{ flex: 1, display: "block", p: 0.75, lineHeight: 1.3 }}
+    >
+      <Box aria-hidden="true" sx={{ display: "flex", mb: 0.5 }}>
+        {[palette.accent, palette.banner ?? palette.accent, palette.ground, palette.paper, palette.ink].map(
+          (colour, at) => (
+            <Box key={at} sx={{ flex: 1, height: 22 }} style={{ backgroundColor: colour }} />
+          ),
+        )}
+      </Box>
+      {title}
+    </Button>
   );
 }
 

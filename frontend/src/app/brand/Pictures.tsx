@@ -1,4 +1,4 @@
-// Logo, picture behind the title, and picture around the form.
+// Logo, and picture around the form.
 import TextField from "@mui/material/TextField";
 import { PictureField } from "../../ui/PictureField";
 import type { BrandProps } from "./BrandArea";
@@ -14,11 +14,6 @@ export function Pictures({ brand, edit }: BrandProps) {
           onChange={(event) => edit({ logo_alternative: event.target.value })}
         />
       )}
-      <PictureField
-        label="Picture behind the title"
-        value={brand.header_picture}
-        onChange={(header_picture) => edit({ header_picture })}
-      />
       <PictureField
         label="Picture around the form"
         value={brand.background_picture}

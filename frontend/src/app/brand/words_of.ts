@@ -8,6 +8,9 @@ const WORDS: Readonly<Record<string, Readonly<Record<string, string>>>> = byLang
 /** The usual words of a message, or of a setting that every form has, in the language of a locale. */
 const usualIn = (locale: string, name: string): string | undefined => WORDS[locale.split("_")[0]!]?.[name];
 
+/** All usual words of a locale's language by name; none for English, whose words the form has itself. */
+export const usualMessages = (locale: string): Readonly<Record<string, string>> => WORDS[locale.split("_")[0]!] ?? {};
+
 export const usualWords = (form: Form, name: string): string =>
   usualIn(form.locale, name) ?? messages.find((message) => message.name === name)?.usual ?? "";
 

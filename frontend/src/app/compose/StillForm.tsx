@@ -2,26 +2,36 @@
 import Box, { type BoxProps } from "@mui/material/Box";
 import { useMemo } from "react";
 import { NO_TOOLS, ToolsContext } from "../../fields/input";
-import { brandClasses, brandStyle } from "../../form/brand";
+import { brandClasses, brandStyle, layoutClasses } from "../../form/brand";
 import { speakAs } from "../../text/visitor";
+import { usualMessages } from "../brand/words_of";
 import { useBench } from "../workbench/bench";
 
 interface Props extends BoxProps {
   /** Whether it is drawn as a form of its own, on its paper and with its type; else only its brand is known in it. */
   drawn?: boolean;
+  /** Whether it stands as its layout says, too. */
+  layout?: boolean;
 }
 
-export function StillForm({ drawn = false, children, ...box }: Props) {
+export function StillForm({ drawn = false, layout = false, children, ...box }: Props) {
   const { form } = useBench();
   const { brand, locale, currency, wording } = form;
   const style = useMemo(() => brandStyle(brand), [brand]);
   const tools = useMemo(() => ({ ...NO_TOOLS, locale, currency }), [locale, currency]);
-  const words = JSON.stringify(wording.messages);
+  const words = JSON.stringify({ ...usualMessages(locale), ...wording.messages });
   useMemo(() => speakAs(JSON.parse(words) as Record<string, string>), [words]);
   return (
     <ToolsContext value={tools}>
       {/* Another wording is another form: its words are not the blocks' own. */}
-      <Box key={words} style={style} {...(drawn ? { className: brandClasses(brand) } : {})} {...box}>
+      <Box
+        key={words}
+        style={style}
+        {...(drawn
+          ? { className: [brandClasses(brand), layout && layoutClasses(brand)].filter(Boolean).join(" ") }
+          : {})}
+        {...box}
+      >
         {children}
       </Box>
     </ToolsContext>
