@@ -115,7 +115,12 @@ export function PublicForm(props: Props) {
         {(phase === "filling" || phase === "sending") && (
           <Safe>
             {face.presentation === "chat" ? (
-              <Chat session={session} form={form} later={later && <GoOnLater session={session} />} />
+              <Chat
+                key={session.beganAt}
+                session={session}
+                form={form}
+                later={later && <GoOnLater session={session} />}
+              />
             ) : (
               <Filling session={session} form={form} later={later} />
             )}

@@ -153,6 +153,7 @@ describe("answers", () => {
     expect(asked).toEqual([{ answers: { n: "3", two: "as default" }, changed: null }]);
     expect(session.read()).toMatchObject({ restored: true, page: "p2" });
     session.startAgain();
+    expect(session.read().page).toBe("p1");
     await settle();
     expect(session.read()).toMatchObject({ restored: false, page: "p1" });
     expect(store.cleared).toBe(1);

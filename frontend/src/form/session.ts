@@ -127,6 +127,11 @@ export class FormSession {
       void this.transport.news?.(kept.edition).then((news) => this.set({ news }));
   }
 
+  /** When the visitor began; another time, once they begin anew. */
+  get beganAt(): number {
+    return this.began;
+  }
+
   /** Whether the visitor has entered anything. */
   get isTouched(): boolean {
     return this.touched;
@@ -510,6 +515,7 @@ export class FormSession {
     this.followed.forget();
     this.set({
       answers: {},
+      page: this.snapshot.state.path[0] ?? null,
       visited: new Set(),
       restored: false,
       here: null,
