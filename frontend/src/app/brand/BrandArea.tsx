@@ -17,8 +17,8 @@ import { SidePanel } from "../../ui/SideList";
 import { Words } from "./Words";
 
 const TABS = {
-  layout: "Layout",
   look: "Colours and type",
+  layout: "Layout",
   shapes: "Shapes",
   words: "Words",
   saved: "Saved",
@@ -27,7 +27,7 @@ type TabName = keyof typeof TABS;
 
 export function BrandArea() {
   const { form, act, mayEdit } = useBench();
-  const [tab, setTab] = useState<TabName>("layout");
+  const [tab, setTab] = useState<TabName>("look");
   // A look of its own from here on: what other forms share is changed among the saved brands.
   const edit = (changes: Partial<Brand>) =>
     act({ do: "edit_form", changes: { brand: { ...form.brand, ...changes, saved: changes.saved ?? "" } } });
