@@ -65,6 +65,12 @@ export const A_FIGURE = { ...newFigure(A_FORM, "formula", "Total"), id: "total",
 
 export const A_BRAND = {
   accent: "#1B4D3E",
+  layout: "banner",
+  width: "normal",
+  labels: "above",
+  text_size: "normal",
+  density: "normal",
+  choices: "list",
   title_align: "start",
   title_size: "normal",
   title_italic: false,
