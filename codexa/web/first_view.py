@@ -50,7 +50,7 @@ def _standing(brand: Brand) -> dict[str, Any]:
     """Return how the form stands on its page, so that nothing moves once its script has come (`form/brand.ts`)."""
     picture = "" if brand.header_picture else " cx-no-picture"
     return {
-        "classes": f"cx-layout-{brand.layout}{picture}",
+        "classes": f"cx-layout-{brand.layout} cx-width-{brand.width}{picture}",
         "pictured": bool(brand.header_picture) and brand.layout in ("banner", "wide"),
     }
 
@@ -69,11 +69,8 @@ def _begins_with(face: FormFace, state: Mapping[str, Any]) -> tuple[str, list[st
     return texts.get(page.id, {}).get("title", page.title), labels
 
 
-_WIDTHS = {"narrow": "560px", "normal": "720px", "wide": "960px"}
-
-
 def colours_of(brand: Brand) -> dict[str, str]:
-    """Return the colours of a brand that stand in a page itself, and its width, by name."""
+    """Return the colours of a brand that stand in a page itself, by name."""
     found = palette(brand)
     return {
         "accent": brand.accent,
@@ -84,5 +81,4 @@ def colours_of(brand: Brand) -> dict[str, str]:
         "ink": brand.ink,
         "title": found["title"],
         "ground": brand.ground,
-        "width": _WIDTHS[brand.width],
     }

@@ -78,8 +78,8 @@ def usual_words() -> dict[str, str]:
 
 
 def words_by_language() -> dict[str, dict[str, str]]:
-    """Return what forms say by themselves in each language but English, for the workbench: by message or setting."""
-    found = {language: Wording().in_language(language) for language in LANGUAGES if language != "en"}
+    """Return what forms say by themselves in each language, for the workbench: by message or setting."""
+    found = {language: Wording().in_language(language) for language in LANGUAGES}
     return {
         language: {name: getattr(words, name) for name in SHORT_WORDS} | words.messages
         for language, words in found.items()

@@ -49,7 +49,7 @@ def test_axe_finds_nothing_in_any_area(page, servers):
         page.wait_for_timeout(300)
         expect_usable(page)
     area(page, "Brand")
-    for tab in ("Colours and type", "Shapes and pictures", "Words", "Saved brands"):
+    for tab in ("Colours and type", "Layout", "Shapes and pictures", "Words", "Saved brands"):
         page.get_by_role("tab", name=tab).click()
         expect_usable(page)
     area(page, "Trials")

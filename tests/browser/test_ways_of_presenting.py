@@ -277,7 +277,11 @@ def test_every_layout_is_usable_in_light_and_dark_with_all_else_set_to_its_ends(
     expect(desk.get_by_text("Edition 1 is live.")).to_be_visible()
     visitor = desk.context.new_page()
     visitor.set_viewport_size({"width": width, "height": 800})
-    visitor.goto(f"{servers.web}/f/alderlight/laid-out-{layout}-{width}")
-    visitor.get_by_role("button", name="Send").click()
-    assert "\n".join(visitor.evaluate(MISFITS)) == ""
-    assert axe_findings(visitor) == []
+    for presentation in ("whole", "single", "chat"):
+        visitor.goto(f"{servers.web}/f/alderlight/laid-out-{layout}-{width}?codexa-shown={presentation}")
+        visitor.locator("form .cx-submit").last.click()
+        assert "\n".join(visitor.evaluate(MISFITS)) == ""
+        assert axe_findings(visitor) == []
+        # What is pressed to go on is in sight, or scrolled to.
+        visitor.locator("form .cx-submit").last.scroll_into_view_if_needed()
+        expect(visitor.locator("form .cx-submit").last).to_be_in_viewport()

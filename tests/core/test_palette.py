@@ -10,6 +10,7 @@ from hypothesis import strategies as some
 from codexa.core.definition.brand import Brand
 from codexa.core.definition.colour import MIN_CONTRAST, contrast
 from codexa.core.definition.palette import contrasts, mixed, palette, readable, weak_contrasts
+from codexa.core.definition.palettes import PALETTES
 from codexa.core.program.proof import proof
 from core.forms import block, program_of
 
@@ -63,3 +64,9 @@ def test_what_reads_well_stays_as_it_is_and_a_dark_paper_gets_lighter_errors():
     assert drawn["on_accent"] == dark.paper
     assert mixed("#000000", "#FFFFFF", 0.5) == "#808080"
     assert len(list(contrasts(dark))) == 10
+
+
+def test_whatever_is_drawn_with_a_ready_made_one_reads_well_and_no_two_are_alike():
+    assert len(PALETTES) == 12
+    assert [each for colours in PALETTES.values() for each in weak_contrasts(Brand(**colours))] == []
+    assert len({colours["accent"] for colours in PALETTES.values()}) == 12

@@ -409,7 +409,7 @@ class Wording(Part):
     def in_language(self, locale: str) -> "Wording":
         """Return the words of a locale's language, with the author's in place of those that are not as usual.
 
-        Of what is counted every plural form is there, by its category ("left#few"), where a language has more than two.
+        Of what is counted every plural form is there, by its category ("left#few").
         """
         if language_of(locale) == "en":
             return self
@@ -421,6 +421,6 @@ class Wording(Part):
         }
         return self.model_copy(update={**words, **kept, "messages": known | self.messages})
 
-    def say(self, name: str) -> str:
+    def say(self, name: str, locale: str = "en") -> str:
         """Return what visitors are told where that message is due: the author's words, else the usual ones."""
-        return self.messages.get(name, _BY_NAME[name].usual)
+        return self.messages.get(name) or _messages_in(locale).get(name, _BY_NAME[name].usual)

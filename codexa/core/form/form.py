@@ -2,7 +2,6 @@
 
 from collections import Counter
 from collections.abc import Iterable, Iterator
-from functools import cached_property
 from typing import TYPE_CHECKING, Annotated, Any, Literal, Union
 from zoneinfo import available_timezones
 
@@ -213,14 +212,9 @@ class Form(Part):
     follow_ups: Annotated[tuple[AnyFollowUp, ...], Len(max_length=MAX_FOLLOW_UPS)] = ()
     trials: Annotated[tuple[Trial, ...], Len(max_length=MAX_TRIALS)] = ()
 
-    @cached_property
-    def words(self) -> Wording:
-        """What the form says to visitors, in its language."""
-        return self.wording.in_language(self.locale)
-
     def say(self, name: str) -> str:
         """Return what visitors are told where that message is due: the author's words, else those of its language."""
-        return self.words.say(name)
+        return self.wording.say(name, self.locale)
 
     def of_error(self, code: str, usual: str) -> str:
         """Return what a visitor is told of an error of that code."""

@@ -214,7 +214,7 @@ class State:
         return FieldError(code=code, message=self.program.form.say(code))
 
     def _missing(self) -> FieldError:
-        return FieldError(code="required", message=self.program.form.words.required)
+        return FieldError(code="required", message=self.program.words.required)
 
     def _limit_message(self, place: Place, value: Any, row: Sequence[Any]) -> str | None:
         assert place.field_type is not None

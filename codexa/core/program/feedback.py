@@ -71,21 +71,21 @@ def _is_answered(state: State, place: Place) -> bool:
 
 
 def _feedback(state: State, place: Place, figure: ScoreFigure, at: int) -> FeedbackFace:
-    question, wording = figure.questions[at], state.program.form.words
+    question, say = figure.questions[at], state.program.form.say
     answer = state.value(place)
     field = _field(state.program, question)
     marked = marker(question, most_picks(field))(answer)
     own = "when_right" if marked.outcome == "right" else "when_wrong"
     usual = {"right": "answerRight", "partly": "answerPartly", "wrong": "answerWrong"}[marked.outcome]
     written = getattr(question, own)
-    words = state.text(figure.id, f"questions.{at}.{own}", written) if written.strip() else wording.say(usual)
+    words = state.text(figure.id, f"questions.{at}.{own}", written) if written.strip() else say(usual)
     tells_right = marked.outcome != "right" and state.program.form.feedback.shows_right
     right = _right_answer(state, field, question) if tells_right else ""
     return FeedbackFace(
         outcome=marked.outcome,
         words=words,
         notes=list(_said_of(state, figure, at, answer)),
-        right=wording.say("rightAnswer").replace("{answer}", right) if right else "",
+        right=say("rightAnswer").replace("{answer}", right) if right else "",
     )
 
 

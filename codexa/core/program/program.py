@@ -6,6 +6,7 @@ from functools import cached_property
 from typing import Any
 
 from codexa.core.definition.parts import Block, blocks_within
+from codexa.core.definition.wording import Wording
 from codexa.core.fields.all_answers import AllAnswersBlock
 from codexa.core.fields.field_type import Region
 from codexa.core.fields.product import ProductField
@@ -69,6 +70,11 @@ class Program:
     def region(self) -> Region:
         """How the form's people write."""
         return self.form.region
+
+    @cached_property
+    def words(self) -> Wording:
+        """What the form says to visitors, in its language."""
+        return self.form.wording.in_language(self.form.locale)
 
     @cached_property
     def top_places(self) -> tuple[Place, ...]:

@@ -49,7 +49,7 @@ def form_face(program: Program) -> FormFace:
         locale=form.locale,
         currency=form.currency,
         brand=form.brand,
-        wording=_words_face(form.words),
+        wording=_words_face(program.words),
         presentation=form.presentation,
         goes_on=form.goes_on,
         enter=form.enter,
@@ -412,9 +412,9 @@ def confirmation_face(state: State) -> ConfirmationFace:
     """Return the confirmation that follows, with its values inserted."""
     form, index = state.program.form, state.confirmation()
     if index is None:
-        text = form.words.confirmation_text
+        text = state.program.words.confirmation_text
         paragraphs = [ParagraphFace(html=_escaped(text))] if text else []
-        return ConfirmationFace(title=form.words.confirmation_title, paragraphs=paragraphs)
+        return ConfirmationFace(title=state.program.words.confirmation_title, paragraphs=paragraphs)
     confirmation = form.confirmations[index]
     owner = confirmation.id
     return ConfirmationFace(

@@ -24,8 +24,6 @@ const CORNERS: Record<Brand["corner"], [string, string]> = {
   round: ["14px", "20px"],
 };
 
-const WIDTHS: Record<Brand["width"], string> = { narrow: "560px", normal: "720px", wide: "960px" };
-
 const picture = (source: string): string => (source ? `url("${source.replaceAll('"', "%22")}")` : "none");
 
 /** The variables that everything under .codexa-form is drawn with. */
@@ -46,13 +44,12 @@ export function brandStyle(brand: Brand): CSSProperties {
     "--cx-corner": corner,
     "--cx-outer-corner": outerCorner,
     "--cx-header-picture": picture(brand.header_picture),
-    "--cx-width": WIDTHS[brand.width],
   } as CSSProperties;
 }
 
 /** The classes that say how a form stands on its page, with its pictures. */
-export const layoutClasses = ({ layout, header_picture }: Brand): string =>
-  `cx-layout-${layout}${header_picture ? "" : " cx-no-picture"}`;
+export const layoutClasses = ({ layout, width, header_picture }: Brand): string =>
+  `cx-layout-${layout} cx-width-${width}${header_picture ? "" : " cx-no-picture"}`;
 
 /** The classes that say how titles, fields and buttons are drawn; there is none for what is as usual. */
 export const brandClasses = (brand: Brand): string =>

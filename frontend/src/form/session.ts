@@ -46,6 +46,7 @@ export class FormSession {
   private readonly steps: Steps;
   private readonly followed = new Followed();
   private readonly sending = new Retrying((line) => this.set({ line }));
+  private readonly understanding = new Retrying((line) => this.set({ line }));
   private saving: ReturnType<typeof setTimeout> | undefined;
   /** Stands for one response, however often it is sent. */
   private key: string;
@@ -266,6 +267,7 @@ export class FormSession {
   hurry(): void {
     this.asking.hurry();
     this.sending.hurry();
+    this.understanding.hurry();
     if (this.snapshot.line === "lost" && this.snapshot.phase === "filling") void this.asking.now(true);
   }
 
@@ -307,9 +309,8 @@ export class FormSession {
   /** What the core makes of words that were said to a question. Resolves to null where it can't be asked now. */
   async understand(block: string, words: string): Promise<SpokenReply | null> {
     this.set({ waiting: true });
-    const asking = new Retrying((line) => this.set({ line }));
     try {
-      return await asking.run(
+      return await this.understanding.run(
         () => this.transport.spoken!(block, words),
         () => this.snapshot.waiting,
       );

@@ -19,9 +19,9 @@ import { Words } from "./Words";
 const TABS = {
   look: "Colours and type",
   layout: "Layout",
-  shapes: "Shapes",
+  shapes: "Shapes and pictures",
   words: "Words",
-  saved: "Saved",
+  saved: "Saved brands",
 } as const;
 type TabName = keyof typeof TABS;
 

@@ -9,6 +9,7 @@ import { groundStyle } from "../../form/brand";
 import { Progress } from "../../form/Progress";
 import { stillSurroundings } from "../compose/still";
 import { StillForm } from "../compose/StillForm";
+import { useShownWords } from "./words_of";
 import { useBench } from "../workbench/bench";
 
 /** What the layouts with a picture take beside the form's own width. */
@@ -18,7 +19,8 @@ export function BrandSample() {
   const { form, analysis } = useBench();
   const around = useMemo(() => stillSurroundings(analysis.state, null), [analysis.state]);
   const [page] = form.pages;
-  const { brand, wording } = form;
+  const { brand } = form;
+  const words = useShownWords(form);
   return (
     <Box
       component="section"
@@ -49,13 +51,13 @@ export function BrandSample() {
             <div className="cx-buttons">
               {form.presentation !== "whole" && (
                 <button type="button" className="cx-back">
-                  {page?.back_label || wording.back}
+                  {page?.back_label || words("back")}
                 </button>
               )}
               <button type="button" className="cx-submit">
                 {form.presentation !== "whole" && form.pages.length > 1
-                  ? page?.next_label || wording.next
-                  : wording.submit}
+                  ? page?.next_label || words("next")
+                  : words("submit")}
               </button>
             </div>
           </form>

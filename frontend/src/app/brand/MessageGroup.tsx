@@ -1,7 +1,7 @@
 // What the form says by itself on one occasion ("Payment", "Orders"), in the author's words; empty means the usual ones.
 import TextField from "@mui/material/TextField";
 import messages from "../../api/generated/messages.json";
-import { usualWords } from "./words_of";
+import { useWordsOf } from "./words_of";
 import { useBench } from "../workbench/bench";
 
 export const GROUPS = [...new Set(messages.map((message) => message.group))];
@@ -13,6 +13,7 @@ export const ownWordsIn = (group: string, own: Readonly<Record<string, string>>)
 export function MessageGroup({ group }: { group: string }) {
   const { form, act, analysis, mayEdit } = useBench();
   const { wording } = form;
+  const words = useWordsOf(form);
   const say = (name: string, words: string) => {
     const rest = Object.fromEntries(Object.entries(wording.messages).filter(([each]) => each !== name));
     const changed = words === "" ? rest : { ...rest, [name]: words };
@@ -29,7 +30,7 @@ export function MessageGroup({ group }: { group: string }) {
           label={when}
           disabled={!mayEdit}
           value={wording.messages[name] ?? ""}
-          placeholder={usualWords(form, name) || "The usual words, with an example"}
+          placeholder={words.usual(name) || "The usual words, with an example"}
           error={wrong !== undefined}
           helperText={wrong?.message ?? (values ? `Keep ${values}: it stands for a value` : undefined)}
           onChange={(event) => say(name, event.target.value)}

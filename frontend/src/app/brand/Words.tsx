@@ -8,7 +8,7 @@ import type { Wording } from "../../api/generated/wire";
 import { useBench } from "../workbench/bench";
 import { KeptTextField } from "../../ui/KeptTextField";
 import { LongTextField } from "../../ui/LongTextField";
-import { shownWords } from "./words_of";
+import { useShownWords } from "./words_of";
 import { GROUPS, MessageGroup, ownWordsIn } from "./MessageGroup";
 
 const NEVER_BLANK: { setting: "submit" | "next" | "back" | "required"; title: string }[] = [
@@ -21,6 +21,7 @@ const NEVER_BLANK: { setting: "submit" | "next" | "back" | "required"; title: st
 export function Words() {
   const { form, act } = useBench();
   const { wording } = form;
+  const shown = useShownWords(form);
   const put = (changes: Partial<Wording>) => act({ do: "edit_form", changes: { wording: { ...wording, ...changes } } });
   return (
     <>
@@ -28,18 +29,18 @@ export function Words() {
         <KeptTextField
           key={setting}
           label={title}
-          value={shownWords(form, setting)}
+          value={shown(setting)}
           onKeep={(words) => put({ [setting]: words })}
         />
       ))}
       <TextField
         label="After sending: heading"
-        value={shownWords(form, "confirmation_title")}
+        value={shown("confirmation_title")}
         onChange={(event) => put({ confirmation_title: event.target.value })}
       />
       <LongTextField
         label="After sending: text"
-        value={shownWords(form, "confirmation_text")}
+        value={shown("confirmation_text")}
         onChange={(event) => put({ confirmation_text: event.target.value })}
       />
       <Typography variant="body2" color="text.secondary">

@@ -1,33 +1,38 @@
 // What a form says to visitors where a message is due: the author's words, or the usual ones of its language.
+import { use } from "react";
 import type { Form, Wording } from "../../api/generated/wire";
 import messages from "../../api/generated/messages.json";
-import byLanguage from "../../api/generated/words_by_language.json";
 
-const WORDS: Readonly<Record<string, Readonly<Record<string, string>>>> = byLanguage;
+type Words = Readonly<Record<string, string>>;
+type ByLanguage = Readonly<Record<string, Words>>;
+const NONE: ByLanguage = {};
+const languageOf = (locale: string): string => locale.split("_")[0]!;
 
-/** The usual words of a message, or of a setting that every form has, in the language of a locale. */
-const usualIn = (locale: string, name: string): string | undefined => WORDS[locale.split("_")[0]!]?.[name];
+// Fetched with the first form of another language: the usual words of English are everywhere already.
+let coming: Promise<ByLanguage> | null = null;
+const useWordsByLanguage = (locale: string): ByLanguage =>
+  languageOf(locale) === "en"
+    ? NONE
+    : use((coming ??= import("../../api/generated/words_by_language.json").then((module) => module.default)));
 
-/** All usual words of a locale's language by name; none for English, whose words the form has itself. */
-export const usualMessages = (locale: string): Readonly<Record<string, string>> => WORDS[locale.split("_")[0]!] ?? {};
+/** The usual words of a locale's language by name; none for English, whose words the form has itself. */
+export const useUsualMessages = (locale: string): Words => useWordsByLanguage(locale)[languageOf(locale)] ?? NO_WORDS;
+const NO_WORDS: Words = {};
 
-export const usualWords = (form: Form, name: string): string =>
-  usualIn(form.locale, name) ?? messages.find((message) => message.name === name)?.usual ?? "";
+/** What a form says by itself: its usual words by the name of a message, and all words with the author's before them. */
+export function useWordsOf(form: Form): { usual: (name: string) => string; own: (name: string) => string } {
+  const words = useUsualMessages(form.locale);
+  const usual = (name: string) => words[name] ?? messages.find((message) => message.name === name)?.usual ?? "";
+  return { usual, own: (name) => form.wording.messages[name] ?? usual(name) };
+}
 
-export const wordsOf = (form: Form, name: string): string => form.wording.messages[name] ?? usualWords(form, name);
-
-type Setting = "submit" | "next" | "back" | "required" | "confirmation_title" | "confirmation_text";
-const USUAL: Readonly<Record<Setting, string>> = {
-  submit: "Send",
-  next: "Next",
-  back: "Back",
-  required: "Please answer this.",
-  confirmation_title: "Thank you",
-  confirmation_text: "Your answers have been received.",
-};
+type Setting = keyof Wording & ("submit" | "next" | "back" | "required" | "confirmation_title" | "confirmation_text");
 
 /** What visitors read of a setting that every form has: as long as it is as usual, it is in the form's language. */
-export const shownWords = (form: Form, setting: Setting & keyof Wording): string => {
-  const own = form.wording[setting];
-  return own === USUAL[setting] ? (usualIn(form.locale, setting) ?? own) : own;
-};
+export function useShownWords(form: Form): (setting: Setting) => string {
+  const all = useWordsByLanguage(form.locale);
+  return (setting) => {
+    const own = form.wording[setting];
+    return own === all.en?.[setting] ? (all[languageOf(form.locale)]?.[setting] ?? own) : own;
+  };
+}

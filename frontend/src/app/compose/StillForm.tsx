@@ -4,7 +4,7 @@ import { useMemo } from "react";
 import { NO_TOOLS, ToolsContext } from "../../fields/input";
 import { brandClasses, brandStyle, layoutClasses } from "../../form/brand";
 import { speakAs } from "../../text/visitor";
-import { usualMessages } from "../brand/words_of";
+import { useUsualMessages } from "../brand/words_of";
 import { useBench } from "../workbench/bench";
 
 interface Props extends BoxProps {
@@ -19,7 +19,7 @@ export function StillForm({ drawn = false, layout = false, children, ...box }: P
   const { brand, locale, currency, wording } = form;
   const style = useMemo(() => brandStyle(brand), [brand]);
   const tools = useMemo(() => ({ ...NO_TOOLS, locale, currency }), [locale, currency]);
-  const words = JSON.stringify({ ...usualMessages(locale), ...wording.messages });
+  const words = JSON.stringify({ ...useUsualMessages(locale), ...wording.messages });
   useMemo(() => speakAs(JSON.parse(words) as Record<string, string>), [words]);
   return (
     <ToolsContext value={tools}>

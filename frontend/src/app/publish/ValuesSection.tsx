@@ -11,10 +11,11 @@ import { LinkFields } from "./LinkFields";
 import { LivePicture } from "./LivePicture";
 import { MadeLinks } from "./MadeLinks";
 import { OneLink } from "./OneLink";
-import { wordsOf } from "../brand/words_of";
+import { useWordsOf } from "../brand/words_of";
 
 export function ValuesSection() {
   const { form, saved, reply, act, mayEdit } = useBench();
+  const words = useWordsOf(form);
   const [values, setValues] = useState<Readonly<Record<string, string>>>({});
   const shown = useDeferredValue(values);
   const query = new URLSearchParams(Object.entries(shown).filter(([, value]) => value !== "")).toString();
@@ -31,7 +32,7 @@ export function ValuesSection() {
             address={`${saved.address}${query && `?${query}`}`}
           />
           <Typography variant="body2" color="text.secondary" sx={{ textAlign: "center" }}>
-            Sealed, with one letter changed: “{wordsOf(form, "linkBroken")}”
+            Sealed, with one letter changed: “{words.own("linkBroken")}”
           </Typography>
         </>
       }

@@ -11,7 +11,7 @@ import { useDeferredValue, useState } from "react";
 import { api, reasonOf } from "../../api/client";
 import { queries } from "../../api/queries";
 import { paletteOf } from "../../form/colours";
-import { wordsOf } from "../brand/words_of";
+import { useWordsOf } from "../brand/words_of";
 import { CopyField } from "../../ui/CopyField";
 import { LongTextField } from "../../ui/LongTextField";
 import { type SettingRow, SettingRows } from "../../ui/SettingRows";
@@ -110,6 +110,7 @@ const OPTIONS: readonly SettingRow[] = [
 
 export function WebsiteSection() {
   const { saved, reply, form } = useBench();
+  const words = useWordsOf(form);
   const [options, setOptions] = useState<SnippetOptions>(() => ({
     way: "page",
     title: form.title || form.name,
@@ -124,7 +125,7 @@ export function WebsiteSection() {
     fragment: false,
     values: {},
     list: "",
-    close: wordsOf(form, "closeWindow"),
+    close: words.own("closeWindow"),
     colour: form.brand.accent,
     on: paletteOf(form.brand).on_accent,
     strict: false,

@@ -13,7 +13,7 @@ import type { WhoAndWhenReply } from "../../api/generated/wire";
 import { counted } from "../../text/words";
 import { DecimalField } from "../../ui/DecimalField";
 import { LongTextField } from "../../ui/LongTextField";
-import { wordsOf } from "../brand/words_of";
+import { useWordsOf } from "../brand/words_of";
 import { useFieldsOf } from "../follow_ups/fields_of";
 import { useBench } from "../workbench/bench";
 import { useDayAndTime } from "../workbench/useDayAndTime";
@@ -49,6 +49,7 @@ interface WhoProps {
 
 function Who({ known, turn, set }: WhoProps) {
   const { reply, saved, form, mayEdit } = useBench();
+  const words = useWordsOf(form);
   const dayAndTime = useDayAndTime();
   const fields = useFieldsOf(["short_text", "email", "phone", "number", "name"]);
   const [typed, setTyped] = useState<Access | null>(null);
@@ -210,7 +211,7 @@ function Who({ known, turn, set }: WhoProps) {
               lines={1}
               label={label}
               value={access[setting]}
-              placeholder={wordsOf(form, message)}
+              placeholder={words.own(message)}
               onChange={(event) => edit({ [setting]: event.target.value })}
             />
           ))}

@@ -8,7 +8,7 @@ import { useSnapshot } from "../press";
 import type { FormSession } from "../session";
 import { pageTitle } from "../titles";
 import { Answering } from "./Answering";
-import { askedIn, sumsIn } from "./asking";
+import { askedIn, saidIn, sumsIn } from "./asking";
 import { asked, caughtUp, isAnswered, nextToAsk, withSums } from "./conversation";
 import { Said } from "./Said";
 import "./chat.css";
@@ -58,7 +58,7 @@ export default function Chat({ session, form, later }: Props) {
     if (!entries.some((each) => each.kind === "asked" && each.step === due) || isAnswered(entries, due))
       setEntries((before) => asked(before, due));
     // What is only said is answered by having been said.
-    else if (askedIn(pageOf(due), session.surroundings().factsOf, 0).by === "nothing")
+    else if (saidIn(pageOf(due), session.surroundings().factsOf).asks.length === 0)
       setEntries((before) => [...before, { kind: "answered", step: due }]);
   });
   useEffect(() => ask(), [open, page, phase, entries, now?.by]);

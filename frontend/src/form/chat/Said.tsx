@@ -4,7 +4,7 @@ import { shownText, useSurroundings } from "../../fields/input";
 import { say } from "../../text/visitor";
 import { BlockList } from "../BlockList";
 import type { FormSession } from "../session";
-import { askedIn } from "./asking";
+import { saidIn } from "./asking";
 import { answerIn, type Entry } from "./conversation";
 
 interface Props {
@@ -38,7 +38,7 @@ export function Said({ entry, page, title, state, onChange }: Props) {
 /** What leads to a question, and the question. */
 function Question({ page, title }: { page: NonNullable<Props["page"]>; title: string }) {
   const { factsOf } = useSurroundings();
-  const { leads, asks } = askedIn(page, factsOf, 0);
+  const { leads, asks } = saidIn(page, factsOf);
   return (
     <div className="cx-speech">
       {title && <h2>{title}</h2>}
@@ -67,8 +67,8 @@ function Answered({
   onChange: () => void;
 }) {
   const { factsOf } = useSurroundings();
-  const { asks, by } = askedIn(page, factsOf, 0);
-  if (by === "nothing") return null;
+  const { asks } = saidIn(page, factsOf);
+  if (asks.length === 0) return null;
   const answers = answerIn(state, page.id);
   const [first] = asks;
   const of = first && "label" in first ? shownText(factsOf(first.id), "label", first.label) : "";

@@ -42,10 +42,14 @@ export interface Asked {
   mayBeLeftOut: boolean;
 }
 
-export function askedIn(page: Page, factsOf: FactsOf, seed: number): Asked {
+/** What of a step is shown: the blocks that lead to its question, and those that ask. */
+export function saidIn(page: Page, factsOf: FactsOf): Pick<Asked, "leads" | "asks"> {
   const shown = page.blocks.filter((block) => factsOf(block.id)?.shown);
-  const leads = shown.filter(isLeading);
-  const asks = shown.filter(isAsking);
+  return { leads: shown.filter(isLeading), asks: shown.filter(isAsking) };
+}
+
+export function askedIn(page: Page, factsOf: FactsOf, seed: number): Asked {
+  const { leads, asks } = saidIn(page, factsOf);
   const question = asks.length === 1 ? asks[0]! : null;
   const facts = question ? factsOf(question.id)! : undefined;
   const open = question && facts && !facts.locked;
