@@ -231,7 +231,7 @@ def main() -> None:
         stranger.get_by_role("button", name="How well do you know").click()
         form = stranger.frame_locator("iframe")
         form.get_by_role("button", name="Begin").or_(form.locator(".cx-submit")).first.click()
-        for words in ("polaris", "late s"):
+        for words in ("polaris", "The Little Bear"):
             form.get_by_label("Or write it here").fill(words)
             form.get_by_label("Or write it here").press("Enter")
             stranger.wait_for_timeout(700)

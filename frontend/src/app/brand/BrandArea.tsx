@@ -32,7 +32,7 @@ export function BrandArea() {
   const edit = (changes: Partial<Brand>) =>
     act({ do: "edit_form", changes: { brand: { ...form.brand, ...changes, saved: changes.saved ?? "" } } });
   return (
-    <Box sx={{ display: "grid", gridTemplateColumns: "420px minmax(0, 1fr)", height: "100%" }}>
+    <Box sx={{ display: "grid", gridTemplateColumns: "460px minmax(0, 1fr)", height: "100%" }}>
       <SidePanel name="Settings of the brand">
         <Typography variant="h1" sx={{ px: 2, pt: 1.5 }}>
           Brand
@@ -50,7 +50,7 @@ export function BrandArea() {
               label={title}
               id={`brand-${name}`}
               aria-controls="brand-panel"
-              sx={{ px: 1 }}
+              sx={{ px: 0.75 }}
             />
           ))}
         </Tabs>

@@ -69,6 +69,8 @@ export default function Chat({ session, form, later }: Props) {
     if (box) box.scrollTop = box.scrollHeight;
     if (entries.length === spoken.current) return;
     spoken.current = entries.length;
+    // Who wrote something that was no answer goes on writing.
+    if (answering.current?.contains(document.activeElement)) return;
     answering.current?.querySelector<HTMLElement>("input, select, textarea, button")?.focus({ preventScroll: true });
   }, [entries, open]);
 
