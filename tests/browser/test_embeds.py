@@ -83,7 +83,7 @@ def test_a_pop_up_holds_the_focus_keeps_the_answers_and_gives_the_focus_back(sit
     opener.click()
     expect(box).to_have_value("Ana")
     page.get_by_role("button", name="Close").click()
-    assert heard(page)[-1] == "closed"
+    page.wait_for_function("window.heard.filter(([name]) => name !== 'height').at(-1)[0] === 'closed'")
     assert {"opened", "ready", "answered", "closed"} <= set(heard(page))
     told = page.evaluate("window.happened.map(each => each.event)")
     assert {"codexa:opened", "codexa:closed"} <= set(told)
