@@ -8,6 +8,7 @@ from uuid import UUID
 from codexa.core.context import NOTHING_TAKEN
 from codexa.core.program.evaluate import State, evaluate
 from codexa.core.program.faces import FormFace
+from codexa.core.program.kept import entered_in_language
 from codexa.core.program.link_values import link_problems, sealed_names
 from codexa.core.program.program import Program
 from codexa.core.program.public import form_face, form_state
@@ -88,6 +89,13 @@ def state_of(
     """
     state = _worked_out(connect, program, form, given)
     return form_state(state, None if changed is None else program.affected(changed), given.checked)
+
+
+def typed_in(before: Program, program: Program, answers: dict[str, Any]) -> dict[str, Any]:
+    """Return answers typed in the language of one program as they are typed in that of another of the same edition."""
+    if before.form.locale == program.form.locale:
+        return answers
+    return entered_in_language(evaluate(before, answers, context_of(before.form)), program)
 
 
 def _worked_out(connect: Connect, program: Program, form: UUID, given: Given) -> State:

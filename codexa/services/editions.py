@@ -1,15 +1,20 @@
 """Published editions as this process knows them: read once, compiled once, never out of date."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from typing import Any, Protocol
 from uuid import UUID
 
 import orjson
 
+from codexa.core.context import Context, PaymentFacts
 from codexa.core.errors import DefinitionError
 from codexa.core.form.form import Form
 from codexa.core.form.upgrades import read_stored
 from codexa.core.program.compiling import compile_form
+from codexa.core.program.evaluate import State
+from codexa.core.program.kept import state_of_kept
 from codexa.core.program.program import Program
+from codexa.core.program.translated import program_in_language
 from codexa.services.bounded_cache import BoundedCache
 from codexa.services.errors import NotFoundError
 from codexa.services.response_columns import Column, columns_of
@@ -19,6 +24,22 @@ from codexa.store.database import Connect
 # Bytes of the documents that are kept; a program takes about forty times as much memory, a form about fifteen times.
 _MOST_COMPILED, _MOST_READ = 2_000_000, 4_000_000
 _MOST_COLUMNS = 50_000  # of all editions together
+
+
+class Answered(Protocol):
+    """A response as it is kept: its edition, its answers, and what it was told when it was accepted."""
+
+    @property
+    def edition(self) -> int:
+        """The edition that was answered."""
+
+    @property
+    def answers(self) -> dict[str, Any]:
+        """JSON values by block id."""
+
+    @property
+    def told(self) -> dict[str, Any]:
+        """The surroundings, as JSON."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -39,9 +60,34 @@ class Editions:
         """Return an edition. Raises NotFoundError."""
         return self._forms.get((form, number), lambda: self._read(form, number))
 
-    def program(self, form: UUID, number: int, shown: str = "") -> Program:
-        """Return an edition, compiled; `shown` in another way than its own ("" for that). Raises NotFoundError."""
-        return self._programs.get((form, number, shown), lambda: self._compile(form, number, shown))
+    def program(self, form: UUID, number: int, *, shown: str = "", language: str = "") -> Program:
+        """Return an edition, compiled; `shown` in another way, in another `language` than its own ("" for that).
+
+        A language that it does not have is its own. Raises NotFoundError.
+        """
+        own = self._programs.get((form, number, shown), lambda: self._compile(form, number, shown))
+        if language not in own.form.locales[1:]:
+            return own
+        return self._programs.get(
+            (form, number, shown, language), lambda: (program_in_language(own, language), self._read(form, number)[1])
+        )
+
+    def accepted(
+        self,
+        form: UUID,
+        response: Answered,
+        number: int,
+        payment: PaymentFacts | None = None,
+        *,
+        for_team: bool = False,
+    ) -> State:
+        """Return the state in which a response was accepted, in its visitor's language, or `for_team` in the form's.
+
+        Raises NotFoundError.
+        """
+        context = Context.from_json(response.told, number=number).with_payment(payment)
+        program = self.program(form, response.edition, language="" if for_team else context.locale)
+        return state_of_kept(program, response.answers, replace(context, locale=program.form.locale))
 
     def columns(self, form: UUID, number: int) -> tuple[Column, ...] | None:
         """Return what an edition's responses have as columns, or None where it can't be read. Raises NotFoundError.

@@ -4,8 +4,6 @@ from dataclasses import dataclass
 from datetime import datetime
 from uuid import UUID
 
-from codexa.core.context import Context
-from codexa.core.program.kept import state_of_kept
 from codexa.services.editions import Editions
 from codexa.services.errors import NotFoundError
 from codexa.services.follow_ups.keeping import keep_due
@@ -46,8 +44,7 @@ def let_through(connect: Connect, editions: Editions, *, who: SignedIn, form: UU
         found = responses.find_response(connection, team=who.team_id, form=form, number=number)
     if found is None:
         raise NotFoundError
-    program = editions.program(form, found.edition)
-    state = state_of_kept(program, found.answers, Context.from_json(found.told, number=number))
+    state = editions.accepted(form, found, number)
     with connect() as connection:
         if not responses.let_through(connection, team=who.team_id, form=form, number=number, person=who.person_id):
             raise NotFoundError

@@ -20,6 +20,7 @@ from codexa.core.program.payment import payment_due
 from codexa.core.program.program import Program
 from codexa.core.program.public import form_face
 from codexa.core.program.samples import sample_answers
+from codexa.core.program.translated import program_in_language
 from codexa.services import brands
 from codexa.services.answering import Given, state_with
 from codexa.services.bounded_cache import BoundedCache
@@ -49,8 +50,8 @@ class Drafts:
         self._connect = connect
         self._programs: BoundedCache[Program] = BoundedCache(_MOST_COMPILED)
 
-    def program(self, *, who: SignedIn, form: UUID, shown: str = "") -> Program:
-        """Return a form's saved draft, compiled; `shown` in another way than its own ("" for that).
+    def program(self, *, who: SignedIn, form: UUID, shown: str = "", language: str = "") -> Program:
+        """Return a form's saved draft, compiled; `shown` in another way, in another `language` ("" for its own).
 
         Raises NotFoundError, DefinitionError where it can't be read.
         """
@@ -58,7 +59,11 @@ class Drafts:
             revision = forms.find_revision(connection, team=who.team_id, form=form)
         if revision is None:
             raise NotFoundError
-        return self._programs.get((form, revision, shown), lambda: self._compile(who, form, shown))
+        own = self._programs.get((form, revision, shown), lambda: self._compile(who, form, shown))
+        if language not in own.form.locales[1:]:
+            return own
+        size = len(own.form.model_dump_json())
+        return self._programs.get((form, revision, shown, language), lambda: (program_in_language(own, language), size))
 
     def _compile(self, who: SignedIn, form: UUID, shown: str) -> tuple[Program, int]:
         with self._connect() as connection:

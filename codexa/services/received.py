@@ -61,7 +61,7 @@ def seen_again(way: Way, *, form: UUID, number: int, mark: str) -> SeenAgain:
         face=form_face(program).model_copy(update={"brand": look}),
         state=state_with(program, Given(answers={}, link={})) | _way_taken(state),
         confirmation=confirmation_face(state),
-        payment=payment_of(way, form=form, number=number, edition=row.edition),
+        payment=payment_of(way, form=form, number=number, program=program),
         order=order_face(state),
     )
 
@@ -85,7 +85,8 @@ def pay(way: Way, *, form: UUID, number: int, mark: str) -> Paid:
     """Have the provider take a response's payment, or look how it stands. Raises NotFoundError."""
     row = _find(way, form, number, mark)
     back_to = way.settings.public_address + address_of(form, number, way.settings)
-    payment = asking.pay(way, form=form, number=number, edition=row.edition, back_to=back_to)
+    program = way.editions.program(form, row.edition, language=row.told["locale"])
+    payment = asking.pay(way, form=form, number=number, program=program, back_to=back_to)
     state = _state(way, form, row)
     return Paid(payment=payment, confirmation=confirmation_face(state), order=order_face(state))
 
@@ -106,7 +107,7 @@ def document_for_team(way: Way, *, who: SignedIn, form: UUID, number: int) -> di
         row = responses.find_received(connection, form=form, number=number) if is_ours else None
     if row is None:
         raise NotFoundError
-    return response_document(_state(way, form, row))
+    return response_document(_state(way, form, row, for_team=True))
 
 
 def _find(way: Way, form: UUID, number: int, mark: str) -> ReceivedRow:
@@ -119,7 +120,7 @@ def _find(way: Way, form: UUID, number: int, mark: str) -> ReceivedRow:
     return row
 
 
-def _state(way: Way, form: UUID, row: ReceivedRow) -> State:
+def _state(way: Way, form: UUID, row: ReceivedRow, *, for_team: bool = False) -> State:
     with way.connect() as connection:
         payment = payments.find_payment(connection, form=form, number=row.number)
-    return state_with_payment(way, row, form, payment)
+    return state_with_payment(way, row, form, payment, for_team=for_team)

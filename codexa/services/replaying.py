@@ -6,8 +6,8 @@ from uuid import UUID
 
 from codexa.core.errors import DefinitionError
 from codexa.core.form.comparing import describe_changes
-from codexa.core.form.form import Form
-from codexa.core.program.program import FORM, Program
+from codexa.core.form.form import FORM, Form
+from codexa.core.program.program import Program
 from codexa.core.program.replay import Difference, Replaying, replay
 from codexa.services.editions import Editions
 from codexa.services.errors import NotFoundError

@@ -10,13 +10,11 @@ from typing import Any, Literal
 from uuid import UUID
 from zoneinfo import ZoneInfo
 
-from codexa.core.context import Context
 from codexa.core.definition.parts import Block, blocks_within
 from codexa.core.errors import DefinitionError
 from codexa.core.fields.field_type import Medium, Region
 from codexa.core.fields.file_upload import FileUploadField
 from codexa.core.program.explain import Explanation, explain_all
-from codexa.core.program.kept import state_of_kept
 from codexa.services.editions import Editions
 from codexa.services.errors import NotFoundError
 from codexa.services.response_columns import Column, Held, HeldField, HeldRepeat, held_in, source_of
@@ -226,9 +224,7 @@ def why(
     """
     with connect() as connection:
         found = _find(connection, who, form, number)
-    program = editions.program(form, found.edition)
-    state = state_of_kept(program, found.answers, Context.from_json(found.told, number=number))
-    return explain_all(state, part)
+    return explain_all(editions.accepted(form, found, number, for_team=True), part)
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)

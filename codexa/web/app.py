@@ -29,6 +29,7 @@ from codexa.web import (
     responses,
     sessions,
     static_files,
+    translations,
     workings,
 )
 from codexa.web.database import Kept
@@ -42,6 +43,7 @@ WORKBENCH: tuple[Blueprint, ...] = (
     workings.blueprint,
     forms.blueprint,
     drafts.blueprint,
+    translations.blueprint,
     editions.blueprint,
     publish.blueprint,
     links.blueprint,

@@ -4,6 +4,7 @@ from uuid import UUID
 
 from flask import Blueprint, Response, current_app
 
+from codexa.core.form.translating import in_language
 from codexa.core.program.accept import Refused
 from codexa.services import answering, continuing
 from codexa.services.answering import Given
@@ -13,7 +14,7 @@ from codexa.settings import Settings
 from codexa.web.contract.public import KeepReply, KeepRequest, KeptMailRequest
 from codexa.web.database import admissions, connection, editions
 from codexa.web.endpoint import endpoint, json_reply
-from codexa.web.entrance import NoticeError, notice, page_of
+from codexa.web.entrance import NoticeError, notice, page_of, program_of_request
 from codexa.web.limits import KEEP_RATE, LINK_RATE, limiter
 from codexa.web.opening import GoingOn, entered
 from codexa.web.public import MOST_ANSWERS, refused_reply
@@ -43,7 +44,7 @@ def _page(token: str, page: str) -> Response:
         words = "Nothing is kept under this link any more. Check it, or open the form anew."
         return notice(NoticeError(words, status=404), None, framed=False)
     if found.stage != "kept":
-        form = editions().form(found.form_id, found.edition)
+        form = in_language(editions().form(found.form_id, found.edition), found.standing.get("language", ""))
         place = f"/f/{found.team_slug}/{found.slug}"
         return notice(NoticeError(form.say("laterHandedIn"), link=place), form, framed=False)
     response = entered(found.team_slug, found.slug, page, framed=False, going_on=GoingOn(token=token, kept=found))
@@ -58,7 +59,7 @@ def _page(token: str, page: str) -> Response:
 @limiter.limit(KEEP_RATE)
 def keep(asked: KeepRequest, form: UUID, edition: int) -> Response:
     """Keep what was entered so far, or say what the edition does not know of it (422)."""
-    program = editions().program(form, edition)
+    program = program_of_request(form, edition)
     admissions().let_in(form, asked.entry)
     terms = admissions().terms(form)
     if terms is None:
@@ -73,6 +74,7 @@ def keep(asked: KeepRequest, form: UUID, edition: int) -> Response:
         token=asked.token,
         given=Given(answers=asked.answers, link=link, visit=asked.visit),
         standing={
+            "language": program.form.locale,
             "page": asked.page,
             "seed": asked.seed,
             "checked": asked.checked,
@@ -98,5 +100,5 @@ def keep(asked: KeepRequest, form: UUID, edition: int) -> Response:
 def mail(asked: KeptMailRequest, form: UUID, edition: int) -> None:
     """Have the private link sent by mail."""
     settings: Settings = current_app.config["SETTINGS"]
-    of_form = editions().form(form, edition)
+    of_form = program_of_request(form, edition).form
     continuing.ask_mail(connection, settings, of_form, form_id=form, token=asked.token, email=asked.email.strip())

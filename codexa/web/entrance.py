@@ -1,14 +1,16 @@
 """The way in to a published form: what keeps visitors out, told on a page of plain words, and what they come with."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import UTC, datetime
 from typing import get_args
 from urllib.parse import urlsplit
 from uuid import UUID
 
+from babel import negotiate_locale
 from flask import Response, current_app, g, render_template, request
 
 from codexa.core.form.form import SEAL, Form, Presentation
+from codexa.core.form.translating import in_language
 from codexa.core.languages import direction_of
 from codexa.core.program.link_values import sealed_names
 from codexa.core.program.program import Program
@@ -16,14 +18,15 @@ from codexa.services.admission import closed_words
 from codexa.services.errors import NotFoundError, SealError
 from codexa.services.sealing import Sealed
 from codexa.settings import Settings
-from codexa.web.database import admissions
+from codexa.web.database import admissions, editions
 from codexa.web.first_view import colours_of
 from codexa.web.guard import frame_policy
 
 _MOST_LINK_VALUES, _MOST_LINK_TEXT = 50, 2_000
 _MOST_PASSWORD = 200
+_MOST_LANGUAGES = 20  # that a browser may name
 # What a frame's address says beside the form's own values; no name of a value has a hyphen.
-_AS, _FROM, _SHOWN = "codexa-as", "codexa-from", "codexa-shown"
+_AS, _FROM, _SHOWN, LANGUAGE = "codexa-as", "codexa-from", "codexa-shown", "codexa-language"
 _WAYS = ("script", "frame", "pop-up", "tab", "corner")
 
 
@@ -66,6 +69,24 @@ def shown_of_request() -> str:
     return wanted if wanted in get_args(Presentation) else ""
 
 
+def language_of_request(form: Form) -> str:
+    """Return in which of its languages a form is wanted: by the address, else by the browser where the form goes by it.
+
+    "" for its own.
+    """
+    wanted = [request.args.get(LANGUAGE, "")]
+    if form.language_by_browser:
+        wanted += list(request.accept_languages.values())[:_MOST_LANGUAGES]
+    return negotiate_locale([each.replace("-", "_") for each in wanted if each], form.locales) or ""
+
+
+def program_of_request(form: UUID, edition: int) -> Program:
+    """Return an edition as the request wants it: in which way of presenting, and in which language."""
+    known = editions()
+    language = language_of_request(known.form(form, edition))
+    return known.program(form, edition, shown=shown_of_request(), language=language)
+
+
 def page_of(address: str) -> str:
     """Return the origin and path of a web address, without what may name a person; "" where it is none."""
     try:
@@ -101,6 +122,7 @@ def refuse_closed(form_id: UUID) -> LetIn:
     terms = admissions().terms(form_id, fresh=True)
     if terms is None:
         raise NotFoundError
+    terms = replace(terms, form=in_language(terms.form, language_of_request(terms.form)))
     words = closed_words(terms, datetime.now(UTC))
     if words is not None:
         raise NoticeError(words)

@@ -6,8 +6,8 @@ from typing import Any
 
 from codexa.core.definition.brand import Brand
 from codexa.core.definition.palette import palette
+from codexa.core.form.form import FORM
 from codexa.core.program.faces import ConfirmationFace, FormFace
-from codexa.core.program.program import FORM
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -24,6 +24,7 @@ class FirstView:
     colours: Mapping[str, str]
     classes: str
     pictured: bool
+    received: bool = False
 
 
 def first_view(face: FormFace, state: Mapping[str, Any]) -> FirstView:
@@ -43,7 +44,9 @@ def received_view(face: FormFace, confirmation: ConfirmationFace) -> FirstView:
     """Return what stands in the page of a confirmation itself."""
     colours = colours_of(face.brand)
     title, heading = face.title, confirmation.title
-    return FirstView(title=title, lead="", heading=heading, labels=(), colours=colours, **_standing(face.brand))
+    return FirstView(
+        title=title, lead="", heading=heading, labels=(), colours=colours, received=True, **_standing(face.brand)
+    )
 
 
 def _standing(brand: Brand) -> dict[str, Any]:

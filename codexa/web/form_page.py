@@ -2,9 +2,10 @@
 
 from collections.abc import Mapping
 from types import MappingProxyType
+from urllib.parse import urlencode
 
 import orjson
-from flask import current_app, g, render_template
+from flask import current_app, g, render_template, request
 
 from codexa.core.definition.wording import MESSAGES
 from codexa.core.form.sharing import Sharing
@@ -12,6 +13,7 @@ from codexa.core.languages import direction_of
 from codexa.core.program.faces import FormFace
 from codexa.store.editions import LiveEdition
 from codexa.web.built import entry
+from codexa.web.entrance import LANGUAGE
 from codexa.web.first_view import FirstView
 
 _LOADING = next(each.usual for each in MESSAGES if each.name == "loading")
@@ -44,7 +46,14 @@ def form_page(
         nonce=g.nonce,
         direction=direction_of(face.locale),
         usual_loading=_LOADING,
+        query_in=_query_in,
     )
+
+
+def _query_in(locale: str) -> str:
+    """Return the query of this page's address in another language."""
+    kept = {name: value for name, value in request.args.items(multi=True) if name != LANGUAGE}
+    return urlencode({**kept, LANGUAGE: locale})
 
 
 def page_data(content: dict[str, object]) -> str:

@@ -7,6 +7,8 @@ from uuid import UUID
 
 from flask import Response, current_app, g, redirect, request, url_for
 
+from codexa.core.form.form import Form
+from codexa.core.form.translating import in_language
 from codexa.core.program.program import Program
 from codexa.services import answering
 from codexa.services.errors import MovedError, NotFoundError, SealError
@@ -17,8 +19,10 @@ from codexa.store.editions import LiveEdition
 from codexa.store.kept_answers import KeptRow
 from codexa.web.database import admissions, connection, editions
 from codexa.web.entrance import (
+    LANGUAGE,
     NoticeError,
     came,
+    language_of_request,
     link_of_request,
     notice,
     refuse_closed,
@@ -50,16 +54,24 @@ def entered(team: str, slug: str, page: str, *, framed: bool, going_on: GoingOn 
     except MovedError as moved:
         return _moved(moved.slug)
     except NoticeError as error:
-        form = None if live is None else editions().form(live.form_id, live.number)
+        form = None if live is None else _form_of_request(live)
         return notice(error, form, framed=framed)
     except NotFoundError as error:
         return notice(NoticeError(error.message, status=404), None, framed=framed)
 
 
+def _form_of_request(live: LiveEdition) -> Form:
+    form = editions().form(live.form_id, live.number)
+    return in_language(form, language_of_request(form))
+
+
 def _page(live: LiveEdition, place: str, page: str, *, framed: bool, going_on: GoingOn | None) -> Response:
     how = came(framed=framed)
     shown = shown_of_request()
-    program = editions().program(live.form_id, live.number, shown)
+    language = language_of_request(editions().form(live.form_id, live.number))
+    if going_on is not None and LANGUAGE not in request.args:
+        language = going_on.kept.standing.get("language", "")
+    program = editions().program(live.form_id, live.number, shown=shown, language=language)
     say = program.form.say
     if framed and not set_frame_policy(live.sites, how.origin):
         raise NoticeError(say("siteNotAllowed"), status=403, link=f"/f{place}")
@@ -85,13 +97,14 @@ def _page(live: LiveEdition, place: str, page: str, *, framed: bool, going_on: G
             "later": let_in.kept_days is not None,
             "face": opened.face.model_dump(mode="json"),
             "state": opened.state,
-            **({} if going_on is None else _gone_on(program, going_on)),
+            **({} if going_on is None else _gone_on(program, live, going_on)),
         }
     )
     shared = shared_of(live, place)
     first = first_view(opened.face, opened.state)
     response = Response(form_page(opened.face, first, data, framed=framed, own_window=how.has_window, shared=shared))
     response.headers["Cache-Control"] = "no-cache"
+    response.vary.add("Accept-Language")
     return response
 
 
@@ -107,7 +120,7 @@ def _brought(program: Program, form_id: UUID, going_on: GoingOn | None) -> tuple
     return standing["link"], standing["seal"], sealed
 
 
-def _gone_on(program: Program, going_on: GoingOn) -> dict[str, Any]:
+def _gone_on(program: Program, live: LiveEdition, going_on: GoingOn) -> dict[str, Any]:
     """Return what a page has more where a visitor goes on: under an address of its own, with the answers as kept."""
     kept = going_on.kept
     standing = {name: kept.standing[name] for name in ("page", "seed", "checked", "began")}
@@ -119,11 +132,18 @@ def _gone_on(program: Program, going_on: GoingOn) -> dict[str, Any]:
             "version": kept.version,
             "edition": kept.edition,
             "visit": kept.visit,
-            "answers": kept.entered,
+            "answers": _as_typed(program, live, going_on),
             "when": moment_words(program.form, kept.kept_at),
             **standing,
         },
     }
+
+
+def _as_typed(program: Program, live: LiveEdition, going_on: GoingOn) -> dict[str, Any]:
+    """Return what was kept, as it is typed in the language in which the form is opened now."""
+    language = going_on.kept.standing.get("language", "")
+    before = editions().program(live.form_id, live.number, language=language)
+    return answering.typed_in(before, program, going_on.kept.entered)
 
 
 def _moved(slug: str) -> Response:

@@ -2,7 +2,7 @@
 
 from uuid import UUID
 
-from flask import Blueprint, Response, g
+from flask import Blueprint, Response, g, request
 
 from codexa.core.program.accept import Refused
 from codexa.core.program.faces import OrderFace
@@ -14,6 +14,7 @@ from codexa.services import answering, previewing, trying, who_and_when
 from codexa.services.answering import Given
 from codexa.services.people import written_to
 from codexa.services.roles import Right
+from codexa.store.sessions import SignedIn
 from codexa.web.contract.previews import (
     ExplainRequest,
     ExplanationReply,
@@ -36,7 +37,7 @@ from codexa.web.contract.public import (
 )
 from codexa.web.database import connection, drafts
 from codexa.web.endpoint import endpoint, json_reply
-from codexa.web.entrance import NoticeError, link_of_request, notice, shown_of_request
+from codexa.web.entrance import LANGUAGE, NoticeError, link_of_request, notice, shown_of_request
 from codexa.web.first_view import first_view
 from codexa.web.form_page import form_page, page_data
 from codexa.web.guard import frame_policy, may
@@ -52,7 +53,7 @@ def page(form: UUID, page: str = "") -> Response:
     """The draft as visitors would see it, for a frame in the workbench."""
     who = may(Right.SEE_FORMS)
     shown = shown_of_request()
-    program = drafts().program(who=who, form=form, shown=shown)
+    program = _program(form, who)
     link = link_of_request()
     found = previewing.page(connection, program, form=form, link=link)
     place = {"framed": True, "link": link, "address": f"/preview/{form}", "page": page, "token": who.csrf_token}
@@ -73,8 +74,9 @@ def notice_page(form: UUID, state: str) -> Response:
     return notice(NoticeError(words, asks="password" if state == "password" else ""), of_form, framed=True)
 
 
-def _program(form: UUID, shown: str = "") -> Program:
-    return drafts().program(who=may(Right.SEE_FORMS), form=form, shown=shown)
+def _program(form: UUID, who: SignedIn | None = None) -> Program:
+    who = who or may(Right.SEE_FORMS)
+    return drafts().program(who=who, form=form, shown=shown_of_request(), language=request.args.get(LANGUAGE, ""))
 
 
 @endpoint(
@@ -88,7 +90,7 @@ def _program(form: UUID, shown: str = "") -> Program:
 def state(asked: EvaluateRequest, form: UUID) -> Response:
     """Return the draft's state with these answers; `codexa-shown` in the query is another way of presenting it."""
     given = Given(answers=asked.answers, link=asked.link, checked=asked.checked)
-    facts = answering.state_with(_program(form, shown_of_request()), given, asked.changed)
+    facts = answering.state_with(_program(form), given, asked.changed)
     return json_reply({"turn": asked.turn, "state": facts})
 
 

@@ -43,6 +43,8 @@ from codexa.web.contract.public import (
     SpokenRequest,
     SubmitRequest,
     ToPayReply,
+    TypedReply,
+    TypedRequest,
     UploadReply,
 )
 from codexa.web.database import admissions, connection, editions, files_folder
@@ -50,8 +52,8 @@ from codexa.web.endpoint import endpoint, json_reply
 from codexa.web.entrance import (
     came,
     page_of,
+    program_of_request,
     set_frame_policy,
-    shown_of_request,
 )
 from codexa.web.first_view import received_view
 from codexa.web.form_page import form_page, page_data
@@ -175,7 +177,7 @@ _EDITION = "/api/public/<uuid:form>/<number:edition>"
 @endpoint(blueprint, "POST", f"{_EDITION}/state", body=EvaluateRequest, reply=EvaluateReply, most=MOST_ANSWERS)
 def state(asked: EvaluateRequest, form: UUID, edition: int) -> Response:
     """Return the form's state with what the visitor has entered, or what of it hangs on the answers that changed."""
-    program = editions().program(form, edition, shown_of_request())
+    program = program_of_request(form, edition)
     admissions().let_in(form, asked.entry)
     sealed = admissions().sealed(program.form, form, asked.seal)
     link = answering.link_of(program, asked.link, sealed)
@@ -187,7 +189,7 @@ def state(asked: EvaluateRequest, form: UUID, edition: int) -> Response:
 @endpoint(blueprint, "POST", f"{_EDITION}/spoken", body=SpokenRequest, reply=SpokenReply)
 def spoken(asked: SpokenRequest, form: UUID, edition: int) -> SpokenReply:
     """Return the answer to a question that words give in a conversation, or what is wrong with them."""
-    program = editions().program(form, edition)
+    program = program_of_request(form, edition)
     admissions().let_in(form, asked.entry)
     return spoken_reply(program, asked)
 
@@ -202,16 +204,23 @@ def spoken_reply(program: Program, asked: SpokenRequest) -> SpokenReply:
     return SpokenReply(answer=found)
 
 
+@endpoint(blueprint, "POST", f"{_EDITION}/typed", body=TypedRequest, reply=TypedReply, most=MOST_ANSWERS)
+def typed(asked: TypedRequest, form: UUID, edition: int) -> TypedReply:
+    """Return answers that were typed in another of the form's languages as they would be typed in the one asked for."""
+    before = editions().program(form, edition, language=asked.language)
+    return TypedReply(answers=answering.typed_in(before, program_of_request(form, edition), asked.answers))
+
+
 @endpoint(blueprint, "GET", f"{_EDITION}/news/<number:since>", reply=NewsReply)
 def news(form: UUID, edition: int, since: int) -> NewsReply:
     """Say what is new in an edition for a visitor who began with an earlier one."""
-    return NewsReply(news=visitor_news(editions().program(form, since), editions().program(form, edition)))
+    return NewsReply(news=visitor_news(program_of_request(form, since), program_of_request(form, edition)))
 
 
 @endpoint(blueprint, "POST", f"{_EDITION}/files/<block>", reply=UploadReply)
 def upload(form: UUID, edition: int, block: str) -> UploadReply:
     """Take a file for a field: the body is its content, the query's `name` its name, `visit` the visit."""
-    program = editions().program(form, edition)
+    program = program_of_request(form, edition)
     # It is the field that refuses, in its own words: by the length that is told, or when more comes than it takes.
     request.max_content_length = max(uploads.most_bytes(program, block), request.content_length or 0) + 1
     admissions().let_in(form, request.args.get("entry", "")[:100])
@@ -260,7 +269,7 @@ def submit(asked: SubmitRequest, form: UUID, edition: int) -> Response:
     key = request.headers.get("Idempotency-Key", "")
     if not 8 <= len(key) <= 100 or not key.isprintable():
         raise BadRequestError("Send the header Idempotency-Key with 8 to 100 characters, new for each response.")
-    program = editions().program(form, edition)
+    program = program_of_request(form, edition)
     if (refusal := _work_first(asked, form, key)) is not None:
         return json_reply(refusal, 428)  # Precondition Required (RFC 6585)
     result = _received(asked, program, form, edition, key)
@@ -268,7 +277,7 @@ def submit(asked: SubmitRequest, form: UUID, edition: int) -> Response:
         return json_reply(refused_reply(result), 422)
     again = received.address_of(form, result.number, current_app.config["SETTINGS"])
     due = (
-        paying.payment_of(way(), form=form, number=result.number, edition=edition) if program.form.payment.on else None
+        paying.payment_of(way(), form=form, number=result.number, program=program) if program.form.payment.on else None
     )
     reply = ReceivedReply(number=result.number, confirmation=result.confirmation, page=again, payment=to_pay_reply(due))
     return json_reply(reply, 200 if result.repeated else 201)

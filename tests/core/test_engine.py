@@ -10,14 +10,13 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from codexa.core.context import Context
-from codexa.core.form.form import read_form
+from codexa.core.form.form import FORM, read_form
 from codexa.core.formula.values import Failed
 from codexa.core.program.accept import Accepted, Refused, accept, numbered
 from codexa.core.program.compiling import compile_form
 from codexa.core.program.evaluate import evaluate
 from codexa.core.program.explain import explain_all
 from codexa.core.program.figures import shares
-from codexa.core.program.program import FORM
 from codexa.core.program.public import confirmation_face, form_face, form_state
 from codexa.core.program.samples import sample_answers
 from core.forms import block, facts_of, figure, options, program_of, state_of, value_of

@@ -15,6 +15,8 @@ def example_of(endpoint):
         "ExplainRequest": {"answers": {}, "part": "price"},
         "SampleRequest": {"seed": 1},
         "EvaluateRequest": {"answers": {}},
+        "TypedRequest": {"answers": {}, "language": "de"},
+        "TranslationFileRequest": {"locale": "de", "file": "V2hlcmUsVGV4dCxUcmFuc2xhdGlvbg=="},
         "SpokenRequest": {"block": "nothing", "words": "Hello"},
         "SubmitRequest": {"answers": {}},
         "KeepRequest": {"token": "0" * 64, "answers": {}},

@@ -4,7 +4,7 @@ from typing import Annotated, Literal
 
 from pydantic import StringConstraints
 
-from codexa.core.definition.parts import Colour, Label, Part
+from codexa.core.definition.parts import Colour, Part, PlainLabel
 
 # The typefaces that ship with Codexa, all under the SIL Open Font License.
 Typeface = Literal[
@@ -55,7 +55,7 @@ class Brand(Part):
     button_width: Literal["words", "full"] = "words"
     button_size: Literal["small", "normal", "large"] = "normal"
     logo: PictureSource = ""
-    logo_alternative: Label = ""
+    logo_alternative: PlainLabel = ""
     header_picture: PictureSource = ""
     background_picture: PictureSource = ""
     saved: Annotated[str, StringConstraints(pattern=r"^([0-9a-f-]{36})?$")] = ""

@@ -6,7 +6,17 @@ from typing import Annotated, Literal
 from pydantic import Discriminator, StringConstraints
 from pydantic import Field as Setting
 
-from codexa.core.definition.parts import ComputedBy, FormulaText, Identifier, Key, Label, Number, Part, VisitorWords
+from codexa.core.definition.parts import (
+    ComputedBy,
+    FormulaText,
+    Identifier,
+    Key,
+    Label,
+    Number,
+    Part,
+    PlainLabel,
+    VisitorWords,
+)
 from codexa.core.formula.functions.function import Role
 
 Code = Annotated[str, StringConstraints(min_length=1, max_length=100, pattern=r"^\S(.*\S)?$")]
@@ -50,7 +60,7 @@ class Band(Part):
 
     start: Number | None = None
     value: Annotated[str, Setting(coerce_numbers_to_str=True), FormulaText(Role.VALUE, "band")] = "0"
-    label: Label = ""
+    label: PlainLabel = ""
 
 
 class BandsFigure(Figure):
@@ -108,7 +118,7 @@ class Profile(Part):
     """A result that answers speak for."""
 
     code: Code
-    label: Label
+    label: PlainLabel
 
 
 class ProfiledQuestion(Part):

@@ -7,7 +7,7 @@ from annotated_types import Len
 from pydantic import Field as Setting
 from pydantic import StringConstraints
 
-from codexa.core.definition.parts import FormulaText, Identifier, Label, Number, OptionalIdentifier, Part
+from codexa.core.definition.parts import FormulaText, Identifier, Number, OptionalIdentifier, Part, PlainLabel
 from codexa.core.formula.functions.function import Role
 
 _MOST = 100  # discounts, and taxes
@@ -24,7 +24,7 @@ class Discount(Part):
     """
 
     id: Identifier
-    name: Label = ""
+    name: PlainLabel = ""
     when: Annotated[str, FormulaText(Role.CONDITION, "discount")] = ""
     code: Annotated[str, StringConstraints(max_length=60)] = ""
     first_day: datetime.date | None = None
@@ -42,7 +42,7 @@ class Tax(Part):
     """
 
     id: Identifier
-    name: Label = "VAT"
+    name: PlainLabel = "VAT"
     percent: Percent
     included: bool = True
     products: Annotated[tuple[Identifier, ...], Len(max_length=500)] = ()

@@ -64,14 +64,23 @@ class InsertedText:
     into: Literal["text", "html", "address"] = "text"
 
 
+@dataclass(frozen=True, slots=True)
+class VisitorText:
+    """Marks a text setting as read by visitors: in another language it is another text."""
+
+
 ShownWhen = Annotated[str, FormulaText(Role.CONDITION, "shown")]
 RequiredWhen = Annotated[str, FormulaText(Role.CONDITION, "required")]
 LockedWhen = Annotated[str, FormulaText(Role.CONDITION, "locked")]
 ComputedBy = Annotated[str, FormulaText(Role.VALUE, "value")]
 DefaultBy = Annotated[str, FormulaText(Role.VALUE, "default")]
-VisitorLabel = Annotated[Label, InsertedText()]
-VisitorWords = Annotated[Words, InsertedText()]
-ButtonLabel = Annotated[str, StringConstraints(max_length=60)]
+VisitorLabel = Annotated[Label, InsertedText(), VisitorText()]
+VisitorWords = Annotated[Words, InsertedText(), VisitorText()]
+# What visitors read as it stands, without inserted values.
+PlainLabel = Annotated[Label, VisitorText()]
+PlainWords = Annotated[Words, VisitorText()]
+ButtonLabel = Annotated[str, StringConstraints(max_length=60), VisitorText()]
+Unit = Annotated[str, StringConstraints(max_length=30), VisitorText()]
 
 
 class Part(BaseModel):

@@ -10,7 +10,7 @@ import nh3
 from pydantic import AfterValidator
 
 from codexa.core.definition.formulas import INSERTION
-from codexa.core.definition.parts import InsertedText, Words
+from codexa.core.definition.parts import InsertedText, VisitorText, Words
 
 _TAGS = {"p", "br", "strong", "em", "u", "s", "ul", "ol", "li", "a", "h4", "blockquote", "sub", "sup", "span"}
 _CLASSES = {"cx-small", "cx-large", "cx-centre", "cx-end", "cx-accent"}
@@ -36,7 +36,7 @@ def limits() -> dict[str, list[str]]:
     return {"tags": sorted(_TAGS), "classed": list(_CLASSED), "classes": sorted(_CLASSES), "schemes": sorted(_SCHEMES)}
 
 
-RichText = Annotated[Words, AfterValidator(sanitised), InsertedText("html")]
+RichText = Annotated[Words, AfterValidator(sanitised), InsertedText("html"), VisitorText()]
 
 
 def plain(text: str) -> str:

@@ -9,7 +9,7 @@ from typing import Annotated
 from pydantic import AfterValidator, StringConstraints
 from pydantic import Field as Setting
 
-from codexa.core.definition.parts import Label, Part, Words
+from codexa.core.definition.parts import Part, PlainLabel, PlainWords, VisitorText
 from codexa.core.languages import forms_by_category, language_of, translated
 
 
@@ -117,6 +117,7 @@ MESSAGES: tuple[Message, ...] = (
         "Below a total while an answer that it is made of is refused",
         "Not settled yet: an answer that this is made of needs another look.",
     ),
+    Message("languages", _ON_THE_WAY, "What names the choice of languages, for who can't see it", "Languages"),
     Message("fromLink", _ON_THE_WAY, "Below what a link has filled in and visitors can't change", "From your link"),
     Message("changeAnswers", _ON_THE_WAY, "In all answers, button that leads back to a page", "Change"),
     Message("lookOver", _ON_THE_WAY, "One question at a time: above all answers, before sending", "Your answers"),
@@ -388,9 +389,21 @@ def unknown_values(given: Mapping[str, str]) -> Iterator[tuple[str, str]]:
             yield name, f"{{{min(unknown)}}} means nothing in the words for “{message.when}”; they know {known}."
 
 
-# The words that every form has, beside its messages.
-SHORT_WORDS = ("submit", "next", "back", "required", "confirmation_title", "confirmation_text")
-ShortWords = Annotated[str, StringConstraints(min_length=1, max_length=60)]
+# The words that every form has, beside its messages, and where they are met.
+SHORT_WORDS = {
+    "submit": "Button that sends",
+    "next": "Button to go on",
+    "back": "Button to go back",
+    "required": "When a required answer is missing",
+    "confirmation_title": "After sending: heading",
+    "confirmation_text": "After sending: text",
+}
+ShortWords = Annotated[str, StringConstraints(min_length=1, max_length=60), VisitorText()]
+
+
+def met_when(name: str) -> str:
+    """Return where visitors meet the words of that name."""
+    return SHORT_WORDS.get(name) or _BY_NAME[name].when
 
 
 class Wording(Part):
@@ -399,11 +412,13 @@ class Wording(Part):
     submit: ShortWords = "Send"
     next: ShortWords = "Next"
     back: ShortWords = "Back"
-    required: Annotated[str, StringConstraints(min_length=1, max_length=200)] = "Please answer this."
-    confirmation_title: Label = "Thank you"
-    confirmation_text: Words = "Your answers have been received."
+    required: Annotated[str, StringConstraints(min_length=1, max_length=200), VisitorText()] = "Please answer this."
+    confirmation_title: PlainLabel = "Thank you"
+    confirmation_text: PlainWords = "Your answers have been received."
     messages: Annotated[
-        dict[str, Annotated[str, StringConstraints(min_length=1, max_length=300)]], AfterValidator(_messages)
+        dict[str, Annotated[str, StringConstraints(min_length=1, max_length=300)]],
+        AfterValidator(_messages),
+        VisitorText(),
     ] = Setting(default_factory=dict)
 
     def in_language(self, locale: str) -> "Wording":

@@ -4,7 +4,7 @@ from typing import Any, Literal
 
 from babel import Locale
 
-from codexa.core.definition.parts import FieldFace, Label, Question
+from codexa.core.definition.parts import FieldFace, PlainLabel, Question
 from codexa.core.errors import AnswerError
 from codexa.core.fields.composite import CompositeType
 from codexa.core.fields.field_type import Family, Region, Sampling
@@ -24,9 +24,9 @@ class AddressFace(FieldFace):
 
     type: Literal["address"] = "address"
     country: bool = False
-    placeholder_street: Label = ""
-    placeholder_postal_code: Label = ""
-    placeholder_town: Label = ""
+    placeholder_street: PlainLabel = ""
+    placeholder_postal_code: PlainLabel = ""
+    placeholder_town: PlainLabel = ""
 
 
 class AddressField(AddressFace, Question):

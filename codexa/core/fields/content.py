@@ -4,7 +4,7 @@ from typing import Annotated, Literal
 
 from pydantic import StringConstraints
 
-from codexa.core.definition.parts import Block, BlockFace, Label, VisitorLabel, VisitorWords
+from codexa.core.definition.parts import Block, BlockFace, PlainLabel, VisitorLabel, VisitorWords
 from codexa.core.definition.rich_text import RichText
 from codexa.core.fields.field_type import BlockType, Family
 
@@ -81,7 +81,7 @@ class PictureFace(BlockFace):
 
     type: Literal["picture"] = "picture"
     source: PictureSource = ""
-    alternative: Label = ""
+    alternative: PlainLabel = ""
     caption: VisitorLabel = ""
     size: Literal["small", "medium", "full"] = "full"
 

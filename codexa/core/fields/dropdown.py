@@ -2,7 +2,7 @@
 
 from typing import Literal
 
-from codexa.core.definition.parts import Label
+from codexa.core.definition.parts import PlainLabel
 from codexa.core.fields.field_type import Family
 from codexa.core.fields.options import Optioned, Options, OptionsFace, SingleOptionType
 
@@ -11,7 +11,7 @@ class DropdownFace(OptionsFace):
     """What the browser may know of a dropdown; long ones are searched by typing."""
 
     type: Literal["dropdown"] = "dropdown"
-    placeholder: Label = ""
+    placeholder: PlainLabel = ""
 
 
 class DropdownField(DropdownFace, Optioned):

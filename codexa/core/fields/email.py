@@ -4,7 +4,7 @@ from typing import Any, Literal
 
 from email_validator import EmailNotValidError, validate_email
 
-from codexa.core.definition.parts import FieldFace, Label, Question
+from codexa.core.definition.parts import FieldFace, PlainLabel, Question
 from codexa.core.errors import AnswerError
 from codexa.core.fields.field_type import Family, Region, Sampling
 from codexa.core.fields.text_value import TextFieldType
@@ -14,7 +14,7 @@ class EmailFace(FieldFace):
     """What the browser may know of an e-mail field."""
 
     type: Literal["email"] = "email"
-    placeholder: Label = ""
+    placeholder: PlainLabel = ""
 
 
 _MOST = 254  # characters (RFC 5321, 4.5.3.1.3); one more is refused, however many follow

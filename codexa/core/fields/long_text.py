@@ -4,7 +4,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field as Setting
 
-from codexa.core.definition.parts import FieldFace, Label
+from codexa.core.definition.parts import FieldFace, PlainLabel
 from codexa.core.fields.field_type import Family, Sampling
 from codexa.core.fields.text_value import Length, LimitedText, LimitedTextType
 
@@ -21,7 +21,7 @@ class LongTextFace(FieldFace):
     """What the browser may know of a long text."""
 
     type: Literal["long_text"] = "long_text"
-    placeholder: Label = ""
+    placeholder: PlainLabel = ""
     max_length: Length | None = None
     lines: Annotated[int, Setting(ge=2, le=30)] = 4
 

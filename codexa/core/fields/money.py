@@ -6,7 +6,7 @@ from typing import Any, Literal
 
 from babel.numbers import format_currency, get_currency_symbol
 
-from codexa.core.definition.parts import FieldFace, Label
+from codexa.core.definition.parts import FieldFace, PlainLabel
 from codexa.core.fields.decimals import (
     MAX_DECIMALS,
     MAX_WHOLE_DIGITS,
@@ -25,7 +25,7 @@ class MoneyFace(FieldFace):
     """What the browser may know of an amount."""
 
     type: Literal["money"] = "money"
-    placeholder: Label = ""
+    placeholder: PlainLabel = ""
 
 
 class MoneyField(MoneyFace, LimitedQuestion):

@@ -2,7 +2,7 @@
 
 from typing import Any, Literal
 
-from codexa.core.definition.parts import FieldFace, Label, Question
+from codexa.core.definition.parts import FieldFace, PlainLabel, Question
 from codexa.core.fields.composite import CompositeType
 from codexa.core.fields.field_type import Family, Sampling
 from codexa.core.sentences import Sentence
@@ -13,8 +13,8 @@ class NameFace(FieldFace):
 
     type: Literal["name"] = "name"
     parts: Literal["one", "first_last"] = "first_last"
-    placeholder: Label = ""
-    placeholder_last: Label = ""
+    placeholder: PlainLabel = ""
+    placeholder_last: PlainLabel = ""
 
 
 class NameField(NameFace, Question):

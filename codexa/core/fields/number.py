@@ -7,7 +7,7 @@ from typing import Annotated, Any, Literal
 from pydantic import Field as Setting
 
 from codexa.core.definition.order import Price
-from codexa.core.definition.parts import FieldFace, Label, Number
+from codexa.core.definition.parts import FieldFace, Number, PlainLabel, Unit
 from codexa.core.fields.decimals import (
     MAX_DECIMALS,
     MAX_WHOLE_DIGITS,
@@ -25,8 +25,8 @@ class NumberFace(FieldFace):
     """What the browser may know of a number."""
 
     type: Literal["number"] = "number"
-    placeholder: Label = ""
-    unit: Annotated[str, Setting(max_length=30)] = ""
+    placeholder: PlainLabel = ""
+    unit: Unit = ""
     decimals: Annotated[int, Setting(ge=0, le=MAX_DECIMALS)] = 0
 
 

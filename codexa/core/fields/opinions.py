@@ -6,7 +6,7 @@ from typing import Annotated, Any, Generic, Literal, TypeVar
 
 from pydantic import Field as Setting
 
-from codexa.core.definition.parts import Field, FieldFace, Label, Number, Question
+from codexa.core.definition.parts import Field, FieldFace, Number, PlainLabel, Question, Unit
 from codexa.core.fields.decimals import DecimalType, limit_findings, shown
 from codexa.core.fields.field_type import NO_SETTINGS, Family, Medium, Region, Sampling
 from codexa.core.formula.convert import text_of_number
@@ -88,8 +88,8 @@ class ScaleFace(FieldFace):
     type: Literal["scale"] = "scale"
     least: Annotated[int, Setting(ge=0, le=1)] = 1
     most: Annotated[int, Setting(ge=2, le=10)] = 5
-    least_label: Label = ""
-    most_label: Label = ""
+    least_label: PlainLabel = ""
+    most_label: PlainLabel = ""
 
 
 class ScaleField(ScaleFace, Question):
@@ -117,7 +117,7 @@ class SliderFace(FieldFace):
     least: Number = Decimal(0)
     most: Number = Decimal(100)
     step: Annotated[Number, Setting(gt=0)] = Decimal(1)
-    unit: Annotated[str, Setting(max_length=30)] = ""
+    unit: Unit = ""
 
 
 class SliderField(SliderFace, Question):

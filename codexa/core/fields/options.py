@@ -14,10 +14,10 @@ from codexa.core.definition.parts import (
     FieldFace,
     FormulaText,
     Identifier,
-    Label,
     LockedWhen,
     Number,
     Part,
+    PlainLabel,
     Question,
     ShownWhen,
     VisitorLabel,
@@ -77,7 +77,7 @@ class OptionsFace(FieldFace):
 
     options: tuple[OptionFace, ...] = ()
     other: bool = False
-    other_label: Label = "Other"
+    other_label: PlainLabel = "Other"
     shuffled: bool = False
 
 

@@ -7,7 +7,7 @@ import phonenumbers
 from phonenumbers import ValidationResult
 from pydantic import AfterValidator, StringConstraints
 
-from codexa.core.definition.parts import FieldFace, Label, Question
+from codexa.core.definition.parts import FieldFace, PlainLabel, Question
 from codexa.core.errors import AnswerError
 from codexa.core.fields.field_type import Family, Medium, Region, Sampling
 from codexa.core.fields.text_value import TextFieldType
@@ -27,7 +27,7 @@ class PhoneFace(FieldFace):
     """What the browser may know of a phone field."""
 
     type: Literal["phone"] = "phone"
-    placeholder: Label = ""
+    placeholder: PlainLabel = ""
 
 
 class PhoneField(PhoneFace, Question):

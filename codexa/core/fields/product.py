@@ -9,7 +9,7 @@ from annotated_types import Len
 from pydantic import Field as Setting
 
 from codexa.core.definition.order import Price
-from codexa.core.definition.parts import FieldFace, Label, Number, Question
+from codexa.core.definition.parts import FieldFace, Number, PlainLabel, Question
 from codexa.core.errors import AnswerError
 from codexa.core.fields.content import PictureSource
 from codexa.core.fields.decimals import limits_in_words, number_of, shown
@@ -40,7 +40,7 @@ class ProductFace(FieldFace):
 
     type: Literal["product"] = "product"
     picture: PictureSource = ""
-    alternative: Label = ""
+    alternative: PlainLabel = ""
     quantity: Literal["here", "apart"] = "here"
     options: tuple[OptionFace, ...] = ()
 
@@ -59,7 +59,7 @@ class ProductField(ProductFace, Question):
     most: Pieces | None = None
     stock: Stock | None = None
     left_shown: bool = True
-    sold_out: Label = ""
+    sold_out: PlainLabel = ""
     weight: Annotated[Number, Setting(ge=0)] | None = None
 
     @property

@@ -4,7 +4,7 @@ from collections.abc import Mapping
 from decimal import Decimal
 from typing import Any, Literal
 
-from codexa.core.definition.parts import FieldFace, Label, OptionalIdentifier, Question
+from codexa.core.definition.parts import FieldFace, OptionalIdentifier, PlainLabel, Question
 from codexa.core.fields.decimals import DecimalType, limits_in_words, shown
 from codexa.core.fields.field_type import NO_SETTINGS, Family, Medium, Region, Sampling
 from codexa.core.fields.product import MAX_PIECES, Pieces, count_findings, count_message
@@ -16,7 +16,7 @@ class QuantityFace(FieldFace):
     """What the browser may know of a quantity."""
 
     type: Literal["quantity"] = "quantity"
-    placeholder: Label = ""
+    placeholder: PlainLabel = ""
 
 
 class QuantityField(QuantityFace, Question):

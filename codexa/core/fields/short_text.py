@@ -3,7 +3,7 @@
 import re
 from typing import Literal
 
-from codexa.core.definition.parts import FieldFace, Label
+from codexa.core.definition.parts import FieldFace, PlainLabel
 from codexa.core.fields.field_type import Family, Sampling
 from codexa.core.fields.sample_people import line_for
 from codexa.core.fields.text_value import Length, LimitedText, LimitedTextType
@@ -13,7 +13,7 @@ class ShortTextFace(FieldFace):
     """What the browser may know of a short text."""
 
     type: Literal["short_text"] = "short_text"
-    placeholder: Label = ""
+    placeholder: PlainLabel = ""
     max_length: Length | None = None
 
 

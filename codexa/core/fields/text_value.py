@@ -10,7 +10,7 @@ import regex  # type: ignore[import-untyped]  # the package ships no types
 from pydantic import AfterValidator, StringConstraints
 from pydantic import Field as Setting
 
-from codexa.core.definition.parts import Label, Question
+from codexa.core.definition.parts import PlainLabel, Question
 from codexa.core.errors import AnswerError
 from codexa.core.fields.field_type import NO_SETTINGS, FieldModel, FieldType, Medium, Region
 from codexa.core.formula.types import Kind, Type
@@ -51,7 +51,7 @@ class LimitedText(Question):
 
     min_length: Length | None = None
     pattern: Pattern = ""
-    pattern_message: Label = ""
+    pattern_message: PlainLabel = ""
 
 
 LimitedModel = TypeVar("LimitedModel", bound=LimitedText)

@@ -3,7 +3,7 @@
 from typing import Any, Literal
 from urllib.parse import urlsplit
 
-from codexa.core.definition.parts import FieldFace, Label, Question
+from codexa.core.definition.parts import FieldFace, PlainLabel, Question
 from codexa.core.errors import AnswerError
 from codexa.core.fields.field_type import Family, Region, Sampling
 from codexa.core.fields.text_value import TextFieldType
@@ -13,7 +13,7 @@ class WebAddressFace(FieldFace):
     """What the browser may know of a web address."""
 
     type: Literal["web_address"] = "web_address"
-    placeholder: Label = ""
+    placeholder: PlainLabel = ""
 
 
 class WebAddressField(WebAddressFace, Question):

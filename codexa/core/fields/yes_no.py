@@ -5,7 +5,7 @@ from typing import Annotated, Any, Generic, Literal, TypeVar
 
 from pydantic import StringConstraints
 
-from codexa.core.definition.parts import Field, FieldFace, Question
+from codexa.core.definition.parts import Field, FieldFace, Question, VisitorText
 from codexa.core.definition.rich_text import RichText
 from codexa.core.errors import AnswerError
 from codexa.core.fields.field_type import NO_SETTINGS, Family, FieldType, Medium, Region, Sampling
@@ -15,7 +15,7 @@ from codexa.core.languages import translated
 from codexa.core.sentences import Sentence
 
 _WORDS = {"yes": True, "true": True, "no": False, "false": False}
-Word = Annotated[str, StringConstraints(min_length=1, max_length=60)]
+Word = Annotated[str, StringConstraints(min_length=1, max_length=60), VisitorText()]
 BooleanModel = TypeVar("BooleanModel", bound=Field)
 
 

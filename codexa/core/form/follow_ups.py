@@ -6,7 +6,7 @@ from annotated_types import Len
 from pydantic import Discriminator, StringConstraints
 from pydantic import Field as Setting
 
-from codexa.core.definition.parts import FormulaText, Identifier, InsertedText, Label, OptionalIdentifier, Part
+from codexa.core.definition.parts import FormulaText, Identifier, Label, OptionalIdentifier, Part, VisitorLabel
 from codexa.core.form.paragraphs import Paragraph
 from codexa.core.formula.functions.function import Role
 
@@ -43,6 +43,11 @@ class FollowUp(Part):
     only_when: Annotated[str, FormulaText(Role.CONDITION, "follow_up")] = ""
     active: bool = True
 
+    @property
+    def for_visitor(self) -> bool:
+        """Whether a visitor reads it, in the language in which the form was filled in."""
+        return False
+
 
 class Recipient(Part):
     """Who gets a mail where the condition holds.
@@ -65,14 +70,19 @@ class EmailFollowUp(FollowUp):
 
     kind: Literal["email"] = "email"
     recipients: Annotated[tuple[Recipient, ...], Len(max_length=MAX_RECIPIENTS)] = ()
-    from_name: Annotated[Label, InsertedText()] = ""
+    from_name: VisitorLabel = ""
     reply_to: OptionalIdentifier = ""
-    subject: Annotated[Label, InsertedText()] = ""
+    subject: VisitorLabel = ""
     paragraphs: tuple[Paragraph, ...] = ()
     all_answers: bool = False
     pdf: bool = False
     files: bool = False
     megabytes: Annotated[int, Setting(ge=1, le=20)] = 10
+
+    @property
+    def for_visitor(self) -> bool:
+        """Whether somebody gets it whom an answer names."""
+        return any(each.field for each in self.recipients)
 
 
 class WebhookFollowUp(FollowUp):

@@ -6,7 +6,6 @@ from typing import TYPE_CHECKING, Annotated, Any, Literal, Union
 from zoneinfo import available_timezones
 
 from annotated_types import Len
-from babel import Locale, UnknownLocaleError
 from babel.numbers import is_currency
 from pydantic import AfterValidator, Discriminator, StringConstraints, model_validator
 
@@ -27,17 +26,20 @@ from codexa.core.definition.parts import (
     LockedWhen,
     OptionalIdentifier,
     Part,
+    PlainLabel,
+    PlainWords,
     Repeat,
     RequiredWhen,
     RowKind,
     ShownWhen,
     VisitorLabel,
-    Words,
+    VisitorText,
     blocks_within,
 )
 from codexa.core.definition.payment import Payment
 from codexa.core.definition.reading import read_part
 from codexa.core.definition.rich_text import RichText
+from codexa.core.definition.translation import MAX_LANGUAGES, FurtherLanguage, LocaleCode
 from codexa.core.definition.trials import MAX_TRIALS, Trial
 from codexa.core.definition.wording import Wording
 from codexa.core.fields import BLOCK_TYPES, HOLDING_BLOCKS
@@ -48,6 +50,7 @@ from codexa.core.formula.functions.function import Role
 
 FORMAT = 2  # of the documents that are written now; see upgrades.py
 MAX_BLOCKS = 2_000
+FORM = "whole-form"  # the owner of what belongs to the form itself; no block can have this id
 MAX_FOLLOW_UPS = 50
 MAX_GROUPS_DEEP = 10
 MAX_FORMULAS = 400_000  # characters of all formulas together; each may have 8,000
@@ -61,13 +64,6 @@ else:
         holder.model_rebuild(
             _types_namespace={"AnyBlock": AnyBlock, **{each.__name__: each for each in HOLDING_BLOCKS}}
         )
-
-
-def _locale(text: str) -> str:
-    try:
-        return str(Locale.parse(text))
-    except (UnknownLocaleError, ValueError):
-        raise ValueError(f'"{text}" is no language we know; use a code such as en, de or fr_CH') from None
 
 
 def _currency(text: str) -> str:
@@ -145,7 +141,9 @@ class Confirmation(Part):
     title: VisitorLabel = ""
     paragraphs: tuple[Paragraph, ...] = ()
     redirect_within: bool = False
-    redirect: Annotated[str, StringConstraints(pattern=r"^(https?://\S{1,2000})?$"), InsertedText("address")] = ""
+    redirect: Annotated[
+        str, StringConstraints(pattern=r"^(https?://\S{1,2000})?$"), InsertedText("address"), VisitorText()
+    ] = ""
     own_page: bool = False
     again: bool = False
     printing: bool = False
@@ -168,7 +166,7 @@ class LinkValue(Part):
 class Welcome(Part):
     """A page before the first: what the form is for."""
 
-    title: Annotated[Label, InsertedText()] = ""
+    title: VisitorLabel = ""
     text: RichText = ""
     button: ButtonLabel = "Start"
 
@@ -176,18 +174,21 @@ class Welcome(Part):
 class Form(Part):
     """A form. `name` is for the team, `title` for visitors; `format` is the version of this document's shape.
 
-    `links` are the values that links may bring; with `sealed_only` the form opens by a sealed link alone. `paper` is
-    what a response is printed on. One question at a time ("single"), a choice that one press answers `goes_on` by
-    itself, and all answers can be gone through before sending (`look_over`). In a box of one line `enter` goes to the
-    next field, or sends. Of each way of telling the `progress` there may be one; pages have their own names in the
-    browser's address, or their numbers.
+    It is written in the language of `locale` and can be filled in in further `languages`, chosen by the visitor, the
+    link, or `language_by_browser`. `links` are the values that links may bring; with `sealed_only` the form opens by a
+    sealed link alone. `paper` is what a response is printed on. One question at a time ("single"), a choice that one
+    press answers `goes_on` by itself, and all answers can be gone through before sending (`look_over`). In a box of one
+    line `enter` goes to the next field, or sends. Of each way of telling the `progress` there may be one; pages have
+    their own names in the browser's address, or their numbers.
     """
 
     format: Literal[2] = 2
     name: Annotated[str, StringConstraints(min_length=1, max_length=200, pattern=r"\S")]
-    title: Label = ""
-    lead: Words = ""
-    locale: Annotated[str, AfterValidator(_locale)] = "en"
+    title: PlainLabel = ""
+    lead: PlainWords = ""
+    locale: LocaleCode = "en"
+    languages: Annotated[tuple[FurtherLanguage, ...], Len(max_length=MAX_LANGUAGES)] = ()
+    language_by_browser: bool = True
     currency: Annotated[str, AfterValidator(_currency)] = "EUR"
     time_zone: Annotated[str, AfterValidator(_time_zone)] = "Europe/Berlin"
     paper: Literal["A4", "Letter"] = "A4"
@@ -224,6 +225,11 @@ class Form(Part):
     def by_question(self) -> bool:
         """Whether its questions are asked one after the other, not by pages."""
         return self.presentation in ("single", "chat")
+
+    @property
+    def locales(self) -> tuple[str, ...]:
+        """The languages in which it can be filled in, its own first, each once."""
+        return tuple(dict.fromkeys((self.locale, *(each.locale for each in self.languages))))
 
     @property
     def people(self) -> frozenset[str]:
@@ -276,6 +282,14 @@ class Form(Part):
         twice = [each for each, count in Counter(ids).items() if count > 1]
         if twice:
             raise ValueError(f'the id "{min(twice)}" is used twice; every page, block and figure has its own')
+        return self
+
+    @model_validator(mode="after")
+    def _languages_are_told_apart(self) -> "Form":
+        counts = Counter(each.locale for each in self.languages)
+        twice = [locale for locale, count in counts.items() if count > 1]
+        if twice:
+            raise ValueError(f'the language "{min(twice)}" is there twice; remove one of them')
         return self
 
     @model_validator(mode="after")

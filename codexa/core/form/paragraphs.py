@@ -5,7 +5,7 @@ from typing import Annotated, Literal
 from pydantic import Field as Setting
 
 from codexa.core.definition.figures import Decimals
-from codexa.core.definition.parts import Label, OptionalIdentifier, Part, ShownWhen
+from codexa.core.definition.parts import OptionalIdentifier, Part, PlainLabel, ShownWhen
 from codexa.core.definition.rich_text import RichText
 from codexa.core.fields.content import PictureSource
 
@@ -36,4 +36,4 @@ class Paragraph(Part):
     chart: OptionalIdentifier = ""
     chart_look: ChartLook = ChartLook()
     picture: PictureSource = ""
-    alternative: Label = ""
+    alternative: PlainLabel = ""

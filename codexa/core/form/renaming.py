@@ -7,6 +7,7 @@ from codexa.core.definition.formulas import INSERTION, Mark, PartModel, rewritte
 from codexa.core.definition.parts import FormulaText, Part, RowKind, blocks_within
 from codexa.core.errors import DefinitionError, FormulaSyntaxError, Problem
 from codexa.core.form.form import Form
+from codexa.core.form.translating import follow_renaming
 from codexa.core.formula import tree
 from codexa.core.formula.parse import parse
 
@@ -25,7 +26,7 @@ def rename_key(form: Form, owner: str, key: str) -> Form:
         raise DefinitionError([Problem(path="block", message=f"there is no block or figure with the id {owner}")])
     if any(taken == key for each, taken in found.keys_by_id.items() if each != owner):
         raise DefinitionError([Problem(path="key", message=f"another one has the key {key}; choose a different one")])
-    return _renamed(form, owner, found.keys_by_id[owner], key, found)
+    return follow_renaming(form, _renamed(form, owner, found.keys_by_id[owner], key, found))
 
 
 class _Scope:

@@ -50,6 +50,14 @@ def direction_of(locale: str) -> str:
     return Locale.parse(locale).text_direction
 
 
+def own_name(locale: str) -> str:
+    """Return what the people of a locale call its language, with its country where it has one (Unicode CLDR)."""
+    if locale in LANGUAGES:
+        return LANGUAGES[locale]
+    name = Locale.parse(locale).get_display_name() or locale
+    return name[:1].upper() + name[1:]
+
+
 @cache
 def _words(language: str) -> _Words | None:
     path = _FOLDER / f"{language}.po"

@@ -20,7 +20,8 @@ class Accepted:
     """A response to be kept: JSON values by block id.
 
     A repeat's answer is its rows {"kind", "id", "values"} in the visitor's order. `computed` holds what formulas gave,
-    of blocks and figures by their id, of rows by repeat and row, of the order as ORDER. `path` are the ids of the pages
+    of blocks and figures by their id, of rows by repeat and row, of the order as ORDER; its words are in the form's own
+    language. `path` are the ids of the pages
     that applied, `confirmation` the id of the one that follows, None for the form's usual words.
     """
 
@@ -64,11 +65,20 @@ def kept_of(state: State) -> dict[str, Any]:
     return _kept(state, answered=True)
 
 
+def in_own_language(state: State) -> State:
+    """Return the state that the same answers come to in the form's own language: what the team is told."""
+    own = state.program.own
+    if own is None:
+        return state
+    context = replace(state.context, locale=own.form.locale)
+    return state_of_kept(own, kept_of(state), context)
+
+
 def _accepted(state: State) -> Accepted:
-    form, confirmation = state.program.form, state.confirmation()
+    form, confirmation, own = state.program.form, state.confirmation(), in_own_language(state)
     return Accepted(
         answers=kept_of(state),
-        computed=_kept(state, answered=False) | _figures(state) | _order(state),
+        computed=_kept(own, answered=False) | _figures(own) | _order(own),
         path=tuple(form.pages[index].id for index in state.path()),
         confirmation=None if confirmation is None else form.confirmations[confirmation].id,
         state=state,

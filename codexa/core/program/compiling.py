@@ -9,7 +9,7 @@ from codexa.core.definition.parts import Block, Field, FormulaText, Group, Part,
 from codexa.core.definition.payment import Payment
 from codexa.core.fields import field_type_of
 from codexa.core.fields.options import Optioned
-from codexa.core.form.form import Form, Page
+from codexa.core.form.form import FORM, Form, Page
 from codexa.core.formula.compile import NOT_COMPILED, can_run, compile_formula, too_complex_to_run
 from codexa.core.formula.values import ErrorCode, ErrorValue, Failed
 from codexa.core.program.facts import Fact, Formula, in_order
@@ -28,7 +28,7 @@ from codexa.core.program.places import (
     RepeatPlace,
     Spot,
 )
-from codexa.core.program.program import FORM, Program
+from codexa.core.program.program import Program
 from codexa.core.program.scope import AnyScope, option_scope
 from codexa.core.program.templates import Template, template_of
 from codexa.core.program.writer import MISSING, Writer

@@ -13,7 +13,7 @@ from codexa.core.errors import AnswerError
 from codexa.core.fields.field_type import Medium, Region
 from codexa.core.fields.options import Optioned
 from codexa.core.fields.product import ProductField
-from codexa.core.form.form import LinkValue
+from codexa.core.form.form import FORM, LinkValue
 from codexa.core.formula.convert import text as as_text
 from codexa.core.formula.metering import begin
 from codexa.core.formula.values import Choices, Failed, FormulaFailure, use_exact_arithmetic
@@ -21,7 +21,7 @@ from codexa.core.program.claims import Claim, claims_of
 from codexa.core.program.commitment import Commitment, commitment_of
 from codexa.core.program.order import OrderTotals, is_in_time, same_code
 from codexa.core.program.places import ROW_ADDRESS, ROW_KIND, KindPlace, Place, RepeatPlace, Spot
-from codexa.core.program.program import FORM, Program, Reader
+from codexa.core.program.program import Program, Reader
 from codexa.core.program.templates import DASH
 from codexa.core.sentences import Sentence, in_language
 

@@ -8,6 +8,7 @@ from codexa.core.context import Context
 from codexa.core.definition.figures import ScoreFigure
 from codexa.core.definition.parts import Field
 from codexa.core.errors import CoreError
+from codexa.core.form.form import FORM
 from codexa.core.formula.functions.function import Role
 from codexa.core.formula.unparse import unparse
 from codexa.core.formula.values import Failed
@@ -21,7 +22,7 @@ from codexa.core.program.order import money
 from codexa.core.program.order_names import ORDER, PAYMENT
 from codexa.core.program.payment import payment_due
 from codexa.core.program.places import ALWAYS, NEVER, ROW_ADDRESS, Spot
-from codexa.core.program.program import FORM, Program
+from codexa.core.program.program import Program
 from codexa.core.program.scope import presenter
 from codexa.core.program.telling import told
 from codexa.core.program.wording import Words

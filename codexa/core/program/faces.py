@@ -31,11 +31,15 @@ class FilledPageFace(PageFace):
 
 
 class FormFace(_Face):
-    """A form as visitors see it. `asks` are the blocks after whose change the browser asks for the new state."""
+    """A form as visitors see it, with its `languages` where there are several.
+
+    `asks` are the blocks after whose change the browser asks for the new state.
+    """
 
     title: str
     lead: str
     locale: str
+    languages: tuple["LanguageFace", ...] = ()
     currency: str
     brand: Brand
     wording: Wording
@@ -48,6 +52,13 @@ class FormFace(_Face):
     pages: tuple[FilledPageFace, ...]
     asks: tuple[Identifier, ...]
     quiz: "QuizFace | None" = None
+
+
+class LanguageFace(_Face):
+    """A language in which the form can be filled in: its code, and its own name for itself."""
+
+    locale: str
+    name: str
 
 
 class QuizFace(_Face):

@@ -129,3 +129,41 @@ def _entered(program: Program, place: Place, stored: Any) -> Any:
     except _UNREADABLE:
         return None
     return answer
+
+
+def entered_in_language(state: State, program: Program) -> dict[str, Any]:
+    """Return what a visitor typed as it is typed in the language of another program of the same form ("1,5" or "1.5").
+
+    What is no answer, or is written alike in every language, stays as it is.
+    """
+    answers: dict[str, Any] = {}
+    for block, raw in state.given.items():
+        place = state.program.places.get(block)
+        if isinstance(place, RepeatPlace) and isinstance(raw, list):
+            rows = {row[ROW_ADDRESS].split("/")[1]: row for row in state.rows(place)}
+            answers[block] = [_row_in_language(state, program, place, each, rows) for each in raw]
+        else:
+            answers[block] = raw if place is None else _typed(state, program, place, raw, ())
+    return answers
+
+
+def _row_in_language(state: State, program: Program, place: RepeatPlace, raw: Any, rows: Mapping[str, Row]) -> Any:
+    row = rows.get(str(raw.get("id"))) if isinstance(raw, dict) else None
+    if row is None or not isinstance(raw.get("values"), dict):
+        return raw
+    inner = {each.block.id: each for each in state.kind_of(place, row).places}
+    values = {
+        block: _typed(state, program, inner[block], each, row) if block in inner else each
+        for block, each in raw["values"].items()
+    }
+    return {**raw, "values": values}
+
+
+def _typed(state: State, program: Program, place: Place, raw: Any, row: Row | tuple[()]) -> Any:
+    if not isinstance(raw, str) or place.field_type is None or not place.answered:
+        return raw
+    address = f"{row[ROW_ADDRESS]}{place.block.id}" if row else place.block.id
+    value = state.value(place, row)
+    if value is None or address in state.misread:
+        return raw
+    return place.field_type.enter(value, place.block, program.region)

@@ -8,13 +8,14 @@ from codexa.core.definition.parts import Block, Field, Question
 from codexa.core.fields import field_type_of
 from codexa.core.fields.product import ProductField
 from codexa.core.fields.quantity import QuantityField
+from codexa.core.form.form import FORM
 from codexa.core.formula.convert import text_of_number
 from codexa.core.formula.functions.function import Role
 from codexa.core.formula.unparse import unparse
 from codexa.core.program.facts import Formula
 from codexa.core.program.order_names import ORDER, PAYMENT
 from codexa.core.program.places import Spot
-from codexa.core.program.program import FORM, Program
+from codexa.core.program.program import Program
 from codexa.core.program.wording import Sentences, Words
 
 

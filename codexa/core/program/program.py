@@ -29,7 +29,6 @@ from codexa.core.program.steps import Step, steps_of
 from codexa.core.program.templates import Template
 
 Reader = tuple[int, Callable[[Any, Any, Region], Any], Block, Region]  # slot, parse, block, region
-FORM = "whole-form"  # the owner of what belongs to the form itself; no block can have this id
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -38,7 +37,8 @@ class Program:
 
     `work_out(values, context, dropped)` computes all facts in an order in which each comes after all that it reads;
     `source` is its code. `places` are the blocks by id, those of rows too; `texts` the texts with inserted values, by
-    owner and setting. `circles` are lists of ids of what depends on itself.
+    owner and setting. `circles` are lists of ids of what depends on itself. `own` is the program in the form's own
+    language, where this is in another.
     """
 
     form: Form
@@ -57,6 +57,7 @@ class Program:
     circles: tuple[tuple[str, ...], ...]
     source: str
     work_out: Callable[[list[Any], Any, set[str]], None]
+    own: "Program | None" = None
 
     def formula(self, owner: str, setting: str) -> Formula | None:
         """Return the formula of a setting, if there is one."""

@@ -11,6 +11,7 @@ from codexa.core.definition.wording import unknown_values
 from codexa.core.errors import AnswerError, Span
 from codexa.core.fields import type_of
 from codexa.core.fields.options import Optioned, same_words
+from codexa.core.form.form import FORM
 from codexa.core.form.outline_text import price_in
 from codexa.core.formula import tree
 from codexa.core.formula.check import Severity, Typed
@@ -24,13 +25,14 @@ from codexa.core.program.facts import Formula
 from codexa.core.program.figure_kinds import kind_of
 from codexa.core.program.findings import Finding, doubt, error
 from codexa.core.program.follow_ups import follow_up_findings
+from codexa.core.program.language_findings import language_findings
 from codexa.core.program.link_values import link_findings
 from codexa.core.program.named_words import named_words, wrong_word
 from codexa.core.program.names import name_of
 from codexa.core.program.order_findings import order_findings
 from codexa.core.program.payment import card_findings, payment_findings
 from codexa.core.program.places import ALWAYS, NEVER, Place
-from codexa.core.program.program import FORM, Program
+from codexa.core.program.program import Program
 from codexa.core.program.sequences import dead_ends, of_sequences
 from codexa.core.program.timing import too_late
 from codexa.core.program.unfinished import unfinished
@@ -74,6 +76,7 @@ def proof(program: Program, people: Mapping[str, str] | None = None) -> tuple[Fi
         *card_findings(program),
         *follow_up_findings(program, people),
         *link_findings(program),
+        *language_findings(program),
         *unfinished(program),
     ]
     beside = (*program.form.confirmations, *program.form.follow_ups)

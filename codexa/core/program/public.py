@@ -21,17 +21,25 @@ from codexa.core.fields.number import NumberField
 from codexa.core.fields.options import Optioned
 from codexa.core.fields.order_summary import OrderSummaryBlock
 from codexa.core.fields.product import ProductField
-from codexa.core.form.form import PageFace, Welcome
+from codexa.core.form.form import FORM, PageFace, Welcome
 from codexa.core.formula.values import Files
+from codexa.core.languages import own_name
 from codexa.core.program.charts import bars_of
 from codexa.core.program.claims import left_of
 from codexa.core.program.evaluate import FieldError, Row, State, evaluate
-from codexa.core.program.faces import ConfirmationFace, FilledPageFace, FormFace, ParagraphFace, QuizFace
+from codexa.core.program.faces import (
+    ConfirmationFace,
+    FilledPageFace,
+    FormFace,
+    LanguageFace,
+    ParagraphFace,
+    QuizFace,
+)
 from codexa.core.program.feedback import feedback_due, told_questions
 from codexa.core.program.order import OrderTotals, money
 from codexa.core.program.payment import to_pay_in_words
 from codexa.core.program.places import ALWAYS, ROW_ADDRESS, KindPlace, Place, RepeatPlace
-from codexa.core.program.program import FORM, Program
+from codexa.core.program.program import Program
 from codexa.core.program.scope import presenter
 from codexa.core.program.steps import Step
 from codexa.core.program.told_answers import ToldPage, said_so_far, told_by_steps
@@ -47,6 +55,7 @@ def form_face(program: Program) -> FormFace:
         title=form.title,
         lead=form.lead,
         locale=form.locale,
+        languages=_languages(program.own or program),
         currency=form.currency,
         brand=form.brand,
         wording=_words_face(program.words),
@@ -60,6 +69,11 @@ def form_face(program: Program) -> FormFace:
         asks=tuple(block_id for block_id, place in program.places.items() if _asks(program, place)),
         quiz=_quiz_face(program),
     )
+
+
+def _languages(own: Program) -> tuple[LanguageFace, ...]:
+    locales = own.form.locales
+    return tuple(LanguageFace(locale=each, name=own_name(each)) for each in locales) if len(locales) > 1 else ()
 
 
 def _words_face(words: Wording) -> Wording:

@@ -5,11 +5,10 @@ from typing import Any
 
 from codexa.core.definition.parts import RowKind
 from codexa.core.errors import DefinitionError, Problem, Span
-from codexa.core.form.form import Form, read_form
+from codexa.core.form.form import FORM, Form, read_form
 from codexa.core.form.renaming import rename_key
 from codexa.core.program.compiling import compile_form
 from codexa.core.program.named_words import Subject, named_words
-from codexa.core.program.program import FORM
 
 
 def renamed(form: Form, owner: str, setting: str, word: str) -> Form:

@@ -6,12 +6,13 @@ from typing import Any
 
 from codexa.core.context import Context
 from codexa.core.definition.parts import Part
+from codexa.core.form.form import FORM
 from codexa.core.formula.values import Failed
 from codexa.core.program.evaluate import State
 from codexa.core.program.kept import state_of_kept
 from codexa.core.program.names import name_of
 from codexa.core.program.order_names import ORDER, PAYMENT
-from codexa.core.program.program import FORM, Program
+from codexa.core.program.program import Program
 from codexa.core.program.trials import figure_texts
 
 
@@ -42,7 +43,7 @@ def replay(
     how: Replaying, own: Program, *, answers: Mapping[str, Any], told: Mapping[str, Any], number: int
 ) -> list[Difference]:
     """Return what would come out otherwise for a response, refusals first; `own` is the program of its edition."""
-    context = Context.from_json(told, number=number)
+    context = replace(Context.from_json(told, number=number), locale=own.form.locale)
     before, now = state_of_kept(own, answers, context), state_of_kept(how.program, answers, context)
     found = [*_refused(how, now), *_lost(how, before, now), *_figures(how, before, now)]
     return [*found, *_path(how, before, now), *_confirmation(how, before, now)]

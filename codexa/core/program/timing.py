@@ -4,12 +4,13 @@ from collections.abc import Iterator
 
 from codexa.core.definition.figures import BandsFigure
 from codexa.core.definition.parts import blocks_within
+from codexa.core.form.form import FORM
 from codexa.core.formula import tree
 from codexa.core.program.facts import Formula
 from codexa.core.program.findings import Finding, doubt
 from codexa.core.program.names import name_of
 from codexa.core.program.places import NEVER
-from codexa.core.program.program import FORM, Program
+from codexa.core.program.program import Program
 from codexa.core.program.scope import Entry, response_number
 
 _ASKED = ("shown", "required", "locked")

@@ -9,6 +9,7 @@ from zoneinfo import ZoneInfo
 from codexa.core.context import NOBODY, Context
 from codexa.core.definition.trials import Expected, Trial
 from codexa.core.fields import type_of
+from codexa.core.form.form import FORM
 from codexa.core.formula.functions.function import Role
 from codexa.core.formula.values import Failed
 from codexa.core.program.evaluate import State, evaluate
@@ -20,7 +21,7 @@ from codexa.core.program.order import money
 from codexa.core.program.order_names import ORDER, PAYMENT
 from codexa.core.program.payment import payment_due
 from codexa.core.program.places import ALWAYS
-from codexa.core.program.program import FORM, Program
+from codexa.core.program.program import Program
 from codexa.core.program.templates import DASH
 
 _NOON = datetime.time(12)

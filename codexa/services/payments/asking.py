@@ -6,6 +6,7 @@ from uuid import UUID
 
 from codexa.core.program.order import money
 from codexa.core.program.payment import major_units
+from codexa.core.program.program import Program
 from codexa.services.errors import AccountRefusedError, NotFoundError
 from codexa.services.payments.accounts import hook_secret_of, provider_of
 from codexa.services.payments.provider import ProviderAwayError, ProviderRefusesError, Wanted, WantedPlan
@@ -33,14 +34,14 @@ class ToPay:
     away: bool
 
 
-def payment_of(way: Way, *, form: UUID, number: int, edition: int) -> ToPay | None:
+def payment_of(way: Way, *, form: UUID, number: int, program: Program) -> ToPay | None:
     """Return how a response's payment stands as far as we know; None where nothing was due."""
     with way.connect() as connection:
         row = payments.find_payment(connection, form=form, number=number)
-    return None if row is None else _shown(way, row, edition)
+    return None if row is None else _shown(way, row, program)
 
 
-def pay(way: Way, *, form: UUID, number: int, edition: int, back_to: str) -> ToPay:
+def pay(way: Way, *, form: UUID, number: int, program: Program, back_to: str) -> ToPay:
     """Have the provider take a payment, or tell how it stands; `back_to` is our page for whoever pays.
 
     Raises NotFoundError where nothing was due.
@@ -50,14 +51,14 @@ def pay(way: Way, *, form: UUID, number: int, edition: int, back_to: str) -> ToP
     if row is None:
         raise NotFoundError
     if row.state != "due":
-        return _shown(way, row, edition)
+        return _shown(way, row, program)
     try:
         asked = row if row.provider_id else _ask(way, row, back_to)
         found = look(way, asked.id) or row
     except (ProviderAwayError, ProviderRefusesError, AccountRefusedError) as error:
         _LOG.warning("payment %s can't be asked for: %s", row.id, error)
-        return _shown(way, row, edition, away=True)
-    return _shown(way, found, edition)
+        return _shown(way, row, program, away=True)
+    return _shown(way, found, program)
 
 
 def _ask(way: Way, row: PaymentRow, back_to: str) -> PaymentRow:
@@ -100,8 +101,7 @@ def _wanted_plan(plan: PlanRow) -> WantedPlan:
     )
 
 
-def _shown(way: Way, row: PaymentRow, edition: int, *, away: bool = False) -> ToPay:
-    program = way.editions.program(row.form_id, edition)
+def _shown(way: Way, row: PaymentRow, program: Program, *, away: bool = False) -> ToPay:
     with way.connect() as connection:
         plan = payments.find_plan(connection, payment=row.id)
     return ToPay(

@@ -53,8 +53,8 @@ def settle(way: Way, row: PaymentRow, said: ProviderState) -> PaymentRow:
     if response is None:
         return row
     # Compiled, if need be, before anything is locked.
-    program = way.editions.program(row.form_id, response.edition)
     context = Context.from_json(response.told, number=row.number)
+    program = way.editions.program(row.form_id, response.edition, language=context.locale)
     with way.connect() as connection:
         first = payments.lock_first(connection, form=row.form_id, number=row.number)
         plan = payments.find_plan(connection, payment=first.id)
@@ -158,10 +158,11 @@ def expire(way: Way, payment_id: UUID) -> PaymentRow | None:
         return payments.payment_by_id(connection, payment=payment_id)
 
 
-def state_with_payment(way: Way, row: ReceivedRow, form: UUID, payment: PaymentRow | None) -> State:
-    """Return a response's state as it was accepted, with how its payment stands."""
-    context = Context.from_json(row.told, number=row.number)
+def state_with_payment(
+    way: Way, row: ReceivedRow, form: UUID, payment: PaymentRow | None, *, for_team: bool = False
+) -> State:
+    """Return a response's state as it was accepted, with how its payment stands; see `Editions.accepted`."""
     with way.connect() as connection:
         plan = None if payment is None else payments.find_plan(connection, payment=payment.id)
     facts = None if payment is None else facts_of(payment, plan)
-    return state_of_kept(way.editions.program(form, row.edition), row.answers, context.with_payment(facts))
+    return way.editions.accepted(form, row, row.number, facts, for_team=for_team)

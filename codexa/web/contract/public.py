@@ -204,6 +204,19 @@ class RefusedReply(Message):
     work: str = ""
 
 
+class TypedRequest(Message):
+    """Answers as they were typed in a `language`, by its code."""
+
+    answers: dict[str, Any]
+    language: Annotated[str, StringConstraints(max_length=40)]
+
+
+class TypedReply(Message):
+    """The same as they are typed in another."""
+
+    answers: dict[str, Any]
+
+
 class PublicPage(Message):
     """What the page of a public form carries: where to ask, what to show, and the first state.
 

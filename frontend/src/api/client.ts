@@ -20,6 +20,7 @@ import type {
   ExplanationsReply,
   Form,
   FollowUpsReply,
+  FoundTranslationsReply,
   FormReply,
   LinkMailsReply,
   LinksPlanReply,
@@ -51,6 +52,7 @@ import type {
   StatesReply,
   TemplatesReply,
   TestedReply,
+  TranslationsReply,
   TrialsReply,
   TriedResponsesReply,
   WantedAddressReply,
@@ -262,6 +264,13 @@ export const api = {
   wantedAddress: () => call<WantedAddressReply>("GET", "/account/address"),
   askAddress: (email: string, password: string) => call<undefined>("POST", "/account/address", { email, password }),
   confirmAddress: (token: string) => call<ConfirmedAddressReply>("POST", "/account/address/confirm", { token }),
+  /** A draft's languages, and its texts in one of them. */
+  translations: (form: string, language: string) =>
+    call<TranslationsReply>("GET", `/forms/${form}/translations?language=${language}`),
+  readTranslations: (form: string, locale: string, file: string) =>
+    call<FoundTranslationsReply>("POST", `/forms/${form}/translations/file`, { locale, file }),
+  translationsFile: (form: string, language: string, kind: "xlf" | "csv") =>
+    `/api/forms/${form}/translations/texts.${kind}?language=${language}`,
   brands: () => call<BrandsReply>("GET", "/brands"),
   saveBrand: (name: string, look: Brand) => call<MadeReply>("POST", "/brands", { name, look }),
   changeBrand: (brand: string, look: Brand) => call<undefined>("PUT", `/brands/${brand}`, { look }),

@@ -16,6 +16,12 @@ export const queries = {
       // While some are being sent, it is looked at again.
       refetchInterval: 10_000,
     }),
+  translations: (form: string, language: string, revision: number) =>
+    queryOptions({
+      queryKey: ["translations", form, language, revision],
+      queryFn: () => api.translations(form, language),
+      placeholderData: (previous) => previous,
+    }),
   templates: () => queryOptions({ queryKey: ["templates"], queryFn: api.templates, staleTime: Infinity }),
   brands: () => queryOptions({ queryKey: ["brands"], queryFn: api.brands }),
   trials: (form: string, revision: number) =>

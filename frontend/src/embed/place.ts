@@ -47,6 +47,9 @@ export function addressOf({ host, kind }: Place): string {
   new URLSearchParams(host.dataset.codexaValues ?? "").forEach((value, name) => values.set(name, value));
   values.set("codexa-as", WAYS[kind]);
   if (host.dataset.codexaShown) values.set("codexa-shown", host.dataset.codexaShown);
+  // The language of the part of the website in which it stands, unless another is asked for.
+  const language = host.dataset.codexaLanguage ?? host.closest<HTMLElement>("[lang]")?.lang;
+  if (language) values.set("codexa-language", language);
   values.set("codexa-from", location.origin + location.pathname);
   return `${origin}/embed/${form}${page}?${values}`;
 }

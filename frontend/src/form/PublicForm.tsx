@@ -9,6 +9,7 @@ import { Banner } from "./Banner";
 import { brandClasses, brandStyle, layoutClasses } from "./brand";
 import { BlockList } from "./BlockList";
 import { controlIdOf } from "./BlockOnPage";
+import { Languages } from "./Languages";
 import { useSnapshot } from "./press";
 import { Progress } from "./Progress";
 import { goToNext } from "./enter";
@@ -92,6 +93,7 @@ export function PublicForm(props: Props) {
       className={`${brandClasses(face.brand)} ${layoutClasses(face.brand)} cx-shown-${face.presentation}`}
       style={brandStyle(face.brand)}
     >
+      {face.languages.length > 0 && phase !== "received" && <Languages face={face} />}
       <Banner face={face} />
       {face.progress.length > 0 && phase !== "welcome" && (
         <Progress

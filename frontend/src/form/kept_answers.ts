@@ -19,6 +19,8 @@ export interface Kept {
   /** With which edition they were given last, and when the first of them was (milliseconds since 1970). */
   edition?: number;
   began?: number;
+  /** In which language they were typed, where the form has several. */
+  language?: string;
   /** Questions of a quiz that the visitor was done with. */
   checked?: readonly string[];
   /** The private link by which they are kept on the server too, if they are. */
@@ -38,6 +40,12 @@ export interface AnswerStore {
   clear: () => void;
 }
 
+export interface DeviceStore extends AnswerStore {
+  /** Puts other answers in the place of those that were there when the page was opened. */
+  change: (kept: Kept) => void;
+  leave: () => void;
+}
+
 interface Place {
   visit: string;
   kept: Kept | null;
@@ -51,7 +59,7 @@ export function answerStore(
   form: string,
   storage: () => Storage = () => localStorage,
   window: () => Storage = () => sessionStorage,
-): AnswerStore & { leave: () => void } {
+): DeviceStore {
   const prefix = `codexa-answers-${form}-`;
   const nameOf = (visit: string) => prefix + visit;
   const places = inStorage(storage, (place) => placesIn(place, prefix)) ?? [];
@@ -70,7 +78,11 @@ export function answerStore(
   return {
     visit,
     elsewhere: places.some(alive),
-    load: () => taken?.kept ?? null,
+    load: () => kept,
+    change: (next) => {
+      kept = next;
+      write();
+    },
     save: (next) => {
       kept = { ...next, at: Date.now() };
       write();

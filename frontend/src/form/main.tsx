@@ -13,6 +13,7 @@ import { speakAs } from "../text/visitor";
 import { groundStyle } from "./brand";
 import { hostOf, inFrame } from "./host";
 import { answerStore } from "./kept_answers";
+import { typedInThisLanguage } from "./other_language";
 import { PublicForm } from "./PublicForm";
 import { receivedPage, rememberReceived } from "./seen_again";
 import { FormSession } from "./session";
@@ -30,6 +31,7 @@ const start = {
   edition: page.edition,
   kept: page.kept,
 };
+await typedInThisLanguage(page.face, transport, store);
 const session = new FormSession(page.face, start, transport, store);
 const host = hostOf(page);
 const root = document.getElementById("root")!;

@@ -486,7 +486,8 @@ export class FormSession {
     const { page, checked, later } = this.snapshot;
     const answers = this.ownAnswers();
     const { seed, key, edition, began } = this;
-    this.store?.save({ answers, page, seed, key, checked: [...checked], edition, began, later, sending });
+    const language = this.face.locale;
+    this.store?.save({ answers, page, seed, key, checked: [...checked], edition, began, later, sending, language });
   }
 
   /** Takes these answers instead of all that were given, as in a preview. */

@@ -1,6 +1,7 @@
 // The public form's only way to the server.
 import type {
   EvaluateReply,
+  FormFace,
   FormState,
   KeepReply,
   KeepRequest,
@@ -9,6 +10,7 @@ import type {
   ReceivedReply,
   RefusedReply,
   SpokenReply,
+  TypedReply,
   UploadReply,
 } from "../api/generated/wire";
 import type { Answer } from "../fields/input";
@@ -91,7 +93,7 @@ export class Transport {
     form: string,
     edition: number,
     private readonly page: Pick<PublicPage, "link" | "seal" | "entry" | "came" | "opened"> &
-      Partial<Pick<PublicPage, "shown">>,
+      Partial<Pick<PublicPage, "shown">> & { face?: Pick<FormFace, "locale" | "languages"> },
     private readonly visit: string,
     token: string | null = null,
   ) {
@@ -108,15 +110,28 @@ export class Transport {
   ): Promise<FormState> {
     const quiz = checked.length > 0 ? { checked } : {};
     const asked = { answers, ...this.surroundings, ...(changed ? { changed } : {}), ...quiz };
-    const shown = this.page.shown ? `?codexa-shown=${this.page.shown}` : "";
-    return (await post<EvaluateReply>(`${this.base}/state${shown}`, asked, this.headers, this.credentials)).state;
+    const { shown } = this.page;
+    const address = this.addressOf("state", shown && { "codexa-shown": shown });
+    return (await post<EvaluateReply>(address, asked, this.headers, this.credentials)).state;
+  }
+
+  /** Where to ask: for what, in the language in which the form is. */
+  private addressOf(what: string, values: Record<string, string> | "" | undefined = {}): string {
+    const { locale = "", languages = [] } = this.page.face ?? {};
+    const query = new URLSearchParams({ ...values, ...(languages.length > 0 && { "codexa-language": locale }) });
+    return `${this.base}/${what}${query.size > 0 ? `?${query}` : ""}`;
+  }
+
+  /** Answers that were typed in another of the form's languages, as they are typed in this one. */
+  async typed(answers: Answers, language: string): Promise<Answers> {
+    return (await post<TypedReply>(this.addressOf("typed"), { answers, language }, {}, "omit")).answers as Answers;
   }
 
   /** What the core makes of words that were said to a question. */
   spoken(block: string, words: string): Promise<SpokenReply> {
     const { entry } = this.page;
     const asked = { block, words, ...(entry ? { entry } : {}) };
-    return post(`${this.base}/spoken`, asked, this.headers, this.credentials);
+    return post(this.addressOf("spoken"), asked, this.headers, this.credentials);
   }
 
   /** `seconds` is how long it took to fill in, `kept` the token of answers that were kept for later. */
@@ -126,7 +141,7 @@ export class Transport {
     const came = { way, page, seconds: Math.max(0, seconds) };
     const asked = { answers, ...this.surroundings, came, opened: this.page.opened, trap: this.trap, kept };
     const send = (work = "") =>
-      post<ReceivedReply>(`${this.base}/responses`, { ...asked, work }, headers, this.credentials);
+      post<ReceivedReply>(this.addressOf("responses"), { ...asked, work }, headers, this.credentials);
     try {
       return await send();
     } catch (error) {
@@ -139,17 +154,17 @@ export class Transport {
   /** Keeps answers to go on with later. */
   keep(asked: Omit<KeepRequest, "came" | "visit" | "link" | "seal" | "entry">): Promise<KeepReply> {
     const { way, page } = this.page.came;
-    return post(`${this.base}/kept`, { ...asked, ...this.surroundings, came: { way, page } }, {}, "omit");
+    return post(this.addressOf("kept"), { ...asked, ...this.surroundings, came: { way, page } }, {}, "omit");
   }
 
   /** Has the private link to them sent by mail. */
   mailLink(token: string, email: string): Promise<unknown> {
-    return post(`${this.base}/kept/mail`, { token, email }, {}, "omit");
+    return post(this.addressOf("kept/mail"), { token, email }, {}, "omit");
   }
 
   /** What is new since an earlier edition, in words; nothing where that is not known just now. */
   async news(since: number): Promise<string[]> {
-    const reply = await fetch(`${this.base}/news/${since}`, { credentials: this.credentials }).catch(() => null);
+    const reply = await fetch(this.addressOf(`news/${since}`), { credentials: this.credentials }).catch(() => null);
     if (!reply?.ok) return [];
     return ((await reply.json().catch(() => null)) as NewsReply | null)?.news ?? [];
   }
@@ -165,8 +180,8 @@ export class Transport {
     return new Promise((resolve, reject) => {
       const request = new XMLHttpRequest();
       const { entry } = this.page;
-      const query = `name=${encodeURIComponent(file.name)}&visit=${this.visit}${entry ? `&entry=${entry}` : ""}`;
-      request.open("POST", `${this.base}/files/${block}?${query}`);
+      const query = { name: file.name, visit: this.visit, ...(entry && { entry }) };
+      request.open("POST", this.addressOf(`files/${block}`, query));
       request.setRequestHeader("Content-Type", "application/octet-stream");
       request.responseType = "json";
       request.upload.onprogress = (event) => event.lengthComputable && onProgress(event.loaded / event.total);

@@ -9,6 +9,7 @@ from typing import Any, get_args
 from codexa.core.context import PaymentFacts
 from codexa.core.fields.moments import shown_date
 from codexa.core.form.follow_ups import EmailFollowUp, FollowUp, Moment, WebhookFollowUp
+from codexa.core.program.accept import in_own_language
 from codexa.core.program.commitment import Later
 from codexa.core.program.evaluate import State
 from codexa.core.program.findings import Finding, error
@@ -79,10 +80,12 @@ def due(state: State, moment: Moment, which: str = "") -> list[Due]:
     """Return what an event of this response sets off, in the order of the form; the state has the response's number.
 
     For "day" all that is still to come: a day that has passed sets nothing off. Of an event that comes more than once,
-    `which` tells each time from the others.
+    `which` tells each time from the others. Mail to visitors is in their language, all else in the form's own.
     """
-    found = (_due(state, each, which) for each in state.program.form.follow_ups if each.active and each.on == moment)
-    return [each for each in found if each is not None]
+    found = [each for each in state.program.form.follow_ups if each.active and each.on == moment]
+    for_team = state if all(each.for_visitor for each in found) else in_own_language(state)
+    made = (_due(state if each.for_visitor else for_team, each, which) for each in found)
+    return [each for each in made if each is not None]
 
 
 def _due(state: State, follow_up: FollowUp, which: str) -> Due | None:

@@ -1189,11 +1189,12 @@ export interface DraftReply {
 /**
  * A form. `name` is for the team, `title` for visitors; `format` is the version of this document's shape.
  *
- * `links` are the values that links may bring; with `sealed_only` the form opens by a sealed link alone. `paper` is
- * what a response is printed on. One question at a time ("single"), a choice that one press answers `goes_on` by
- * itself, and all answers can be gone through before sending (`look_over`). In a box of one line `enter` goes to the
- * next field, or sends. Of each way of telling the `progress` there may be one; pages have their own names in the
- * browser's address, or their numbers.
+ * It is written in the language of `locale` and can be filled in in further `languages`, chosen by the visitor, the
+ * link, or `language_by_browser`. `links` are the values that links may bring; with `sealed_only` the form opens by a
+ * sealed link alone. `paper` is what a response is printed on. One question at a time ("single"), a choice that one
+ * press answers `goes_on` by itself, and all answers can be gone through before sending (`look_over`). In a box of one
+ * line `enter` goes to the next field, or sends. Of each way of telling the `progress` there may be one; pages have
+ * their own names in the browser's address, or their numbers.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "Form".
@@ -1212,6 +1213,11 @@ export interface Form {
   follow_ups: (EmailFollowUp | WebhookFollowUp)[];
   format: 2;
   goes_on: boolean;
+  language_by_browser: boolean;
+  /**
+   * @maxItems 25
+   */
+  languages: FurtherLanguage[];
   lead: string;
   /**
    * @maxItems 50
@@ -1432,6 +1438,28 @@ export interface WebhookFollowUp {
   name: string;
   on: "kept" | "handed in" | "complete" | "paid" | "payment failed" | "charge" | "charge failed" | "refunded" | "day";
   only_when: string;
+}
+/**
+ * A language in which the form can be filled in too, with its texts by where they stand.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "FurtherLanguage".
+ */
+export interface FurtherLanguage {
+  locale: string;
+  texts: {
+    [k: string]: Translation;
+  };
+}
+/**
+ * What a text reads in another language, and the text `of` which it is a translation: that may change.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "Translation".
+ */
+export interface Translation {
+  of: string;
+  text: string;
 }
 /**
  * A field, by id, whose answer a link may bring, and what the link calls it.
@@ -3269,7 +3297,9 @@ export interface FollowUpsRequest {
   };
 }
 /**
- * A form as visitors see it. `asks` are the blocks after whose change the browser asks for the new state.
+ * A form as visitors see it, with its `languages` where there are several.
+ *
+ * `asks` are the blocks after whose change the browser asks for the new state.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "FormFace".
@@ -3280,6 +3310,7 @@ export interface FormFace {
   currency: string;
   enter: string;
   goes_on: boolean;
+  languages: LanguageFace[];
   lead: string;
   locale: string;
   page_addresses: string;
@@ -3290,6 +3321,16 @@ export interface FormFace {
   title: string;
   welcome: Welcome | null;
   wording: Wording;
+}
+/**
+ * A language in which the form can be filled in: its code, and its own name for itself.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "LanguageFace".
+ */
+export interface LanguageFace {
+  locale: string;
+  name: string;
 }
 /**
  * Of which questions visitors are told whether they were right, when, and whether they may answer again.
@@ -3334,6 +3375,29 @@ export interface FormReply {
   revision: number;
   sites: string[];
   slug: string;
+}
+/**
+ * What a file brings: translations by where they stand, how many of other words than are there, and the rest.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "FoundTranslationsReply".
+ */
+export interface FoundTranslationsReply {
+  changed: number;
+  passed: PassedReply[];
+  texts: {
+    [k: string]: Translation;
+  };
+}
+/**
+ * A line of a file that was passed over, and why.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "PassedReply".
+ */
+export interface PassedReply {
+  at: string;
+  reason: string;
 }
 /**
  * Give visitors an earlier edition; `live` is the one that they get, as it was seen.
@@ -3425,6 +3489,18 @@ export interface KeptAnswers {
 export interface KeptMailRequest {
   email: string;
   token: string;
+}
+/**
+ * How far a language is: so many of so many texts; `name` is its own.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "LanguageProgressReply".
+ */
+export interface LanguageProgressReply {
+  all: number;
+  done: number;
+  locale: string;
+  name: string;
 }
 /**
  * A tab that was closed.
@@ -4464,6 +4540,49 @@ export interface TestedReply {
   told: string;
 }
 /**
+ * A text that visitors read, in which setting (`what`) of what (`owner`, by id), and what it reads in a language.
+ *
+ * `text` is its translation, "" where there is none, and `of` the words that it was made of. `lost` are values that it
+ * has not, `unknown` those that mean nothing there; `same` is how the same words are translated elsewhere.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "TextToTranslate".
+ */
+export interface TextToTranslate {
+  at: string;
+  has_words: boolean;
+  how: "text" | "html" | "address";
+  lost: string[];
+  of: string;
+  owner: string;
+  same: string;
+  source: string;
+  standing: "done" | "missing" | "changed";
+  text: string;
+  unknown: string[];
+  what: string;
+}
+/**
+ * A file of translations into a language: its bytes in base64 (RFC 4648).
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "TranslationFileRequest".
+ */
+export interface TranslationFileRequest {
+  file: string;
+  locale: string;
+}
+/**
+ * The languages of a draft, and its texts in the one asked for.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "TranslationsReply".
+ */
+export interface TranslationsReply {
+  languages: LanguageProgressReply[];
+  texts: TextToTranslate[];
+}
+/**
  * How a trial ended; `outcome` is all that came out.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -4523,6 +4642,29 @@ export interface TryRequest {
   link: {
     [k: string]: string;
   };
+}
+/**
+ * The same as they are typed in another.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "TypedReply".
+ */
+export interface TypedReply {
+  answers: {
+    [k: string]: unknown;
+  };
+}
+/**
+ * Answers as they were typed in a `language`, by its code.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "TypedRequest".
+ */
+export interface TypedRequest {
+  answers: {
+    [k: string]: unknown;
+  };
+  language: string;
 }
 /**
  * A file was taken: `size` in bytes; `thumbnail` is the address of a small picture of it, where there is one.

@@ -14,6 +14,7 @@ export function AreaTabs({ area, formId }: { area: string; formId: string }) {
   const counts: Record<string, number> = {
     rules: Object.values(analysis.notes).flat().filter(isRule).length,
     figures: form.figures.length,
+    languages: form.languages.length,
     "follow-ups": form.follow_ups.length,
     trials: form.trials.length,
     responses: reply.responses,

@@ -143,6 +143,7 @@ function Links() {
 /** Where a finding is mended. */
 function areaOfFinding(finding: FindingReply, parts: Parts): string {
   if (finding.setting?.startsWith("brand")) return "brand";
+  if (finding.setting?.startsWith("languages")) return "languages";
   return areaOf(finding.block ? parts.get(finding.block)?.what : undefined);
 }
 

@@ -37,6 +37,9 @@ const BrandArea = lazy(() => import("../brand/BrandArea").then((module) => ({ de
 const Figures = lazy(() => import("../figures/Figures").then((module) => ({ default: module.Figures })));
 const FollowUps = lazy(() => import("../follow_ups/FollowUps").then((module) => ({ default: module.FollowUps })));
 const HistoryArea = lazy(() => import("../history/HistoryArea").then((module) => ({ default: module.HistoryArea })));
+const LanguagesArea = lazy(() =>
+  import("../languages/LanguagesArea").then((module) => ({ default: module.LanguagesArea })),
+);
 const Rules = lazy(() => import("../rules/Rules").then((module) => ({ default: module.Rules })));
 const Trials = lazy(() => import("../trials/Trials").then((module) => ({ default: module.Trials })));
 const Preview = lazy(() => import("../preview/Preview").then((module) => ({ default: module.Preview })));
@@ -97,6 +100,7 @@ function OpenWorkbench({ reply, area }: { reply: FormReply; area: string }) {
               {area === "rules" && <Rules />}
               {area === "figures" && <Figures />}
               {area === "brand" && <BrandArea />}
+              {area === "languages" && <LanguagesArea />}
               {area === "payment" && <PaymentArea />}
               {area === "follow-ups" && <FollowUps />}
               {area === "trials" && <Trials />}

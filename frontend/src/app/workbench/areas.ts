@@ -4,6 +4,7 @@ export const AREAS = [
   { name: "rules", title: "Rules" },
   { name: "figures", title: "Figures" },
   { name: "brand", title: "Brand" },
+  { name: "languages", title: "Languages" },
   { name: "payment", title: "Payment" },
   { name: "follow-ups", title: "Follow-ups" },
   { name: "trials", title: "Trials" },
