@@ -6,7 +6,9 @@ from typing import Any
 
 from codexa.core.definition.parts import Part, Repeat
 from codexa.core.definition.payment import Plan
+from codexa.core.definition.translation import FurtherLanguage
 from codexa.core.form.form import Form
+from codexa.core.languages import own_name
 
 _BESIDE = ("confirmations", "figures", "follow_ups", "trials")  # the lists of parts that stand beside the pages
 _MOST_SHOWN = 120  # characters of a value that a sentence quotes
@@ -136,6 +138,9 @@ def _of_list(name: str, old: tuple[Any, ...], new: tuple[Any, ...]) -> Iterator[
             if before != after:
                 yield from _in_words(f"{one} {place}", before, after)
         return
+    if any(isinstance(each, FurtherLanguage) for each in (*old, *new)):
+        yield from _of_languages(old, new)
+        return
     labels = [[_label(each) for each in items] for items in (old, new)]
     added = [each for each in labels[1] if each not in labels[0]]
     gone = [each for each in labels[0] if each not in labels[1]]
@@ -145,6 +150,16 @@ def _of_list(name: str, old: tuple[Any, ...], new: tuple[Any, ...]) -> Iterator[
         yield f"{one} removed: {', '.join(gone)[:_MOST_SHOWN]}"
     if not added and not gone:
         yield f"{name} {'in a new order' if sorted(labels[0]) != labels[0] and labels[0] != labels[1] else 'changed'}"
+
+
+def _of_languages(old: tuple[FurtherLanguage, ...], new: tuple[FurtherLanguage, ...]) -> Iterator[str]:
+    before, after = ({each.locale: each.texts for each in languages} for languages in (old, new))
+    for locale in dict.fromkeys((*before, *after)):
+        texts = [each.get(locale) for each in (before, after)]
+        if texts[0] is None or texts[1] is None:
+            yield f"language {'added' if texts[0] is None else 'removed'}: {own_name(locale)}"
+        elif changed := {at for at in texts[0].keys() | texts[1].keys() if texts[0].get(at) != texts[1].get(at)}:
+            yield f"{own_name(locale)}: {len(changed)} {'translation' if len(changed) == 1 else 'translations'} changed"
 
 
 def _label(item: Any) -> str:

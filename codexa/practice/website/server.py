@@ -8,7 +8,7 @@ from flask import Flask, Response, render_template, request
 # What a live picture may be asked for: the attributes of a place, by the name in the address.
 _ASKED = (
     "as", "title", "button", "opener", "after", "leaving", "width", "room", "values", "fragment", "colour", "on",
-    "close", "list", "shown", "greeting",
+    "close", "list", "shown", "language", "greeting",
 )  # fmt: skip
 
 

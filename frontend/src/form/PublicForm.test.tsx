@@ -23,6 +23,7 @@ const face = (more: object = {}): FormFace =>
     brand: A_BRAND,
     asks: ["adults"],
     locale: "en",
+    languages: [],
     currency: "EUR",
     wording: { required: "Please answer this.", next: "Next", back: "Back", submit: "Send", messages: {} },
     presentation: "whole",

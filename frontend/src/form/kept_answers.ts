@@ -69,7 +69,8 @@ export function answerStore(
   const taken = free.find((place) => place.visit === mine) ?? free.sort((a, b) => b.kept!.at - a.kept!.at)[0];
   const visit = taken?.visit ?? newVisit();
   inStorage(window, (place) => place.setItem(prefix, visit));
-  let kept = taken?.kept ?? null;
+  let found = taken?.kept ?? null;
+  let kept = found;
   const write = (sign = Date.now()) =>
     void inStorage(storage, (place) => place.setItem(nameOf(visit), JSON.stringify({ kept, alive: sign })));
   const forget = () => void inStorage(storage, (place) => place.removeItem(nameOf(visit)));
@@ -78,9 +79,9 @@ export function answerStore(
   return {
     visit,
     elsewhere: places.some(alive),
-    load: () => kept,
+    load: () => found,
     change: (next) => {
-      kept = next;
+      found = kept = next;
       write();
     },
     save: (next) => {

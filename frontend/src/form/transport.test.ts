@@ -144,7 +144,7 @@ describe("a file", () => {
     const arriving = sent(progress);
     expect(request.open).toHaveBeenCalledWith(
       "POST",
-      "/api/public/visit/3/files/photo?name=Dome%20%26%20sky.png&visit=v1",
+      "/api/public/visit/3/files/photo?name=Dome+%26+sky.png&visit=v1",
     );
     request.upload.onprogress({ lengthComputable: true, loaded: 1, total: 4 });
     expect(progress).toHaveBeenCalledWith(0.25);

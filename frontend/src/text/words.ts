@@ -1,4 +1,5 @@
 // Words on the screen that several places share.
+import LANGUAGES from "../api/generated/languages.json";
 import type { NoteKind } from "../api/generated/wire";
 
 /** Each kind of note has a sign and a word, so that colour is never the only difference. */
@@ -43,3 +44,6 @@ export const counted = (count: number, one: string, many = `${one}s`): string =>
 
 /** What is pasted into a title, as the one line that a title is. */
 export const oneLine = (text: string): string => text.replace(/\s*\n\s*/g, " ");
+
+/** What a language calls itself. */
+export const languageName = (locale: string): string => (LANGUAGES as Record<string, string>)[locale] ?? locale;

@@ -11,12 +11,11 @@ import { useState } from "react";
 import { Link } from "react-router";
 import LANGUAGES from "../../api/generated/languages.json";
 import { queries } from "../../api/queries";
+import { languageName } from "../../text/words";
 import type { Form } from "../../api/generated/wire";
 import { SidePanel, SideRow } from "../../ui/SideList";
 import { useBench } from "../workbench/bench";
 import { Texts } from "./Texts";
-
-const nameOf = (locale: string): string => (LANGUAGES as Record<string, string>)[locale] ?? locale;
 
 export function LanguagesArea() {
   const { form, act, reply, saved, mayEdit, setting } = useBench();
@@ -35,7 +34,7 @@ export function LanguagesArea() {
         <Box sx={{ p: 2, display: "grid", gap: 0.5 }}>
           <Typography variant="h1">Languages</Typography>
           <Typography color="text.secondary">
-            Written in {nameOf(form.locale)}. In which other languages can it be filled in?
+            Written in {languageName(form.locale)}. In which other languages can it be filled in?
           </Typography>
         </Box>
         <Box component="ul" sx={{ m: 0, p: 0, listStyle: "none", overflow: "auto" }}>
@@ -45,7 +44,7 @@ export function LanguagesArea() {
               <li key={locale}>
                 <SideRow chosen={locale === language?.locale} onChoose={() => setChosen(locale)}>
                   <Typography sx={{ fontWeight: 600 }} lang={locale.replace("_", "-")}>
-                    {nameOf(locale)}
+                    {languageName(locale)}
                   </Typography>
                   <Typography variant="body2" color="text.secondary">
                     {told ? `${told.done} of ${told.all} texts` : "\u00a0"}
@@ -90,7 +89,7 @@ export function LanguagesArea() {
         {languages.length > 0 && (
           <Typography variant="body2" color="text.secondary" sx={{ px: 2, pb: 2 }}>
             Visitors switch above the title. A link leads to a language with <code>?codexa-language=de</code>; what
-            comes back is one set of responses, read in {nameOf(form.locale)}.
+            comes back is one set of responses, read in {languageName(form.locale)}.
           </Typography>
         )}
       </SidePanel>
@@ -100,7 +99,7 @@ export function LanguagesArea() {
           <Texts
             key={language.locale}
             language={language}
-            name={nameOf(language.locale)}
+            name={languageName(language.locale)}
             texts={known.data?.texts ?? []}
             onTakeAway={() => put(form.languages.filter((each) => each !== language))}
           />

@@ -17,12 +17,14 @@ import { LongTextField } from "../../ui/LongTextField";
 import { type SettingRow, SettingRows } from "../../ui/SettingRows";
 import { useBench } from "../workbench/bench";
 import { Layout, Panel } from "./Layout";
+import type { Form } from "../../api/generated/wire";
+import { languageName } from "../../text/words";
 import { PRESENTATIONS } from "../compose/FormSettings";
 import { LivePicture } from "./LivePicture";
 import { type SnippetOptions, snippetOf, standOf, type Way, WAYS } from "./snippet";
 
 const FLOATING = ["pop-up", "tab", "corner"];
-const OPTIONS: readonly SettingRow[] = [
+const optionsFor = (form: Form): readonly SettingRow[] => [
   {
     entry: "text",
     setting: "title",
@@ -44,6 +46,7 @@ const OPTIONS: readonly SettingRow[] = [
     label: "Shown there",
     options: { "": "As the form says", ...PRESENTATIONS },
   },
+  ...(form.languages.length > 0 ? [languageRow(form)] : []),
   {
     entry: "text",
     setting: "greeting",
@@ -108,6 +111,16 @@ const OPTIONS: readonly SettingRow[] = [
   },
 ];
 
+const languageRow = ({ locale, languages }: Form): SettingRow => ({
+  entry: "choice",
+  setting: "language",
+  label: "Begins in",
+  options: {
+    "": "The language of the website or browser",
+    ...Object.fromEntries([locale, ...languages.map((each) => each.locale)].map((each) => [each, languageName(each)])),
+  },
+});
+
 export function WebsiteSection() {
   const { saved, reply, form } = useBench();
   const words = useWordsOf(form);
@@ -118,6 +131,7 @@ export function WebsiteSection() {
     opener: "",
     after: "",
     shown: "",
+    language: "",
     greeting: "",
     leaving: false,
     width: "",
@@ -175,7 +189,7 @@ export function WebsiteSection() {
       <Panel title={WAYS[options.way].title} lead={WAYS[options.way].lead}>
         <CopyField label="the snippet" text={snippetOf(saved.address, options)} wrap />
         <Box sx={{ display: "grid", gap: 1.5 }}>
-          <SettingRows rows={OPTIONS} of={shownRows} edit={change} />
+          <SettingRows rows={optionsFor(form)} of={shownRows} edit={change} />
           {names.map(({ name }) => (
             <TextField
               key={name}

@@ -10,6 +10,7 @@ const options = (changes: Partial<SnippetOptions>): SnippetOptions => ({
   opener: "",
   after: "",
   shown: "",
+  language: "",
   greeting: "",
   leaving: false,
   width: "",
@@ -55,6 +56,8 @@ describe("a snippet", () => {
     expect(corner).toMatchObject({ as: "corner", after: "5", greeting: "Hello", shown: "chat" });
     expect(attributesOf(options({ way: "corner", after: "5" }))).not.toHaveProperty("after");
     expect(snippetOf(ADDRESS, options({ way: "link", shown: "chat" }))).toContain("?codexa-shown=chat");
+    expect(attributesOf(options({ language: "de" }))).toMatchObject({ language: "de" });
+    expect(snippetOf(ADDRESS, options({ way: "frame", language: "de" }))).toContain("?codexa-language=de");
     expect(attributesOf(options({ way: "pop-up", opener: ".order" }))).not.toHaveProperty("button");
     expect(snippetOf(ADDRESS, options({ way: "link" }))).toBe(`<a href="${ADDRESS}">Plan a visit</a>`);
     expect(snippetOf(ADDRESS, options({ way: "frame", width: "500" }))).toContain('width="500" height="640"');

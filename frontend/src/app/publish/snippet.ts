@@ -23,6 +23,8 @@ export interface SnippetOptions {
   after: string;
   /** Another way of presenting the form than its own, or "". */
   shown: string;
+  /** The language in which it begins, or "" for that of the website or browser. */
+  language: string;
   /** Words beside the button of a corner window, once that time has passed; "" for none. */
   greeting: string;
   leaving: boolean;
@@ -51,6 +53,7 @@ export function attributesOf(options: SnippetOptions): Record<string, string> {
     opener,
     after,
     shown,
+    language,
     greeting,
     leaving,
     width,
@@ -71,6 +74,7 @@ export function attributesOf(options: SnippetOptions): Record<string, string> {
     opener: way === "pop-up" && opener,
     after: (way === "pop-up" || (way === "corner" && greeting !== "")) && after,
     shown,
+    language,
     greeting: way === "corner" && greeting,
     width,
     room: way === "page" && room,
@@ -95,6 +99,7 @@ export function snippetOf(address: string, options: SnippetOptions): string {
   const query = new URLSearchParams([
     ...Object.entries(options.values).filter(([, value]) => value !== ""),
     ...(options.shown ? [["codexa-shown", options.shown]] : []),
+    ...(options.language ? [["codexa-language", options.language]] : []),
   ]).toString();
   const link = `<a href="${quoted(address + (query && `?${query}`))}">${escaped(title)}</a>`;
   if (way === "link") return link;

@@ -20,6 +20,7 @@ const face = {
   brand: A_BRAND,
   asks: ["group", "adults", "school"],
   locale: "en",
+  languages: [],
   currency: "EUR",
   wording: { required: "Please answer this.", next: "Next", back: "Back", submit: "Send", messages: {} },
   presentation: "chat",
