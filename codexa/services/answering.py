@@ -46,7 +46,7 @@ def find_live(connect: Connect, *, team_slug: str, slug: str) -> LiveEdition:
 
 def open_form(connect: Connect, program: Program, form: UUID, link: Mapping[str, str]) -> OpenedForm:
     """Return an edition as it is seen first, with what the link brings."""
-    look = brands.as_it_looks_now(connect, program.form, form_id=form)
+    look = brands.as_visitors_see_it(connect, program.form, form_id=form)
     state = _worked_out(connect, program, form, Given(answers={}, link=dict(link)))
     return OpenedForm(
         face=form_face(program).model_copy(update={"brand": look}), state=form_state(state), wrong=_wrong(state)

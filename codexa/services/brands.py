@@ -22,7 +22,12 @@ _KEPT_AS = {"image/jpeg": "JPEG", "image/png": "PNG", "image/webp": "WEBP", "ima
 
 
 def _stored(look: Any) -> dict[str, Any]:
-    return read_part(Brand, look).model_copy(update={"saved": ""}).model_dump(mode="json")
+    return _worn(look, Brand()).model_dump(mode="json")
+
+
+def _worn(look: Any, by: Brand) -> Brand:
+    """Return a look as a form has it that uses that brand, in its own way."""
+    return read_part(Brand, look).model_copy(update={"saved": by.saved, "follows": by.follows})
 
 
 def list_brands(connection: Connection, *, who: SignedIn) -> list[SavedBrand]:
@@ -39,9 +44,13 @@ def save_brand(connection: Connection, *, who: SignedIn, name: str, look: Any) -
 
 
 def change_brand(connection: Connection, *, who: SignedIn, brand: UUID, look: Any) -> None:
-    """Change a brand, and with it how all forms look that use it. Raises NotFoundError, DefinitionError."""
+    """Change a brand, and with it how all forms look that use it; those that wait have it in their drafts.
+
+    Raises NotFoundError, DefinitionError.
+    """
     if not store.set_brand(connection, team=who.team_id, brand=brand, look=_stored(look)):
         raise NotFoundError
+    store.give_to_waiting_drafts(connection, team=who.team_id, brand=brand, person=who.person_id)
 
 
 def delete_brand(connection: Connection, *, who: SignedIn, brand: UUID) -> None:
@@ -50,13 +59,18 @@ def delete_brand(connection: Connection, *, who: SignedIn, brand: UUID) -> None:
         raise NotFoundError
 
 
+def as_visitors_see_it(connect: Connect, edition: Form, *, form_id: UUID) -> Brand:
+    """Return an edition's look: as it was published where the form waits with a brand, else as it is now."""
+    return edition.brand if edition.brand.follows == "edition" else as_it_looks_now(connect, edition, form_id=form_id)
+
+
 def as_it_looks_now(connect: Connect, form: Form, *, form_id: UUID) -> Brand:
     """Return a form's look: its saved brand's as it is now, or its own."""
     if not form.brand.saved:
         return form.brand
     with connect() as connection:
         look = store.find_look_of_form(connection, form=form_id, brand=form.brand.saved)
-    return form.brand if look is None else read_part(Brand, look).model_copy(update={"saved": form.brand.saved})
+    return form.brand if look is None else _worn(look, form.brand)
 
 
 def store_picture(connect: Connect, folder: Path, *, who: SignedIn, name: str, content: IO[bytes]) -> Picture:

@@ -53,7 +53,7 @@ def seen_again(way: Way, *, form: UUID, number: int, mark: str) -> SeenAgain:
     row = _find(way, form, number, mark)
     state = _state(way, form, row)
     program = state.program
-    look = brands.as_it_looks_now(way.connect, program.form, form_id=form)
+    look = brands.as_visitors_see_it(way.connect, program.form, form_id=form)
     return SeenAgain(
         edition=row.edition,
         address=f"/f/{row.team_slug}/{row.slug}",

@@ -14,12 +14,13 @@ _QUERIES = queries("brands")
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class SavedBrand:
-    """A brand of the team: `look` is its JSON, `forms` how many forms use it."""
+    """A brand of the team: `look` is its JSON, `forms` how many use it, of which so many are `waiting` with it."""
 
     id: UUID
     name: str
     look: dict[str, Any]
     forms: int
+    waiting: int
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -48,6 +49,11 @@ def insert_brand(connection: Connection, *, team: UUID, name: str, look: dict[st
 def set_brand(connection: Connection, *, team: UUID, brand: UUID, look: dict[str, Any]) -> bool:
     """Change a brand; False where the team has none of that id."""
     return one(connection, _QUERIES["set_brand"], team=team, brand=brand, look=Jsonb(look)) is not None
+
+
+def give_to_waiting_drafts(connection: Connection, *, team: UUID, brand: UUID, person: UUID) -> None:
+    """Put a brand's look into the drafts of forms that use it and wait for their next edition, as new states."""
+    connection.execute(_QUERIES["give_to_waiting_drafts"], {"team": team, "brand": brand, "person": person})
 
 
 def delete_brand(connection: Connection, *, team: UUID, brand: UUID) -> bool:

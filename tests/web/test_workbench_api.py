@@ -164,6 +164,22 @@ class TestBrands:
         as_mira.delete(f"/api/brands/{brand}")
         assert "#1B4D3E" in as_mira.get("/f/alderlight/visit").get_data(as_text=True)
 
+    def test_a_form_that_waits_gets_a_changed_brand_with_its_next_edition(self, as_mira, connection, mira, draft):
+        brand = as_mira.post("/api/brands", json={"name": "Forest", "look": self.LOOK}).json["id"]
+        save(connection, mira, draft, 1, brand={**self.LOOK, "saved": brand, "follows": "edition"})
+        publishing.publish(within(connection), who=mira, form=draft, revision=2)
+        connection.commit()
+        as_mira.put(f"/api/brands/{brand}", json={"look": {"accent": "#7A3B12"}})
+        assert "#1B4D3E" in as_mira.get("/f/alderlight/visit").text
+        assert "#7A3B12" in as_mira.get(f"/preview/{draft}").text
+        (listed,) = as_mira.get("/api/brands").json["brands"]
+        assert (listed["forms"], listed["waiting"], listed["look"]["follows"]) == (1, 1, "at_once")
+        opened = as_mira.get(f"/api/forms/{draft}").json
+        assert (opened["changes"], opened["revision"], opened["draft"]["brand"]["saved"]) == (1, 3, brand)
+        assert [each["revision"] for each in as_mira.get(f"/api/forms/{draft}/states").json["states"]] == [3, 2, 1]
+        as_mira.post(f"/api/forms/{draft}/editions", json={"revision": 3})
+        assert "#7A3B12" in as_mira.get("/f/alderlight/visit").text
+
     def test_two_brands_have_two_names_and_a_wrong_look_is_refused(self, as_mira):
         assert as_mira.post("/api/brands", json={"name": "Night", "look": {}}).status_code == 200
         assert as_mira.post("/api/brands", json={"name": "Night", "look": {}}).json["code"] == "name_taken"

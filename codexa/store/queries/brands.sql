@@ -2,7 +2,10 @@
 -- The team's brands by name, with the number of forms whose draft uses each.
 SELECT brand.id, brand.name, brand.look,
     (SELECT count(*) FROM form WHERE form.team_id = brand.team_id AND form.deleted_at IS NULL
-        AND form.draft #>> '{brand,saved}' = brand.id::text)::integer AS forms
+        AND form.draft #>> '{brand,saved}' = brand.id::text)::integer AS forms,
+    (SELECT count(*) FROM form WHERE form.team_id = brand.team_id AND form.deleted_at IS NULL
+        AND form.draft #>> '{brand,saved}' = brand.id::text
+        AND form.draft #>> '{brand,follows}' = 'edition')::integer AS waiting
 FROM brand WHERE brand.team_id = %(team)s ORDER BY lower(brand.name), brand.id;
 
 -- name: insert_brand
@@ -13,6 +16,20 @@ ON CONFLICT (team_id, name) DO NOTHING RETURNING id;
 -- name: set_brand
 -- Changes a brand for all forms that use it.
 UPDATE brand SET look = %(look)s, changed_at = now() WHERE team_id = %(team)s AND id = %(brand)s RETURNING id;
+
+-- name: give_to_waiting_drafts
+-- Puts the look of a brand into the drafts that wait with it, each a state of its own that can be looked at.
+WITH changed AS (
+    UPDATE form SET
+        draft = jsonb_set(form.draft, '{brand}', brand.look || jsonb_build_object('saved', brand.id, 'follows', 'edition')),
+        revision = form.revision + 1, changed_at = now(), changed_by = %(person)s
+    FROM brand
+    WHERE brand.team_id = %(team)s AND brand.id = %(brand)s AND form.team_id = brand.team_id AND form.deleted_at IS NULL
+        AND form.draft #>> '{brand,saved}' = brand.id::text AND form.draft #>> '{brand,follows}' = 'edition'
+    RETURNING form.id, form.revision, form.draft, form.changed_at, form.changed_by
+)
+INSERT INTO saved_state (form_id, revision, draft, saved_at, saved_by)
+SELECT id, revision, draft, changed_at, changed_by FROM changed;
 
 -- name: delete_brand
 -- Deletes a brand; forms that used it keep the look they have a copy of.

@@ -10,12 +10,13 @@ from codexa.web.contract.message import Message
 
 
 class SavedBrandReply(Message):
-    """A brand of the team, and how many forms use it."""
+    """A brand of the team, how many forms use it, and how many of those wait for their next edition with it."""
 
     id: UUID
     name: str
     look: Brand
     forms: int
+    waiting: int
 
 
 class BrandsReply(Message):

@@ -585,8 +585,8 @@ export interface BatchesReply {
  * (`on_accent`, `on_banner`; none: what reads best). What else is drawn follows from these
  * (`definition/palette.py`). `layout` is how the form stands on its page: under a banner, bare (as in another page),
  * with its picture beside it or behind it, or as wide as its window. `labels` beside fields stand above them where
- * there is no room. `saved` is the id of the team's brand that the form uses; its look is then the brand's as
- * it is now.
+ * there is no room. `saved` is the id of the team's brand that the form uses; where that is changed, visitors see it at
+ * once, or, as the form `follows` by "edition", once the form was published again.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "Brand".
@@ -602,6 +602,7 @@ export interface Brand {
   corner: "square" | "slight" | "round";
   density: "tight" | "normal" | "airy";
   fields: "outlined" | "filled" | "underlined";
+  follows: "at_once" | "edition";
   ground: string;
   header_picture: string;
   heading_typeface:
@@ -665,7 +666,7 @@ export interface BrandsReply {
   brands: SavedBrandReply[];
 }
 /**
- * A brand of the team, and how many forms use it.
+ * A brand of the team, how many forms use it, and how many of those wait for their next edition with it.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "SavedBrandReply".
@@ -675,6 +676,7 @@ export interface SavedBrandReply {
   id: string;
   look: Brand;
   name: string;
+  waiting: number;
 }
 /**
  * What the browser may know of a calculated field; its value comes with the state.

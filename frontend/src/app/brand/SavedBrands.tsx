@@ -1,6 +1,8 @@
 // Brands of the team: used by many forms, changed in one place.
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
+import FormControlLabel from "@mui/material/FormControlLabel";
+import Switch from "@mui/material/Switch";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
@@ -23,7 +25,9 @@ export function SavedBrands() {
   );
   const [name, setName] = useState("");
   const done = () => queryClient.invalidateQueries({ queryKey: queries.brands().queryKey });
-  const wear = (saved: string, look = form.brand) => act({ do: "edit_form", changes: { brand: { ...look, saved } } });
+  const { follows } = form.brand;
+  const wear = (saved: string, look = form.brand) =>
+    act({ do: "edit_form", changes: { brand: { ...look, saved, follows } } });
   const save = useMutation({
     mutationFn: () => api.saveBrand(name, form.brand),
     onSuccess: ({ id }) => {
@@ -44,8 +48,8 @@ export function SavedBrands() {
   return (
     <>
       <Typography variant="body2" color="text.secondary">
-        A saved brand belongs to the team. Forms that use it look as it does, live forms too, from the moment that it is
-        changed.
+        A saved brand belongs to the team. Once it is changed, forms that use it follow: at once, live forms too, or
+        with their next edition, as each form has it.
       </Typography>
       {found.data?.brands.map((brand) => {
         const used = form.brand.saved === brand.id;
@@ -67,8 +71,26 @@ export function SavedBrands() {
               <Typography sx={{ flex: 1, fontWeight: 650 }}>{brand.name}</Typography>
               <Typography variant="body2" color="text.secondary">
                 {counted(brand.forms, "form")}
+                {brand.waiting > 0 && `, ${brand.waiting} by edition`}
               </Typography>
             </Box>
+            {used && (
+              <FormControlLabel
+                sx={{ mt: 1 }}
+                label="This form waits for its next edition when the brand changes"
+                control={
+                  <Switch
+                    checked={follows === "edition"}
+                    onChange={(_event, waits) =>
+                      act({
+                        do: "edit_form",
+                        changes: { brand: { ...form.brand, follows: waits ? "edition" : "at_once" } },
+                      })
+                    }
+                  />
+                }
+              />
+            )}
             <Box sx={{ mt: 1 }}>
               <Button disabled={used} onClick={() => wear(brand.id, brand.look)}>
                 {used ? "Used by this form" : "Use it here"}
@@ -77,7 +99,7 @@ export function SavedBrands() {
                 <AskFirst
                   label="Make it look like this form"
                   color="inherit"
-                  warning={brand.forms > 0 ? `${counted(brand.forms, "form")} will look like this one at once.` : null}
+                  warning={warningOf(brand)}
                   onDone={() => change.mutate(brand)}
                 />
               )}
@@ -105,4 +127,13 @@ export function SavedBrands() {
       )}
     </>
   );
+}
+
+/** What changing a brand does, where any form uses it. */
+function warningOf({ forms, waiting }: SavedBrandReply): string | null {
+  const told = [
+    forms > waiting && `${counted(forms - waiting, "form")} will look like this one at once.`,
+    waiting > 0 && `${counted(waiting, "form")} will with the next edition.`,
+  ].filter(Boolean);
+  return told.length > 0 ? told.join(" ") : null;
 }

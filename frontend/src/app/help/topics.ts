@@ -24,6 +24,10 @@ export const AREA_HELP: Readonly<Record<string, AreaHelp>> = {
     line: "How the form looks and speaks: colours, typeface, pictures, and every word it says by itself.",
     example: "Plan a visit",
   },
+  languages: {
+    line: "In which languages it can be filled in: every text with its translation, as files for translators too, and what is missing.",
+    example: "Plan a visit",
+  },
   payment: {
     line: "What visitors pay once they have handed in, once or by a plan, through which account, and what was paid and given back.",
     example: "Patron programme",
@@ -237,6 +241,17 @@ export const TOPICS: readonly Topic[] = [
     ],
     area: "brand",
     also: "theme style logo font translate wording language",
+  },
+  {
+    id: "languages",
+    question: "How can one form be filled in in several languages?",
+    steps: [
+      "Languages: add one, and write what each text reads in it; or send the XLIFF or CSV to a translator and take it from the file.",
+      "The proof names what is missing, what has changed since, and values that were lost.",
+      "Visitors switch above the title; a link begins in one with ?codexa-language=de. Responses are one set.",
+    ],
+    area: "languages",
+    also: "translate translation multilingual bilingual localise locale",
   },
   {
     id: "undo",
