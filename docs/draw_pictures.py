@@ -75,15 +75,59 @@ def pictures() -> dict[str, str]:
     }
 
 
+def _small(top: str, bottom: str, inside: str, *, seed: int, stars: int) -> str:
+    """Return a picture of an option: a few stars are enough."""
+    return _sky(top, bottom, inside, seed=seed, stars=stars).replace("0 0 800 1000", "0 200 800 600")
+
+
+def _curtain(x: int, colour: str) -> str:
+    return f'<path fill="{colour}" opacity=".35" d="M{x} 250q60 120 10 260t40 240h90q-60-120-20-250t-20-250z"/>'
+
+
+def option_pictures() -> dict[str, dict[str, str]]:
+    """Return pictures of options as SVG, by the example and the id of the option."""
+    hill, sun = _hill("#141c30", 720), '<circle cx="560" cy="640" r="70" fill="#ffb070" opacity=".9"/>'
+    aurora = "".join(_curtain(120 + 150 * at, ("#7dffb0", "#9af0d0", "#c59bff")[at % 3]) for at in range(4))
+    burst = (
+        '<g stroke="#fff3d0" stroke-width="5"><path d="M400 320V600M260 460H540M300 360L500 560M500 360L300 560"/></g>'
+    )
+    glow = '<circle cx="400" cy="460" r="90" fill="#ffd9a0" opacity=".35"/>'
+    nova = f'{glow}{burst}<circle cx="400" cy="460" r="34" fill="#fff"/>'
+    head = '<circle cx="258" cy="632" r="20" fill="#fff"/>'
+    tail = '<path fill="#dfeaff" opacity=".5" d="M250 640L690 260L640 340z"/>' + head
+    moon = '<circle cx="420" cy="380" r="70" fill="#f4efdc"/><circle cx="450" cy="365" r="62" fill="#0b1130"/>'
+    return {
+        "night_watcher_profile": {
+            "n10": _small("#3a3560", "#e08a5a", sun + hill, seed=4, stars=10),
+            "n11": _small("#050818", "#16204a", moon + hill, seed=5, stars=60),
+            "n12": _small("#27406a", "#f2c79a", sun + hill, seed=6, stars=16),
+            "n50": _small("#06101f", "#123040", aurora + hill, seed=7, stars=40),
+            "n51": _small("#0a0718", "#2a1638", nova + hill, seed=8, stars=40),
+            "n52": _small("#081024", "#1d2c56", tail + hill, seed=9, stars=40),
+        }
+    }
+
+
+def _address(picture: str) -> str:
+    return f"data:image/svg+xml;base64,{base64.b64encode(picture.encode()).decode()}"
+
+
+def _put(name: str, place: re.Pattern[str], picture: str) -> None:
+    """Put a picture into an example where a pattern has its place between two groups."""
+    path = _EXAMPLES / f"{name}.json"
+    text, found = place.subn(rf"\g<1>{_address(picture)}\g<2>", path.read_text(encoding="utf-8"))
+    if found != 1:
+        raise SystemExit(f"{path} has no place for a picture: {place.pattern}")
+    path.write_text(text, encoding="utf-8")
+
+
 def main() -> None:
-    """Write each picture into its example, as the picture of its brand."""
+    """Write each picture into its example, as the picture of its brand, or of an option."""
     for name, picture in pictures().items():
-        path = _EXAMPLES / f"{name}.json"
-        address = f"data:image/svg+xml;base64,{base64.b64encode(picture.encode()).decode()}"
-        text, found = _PICTURE.subn(rf"\g<1>{address}\g<2>", path.read_text(encoding="utf-8"))
-        if found != 1:
-            raise SystemExit(f"{path} has no place for a picture: give its brand a header_picture.")
-        path.write_text(text, encoding="utf-8")
+        _put(name, _PICTURE, picture)
+    for name, of_options in option_pictures().items():
+        for option, picture in of_options.items():
+            _put(name, re.compile(rf'("id": "{option}",[^}}]*?"picture": ")[^"]*(")'), picture)
 
 
 if __name__ == "__main__":

@@ -23,6 +23,7 @@ from codexa.core.definition.parts import (
     VisitorLabel,
 )
 from codexa.core.errors import AnswerError
+from codexa.core.fields.content import PictureSource
 from codexa.core.fields.field_type import Facet, FieldType, Medium, Region, Sampling
 from codexa.core.fields.text_value import characters
 from codexa.core.formula import convert
@@ -46,6 +47,12 @@ class OptionFace(Part):
     label: VisitorLabel
 
 
+class ChoiceFace(OptionFace):
+    """The same of an option that may be shown with a picture; its label says what is to be seen there."""
+
+    picture: PictureSource = ""
+
+
 class CodedOption(OptionFace):
     """An option with its stable code, which formulas and exports use."""
 
@@ -55,8 +62,8 @@ class CodedOption(OptionFace):
 Coded = TypeVar("Coded", bound=CodedOption)
 
 
-class Option(CodedOption):
-    """An option: its code, the number that it counts as, and its price.
+class Option(ChoiceFace, CodedOption):
+    """An option: its code, its picture, the number that it counts as, and its price.
 
     While `shown` does not hold it is not offered, and a choice of it is dropped; while `locked` holds it is offered but
     can't be chosen.
@@ -75,7 +82,7 @@ Options = Annotated[tuple[Option, ...], Len(max_length=MAX_OPTIONS)]
 class OptionsFace(FieldFace):
     """What the browser may know of any field with options."""
 
-    options: tuple[OptionFace, ...] = ()
+    options: tuple[ChoiceFace, ...] = ()
     other: bool = False
     other_label: PlainLabel = "Other"
     shuffled: bool = False

@@ -31,7 +31,7 @@ export function RadioSet({ options, arrangement, chosen, onChoose, children, ...
             disabled={option.barred || (locked && chosen !== option.id)}
             onChange={() => onChoose(option.id)}
           />
-          <span>{option.label}</span>
+          <OptionWords {...option} />
         </label>
       ))}
       {children}
@@ -39,6 +39,14 @@ export function RadioSet({ options, arrangement, chosen, onChoose, children, ...
     </ChoiceFrame>
   );
 }
+
+/** What an option says; what its picture shows, its words say too. */
+const OptionWords = ({ label, picture }: ShownOption) => (
+  <>
+    {picture && <img src={picture} alt="" />}
+    <span>{label}</span>
+  </>
+);
 
 /** Takes a choice back, where none is needed: a radio button can't be pressed off. */
 export const ChooseNone = ({ off, onPress }: { off: boolean; onPress: () => void }) =>
@@ -73,7 +81,7 @@ export function CheckSet({ options, arrangement, chosen, onToggle, children, ...
             disabled={rest.locked || (option.barred && !chosen.includes(option.id))}
             onChange={(event) => onToggle(option.id, event.target.checked)}
           />
-          <span>{option.label}</span>
+          <OptionWords {...option} />
         </label>
       ))}
       {children}

@@ -1,5 +1,5 @@
 // Options as a visitor sees them: those on offer, in their order, with the visitor's own words last.
-import type { BlockState, OptionFace } from "../api/generated/wire";
+import type { BlockState, ChoiceFace, OptionFace } from "../api/generated/wire";
 import { shownText } from "./input";
 
 export const OTHER = "other";
@@ -8,11 +8,12 @@ export interface ShownOption {
   id: string;
   label: string;
   barred: boolean;
+  picture?: string;
 }
 
 interface WithOptions {
   id: string;
-  options: readonly OptionFace[];
+  options: readonly (OptionFace & Partial<Pick<ChoiceFace, "picture">>)[];
   shuffled: boolean;
 }
 
@@ -22,6 +23,7 @@ export function optionsOf(block: WithOptions, facts: BlockState, seed: number): 
     id: option.id,
     label: priced(shownText(facts, `options.${at}.label`, option.label) || "…", facts.prices?.[option.id]),
     barred: facts.barred?.includes(option.id) ?? false,
+    picture: option.picture,
   }));
   const offered = facts.options ? shown.filter((option) => facts.options!.includes(option.id)) : shown;
   return block.shuffled ? shuffled(offered, seed, block.id) : offered;

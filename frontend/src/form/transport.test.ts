@@ -142,10 +142,7 @@ describe("a file", () => {
     const request = aRequest();
     const progress = vi.fn();
     const arriving = sent(progress);
-    expect(request.open).toHaveBeenCalledWith(
-      "POST",
-      "/api/public/visit/3/files/photo?name=Dome+%26+sky.png&visit=v1",
-    );
+    expect(request.open).toHaveBeenCalledWith("POST", "/api/public/visit/3/files/photo?name=Dome+%26+sky.png&visit=v1");
     request.upload.onprogress({ lengthComputable: true, loaded: 1, total: 4 });
     expect(progress).toHaveBeenCalledWith(0.25);
     Object.assign(request, { status: 200, response: { id: "f1" } }).onload();

@@ -760,6 +760,17 @@ export interface ChartLook {
   says: "" | "points" | "percent";
 }
 /**
+ * The same of an option that may be shown with a picture; its label says what is to be seen there.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ChoiceFace".
+ */
+export interface ChoiceFace {
+  id: string;
+  label: string;
+  picture: string;
+}
+/**
  * A field as a column of the responses; `number` is its outline number, "" where it has none.
  *
  * `earlier` where only editions before the live one have it.
@@ -1850,7 +1861,7 @@ export interface SingleChoiceField {
   width: "full" | "half" | "third" | "quarter";
 }
 /**
- * An option: its code, the number that it counts as, and its price.
+ * An option: its code, its picture, the number that it counts as, and its price.
  *
  * While `shown` does not hold it is not offered, and a choice of it is dropped; while `locked` holds it is offered but
  * can't be chosen.
@@ -1865,6 +1876,7 @@ export interface Option {
   id: string;
   label: string;
   locked: string;
+  picture: string;
   price: string | null;
   shown: string;
 }
@@ -2536,23 +2548,13 @@ export interface DropdownFace {
   help: string;
   id: string;
   label: string;
-  options: OptionFace[];
+  options: ChoiceFace[];
   other: boolean;
   other_label: string;
   placeholder: string;
   shuffled: boolean;
   type: "dropdown";
   width: "full" | "half" | "third" | "quarter";
-}
-/**
- * What the browser may know of an option: the label to show and the id to send.
- *
- * This interface was referenced by `Wire`'s JSON-Schema
- * via the `definition` "OptionFace".
- */
-export interface OptionFace {
-  id: string;
-  label: string;
 }
 /**
  * A follow-up that would be done: in one line, a mail's HTML and text, and all of it as data.
@@ -2881,6 +2883,16 @@ export interface ProductFace {
   width: "full" | "half" | "third" | "quarter";
 }
 /**
+ * What the browser may know of an option: the label to show and the id to send.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "OptionFace".
+ */
+export interface OptionFace {
+  id: string;
+  label: string;
+}
+/**
  * What the browser may know of a quantity.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -2945,7 +2957,7 @@ export interface SingleChoiceFace {
   help: string;
   id: string;
   label: string;
-  options: OptionFace[];
+  options: ChoiceFace[];
   other: boolean;
   other_label: string;
   shuffled: boolean;
@@ -2963,7 +2975,7 @@ export interface SeveralChoicesFace {
   help: string;
   id: string;
   label: string;
-  options: OptionFace[];
+  options: ChoiceFace[];
   other: boolean;
   other_label: string;
   shuffled: boolean;

@@ -15,6 +15,7 @@ import { codeFrom } from "../../model/outline";
 import { counted } from "../../text/words";
 import { MONO } from "../../theme/theme";
 import { DecimalField } from "../../ui/DecimalField";
+import { PictureField } from "../../ui/PictureField";
 import type { SettingsProps } from "../settings_props";
 import { optionsAsText, optionsFromText, pastedOptions, PLAIN_OPTION } from "./paste";
 import { LongTextField } from "../../ui/LongTextField";
@@ -160,7 +161,16 @@ function OptionRow({ option, number, onChange, onLabel, onCode, onMove, onRemove
       <TextField
         value={option.label}
         onChange={(event) => onLabel(event.target.value)}
-        slotProps={{ htmlInput: { "aria-label": `Label of option ${number}` } }}
+        slotProps={{
+          htmlInput: { "aria-label": `Label of option ${number}` },
+          input: option.picture
+            ? {
+                startAdornment: (
+                  <Box component="img" src={option.picture} alt="" sx={{ width: 22, height: 22, ml: 0.5 }} />
+                ),
+              }
+            : {},
+        }}
       />
       <CodeBox name={`Code of option ${number}`} code={option.code} onCode={onCode} />
       <DecimalField
@@ -191,6 +201,9 @@ function OptionRow({ option, number, onChange, onLabel, onCode, onMove, onRemove
         </MenuItem>
         <MenuItem onClick={does(() => onOpen("locked"))}>
           <ListItemText primary={option.locked ? "Locked when …" : "Lock it by a rule"} secondary={option.locked} />
+        </MenuItem>
+        <MenuItem onKeyDown={(event) => event.stopPropagation()} disableRipple>
+          <PictureField label="Picture" value={option.picture} onChange={(picture) => onChange({ picture })} />
         </MenuItem>
         <MenuItem onKeyDown={(event) => event.stopPropagation()} disableRipple>
           <TextField

@@ -35,6 +35,7 @@ describe("options as text", () => {
             counts_as: fc.integer({ min: -500, max: 500 }).map((cents) => String(cents / 4)),
             price: fc.constantFrom(null, "0", "12.50"),
             belongs_to: anyCell,
+            picture: fc.constant(""),
             shown: fc.constantFrom("", "adults > 2"),
             locked: fc.constant(""),
           }),

@@ -3,7 +3,7 @@ import type { Option } from "../../api/generated/wire";
 import { codeFrom } from "../../model/outline";
 
 /** What an option has beside its words and its number, when it was just made. */
-export const PLAIN_OPTION = { price: null, belongs_to: "", shown: "", locked: "" } as const;
+export const PLAIN_OPTION = { picture: "", price: null, belongs_to: "", shown: "", locked: "" } as const;
 
 const NUMBER = /^-?\d+([.,]\d+)?$/;
 const GROUPED = /^-?\d{1,3}([.,'’])\d{3}(\1\d{3})*((?!\1)[.,]\d+)?$/;

@@ -1,5 +1,6 @@
 // @vitest-environment jsdom
 // The tables of options and of a grid's questions, as they are filled in the inspector.
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { cleanup, fireEvent, render, screen, within } from "@testing-library/react";
 import { userEvent } from "@testing-library/user-event";
 import { useState } from "react";
@@ -30,7 +31,11 @@ function filled<Field extends Block>(Table: (props: SettingsProps<Field>) => Rea
     };
     return <Table block={now} edit={edit} open={open} rename={rename} mayFollow={(code) => code !== "sun"} />;
   }
-  render(<Inspector />);
+  render(
+    <QueryClientProvider client={new QueryClient()}>
+      <Inspector />
+    </QueryClientProvider>,
+  );
   return { user: userEvent.setup(), open, now: () => latest };
 }
 

@@ -26,7 +26,16 @@ function opened(rows: readonly RowAnswer[] = [], more: Partial<BlockState> = {})
   const kinds = [kind("shot", "Exposure", { max_rows: 2 }), kind("sketch", "Sketch")];
   const lines = block("repeat", "lines", { label: "What you saw", kinds, max_rows: 4 });
   const face = {
-    ...{ title: "Log", lead: "", brand: A_BRAND, locale: "en", currency: "EUR", asks: [], welcome: null },
+    ...{
+      title: "Log",
+      lead: "",
+      brand: A_BRAND,
+      locale: "en",
+      languages: [],
+      currency: "EUR",
+      asks: [],
+      welcome: null,
+    },
     ...{ presentation: "whole", progress: [], wording: { submit: "Send", messages: {} } },
     pages: [{ id: "p1", title: "", address: "", blocks: [lines] }],
   } as unknown as FormFace;
