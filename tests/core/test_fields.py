@@ -13,8 +13,10 @@ from jsonschema import Draft202012Validator
 from codexa.core.definition.figures import Formatted
 from codexa.core.errors import AnswerError
 from codexa.core.fields import BLOCK_TYPES
+from codexa.core.fields.date_time import DateTimeType
 from codexa.core.fields.field_type import FieldType, Medium, Region, Sampling
 from codexa.core.fields.formatted import present, settle
+from codexa.core.fields.moments import read_date, read_time
 from codexa.core.fields.number import NumberField, NumberType
 from codexa.core.fields.sample_people import somebody
 from codexa.core.fields.short_text import ShortTextField, ShortTextType
@@ -267,3 +269,17 @@ def test_options_that_read_the_same_are_a_doubt():
     program = program_of(block("single_choice", "colour", options=options))
     (found,) = (each for each in proof(program) if each.code == "same_words")
     assert (found.block, found.setting) == ("colour", "options")
+
+
+WRITTEN = json.loads((Path(__file__).parent.parent / "cases" / "written_moments.json").read_text(encoding="utf-8"))
+
+
+@pytest.mark.parametrize("locale", WRITTEN)
+def test_days_and_times_are_read_as_the_form_s_page_writes_them(locale):
+    # The same file holds for the browser (`moments.test.tsx`).
+    for iso, words in WRITTEN[locale].items():
+        read = read_time if ":" in iso else read_date
+        assert read(words, locale).isoformat()[: len(iso)] == iso
+    day, time = WRITTEN[locale]["2026-12-24"], WRITTEN[locale]["18:30"]
+    region = Region(locale=locale, currency="EUR", time_zone="Europe/Berlin")
+    assert DateTimeType().read(f"{day} {time}", region).isoformat() == "2026-12-24T18:30:00+01:00"

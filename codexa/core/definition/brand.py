@@ -26,8 +26,8 @@ class Brand(Part):
     (`on_accent`, `on_banner`; none: what reads best). What else is drawn follows from these
     (`definition/palette.py`). `layout` is how the form stands on its page: under a banner, bare (as in another page),
     with its picture beside it or behind it, or as wide as its window. `labels` beside fields stand above them where
-    there is no room. `saved` is the id of the team's brand that the form uses; where that is changed, visitors see it at
-    once, or, as the form `follows` by "edition", once the form was published again.
+    there is no room. `saved` is the id of the team's brand that the form uses; where that is changed, visitors see it
+    at once, or, as the form `follows` by "edition", once the form was published again.
     """
 
     accent: Colour = "#2B3A8C"

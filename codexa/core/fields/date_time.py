@@ -1,6 +1,7 @@
 """Date and time: a moment in the form's time zone."""
 
 import datetime
+from contextlib import suppress
 from typing import Any, Literal
 
 from codexa.core.definition.parts import FieldFace
@@ -19,6 +20,11 @@ class DateTimeFace(FieldFace):
 
 class DateTimeField(DateTimeFace, MomentQuestion):
     """A moment in the form's time zone; `earliest` and `latest` are formulas such as NOW(), and are included."""
+
+
+def _moment(words: list[str], at: int, region: Region) -> datetime.datetime:
+    day, time = " ".join(words[:at]), " ".join(words[at:])
+    return datetime.datetime.combine(read_date(day, region.locale), read_time(time, region.locale))
 
 
 class DateTimeType(MomentType[DateTimeField]):
@@ -41,11 +47,14 @@ class DateTimeType(MomentType[DateTimeField]):
             return self._in_zone(datetime.datetime.fromisoformat(text), region)
         except ValueError:
             pass
-        day, _, time = text.replace(",", " ").partition(" ")
-        if not time.strip():
+        words = text.replace(",", " ").split()
+        if len(words) < 2:
             raise AnswerError("no_time", "Enter a date and a time.")
-        moment = datetime.datetime.combine(read_date(day, region.locale), read_time(time.strip(), region.locale))
-        return self._in_zone(moment, region)
+        # Some languages write a date in several words, some a time.
+        for at in range(2, len(words)):
+            with suppress(AnswerError):
+                return self._in_zone(_moment(words, at, region), region)
+        return self._in_zone(_moment(words, 1, region), region)
 
     def _in_zone(self, moment: datetime.datetime, region: Region) -> datetime.datetime:
         try:

@@ -8,7 +8,7 @@ from enum import StrEnum
 from functools import cache
 from random import Random
 from types import MappingProxyType
-from typing import Any, ClassVar, Generic, TypeVar
+from typing import Any, ClassVar, Generic, Literal, TypeVar, cast
 
 from babel import Locale
 from babel.core import get_global
@@ -47,6 +47,9 @@ class Medium(StrEnum):
     CSV = "csv"  # read by programs: plain decimals, ISO dates, codes
 
 
+Weekday = Literal[0, 1, 2, 3, 4, 5, 6]  # from Sunday
+
+
 @dataclass(frozen=True, kw_only=True, slots=True)
 class Region:
     """How a form's people write: language (a locale such as "en" or "de_AT"), ISO 4217 currency, IANA time zone."""
@@ -59,6 +62,11 @@ class Region:
     def country(self) -> str:
         """The country where the form is at home (ISO 3166-1): of its language, else of its time zone."""
         return Locale.parse(self.locale).territory or _country_of_zone(self.time_zone)
+
+    @property
+    def first_weekday(self) -> Weekday:
+        """The day with which weeks begin in that country (Unicode CLDR): 0 is Sunday, as in browsers."""
+        return cast(Weekday, (Locale.parse(f"und_{self.country}").first_week_day + 1) % 7)
 
 
 @cache

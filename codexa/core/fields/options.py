@@ -197,7 +197,7 @@ class OptionsType(FieldType[OptionedModel], Generic[OptionedModel]):
     def spoken(self, words: str, block: OptionedModel, region: Region) -> Any:
         """The option that is meant; where visitors may have words of their own, those."""
         meant = find_spoken(block.options, words)
-        if meant is None and not block.other:
+        if meant is None and not (block.other and words.strip()):
             raise AnswerError("not_an_option", "Choose one of the options.")
         return {OTHER: words} if meant is None else meant.id
 

@@ -11,6 +11,7 @@ from codexa.core.context import Context
 from codexa.core.definition.parts import MAX_ROWS, Question, Repeat
 from codexa.core.errors import AnswerError
 from codexa.core.fields.field_type import Medium, Region
+from codexa.core.fields.moments import MomentType
 from codexa.core.fields.options import Optioned
 from codexa.core.fields.product import ProductField
 from codexa.core.form.form import FORM, LinkValue
@@ -227,6 +228,16 @@ class State:
             return place.field_type.check(value, place.block, region, known)
         except (FormulaFailure, AnswerError):
             return None  # a limit that is none limits nothing; the proof tells the author
+
+    def limits(self, place: Place, row: Sequence[Any] = ()) -> Iterator[tuple[str, Any]]:
+        """Yield from when to when a date or time may lie ("earliest", "latest"); what is no limit is left out."""
+        assert isinstance(place.field_type, MomentType)
+        for name, spot in place.settings.items():
+            try:
+                if (limit := self.at(spot, row)) is not None and limit.__class__ is not Failed:
+                    yield name, place.field_type.settle(limit, self.program.region)
+            except (FormulaFailure, AnswerError):
+                continue
 
     def _barred_message(self, block: Any, value: Any, barred: Sequence[str]) -> str | None:
         assert isinstance(block, Optioned)

@@ -33,13 +33,15 @@ class FilledPageFace(PageFace):
 class FormFace(_Face):
     """A form as visitors see it, with its `languages` where there are several.
 
-    `asks` are the blocks after whose change the browser asks for the new state.
+    `first_weekday` is the day with which weeks begin, 0 for Sunday. `asks` are the blocks after whose change the
+    browser asks for the new state.
     """
 
     title: str
     lead: str
     locale: str
     languages: tuple["LanguageFace", ...] = ()
+    first_weekday: Literal[0, 1, 2, 3, 4, 5, 6] = 1
     currency: str
     brand: Brand
     wording: Wording
@@ -116,7 +118,7 @@ class BlockState(_Facts):
     options by id, or of each piece by ""; `left` words for what is left of a product by option id or "", `gone` the
     words for what is sold out of it; `answers` only for a block of all answers; `order` only for an order summary, with
     `to_pay` for what is paid now and later where the total does not say it; `unsettled` where a computed block is made
-    of an answer that is refused; `rows` and `kinds` only for a repeat.
+    of an answer that is refused; `moment` only for dates and times; `rows` and `kinds` only for a repeat.
     """
 
     shown: bool
@@ -140,8 +142,17 @@ class BlockState(_Facts):
     order: "OrderFace | None" = None
     to_pay: str | None = None
     unsettled: bool = False
+    moment: "MomentState | None" = None
     rows: "dict[str, RowState] | None" = None
     kinds: dict[str, KindState] | None = None
+
+
+class MomentState(_Facts):
+    """How a date or time that was typed is understood (`told`), the `first` that it may be, and the `last`, in ISO 8601."""
+
+    told: str | None = None
+    first: str | None = None
+    last: str | None = None
 
 
 class AnsweredFace(_Facts):

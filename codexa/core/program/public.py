@@ -17,6 +17,7 @@ from codexa.core.definition.wording import Wording, is_in_browser
 from codexa.core.fields import type_of
 from codexa.core.fields.all_answers import AllAnswersBlock
 from codexa.core.fields.field_type import Region
+from codexa.core.fields.moments import MomentType
 from codexa.core.fields.number import NumberField
 from codexa.core.fields.options import Optioned
 from codexa.core.fields.order_summary import OrderSummaryBlock
@@ -56,6 +57,7 @@ def form_face(program: Program) -> FormFace:
         lead=form.lead,
         locale=form.locale,
         languages=_languages(program.own or program),
+        first_weekday=form.region.first_weekday,
         currency=form.currency,
         brand=form.brand,
         wording=_words_face(program.words),
@@ -340,7 +342,17 @@ def _add_value(facts: Facts, state: State, place: Place, row: Row | tuple[()]) -
     if isinstance(state.value(place, row), Files):
         assert place.field_type is not None
         facts["files"] = place.field_type.dump(state.value(place, row))
+    if isinstance(place.field_type, MomentType) and (moment := _moment(state, place, row)):
+        facts["moment"] = moment
     _add_fill(facts, state, place, row)
+
+
+def _moment(state: State, place: Place, row: Row | tuple[()]) -> Facts:
+    field_type, value = place.field_type, state.value(place, row)
+    assert isinstance(field_type, MomentType)
+    region, names = state.program.region, {"earliest": "first", "latest": "last"}
+    limits = {names[name]: field_type.enter(each, place.block, region) for name, each in state.limits(place, row)}
+    return limits if value is None else limits | {"told": state.presented(place, row)}
 
 
 def _add_fill(facts: Facts, state: State, place: Place, row: Row | tuple[()]) -> None:

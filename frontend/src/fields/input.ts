@@ -45,9 +45,13 @@ export interface Surroundings {
 }
 
 /** What some inputs need of the form around them. */
+export type Weekday = 0 | 1 | 2 | 3 | 4 | 5 | 6;
+
 export interface Tools {
   locale: string;
   currency: string;
+  /** The day with which weeks begin; 0 is Sunday. */
+  firstWeekday: Weekday;
   /** The same for one visitor, so that shuffled options keep their order. */
   seed: number;
   upload:
@@ -66,6 +70,7 @@ export interface Tools {
 export const NO_TOOLS: Tools = {
   locale: "en",
   currency: "EUR",
+  firstWeekday: 1,
   seed: 1,
   upload: null,
   openPage: null,

@@ -79,6 +79,7 @@ export function PublicForm(props: Props) {
     () => ({
       locale: face.locale,
       currency: face.currency,
+      firstWeekday: face.first_weekday,
       seed: session.seed,
       upload,
       byQuestion: isByQuestion(face),

@@ -342,7 +342,7 @@ export interface FormState {
  * options by id, or of each piece by ""; `left` words for what is left of a product by option id or "", `gone` the
  * words for what is sold out of it; `answers` only for a block of all answers; `order` only for an order summary, with
  * `to_pay` for what is paid now and later where the total does not say it; `unsettled` where a computed block is made
- * of an answer that is refused; `rows` and `kinds` only for a repeat.
+ * of an answer that is refused; `moment` only for dates and times; `rows` and `kinds` only for a repeat.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "BlockState".
@@ -367,6 +367,7 @@ export interface BlockState {
     [k: string]: string;
   } | null;
   locked?: boolean;
+  moment?: MomentState | null;
   options?: string[] | null;
   order?: OrderFace | null;
   prices?: {
@@ -449,6 +450,17 @@ export interface KindState {
   label?: string | null;
   locked?: boolean;
   shown?: boolean;
+}
+/**
+ * How a date or time that was typed is understood (`told`), the `first` that it may be, and the `last`, in ISO 8601.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "MomentState".
+ */
+export interface MomentState {
+  first?: string | null;
+  last?: string | null;
+  told?: string | null;
 }
 /**
  * An order as visitors read it; "" for what it has not: no subtotal where nothing is added to the lines.
@@ -585,8 +597,8 @@ export interface BatchesReply {
  * (`on_accent`, `on_banner`; none: what reads best). What else is drawn follows from these
  * (`definition/palette.py`). `layout` is how the form stands on its page: under a banner, bare (as in another page),
  * with its picture beside it or behind it, or as wide as its window. `labels` beside fields stand above them where
- * there is no room. `saved` is the id of the team's brand that the form uses; where that is changed, visitors see it at
- * once, or, as the form `follows` by "edition", once the form was published again.
+ * there is no room. `saved` is the id of the team's brand that the form uses; where that is changed, visitors see it
+ * at once, or, as the form `follows` by "edition", once the form was published again.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "Brand".
@@ -3313,7 +3325,8 @@ export interface FollowUpsRequest {
 /**
  * A form as visitors see it, with its `languages` where there are several.
  *
- * `asks` are the blocks after whose change the browser asks for the new state.
+ * `first_weekday` is the day with which weeks begin, 0 for Sunday. `asks` are the blocks after whose change the
+ * browser asks for the new state.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "FormFace".
@@ -3323,6 +3336,7 @@ export interface FormFace {
   brand: Brand;
   currency: string;
   enter: string;
+  first_weekday: 0 | 1 | 2 | 3 | 4 | 5 | 6;
   goes_on: boolean;
   languages: LanguageFace[];
   lead: string;

@@ -1,7 +1,7 @@
 import type { DateFace } from "../../api/generated/wire";
 import type { InputProps } from "../input";
-import { TextInput } from "../text_input";
+import { MomentInput } from "../moments/MomentInput";
 
 export function DateInput(props: InputProps<DateFace>) {
-  return <TextInput {...props} type="date" />;
+  return <MomentInput {...props} kind="date" />;
 }

@@ -1,7 +1,7 @@
 import type { DateTimeFace } from "../../api/generated/wire";
 import type { InputProps } from "../input";
-import { TextInput } from "../text_input";
+import { MomentInput } from "../moments/MomentInput";
 
 export function DateTimeInput(props: InputProps<DateTimeFace>) {
-  return <TextInput {...props} type="datetime-local" />;
+  return <MomentInput {...props} kind="date_time" />;
 }

@@ -1,7 +1,7 @@
 import type { TimeFace } from "../../api/generated/wire";
 import type { InputProps } from "../input";
-import { TextInput } from "../text_input";
+import { MomentInput } from "../moments/MomentInput";
 
 export function TimeInput(props: InputProps<TimeFace>) {
-  return <TextInput {...props} type="time" />;
+  return <MomentInput {...props} kind="time" />;
 }
