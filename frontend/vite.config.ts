@@ -22,5 +22,5 @@ export default defineConfig({
     rollupOptions: { input: { app: "src/app/main.tsx", form: "src/form/main.tsx" } },
   },
   // Properties try hundreds of forms; on a busy machine that takes longer than the usual five seconds.
-  test: { environment: "node", testTimeout: 60_000, maxWorkers: 2 },
+  test: { environment: "node", setupFiles: ["src/testing/setup.ts"], testTimeout: 60_000, maxWorkers: 2 },
 });

@@ -25,10 +25,7 @@ class Entry:
 @lru_cache(maxsize=8)
 def entry(name: str) -> Entry:
     """Return an entry ("app" or "form") from the build's manifest. Raises NotBuiltError."""
-    try:
-        manifest = json.loads((_BUILT / ".vite" / "manifest.json").read_text(encoding="utf-8"))
-    except FileNotFoundError:
-        raise NotBuiltError(NotBuiltError.__doc__) from None
+    manifest = _manifest()
     first = manifest[f"src/{name}/main.tsx"]
     chunks = _imported(manifest, first)
     files = [first, *(manifest[chunk] for chunk in chunks)]
@@ -38,6 +35,22 @@ def entry(name: str) -> Entry:
         chunks=tuple(_address(manifest[chunk]["file"]) for chunk in chunks),
         styles=tuple(map(_address, styles)),
     )
+
+
+@lru_cache(maxsize=8)
+def piece(source: str) -> tuple[str, ...]:
+    """Return the addresses of a piece that a script fetches by itself, and of what that needs. Raises NotBuiltError."""
+    manifest = _manifest()
+    part = manifest[source]
+    return tuple(_address(each["file"]) for each in (part, *(manifest[each] for each in _imported(manifest, part))))
+
+
+def _manifest() -> dict[str, Any]:
+    try:
+        found: dict[str, Any] = json.loads((_BUILT / ".vite" / "manifest.json").read_text(encoding="utf-8"))
+    except FileNotFoundError:
+        raise NotBuiltError(NotBuiltError.__doc__) from None
+    return found
 
 
 def _imported(manifest: dict[str, Any], part: dict[str, Any]) -> list[str]:

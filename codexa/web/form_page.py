@@ -1,7 +1,8 @@
 """The page of a public form: what it shows before its script has come, and what the script goes on with."""
 
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from types import MappingProxyType
+from typing import Any
 from urllib.parse import urlencode
 
 import orjson
@@ -12,10 +13,15 @@ from codexa.core.form.sharing import Sharing
 from codexa.core.languages import direction_of
 from codexa.core.program.faces import FormFace
 from codexa.store.editions import LiveEdition
-from codexa.web.built import entry
+from codexa.web.built import entry, piece
 from codexa.web.entrance import LANGUAGE
 from codexa.web.first_view import FirstView
 
+_MORE_INPUTS = "src/fields/more_inputs.ts"
+_MORE_TYPES = frozenset({
+    "address", "all_answers", "dropdown", "grid", "name", "order_summary", "product", "quantity", "rating", "repeat",
+    "scale", "slider",
+})  # fmt: skip
 _LOADING = next(each.usual for each in MESSAGES if each.name == "loading")
 _SCRIPT_SAFE = {ord("<"): "\\u003c", ord(">"): "\\u003e", ord("&"): "\\u0026"}
 _NOT_SHARED: Mapping[str, str] = MappingProxyType({})
@@ -39,6 +45,7 @@ def form_page(
         face=face,
         data=data,
         entry=entry("form"),
+        pieces=piece(_MORE_INPUTS) if _needs_more(face.pages) else (),
         framed=framed,
         own_window=own_window,
         shared=shared,
@@ -47,6 +54,15 @@ def form_page(
         direction=direction_of(face.locale),
         usual_loading=_LOADING,
         query_in=_query_in,
+    )
+
+
+def _needs_more(parts: Iterable[Any]) -> bool:
+    """Whether a form has a type of block whose input comes as a piece of its own (`fields/inputs.ts`)."""
+    return any(
+        getattr(block, "type", "") in _MORE_TYPES or _needs_more((block, *getattr(block, "kinds", ())))
+        for part in parts
+        for block in getattr(part, "blocks", ())
     )
 
 

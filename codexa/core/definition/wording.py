@@ -431,7 +431,7 @@ class Wording(Part):
         Of what is counted every plural form is there, by its category ("left#few").
         """
         if language_of(locale) == "en":
-            return self
+            return self.model_copy(update={"messages": _messages_in("en") | self.messages})
         usual = Wording()
         kept = {name: getattr(self, name) for name in SHORT_WORDS if getattr(self, name) != getattr(usual, name)}
         words = {name: translated(getattr(usual, name), locale, name) for name in SHORT_WORDS}

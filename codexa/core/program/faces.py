@@ -148,7 +148,7 @@ class BlockState(_Facts):
 
 
 class MomentState(_Facts):
-    """How a date or time that was typed is understood (`told`), the `first` that it may be, and the `last`, in ISO 8601."""
+    """How a date or time is understood (`told`); the `first` that it may be, and the `last`, in ISO 8601."""
 
     told: str | None = None
     first: str | None = None

@@ -1,5 +1,6 @@
 // @vitest-environment jsdom
 // What visitors enter into each type of field, what travels to the core, and what its answers look like.
+import usual from "../api/generated/usual_words.json";
 import { cleanup, fireEvent, waitFor, within } from "@testing-library/react";
 import fc from "fast-check";
 import { afterEach, describe, expect, it, vi } from "vitest";
@@ -13,7 +14,7 @@ Element.prototype.scrollIntoView = () => undefined;
 
 afterEach(() => {
   cleanup();
-  speakAs({});
+  speakAs(usual);
 });
 
 const OPTIONS = [option("deep", "Deep sky"), option("near", "Planets"), option("sun", "The Sun")];

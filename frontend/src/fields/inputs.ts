@@ -1,38 +1,27 @@
 // What each type of block shows on a form, and how it is framed. One line per type; see CONTRIBUTING.md.
 import type { ComponentType } from "react";
 import type { Face } from "../model/blocks";
-import { AddressInput } from "./address/Input";
 import { CalculatedInput } from "./calculated/Input";
 import { ConsentInput } from "./consent/Input";
 import { DateInput } from "./date/Input";
 import { DateTimeInput } from "./date_time/Input";
 import { DividerContent } from "./divider/Input";
-import { DropdownInput, prefetchSearch } from "./dropdown/Input";
 import { EmailInput } from "./email/Input";
 import { FileUploadInput } from "./file_upload/Input";
-import { GridInput } from "./grid/Input";
 import { GroupContent } from "./group/Input";
 import { HeadingContent } from "./heading/Input";
 import { HiddenMark } from "./hidden/Input";
 import type { InputProps } from "./input";
+import { late } from "./late";
 import { LongTextInput } from "./long_text/Input";
 import { MoneyInput } from "./money/Input";
-import { NameInput } from "./name/Input";
 import { NumberInput } from "./number/Input";
-import { AllAnswersContent } from "./all_answers/Input";
-import { OrderSummaryContent } from "./order_summary/Input";
 import { PhoneInput } from "./phone/Input";
 import { PictureContent } from "./picture/Input";
-import { ProductInput } from "./product/Input";
-import { QuantityInput } from "./quantity/Input";
-import { RatingInput } from "./rating/Input";
-import { RepeatInput } from "./repeat/Input";
-import { ScaleInput } from "./scale/Input";
 import { SeveralChoicesInput } from "./several_choices/Input";
 import { ShortTextInput } from "./short_text/Input";
 import { SignatureInput } from "./signature/Input";
 import { SingleChoiceInput } from "./single_choice/Input";
-import { SliderInput } from "./slider/Input";
 import { TextContent } from "./text/Input";
 import { TimeInput } from "./time/Input";
 import { WebAddressInput } from "./web_address/Input";
@@ -46,6 +35,8 @@ export interface BlockView {
   labels: "control" | "set" | ((block: Face) => "control" | "set");
   /** Fetches what it needs beside the form itself. */
   prefetch?: () => Promise<void>;
+  /** Fetches the input itself, where that is no part of the form's script. */
+  atOnce?: () => Promise<void>;
 }
 
 const view = <Kind extends Face>(
@@ -58,6 +49,16 @@ const view = <Kind extends Face>(
   labels: labels as BlockView["labels"],
 });
 
+// What fewer forms have comes in one piece, before such a form is drawn.
+const moreInputs = () => import("./more_inputs");
+const more = <Kind extends Face>(
+  pick: (inputs: typeof import("./more_inputs")) => ComponentType<InputProps<Kind>>,
+  ...rest: [BlockView["frame"]?, ("control" | "set")?]
+): BlockView => {
+  const Input = late<InputProps<Kind>>(() => moreInputs().then((inputs) => ({ default: pick(inputs) })));
+  return { ...view(Input, ...rest), atOnce: Input.prefetch };
+};
+
 export const INPUTS: Record<Face["type"], BlockView> = {
   short_text: view(ShortTextInput),
   long_text: view(LongTextInput),
@@ -69,29 +70,35 @@ export const INPUTS: Record<Face["type"], BlockView> = {
   date_time: view(DateTimeInput),
   yes_no: view(YesNoInput, "field", "set"),
   single_choice: view(SingleChoiceInput, "field", "set"),
-  dropdown: { ...view(DropdownInput), prefetch: prefetchSearch },
+  dropdown: {
+    ...more((inputs) => inputs.DropdownInput),
+    prefetch: () => moreInputs().then((inputs) => inputs.prefetchSearch()),
+  },
   several_choices: view(SeveralChoicesInput, "field", "set"),
-  rating: view(RatingInput, "field", "set"),
-  scale: view(ScaleInput, "field", "set"),
-  slider: view(SliderInput),
-  grid: view(GridInput, "field", "set"),
-  name: view(NameInput, "field", (block) => (block.parts === "one" ? "control" : "set")),
+  rating: more((inputs) => inputs.RatingInput, "field", "set"),
+  scale: more((inputs) => inputs.ScaleInput, "field", "set"),
+  slider: more((inputs) => inputs.SliderInput),
+  grid: more((inputs) => inputs.GridInput, "field", "set"),
+  name: {
+    ...more((inputs) => inputs.NameInput),
+    labels: (block) => ("parts" in block && block.parts === "one" ? "control" : "set"),
+  },
   email: view(EmailInput),
   phone: view(PhoneInput),
   web_address: view(WebAddressInput),
-  address: view(AddressInput, "field", "set"),
+  address: more((inputs) => inputs.AddressInput, "field", "set"),
   consent: view(ConsentInput, "field", "set"),
   signature: { ...view(SignatureInput, "field", "set"), prefetch: SignatureInput.prefetch },
   file_upload: { ...view(FileUploadInput, "field", "set"), prefetch: FileUploadInput.prefetch },
-  product: view(ProductInput, "field", "set"),
-  quantity: view(QuantityInput),
-  order_summary: view(OrderSummaryContent, "bare"),
-  all_answers: view(AllAnswersContent, "bare"),
+  product: more((inputs) => inputs.ProductInput, "field", "set"),
+  quantity: more((inputs) => inputs.QuantityInput),
+  order_summary: more((inputs) => inputs.OrderSummaryContent, "bare"),
+  all_answers: more((inputs) => inputs.AllAnswersContent, "bare"),
   heading: view(HeadingContent, "bare"),
   text: view(TextContent, "bare"),
   picture: view(PictureContent, "bare"),
   divider: view(DividerContent, "bare"),
   group: view(GroupContent, "bare"),
-  repeat: view(RepeatInput, "field", "set"),
+  repeat: more((inputs) => inputs.RepeatInput, "field", "set"),
   hidden: view(HiddenMark, "bare"),
 };

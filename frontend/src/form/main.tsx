@@ -14,6 +14,7 @@ import { groundStyle } from "./brand";
 import { hostOf, inFrame } from "./host";
 import { answerStore } from "./kept_answers";
 import { typedInThisLanguage } from "./other_language";
+import { inputsOf } from "./prefetch";
 import { PublicForm } from "./PublicForm";
 import { receivedPage, rememberReceived } from "./seen_again";
 import { FormSession } from "./session";
@@ -31,7 +32,7 @@ const start = {
   edition: page.edition,
   kept: page.kept,
 };
-await typedInThisLanguage(page.face, transport, store);
+await Promise.all([inputsOf(page.face.pages), typedInThisLanguage(page.face, transport, store)]);
 const session = new FormSession(page.face, start, transport, store);
 const host = hostOf(page);
 const root = document.getElementById("root")!;

@@ -1,19 +1,18 @@
-// The form's own words to visitors: the usual ones, or what the author wrote in their place.
-import usual from "../api/generated/usual_words.json";
+// The form's own words to visitors, as they came with it: in its language, or as the author wrote them.
 
-export type Message = keyof typeof usual;
+export type Message = keyof typeof import("../api/generated/usual_words.json");
 type Values = Readonly<Record<string, string | number>>;
 
 let own: Readonly<Record<string, string>> = {};
 
-/** Says from now on what an author wrote, by the name of a message, in place of the usual words. */
+/** Says from now on these words, by the name of a message. */
 export const speakAs = (messages: Readonly<Record<string, string>>): void => {
   own = messages;
 };
 
 /** A message, with its values put in. */
 export const say = (name: Message, values: Values = {}): string =>
-  (own[name] ?? usual[name]).replaceAll(/\{(\w+)\}/g, (part, value: string) => String(values[value] ?? part));
+  (own[name] ?? name).replaceAll(/\{(\w+)\}/g, (part, value: string) => String(values[value] ?? part));
 
 const percent = (share: number): number => Math.round(share * 100);
 

@@ -452,7 +452,7 @@ export interface KindState {
   shown?: boolean;
 }
 /**
- * How a date or time that was typed is understood (`told`), the `first` that it may be, and the `last`, in ISO 8601.
+ * How a date or time is understood (`told`); the `first` that it may be, and the `last`, in ISO 8601.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "MomentState".

@@ -1,6 +1,7 @@
 // The form around public components that stand in the workbench: its brand, language and words.
 import Box, { type BoxProps } from "@mui/material/Box";
 import { useMemo } from "react";
+import usual from "../../api/generated/usual_words.json";
 import { NO_TOOLS, ToolsContext } from "../../fields/input";
 import { brandClasses, brandStyle, layoutClasses } from "../../form/brand";
 import { speakAs } from "../../text/visitor";
@@ -19,7 +20,7 @@ export function StillForm({ drawn = false, layout = false, children, ...box }: P
   const { brand, locale, currency, wording } = form;
   const style = useMemo(() => brandStyle(brand), [brand]);
   const tools = useMemo(() => ({ ...NO_TOOLS, locale, currency }), [locale, currency]);
-  const words = JSON.stringify({ ...useUsualMessages(locale), ...wording.messages });
+  const words = JSON.stringify({ ...usual, ...useUsualMessages(locale), ...wording.messages });
   useMemo(() => speakAs(JSON.parse(words) as Record<string, string>), [words]);
   return (
     <ToolsContext value={tools}>
