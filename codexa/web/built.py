@@ -37,6 +37,13 @@ def entry(name: str) -> Entry:
     )
 
 
+@lru_cache(maxsize=2)
+def written_styles(name: str) -> str:
+    """Return the styles of an entry as they stand in its page: it is painted without asking for them first."""
+    files = (_BUILT / each.removeprefix("/static/built/") for each in entry(name).styles)
+    return "".join(each.read_text(encoding="utf-8") for each in files)
+
+
 @lru_cache(maxsize=8)
 def piece(source: str) -> tuple[str, ...]:
     """Return the addresses of a piece that a script fetches by itself, and of what that needs. Raises NotBuiltError."""

@@ -1,19 +1,20 @@
 """The page of a public form: what it shows before its script has come, and what the script goes on with."""
 
+import gzip
 from collections.abc import Iterable, Mapping
 from types import MappingProxyType
 from typing import Any
 from urllib.parse import urlencode
 
 import orjson
-from flask import current_app, g, render_template, request
+from flask import Response, current_app, g, render_template, request
 
 from codexa.core.definition.wording import MESSAGES
 from codexa.core.form.sharing import Sharing
 from codexa.core.languages import direction_of
 from codexa.core.program.faces import FormFace
 from codexa.store.editions import LiveEdition
-from codexa.web.built import entry, piece
+from codexa.web.built import entry, piece, written_styles
 from codexa.web.entrance import LANGUAGE
 from codexa.web.first_view import FirstView
 
@@ -23,6 +24,7 @@ _MORE_TYPES = frozenset({
     "scale", "slider",
 })  # fmt: skip
 _LOADING = next(each.usual for each in MESSAGES if each.name == "loading")
+_GZIP_LEVEL = 6
 _SCRIPT_SAFE = {ord("<"): "\\u003c", ord(">"): "\\u003e", ord("&"): "\\u0026"}
 _NOT_SHARED: Mapping[str, str] = MappingProxyType({})
 
@@ -45,6 +47,7 @@ def form_page(
         face=face,
         data=data,
         entry=entry("form"),
+        styles=written_styles("form"),
         pieces=piece(_MORE_INPUTS) if _needs_more(face.pages) else (),
         framed=framed,
         own_window=own_window,
@@ -70,6 +73,19 @@ def _query_in(locale: str) -> str:
     """Return the query of this page's address in another language."""
     kept = {name: value for name, value in request.args.items(multi=True) if name != LANGUAGE}
     return urlencode({**kept, LANGUAGE: locale})
+
+
+def page_response(page: str) -> Response:
+    """Return a page as visitors get it, packed (gzip, RFC 1952) where their browser takes that.
+
+    Nothing in it is both secret and beside what somebody else could put into its address.
+    """
+    response = Response(page)
+    response.vary.add("Accept-Encoding")
+    if request.accept_encodings["gzip"]:
+        response.set_data(gzip.compress(page.encode(), _GZIP_LEVEL))
+        response.headers["Content-Encoding"] = "gzip"
+    return response
 
 
 def page_data(content: dict[str, object]) -> str:

@@ -31,7 +31,7 @@ from codexa.web.entrance import (
     shown_of_request,
 )
 from codexa.web.first_view import first_view
-from codexa.web.form_page import form_page, page_data, shared_of
+from codexa.web.form_page import form_page, page_data, page_response, shared_of
 from codexa.web.guard import frame_policy
 
 
@@ -102,7 +102,8 @@ def _page(live: LiveEdition, place: str, page: str, *, framed: bool, going_on: G
     )
     shared = shared_of(live, place)
     first = first_view(opened.face, opened.state)
-    response = Response(form_page(opened.face, first, data, framed=framed, own_window=how.has_window, shared=shared))
+    page_of_form = form_page(opened.face, first, data, framed=framed, own_window=how.has_window, shared=shared)
+    response = page_response(page_of_form)
     response.headers["Cache-Control"] = "no-cache"
     response.vary.add("Accept-Language")
     return response

@@ -56,7 +56,7 @@ from codexa.web.entrance import (
     set_frame_policy,
 )
 from codexa.web.first_view import received_view
-from codexa.web.form_page import form_page, page_data
+from codexa.web.form_page import form_page, page_data, page_response
 from codexa.web.limits import LINK_RATE, PDF_RATE, limiter, responses_beyond
 from codexa.web.network import network
 from codexa.web.opening import entered
@@ -138,7 +138,7 @@ def _received_page(form: UUID, number: int, mark: str, *, framed: bool) -> Respo
             "received": received_reply(number, page, seen).model_dump(mode="json"),
         }
     )
-    response = Response(form_page(seen.face, received_view(seen.face, seen.confirmation), data, framed=framed))
+    response = page_response(form_page(seen.face, received_view(seen.face, seen.confirmation), data, framed=framed))
     response.headers["Cache-Control"] = "no-store"
     response.headers["X-Robots-Tag"] = "noindex"
     return response

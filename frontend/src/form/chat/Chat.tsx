@@ -1,5 +1,5 @@
 // The form as a conversation: it asks, the visitor answers, and what was said stands above, to be changed.
-import { type ReactNode, useEffect, useEffectEvent, useRef, useState } from "react";
+import { type ReactNode, useEffect, useEffectEvent, useLayoutEffect, useRef, useState } from "react";
 import { type Answer, SurroundingsContext, textOf } from "../../fields/input";
 import { say } from "../../text/visitor";
 import { Feedback } from "../Feedback";
@@ -61,7 +61,8 @@ export default function Chat({ session, form, later }: Props) {
     else if (saidIn(pageOf(due), session.surroundings().factsOf).asks.length === 0)
       setEntries((before) => [...before, { kind: "answered", step: due }]);
   });
-  useEffect(() => ask(), [open, page, phase, entries, now?.by]);
+  // Before anything is painted: what is asked stands above where it is answered, and moves it.
+  useLayoutEffect(() => ask(), [open, page, phase, entries, now?.by]);
 
   const spoken = useRef(entries.length);
   useEffect(() => {

@@ -1,0 +1,71 @@
+"""What Lighthouse finds of a published form on a middling phone (its mobile preset), in each way of presenting.
+
+Lighthouse is a program of its own (`lighthouse_runner`), which is installed when this is run first.
+"""
+
+import json
+import os
+import statistics
+import subprocess
+from pathlib import Path
+from typing import Any, get_args
+
+from bench.measuring import report
+from bench.running import Running, running_with
+from codexa.core.form.form import Form, Presentation
+from codexa.core.form.upgrades import read_imported
+from launch.machine import CHROMIUM
+
+_RUNNER = Path(__file__).parent / "lighthouse_runner"
+_EXAMPLE = Path(__file__).parent.parent / "examples" / "plan_a_visit.json"
+_FLAGS = "--headless=new --no-sandbox --disable-gpu --no-first-run --disable-background-networking"
+_CATEGORIES = {"performance": 0.97, "accessibility": 1.0, "best-practices": 1.0}
+_SHIFT = "cumulative-layout-shift"
+_TRIES = 3  # its browser does not always begin as it wants
+_ROUNDS = 3  # of which the middle one counts: the machine does other things too
+_MOST_SECONDS = 300
+
+
+def run() -> bool:
+    """Measure and report; returns whether every target is met."""
+    if not (_RUNNER / "node_modules").exists():
+        subprocess.run(["npm", "ci", "--silent", "--no-audit", "--no-fund"], cwd=_RUNNER, check=True)  # noqa: S607
+    with running_with(_form()) as running:
+        met = [_measured(running, way) for way in get_args(Presentation)]
+    return all(met)
+
+
+def _form() -> Form:
+    # Without what goes to people and accounts of a team that is not here.
+    return read_imported(json.loads(_EXAMPLE.read_text(encoding="utf-8"))).model_copy(update={"follow_ups": ()})
+
+
+def _measured(running: Running, way: str) -> bool:
+    found = [
+        _looked_at(f"http://127.0.0.1:{running.port}/f/bench/plan-a-visit?codexa-shown={way}") for _ in range(_ROUNDS)
+    ]
+    met = [
+        report(f"lighthouse_{way}_{name.replace('-', '_')}", _middle(found, name), "of 1", target)
+        for name, target in _CATEGORIES.items()
+    ]
+    shift = statistics.median(each["audits"][_SHIFT]["numericValue"] for each in found)
+    return report(f"lighthouse_{way}_layout_shift", shift, "CLS", 0.01, at_least=False) and all(met)
+
+
+def _middle(found: list[dict[str, Any]], category: str) -> float:
+    return float(statistics.median(each["categories"][category]["score"] for each in found))
+
+
+def _looked_at(address: str) -> dict[str, Any]:
+    """Return Lighthouse's report of a page."""
+    command = ["node_modules/.bin/lighthouse", address, "--output=json", "--quiet", f"--chrome-flags={_FLAGS}"]
+    command += [f"--only-categories={','.join(_CATEGORIES)}", "--no-enable-error-reporting"]
+    environment = os.environ | {"CHROME_PATH": str(CHROMIUM)}
+    for _ in range(_TRIES):
+        done = subprocess.run(
+            command, cwd=_RUNNER, env=environment, capture_output=True, check=False, timeout=_MOST_SECONDS
+        )
+        if done.returncode == 0:
+            result: dict[str, Any] = json.loads(done.stdout)
+            return result
+    raise RuntimeError(done.stderr.decode()[-1_000:])
