@@ -19,7 +19,7 @@ from codexa.web.entrance import LANGUAGE
 from codexa.web.first_view import FirstView
 
 _MORE_INPUTS = "src/fields/more_inputs.ts"
-_MORE_TYPES = frozenset({
+MORE_TYPES = frozenset({
     "address", "all_answers", "dropdown", "grid", "name", "order_summary", "product", "quantity", "rating", "repeat",
     "scale", "slider",
 })  # fmt: skip
@@ -63,7 +63,7 @@ def form_page(
 def _needs_more(parts: Iterable[Any]) -> bool:
     """Whether a form has a type of block whose input comes as a piece of its own (`fields/inputs.ts`)."""
     return any(
-        getattr(block, "type", "") in _MORE_TYPES or _needs_more((block, *getattr(block, "kinds", ())))
+        getattr(block, "type", "") in MORE_TYPES or _needs_more((block, *getattr(block, "kinds", ())))
         for part in parts
         for block in getattr(part, "blocks", ())
     )

@@ -4,15 +4,19 @@ import base64
 import csv
 import io
 import itertools
+import json
+import re
 import threading
 import uuid
 import zipfile
+from typing import get_args
 from urllib.parse import parse_qs, urlsplit
 
 import pytest
 from conftest import Browser, make_person, publish_visit, visit_document, within
 from web.mail import work
 
+from codexa.core.form.form import Presentation
 from codexa.practice.mailbox import store as mailbox
 from codexa.services import desk, publishing
 
@@ -125,6 +129,19 @@ def test_nothing_is_added_doubled_or_told_beside_a_seal(agent, as_mira, linked, 
     seal = seal_of(made(as_mira, linked)[0]["address"])
     page = agent.client.get(f"/f/alderlight/visit?{query.format(s=seal)}")
     assert ("form-data" in page.text, page.status_code) == (opens, 200 if opens else 403)
+
+
+@pytest.mark.parametrize("way", get_args(Presentation))
+def test_a_seal_holds_in_every_way_of_presenting(agent, as_mira, linked, way):
+    seal = seal_of(made(as_mira, linked)[0]["address"])
+    page = agent.client.get(f"/f/alderlight/visit?s={seal}&codexa-shown={way}")
+    data = json.loads(re.search(r'id="form-data">(.*?)</script>', page.text, re.DOTALL)[1])
+    school = data["state"]["blocks"]["school"]
+    assert (data["face"]["presentation"], school["fill"], school["locked"]) == (way, "Glass & patience + 50 % #7", True)
+    assert data["state"]["blocks"]["people"] == {"shown": False}
+    sent = {"answers": {"school": "Another", "mail": "ana@example.org"}, "seal": seal}
+    state = agent.client.post(f"/api/public/{linked}/1/state?codexa-shown={way}", json=sent).json["state"]
+    assert state["blocks"]["school"]["fill"] == "Glass & patience + 50 % #7"
 
 
 def test_a_link_that_was_ended_or_is_over_or_used_says_which(agent, as_mira, linked):

@@ -34,7 +34,7 @@ from codexa.core.sentences import Sentence
 
 OTHER = "other"  # the code and id of the option that is a visitor's own words
 MAX_OTHER = 500  # characters
-MAX_OPTIONS = 2_000  # of one field
+MAX_OPTIONS = 5_000  # of one field
 
 
 OptionCode = Annotated[str, StringConstraints(min_length=1, max_length=100, pattern=r"^\S(.*\S)?$")]
