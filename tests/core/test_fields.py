@@ -271,6 +271,23 @@ def test_options_that_read_the_same_are_a_doubt():
     assert (found.block, found.setting) == ("colour", "options")
 
 
+@pytest.mark.parametrize(
+    ("locale", "time_zone", "first"),
+    [
+        ("en", "Europe/Berlin", 1),
+        ("en", "America/New_York", 0),
+        ("pt", "America/Sao_Paulo", 0),
+        ("ar", "Africa/Cairo", 6),
+        ("en_US", "Europe/Berlin", 0),
+        ("nl_BQ", "America/Kralendijk", 1),
+        ("en", "Antarctica/Troll", 1),
+        ("en_001", "UTC", 1),
+    ],
+)
+def test_weeks_begin_as_where_the_form_is_at_home(locale, time_zone, first):
+    assert Region(locale=locale, currency="EUR", time_zone=time_zone).first_weekday == first
+
+
 WRITTEN = json.loads((Path(__file__).parent.parent / "cases" / "written_moments.json").read_text(encoding="utf-8"))
 
 

@@ -10,7 +10,7 @@ from random import Random
 from types import MappingProxyType
 from typing import Any, ClassVar, Generic, Literal, TypeVar, cast
 
-from babel import Locale
+from babel import Locale, UnknownLocaleError
 from babel.core import get_global
 
 from codexa.core.definition.parts import Block, BlockFace, Field
@@ -66,7 +66,11 @@ class Region:
     @property
     def first_weekday(self) -> Weekday:
         """The day with which weeks begin in that country (Unicode CLDR): 0 is Sunday, as in browsers."""
-        return cast(Weekday, (Locale.parse(f"und_{self.country}").first_week_day + 1) % 7)
+        try:
+            first = Locale.parse(f"und_{self.country}").first_week_day
+        except UnknownLocaleError:
+            first = 0  # somewhere that has no language of its own, such as Antarctica
+        return cast(Weekday, (first + 1) % 7)
 
 
 @cache
