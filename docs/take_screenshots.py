@@ -9,7 +9,7 @@ from codexa.services.demo import PASSWORD, PEOPLE
 from launch.machine import CHROMIUM
 
 FOLDER = Path(__file__).parent / "screenshots"
-CODEXA, WEBSITE, MAILBOX, BANK = (f"http://127.0.0.1:{port}" for port in (8780, 8790, 8791, 8792))
+CODEXA, WEBSITE, BANK = (f"http://127.0.0.1:{port}" for port in (8780, 8790, 8792))
 SETTLED = 600  # milliseconds
 
 
@@ -127,7 +127,7 @@ def payments(page: Page) -> None:
 
 
 def follow_ups(page: Page) -> None:
-    """A mail with sample answers, and what came into the practice mailbox of a try."""
+    """A mail with sample answers."""
     page.goto(CODEXA)
     page.get_by_role("link", name="Travelling dome quote", exact=True).first.click()
     area(page, "Follow-ups")
@@ -135,13 +135,15 @@ def follow_ups(page: Page) -> None:
     page.get_by_role("option", name="Sample answers").click()
     page.frame_locator("iframe[title='The mail']").get_by_text("Thank you for asking.").wait_for()
     take(page, "follow-ups")
-    page.get_by_role("button", name="Send it to me").click()
-    page.get_by_text("On its way").wait_for()
-    page.wait_for_timeout(2_000)
-    page.goto(MAILBOX)
-    page.get_by_role("link", name=re.compile("^Try: Our offer")).first.click()
-    page.frame_locator("iframe").get_by_text("Thank you for asking.").wait_for()
-    take(page, "mailbox")
+
+
+def languages(page: Page) -> None:
+    """The texts of a form beside their translations."""
+    page.goto(CODEXA)
+    page.get_by_role("link", name="Plan a visit", exact=True).first.click()
+    area(page, "Languages")
+    page.get_by_label("title, translated").first.wait_for()
+    take(page, "languages")
 
 
 def preview(page: Page) -> None:
@@ -203,7 +205,7 @@ def quiz(page: Page) -> None:
 def public_form(page: Page) -> None:
     """Answer the first questions of a form that asks one at a time."""
     page.goto(f"{CODEXA}/f/alderlight/night-watcher-profile")
-    for _ in range(2):
+    for _ in range(4):
         title = page.locator(".cx-shown-single .cx-label").inner_text()
         page.locator(".cx-option").nth(1).click()
         page.locator(".cx-shown-single .cx-label").filter(has_not_text=title).wait_for()
@@ -219,7 +221,7 @@ def main() -> None:
         publish(wide)
         areas(wide)
         follow_ups(wide)
-        wide.go_back()
+        languages(wide)
         preview(wide)
         public_form(wide)
         order(wide)
