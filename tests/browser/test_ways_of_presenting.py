@@ -60,6 +60,7 @@ LOG = {
 }
 FORMS = [("plan_a_visit", ANSWERS, 12), ("star_shop_order", SHOP, 8), ("observation_log", LOG, 8)]
 WAYS = ("whole", "paged", "single", "chat")
+DARK = {"accent": "#8FD3A8", "banner": "#0F2A1C", "ground": "#0A1610", "paper": "#13231A", "ink": "#EAF5EE"}
 
 
 def published_as(desk, servers, presentation, example="plan_a_visit", **more):
@@ -268,8 +269,7 @@ def test_from_right_to_left_it_is_as_usable(desk, servers, presentation, width):
 @pytest.mark.parametrize("layout", ["bare", "beside", "behind", "wide"])
 def test_every_layout_is_usable_in_light_and_dark_with_all_else_set_to_its_ends(desk, servers, layout, width):
     picture = json.loads((EXAMPLES / "patron_programme.json").read_text(encoding="utf-8"))["brand"]["header_picture"]
-    dark = {"accent": "#8FD3A8", "banner": "#0F2A1C", "ground": "#0A1610", "paper": "#13231A", "ink": "#EAF5EE"}
-    ends = {"text_size": "large", "density": "airy", "choices": "tiles", "labels": "beside", "width": "wide", **dark}
+    ends = {"text_size": "large", "density": "airy", "choices": "tiles", "labels": "beside", "width": "wide", **DARK}
     others = {"text_size": "small", "density": "tight", "choices": "compact", "width": "narrow"}
     brand = {"layout": layout, "header_picture": picture} | (ends if layout in ("beside", "wide") else others)
     import_form(desk, visit_document() | {"name": f"Laid out {layout} {width}", "brand": brand})
@@ -285,3 +285,28 @@ def test_every_layout_is_usable_in_light_and_dark_with_all_else_set_to_its_ends(
         # What is pressed to go on is in sight, or scrolled to.
         visitor.locator("form .cx-submit").last.scroll_into_view_if_needed()
         expect(visitor.locator("form .cx-submit").last).to_be_in_viewport()
+
+
+@pytest.mark.parametrize("brand", [{}, DARK], ids=["light", "dark"])
+@pytest.mark.parametrize("locale", ["de", "ar"])
+def test_axe_finds_nothing_in_any_way_at_any_width(desk, servers, locale, brand):
+    # Its first block is a date, so that the calendar is looked at too.
+    day = {"type": "date", "id": "d1", "key": "day", "label": "Which day?", "required": "TRUE"}
+    document = json.loads((EXAMPLES / "observation_log.json").read_text(encoding="utf-8"))
+    document["pages"][0]["blocks"].insert(0, day)
+    name = f"Axe {locale} {'dark' if brand else 'light'}"
+    import_form(desk, document | {"name": name, "locale": locale, "brand": brand, "confirmations": []})
+    press_publish(desk, 1)
+    expect(desk.get_by_text("Edition 1 is live.")).to_be_visible()
+    visitor = desk.context.new_page()
+    for width in (320, 1280):
+        visitor.set_viewport_size({"width": width, "height": 800})
+        for way in WAYS:
+            visitor.goto(f"{servers.web}/f/alderlight/{name.lower().replace(' ', '-')}?codexa-shown={way}")
+            visitor.locator(".cx-moment-open").first.click()
+            expect(visitor.get_by_role("grid")).to_be_visible()
+            assert axe_findings(visitor) == [], (way, width)
+            assert visitor.evaluate("document.documentElement.scrollWidth") <= width
+            visitor.keyboard.press("Escape")
+            visitor.locator(".cx-submit").first.click()
+            assert axe_findings(visitor) == [], (way, width, "with what is wrong")

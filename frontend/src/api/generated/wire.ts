@@ -1860,7 +1860,7 @@ export interface SingleChoiceField {
   locked: string;
   offered: string;
   /**
-   * @maxItems 2000
+   * @maxItems 5000
    */
   options: Option[];
   other: boolean;
@@ -1910,7 +1910,7 @@ export interface DropdownField {
   locked: string;
   offered: string;
   /**
-   * @maxItems 2000
+   * @maxItems 5000
    */
   options: Option[];
   other: boolean;
@@ -1944,7 +1944,7 @@ export interface SeveralChoicesField {
   minimum: number | null;
   offered: string;
   /**
-   * @maxItems 2000
+   * @maxItems 5000
    */
   options: Option[];
   other: boolean;
