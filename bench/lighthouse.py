@@ -22,7 +22,9 @@ _FLAGS = "--headless=new --no-sandbox --disable-gpu --no-first-run --disable-bac
 _CATEGORIES = {"performance": 0.97, "accessibility": 1.0, "best-practices": 1.0}
 _SHIFT = "cumulative-layout-shift"
 _TRIES = 3  # its browser does not always begin as it wants
-_ROUNDS = 3  # of which the middle one counts: the machine does other things too
+# The middle one of three rounds counts, of those in which the machine had nothing else to do: Lighthouse measures how fast
+# it is, and slows it down to a phone as if it were always as fast.
+_ROUNDS, _MOST_ROUNDS, _QUIET = 3, 8, 1_400
 _MOST_SECONDS = 300
 
 
@@ -41,15 +43,24 @@ def _form() -> Form:
 
 
 def _measured(running: Running, way: str) -> bool:
-    found = [
-        _looked_at(f"http://127.0.0.1:{running.port}/f/bench/plan-a-visit?codexa-shown={way}") for _ in range(_ROUNDS)
-    ]
+    found = _rounds(f"http://127.0.0.1:{running.port}/f/bench/plan-a-visit?codexa-shown={way}")
     met = [
         report(f"lighthouse_{way}_{name.replace('-', '_')}", _middle(found, name), "of 1", target)
         for name, target in _CATEGORIES.items()
     ]
     shift = statistics.median(each["audits"][_SHIFT]["numericValue"] for each in found)
     return report(f"lighthouse_{way}_layout_shift", shift, "CLS", 0.01, at_least=False) and all(met)
+
+
+def _rounds(address: str) -> list[dict[str, Any]]:
+    found: list[dict[str, Any]] = []
+    while len(found) < _MOST_ROUNDS and sum(_speed(each) >= _QUIET for each in found) < _ROUNDS:
+        found.append(_looked_at(address))
+    return sorted(found, key=_speed)[-_ROUNDS:]
+
+
+def _speed(found: dict[str, Any]) -> float:
+    return float(found["environment"]["benchmarkIndex"])
 
 
 def _middle(found: list[dict[str, Any]], category: str) -> float:
