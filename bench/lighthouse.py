@@ -22,8 +22,8 @@ _FLAGS = "--headless=new --no-sandbox --disable-gpu --no-first-run --disable-bac
 _CATEGORIES = {"performance": 0.97, "accessibility": 1.0, "best-practices": 1.0}
 _SHIFT = "cumulative-layout-shift"
 _TRIES = 3  # its browser does not always begin as it wants
-# The middle one of three rounds counts, of those in which the machine had nothing else to do: Lighthouse measures how fast
-# it is, and slows it down to a phone as if it were always as fast.
+# The middle one of three rounds counts, of those in which the machine had nothing else to do: Lighthouse measures how
+# fast it is, and slows it down to a phone as if it were always as fast.
 _ROUNDS, _MOST_ROUNDS, _QUIET = 3, 8, 1_400
 _MOST_SECONDS = 300
 
