@@ -62,8 +62,10 @@ class Drafts:
         own = self._programs.get((form, revision, shown), lambda: self._compile(who, form, shown))
         if language not in own.form.locales[1:]:
             return own
-        size = len(own.form.model_dump_json())
-        return self._programs.get((form, revision, shown, language), lambda: (program_in_language(own, language), size))
+        return self._programs.get(
+            (form, revision, shown, language),
+            lambda: (program_in_language(own, language), len(own.form.model_dump_json())),
+        )
 
     def _compile(self, who: SignedIn, form: UUID, shown: str) -> tuple[Program, int]:
         with self._connect() as connection:

@@ -82,9 +82,9 @@ def language_of_request(form: Form) -> str:
 
 def program_of_request(form: UUID, edition: int) -> Program:
     """Return an edition as the request wants it: in which way of presenting, and in which language."""
-    known = editions()
-    language = language_of_request(known.form(form, edition))
-    return known.program(form, edition, shown=shown_of_request(), language=language)
+    shown = shown_of_request()
+    own = editions().program(form, edition, shown=shown)
+    return editions().program(form, edition, shown=shown, language=language_of_request(own.form))
 
 
 def page_of(address: str) -> str:

@@ -72,6 +72,11 @@ def messages() -> list[dict[str, str]]:
     return [{"name": each.name, "group": each.group, "when": each.when, "usual": each.usual} for each in MESSAGES]
 
 
+def short_words() -> dict[str, str]:
+    """Return where the words are met that every form has beside its messages, for the workbench."""
+    return SHORT_WORDS
+
+
 def usual_words() -> dict[str, str]:
     """Return the usual words of each message that the browser itself says, for the public form."""
     return {each.name: each.usual for each in MESSAGES if each.usual and each.in_browser}

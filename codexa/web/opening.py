@@ -68,7 +68,7 @@ def _form_of_request(live: LiveEdition) -> Form:
 def _page(live: LiveEdition, place: str, page: str, *, framed: bool, going_on: GoingOn | None) -> Response:
     how = came(framed=framed)
     shown = shown_of_request()
-    language = language_of_request(editions().form(live.form_id, live.number))
+    language = language_of_request(editions().program(live.form_id, live.number, shown=shown).form)
     if going_on is not None and LANGUAGE not in request.args:
         language = going_on.kept.standing.get("language", "")
     program = editions().program(live.form_id, live.number, shown=shown, language=language)

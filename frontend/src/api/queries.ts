@@ -20,7 +20,8 @@ export const queries = {
     queryOptions({
       queryKey: ["translations", form, language, revision],
       queryFn: () => api.translations(form, language),
-      placeholderData: (previous) => previous,
+      // What another language reads stands in no row of this one.
+      placeholderData: (previous, query) => (query?.queryKey[2] === language ? previous : undefined),
     }),
   templates: () => queryOptions({ queryKey: ["templates"], queryFn: api.templates, staleTime: Infinity }),
   brands: () => queryOptions({ queryKey: ["brands"], queryFn: api.brands }),

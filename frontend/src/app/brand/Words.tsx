@@ -5,18 +5,14 @@ import AccordionSummary from "@mui/material/AccordionSummary";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import type { Wording } from "../../api/generated/wire";
+import TITLES from "../../api/generated/short_words.json";
 import { useBench } from "../workbench/bench";
 import { KeptTextField } from "../../ui/KeptTextField";
 import { LongTextField } from "../../ui/LongTextField";
 import { useShownWords } from "./words_of";
 import { GROUPS, MessageGroup, ownWordsIn } from "./MessageGroup";
 
-const NEVER_BLANK: { setting: "submit" | "next" | "back" | "required"; title: string }[] = [
-  { setting: "submit", title: "Button that sends" },
-  { setting: "next", title: "Button to go on" },
-  { setting: "back", title: "Button to go back" },
-  { setting: "required", title: "When a required answer is missing" },
-];
+const NEVER_BLANK = ["submit", "next", "back", "required"] as const;
 
 export function Words() {
   const { form, act } = useBench();
@@ -25,21 +21,21 @@ export function Words() {
   const put = (changes: Partial<Wording>) => act({ do: "edit_form", changes: { wording: { ...wording, ...changes } } });
   return (
     <>
-      {NEVER_BLANK.map(({ setting, title }) => (
+      {NEVER_BLANK.map((setting) => (
         <KeptTextField
           key={setting}
-          label={title}
+          label={TITLES[setting]}
           value={shown(setting)}
           onKeep={(words) => put({ [setting]: words })}
         />
       ))}
       <TextField
-        label="After sending: heading"
+        label={TITLES.confirmation_title}
         value={shown("confirmation_title")}
         onChange={(event) => put({ confirmation_title: event.target.value })}
       />
       <LongTextField
-        label="After sending: text"
+        label={TITLES.confirmation_text}
         value={shown("confirmation_text")}
         onChange={(event) => put({ confirmation_text: event.target.value })}
       />

@@ -9,6 +9,7 @@ import { useMutation } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { api } from "../../api/client";
 import type { FoundTranslationsReply, TextToTranslate } from "../../api/generated/wire";
+import { FORM } from "../../form/snapshot";
 import { counted } from "../../text/words";
 import { AskFirst } from "../../ui/AskFirst";
 import { inBase64 } from "../publish/link_tables";
@@ -16,7 +17,6 @@ import { useBench } from "../workbench/bench";
 import { TextRow } from "./TextRow";
 import { byOwner, type Language, sameElsewhere, shownOf, withTexts } from "./translations";
 
-const FORM = "whole-form";
 const SHOWN = { all: "All", missing: "Missing", changed: "Changed", values: "Values" } as const;
 type Filter = keyof typeof SHOWN;
 
