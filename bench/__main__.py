@@ -8,6 +8,7 @@ from bench import (
     evaluate_request,
     faults,
     formulas,
+    funnel,
     hostile,
     kills,
     lighthouse,
@@ -15,12 +16,14 @@ from bench import (
     page_weight,
     payments,
     publishing,
+    responses,
     submit,
     workbench,
 )
 
 _BENCHMARKS = {
     "formulas": formulas.run,
+    "funnel": funnel.run,
     "faults": faults.run,
     "evaluate": evaluate.run,
     "embeds": embeds.run,
@@ -33,6 +36,7 @@ _BENCHMARKS = {
     "mails": mails.run,
     "payments": payments.run,
     "publishing": publishing.run,
+    "responses": responses.run,
     "submit": submit.run,
 }
 

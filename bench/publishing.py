@@ -15,9 +15,10 @@ from uuid import UUID
 import psycopg
 from psycopg.rows import dict_row
 
+from bench.client import Client
 from bench.engine_form import answers_for, large_form
 from bench.measuring import report
-from bench.running import EMAIL, PASSWORD, Running, running_with
+from bench.running import Running, running_with
 from codexa.core.form.form import Form, LinkValue
 from codexa.services.answering import Given
 from codexa.services.editions import Editions
@@ -28,37 +29,12 @@ _VISITORS, _SECONDS, _PAUSE = 200, 60, 3.0
 _MOST_SECONDS_LINKS, _MOST_SECONDS_REPLAY = 10.0, 5.0
 
 
-class _Client:
-    """Somebody signed in to the workbench."""
-
-    def __init__(self, port: int) -> None:
-        self._port = port
-        self._headers = {"Content-Type": "application/json"}
-        reply, headers = self._ask("POST", "/api/session", {"email": EMAIL, "password": PASSWORD})
-        self._headers |= {"Cookie": headers["Set-Cookie"].split(";")[0], "X-CSRF-Token": reply["csrf_token"]}
-
-    def _ask(self, method: str, path: str, body: Any = None) -> tuple[Any, Any]:
-        content = None if body is None else json.dumps(body).encode()
-        connection = http.client.HTTPConnection("127.0.0.1", self._port, timeout=60)
-        connection.request(method, path, content, self._headers)
-        reply = connection.getresponse()
-        said = reply.read()
-        connection.close()
-        if reply.status != 200:
-            raise RuntimeError(f"{path} answered {reply.status}: {said[:200]!r}")
-        return json.loads(said), reply.headers
-
-    def ask(self, method: str, path: str, body: Any = None) -> Any:
-        """Return what a request answers."""
-        return self._ask(method, path, body)[0]
-
-
 def _linked(form: Form) -> Form:
     links = (LinkValue(field="f3", name="note", visitor="locked", sealed=True),)
     return form.model_copy(update={"links": links})
 
 
-def _make_links(client: _Client, form: UUID) -> float:
+def _make_links(client: Client, form: UUID) -> float:
     rows = "".join(f"Guest {at},guest{at}@example.org\n" for at in range(_LINKS))
     table = base64.b64encode(f"Note,E-mail\n{rows}".encode()).decode()
     began = time.perf_counter()
@@ -78,7 +54,7 @@ def _keep_responses(running: Running) -> None:
             receive(connection, program, Incoming(form=running.form, edition=1, key=f"bench-{at:05}", given=given))
 
 
-def _replay(client: _Client, form: UUID) -> float:
+def _replay(client: Client, form: UUID) -> float:
     began, looked_at, after = time.perf_counter(), 0, ""
     while after is not None:
         page = client.ask("GET", f"/api/forms/{form}/replay?after={after.replace('+', '%2B')}")
@@ -157,7 +133,7 @@ def _count(running: Running) -> int:
 def run() -> bool:
     """Measure and report; returns whether every target is met."""
     with running_with(_linked(large_form()), workers=2) as running:
-        client = _Client(running.port)
+        client = Client(running.port)
         links = _make_links(client, running.form)
         _keep_responses(running)
         replayed = _replay(client, running.form)

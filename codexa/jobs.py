@@ -5,6 +5,7 @@ import logging
 
 from procrastinate import App, JobContext, PsycopgConnector, RetryStrategy
 
+from codexa.services import visits
 from codexa.services.editions import Editions
 from codexa.services.errands.asking import TASK as ERRAND_TASK
 from codexa.services.errands.asking import ask
@@ -61,6 +62,13 @@ def make_app(settings: Settings) -> App:
         """Look at the payments that nobody told us of, and let those expire whose time is over."""
         del context, timestamp
         await asyncio.to_thread(settle_open, way)
+
+    @app.periodic(cron="7 * * * *")
+    @app.task(name="count_visits", queueing_lock="count_visits", pass_context=True)
+    async def count_visits(context: JobContext, timestamp: int) -> None:
+        """Count the visits that began nearly a day ago, and forget them."""
+        del context, timestamp
+        await asyncio.to_thread(visits.count_over, database.connection)
 
     return app
 

@@ -23,6 +23,21 @@ _SILENT = {
 }
 
 
+def _sizes() -> dict[str, str]:
+    """Return how much of this machine's memory the server takes: a quarter to keep pages in, up to 4 GB.
+
+    Its disk is taken for one that finds any page as fast as the next.
+    """
+    memory = os.sysconf("SC_PAGE_SIZE") * os.sysconf("SC_PHYS_PAGES") // 2**20
+    return {
+        "shared_buffers": f"{max(128, min(4096, memory // 4))}MB",
+        "effective_cache_size": f"{max(256, memory // 2)}MB",
+        "work_mem": "16MB",
+        "maintenance_work_mem": f"{max(64, min(512, memory // 16))}MB",
+        "random_page_cost": "1.1",
+    }
+
+
 class Cluster:
     """A cluster in a folder, on a port of 127.0.0.1.
 
@@ -84,7 +99,7 @@ class Cluster:
     def command(self) -> list[str]:
         """Return the command that runs the server in the foreground."""
         # No socket file: loopback only, whatever folder this is.
-        settings = {"listen_addresses": "127.0.0.1", "unix_socket_directories": "", **_SILENT}
+        settings = {"listen_addresses": "127.0.0.1", "unix_socket_directories": "", **_SILENT, **_sizes()}
         options = [word for name, value in settings.items() for word in ("-c", f"{name}={value}")]
         return [
             *self._as_postgres,

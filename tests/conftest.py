@@ -2,6 +2,7 @@
 
 import logging
 import os
+import signal
 import subprocess
 import tempfile
 import uuid
@@ -82,7 +83,8 @@ def cluster():
             cluster.create_database("template_migrated")
             migrate(cluster.address("template_migrated"))
             yield cluster
-            postgres.terminate()
+            # Told to terminate it would wait for whoever is still connected, such as after a test that failed.
+            postgres.send_signal(signal.SIGINT)
             postgres.wait()
         cluster.remove()
 

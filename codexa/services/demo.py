@@ -14,6 +14,8 @@ from codexa.core.program.samples import sample_answers
 from codexa.services import desk, links, people, publishing, who_and_when
 from codexa.services.answering import Given
 from codexa.services.context import context_of
+from codexa.services.demo_visits import visit
+from codexa.services.demo_work import work_with
 from codexa.services.editions import Editions
 from codexa.services.encryption import encrypted
 from codexa.services.link_tables import read_table
@@ -63,7 +65,8 @@ def load_demo(database: Database, *, examples: Path, sites: list[str], settings:
     with database.connection() as connection:
         if people_store.find_team(connection, slug=TEAM):
             return
-        who = _make_team(connection)
+        team = _make_team(connection)
+        who = team[0]
         # All of it in this one transaction.
         account = _add_account(connection, who, settings)
         within: Connect = lambda: nullcontext(connection)  # noqa: E731 - a name for what it is
@@ -83,6 +86,8 @@ def load_demo(database: Database, *, examples: Path, sites: list[str], settings:
                 else []
             )
             _answer(connection, program, form=form, edition=edition, count=count, links=made)
+            visit(connection, program, form=form, sent=count, days=_DAYS)
+            work_with(within, file=file, form=form, team=team, count=count)
 
 
 def _make_links(
@@ -97,7 +102,7 @@ def _make_links(
         lambda: nullcontext(connection), settings, program, who=who, form=form, planned=planned, making=making
     )
     made = links.all_links(connection, who=who, form=form, batch=batch)
-    return [Sealed(id=each.id, given=each.given, uses=None) for each in made]
+    return [Sealed(id=each.id, batch=batch, given=each.given, uses=None) for each in made]
 
 
 def _add_account(connection: Connection, who: SignedIn, settings: Settings) -> UUID:
@@ -113,14 +118,13 @@ def _add_account(connection: Connection, who: SignedIn, settings: Settings) -> U
     return payments.insert_account(connection, team=who.team_id, known=known)
 
 
-def _make_team(connection: Connection) -> SignedIn:
+def _make_team(connection: Connection) -> list[SignedIn]:
     team = people_store.insert_team(connection, slug=TEAM, name="Alderlight Observatory")
     hashed = hash_password(PASSWORD)
-    made = [
+    return [
         people.make_person(connection, team=team, role=role, email=email, name=name, password_hash=hashed)
         for role, email, name in PEOPLE
     ]
-    return made[0]
 
 
 def _answer(

@@ -8,6 +8,7 @@ import orjson
 
 from codexa.core.context import Context, PaymentFacts
 from codexa.core.errors import DefinitionError
+from codexa.core.fields.field_type import Region
 from codexa.core.form.form import Form
 from codexa.core.form.upgrades import read_stored
 from codexa.core.program.compiling import compile_form
@@ -23,7 +24,7 @@ from codexa.store.database import Connect
 
 # Bytes of the documents that are kept; a program takes about forty times as much memory, a form about fifteen times.
 _MOST_COMPILED, _MOST_READ = 2_000_000, 4_000_000
-_MOST_COLUMNS = 50_000  # of all editions together
+_MOST_COLUMNS = 100_000  # of all editions together, with their options and parts
 
 
 class Answered(Protocol):
@@ -45,6 +46,7 @@ class Answered(Protocol):
 @dataclass(frozen=True, slots=True)
 class _Columns:
     columns: tuple[Column, ...] | None
+    region: Region | None = None
 
 
 class Editions:
@@ -59,6 +61,13 @@ class Editions:
     def form(self, form: UUID, number: int) -> Form:
         """Return an edition. Raises NotFoundError."""
         return self._forms.get((form, number), lambda: self._read(form, number))
+
+    def readable(self, form: UUID, number: int) -> Form | None:
+        """Return an edition, or None where it can't be read any more. Raises NotFoundError."""
+        try:
+            return self.form(form, number)
+        except DefinitionError:
+            return None
 
     def program(self, form: UUID, number: int, *, shown: str = "", language: str = "") -> Program:
         """Return an edition, compiled; `shown` in another way, in another `language` than its own ("" for that).
@@ -96,12 +105,17 @@ class Editions:
         """
         return self._columns.get((form, number), lambda: self._columns_of(form, number)).columns
 
+    def region(self, form: UUID, number: int) -> Region | None:
+        """Return where an edition is at home, or None where it can't be read. Raises NotFoundError."""
+        return self._columns.get((form, number), lambda: self._columns_of(form, number)).region
+
     def _columns_of(self, form: UUID, number: int) -> tuple["_Columns", int]:
         try:
-            columns = columns_of(self._read(form, number)[0])
+            read = self._read(form, number)[0]
         except DefinitionError:
             return _Columns(None), 1
-        return _Columns(columns), 1 + len(columns)
+        columns = columns_of(read)
+        return _Columns(columns, read.region), 1 + sum(1 + len(each.options) + len(each.parts) for each in columns)
 
     def _read(self, form: UUID, number: int) -> tuple[Form, int]:
         with self._connect() as connection:

@@ -19,6 +19,36 @@ class NotFoundError(ServiceError):
     code = "not_found"
 
 
+class PlaceUnknownError(ServiceError):
+    """This place in the responses is not known any more. Begin with the first page."""
+
+    code = "place_unknown"
+
+
+class TooManyError(ServiceError):
+    """These are too many at once. Filter them."""
+
+    code = "too_many"
+
+
+class BehindError(ServiceError):
+    """Some responses are still being read in, and would be missing in the file. Try again in a minute."""
+
+    code = "behind"
+
+
+class ViewRefusedError(ServiceError):
+    """This can't be kept so."""
+
+    code = "view_refused"
+
+
+class MovedMeanwhileError(ServiceError):
+    """Somebody else has moved this response meanwhile."""
+
+    code = "moved_meanwhile"
+
+
 class MovedError(Exception):
     """The form has another address by now; `slug` is the last part of it."""
 

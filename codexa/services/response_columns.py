@@ -3,26 +3,42 @@
 from dataclasses import dataclass, replace
 from decimal import Decimal
 from typing import Any
+from zoneinfo import ZoneInfo
 
-from codexa.core.definition.figures import Figure
+from codexa.core.definition.figures import BandsFigure, Figure, ProfileFigure
 from codexa.core.definition.parts import Field, Repeat, RowKind, blocks_within
 from codexa.core.definition.rich_text import plain
 from codexa.core.fields import field_type_of
 from codexa.core.fields.decimals import shown
 from codexa.core.fields.field_type import Medium, Region
+from codexa.core.fields.grid import GridField
+from codexa.core.fields.options import OTHER, Optioned
 from codexa.core.form.form import Form
 from codexa.core.form.pricing import priced_blocks
 from codexa.core.formula.types import NUMBERS
 from codexa.core.program.figure_kinds import KeptPart, kind_of
 from codexa.core.program.order import money
 from codexa.core.program.order_names import ORDER
+from codexa.core.responses.holds import Holds, comparable, holds_kind
+
+# What a link brought is a column beside the fields, named by the link's word for it.
+LINK = "link."
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Option:
+    """What a choice can be: its code, and what people read."""
+
+    code: str
+    label: str
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class Column:
     """A field as a column; `calculated` where no visitor answered it, `numeric` where its values are numbers.
 
-    `earlier` where the form as it is live has it no more.
+    `earlier` where the form as it is live has it no more. `options` are those of a choice; `parts` the questions of a
+    grid, or the fields of a repeat's rows, as columns with ids of their own.
     """
 
     id: str
@@ -30,7 +46,10 @@ class Column:
     number: str
     calculated: bool
     numeric: bool
+    holds: Holds
     earlier: bool = False
+    options: tuple[Option, ...] = ()
+    parts: tuple["Column", ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -42,14 +61,55 @@ class HeldField:
     def column(self, number: str) -> Column:
         """Return it as a column; `number` is that of the outline."""
         field, field_type = self.field, field_type_of(self.field)
-        numeric = field_type.value_type(field).kind in NUMBERS
-        label = plain(field.label)
-        return Column(id=field.id, label=label, number=number, calculated=not field_type.answered, numeric=numeric)
+        kind = field_type.value_type(field).kind
+        options = _options(field)
+        return Column(
+            id=field.id,
+            label=plain(field.label),
+            number=number,
+            calculated=not field_type.answered,
+            numeric=kind in NUMBERS,
+            holds=_holds(field),
+            options=options,
+            parts=_questions(field, options) if isinstance(field, GridField) else (),
+        )
 
     def text(self, stored: Any, region: Region, medium: Medium) -> str:
         """Return a kept value as text for people or programs."""
         field_type = field_type_of(self.field)
         return field_type.present(field_type.load(stored, self.field), self.field, region, medium)
+
+    def value(self, stored: Any, region: Region) -> Any:
+        """Return a kept value as one to compare; of text with parts, all of it."""
+        holds = _holds(self.field)
+        kept = self.text(stored, region, Medium.CSV) if holds is Holds.TEXT else stored
+        return comparable(kept, holds, ZoneInfo(region.time_zone))
+
+
+def _holds(field: Field) -> Holds:
+    return Holds.GRID if isinstance(field, GridField) else holds_kind(field_type_of(field).value_type(field).kind)
+
+
+def _options(field: Field) -> tuple[Option, ...]:
+    listed = tuple(Option(code=each.code, label=plain(each.label)) for each in getattr(field, "options", ()))
+    if isinstance(field, Optioned) and field.other:
+        return (*listed, Option(code=OTHER, label=plain(field.other_label)))
+    return listed
+
+
+def _questions(field: GridField, options: tuple[Option, ...]) -> tuple[Column, ...]:
+    return tuple(
+        Column(
+            id=f"{field.id}/{question.code}",
+            label=plain(question.label),
+            number="",
+            calculated=False,
+            numeric=False,
+            holds=Holds.CHOICE,
+            options=options,
+        )
+        for question in field.questions
+    )
 
 
 @dataclass(frozen=True, slots=True)
@@ -60,8 +120,19 @@ class HeldRepeat:
 
     def column(self, number: str) -> Column:
         """Return it as a column; `number` is that of the outline."""
-        label = plain(self.repeat.label) or self.repeat.key
-        return Column(id=self.repeat.id, label=label, number=number, calculated=False, numeric=False)
+        return Column(
+            id=self.repeat.id,
+            label=plain(self.repeat.label) or self.repeat.key,
+            number=number,
+            calculated=False,
+            numeric=False,
+            holds=Holds.ROWS,
+            parts=tuple(
+                replace(column, id=f"{self.repeat.id}/{column.id}", parts=())
+                for kind in self.repeat.kinds
+                for column in (HeldField(field).column("") for field in fields_of(kind))
+            ),
+        )
 
     def text(self, stored: Any, region: Region, medium: Medium) -> str:
         """Return a kept value as text for people or programs."""
@@ -73,14 +144,32 @@ class HeldRepeat:
 
     def _row(self, row: dict[str, Any], kind: RowKind, region: Region, medium: Medium) -> str:
         # In the order of the fields: the database keeps no order of keys.
-        fields = [block for block, _ in blocks_within(kind.blocks) if isinstance(block, Field)]
         given = row["values"]
         cells = [
             f"{plain(field.label)}: {HeldField(field).text(given[field.id], region, medium)}"
-            for field in fields
+            for field in fields_of(kind)
             if field.id in given
         ]
         return f"{plain(kind.label)} ({'; '.join(cells)})"
+
+    def value(self, stored: Any, region: Region) -> Any:
+        """Return the rows, each with its values to compare by the ids of their fields; None for no rows."""
+        fields = {kind.id: [HeldField(field) for field in fields_of(kind)] for kind in self.repeat.kinds}
+        rows = [
+            {
+                held.field.id: held.value(row["values"][held.field.id], region)
+                for held in fields[row["kind"]]
+                if held.field.id in row["values"]
+            }
+            for row in stored
+            if row["kind"] in fields
+        ]
+        return rows or None
+
+
+def fields_of(kind: RowKind) -> list[Field]:
+    """Return the fields of a kind of rows, in order."""
+    return [block for block, _ in blocks_within(kind.blocks) if isinstance(block, Field)]
 
 
 @dataclass(frozen=True, slots=True)
@@ -91,12 +180,31 @@ class HeldFigure:
 
     def column(self, _number: str) -> Column:
         """Return it as a column."""
-        name = self.figure.name or self.figure.key
-        return Column(id=self.figure.id, label=name, number="", calculated=True, numeric=True)
+        figure = self.figure
+        profiles = figure.profiles if isinstance(figure, ProfileFigure) else ()
+        return Column(
+            id=figure.id,
+            label=figure.name or figure.key,
+            number="",
+            calculated=True,
+            numeric=not profiles,
+            holds=self._holds(),
+            options=tuple(Option(code=each.code, label=each.label) for each in profiles),
+        )
+
+    def _holds(self) -> Holds:
+        if isinstance(self.figure, ProfileFigure):
+            return Holds.CHOICE
+        return holds_kind(kind_of(self.figure).value_type(self.figure).kind)
 
     def text(self, stored: Any, region: Region, medium: Medium) -> str:
         """Return a kept value as text for people or programs."""
         return kind_of(self.figure).present_kept(self.figure, stored, region, medium)
+
+    def value(self, stored: Any, region: Region) -> Any:
+        """Return a kept value as one to compare."""
+        kept = self.text(stored, region, Medium.CSV)
+        return comparable(kept, self._holds(), ZoneInfo(region.time_zone))
 
 
 @dataclass(frozen=True, slots=True)
@@ -108,10 +216,22 @@ class HeldPart:
 
     def column(self, _number: str) -> Column:
         """Return it as a column."""
-        label = f"{self.figure.name or self.figure.key}: {self.part.title}"
+        bands = self.figure.bands if isinstance(self.figure, BandsFigure) else ()
         return Column(
-            id=part_id(self.figure, self.part), label=label, number="", calculated=True, numeric=self.part.numeric
+            id=part_id(self.figure, self.part),
+            label=f"{self.figure.name or self.figure.key}: {self.part.title}",
+            number="",
+            calculated=True,
+            numeric=self.part.numeric,
+            holds=self._holds,
+            options=tuple(
+                Option(code=each, label=each) for each in dict.fromkeys(band.label for band in bands) if each
+            ),
         )
+
+    @property
+    def _holds(self) -> Holds:
+        return Holds.NUMBER if self.part.numeric else Holds.CHOICE
 
     def text(self, stored: Any, region: Region, medium: Medium) -> str:
         """Return a kept value as text for people or programs."""
@@ -119,6 +239,11 @@ class HeldPart:
         if value is None:
             return ""
         return shown(Decimal(value), region) if self.part.numeric and medium is not Medium.CSV else str(value)
+
+    def value(self, stored: Any, region: Region) -> Any:
+        """Return a kept value as one to compare."""
+        value = self.part.take(stored)
+        return None if value is None else comparable(value, self._holds, ZoneInfo(region.time_zone))
 
 
 # What of an order is a column: its name below the order, and its title.
@@ -141,7 +266,8 @@ class HeldOrder:
     def column(self, _number: str) -> Column:
         """Return it as a column."""
         title, numeric = _OF_ORDER[self.name], self.name != "lines"
-        return Column(id=f"{ORDER}.{self.name}", label=title, number="", calculated=True, numeric=numeric)
+        holds = Holds.NUMBER if numeric else Holds.TEXT
+        return Column(id=f"{ORDER}.{self.name}", label=title, number="", calculated=True, numeric=numeric, holds=holds)
 
     def text(self, stored: Any, region: Region, medium: Medium) -> str:
         """Return a kept value as text for people or programs."""
@@ -149,6 +275,11 @@ class HeldOrder:
             return "; ".join(f"{line['quantity']} × {line['label']}" for line in stored["lines"])
         amount: str = stored[self.name]
         return amount if medium is Medium.CSV else money(Decimal(amount), replace(region, currency=stored["currency"]))
+
+    def value(self, stored: Any, region: Region) -> Any:
+        """Return a kept value as one to compare."""
+        holds = Holds.TEXT if self.name == "lines" else Holds.NUMBER
+        return comparable(self.text(stored, region, Medium.CSV), holds, ZoneInfo(region.time_zone))
 
 
 def part_id(figure: Figure, part: KeptPart) -> str:
@@ -178,6 +309,12 @@ def source_of(held_id: str) -> str:
 
 
 def columns_of(form: Form) -> tuple[Column, ...]:
-    """Return the columns of an edition, in order."""
+    """Return the columns of an edition, in order; those of what links bring come last."""
     outline = form.numbers()
-    return tuple(held.column(outline.get(held_id, "")) for held_id, held in held_in(form).items())
+    links = (_link_column(each.name) for each in form.links)
+    return (*(held.column(outline.get(held_id, "")) for held_id, held in held_in(form).items()), *links)
+
+
+def _link_column(name: str) -> Column:
+    label = f"Link: {name}"
+    return Column(id=LINK + name, label=label, number="", calculated=False, numeric=False, holds=Holds.TEXT)

@@ -4,26 +4,30 @@ import csv
 import io
 import re
 import unicodedata
-from collections.abc import Iterator, Sequence
-from dataclasses import dataclass, replace
-from typing import Any, Literal
+from collections.abc import Collection, Iterable, Iterator, Mapping, Sequence
+from contextlib import suppress
+from dataclasses import dataclass
+from typing import Any, Literal, Self, TypeVar
 from uuid import UUID
 from zoneinfo import ZoneInfo
 
 from codexa.core.definition.parts import Block, blocks_within
-from codexa.core.errors import DefinitionError
 from codexa.core.fields.field_type import Medium, Region
 from codexa.core.fields.file_upload import FileUploadField
+from codexa.core.form.form import Form
 from codexa.core.program.explain import Explanation, explain_all
+from codexa.core.responses.holds import TYPED, UNREADABLE
 from codexa.services.editions import Editions
 from codexa.services.errors import NotFoundError
-from codexa.services.response_columns import Column, Held, HeldField, HeldRepeat, held_in, source_of
+from codexa.services.form_columns import FormColumns, source_id
+from codexa.services.response_columns import LINK, Column, Held, HeldField, HeldRepeat, held_in, source_of
 from codexa.store import editions as store
-from codexa.store import responses
+from codexa.store import responses, views
 from codexa.store.database import Connect, Connection
-from codexa.store.responses import After, Event, HowItCame, ResponseRow
+from codexa.store.responses import Event, HowItCame, ResponseRow
 from codexa.store.sessions import SignedIn
 
+Value = TypeVar("Value")
 _PLAIN_NUMBER = re.compile(r"-?\d+(\.\d+)?", re.ASCII)
 # What no spreadsheet works anything out of: a number with a point or comma, and a telephone number (ITU-T E.123).
 _HARMLESS = re.compile(r"-?\d+([.,]\d+)?|\+\d[\d ]*", re.ASCII)
@@ -40,13 +44,23 @@ _NOT_SEEN = "".join(
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class Row:
-    """A response as a row; `cells` holds text by column id, and nothing for a blank."""
+    """A response as a row; `cells` holds text by column id, and nothing for a blank.
+
+    `status` is a code of the form's, "" for none; `person` the id of who has it in hand, "" for nobody.
+    """
 
     number: int
     edition: int
     received_at: str
     test: bool
+    stage: str
+    payment: str
+    decision: str
+    status: str
+    tags: list[str]
+    person: str
     cells: dict[str, str]
+    files: dict[str, list[dict[str, Any]]]
 
 
 class ResponseTable:
@@ -57,24 +71,17 @@ class ResponseTable:
 
     def __init__(self, editions: Editions, *, form: UUID, numbers: Sequence[int]) -> None:
         """Take up the form's editions, by their numbers; only those that responses were given to are read whole."""
-        self._editions, self._form, self._numbers = editions, form, numbers
+        self._editions, self._form = editions, form
+        self._form_columns = FormColumns(editions, form=form, numbers=numbers)
         self._read: dict[int, _Edition | None] = {}
 
     @property
     def columns(self) -> list[Column]:
-        """The fields of the latest edition in order, then those that only older editions had, without a number."""
-        columns: dict[str, Column] = {}
-        latest = True
-        for number in sorted(self._numbers, reverse=True):
-            found = self._editions.columns(self._form, number)
-            for column in found or ():
-                if column.id not in columns:
-                    columns[column.id] = column if latest else replace(column, number="", earlier=True)
-            latest = latest and found is None
-        return list(columns.values())
+        """The columns of all editions."""
+        return self._form_columns.columns
 
-    def row(self, response: ResponseRow, medium: Medium) -> Row:
-        """Return a response as text for people or programs."""
+    def row(self, response: ResponseRow, medium: Medium, only: Collection[str] | None = None) -> Row:
+        """Return a response as text for people or programs; with `only`, of these columns."""
         edition = self._edition(response.edition)
         received_at = response.received_at if edition is None else response.received_at.astimezone(edition.zone)
         return Row(
@@ -82,18 +89,47 @@ class ResponseTable:
             edition=response.edition,
             received_at=received_at.isoformat(timespec="seconds"),
             test=response.test,
-            cells={} if edition is None else edition.cells(response, medium),
+            stage=response.stage,
+            payment=response.payment,
+            decision=response.decision,
+            status=response.status or "",
+            tags=response.tags,
+            person="" if response.person_id is None else str(response.person_id),
+            cells={} if edition is None else self._cells(edition, response, medium, only),
+            files=self.files(response) if medium is Medium.PAGE else {},
         )
+
+    def _cells(
+        self, edition: "_Edition", response: ResponseRow, medium: Medium, only: Collection[str] | None
+    ) -> dict[str, str]:
+        ids = {held_id: self._form_columns.id_of(response.edition, held_id) for held_id in edition.held}
+        wanted = {held_id for held_id, column in ids.items() if only is None or column in only}
+        return self._by_column(response.edition, edition.cells(response, medium, wanted))
+
+    def text(self, response: ResponseRow, column_id: str) -> str:
+        """Return what a response has in one column, for people; what its link brought is a column too."""
+        if column_id.startswith(LINK):
+            return str(response.told.get("link", {}).get(column_id.removeprefix(LINK), ""))
+        return self.row(response, Medium.PAGE, (column_id,)).cells.get(column_id, "")
+
+    def typed(self, response: ResponseRow) -> dict[str, Any]:
+        """Return what a response has of numbers, days and times, by column, as values of Python."""
+        edition = self._edition(response.edition)
+        return {} if edition is None else self._by_column(response.edition, edition.typed(response))
 
     def files(self, response: ResponseRow) -> dict[str, list[dict[str, Any]]]:
         """Return the files of a response by column, those in rows with their repeat."""
         edition = self._edition(response.edition)
         found = {} if edition is None else {held_id: edition.files_of(response, held_id) for held_id in edition.held}
-        return {held_id: files for held_id, files in found.items() if files}
+        return self._by_column(response.edition, {held_id: files for held_id, files in found.items() if files})
+
+    def _by_column(self, edition: int, values: dict[str, Value]) -> dict[str, Value]:
+        return {self._form_columns.id_of(edition, held_id): value for held_id, value in values.items()}
 
     def _edition(self, number: int) -> "_Edition | None":
         if number not in self._read:
-            self._read[number] = _edition(self._editions, self._form, number)
+            read = self._editions.readable(self._form, number)
+            self._read[number] = None if read is None else _Edition.of(read)
         return self._read[number]
 
 
@@ -105,13 +141,26 @@ class _Edition:
     region: Region
     zone: ZoneInfo
 
-    def cells(self, response: ResponseRow, medium: Medium) -> dict[str, str]:
+    @classmethod
+    def of(cls, form: Form) -> Self:
+        return cls(held=held_in(form), region=form.region, zone=ZoneInfo(form.time_zone))
+
+    def cells(self, response: ResponseRow, medium: Medium, wanted: Collection[str]) -> dict[str, str]:
         stored = response.computed | response.answers
         return {
             held_id: held.text(stored[source], self.region, medium)
             for held_id, held in self.held.items()
-            if (source := source_of(held_id)) in stored
+            if held_id in wanted and (source := source_of(held_id)) in stored
         }
+
+    def typed(self, response: ResponseRow) -> dict[str, Any]:
+        stored = response.computed | response.answers
+        found = {}
+        for held_id, held in self.held.items():
+            if held.column("").holds in TYPED and (source := source_of(held_id)) in stored:
+                with suppress(*UNREADABLE):
+                    found[held_id] = held.value(stored[source], self.region)
+        return found
 
     def files_of(self, response: ResponseRow, held_id: str) -> list[dict[str, Any]]:
         held, stored = self.held[held_id], response.answers.get(held_id)
@@ -126,54 +175,6 @@ class _Edition:
 
 def _is_upload(block: Block) -> bool:
     return isinstance(block, FileUploadField)
-
-
-def _edition(editions: Editions, form: UUID, number: int) -> _Edition | None:
-    try:
-        read = editions.form(form, number)
-    except DefinitionError:
-        return None
-    return _Edition(held=held_in(read), region=read.region, zone=ZoneInfo(read.time_zone))
-
-
-@dataclass(frozen=True, kw_only=True, slots=True)
-class Page:
-    """A page of responses, newest first: columns, rows, how many there are in all, and where the next page begins."""
-
-    columns: list[Column]
-    rows: list[Row]
-    count: int
-    next: After | None
-
-
-def page(
-    connect: Connect,
-    editions: Editions,
-    *,
-    who: SignedIn,
-    form: UUID,
-    limit: int,
-    after: After | None,
-    link: int | None = None,
-) -> Page:
-    """Return a page of responses (of one sealed link), from the newest or after a place in their order.
-
-    Raises NotFoundError.
-    """
-    with connect() as connection:
-        numbers = _numbers(connection, who, form)
-        found = responses.page_of_responses(
-            connection, team=who.team_id, form=form, limit=limit, after=after, link=link
-        )
-        count = responses.count_responses(connection, team=who.team_id, form=form, link=link)
-    table = ResponseTable(editions, form=form, numbers=numbers)
-    last = found[-1] if len(found) == limit else None
-    return Page(
-        columns=table.columns,
-        rows=[table.row(response, Medium.PAGE) for response in found],
-        count=count,
-        next=None if last is None else After(received_at=last.received_at, number=last.number),
-    )
 
 
 def _numbers(connection: Connection, who: SignedIn, form: UUID) -> list[int]:
@@ -192,13 +193,14 @@ def _find(connection: Connection, who: SignedIn, form: UUID, number: int) -> Res
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class Single:
-    """One response with the columns to read it by, its files by column, how it came, and what happened to it."""
+    """One response with the columns to read it by, its files by column, how it came, what happened, and statuses."""
 
     columns: list[Column]
     row: Row
     files: dict[str, list[dict[str, Any]]]
     how: HowItCame
     events: list[Event]
+    statuses: dict[str, str]
 
 
 def single(connect: Connect, editions: Editions, *, who: SignedIn, form: UUID, number: int) -> Single:
@@ -208,11 +210,33 @@ def single(connect: Connect, editions: Editions, *, who: SignedIn, form: UUID, n
         found = _find(connection, who, form, number)
         how = responses.how_it_came(connection, team=who.team_id, form=form, number=number)
         events = responses.list_events(connection, team=who.team_id, form=form, number=number)
+        statuses = views.statuses(connection, team=who.team_id, form=form) or []
     assert how is not None
     table = ResponseTable(editions, form=form, numbers=numbers)
     return Single(
-        columns=table.columns, row=table.row(found, Medium.PAGE), files=table.files(found), how=how, events=events
+        columns=table.columns,
+        row=table.row(found, Medium.PAGE),
+        files=table.files(found),
+        how=how,
+        events=events,
+        statuses={each["code"]: each["label"] for each in statuses},
     )
+
+
+def about(event: Event, statuses: Mapping[str, str]) -> str:
+    """Return what belongs to an event, in words: a note, a tag, to which status; "" where its kind says it all."""
+    data = event.data
+    match event.kind:
+        case "noted":
+            return str(data["note"])
+        case "tagged" | "untagged":
+            return str(data["tag"])
+        case "given to":
+            return str(data["person"]) or "nobody"
+        case "status":
+            return " → ".join(statuses.get(code, code) or "none" for code in (data["from"], data["to"]))
+        case _:
+            return ""
 
 
 def why(
@@ -224,7 +248,7 @@ def why(
     """
     with connect() as connection:
         found = _find(connection, who, form, number)
-    return explain_all(editions.accepted(form, found, number, for_team=True), part)
+    return explain_all(editions.accepted(form, found, number, for_team=True), source_id(part))
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -248,16 +272,15 @@ _PLAIN_FASHION = CsvFashion()
 
 
 def csv_lines(
-    connection: Connection, editions: Editions, *, who: SignedIn, form: UUID, fashion: CsvFashion = _PLAIN_FASHION
+    table: ResponseTable, found: Iterable[ResponseRow], fashion: CsvFashion = _PLAIN_FASHION
 ) -> Iterator[str]:
-    """Yield the export line by line (RFC 4180: CRLF, quotes doubled), with spreadsheet formulas defused."""
-    table = ResponseTable(editions, form=form, numbers=_numbers(connection, who, form))
+    """Yield an export of responses line by line (RFC 4180: CRLF, quotes doubled), with spreadsheet formulas defused."""
     columns = table.columns
     heads = ["Number", "Received", "Edition", *(["Practice"] if fashion.tries else [])]
     mark = "\ufeff" if fashion.marked else ""
     yield mark + _line([*heads, *(column.label for column in columns)], fashion)
     commas = fashion.decimal_comma and fashion.medium is Medium.CSV
-    for response in responses.all_responses(connection, team=who.team_id, form=form, tries=fashion.tries):
+    for response in found:
         row = table.row(response, fashion.medium)
         cells = [_cell(row, column, commas=commas) for column in columns]
         practice = [("yes" if row.test else "no")] if fashion.tries else []

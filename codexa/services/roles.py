@@ -12,6 +12,7 @@ class Right(StrEnum):
     SEE_FORMS = "see forms"
     EDIT_FORMS = "edit forms"
     SEE_RESPONSES = "see responses"
+    MARK_RESPONSES = "mark responses"
     SEE_WORKINGS = "see workings"
     REFUND = "give money back"
     CHARGE = "stop plans and charge again"
@@ -21,7 +22,7 @@ class Right(StrEnum):
 _RIGHTS: dict[str, frozenset[Right]] = {
     "owner": frozenset(Right),
     "editor": frozenset(Right) - {Right.SEE_WORKINGS, Right.REFUND, Right.CHARGE, Right.KEEP_ACCOUNTS},
-    "reviewer": frozenset({Right.SEE_FORMS, Right.SEE_RESPONSES}),
+    "reviewer": frozenset({Right.SEE_FORMS, Right.SEE_RESPONSES, Right.MARK_RESPONSES}),
     "viewer": frozenset({Right.SEE_FORMS}),
 }
 

@@ -29,12 +29,14 @@ _SEAL = re.compile(r"([A-Za-z0-9_-]{12})([A-Za-z0-9_-]{16})")
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class Sealed:
-    """A link that is whole: its id, what it gives by name, and how often it may be used (None: any number of times).
+    """A link that is whole: its id, the batch that it was made with, and what it gives by name.
 
-    `refused` is "", or the name of the message that says why it opens nothing any more.
+    `uses` is how often it may be used, None for any number of times; `refused` is "", or the name of the message that
+    says why it opens nothing any more.
     """
 
     id: int
+    batch: int
     given: Mapping[str, str]
     uses: int | None
     refused: str = ""
@@ -60,7 +62,7 @@ def read_seal(connection: Connection, settings: Settings, *, form: UUID, seal: s
     link = store.find_link(connection, form=form, mark=parts[1]) if parts else None
     if link is None or not hmac.compare_digest(seal.encode(), seal_of(link, settings, form=form).encode()):
         raise SealError("linkBroken")
-    return Sealed(id=link.id, given=link.given, uses=link.uses, refused=_refused(link))
+    return Sealed(id=link.id, batch=link.batch, given=link.given, uses=link.uses, refused=_refused(link))
 
 
 def _refused(link: LinkRow) -> str:

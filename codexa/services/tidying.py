@@ -5,7 +5,7 @@ from pathlib import Path
 
 from codexa.services.brands import picture_path
 from codexa.services.uploads import remove
-from codexa.store import accounts, brands, errands, history, kept_answers, rates, responses, uploads
+from codexa.store import accounts, brands, errands, history, kept_answers, ledgers, rates, responses, uploads
 from codexa.store.database import Connection
 
 UNCLAIMED_HOURS = 48  # an upload that no response names: a visitor may still be at the form
@@ -32,6 +32,8 @@ def tidy(connection: Connection, folder: Path, *, hours: int = UNCLAIMED_HOURS, 
     pictures = brands.delete_unused_pictures(connection, days=days)
     # Files go after what names them: what is left behind by a crash between the two does no harm.
     rates.delete_ended(connection)
+    ledgers.forget_due_of_none(connection)
+    ledgers.drop_left_over(connection)
     errands.forget_ended(connection, days=ERRANDS_KEPT_DAYS)
     accounts.forget_links(connection)
     connection.commit()

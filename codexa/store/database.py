@@ -17,6 +17,7 @@ from yoyo import get_backend, read_migrations
 
 set_json_dumps(orjson.dumps)
 Connection = psycopg.Connection[DictRow]
+Cursor = psycopg.Cursor[DictRow]
 Rollback = psycopg.Rollback
 Connect = Callable[[], AbstractContextManager[Connection]]
 Result = TypeVar("Result")
@@ -127,6 +128,13 @@ def _says_nothing(error: psycopg.OperationalError) -> bool:
     # No code at all, or one of "connection exception" and "operator intervention" (PostgreSQL, appendix A).
     state = error.sqlstate
     return state is None or state.startswith("08") or state in ("57P01", "57P02", "57P03")
+
+
+@contextmanager
+def patient_connection(address: str) -> Iterator[Connection]:
+    """Yield a connection of its own without a transaction, whose statements take as long as they take: for jobs."""
+    with psycopg.connect(address, row_factory=dict_row, autocommit=True, connect_timeout=CONNECT_SECONDS) as connection:
+        yield connection
 
 
 def migrate(address: str) -> None:

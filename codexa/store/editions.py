@@ -92,6 +92,11 @@ def numbers_of_form(connection: Connection, *, team: UUID, form: UUID) -> list[i
     return [row["number"] for row in rows if row["number"] is not None] if rows else None
 
 
+def all_numbers(connection: Connection, *, form: UUID) -> list[int]:
+    """Return the numbers of a form's editions, whoever asks."""
+    return [row["number"] for row in many(connection, _QUERIES["all_numbers"], form=form)]
+
+
 def find_live(connection: Connection, *, team_slug: str, slug: str) -> LiveEdition | None:
     """Return the edition at a public address."""
     row = one(connection, _QUERIES["find_live"], team_slug=team_slug, slug=slug)

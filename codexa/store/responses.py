@@ -1,6 +1,6 @@
 """Responses: what came back."""
 
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime
 from types import MappingProxyType
@@ -13,7 +13,6 @@ from codexa.store.database import Connection, exactly_one, many, one
 from codexa.store.queries import queries
 
 _QUERIES = queries("responses")
-_ROWS_AT_ONCE = 500
 NOT_TOLD: Mapping[str, Any] = MappingProxyType({})
 
 
@@ -28,6 +27,12 @@ class ResponseRow:
     computed: dict[str, Any]
     told: dict[str, Any]
     test: bool
+    stage: str
+    payment: str
+    decision: str
+    status: str | None
+    tags: list[str]
+    person_id: UUID | None
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -181,29 +186,18 @@ def list_events(connection: Connection, *, team: UUID, form: UUID, number: int) 
 
 
 def page_of_responses(
-    connection: Connection, *, team: UUID, form: UUID, limit: int, after: After | None = None, link: int | None = None
+    connection: Connection, *, team: UUID, form: UUID, limit: int, after: After | None = None
 ) -> list[ResponseRow]:
-    """Return a page of complete responses, newest first: after a place in that order, or the first page.
-
-    With `link` only those that came by that sealed link.
-    """
+    """Return a page of complete responses, newest first: after a place in that order, or the first page."""
     place = {"received_at": after and after.received_at, "number": after and after.number}
-    rows = many(connection, _QUERIES["page_of_responses"], team=team, form=form, limit=limit, link=link, **place)
+    rows = many(connection, _QUERIES["page_of_responses"], team=team, form=form, limit=limit, **place)
     return [ResponseRow(**row) for row in rows]
 
 
-def count_responses(connection: Connection, *, team: UUID, form: UUID, link: int | None = None) -> int:
-    """Return how many complete responses there are; with `link`, how many came by that sealed link."""
-    return int(exactly_one(connection, _QUERIES["count_responses"], team=team, form=form, link=link)["count"])
-
-
-def all_responses(connection: Connection, *, team: UUID, form: UUID, tries: bool = False) -> Iterator[ResponseRow]:
-    """Yield all complete responses, newest first, a few fetched at a time: memory stays the same for any number."""
-    with connection.cursor(name="export") as cursor:
-        cursor.itersize = _ROWS_AT_ONCE
-        cursor.execute(_QUERIES["all_responses"], {"team": team, "form": form, "tries": tries})
-        for row in cursor:
-            yield ResponseRow(**row)
+def by_numbers(connection: Connection, *, form: UUID, numbers: Sequence[int]) -> dict[int, ResponseRow]:
+    """Return responses of a form by their numbers, those that are there."""
+    rows = many(connection, _QUERIES["by_numbers"], form=form, numbers=list(numbers))
+    return {row["number"]: ResponseRow(**row) for row in rows}
 
 
 def find_response(connection: Connection, *, team: UUID, form: UUID, number: int) -> ResponseRow | None:

@@ -1,3 +1,6 @@
+CREATE SCHEMA ledgers;
+CREATE EXTENSION IF NOT EXISTS pg_trgm WITH SCHEMA public;
+COMMENT ON EXTENSION pg_trgm IS 'text similarity measurement and index searching based on trigrams';
 CREATE TYPE public.procrastinate_job_event_type AS ENUM (
     'deferred',
     'started',
@@ -28,6 +31,14 @@ CREATE TYPE public.procrastinate_job_to_defer_v1 AS (
 	args jsonb,
 	scheduled_at timestamp with time zone
 );
+CREATE FUNCTION public.note_for_ledger() RETURNS trigger
+    LANGUAGE plpgsql
+    AS $$
+BEGIN
+    INSERT INTO ledger_due (form_id, number) VALUES (OLD.form_id, OLD.number);
+    RETURN NULL;
+END
+$$;
 CREATE FUNCTION public.procrastinate_cancel_job_v1(job_id bigint, abort boolean, delete_job boolean) RETURNS bigint
     LANGUAGE plpgsql
     AS $$
@@ -556,6 +567,7 @@ CREATE TABLE public.form (
     access jsonb DEFAULT '{}'::jsonb NOT NULL,
     sharing jsonb DEFAULT '{}'::jsonb NOT NULL,
     password_hash text,
+    statuses jsonb DEFAULT '[]'::jsonb NOT NULL,
     CONSTRAINT form_slug_check CHECK ((slug ~ '^[a-z0-9]+(-[a-z0-9]+)*$'::text))
 );
 CREATE TABLE public.former_slug (
@@ -579,6 +591,28 @@ CREATE TABLE public.known_network (
     person_id uuid NOT NULL,
     network text NOT NULL,
     seen_at timestamp with time zone DEFAULT now() NOT NULL
+);
+CREATE TABLE public.ledger (
+    form_id uuid NOT NULL,
+    columns jsonb DEFAULT '[]'::jsonb NOT NULL,
+    upto integer DEFAULT 0 NOT NULL,
+    wanted text[] DEFAULT '{}'::text[] NOT NULL,
+    filling_since timestamp with time zone,
+    settled bigint DEFAULT 0 NOT NULL
+);
+CREATE TABLE public.ledger_due (
+    id bigint NOT NULL,
+    form_id uuid NOT NULL,
+    number integer NOT NULL,
+    at timestamp with time zone DEFAULT now() NOT NULL
+);
+ALTER TABLE public.ledger_due ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+    SEQUENCE NAME public.ledger_due_id_seq
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1
 );
 CREATE TABLE public.link_batch (
     id bigint NOT NULL,
@@ -628,6 +662,8 @@ CREATE TABLE public.response (
     told jsonb NOT NULL,
     came jsonb DEFAULT '{}'::jsonb NOT NULL,
     sealed_link bigint,
+    tags text[] DEFAULT '{}'::text[] NOT NULL,
+    person_id uuid,
     CONSTRAINT response_decision_check CHECK ((decision = ANY (ARRAY['none'::text, 'asked'::text, 'approved'::text, 'denied'::text]))),
     CONSTRAINT response_payment_check CHECK ((payment = ANY (ARRAY['none'::text, 'due'::text, 'pending'::text, 'paid'::text, 'failed'::text, 'part refunded'::text, 'refunded'::text]))),
     CONSTRAINT response_stage_check CHECK ((stage = ANY (ARRAY['kept'::text, 'waiting'::text, 'complete'::text, 'expired'::text, 'removed'::text])))
@@ -817,6 +853,15 @@ CREATE TABLE public.response_counter (
     access_turn integer DEFAULT 0 NOT NULL,
     gone integer DEFAULT 0 NOT NULL
 );
+CREATE TABLE public.response_view (
+    id uuid DEFAULT gen_random_uuid() NOT NULL,
+    form_id uuid NOT NULL,
+    name text NOT NULL,
+    content jsonb NOT NULL,
+    opens_first boolean DEFAULT false NOT NULL,
+    made_by uuid,
+    made_at timestamp with time zone DEFAULT now() NOT NULL
+);
 ALTER TABLE public.run ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
     SEQUENCE NAME public.run_id_seq
     START WITH 1
@@ -897,6 +942,91 @@ CREATE TABLE public.upload (
     network text DEFAULT ''::text NOT NULL,
     CONSTRAINT upload_size_check CHECK ((size > 0))
 );
+CREATE TABLE public.visit (
+    id uuid NOT NULL,
+    form_id uuid NOT NULL,
+    day date NOT NULL,
+    edition integer NOT NULL,
+    presentation text NOT NULL,
+    way text NOT NULL,
+    page text NOT NULL,
+    link text NOT NULL,
+    width text NOT NULL,
+    seen_at timestamp with time zone NOT NULL,
+    told_at timestamp with time zone NOT NULL,
+    turn integer NOT NULL,
+    started boolean NOT NULL,
+    sent boolean NOT NULL,
+    place text NOT NULL,
+    field text NOT NULL,
+    steps jsonb NOT NULL,
+    wrong text[] NOT NULL,
+    took smallint
+);
+CREATE TABLE public.visit_count (
+    slice_id bigint NOT NULL,
+    what text NOT NULL,
+    part text NOT NULL,
+    bucket smallint NOT NULL,
+    number integer NOT NULL,
+    CONSTRAINT visit_count_what_check CHECK ((what = ANY (ARRAY['reached'::text, 'left'::text, 'left_at'::text, 'wrong'::text, 'took'::text])))
+);
+CREATE VIEW public.visit_fact AS
+ SELECT visit.id,
+    'reached'::text AS what,
+    step.key AS part,
+    (step.value)::smallint AS bucket
+   FROM public.visit,
+    LATERAL jsonb_each_text(visit.steps) step(key, value)
+UNION ALL
+ SELECT visit.id,
+    'wrong'::text AS what,
+    unnest(visit.wrong) AS part,
+    0 AS bucket
+   FROM public.visit
+UNION ALL
+ SELECT visit.id,
+    'left'::text AS what,
+    visit.place AS part,
+    0 AS bucket
+   FROM public.visit
+  WHERE ((NOT visit.sent) AND (visit.place <> ''::text) AND (visit.told_at < (now() - '00:30:00'::interval)))
+UNION ALL
+ SELECT visit.id,
+    'left_at'::text AS what,
+    visit.field AS part,
+    0 AS bucket
+   FROM public.visit
+  WHERE ((NOT visit.sent) AND (visit.field <> ''::text) AND (visit.told_at < (now() - '00:30:00'::interval)))
+UNION ALL
+ SELECT visit.id,
+    'took'::text AS what,
+    ''::text AS part,
+    visit.took AS bucket
+   FROM public.visit
+  WHERE (visit.sent AND (visit.took IS NOT NULL));
+CREATE TABLE public.visit_slice (
+    id bigint NOT NULL,
+    form_id uuid NOT NULL,
+    day date NOT NULL,
+    edition integer NOT NULL,
+    presentation text NOT NULL,
+    way text NOT NULL,
+    page text NOT NULL,
+    link text NOT NULL,
+    width text NOT NULL,
+    seen integer NOT NULL,
+    started integer NOT NULL,
+    sent integer NOT NULL
+);
+ALTER TABLE public.visit_slice ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+    SEQUENCE NAME public.visit_slice_id_seq
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1
+);
 CREATE TABLE public.went_live (
     id bigint NOT NULL,
     form_id uuid NOT NULL,
@@ -951,6 +1081,10 @@ ALTER TABLE ONLY public.kept_answers
     ADD CONSTRAINT kept_answers_pkey PRIMARY KEY (form_id, number);
 ALTER TABLE ONLY public.known_network
     ADD CONSTRAINT known_network_pkey PRIMARY KEY (person_id, network);
+ALTER TABLE ONLY public.ledger_due
+    ADD CONSTRAINT ledger_due_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.ledger
+    ADD CONSTRAINT ledger_pkey PRIMARY KEY (form_id);
 ALTER TABLE ONLY public.link_batch
     ADD CONSTRAINT link_batch_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.link_mail
@@ -993,6 +1127,10 @@ ALTER TABLE ONLY public.response
     ADD CONSTRAINT response_form_id_idempotency_key_key UNIQUE (form_id, idempotency_key);
 ALTER TABLE ONLY public.response
     ADD CONSTRAINT response_pkey PRIMARY KEY (form_id, number);
+ALTER TABLE ONLY public.response_view
+    ADD CONSTRAINT response_view_form_id_name_key UNIQUE (form_id, name);
+ALTER TABLE ONLY public.response_view
+    ADD CONSTRAINT response_view_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.run
     ADD CONSTRAINT run_form_id_number_follow_up_moment_again_key UNIQUE (form_id, number, follow_up, moment, again);
 ALTER TABLE ONLY public.run
@@ -1015,6 +1153,14 @@ ALTER TABLE ONLY public.team
     ADD CONSTRAINT team_slug_key UNIQUE (slug);
 ALTER TABLE ONLY public.upload
     ADD CONSTRAINT upload_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.visit_count
+    ADD CONSTRAINT visit_count_pkey PRIMARY KEY (slice_id, what, part, bucket);
+ALTER TABLE ONLY public.visit
+    ADD CONSTRAINT visit_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.visit_slice
+    ADD CONSTRAINT visit_slice_form_id_day_edition_presentation_way_page_link__key UNIQUE (form_id, day, edition, presentation, way, page, link, width);
+ALTER TABLE ONLY public.visit_slice
+    ADD CONSTRAINT visit_slice_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.went_live
     ADD CONSTRAINT went_live_pkey PRIMARY KEY (id);
 CREATE INDEX account_of_team ON public.account USING btree (team_id);
@@ -1027,6 +1173,7 @@ CREATE INDEX idx_procrastinate_jobs_worker_not_null ON public.procrastinate_jobs
 CREATE INDEX idx_procrastinate_workers_last_heartbeat ON public.procrastinate_workers USING btree (last_heartbeat);
 CREATE INDEX kept_answers_until ON public.kept_answers USING btree (until);
 CREATE INDEX kept_answers_visit ON public.kept_answers USING btree (form_id, visit);
+CREATE INDEX ledger_due_form ON public.ledger_due USING btree (form_id, id);
 CREATE INDEX link_batch_form ON public.link_batch USING btree (form_id, id DESC);
 CREATE INDEX membership_person ON public.membership USING btree (person_id);
 CREATE INDEX password_link_person ON public.password_link USING btree (person_id);
@@ -1047,6 +1194,8 @@ CREATE INDEX refund_of_payment ON public.refund USING btree (payment_id);
 CREATE INDEX response_newest ON public.response USING btree (form_id, received_at DESC, number DESC);
 CREATE INDEX response_not_complete ON public.response USING btree (form_id) WHERE (stage <> 'complete'::text);
 CREATE INDEX response_sealed_link ON public.response USING btree (sealed_link) WHERE (sealed_link IS NOT NULL);
+CREATE INDEX response_tagged ON public.response USING btree (form_id) WHERE (tags <> '{}'::text[]);
+CREATE UNIQUE INDEX response_view_first ON public.response_view USING btree (form_id) WHERE opens_first;
 CREATE INDEX run_failed ON public.run USING btree (form_id) WHERE (state = 'failed'::text);
 CREATE INDEX run_mailed ON public.run USING btree (form_id, ended_at) WHERE ((kind = 'email'::text) AND (state = 'done'::text));
 CREATE INDEX run_waiting ON public.run USING btree (form_id) WHERE (state = 'waiting'::text);
@@ -1056,6 +1205,8 @@ CREATE INDEX upload_of_response ON public.upload USING btree (form_id, response_
 CREATE INDEX upload_unclaimed ON public.upload USING btree (stored_at) WHERE (response_number IS NULL);
 CREATE INDEX upload_unclaimed_of_form ON public.upload USING btree (form_id) INCLUDE (size) WHERE (response_number IS NULL);
 CREATE INDEX upload_unclaimed_of_network ON public.upload USING btree (network) INCLUDE (size) WHERE (response_number IS NULL);
+CREATE INDEX visit_form ON public.visit USING btree (form_id);
+CREATE INDEX visit_seen ON public.visit USING btree (seen_at);
 CREATE INDEX went_live_form ON public.went_live USING btree (form_id, id DESC);
 CREATE TRIGGER edition_is_immutable BEFORE UPDATE ON public.edition FOR EACH ROW EXECUTE FUNCTION public.refuse_edition_change();
 CREATE TRIGGER procrastinate_jobs_notify_queue_job_aborted_v1 AFTER UPDATE OF abort_requested ON public.procrastinate_jobs FOR EACH ROW WHEN (((old.abort_requested = false) AND (new.abort_requested = true) AND (new.status = 'doing'::public.procrastinate_job_status))) EXECUTE FUNCTION public.procrastinate_notify_queue_abort_job_v1();
@@ -1065,6 +1216,8 @@ CREATE TRIGGER procrastinate_trigger_delete_jobs_v1 BEFORE DELETE ON public.proc
 CREATE TRIGGER procrastinate_trigger_scheduled_events_v1 AFTER INSERT OR UPDATE ON public.procrastinate_jobs FOR EACH ROW WHEN (((new.scheduled_at IS NOT NULL) AND (new.status = 'todo'::public.procrastinate_job_status))) EXECUTE FUNCTION public.procrastinate_trigger_function_scheduled_events_v1();
 CREATE TRIGGER procrastinate_trigger_status_events_insert_v1 AFTER INSERT ON public.procrastinate_jobs FOR EACH ROW WHEN ((new.status = 'todo'::public.procrastinate_job_status)) EXECUTE FUNCTION public.procrastinate_trigger_function_status_events_insert_v1();
 CREATE TRIGGER procrastinate_trigger_status_events_update_v1 AFTER UPDATE OF status ON public.procrastinate_jobs FOR EACH ROW EXECUTE FUNCTION public.procrastinate_trigger_function_status_events_update_v1();
+CREATE TRIGGER response_changed AFTER UPDATE ON public.response FOR EACH ROW WHEN ((old.* IS DISTINCT FROM new.*)) EXECUTE FUNCTION public.note_for_ledger();
+CREATE TRIGGER response_gone AFTER DELETE ON public.response FOR EACH ROW EXECUTE FUNCTION public.note_for_ledger();
 ALTER TABLE ONLY public.account
     ADD CONSTRAINT account_team_id_fkey FOREIGN KEY (team_id) REFERENCES public.team(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.address_change
@@ -1101,6 +1254,8 @@ ALTER TABLE ONLY public.kept_answers
     ADD CONSTRAINT kept_answers_form_id_number_fkey FOREIGN KEY (form_id, number) REFERENCES public.response(form_id, number) ON DELETE CASCADE;
 ALTER TABLE ONLY public.known_network
     ADD CONSTRAINT known_network_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.ledger
+    ADD CONSTRAINT ledger_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.link_batch
     ADD CONSTRAINT link_batch_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.link_batch
@@ -1144,7 +1299,13 @@ ALTER TABLE ONLY public.response
 ALTER TABLE ONLY public.response
     ADD CONSTRAINT response_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.response
+    ADD CONSTRAINT response_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE SET NULL;
+ALTER TABLE ONLY public.response
     ADD CONSTRAINT response_sealed_link_fkey FOREIGN KEY (sealed_link) REFERENCES public.sealed_link(id) ON DELETE SET NULL;
+ALTER TABLE ONLY public.response_view
+    ADD CONSTRAINT response_view_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.response_view
+    ADD CONSTRAINT response_view_made_by_fkey FOREIGN KEY (made_by) REFERENCES public.person(id) ON DELETE SET NULL;
 ALTER TABLE ONLY public.run
     ADD CONSTRAINT run_asked_by_fkey FOREIGN KEY (asked_by) REFERENCES public.person(id) ON DELETE SET NULL;
 ALTER TABLE ONLY public.run
@@ -1167,6 +1328,12 @@ ALTER TABLE ONLY public.upload
     ADD CONSTRAINT upload_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.upload
     ADD CONSTRAINT upload_form_id_response_number_fkey FOREIGN KEY (form_id, response_number) REFERENCES public.response(form_id, number);
+ALTER TABLE ONLY public.visit_count
+    ADD CONSTRAINT visit_count_slice_id_fkey FOREIGN KEY (slice_id) REFERENCES public.visit_slice(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.visit
+    ADD CONSTRAINT visit_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.visit_slice
+    ADD CONSTRAINT visit_slice_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.went_live
     ADD CONSTRAINT went_live_form_id_edition_fkey FOREIGN KEY (form_id, edition) REFERENCES public.edition(form_id, number) ON DELETE CASCADE;
 ALTER TABLE ONLY public.went_live

@@ -39,8 +39,9 @@ class SealedLink:
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class LinkRow(SealedLink):
-    """A link as visitors come by it, and how often it was `used`."""
+    """A link as visitors come by it, with the batch that it was made with, and how often it was `used`."""
 
+    batch: int
     ended: bool
     used: int
 

@@ -1,8 +1,9 @@
 """Publishing and the editions of a form."""
 
+from datetime import datetime
 from uuid import UUID
 
-from flask import Blueprint
+from flask import Blueprint, request
 
 from codexa.core.form.comparing import count_changes
 from codexa.core.form.upgrades import read_stored
@@ -11,6 +12,7 @@ from codexa.services.errors import NotFoundError
 from codexa.services.roles import Right
 from codexa.store import editions as store
 from codexa.store import forms
+from codexa.store.responses import After
 from codexa.store.sessions import SignedIn
 from codexa.web.contract.editions import (
     EditionReply,
@@ -26,12 +28,13 @@ from codexa.web.contract.editions import (
     SitesRequest,
 )
 from codexa.web.contract.history import ChangesReply
+from codexa.web.contract.responses import MOST_NUMBER
 from codexa.web.database import connection, drafts, editions
 from codexa.web.drafts import address_of
 from codexa.web.endpoint import endpoint
 from codexa.web.guard import may
 from codexa.web.limits import HEAVY_RATE, limiter, who_is_counted
-from codexa.web.responses import after_of_query, as_text
+from codexa.web.reading import BadRequestError
 
 blueprint = Blueprint("editions", __name__, url_prefix="/api/forms/<uuid:form>")
 
@@ -90,12 +93,12 @@ def replay(form: UUID) -> ReplayReply:
     """Put some responses through the draft, newest first; `after`, a reply's `next`, in the query."""
     who = may(Right.SEE_RESPONSES)
     program = drafts().program(who=who, form=form)
-    found = replaying.replay_page(connection, editions(), program, who=who, form=form, after=after_of_query())
+    found = replaying.replay_page(connection, editions(), program, who=who, form=form, after=_after_of_query())
     return ReplayReply(
         looked_at=found.looked_at,
         differing=[ReplayedReply.model_validate(each) for each in found.differing],
         unreadable=found.unreadable,
-        next=None if found.next is None else as_text(found.next),
+        next=None if found.next is None else _as_text(found.next),
     )
 
 
@@ -121,3 +124,23 @@ def set_sites(asked: SitesRequest, form: UUID) -> SitesReply:
     who = may(Right.EDIT_FORMS)
     with connection() as database:
         return SitesReply(sites=publishing.set_sites(database, who=who, form=form, sites=asked.sites))
+
+
+def _as_text(place: After) -> str:
+    """Return a place in the order of responses as a query has it."""
+    return f"{place.received_at.isoformat()}_{place.number}"
+
+
+def _after_of_query() -> After | None:
+    """Return the place that the query's `after` names. Raises BadRequestError where it is none."""
+    text = request.args.get("after", "")
+    if not text:
+        return None
+    moment, _, number = text.rpartition("_")
+    try:
+        place = After(received_at=datetime.fromisoformat(moment), number=int(number))
+    except ValueError:
+        place = None
+    if place is None or place.received_at.tzinfo is None or not 0 <= place.number <= MOST_NUMBER:
+        raise BadRequestError(f'after is "{text[:40]}"; take it from the reply before.')
+    return place

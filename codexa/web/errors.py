@@ -6,8 +6,9 @@ from psycopg import DataError
 from psycopg.errors import LockNotAvailable, QueryCanceled
 from werkzeug.exceptions import HTTPException
 
-from codexa.core.errors import DefinitionError, where_it_failed
+from codexa.core.errors import DefinitionError, Problem, where_it_failed
 from codexa.core.program.explain import NoSuchFactError
+from codexa.core.responses.conditions import ConditionError
 from codexa.services.errors import ServiceError, TooBusyError
 from codexa.store.database import AwayError, BusyError
 from codexa.web.endpoint import error_reply
@@ -43,6 +44,11 @@ _STATUSES = {
     "plan_refused": 422,
     "plans_run": 409,
     "account_gone": 503,
+    "place_unknown": 400,
+    "view_refused": 422,
+    "behind": 503,
+    "too_many": 422,
+    "moved_meanwhile": 409,
 }
 _SENTENCES = {
     404: "There is nothing at this address.",
@@ -59,6 +65,7 @@ def install(app: Flask) -> None:
     app.register_error_handler(ServiceError, _refused)
     app.register_error_handler(DefinitionError, _not_a_definition)
     app.register_error_handler(NoSuchFactError, _no_such_fact)
+    app.register_error_handler(ConditionError, _condition)
     app.register_error_handler(BadRequestError, _not_readable)
     app.register_error_handler(HTTPException, _http)
     app.register_error_handler(AwayError, _database_away)
@@ -87,6 +94,11 @@ def _not_a_definition(error: DefinitionError) -> Response:
 
 def _no_such_fact(error: NoSuchFactError) -> Response:
     return _reply("not_found", str(error), 404)
+
+
+def _condition(error: ConditionError) -> Response:
+    problems = [Problem(path=f"conditions.{error.at}", message=error.message)]
+    return error_reply("condition_refused", error.message, 422, problems)
 
 
 def _not_readable(error: BadRequestError) -> Response:

@@ -1,5 +1,6 @@
 """The desk: the team's forms."""
 
+import datetime
 from uuid import UUID
 
 from flask import Blueprint
@@ -8,6 +9,7 @@ from codexa.services import desk, templates, who_and_when
 from codexa.services.roles import Right
 from codexa.services.templates import Template
 from codexa.store import forms as store
+from codexa.store import visits
 from codexa.store.forms import FormRow
 from codexa.web.contract.forms import (
     DeskReply,
@@ -26,6 +28,7 @@ from codexa.web.guard import may
 from codexa.web.limits import HEAVY_RATE, limiter, who_is_counted
 
 blueprint = Blueprint("forms", __name__, url_prefix="/api/forms")
+_VISITS_DAYS = 30
 MOST_OUTLINE = 256 * 1024  # bytes
 
 
@@ -35,12 +38,14 @@ def list_all() -> DeskReply:
     who = may(Right.SEE_FORMS)
     with connection() as database:
         rows = store.list_forms(database, team=who.team_id)
-    return DeskReply(forms=[_row_reply(row) for row in rows])
+        since = datetime.datetime.now(datetime.UTC).date() - datetime.timedelta(days=_VISITS_DAYS)
+        finished = visits.finished(database, team=who.team_id, since=since)
+    return DeskReply(forms=[_row_reply(row, *finished.get(row.id, (0, 0))) for row in rows])
 
 
-def _row_reply(row: FormRow) -> FormRowReply:
-    known = {name: getattr(row, name) for name in FormRowReply.model_fields if name != "closes"}
-    return FormRowReply(**known, closes=who_and_when.closes(row.access, row.zone))
+def _row_reply(row: FormRow, seen: int, sent: int) -> FormRowReply:
+    known = {name: getattr(row, name) for name in FormRowReply.model_fields if hasattr(row, name)}
+    return FormRowReply(**known, closes=who_and_when.closes(row.access, row.zone), seen=seen, sent=sent)
 
 
 @endpoint(blueprint, "POST", "", body=NewFormRequest, reply=MadeReply, most=MOST_DOCUMENT)

@@ -22,7 +22,7 @@ from codexa.core.program.news import visitor_news
 from codexa.core.program.program import Program
 from codexa.core.program.spoken import spoken_answer
 from codexa.core.sentences import in_language
-from codexa.services import answering, received, uploads, work
+from codexa.services import answering, received, uploads, visits, work
 from codexa.services.answering import Given
 from codexa.services.errors import ClosedError, FileRefusedError, NotFoundError, TermsChangedError, TooBusyError
 from codexa.services.payments import asking as paying
@@ -32,6 +32,7 @@ from codexa.services.receiving import Incoming, Received, receive
 from codexa.services.response_pdf import response_pdf
 from codexa.services.suspicion import reasons
 from codexa.services.uploads import Quotas, Sent
+from codexa.services.visits import Told, Whence
 from codexa.settings import Settings
 from codexa.web.contract.public import (
     EvaluateReply,
@@ -46,6 +47,7 @@ from codexa.web.contract.public import (
     TypedReply,
     TypedRequest,
     UploadReply,
+    VisitRequest,
 )
 from codexa.web.database import admissions, connection, editions, files_folder
 from codexa.web.endpoint import endpoint, json_reply
@@ -192,6 +194,25 @@ def spoken(asked: SpokenRequest, form: UUID, edition: int) -> SpokenReply:
     program = program_of_request(form, edition)
     admissions().let_in(form, asked.entry)
     return spoken_reply(program, asked)
+
+
+@endpoint(blueprint, "POST", f"{_EDITION}/visit", body=VisitRequest)
+def visit(told: VisitRequest, form: UUID, edition: int) -> None:
+    """Take how far a visit has come, to be counted, but of nobody who does not want to be."""
+    if "1" in (request.headers.get("DNT"), request.headers.get("Sec-GPC")):
+        return
+    program = program_of_request(form, edition)
+    admissions().let_in(form, told.entry)
+    sealed = admissions().read_seal(program.form, form, told.seal)
+    whence = Whence(
+        edition=edition,
+        way=told.came.way,
+        page=page_of(told.came.page),
+        link="" if sealed is None else str(sealed.batch),
+    )
+    known = told.model_dump(include=set(Told.__slots__))
+    with connection() as database:
+        visits.keep(database, program, form, Told(id=told.visit, **known), whence)
 
 
 def spoken_reply(program: Program, asked: SpokenRequest) -> SpokenReply:

@@ -1,9 +1,9 @@
-"""What came back: pages of responses, one response, the export."""
+"""What came back: one response, those that are held, the export, files."""
 
 import io
+import tempfile
 from collections.abc import Iterator
-from datetime import datetime
-from itertools import chain
+from pathlib import Path
 from typing import Literal
 from uuid import UUID
 
@@ -14,71 +14,29 @@ from codexa.core.program.faces import FileFace
 from codexa.services import drafts, held, received, response_grid, uploads
 from codexa.services.errors import NotFoundError
 from codexa.services.response_grid import CsvFashion
+from codexa.services.response_set import documents
+from codexa.services.response_set.exporting import Export
 from codexa.services.roles import Right
 from codexa.store import uploads as uploads_store
-from codexa.store.responses import After
 from codexa.web.contract.previews import ExplanationReply, ExplanationsReply
 from codexa.web.contract.responses import (
-    MOST_NUMBER,
     AllHeldReply,
     ColumnReply,
     EventReply,
     HeldReply,
     ResponseReply,
-    ResponsesReply,
     RowReply,
 )
 from codexa.web.database import connection, editions, export_connection, files_folder
-from codexa.web.endpoint import endpoint
+from codexa.web.endpoint import endpoint, json_reply
 from codexa.web.guard import may
 from codexa.web.limits import HEAVY_RATE, limiter, who_is_counted
 from codexa.web.payments import way
 from codexa.web.public import pdf_reply
-from codexa.web.reading import BadRequestError, query_number
+from codexa.web.reading import BadRequestError
+from codexa.web.response_set import look_of_query
 
 blueprint = Blueprint("responses", __name__, url_prefix="/api/forms/<uuid:form>")
-
-_MOST_ROWS = 200
-_MOST_LINK = 2**63 - 1
-
-
-@endpoint(blueprint, "GET", "/responses", reply=ResponsesReply)
-def list_page(form: UUID) -> ResponsesReply:
-    """Return a page of responses, newest first.
-
-    In the query: `limit` (at most 200), `after`, a reply's `next`, and `link`, to have those of one sealed link.
-    """
-    who = may(Right.SEE_RESPONSES)
-    limit = query_number("limit", 50, _MOST_ROWS)
-    link = query_number("link", 0, _MOST_LINK) or None
-    after = after_of_query()
-    found = response_grid.page(connection, editions(), who=who, form=form, limit=limit, after=after, link=link)
-    return ResponsesReply(
-        columns=[ColumnReply.model_validate(column) for column in found.columns],
-        rows=[RowReply.model_validate(row) for row in found.rows],
-        count=found.count,
-        next=None if found.next is None else as_text(found.next),
-    )
-
-
-def as_text(place: After) -> str:
-    """Return a place in the order of responses as a query has it."""
-    return f"{place.received_at.isoformat()}_{place.number}"
-
-
-def after_of_query() -> After | None:
-    """Return the place that the query's `after` names. Raises BadRequestError where it is none."""
-    text = request.args.get("after", "")
-    if not text:
-        return None
-    moment, _, number = text.rpartition("_")
-    try:
-        place = After(received_at=datetime.fromisoformat(moment), number=int(number))
-    except ValueError:
-        place = None
-    if place is None or place.received_at.tzinfo is None or not 0 <= place.number <= MOST_NUMBER:
-        raise BadRequestError(f'after is "{text[:40]}"; take it from the reply before.')
-    return place
 
 
 @endpoint(blueprint, "GET", "/responses/held", reply=AllHeldReply)
@@ -124,7 +82,16 @@ def show(form: UUID, number: int) -> ResponseReply:
         page=found.how.came.get("page", ""),
         seconds=found.how.came.get("seconds"),
         link=found.how.batch,
-        events=[EventReply.model_validate(event) for event in found.events],
+        events=[
+            EventReply(
+                kind=event.kind,
+                at=event.at,
+                who=event.who,
+                person=event.person,
+                about=response_grid.about(event, found.statuses),
+            )
+            for event in found.events
+        ],
     )
 
 
@@ -146,26 +113,68 @@ def why(form: UUID, number: int, part: str) -> ExplanationsReply:
 
 @endpoint(blueprint, "GET", "/responses.csv")
 def export(form: UUID) -> Response:
-    """Download all responses as CSV (UTF-8, RFC 4180), written while it is read.
+    """Download what the query looks at as CSV (UTF-8, RFC 4180), written while it is read; all where it asks nothing.
 
-    In the query: `with` labels, for people; else options are codes and numbers plain, as programs want them.
+    Besides in the query: `with` labels, for people; else options are codes and numbers plain, as programs want them.
     `separator` comma, semicolon or tab; `decimals` point or comma; `mark` yes, for a byte-order mark; `tries` yes, to
     have them too.
     """
+    fashion = _fashion()
+    slug, export = _export(form, tries=fashion.tries)
+    return _file(export.as_csv(fashion), "text/csv", f"{slug}-responses.csv")
+
+
+@endpoint(blueprint, "GET", "/responses.json")
+def export_json(form: UUID) -> Response:
+    """Download what the query looks at as a JSON array: answers, figures and order of each by key, as they are kept."""
+    slug, export = _export(form)
+    return _file(export.as_json(), "application/json", f"{slug}-responses.json")
+
+
+@endpoint(blueprint, "GET", "/responses.jsonl")
+def export_lines(form: UUID) -> Response:
+    """Download the same as JSON Lines: an object a line."""
+    slug, export = _export(form)
+    return _file(export.as_json_lines(), "application/jsonl", f"{slug}-responses.jsonl")
+
+
+@endpoint(blueprint, "GET", "/responses.xlsx")
+@limiter.limit(HEAVY_RATE, key_func=who_is_counted)
+def export_workbook(form: UUID) -> Response:
+    """Download what the query looks at as XLSX: typed cells, a sheet for each repeat; `with` and `tries` as for CSV."""
+    fashion = _fashion()
+    slug, export = _export(form, tries=fashion.tries)
+    with tempfile.TemporaryDirectory(prefix="codexa-workbook-") as folder:
+        path = Path(folder) / "responses.xlsx"
+        export.as_workbook(path, fashion.medium)
+        content = path.read_bytes()
+    return send_file(io.BytesIO(content), _XLSX, as_attachment=True, download_name=f"{slug}-responses.xlsx")
+
+
+@endpoint(blueprint, "GET", "/responses.schema.json")
+def answers_schema(form: UUID) -> Response:
+    """Return the JSON Schema of the answers to the live edition, by key."""
     who = may(Right.SEE_RESPONSES)
     found = drafts.find(connection, who=who, form=form)
-    known = editions()
-    fashion = _fashion()
+    if found.live_edition is None:
+        raise NotFoundError("This form has no edition yet, and so no answers. Publish it first.")
+    return json_reply(documents.schema(editions().form(form, found.live_edition)))
 
-    def lines() -> Iterator[str]:
-        with export_connection() as database:
-            yield from response_grid.csv_lines(database, known, who=who, form=form, fashion=fashion)
 
-    # What is wrong at the beginning is told before a file has begun.
-    begun = lines()
-    first = next(begun)
-    headers = {"Content-Disposition": f'attachment; filename="{found.slug}-responses.csv"'}
-    return Response(stream_with_context(chain([first], begun)), mimetype="text/csv", headers=headers)
+_XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
+
+
+def _export(form: UUID, *, tries: bool = False) -> tuple[str, Export]:
+    """Return the form's address and what the query looks at; what is wrong with it is told before a file has begun."""
+    who = may(Right.SEE_RESPONSES)
+    found = drafts.find(connection, who=who, form=form)
+    export = Export(export_connection, editions(), who=who, form=form, look=look_of_query(), tries=tries)
+    return found.slug, export
+
+
+def _file(content: Iterator[str] | Iterator[bytes], kind: str, name: str) -> Response:
+    headers = {"Content-Disposition": f'attachment; filename="{name}"'}
+    return Response(stream_with_context(content), mimetype=kind, headers=headers)
 
 
 _SEPARATORS: dict[str, Literal[",", ";", "\t"]] = {"comma": ",", "semicolon": ";", "tab": "\t"}

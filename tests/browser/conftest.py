@@ -7,6 +7,7 @@ import subprocess
 import time
 import urllib.request
 from pathlib import Path
+from urllib.parse import urlencode
 
 import psycopg
 import pytest
@@ -308,6 +309,36 @@ def area(page, name):
 def section(page, name):
     """Open a section of Publish."""
     page.get_by_role("region", name="Sections").get_by_role("button", name=re.compile(rf"^{name}( \d+)?$")).click()
+
+
+class Published:
+    """A form that was published by the API, and what visitors and the team have of it."""
+
+    def __init__(self, page, servers, document):
+        who = page.request.get(f"{servers.web}/api/session").json()
+        headers = {"X-CSRF-Token": who["csrf_token"]}
+        # Another name than that of the demo's form, which other tests open by it.
+        name = f"Tried: {document['name']}"
+        asked = {"name": name, "document": document | {"name": name}}
+        made = page.request.post(f"{servers.web}/api/forms", data=asked, headers=headers).json()
+        self.page, self.api = page, f"{servers.web}/api/forms/{made['id']}"
+        reply = page.request.post(f"{self.api}/editions", data={"revision": 1}, headers=headers)
+        assert reply.ok, reply.text()
+        self.workbench = f"{servers.web}/forms/{made['id']}"
+        self.address = reply.json()["address"]
+
+    def visit(self, *, width=1280, **query):
+        """Open it as a visitor, in a window of its own."""
+        visitor = self.page.context.new_page()
+        visitor.set_viewport_size({"width": width, "height": 800})
+        visitor.goto(f"{self.address}?{urlencode(query)}")
+        return visitor
+
+    def response(self, number=1):
+        """Return what a response has in its columns."""
+        reply = self.page.request.get(f"{self.api}/responses/{number}")
+        assert reply.ok, reply.text()
+        return reply.json()["row"]["cells"]
 
 
 def import_form(page, path_or_document):

@@ -46,6 +46,7 @@ def test_a_form_is_made_and_published_without_a_mouse(desk):
     tab_to(page, "textbox", "Name of the form")
     page.keyboard.type("Keyboard walk")
     page.keyboard.press("Enter")
+    expect(page.get_by_role("textbox", name="Name of the form")).not_to_be_focused()
     add(page, "number", "Group size")
     page.keyboard.press("Escape")
     add(page, "short text", "Name of the school")

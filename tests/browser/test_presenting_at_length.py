@@ -3,9 +3,8 @@
 import pytest
 from playwright.sync_api import expect
 
-from browser.conftest import import_form
-from browser.making import press_publish
-from browser.test_ways_of_presenting import WAYS, response_of
+from browser.conftest import Published
+from browser.test_ways_of_presenting import WAYS
 
 LONG = "Tell us in as many words as it takes. " * 52  # about 2,000 signs
 OPTIONS = [{"id": f"o{at}", "code": f"c{at}", "label": f"Star {at}"} for at in range(3_000)]
@@ -54,19 +53,9 @@ ROWS = {
 }
 
 
-def published(desk, servers, document):
-    import_form(desk, document)
-    press_publish(desk, 1)
-    expect(desk.get_by_text("Edition 1 is live.")).to_be_visible()
-    visitor = desk.context.new_page()
-    visitor.set_viewport_size({"width": 320, "height": 700})
-    visitor.goto(f"{servers.web}/f/alderlight/{document['name'].lower().replace(' ', '-')}")
-    return visitor
-
-
 @pytest.mark.parametrize("way", WAYS)
 def test_a_long_form_goes_on_after_a_reload_and_by_back_and_forward(desk, servers, way):
-    page = published(desk, servers, MANY | {"name": f"Many {way}", "presentation": way})
+    page = Published(desk, servers, MANY | {"presentation": way}).visit(width=320)
     star = page.get_by_role("combobox", name="Which star?")
     star.fill("Star 2999")
     page.get_by_role("option", name="Star 2999").click()
@@ -97,8 +86,8 @@ def test_a_long_form_goes_on_after_a_reload_and_by_back_and_forward(desk, server
 @pytest.mark.parametrize("way", WAYS)
 def test_a_form_of_one_question_is_handed_in(desk, servers, way):
     question = {"type": "yes_no", "id": "b1", "key": "clear", "label": "Was it clear?", "required": "TRUE"}
-    one = {"name": f"One {way}", "title": "One", "pages": [{"id": "p1", "blocks": [question]}]}
-    page = published(desk, servers, one | {"presentation": way, "look_over": False})
+    one = {"name": "One", "title": "One", "pages": [{"id": "p1", "blocks": [question]}]}
+    page = Published(desk, servers, one | {"presentation": way, "look_over": False}).visit(width=320)
     page.get_by_role("button", name="Yes").or_(page.get_by_label("Yes")).first.click()
     if page.locator(".cx-submit").count():
         page.locator(".cx-submit").click()
@@ -107,7 +96,8 @@ def test_a_form_of_one_question_is_handed_in(desk, servers, way):
 
 def test_thirty_rows_are_added_in_a_conversation(desk, servers):
     form = {"name": "Thirty", "title": "Thirty", "presentation": "chat", "pages": [{"id": "p1", "blocks": [ROWS]}]}
-    page = published(desk, servers, form)
+    published = Published(desk, servers, form)
+    page = published.visit(width=320)
     for at in range(30):
         page.get_by_role("button", name="One more", exact=True).last.click()
         page.get_by_label("Object").nth(at).fill(f"M {at}")
@@ -115,4 +105,4 @@ def test_thirty_rows_are_added_in_a_conversation(desk, servers):
     expect(page.get_by_role("log")).to_contain_text("M 29")
     page.get_by_role("button", name="Send").click()
     expect(page.locator(".cx-received")).to_be_visible()
-    assert "M 29" in response_of(desk)["rows"]
+    assert "M 29" in published.response()["rows"]

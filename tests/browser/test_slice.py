@@ -80,7 +80,7 @@ def test_from_a_blank_form_to_a_response(desk, servers, tmp_path):
     page.get_by_role("gridcell", name="Harbour School").click()
     sheet = page.get_by_role("complementary", name="Response 1")
     expect(sheet.get_by_text("€90.00")).to_be_visible()
-    page.get_by_role("button", name="All as CSV …").click()
+    page.get_by_role("button", name="Export all …").click()
     page.get_by_label("Options and numbers").click()
     page.get_by_role("option", name="as codes and plain numbers").click()
     page.get_by_label("Mark it as UTF-8").uncheck()

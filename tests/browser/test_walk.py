@@ -23,7 +23,9 @@ MISFITS = """() => {
     const style = getComputedStyle(each), box = each.getBoundingClientRect();
     if (!box.width || style.visibility === "hidden" || style.clipPath !== "none") continue;
     if (box.right > innerWidth + 1 || box.left < -1) found.add(`sticks out: ${name(each)}`);
-    const hides = ["hidden", "clip"].includes(style.overflowX) && each.clientWidth > 1;
+    // What is held to some lines is shortened on purpose.
+    const held = style.webkitLineClamp !== "none";
+    const hides = !held && ["hidden", "clip"].includes(style.overflowX) && each.clientWidth > 1;
     if (hides && each.scrollWidth > each.clientWidth + 1) found.add(`cut off: ${name(each)}`);
     if (!each.matches("button, a[href], input, select, textarea") || each.closest("[aria-hidden=true]")) continue;
     const boxes = [box, ...[each.closest("label, td")].filter(Boolean).map(around => around.getBoundingClientRect())];

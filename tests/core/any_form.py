@@ -5,6 +5,10 @@ Keys and codes begin with zq, ids never do: what holds one that is shown to visi
 
 from hypothesis import strategies as some
 
+from codexa.core.form.form import read_form
+from codexa.core.program.compiling import compile_form
+from codexa.core.program.proof import proof
+
 KINDS = (
     "number",
     "money",
@@ -143,3 +147,44 @@ def forms(draw):
     }
     whole = {"name": "zq form", "title": "Any form", "pages": pages, "figures": figures, "confirmations": [ending]}
     return whole | {"order": order, "presentation": draw(some.sampled_from(("whole", "paged", "single", "chat")))}
+
+
+def provable_forms():
+    """Documents of forms without what the proof refuses: it is left out, setting by setting, or part by part."""
+    return forms().map(_mended)
+
+
+def _mended(document):
+    for _ in range(30):
+        wrong = [each for each in proof(compile_form(read_form(document))) if each.severity == "error"]
+        if not wrong:
+            return document
+        for each in wrong:
+            _leave_out(document, each)
+    raise AssertionError(wrong)
+
+
+def _leave_out(document, finding):
+    if finding.code == "no_fields":
+        document["pages"][0].setdefault("blocks", []).append(_field("number", "spare"))
+        return
+    parts = list(_parts(document, []))
+    holder, part = next(((holder, part) for holder, part in parts if part.get("id") == finding.block), (None, document))
+    name, *rest = (finding.setting or "").split(".")
+    if part.get(name) and not rest and name not in ("formula", "text", "label", "options", "questions"):
+        part[name] = "TRUE" if part is not document and name == "when" else ""
+    elif holder is not None and part in holder:
+        holder.remove(part)
+    else:
+        document.pop("order", None)
+        document["confirmations"] = []
+
+
+def _parts(part, holder):
+    if isinstance(part, dict):
+        yield holder, part
+        for inner in part.values():
+            yield from _parts(inner, inner)
+    elif isinstance(part, list):
+        for inner in part:
+            yield from _parts(inner, part)

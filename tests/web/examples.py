@@ -18,6 +18,7 @@ def example_of(endpoint):
         "TypedRequest": {"answers": {}, "language": "de"},
         "TranslationFileRequest": {"locale": "de", "file": "V2hlcmUsVGV4dCxUcmFuc2xhdGlvbg=="},
         "SpokenRequest": {"block": "nothing", "words": "Hello"},
+        "VisitRequest": {"visit": "5f0c6a0e-7c39-4a0c-9a53-5d1f2f3c4b5a", "turn": 1, "width": "narrow"},
         "SubmitRequest": {"answers": {}},
         "KeepRequest": {"token": "0" * 64, "answers": {}},
         "KeptMailRequest": {"token": "0" * 64, "email": "somebody@example.org"},
@@ -46,6 +47,12 @@ def example_of(endpoint):
         "SealKeyRequest": {"end_others": False},
         "LookRequest": {"page": "http://127.0.0.1:1/"},
         "PublicAddressRequest": {"address": "another"},
+        "ViewRequest": {"name": "All", "content": {}},
+        "StatusesRequest": {"statuses": [{"code": "new", "label": "New", "colour": "#146B6B"}]},
+        "MoveRequest": {"was": "", "status": ""},
+        "NumbersRequest": {"numbers": [1]},
+        "NoteRequest": {"note": "Called back."},
+        "MarkRequest": {"numbers": [1], "kind": "tag", "value": "press"},
         "SitesRequest": {"sites": ["https://www.example.org"]},
     }
     return examples[endpoint.request.__name__] if endpoint.request else None

@@ -232,7 +232,7 @@ def test_pages_follow_one_another_without_a_gap(as_mira, connection, mira, publi
         page = as_mira.get(f"/api/forms/{published}/responses", query_string={"limit": 3, "after": after}).json
         seen += [row["number"] for row in page["rows"]]
         after = page["next"]
-        if after is None:
+        if not after:
             break
     assert seen == [7, 6, 5, 4, 3, 2, 1]
 

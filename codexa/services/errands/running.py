@@ -3,6 +3,7 @@
 from collections.abc import Callable
 from dataclasses import dataclass
 from pathlib import Path
+from uuid import UUID
 
 from codexa.services import continuing, links
 from codexa.services.accounts import notices
@@ -14,6 +15,8 @@ from codexa.services.follow_ups.carrying_out import PAUSES, Waits, try_later
 from codexa.services.follow_ups.outcomes import NeverError, TryLaterError
 from codexa.services.payments.reconciling import differences
 from codexa.services.payments.settling import Way as Paying
+from codexa.services.response_set import filling
+from codexa.services.response_set.opening import INDEX_ERRAND
 from codexa.services.tidying import tidy
 from codexa.settings import Settings
 from codexa.store import errands
@@ -63,7 +66,19 @@ def _mail_links(way: Way, errand: Errand) -> str:
     return links.send_mails(way.connect, way.settings, errand.about, errand.team_id)
 
 
+def _take_up(way: Way, errand: Errand) -> str:
+    form = UUID(errand.about["form"])
+    return filling.fill(way.connect, Editions(way.connect), form, way.settings.database)
+
+
+def _index(way: Way, errand: Errand) -> str:
+    made = filling.index(way.settings.database, UUID(errand.about["form"]))
+    return "indexes made" if made else "there are too few responses to need any"
+
+
 _KINDS: dict[str, Do] = {
+    filling.ERRAND: _take_up,
+    INDEX_ERRAND: _index,
     links.ERRAND: _mail_links,
     continuing.ERRAND: _mail(continuing.link_mail),
     "tidying up": _tidy,

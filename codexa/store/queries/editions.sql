@@ -51,6 +51,10 @@ FROM form LEFT JOIN edition ON edition.form_id = form.id
 WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL
 ORDER BY edition.number;
 
+-- name: all_numbers
+-- The numbers of a form's editions, whoever asks.
+SELECT number FROM edition WHERE form_id = %(form)s ORDER BY number;
+
 -- name: find_live
 -- The edition that visitors get at a public address.
 SELECT form.id AS form_id, edition.number, form.sites, form.sharing

@@ -79,33 +79,24 @@ ORDER BY event.id;
 -- name: page_of_responses
 -- Complete responses of a form of the team, newest first: those after a place in that order, or from the first.
 SELECT response.number, response.edition, response.received_at, response.answers, response.computed, response.told,
-    response.test
+    response.test, response.stage, response.payment, response.decision, response.status, response.tags,
+    response.person_id
 FROM response JOIN form ON form.id = response.form_id
 WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL AND response.stage = 'complete'
-    AND (%(link)s::bigint IS NULL OR response.sealed_link = %(link)s)
     AND (%(number)s::integer IS NULL OR (response.received_at, response.number) < (%(received_at)s, %(number)s))
 ORDER BY response.received_at DESC, response.number DESC
 LIMIT %(limit)s;
 
--- name: count_responses
--- How many there are.
-SELECT count(*) FROM response JOIN form ON form.id = response.form_id
-WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL AND response.stage = 'complete'
-    AND (%(link)s::bigint IS NULL OR response.sealed_link = %(link)s);
-
--- name: all_responses
--- All complete responses of a form of the team, newest first, for an export; tries only where they are asked for.
-SELECT response.number, response.edition, response.received_at, response.answers, response.computed, response.told,
-    response.test
-FROM response JOIN form ON form.id = response.form_id
-WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL AND response.stage = 'complete'
-    AND (%(tries)s OR NOT response.test)
-ORDER BY response.received_at DESC, response.number DESC;
+-- name: by_numbers
+-- Responses of a form by their numbers.
+SELECT number, edition, received_at, answers, computed, told, test, stage, payment, decision, status, tags, person_id
+FROM response WHERE form_id = %(form)s AND number = ANY(%(numbers)s);
 
 -- name: find_response
 -- One response of a form of the team.
 SELECT response.number, response.edition, response.received_at, response.answers, response.computed, response.told,
-    response.test
+    response.test, response.stage, response.payment, response.decision, response.status, response.tags,
+    response.person_id
 FROM response JOIN form ON form.id = response.form_id
 WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL AND response.number = %(number)s;
 
@@ -145,10 +136,12 @@ WITH moved AS (
 SELECT number FROM moved;
 
 -- name: forget_removed
--- Forgets for ever what was removed as suspected so many days ago; its files belong to nothing then.
+-- Forgets for ever what was removed so many days ago, but for what money was paid for; its files belong to nothing then.
 WITH over AS (
     SELECT form_id, number FROM response
-    WHERE response.stage = 'removed' AND response.held AND NOT EXISTS (
+    WHERE response.stage = 'removed' AND (response.held OR NOT EXISTS (
+        SELECT FROM payment WHERE payment.form_id = response.form_id AND payment.number = response.number))
+    AND NOT EXISTS (
         SELECT FROM event WHERE event.form_id = response.form_id AND event.number = response.number
             AND event.kind = 'removed' AND event.at > now() - make_interval(days => %(days)s))
 ), freed AS (

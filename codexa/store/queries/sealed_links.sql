@@ -26,8 +26,8 @@ COPY sealed_link (batch_id, form_id, mark, key, given, until, uses, email) FROM 
 
 -- name: find_link
 -- A link by its mark, with the key that signed it.
-SELECT sealed_link.id, sealed_link.mark, sealed_link.given, sealed_link.until, sealed_link.uses,
-    sealed_link.ended_at IS NOT NULL OR seal_key.ended_at IS NOT NULL AS ended, seal_key.secret,
+SELECT sealed_link.id, sealed_link.batch_id AS batch, sealed_link.mark, sealed_link.given, sealed_link.until,
+    sealed_link.uses, sealed_link.ended_at IS NOT NULL OR seal_key.ended_at IS NOT NULL AS ended, seal_key.secret,
     coalesce(claimable.taken, 0) AS used
 FROM sealed_link
 JOIN seal_key ON seal_key.form_id = sealed_link.form_id AND seal_key.number = sealed_link.key

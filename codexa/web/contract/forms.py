@@ -50,6 +50,7 @@ class FormRowReply(Message):
 
     `changed` says that the draft differs from the live edition; `days` are the responses of each of the last 14 days,
     today last; `failed` counts the follow-ups of late that did not work; `closes` is when it closes, if it does.
+    So many visitors have `seen` it in the last 30 days, and so many of them have `sent` it.
     """
 
     id: UUID
@@ -65,6 +66,8 @@ class FormRowReply(Message):
     unreadable: str | None
     failed: int
     closes: datetime | None
+    seen: int
+    sent: int
 
 
 class DeskReply(Message):

@@ -99,6 +99,28 @@ class SubmitRequest(Message):
     work: Annotated[str, StringConstraints(pattern=r"^[A-Za-z0-9.:]{0,100}$")] = ""
 
 
+PartId = Annotated[str, StringConstraints(max_length=40)]
+_Seconds = Annotated[int, Interval(ge=0, le=100_000_000)]
+
+
+class VisitRequest(Message):
+    """How far a visit has come, for counting: see `services/visits.py`. Nothing in it says whose it is."""
+
+    visit: UUID
+    turn: Annotated[int, Interval(ge=1, le=100_000)]
+    width: Literal["narrow", "medium", "wide"]
+    started: bool = False
+    sent: bool = False
+    place: PartId = ""
+    field: PartId = ""
+    steps: Annotated[dict[PartId, _Seconds], Len(max_length=2_000)] = Field({})
+    wrong: Annotated[list[PartId], Len(max_length=2_000)] = Field([])
+    seconds: _Seconds = 0
+    came: HowItCame = Field(default_factory=HowItCame)
+    seal: Seal = ""
+    entry: Entry = ""
+
+
 # What a private link to answers that are kept has in it; made by the page, of 256 random bits.
 Token = Annotated[str, StringConstraints(pattern=r"^[A-Za-z0-9]{40,80}$")]
 

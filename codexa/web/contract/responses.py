@@ -3,6 +3,7 @@
 from datetime import datetime
 
 from codexa.core.program.faces import FileFace
+from codexa.core.responses.holds import Holds
 from codexa.web.contract.message import Message
 
 MOST_NUMBER = 2**31 - 1
@@ -19,26 +20,43 @@ class ColumnReply(Message):
     number: str
     calculated: bool
     numeric: bool
+    holds: Holds
     earlier: bool
 
 
 class RowReply(Message):
-    """A response as a row; `cells` holds text by column id, nothing for a blank; a `test` is a try, not exported."""
+    """A response as a row; `cells` holds text by column id, nothing for a blank; a `test` is a try, not exported.
+
+    `status` is a code of the form's, "" for none; `person` the id of who has it in hand, "" for nobody; `files` are by
+    column id.
+    """
 
     number: int
     edition: int
     received_at: str
     test: bool
+    stage: str
+    payment: str
+    decision: str
+    status: str
+    tags: list[str]
+    person: str
     cells: dict[str, str]
+    files: dict[str, list[FileFace]]
 
 
 class ResponsesReply(Message):
-    """A page of responses, newest first; `next` asks for the page after it, where there may be one."""
+    """A page of responses in an order; `next` asks for the page after it, "" where there is none.
+
+    `exact` where `count` is no estimate; `behind` is how many responses are still being read in.
+    """
 
     columns: list[ColumnReply]
     rows: list[RowReply]
     count: int
-    next: str | None
+    exact: bool
+    next: str
+    behind: int
 
 
 class HeldReply(Message):
@@ -57,12 +75,16 @@ class AllHeldReply(Message):
 
 
 class EventReply(Message):
-    """Something that happened to a response; `who` is visitor, person, bank or clock, `person` a name of the team."""
+    """Something that happened to a response; `who` is visitor, person, bank or clock, `person` a name of the team.
+
+    `about` is what belongs to it, in words: a note, a tag, from which status to which.
+    """
 
     kind: str
     at: datetime
     who: str
     person: str | None
+    about: str
 
 
 class ResponseReply(Message):

@@ -5,11 +5,14 @@ import type {
   AllHeldReply,
   PublicAddressReply,
   AskedReply,
+  AskingReply,
   BatchesReply,
+  BoardReply,
   Brand,
   BrandsReply,
   CardsReply,
   ChangesReply,
+  ChartReply,
   ConditionReply,
   ConditionRows,
   ConfirmedAddressReply,
@@ -22,11 +25,17 @@ import type {
   FollowUpsReply,
   FoundTranslationsReply,
   FormReply,
+  FunnelReply,
   LinkMailsReply,
   LinksPlanReply,
   LookReply,
   MadeLinksReply,
   MadeReply,
+  MarkedReply,
+  MarkRequest,
+  NeighboursReply,
+  NumbersReply,
+  NumbersRequest,
   OutcomeReply,
   OutlineReply,
   DoneReply,
@@ -43,6 +52,7 @@ import type {
   RunInFullReply,
   RunsReply,
   SampleReply,
+  SavedViewReply,
   SavedReply,
   SealedLinksReply,
   SealKeyReply,
@@ -50,17 +60,25 @@ import type {
   SignedInReply,
   SitesReply,
   StatesReply,
+  StatusReply,
   TemplatesReply,
   TestedReply,
+  TotalsReply,
   TranslationsReply,
   TrialsReply,
   TriedResponsesReply,
+  TurnReply,
+  ViewRequest,
+  ViewsReply,
   WantedAddressReply,
   WhoAndWhenReply,
   WorkingsReply,
 } from "./generated/wire";
 
 /** The server said no; `message` is for people. `code` is "unreachable" where there was no server. */
+/** What an address is asked, by name. */
+export type Asked = Readonly<Record<string, string>>;
+
 export class ApiError extends Error {
   constructor(
     readonly code: string,
@@ -84,6 +102,8 @@ const unreachable = () =>
 let csrfToken = "";
 
 /** How an export is written: for programs, with codes and plain numbers, or for people, with labels; and so on. */
+export type ExportKind = "csv" | "xlsx" | "json" | "jsonl";
+
 export interface CsvFashion {
   with: "codes" | "labels";
   separator: "comma" | "semicolon" | "tab";
@@ -198,11 +218,40 @@ export const api = {
   /** What publishing would change for visitors. */
   changesToCome: (form: string) => call<ChangesReply>("GET", `/forms/${form}/changes`),
   setSites: (form: string, sites: string[]) => call<SitesReply>("PUT", `/forms/${form}/sites`, { sites }),
-  /** The newest, or what comes after a place that a reply named. */
-  responses: (form: string, limit: number, after: string, link: string) => {
-    const query = new URLSearchParams({ limit: `${limit}`, after, ...(link ? { link } : {}) });
-    return call<ResponsesReply>("GET", `/forms/${form}/responses?${query}`);
-  },
+  /** A page of what is asked for: the first, or what comes after a place that a reply named. */
+  responses: (form: string, asked: Asked) =>
+    call<ResponsesReply>("GET", `/forms/${form}/responses?${new URLSearchParams(asked)}`),
+  asking: (form: string) => call<AskingReply>("GET", `/forms/${form}/responses/asking`),
+  totals: (form: string, asked: Asked) =>
+    call<TotalsReply>("GET", `/forms/${form}/responses/totals?${new URLSearchParams(asked)}`),
+  chart: (form: string, asked: Asked) =>
+    call<ChartReply>("GET", `/forms/${form}/responses/chart?${new URLSearchParams(asked)}`),
+  funnel: (form: string, asked: Asked) =>
+    call<FunnelReply>("GET", `/forms/${form}/responses/funnel?${new URLSearchParams(asked)}`),
+  board: (form: string, asked: Asked) =>
+    call<BoardReply>("GET", `/forms/${form}/responses/board?${new URLSearchParams(asked)}`),
+  turn: (form: string) => call<TurnReply>("GET", `/forms/${form}/responses/turn`),
+  neighbours: (form: string, number: number, asked: Asked) =>
+    call<NeighboursReply>("GET", `/forms/${form}/responses/${number}/neighbours?${new URLSearchParams(asked)}`),
+  views: (form: string) => call<ViewsReply>("GET", `/forms/${form}/responses/views`),
+  /** Keeps a view anew, or a new one where none is named. */
+  saveView: (form: string, view: string, asked: ViewRequest) =>
+    view
+      ? call<SavedViewReply>("PUT", `/forms/${form}/responses/views/${view}`, asked)
+      : call<SavedViewReply>("POST", `/forms/${form}/responses/views`, asked),
+  deleteView: (form: string, view: string) => call<undefined>("DELETE", `/forms/${form}/responses/views/${view}`),
+  setStatuses: (form: string, statuses: StatusReply[]) =>
+    call<undefined>("PUT", `/forms/${form}/responses/statuses`, { statuses }),
+  moveResponse: (form: string, number: number, was: string, status: string) =>
+    call<undefined>("POST", `/forms/${form}/responses/${number}/move`, { was, status }),
+  addNote: (form: string, number: number, note: string) =>
+    call<undefined>("POST", `/forms/${form}/responses/${number}/notes`, { note }),
+  removeResponses: (form: string, numbers: NumbersRequest["numbers"]) =>
+    call<NumbersReply>("POST", `/forms/${form}/responses/remove`, { numbers }),
+  bringBackResponses: (form: string, numbers: NumbersRequest["numbers"]) =>
+    call<NumbersReply>("POST", `/forms/${form}/responses/bring-back`, { numbers }),
+  markResponses: (form: string, asked: MarkRequest) =>
+    call<MarkedReply>("POST", `/forms/${form}/responses/mark`, asked),
   response: (form: string, number: number) => call<ResponseReply>("GET", `/forms/${form}/responses/${number}`),
   held: (form: string) => call<AllHeldReply>("GET", `/forms/${form}/responses/held`),
   letThrough: (form: string, number: number) =>
@@ -279,6 +328,6 @@ export const api = {
     send<PictureReply>("POST", `/pictures?name=${encodeURIComponent(file.name)}`, file, file.type),
   /** A response as PDF. */
   pdfAddress: (form: string, number: number) => `/api/forms/${form}/responses/${number}/pdf`,
-  exportAddress: (form: string, fashion: CsvFashion) =>
-    `/api/forms/${form}/responses.csv?${new URLSearchParams({ ...fashion })}`,
+  exportAddress: (form: string, kind: ExportKind, asked: Asked) =>
+    `/api/forms/${form}/responses.${kind}?${new URLSearchParams(asked)}`,
 };

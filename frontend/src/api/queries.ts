@@ -1,6 +1,6 @@
 // Server state as query hooks; nothing of it is copied into the draft.
 import { queryOptions } from "@tanstack/react-query";
-import { api } from "./client";
+import { api, type Asked } from "./client";
 
 export const queries = {
   session: () => queryOptions({ queryKey: ["session"], queryFn: api.whoIsSignedIn, retry: false, staleTime: Infinity }),
@@ -41,12 +41,46 @@ export const queries = {
     }),
   triedResponses: (form: string, revision: number) =>
     queryOptions({ queryKey: ["tried", form, revision], queryFn: () => api.triedResponses(form) }),
-  responses: (form: string, limit: number, after: string, link: string) =>
+  responses: (form: string, asked: Asked) =>
     queryOptions({
-      queryKey: ["responses", form, limit, after, link],
-      queryFn: () => api.responses(form, limit, after, link),
-      placeholderData: (previous) => previous,
+      queryKey: ["responses", form, "page", asked],
+      queryFn: () => api.responses(form, asked),
+      // While responses are still being read in, it is looked at again.
+      refetchInterval: ({ state }) => (state.data && state.data.behind > 0 ? 3_000 : false),
     }),
+  asking: (form: string) => queryOptions({ queryKey: ["asking", form], queryFn: () => api.asking(form) }),
+  totals: (form: string, asked: Asked) =>
+    queryOptions({
+      queryKey: ["responses", form, "totals", asked],
+      queryFn: () => api.totals(form, asked),
+      retry: false,
+    }),
+  chart: (form: string, asked: Asked) =>
+    queryOptions({
+      queryKey: ["responses", form, "chart", asked],
+      queryFn: () => api.chart(form, asked),
+      retry: false,
+    }),
+  funnel: (form: string, asked: Asked) =>
+    queryOptions({
+      queryKey: ["funnel", form, asked],
+      queryFn: () => api.funnel(form, asked),
+      retry: false,
+    }),
+  board: (form: string, asked: Asked) =>
+    queryOptions({
+      queryKey: ["responses", form, "board", asked],
+      queryFn: () => api.board(form, asked),
+      retry: false,
+    }),
+  turn: (form: string) => queryOptions({ queryKey: ["turn", form], queryFn: () => api.turn(form) }),
+  neighbours: (form: string, number: number, asked: Asked) =>
+    queryOptions({
+      queryKey: ["responses", form, "neighbours", number, asked],
+      queryFn: () => api.neighbours(form, number, asked),
+      retry: false,
+    }),
+  views: (form: string) => queryOptions({ queryKey: ["views", form], queryFn: () => api.views(form) }),
   held: (form: string) => queryOptions({ queryKey: ["held", form], queryFn: () => api.held(form) }),
   response: (form: string, number: number) =>
     queryOptions({ queryKey: ["response", form, number], queryFn: () => api.response(form, number) }),

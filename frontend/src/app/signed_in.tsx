@@ -14,3 +14,6 @@ export function useSignedIn(): SignedInReply {
 
 /** Whether this person may change forms; the server decides, this only spares them buttons that would refuse. */
 export const mayEdit = (who: SignedInReply): boolean => who.role === "owner" || who.role === "editor";
+
+/** Whether this person may mark responses: with a status, tags, a person; and save views. */
+export const mayMark = (who: SignedInReply): boolean => who.role !== "viewer";

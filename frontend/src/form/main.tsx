@@ -14,11 +14,11 @@ import { groundStyle } from "./brand";
 import { hostOf, inFrame } from "./host";
 import { answerStore } from "./kept_answers";
 import { typedInThisLanguage } from "./other_language";
-import { inputsOf } from "./prefetch";
+import { inputsOf, whenIdle, withRows } from "./prefetch";
 import { PublicForm } from "./PublicForm";
 import { receivedPage, rememberReceived } from "./seen_again";
 import { FormSession } from "./session";
-import { type Answers, Transport } from "./transport";
+import { Transport } from "./transport";
 
 const page = JSON.parse(document.getElementById("form-data")!.textContent!) as PublicPage;
 // Each sealed link is about something of its own, and so is each private one.
@@ -82,21 +82,8 @@ createRoot(root).render(
   </StrictMode>,
 );
 
-if (page.token) {
-  // The workbench around a preview hears what was answered and which block is looked at, and may fill it in.
-  const tellWorkbench = (message: Record<string, unknown>) => parent.postMessage(message, origin);
-  session.subscribe(() => tellWorkbench({ codexa: "answers", answers: session.ownAnswers() }));
-  for (const event of ["focusin", "click"])
-    addEventListener(event, ({ target }) => {
-      const block = (target as Element).closest<HTMLElement>("[data-block]")?.dataset.block;
-      if (block) tellWorkbench({ codexa: "block", block });
-    });
-  addEventListener("message", (event: MessageEvent<{ codexa?: string; answers?: Answers }>) => {
-    if (event.origin === origin && event.source === parent && event.data.codexa === "fill")
-      session.fillIn(event.data.answers ?? {});
-  });
-  tellWorkbench({ codexa: "ready" });
-}
+whenIdle(() => void import("./counting").then((counting) => counting.countVisit(session, page, withRows)));
+if (page.token) void import("./previewed").then((previewed) => previewed.tellWorkbench(session));
 if (page.framed && !page.token) {
   host.tell({ codexa: "ready" });
   new ResizeObserver(() => host.tell({ codexa: "height", height: root.offsetHeight })).observe(root);

@@ -159,6 +159,14 @@ describe("answers", () => {
     expect(store.cleared).toBe(1);
   });
 
+  it("are put back, and who has gone on before that is known stays there", async () => {
+    const { session } = start({ store: memory({ answers: { n: "3" }, page: "p1" }) });
+    const gone = session.next();
+    await settle();
+    await gone;
+    expect(session.read()).toMatchObject({ restored: true, page: "p2" });
+  });
+
   it("in rows know a new row's facts before the server has seen it", () => {
     const { session } = start();
     session.change("lines", [{ kind: "k", id: "r1", values: {} }] as unknown as Answer);

@@ -3,7 +3,8 @@ import { INPUTS } from "../fields/inputs";
 import type { Face } from "../model/blocks";
 import { blocksWithin } from "./facts";
 
-const withRows = (blocks: readonly Face[]): Face[] =>
+/** Blocks and all inside groups and rows. */
+export const withRows = (blocks: readonly Face[]): Face[] =>
   blocksWithin(blocks).flatMap((block) =>
     block.type === "repeat" ? [block, ...block.kinds.flatMap((kind) => withRows(kind.blocks))] : [block],
   );

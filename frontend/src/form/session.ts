@@ -123,7 +123,11 @@ export class FormSession {
       // It was being sent when the page was left: what came of it, the same key asks.
       this.set({ phase: "sending", answers: kept.answers });
       void this.send();
-    } else if (restored) void this.asking.now(true).then(() => this.goAsFarAs(wanted));
+    } else if (restored) {
+      const { page } = this.snapshot;
+      // Who has gone on meanwhile stays there.
+      void this.asking.now(true).then(() => this.goAsFarAs(this.snapshot.page === page ? wanted : this.snapshot.page));
+    }
     if (restored && kept?.edition && this.edition && kept.edition !== this.edition)
       void this.transport.news?.(kept.edition).then((news) => this.set({ news }));
   }

@@ -15,6 +15,24 @@ export type Severity = "error" | "doubt";
  */
 export type NoteKind = "rule" | "calculation" | "check" | "money" | "data";
 /**
+ * What the values of a column are, for comparing, sorting and counting.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "Holds".
+ */
+export type Holds =
+  | "text"
+  | "number"
+  | "yes or no"
+  | "date"
+  | "time"
+  | "date and time"
+  | "choice"
+  | "choices"
+  | "files"
+  | "grid"
+  | "rows";
+/**
  * What a row says of its name.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -512,6 +530,51 @@ export interface RowState {
   error?: ErrorFace | null;
 }
 /**
+ * A column that can be asked for: what it holds, in which ways, and of a choice its options.
+ *
+ * `facet` where every response has it; `parts` are the questions of a grid and the fields of rows.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "AskedColumnReply".
+ */
+export interface AskedColumnReply {
+  calculated: boolean;
+  earlier: boolean;
+  facet: boolean;
+  holds: Holds;
+  hows: (
+    | "is"
+    | "contains"
+    | "begins"
+    | "any_of"
+    | "all_of"
+    | "none_of"
+    | "at_least"
+    | "at_most"
+    | "between"
+    | "last_days"
+    | "this"
+    | "blank"
+    | "answered"
+  )[];
+  id: string;
+  label: string;
+  number: string;
+  numeric: boolean;
+  options: OptionReply[];
+  parts: AskedColumnReply[];
+}
+/**
+ * What a choice can be.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "OptionReply".
+ */
+export interface OptionReply {
+  code: string;
+  label: string;
+}
+/**
  * An errand was asked for.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -519,6 +582,28 @@ export interface RowState {
  */
 export interface AskedReply {
   errand: number;
+}
+/**
+ * What a form's responses can be asked for; `behind` is how many of them are still being read in.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "AskingReply".
+ */
+export interface AskingReply {
+  behind: number;
+  columns: AskedColumnReply[];
+  statuses: StatusReply[];
+}
+/**
+ * A status that the team gives responses, in the team's order.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "StatusReply".
+ */
+export interface StatusReply {
+  code: string;
+  colour: string;
+  label: string;
 }
 /**
  * A band: from this number on (included; none for everything below the next band), its value and its name.
@@ -564,6 +649,20 @@ export interface BarFace {
   text: string;
 }
 /**
+ * A bar of a chart: how many, of how many hundred, and what is measured there, with how people write it.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "BarReply".
+ */
+export interface BarReply {
+  code: string;
+  count: number;
+  label: string;
+  share: string;
+  value: string | null;
+  value_shown: string;
+}
+/**
  * Links that were made together.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -588,6 +687,77 @@ export interface BatchReply {
  */
 export interface BatchesReply {
   batches: BatchReply[];
+}
+/**
+ * A board; `turn` is what `/turn` said when it was made.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "BoardReply".
+ */
+export interface BoardReply {
+  columns: ColumnReply[];
+  lanes: LaneReply[];
+  turn: number;
+}
+/**
+ * A field as a column of the responses; `number` is its outline number, "" where it has none.
+ *
+ * `earlier` where only editions before the live one have it.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ColumnReply".
+ */
+export interface ColumnReply {
+  calculated: boolean;
+  earlier: boolean;
+  holds: Holds;
+  id: string;
+  label: string;
+  number: string;
+  numeric: boolean;
+}
+/**
+ * A column of a board: how many are in it, what its numbers come to as people write it, and its first cards.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "LaneReply".
+ */
+export interface LaneReply {
+  code: string;
+  count: number;
+  exact: boolean;
+  label: string;
+  rows: RowReply[];
+  sums: {
+    [k: string]: string;
+  };
+}
+/**
+ * A response as a row; `cells` holds text by column id, nothing for a blank; a `test` is a try, not exported.
+ *
+ * `status` is a code of the form's, "" for none; `person` the id of who has it in hand, "" for nobody; `files` are by
+ * column id.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "RowReply".
+ */
+export interface RowReply {
+  cells: {
+    [k: string]: string;
+  };
+  decision: string;
+  edition: number;
+  files: {
+    [k: string]: FileFace[];
+  };
+  number: number;
+  payment: string;
+  person: string;
+  received_at: string;
+  stage: string;
+  status: string;
+  tags: string[];
+  test: boolean;
 }
 /**
  * How the form looks.
@@ -736,6 +906,18 @@ export interface CardsReply {
   cards: string[];
 }
 /**
+ * How often an answer is there in a row.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "CellReply".
+ */
+export interface CellReply {
+  code: string;
+  count: number;
+  row: string;
+  share: string;
+}
+/**
  * One change in words; `part` is the id of what changed (None for the form itself), `name` what people call it.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -772,6 +954,29 @@ export interface ChartLook {
   says: "" | "points" | "percent";
 }
 /**
+ * A chart of a column (`by` another, "" for none) in words and numbers.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ChartReply".
+ */
+export interface ChartReply {
+  all: number;
+  answered: number;
+  aside: string;
+  average: string | null;
+  bars: BarReply[];
+  by: string;
+  cells: CellReply[];
+  column: string;
+  greatest: string | null;
+  headline: string;
+  kind: "shares" | "ticks" | "numbers" | "days" | "hours" | "compared" | "crossed" | "grid" | "answers";
+  least: string | null;
+  more: boolean;
+  rows: BarReply[];
+  sum: string | null;
+}
+/**
  * The same of an option that may be shown with a picture; its label says what is to be seen there.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -783,20 +988,33 @@ export interface ChoiceFace {
   picture: string;
 }
 /**
- * A field as a column of the responses; `number` is its outline number, "" where it has none.
+ * One condition: a column by id, how it is compared, and with what, as text (numbers with a point, ISO 8601 dates).
  *
- * `earlier` where only editions before the live one have it.
+ * A field in rows is named by its repeat, "/" and its id: any row may have it so.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
- * via the `definition` "ColumnReply".
+ * via the `definition` "Condition".
  */
-export interface ColumnReply {
-  calculated: boolean;
-  earlier: boolean;
-  id: string;
-  label: string;
-  number: string;
-  numeric: boolean;
+export interface Condition {
+  column: string;
+  how:
+    | "is"
+    | "contains"
+    | "begins"
+    | "any_of"
+    | "all_of"
+    | "none_of"
+    | "at_least"
+    | "at_most"
+    | "between"
+    | "last_days"
+    | "this"
+    | "blank"
+    | "answered";
+  /**
+   * @maxItems 200
+   */
+  values: string[];
 }
 /**
  * The condition as a formula.
@@ -1104,6 +1322,7 @@ export interface DeskReply {
  *
  * `changed` says that the draft differs from the live edition; `days` are the responses of each of the last 14 days,
  * today last; `failed` counts the follow-ups of late that did not work; `closes` is when it closes, if it does.
+ * So many visitors have `seen` it in the last 30 days, and so many of them have `sent` it.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "FormRowReply".
@@ -1120,6 +1339,8 @@ export interface FormRowReply {
   name: string;
   responses: number;
   revision: number;
+  seen: number;
+  sent: number;
   slug: string;
   unreadable: string | null;
 }
@@ -2697,10 +2918,13 @@ export interface EvaluateRequest {
 /**
  * Something that happened to a response; `who` is visitor, person, bank or clock, `person` a name of the team.
  *
+ * `about` is what belongs to it, in words: a note, a tag, from which status to which.
+ *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "EventReply".
  */
 export interface EventReply {
+  about: string;
   at: string;
   kind: string;
   person: string | null;
@@ -2746,6 +2970,18 @@ export interface ExplanationReply {
  */
 export interface ExplanationsReply {
   facts: ExplanationReply[];
+}
+/**
+ * A field, and for how many visitors something was so.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "FieldCountReply".
+ */
+export interface FieldCountReply {
+  count: number;
+  id: string;
+  label: string;
+  number: string;
 }
 /**
  * What the browser may know of an upload: which kinds of files, how many, and how large each.
@@ -3300,6 +3536,20 @@ export interface HiddenFace {
   width: "full" | "half" | "third" | "quarter";
 }
 /**
+ * Which responses: all conditions must hold, or any; and each of the words must be found in what was answered.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "Filter".
+ */
+export interface Filter {
+  /**
+   * @maxItems 40
+   */
+  conditions: Condition[];
+  match: "all" | "any";
+  words: string;
+}
+/**
  * What would follow, in order.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -3426,6 +3676,61 @@ export interface FoundTranslationsReply {
 export interface PassedReply {
   at: string;
   reason: string;
+}
+/**
+ * A form's visits: all together, by step, by what they are told apart by, and by day.
+ *
+ * `presentation` is the way of presenting whose steps these are; with `by_month` days long ago are only known by
+ * their month, which stands at its first day. `unheeded` are the places of the conditions that
+ * can't be asked of visits; `words_unheeded` says so of what is searched for.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "FunnelReply".
+ */
+export interface FunnelReply {
+  all: VisitSumsReply;
+  by_month: boolean;
+  days: VisitSumsReply[];
+  groups: VisitSumsReply[];
+  left_at: FieldCountReply[];
+  presentation: string;
+  presentations: VisitSumsReply[];
+  seconds: number | null;
+  steps: StepCountReply[];
+  unheeded: number[];
+  words_unheeded: boolean;
+  wrong: FieldCountReply[];
+}
+/**
+ * Visits that have something in common: how many came, answered something, and sent; `label` for people.
+ *
+ * `choosable` where a filter can leave only these.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "VisitSumsReply".
+ */
+export interface VisitSumsReply {
+  choosable: boolean;
+  label: string;
+  seen: number;
+  sent: number;
+  started: number;
+  value: string;
+}
+/**
+ * A step of a funnel: how many reached it, how many left there, and the median of its seconds.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "StepCountReply".
+ */
+export interface StepCountReply {
+  earlier: boolean;
+  id: string;
+  label: string;
+  left: number;
+  number: string;
+  reached: number;
+  seconds: number | null;
 }
 /**
  * Give visitors an earlier edition; `live` is the one that they get, as it was seen.
@@ -3662,6 +3967,30 @@ export interface MadeReply {
   id: string;
 }
 /**
+ * Responses, by number, that get something: a status, a tag, or no longer a tag, or a person ("" for nobody).
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "MarkRequest".
+ */
+export interface MarkRequest {
+  kind: "status" | "tag" | "untag" | "person";
+  /**
+   * @minItems 1
+   * @maxItems 200
+   */
+  numbers: [number, ...number[]];
+  value: string;
+}
+/**
+ * How many were changed by it: others had it already, or are gone.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "MarkedReply".
+ */
+export interface MarkedReply {
+  changed: number;
+}
+/**
  * Something that happened about money: of which `charge` (None for what was paid at first), and by whom.
  *
  * `amount` as people write it, `card` and `reason` are "" where it has none.
@@ -3677,6 +4006,26 @@ export interface MoneyEventReply {
   kind: string;
   person: string | null;
   reason: string;
+}
+/**
+ * A response moved to a status, from the one that was seen; "" is none.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "MoveRequest".
+ */
+export interface MoveRequest {
+  status: string;
+  was: string;
+}
+/**
+ * The responses before and after one in a set, by number.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "NeighboursReply".
+ */
+export interface NeighboursReply {
+  after: number | null;
+  before: number | null;
 }
 /**
  * The secret key of an account, entered once.
@@ -3731,6 +4080,37 @@ export interface NewPasswordRequest {
  */
 export interface NewsReply {
   news: string[];
+}
+/**
+ * A note to keep with a response.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "NoteRequest".
+ */
+export interface NoteRequest {
+  note: string;
+}
+/**
+ * The responses to which it happened, by number.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "NumbersReply".
+ */
+export interface NumbersReply {
+  numbers: number[];
+}
+/**
+ * Responses, by number.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "NumbersRequest".
+ */
+export interface NumbersRequest {
+  /**
+   * @minItems 1
+   * @maxItems 200
+   */
+  numbers: [number, ...number[]];
 }
 /**
  * What comes out of answers: what a trial would look at; which conditions hold, by owner and setting.
@@ -4198,30 +4578,19 @@ export interface ResponseReply {
   way: string;
 }
 /**
- * A response as a row; `cells` holds text by column id, nothing for a blank; a `test` is a try, not exported.
+ * A page of responses in an order; `next` asks for the page after it, "" where there is none.
  *
- * This interface was referenced by `Wire`'s JSON-Schema
- * via the `definition` "RowReply".
- */
-export interface RowReply {
-  cells: {
-    [k: string]: string;
-  };
-  edition: number;
-  number: number;
-  received_at: string;
-  test: boolean;
-}
-/**
- * A page of responses, newest first; `next` asks for the page after it, where there may be one.
+ * `exact` where `count` is no estimate; `behind` is how many responses are still being read in.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "ResponsesReply".
  */
 export interface ResponsesReply {
+  behind: number;
   columns: ColumnReply[];
   count: number;
-  next: string | null;
+  exact: boolean;
+  next: string;
   rows: RowReply[];
 }
 /**
@@ -4341,6 +4710,15 @@ export interface SavedReply {
   changed_at: string;
   changes: number;
   revision: number;
+}
+/**
+ * The id of a view that was saved.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "SavedViewReply".
+ */
+export interface SavedViewReply {
+  id: string;
 }
 /**
  * The number of the new key.
@@ -4508,6 +4886,225 @@ export interface StatesReply {
   states: StateReply[];
 }
 /**
+ * The statuses that a form's responses can have, in order.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "StatusesRequest".
+ */
+export interface StatusesRequest {
+  /**
+   * @maxItems 20
+   */
+  statuses:
+    | []
+    | [StatusReply]
+    | [StatusReply, StatusReply]
+    | [StatusReply, StatusReply, StatusReply]
+    | [StatusReply, StatusReply, StatusReply, StatusReply]
+    | [StatusReply, StatusReply, StatusReply, StatusReply, StatusReply]
+    | [StatusReply, StatusReply, StatusReply, StatusReply, StatusReply, StatusReply]
+    | [StatusReply, StatusReply, StatusReply, StatusReply, StatusReply, StatusReply, StatusReply]
+    | [StatusReply, StatusReply, StatusReply, StatusReply, StatusReply, StatusReply, StatusReply, StatusReply]
+    | [
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply
+      ]
+    | [
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply
+      ]
+    | [
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply
+      ]
+    | [
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply
+      ]
+    | [
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply
+      ]
+    | [
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply
+      ]
+    | [
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply
+      ]
+    | [
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply
+      ]
+    | [
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply
+      ]
+    | [
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply
+      ]
+    | [
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply
+      ]
+    | [
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply,
+        StatusReply
+      ];
+}
+/**
  * What the visitor hands in, by block id, what came with the address, and how they came.
  *
  * `opened` says when the form's page was given out, `trap` what was entered where people see nothing. `kept` is the
@@ -4591,6 +5188,30 @@ export interface TextToTranslate {
   what: string;
 }
 /**
+ * What a column of numbers comes to over a set: how many, their sum and average, plain and for people.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "TotalReply".
+ */
+export interface TotalReply {
+  average: string;
+  average_shown: string;
+  count: number;
+  sum: string;
+  sum_shown: string;
+}
+/**
+ * What the columns of numbers come to, by column id.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "TotalsReply".
+ */
+export interface TotalsReply {
+  totals: {
+    [k: string]: TotalReply;
+  };
+}
+/**
  * A file of translations into a language: its bytes in base64 (RFC 4648).
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -4672,6 +5293,15 @@ export interface TryRequest {
   };
 }
 /**
+ * Grows with each change.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "TurnReply".
+ */
+export interface TurnReply {
+  turn: number;
+}
+/**
  * The same as they are typed in another.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -4705,6 +5335,110 @@ export interface UploadReply {
   name: string;
   size: number;
   thumbnail: string | null;
+}
+/**
+ * What a view is: which of the four, its filter, the table's columns and order, the board, its charts.
+ *
+ * `charts` are pairs of a column and what it is compared by; `widths` are those of columns in pixels, `fixed` how
+ * many of the first stay in sight. The funnel tells visits `apart` by something, of windows of a width, in a way of
+ * presenting.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ViewContent".
+ */
+export interface ViewContent {
+  apart: "width" | "edition" | "way" | "page" | "link";
+  board_by: string;
+  /**
+   * @maxItems 6
+   */
+  cards:
+    | []
+    | [string]
+    | [string, string]
+    | [string, string, string]
+    | [string, string, string, string]
+    | [string, string, string, string, string]
+    | [string, string, string, string, string, string];
+  /**
+   * @maxItems 40
+   */
+  charts: [unknown, unknown][];
+  /**
+   * @maxItems 400
+   */
+  columns: string[];
+  filter: Filter;
+  fixed: number;
+  presentation: "" | "whole" | "paged" | "single" | "chat";
+  shown: "table" | "charts" | "board" | "funnel";
+  /**
+   * @maxItems 4
+   */
+  sorts: [] | [string] | [string, string] | [string, string, string] | [string, string, string, string];
+  widths: {
+    [k: string]: number;
+  };
+  window: "" | "narrow" | "medium" | "wide";
+}
+/**
+ * A view that is kept.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ViewReply".
+ */
+export interface ViewReply {
+  content: ViewContent;
+  id: string;
+  made_by: string | null;
+  name: string;
+  opens_first: boolean;
+}
+/**
+ * A view to keep, under a name that no other of the form has.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ViewRequest".
+ */
+export interface ViewRequest {
+  content: ViewContent;
+  name: string;
+  opens_first: boolean;
+}
+/**
+ * The views of a form, by name.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ViewsReply".
+ */
+export interface ViewsReply {
+  views: ViewReply[];
+}
+/**
+ * How far a visit has come, for counting: see `services/visits.py`. Nothing in it says whose it is.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "VisitRequest".
+ */
+export interface VisitRequest {
+  came: HowItCame;
+  entry: string;
+  field: string;
+  place: string;
+  seal: string;
+  seconds: number;
+  sent: boolean;
+  started: boolean;
+  steps: {
+    [k: string]: number;
+  };
+  turn: number;
+  visit: string;
+  width: "narrow" | "medium" | "wide";
+  /**
+   * @maxItems 2000
+   */
+  wrong: string[];
 }
 /**
  * The address that somebody wants, and where it was confirmed; null where they want no other.

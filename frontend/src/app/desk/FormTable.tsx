@@ -14,6 +14,7 @@ import { visuallyHidden } from "@mui/utils";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import type { FormRowReply } from "../../api/generated/wire";
+import { share } from "../../text/visits";
 import { asDay, counted } from "../../text/words";
 import { SERIF } from "../../theme/theme";
 import { Sparkline } from "../../ui/Sparkline";
@@ -42,6 +43,9 @@ export function FormTable({ forms, actions, empty }: Props) {
             <TableCell align="right">This week</TableCell>
             <TableCell>Last 14 days</TableCell>
             <TableCell align="right">Responses</TableCell>
+            <TableCell align="right" title="Of those who saw it in the last 30 days">
+              Sent it
+            </TableCell>
             <TableCell>Changed</TableCell>
             <TableCell>
               <Box component="span" sx={visuallyHidden}>
@@ -107,6 +111,9 @@ function FormRow({ form, actions }: { form: FormRowReply; actions: DeskActions }
         )}
       </TableCell>
       <NumberCell number={form.live_edition === null ? null : form.responses} />
+      <TableCell align="right" sx={{ whiteSpace: "nowrap" }} title={`${form.sent} of ${form.seen} in the last 30 days`}>
+        {share(form.sent, form.seen)}
+      </TableCell>
       <TableCell sx={{ whiteSpace: "nowrap" }}>
         {asDay(form.changed_at)}
         {form.changed_by && `, ${form.changed_by.split(" ")[0]}`}

@@ -227,7 +227,7 @@ export const TOPICS: readonly Topic[] = [
     id: "export",
     question: "How do I get responses into a spreadsheet?",
     steps: [
-      "Responses has a download as CSV: with labels or codes, separator and decimal mark as you need them, every figure a column.",
+      "Responses, Export gives what is filtered as CSV, XLSX with typed cells and a sheet for each repeat, JSON or JSON Lines.",
     ],
     area: "responses",
     also: "csv excel export download table data",

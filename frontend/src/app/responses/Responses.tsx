@@ -1,180 +1,159 @@
-// Responses: a grid that the server pages, one response beside it, and the export.
+// Responses: a filter above, and what it chooses as a table, as charts, or on a board; one response beside it.
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
+import Tab from "@mui/material/Tab";
+import Tabs from "@mui/material/Tabs";
 import Typography from "@mui/material/Typography";
-import { DataGrid, type GridColDef } from "@mui/x-data-grid";
-import { useQuery } from "@tanstack/react-query";
-import { useState } from "react";
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
 import { useNavigate, useParams, useSearchParams } from "react-router";
-import type { ColumnReply, ResponsesReply, RowReply } from "../../api/generated/wire";
+import { ApiError } from "../../api/client";
+import type { AskingReply } from "../../api/generated/wire";
 import { queries } from "../../api/queries";
-import { counted } from "../../text/words";
-import { SERIF } from "../../theme/theme";
-import { styleNonce } from "../style_nonce";
-import { useDayAndTime } from "../workbench/useDayAndTime";
-import { AsCsv } from "./AsCsv";
+import { Waiting } from "../Waiting";
+import { BoardView } from "./BoardView";
+import { AddChart, ChartsView } from "./ChartsView";
+import { ColumnsMenu } from "./ColumnsMenu";
+import { Export } from "./Export";
+import { FilterBar } from "./FilterBar";
+import { FunnelView } from "./FunnelView";
 import { HeldResponses } from "./HeldResponses";
+import { askedOf, isFiltered, type Look, lookOfContent, queryOf, type Shown, useLook } from "./look";
+import { inWords } from "./Pager";
 import { SingleResponse } from "./SingleResponse";
+import { TableView } from "./TableView";
+import { ViewMenu } from "./ViewMenu";
 
-const PAGE_SIZES = [25, 50, 100];
+const TABS: readonly { shown: Shown; title: string }[] = [
+  { shown: "table", title: "Table" },
+  { shown: "charts", title: "Charts" },
+  { shown: "board", title: "Board" },
+  { shown: "funnel", title: "Funnel" },
+];
 
 export function Responses({ formId }: { formId: string }) {
-  const [page, setPage] = useState({ page: 0, pageSize: 25 });
-  // Where each page begins that was reached: the server goes on from the last response of the page before.
-  const [begins, setBegins] = useState<readonly string[]>([""]);
   const { response } = useParams();
   const navigate = useNavigate();
-  const [query, setQuery] = useSearchParams();
-  const link = query.get("link") ?? "";
-  const found = useQuery(queries.responses(formId, page.pageSize, begins[page.page] ?? "", link));
-  const turn = (to: { page: number; pageSize: number }) => {
-    if (to.pageSize !== page.pageSize) {
-      setBegins([""]);
-      setPage({ page: 0, pageSize: to.pageSize });
-    } else if (to.page < begins.length || found.data?.next) {
-      if (to.page === begins.length) setBegins([...begins, found.data!.next!]);
-      setPage(to);
-    }
-  };
+  const [query] = useSearchParams();
+  const [look, onLook] = useLook();
+  const asking = useQuery(queries.asking(formId));
+  const views = useOpenedFirst(formId);
+  const selected = response === undefined ? null : Number(response);
   const open = (number: number | null) =>
     void navigate({
       pathname: `/forms/${formId}/responses${number === null ? "" : `/${number}`}`,
       search: query.toString(),
     });
+  if (asking.isPending || views === null) return <Waiting />;
+  if (asking.isError)
+    return (
+      <Alert severity="error" action={<Button onClick={() => void asking.refetch()}>Try again</Button>}>
+        {asking.error.message}
+      </Alert>
+    );
   return (
     <Box
       sx={{ height: "100%", display: "grid", gridTemplateColumns: response ? "minmax(0,1fr) 380px" : "minmax(0,1fr)" }}
     >
-      <Box sx={{ display: "flex", flexDirection: "column", p: 2, pt: 1.5, minHeight: 0 }}>
-        <Box sx={{ display: "flex", alignItems: "center", gap: 1.5, mb: 1.5 }}>
-          <Typography variant="h1">Responses</Typography>
-          <Typography color="text.secondary" sx={{ flex: 1 }}>
-            {found.data && `${counted(found.data.count, "response")}${link && " by one sealed link"}, newest first`}
-          </Typography>
-          {link && (
-            <Button
-              color="inherit"
-              variant="outlined"
-              onClick={() => {
-                setBegins([""]);
-                setPage({ ...page, page: 0 });
-                setQuery({});
-              }}
-            >
-              Show all
-            </Button>
-          )}
-          <AsCsv formId={formId} />
-        </Box>
-        {found.isError && (
-          <Alert severity="error" action={<Button onClick={() => void found.refetch()}>Try again</Button>}>
-            {found.error.message}
-          </Alert>
-        )}
+      <Box sx={{ display: "flex", flexDirection: "column", p: 2, pt: 1.5, minHeight: 0, minWidth: 0 }}>
+        <Head formId={formId} asking={asking.data} look={look} onLook={onLook}>
+          <ViewMenu key={look.view} formId={formId} views={views} look={look} onLook={onLook} />
+          <Export formId={formId} look={look} />
+        </Head>
         <HeldResponses formId={formId} />
-        {found.data?.count === 0 ? (
-          <NoneYet />
-        ) : (
-          <Grid
-            data={found.data}
-            page={page}
-            loading={found.isFetching}
-            selected={response}
-            onPage={turn}
-            onOpen={open}
-          />
+        {look.shown === "table" && (
+          <TableView {...{ formId, look, onLook, selected }} asking={asking.data} onOpen={open} />
         )}
+        {look.shown === "charts" && <ChartsView {...{ formId, look, onLook }} asking={asking.data} />}
+        {look.shown === "board" && <BoardView {...{ formId, look, onLook }} asking={asking.data} onOpen={open} />}
+        {look.shown === "funnel" && <FunnelView {...{ formId, look, onLook }} asking={asking.data} />}
       </Box>
-      {response && <SingleResponse formId={formId} number={Number(response)} onClose={() => open(null)} />}
+      {selected !== null && (
+        <SingleResponse formId={formId} number={selected} look={look} onOpen={open} onClose={() => open(null)} />
+      )}
     </Box>
   );
 }
 
-interface GridProps {
-  data: ResponsesReply | undefined;
-  page: { page: number; pageSize: number };
-  loading: boolean;
-  selected: string | undefined;
-  onPage: (page: { page: number; pageSize: number }) => void;
-  onOpen: (number: number) => void;
+/** The saved views; the one that opens first does so where the address asks for nothing. Null until that is known. */
+function useOpenedFirst(formId: string) {
+  const views = useQuery(queries.views(formId));
+  const [query, setQuery] = useSearchParams();
+  const first = views.data?.views.find((each) => each.opens_first);
+  // Only as one comes: "All responses" is chosen afterwards, and asks for nothing either.
+  const [came, setCame] = useState(query.toString() === "");
+  const opens = came && first !== undefined;
+  useEffect(() => {
+    if (!opens) return;
+    setQuery(queryOf(lookOfContent(first.content, first.id)), { replace: true });
+    setCame(false);
+  }, [opens, first, setQuery]);
+  return views.isPending || opens ? null : (views.data?.views ?? []);
 }
 
-function Grid({ data, page, loading, selected, onPage, onOpen }: GridProps) {
-  const dayAndTime = useDayAndTime();
+interface HeadProps {
+  formId: string;
+  asking: AskingReply;
+  look: Look;
+  onLook: (changes: Partial<Look>) => void;
+  children: React.ReactNode;
+}
+
+function Head({ formId, asking, look, onLook, children }: HeadProps) {
+  const asked = { ...askedOf(look), limit: "1", columns: "", sort: "" };
+  const found = useQuery({ ...queries.responses(formId, asked), placeholderData: keepPreviousData, retry: false });
+  const all = useQuery({
+    ...queries.responses(formId, { limit: "1", columns: "" }),
+    placeholderData: keepPreviousData,
+    enabled: isFiltered(look),
+  });
+  const whole = isFiltered(look) ? all.data : found.data;
+  const refused = found.error instanceof ApiError ? refusedOf(found.error) : null;
   return (
-    <DataGrid
-      aria-label="Responses"
-      rows={data?.rows ?? []}
-      columns={columnsOf(data?.columns ?? [], dayAndTime)}
-      getRowId={(row) => row.number}
-      rowCount={data?.count ?? 0}
-      loading={loading}
-      paginationMode="server"
-      paginationModel={page}
-      onPaginationModelChange={onPage}
-      pageSizeOptions={PAGE_SIZES}
-      density="compact"
-      hideFooterSelectedRowCount
-      nonce={styleNonce()}
-      // Its spinner has no name for screen readers.
-      slotProps={{ loadingOverlay: { variant: "skeleton", noRowsVariant: "skeleton" } }}
-      disableColumnSorting
-      disableColumnFilter
-      disableColumnMenu
-      rowSelectionModel={{ type: "include", ids: new Set(selected ? [Number(selected)] : []) }}
-      onRowClick={({ row }) => onOpen((row as RowReply).number)}
-      onCellKeyDown={({ row }, event) => event.key === "Enter" && onOpen((row as RowReply).number)}
-      sx={{
-        flex: 1,
-        minHeight: 0,
-        bgcolor: "background.paper",
-        "& .numeric": { fontFamily: SERIF, fontSize: 14, fontVariantNumeric: "tabular-nums lining-nums" },
-        "& .MuiDataGrid-row": { cursor: "pointer" },
-        "& .MuiDataGrid-columnHeaderTitle": { fontWeight: 650, fontSize: 12 },
-      }}
-    />
+    <>
+      <Box sx={{ display: "flex", alignItems: "start", gap: 1.5, mb: 1 }}>
+        <Box sx={{ flex: 1, minWidth: 0 }}>
+          <FilterBar columns={asking.columns} look={look} refused={refused} onLook={onLook} />
+        </Box>
+        {children}
+      </Box>
+      {found.isError && (
+        <Alert severity="error" sx={{ mb: 1 }}>
+          {found.error.message}
+        </Alert>
+      )}
+      <Box sx={{ display: "flex", alignItems: "center", gap: 1.5, borderBottom: 1, borderColor: "divider", mb: 1.5 }}>
+        <Tabs
+          value={look.shown}
+          onChange={(_event, shown: Shown) => onLook({ shown })}
+          aria-label="Views"
+          sx={{ flex: 1 }}
+        >
+          {TABS.map(({ shown, title }) => (
+            <Tab key={shown} value={shown} label={title} />
+          ))}
+        </Tabs>
+        <Typography color="text.secondary" role="status">
+          {found.data && whole && (
+            <>
+              <b>{inWords(found.data)}</b>
+              {isFiltered(look) && ` of ${inWords(whole)}`} {whole.count === 1 ? "response" : "responses"}
+              {found.data.behind > 0 && ` · ${found.data.behind.toLocaleString("en")} more are being read in`}
+            </>
+          )}
+        </Typography>
+        {look.shown === "table" && <ColumnsMenu asking={asking} look={look} onLook={onLook} />}
+        {look.shown === "charts" && <AddChart asking={asking} look={look} onLook={onLook} />}
+      </Box>
+    </>
   );
 }
 
-function columnsOf(columns: ColumnReply[], dayAndTime: (iso: string) => string): GridColDef<RowReply>[] {
-  return [
-    {
-      field: "number",
-      headerName: "No.",
-      width: 64,
-      align: "right",
-      headerAlign: "right",
-      valueFormatter: (value: number, { test }) => (test ? `try ${value}` : value),
-    },
-    {
-      field: "received_at",
-      headerName: "Received",
-      width: 116,
-      valueFormatter: (value: string) => dayAndTime(value),
-    },
-    ...columns.map((column): GridColDef<RowReply> => ({
-      field: column.id,
-      headerName: `${column.number} ${column.label}${column.earlier ? " (earlier edition)" : ""}`.trim(),
-      minWidth: 110,
-      flex: column.numeric ? 0.7 : 1,
-      align: column.numeric ? "right" : "left",
-      headerAlign: column.numeric ? "right" : "left",
-      cellClassName: column.numeric ? "numeric" : "",
-      valueGetter: (_value, row) => row.cells[column.id] ?? "",
-    })),
-    { field: "edition", headerName: "Edition", width: 70, align: "right", headerAlign: "right" },
-  ];
-}
-
-function NoneYet() {
-  return (
-    <Box sx={{ p: 4 }}>
-      <Typography variant="h2">No response yet</Typography>
-      <Typography color="text.secondary">
-        What visitors send stands here, newest first, with everything that was worked out. Publish the form and share
-        its link.
-      </Typography>
-    </Box>
-  );
+/** The place of the condition that was refused, with why. */
+function refusedOf(error: ApiError): { at: number; message: string } | null {
+  const path = error.problems[0]?.path ?? "";
+  return path.startsWith("conditions.")
+    ? { at: Number(path.slice("conditions.".length)), message: error.message }
+    : null;
 }

@@ -13,19 +13,26 @@ import { counted, NOTE_KINDS } from "../../text/words";
 import { SERIF } from "../../theme/theme";
 import { Explained } from "../preview/Explained";
 import { useDayAndTime } from "../workbench/useDayAndTime";
+import { AddNote } from "./AddNote";
 import { Files } from "./Files";
 import { Followed } from "./Followed";
+import { askedOf, type Look } from "./look";
+import { Marks } from "./Marks";
 import { Waiting } from "../Waiting";
 
 interface Props {
   formId: string;
   number: number;
+  look: Look;
+  onOpen: (number: number) => void;
   onClose: () => void;
 }
 
-export function SingleResponse({ formId, number, onClose }: Props) {
+export function SingleResponse({ formId, number, look, onOpen, onClose }: Props) {
   const dayAndTime = useDayAndTime();
   const found = useQuery(queries.response(formId, number));
+  const beside = useQuery(queries.neighbours(formId, number, { ...askedOf(look), sort: look.sorts.join(",") }));
+  const { before = null, after = null } = beside.data ?? {};
   const title = useRef<HTMLHeadingElement>(null);
   useEffect(() => {
     title.current?.focus();
@@ -34,7 +41,12 @@ export function SingleResponse({ formId, number, onClose }: Props) {
     <Box
       component="aside"
       aria-label={`Response ${number}`}
-      onKeyDown={(event) => event.key === "Escape" && onClose()}
+      onKeyDown={(event) => {
+        if (event.key === "Escape") onClose();
+        if (event.target !== title.current) return;
+        if (event.key === "[" && before !== null) onOpen(before);
+        if (event.key === "]" && after !== null) onOpen(after);
+      }}
       sx={{ borderLeft: 1, borderColor: "divider", bgcolor: "background.paper", overflow: "auto" }}
     >
       <Box sx={{ display: "flex", alignItems: "center", px: 2.5, pt: 1.75 }}>
@@ -47,6 +59,8 @@ export function SingleResponse({ formId, number, onClose }: Props) {
         >
           Response {number}
         </Typography>
+        <Step name="Response before it" keys="[" sign="‹" to={before} onOpen={onOpen} />
+        <Step name="Response after it" keys="]" sign="›" to={after} onOpen={onOpen} />
         <IconButton aria-label="Close" onClick={onClose} sx={{ width: 30, height: 30, fontSize: 18 }}>
           ×
         </IconButton>
@@ -61,6 +75,7 @@ export function SingleResponse({ formId, number, onClose }: Props) {
             <a href={api.pdfAddress(formId, number)}>Keep as PDF</a>
             <HowItCame {...found.data} />
           </Typography>
+          <Marks formId={formId} row={found.data.row} />
           <Box component="dl" sx={{ m: 0, display: "grid", gap: 1.5 }}>
             {found.data.columns.map((column) => (
               <Answer
@@ -75,11 +90,34 @@ export function SingleResponse({ formId, number, onClose }: Props) {
           </Box>
           <Followed formId={formId} number={number} />
           <Happened events={found.data.events} />
+          <AddNote formId={formId} number={number} />
         </Box>
       )}
     </Box>
   );
 }
+
+interface StepProps {
+  name: string;
+  keys: string;
+  sign: string;
+  to: number | null;
+  onOpen: (number: number) => void;
+}
+
+/** To the response beside this one in what is filtered. */
+const Step = ({ name, keys, sign, to, onOpen }: StepProps) => (
+  <IconButton
+    aria-label={name}
+    aria-keyshortcuts={keys}
+    title={`${name} (${keys})`}
+    disabled={to === null}
+    onClick={() => to !== null && onOpen(to)}
+    sx={{ width: 30, height: 30, fontSize: 18 }}
+  >
+    {sign}
+  </IconButton>
+);
 
 const WAYS: Readonly<Record<string, string>> = {
   link: "by the form’s own page",
@@ -190,6 +228,13 @@ function Happened({ events }: { events: readonly EventReply[] }) {
               · {dayAndTime(event.at)}
               {event.person && ` · ${event.person}`}
             </Box>
+            {event.about && (
+              <Box
+                sx={{ whiteSpace: "pre-line", overflowWrap: "anywhere", pl: 1, borderLeft: 2, borderColor: "divider" }}
+              >
+                {event.about}
+              </Box>
+            )}
           </Typography>
         ))}
       </Box>

@@ -1,0 +1,1 @@
+"""Responses as a set: what a column of it holds, and the conditions that choose some of it."""

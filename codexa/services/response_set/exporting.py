@@ -1,0 +1,83 @@
+"""What is filtered, as a file: written while it is read, in the same memory for any number."""
+
+from collections.abc import Iterator
+from pathlib import Path
+from uuid import UUID
+
+import orjson
+
+from codexa.core.fields.field_type import Medium
+from codexa.services.editions import Editions
+from codexa.services.errors import BehindError, TooManyError
+from codexa.services.response_grid import CsvFashion, ResponseTable, csv_lines
+from codexa.services.response_set.documents import document
+from codexa.services.response_set.looking import Look
+from codexa.services.response_set.opening import open_set
+from codexa.services.response_set.workbook import write_workbook
+from codexa.store import ledger_queries, responses
+from codexa.store.database import Connect
+from codexa.store.responses import ResponseRow
+from codexa.store.sessions import SignedIn
+
+_AT_ONCE = 500
+
+
+class Export:
+    """What is looked at, on its way out: each batch is read by itself, so that a slow line holds no connection."""
+
+    def __init__(
+        self, connect: Connect, editions: Editions, *, who: SignedIn, form: UUID, look: Look, tries: bool
+    ) -> None:
+        """Prepare; what was handed in for practice is there with `tries`.
+
+        Raises NotFoundError, ConditionError, BehindError.
+        """
+        self._connect, self._editions = connect, editions
+        self._opened = open_set(connect, editions, who=who, form=form)
+        if self._opened.behind:
+            raise BehindError
+        chosen = self._opened.asking.chosen(look.filter)
+        self._chosen = chosen.with_practice() if tries else chosen
+        self._sorts = self._opened.asking.sorts(look.sorts)
+
+    def as_csv(self, fashion: CsvFashion) -> Iterator[str]:
+        """Yield it line by line."""
+        table = ResponseTable(self._editions, form=self._opened.form, numbers=self._opened.numbers)
+        yield from csv_lines(table, self._all(), fashion)
+
+    def as_json_lines(self) -> Iterator[bytes]:
+        """Yield a JSON object for each response, a line each (JSON Lines)."""
+        for response in self._all():
+            yield orjson.dumps(document(self._editions, self._opened.form, response)) + b"\n"
+
+    def as_json(self) -> Iterator[bytes]:
+        """Yield the same as one JSON array."""
+        before = b"[\n"
+        for line in self.as_json_lines():
+            yield before + line.rstrip()
+            before = b",\n"
+        yield b"[]\n" if before == b"[\n" else b"\n]\n"
+
+    def as_workbook(self, path: Path, medium: Medium) -> None:
+        """Write it into a file. Raises TooManyError where a workbook would take too long."""
+        with self._connect() as connection:
+            count, exact = ledger_queries.count(connection, self._opened.ledger, self._chosen)
+        if not exact:
+            raise TooManyError(
+                f"A workbook takes at most {ledger_queries.EXACT:,} responses, and these are about {count:,}. "
+                "Filter them, or take CSV."
+            )
+        write_workbook(path, self._editions, self._opened, self._all(), medium)
+
+    def _all(self) -> Iterator[ResponseRow]:
+        opened, after = self._opened, None
+        while True:
+            with self._connect() as connection:
+                found = ledger_queries.page(
+                    connection, opened.ledger, self._chosen, self._sorts, most=_AT_ONCE, after=after
+                )
+                rows = responses.by_numbers(connection, form=opened.form, numbers=[each.number for each in found])
+            yield from (rows[each.number] for each in found if each.number in rows)
+            if len(found) < _AT_ONCE:
+                return
+            after = found[-1]
