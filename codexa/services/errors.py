@@ -49,6 +49,18 @@ class MovedMeanwhileError(ServiceError):
     code = "moved_meanwhile"
 
 
+class CorrectionRefusedError(ServiceError):
+    """This response can't be corrected now."""
+
+    code = "correction_refused"
+
+
+class CorrectedMeanwhileError(ServiceError):
+    """Somebody else has corrected this response meanwhile. Nothing was changed: look at it again."""
+
+    code = "corrected_meanwhile"
+
+
 class MovedError(Exception):
     """The form has another address by now; `slug` is the last part of it."""
 

@@ -28,6 +28,24 @@ def with_files(
     return _filled(program, blocks, answers, known)
 
 
+def with_own_files(program: Program, kept: Mapping[str, Any], answers: Mapping[str, Any]) -> dict[str, Any]:
+    """Return answers with what a response knows of its own files in place of their ids; others are refused."""
+    blocks = _file_blocks(program)
+    own = {
+        each["id"]: Upload(
+            id=UUID(each["id"]),
+            block_id=address.rsplit("/", 1)[-1],
+            name=each["name"],
+            size=each["size"],
+            media_type=each["type"],
+            has_thumbnail=False,
+        )
+        for address, files in _kept_files(program, blocks, kept)
+        for each in files
+    }
+    return _filled(program, blocks, answers, own)
+
+
 def files_in(program: Program, kept: Mapping[str, Any]) -> dict[str, list[UUID]]:
     """Return the ids of the files in answers as they are kept, by address: a block's id, or "repeat/row/block"."""
     blocks = _file_blocks(program)

@@ -235,6 +235,9 @@ def about(event: Event, statuses: Mapping[str, str]) -> str:
             return str(data["person"]) or "nobody"
         case "status":
             return " → ".join(statuses.get(code, code) or "none" for code in (data["from"], data["to"]))
+        case "corrected":
+            changes = (f"{each['label']}: {each['before'] or '–'} → {each['after'] or '–'}" for each in data["changes"])
+            return "\n".join(filter(None, (data["because"], *changes)))
         case _:
             return ""
 

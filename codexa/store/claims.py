@@ -1,6 +1,7 @@
 """Claims: what responses have taken of things that run out."""
 
 from collections.abc import Sequence
+from dataclasses import replace
 from uuid import UUID
 
 from codexa.core.program.claims import Claim
@@ -25,6 +26,32 @@ def keep(connection: Connection, *, form: UUID, number: int, claims: Sequence[Cl
     for claim in claims:
         known = {"form": form, "number": number, "name": claim.name, "quantity": claim.quantity}
         connection.execute(_QUERIES["keep"], known)
+
+
+def of_response(connection: Connection, *, form: UUID, number: int) -> dict[str, int]:
+    """Return what a response has taken of what is ordered, by name, and has not given back."""
+    rows = many(connection, _QUERIES["of_response"], form=form, number=number)
+    return {row["name"]: int(row["quantity"]) for row in rows}
+
+
+def move(connection: Connection, *, form: UUID, number: int, claims: Sequence[Claim]) -> str | None:
+    """Have a response take this of what is ordered in the place of what it had; what is taken less is free again.
+
+    Returns the name of what is gone, or None: then all must be rolled back, as with `take`.
+    """
+    had = of_response(connection, form=form, number=number)
+    wanted = {each.name: each for each in claims}
+    # Each thing in the order in which everybody takes it.
+    for name in sorted(wanted.keys() | had.keys()):
+        claim, more = wanted.get(name), -had.get(name, 0)
+        if claim is not None and (more := more + claim.quantity) > 0:
+            if take(connection, form=form, claims=[replace(claim, quantity=more)]) is not None:
+                return name
+        elif more < 0:
+            connection.execute(_QUERIES["give_back"], {"form": form, "name": name, "quantity": -more})
+    connection.execute(_QUERIES["forget_ordered"], {"form": form, "number": number})
+    keep(connection, form=form, number=number, claims=claims)
+    return None
 
 
 def release(connection: Connection, *, form: UUID, number: int) -> None:

@@ -206,6 +206,38 @@ def find_response(connection: Connection, *, team: UUID, form: UUID, number: int
     return ResponseRow(**row) if row else None
 
 
+def lock_response(connection: Connection, *, team: UUID, form: UUID, number: int) -> ResponseRow | None:
+    """Return one response, which nobody else changes until the transaction ends."""
+    row = one(connection, _QUERIES["lock_response"], team=team, form=form, number=number)
+    return ResponseRow(**row) if row else None
+
+
+def correct(
+    connection: Connection,
+    *,
+    form: UUID,
+    number: int,
+    answers: dict[str, Any],
+    computed: dict[str, Any],
+    path: Sequence[str],
+    confirmation: str | None,
+    person: UUID,
+    trail: dict[str, Any],
+) -> None:
+    """Keep other answers of a response, and in its events who corrected it and what it was before."""
+    set_numbered(
+        connection,
+        form=form,
+        number=number,
+        answers=answers,
+        computed=computed,
+        path=path,
+        confirmation=confirmation,
+    )
+    known = {"form": form, "number": number, "person": person, "trail": Jsonb(trail)}
+    connection.execute(_QUERIES["corrected"], known)
+
+
 def list_held(connection: Connection, *, team: UUID, form: UUID) -> list[HeldRow]:
     """Return the responses of a form that are suspected, newest first."""
     return [HeldRow(**row) for row in many(connection, _QUERIES["list_held"], team=team, form=form)]

@@ -49,6 +49,8 @@ _STATUSES = {
     "behind": 503,
     "too_many": 422,
     "moved_meanwhile": 409,
+    "correction_refused": 409,
+    "corrected_meanwhile": 409,
 }
 _SENTENCES = {
     404: "There is nothing at this address.",

@@ -26,6 +26,7 @@ MORE_TYPES = frozenset({
 _LOADING = next(each.usual for each in MESSAGES if each.name == "loading")
 _GZIP_LEVEL = 6
 _SCRIPT_SAFE = {ord("<"): "\\u003c", ord(">"): "\\u003e", ord("&"): "\\u0026"}
+_BY_THE_LINK: Mapping[str, object] = MappingProxyType({"came": {"way": "link", "page": ""}, "opened": ""})
 _NOT_SHARED: Mapping[str, str] = MappingProxyType({})
 
 
@@ -36,11 +37,13 @@ def form_page(
     *,
     framed: bool,
     own_window: bool = False,
+    sends: bool = True,
     shared: Mapping[str, str] = _NOT_SHARED,
 ) -> str:
     """Return the page of a form; `shared` is what other programs show of a link to it, as `shared_of` gives it.
 
-    In a frame that is a window of its own it fills that; in others the frame grows with it.
+    In a frame that is a window of its own it fills that; in others the frame grows with it. What never `sends` has no
+    button for it.
     """
     return render_template(
         "form.html",
@@ -51,6 +54,7 @@ def form_page(
         pieces=piece(_MORE_INPUTS) if _needs_more(face.pages) else (),
         framed=framed,
         own_window=own_window,
+        sends=sends,
         shared=shared,
         first=first,
         nonce=g.nonce,
@@ -90,7 +94,7 @@ def page_response(page: str) -> Response:
 
 def page_data(content: dict[str, object]) -> str:
     """Return the JSON of a PublicPage, safe inside a script element."""
-    return orjson.dumps(content).decode().translate(_SCRIPT_SAFE)
+    return orjson.dumps({**_BY_THE_LINK, **content}).decode().translate(_SCRIPT_SAFE)
 
 
 def shared_of(live: LiveEdition, place: str) -> dict[str, str]:

@@ -82,6 +82,7 @@ def _page(live: LiveEdition, place: str, page: str, *, framed: bool, going_on: G
         raise NoticeError(opened.wrong, status=403)
     data = page_data(
         {
+            "base": f"/api/public/{live.form_id}/{live.number}",
             "form": str(live.form_id),
             "edition": live.number,
             "framed": framed,

@@ -59,7 +59,7 @@ def page(form: UUID, page: str = "") -> Response:
     place = {"framed": True, "link": link, "address": f"/preview/{form}", "page": page, "token": who.csrf_token}
     place["shown"] = shown
     known = {"face": found.face.model_dump(mode="json"), "state": found.state}
-    data = page_data({"form": str(form), "edition": 0, **place, **known})
+    data = page_data({"base": f"/api/forms/{form}/preview", "form": str(form), "edition": 0, **place, **known})
     g.frame_policy = frame_policy([])
     response = Response(form_page(found.face, first_view(found.face, found.state), data, framed=True, own_window=True))
     response.headers["Cache-Control"] = "no-store"

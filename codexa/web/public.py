@@ -127,6 +127,7 @@ def _received_page(form: UUID, number: int, mark: str, *, framed: bool) -> Respo
     page = received.address_of(form, number, settings)
     data = page_data(
         {
+            "base": f"/api/public/{form}/{seen.edition}",
             "form": str(form),
             "edition": seen.edition,
             "framed": framed,

@@ -12,6 +12,7 @@ from codexa.core.fields.decimals import shown
 from codexa.core.fields.field_type import Region
 from codexa.core.responses.conditions import HOWS, Filter
 from codexa.services import drafts
+from codexa.services.correcting import Correcting
 from codexa.services.response_columns import Column
 from codexa.services.response_set import board, looking, marking, removing, views
 from codexa.services.response_set import charts as charting
@@ -251,9 +252,17 @@ def set_statuses(asked: StatusesRequest, form: UUID) -> None:
 
 @endpoint(blueprint, "POST", "/<number:number>/move", body=MoveRequest)
 def move(asked: MoveRequest, form: UUID, number: int) -> None:
-    """Move a response to a status, from the one in which it was seen; 409 where somebody moved it meanwhile."""
-    who = may(Right.MARK_RESPONSES)
-    marking.move(connection, who=who, form=form, number=number, was=asked.was, status=asked.status)
+    """Move a response on a board, from where it was seen; 409 where somebody moved it meanwhile.
+
+    By another column than the status that is a correction of its answer.
+    """
+    if asked.by == STATUS:
+        who = may(Right.MARK_RESPONSES)
+        marking.move(connection, who=who, form=form, number=number, was=asked.was, status=asked.to)
+        return
+    who = may(Right.EDIT_FORMS)
+    corrected = Correcting(connect=connection, editions=editions(), who=who, form=form, number=number)
+    corrected.choose(asked.by, was=asked.was, to=asked.to)
 
 
 @endpoint(blueprint, "POST", "/<number:number>/notes", body=NoteRequest)

@@ -17,7 +17,7 @@ from codexa.core.program.accept import Accepted, accept, numbered
 from codexa.core.program.compiling import compile_form
 from codexa.core.program.evaluate import evaluate
 from codexa.core.program.explain import explain_all
-from codexa.core.program.kept import entered_again, state_of_kept
+from codexa.core.program.kept import entered_again, entered_as_it_was, state_of_kept
 from codexa.core.program.notes import notes
 from codexa.core.program.order_names import ORDER
 from codexa.core.program.proof import proof
@@ -79,7 +79,23 @@ def test_what_is_accepted_is_what_was_shown_and_can_be_entered_again(form, seed)
     undecided = {owner for circle in program.circles for owner in circle}
     hidden = {place.block.id for place in program.top_places if not accepted.state.shown(place)} - undecided
     assert not hidden & accepted.answers.keys()
-    again = accept(program, entered_again(program, accepted.answers), CONTEXT)
+    as_it_was = entered_as_it_was(program, accepted.answers, CONTEXT)
+    for entered in (entered_again(program, accepted.answers), as_it_was):
+        again = accept(program, entered, CONTEXT)
+        assert isinstance(again, Accepted)
+        assert (again.answers, again.computed, again.path) == (accepted.answers, accepted.computed, accepted.path)
+
+
+@a_few
+@given(form=FORMS, seed=SEEDS, data=some.data())
+def test_what_was_left_blank_stays_blank_where_a_default_would_come(form, seed, data):
+    program = compile_form(form)
+    entered = sampled(program, seed)
+    emptied = data.draw(some.sets(some.sampled_from(sorted(entered)))) if entered else set()
+    accepted = accept(program, entered | dict.fromkeys(emptied), CONTEXT)
+    if not isinstance(accepted, Accepted):
+        return
+    again = accept(program, entered_as_it_was(program, accepted.answers, CONTEXT), CONTEXT)
     assert isinstance(again, Accepted)
     assert (again.answers, again.computed, again.path) == (accepted.answers, accepted.computed, accepted.path)
 

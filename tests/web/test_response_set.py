@@ -348,9 +348,9 @@ def test_marks_are_seen_at_once_whether_the_ledger_was_there_or_not(as_mira, con
 def test_of_two_who_move_a_card_one_is_told(as_mira, answered):
     post(as_mira, answered, "/statuses", STATUSES, "put")
     before = look(as_mira, answered, "/turn")["turn"]
-    assert post(as_mira, answered, "/1/move", {"was": "", "status": "new"}).status_code == 204
-    assert post(as_mira, answered, "/1/move", {"was": "", "status": "new"}).status_code == 204
-    late = post(as_mira, answered, "/1/move", {"was": "", "status": "done"})
+    assert post(as_mira, answered, "/1/move", {"was": "", "to": "new"}).status_code == 204
+    assert post(as_mira, answered, "/1/move", {"was": "", "to": "new"}).status_code == 204
+    late = post(as_mira, answered, "/1/move", {"was": "", "to": "done"})
     assert (late.status_code, late.json["code"]) == (409, "moved_meanwhile")
     assert "“New”" in late.json["message"]
     board = look(as_mira, answered, "/board", by="response.status")
@@ -575,13 +575,13 @@ def test_what_visitors_enter_at_the_ends_of_all_days_and_numbers_is_charted(as_m
 def test_who_fills_with_what_was_read_before_a_change_does_not_undo_it(as_mira, connection, answered):
     post(as_mira, answered, "/statuses", STATUSES, "put")
     assert found(as_mira, answered, ["response.status", "answered"]) == []
-    post(as_mira, answered, "/1/move", {"was": "", "status": "new"})
+    post(as_mira, answered, "/1/move", {"was": "", "to": "new"})
     slow = filling.of_form(within(connection), Editions(within(connection)), answered)
     ledger = slow.ledger()
     changes = ledgers.changed(connection, form=answered, most=10)
     read = list(slow._entries(changes.sources, ledger))
     connection.commit()
-    post(as_mira, answered, "/1/move", {"was": "new", "status": "done"})
+    post(as_mira, answered, "/1/move", {"was": "new", "to": "done"})
     assert found(as_mira, answered, ["response.status", "any_of", "done"]) == [1]
     ledgers.take_up(connection, ledger, read, changes)
     connection.commit()

@@ -108,6 +108,31 @@ def entered_again(program: Program, kept: Mapping[str, Any]) -> dict[str, Any]:
     return answers
 
 
+def entered_as_it_was(program: Program, kept: Mapping[str, Any], context: Context) -> dict[str, Any]:
+    """Return the raw answers that lead to the same state again: what was left blank is emptied, so no default comes.
+
+    The program is that of the response's own edition, the context that of its moment.
+    """
+    state, answers = state_of_kept(program, kept, context), entered_again(program, kept)
+    for place in program.top_places:
+        if isinstance(place, RepeatPlace):
+            rows = {row[ROW_ADDRESS].split("/")[1]: row for row in state.rows(place)}
+            for each in answers.get(place.block.id, ()):
+                row = rows[each["id"]]
+                inner = state.kind_of(place, row).places
+                each["values"] |= {one.block.id: None for one in inner if _emptied(state, one, row, each["values"])}
+        elif _emptied(state, place, (), answers):
+            answers[place.block.id] = None
+    return answers
+
+
+def _emptied(state: State, place: Place, row: Row | tuple[()], answers: Mapping[str, Any]) -> bool:
+    """Whether something would come in the place of an answer that is blank."""
+    block = place.block
+    comes = getattr(block, "default", "") or (not row and block.id in state.program.linked)
+    return bool(comes) and place.answered and block.id not in answers and state.shown(place, row)
+
+
 def _known_kind(place: RepeatPlace, row: Mapping[str, Any]) -> bool:
     return place.kind_named(row["kind"]) is not None
 

@@ -10,6 +10,23 @@ RETURNING taken;
 -- Tells what a response has taken.
 INSERT INTO claim (form_id, number, name, quantity) VALUES (%(form)s, %(number)s, %(name)s, %(quantity)s);
 
+-- name: of_response
+-- What a response has taken of what is ordered.
+SELECT name, sum(quantity) AS quantity FROM claim
+WHERE form_id = %(form)s AND number = %(number)s AND released_at IS NULL
+    AND (name LIKE 'stock:%%' OR name LIKE 'code:%%')
+GROUP BY name;
+
+-- name: give_back
+-- Gives back so many of a thing.
+UPDATE claimable SET taken = taken - %(quantity)s WHERE form_id = %(form)s AND name = %(name)s;
+
+-- name: forget_ordered
+-- What a response had taken of what is ordered is told anew.
+DELETE FROM claim
+WHERE form_id = %(form)s AND number = %(number)s AND released_at IS NULL
+    AND (name LIKE 'stock:%%' OR name LIKE 'code:%%');
+
 -- name: release
 -- Gives back what a response had taken, once.
 WITH given_back AS (

@@ -100,6 +100,20 @@ SELECT response.number, response.edition, response.received_at, response.answers
 FROM response JOIN form ON form.id = response.form_id
 WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL AND response.number = %(number)s;
 
+-- name: lock_response
+-- One response of a form of the team, kept from others until the transaction ends.
+SELECT response.number, response.edition, response.received_at, response.answers, response.computed, response.told,
+    response.test, response.stage, response.payment, response.decision, response.status, response.tags,
+    response.person_id
+FROM response JOIN form ON form.id = response.form_id
+WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL AND response.number = %(number)s
+FOR UPDATE OF response;
+
+-- name: corrected
+-- Tells that a person corrected a response, with what it was before.
+INSERT INTO event (form_id, number, kind, key, who, person_id, data)
+VALUES (%(form)s, %(number)s, 'corrected', gen_random_uuid()::text, 'person', %(person)s, %(trail)s);
+
 -- name: list_held
 -- Responses of a form of the team that are suspected, or were removed as such, newest first.
 SELECT response.number, response.received_at, coalesce(response.came -> 'suspected', '[]') AS suspected,

@@ -10,6 +10,7 @@ from pydantic import StringConstraints
 from codexa.core.definition.parts import Colour
 from codexa.core.responses.conditions import Filter, How
 from codexa.core.responses.holds import Holds
+from codexa.services.response_set.asking import STATUS
 from codexa.services.response_set.chart import Kind
 from codexa.web.contract.message import Message
 from codexa.web.contract.responses import ColumnReply, RowReply
@@ -227,10 +228,11 @@ class StatusesRequest(Message):
 
 
 class MoveRequest(Message):
-    """A response moved to a status, from the one that was seen; "" is none."""
+    """A response moved on a board by a column: from the status or option that was seen to another; "" is none."""
 
+    by: str = STATUS
     was: str = ""
-    status: str = ""
+    to: str = ""
 
 
 class NoteRequest(Message):

@@ -33,6 +33,10 @@ import type {
   MadeReply,
   MarkedReply,
   MarkRequest,
+  MoveRequest,
+  CorrectionReply,
+  CorrectionRequest,
+  CorrectedReply,
   NeighboursReply,
   NumbersReply,
   NumbersRequest,
@@ -242,8 +246,15 @@ export const api = {
   deleteView: (form: string, view: string) => call<undefined>("DELETE", `/forms/${form}/responses/views/${view}`),
   setStatuses: (form: string, statuses: StatusReply[]) =>
     call<undefined>("PUT", `/forms/${form}/responses/statuses`, { statuses }),
-  moveResponse: (form: string, number: number, was: string, status: string) =>
-    call<undefined>("POST", `/forms/${form}/responses/${number}/move`, { was, status }),
+  /** By a status or a choice. */
+  moveResponse: (form: string, number: number, asked: MoveRequest) =>
+    call<undefined>("POST", `/forms/${form}/responses/${number}/move`, asked),
+  correction: (form: string, number: number) =>
+    call<CorrectionReply>("GET", `/forms/${form}/responses/${number}/correction`),
+  compareCorrection: (form: string, number: number, answers: Record<string, unknown>) =>
+    call<CorrectedReply>("POST", `/forms/${form}/responses/${number}/correction/compare`, { answers }),
+  saveCorrection: (form: string, number: number, asked: CorrectionRequest) =>
+    call<CorrectedReply>("POST", `/forms/${form}/responses/${number}/correction`, asked),
   addNote: (form: string, number: number, note: string) =>
     call<undefined>("POST", `/forms/${form}/responses/${number}/notes`, { note }),
   removeResponses: (form: string, numbers: NumbersRequest["numbers"]) =>

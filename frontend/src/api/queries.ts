@@ -84,6 +84,8 @@ export const queries = {
   held: (form: string) => queryOptions({ queryKey: ["held", form], queryFn: () => api.held(form) }),
   response: (form: string, number: number) =>
     queryOptions({ queryKey: ["response", form, number], queryFn: () => api.response(form, number) }),
+  correction: (form: string, number: number) =>
+    queryOptions({ queryKey: ["correction", form, number], queryFn: () => api.correction(form, number) }),
   runs: (form: string, number: number) =>
     queryOptions({
       queryKey: ["runs", form, number],

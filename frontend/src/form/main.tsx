@@ -24,7 +24,7 @@ const page = JSON.parse(document.getElementById("form-data")!.textContent!) as P
 // Each sealed link is about something of its own, and so is each private one.
 const apart = page.kept?.token ?? page.seal;
 const store = page.token || page.received ? null : answerStore(apart ? `${page.form}.${apart}` : page.form);
-const transport = new Transport(page.form, page.edition, page, page.kept?.visit || (store?.visit ?? ""), page.token);
+const transport = new Transport(page, page.kept?.visit || (store?.visit ?? ""), page.token);
 const start = {
   state: page.state,
   page: pageAt(page.face, page.page),

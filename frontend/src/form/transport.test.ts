@@ -13,14 +13,15 @@ function serverSays(reply: Response | Error) {
 }
 
 const json = (body: unknown, status = 200) => new Response(JSON.stringify(body), { status });
-const pageWith = (link: Record<string, string>) => ({
+const pageWith = (link: Record<string, string>, base = "/api/public/visit/3") => ({
+  base,
   link,
   seal: "",
   entry: "",
   opened: "",
   came: { way: "link", page: "", seconds: null } as const,
 });
-const published = new Transport("visit", 3, pageWith({ site: "dome" }), "v1");
+const published = new Transport(pageWith({ site: "dome" }), "v1");
 
 describe("what a visitor entered", () => {
   it("travels to its edition without a session, with what came by the link, and only what changed is asked", async () => {
@@ -58,7 +59,7 @@ describe("what a visitor entered", () => {
 
   it("goes to the draft in a preview, with the session and its token", async () => {
     const asked = serverSays(json({ state: {} }));
-    await new Transport("visit", 0, pageWith({}), "", "token").state({}, null);
+    await new Transport(pageWith({}, "/api/forms/visit/preview"), "", "token").state({}, null);
     const [address, { headers, credentials }] = asked.mock.calls[0]!;
     expect([address, credentials]).toEqual(["/api/forms/visit/preview/state", "same-origin"]);
     expect(headers).toMatchObject({ "X-CSRF-Token": "token" });

@@ -84,20 +84,16 @@ export const askPayment = (page: string): Promise<ReceivedReply> => post(`/api/p
 export class Transport {
   /** What was entered where people see nothing: a machine's. */
   trap = "";
-  private readonly base: string;
   private readonly headers: Record<string, string>;
   private readonly credentials: RequestCredentials;
 
-  /** To an edition, without a session; or with the session's token to the team's draft. */
+  /** To an edition, without a session; or with the session's token to what the team looks at. */
   constructor(
-    form: string,
-    edition: number,
-    private readonly page: Pick<PublicPage, "link" | "seal" | "entry" | "came" | "opened"> &
+    private readonly page: Pick<PublicPage, "base" | "link" | "seal" | "entry" | "came" | "opened"> &
       Partial<Pick<PublicPage, "shown">> & { face?: Pick<FormFace, "locale" | "languages"> },
     private readonly visit: string,
     token: string | null = null,
   ) {
-    this.base = token ? `/api/forms/${form}/preview` : `/api/public/${form}/${edition}`;
     this.headers = token ? { "X-CSRF-Token": token } : {};
     this.credentials = token ? "same-origin" : "omit";
   }
@@ -119,7 +115,7 @@ export class Transport {
   private addressOf(what: string, values: Record<string, string> | "" | undefined = {}): string {
     const { locale = "", languages = [] } = this.page.face ?? {};
     const query = new URLSearchParams({ ...values, ...(languages.length > 0 && { "codexa-language": locale }) });
-    return `${this.base}/${what}${query.size > 0 ? `?${query}` : ""}`;
+    return `${this.page.base}/${what}${query.size > 0 ? `?${query}` : ""}`;
   }
 
   /** Answers that were typed in another of the form's languages, as they are typed in this one. */

@@ -99,6 +99,9 @@ export const theme = createTheme({
         ":focus-visible": { outline: "2px solid var(--mui-palette-primary-main)", outlineOffset: 1 },
         // Formulas, keys and addresses are read sign by sign, wherever they stand.
         body: { fontSize: 14, lineHeight: "20px", fontVariantLigatures: "no-contextual" },
+        "@media (prefers-reduced-motion: reduce)": {
+          "*, *::before, *::after": { transitionDuration: "0s !important", transitionDelay: "0s !important" },
+        },
       },
     },
   },

@@ -929,6 +929,19 @@ export interface Change {
   words: string;
 }
 /**
+ * What a correction changes in a column, in words; "" for a blank.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ChangeReply".
+ */
+export interface ChangeReply {
+  after: string;
+  before: string;
+  calculated: boolean;
+  column: string;
+  label: string;
+}
+/**
  * What changed between two states, in words.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -986,6 +999,17 @@ export interface ChoiceFace {
   id: string;
   label: string;
   picture: string;
+}
+/**
+ * Answers as they would be entered, by block id.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "CompareRequest".
+ */
+export interface CompareRequest {
+  answers: {
+    [k: string]: unknown;
+  };
 }
 /**
  * One condition: a column by id, how it is compared, and with what, as text (numbers with a point, ISO 8601 dates).
@@ -1178,6 +1202,52 @@ export interface ConsentField {
   statement: string;
   type: "consent";
   width: "full" | "half" | "third" | "quarter";
+}
+/**
+ * What a correction changes, or what keeps it from being saved; `paid` is what that means for the payment.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "CorrectedReply".
+ */
+export interface CorrectedReply {
+  changes: ChangeReply[];
+  paid: string;
+  wrong: WrongReply[];
+}
+/**
+ * What is wrong with an answer, and under which label.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "WrongReply".
+ */
+export interface WrongReply {
+  label: string;
+  message: string;
+}
+/**
+ * A response to be corrected: its answers as they were entered, and the version that a correction is made of.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "CorrectionReply".
+ */
+export interface CorrectionReply {
+  answers: {
+    [k: string]: unknown;
+  };
+  version: string;
+}
+/**
+ * Answers to keep in the place of those of a `version`; `because` is a remark for the team.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "CorrectionRequest".
+ */
+export interface CorrectionRequest {
+  answers: {
+    [k: string]: unknown;
+  };
+  because: string;
+  version: string;
 }
 /**
  * A condition and how much it adds where it holds.
@@ -4008,13 +4078,14 @@ export interface MoneyEventReply {
   reason: string;
 }
 /**
- * A response moved to a status, from the one that was seen; "" is none.
+ * A response moved on a board by a column: from the status or option that was seen to another; "" is none.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "MoveRequest".
  */
 export interface MoveRequest {
-  status: string;
+  by: string;
+  to: string;
   was: string;
 }
 /**
@@ -4390,17 +4461,19 @@ export interface PublicAddressRequest {
 /**
  * What the page of a public form carries: where to ask, what to show, and the first state.
  *
- * `address` is the form's own, without a page; `page` the address of the page that was asked for, or "". `token` is
- * there in a preview alone: the session's, for asking about a draft. `shown` is another way of presenting the form.
- * `received` is what was received and is seen again at an address of its own. `seal` is the link's, `entry` says that
- * the password was typed; `came` is how the visitor came, and `host` the origin of the website around, "" where it is
- * not known. With `later` answers can be kept to go on with later; `kept` are those that the visitor goes on with.
+ * `base` is what the addresses begin with that the form asks. `address` is the form's own, without a page; `page` the
+ * address of the page that was asked for, or "". `token` is there in the workbench alone: the session's, for asking
+ * about a draft, or a response that is corrected. `shown` is another way of presenting the form. `received` is what
+ * was received and is seen again at an address of its own. `seal` is the link's, `entry` says that the password was
+ * typed; `came` is how the visitor came, and `host` the origin of the website around, "" where it is not known. With
+ * `later` answers can be kept to go on with later; `kept` are those that the visitor goes on with.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "PublicPage".
  */
 export interface PublicPage {
   address: string;
+  base: string;
   came: HowItCame;
   edition: number;
   entry: string;

@@ -12,7 +12,7 @@ import { api, reasonOf } from "../../api/client";
 import type { AskingReply, LaneReply, RowReply } from "../../api/generated/wire";
 import { queries } from "../../api/queries";
 import { SERIF } from "../../theme/theme";
-import { mayMark, useSignedIn } from "../signed_in";
+import { mayEdit, mayMark, useSignedIn } from "../signed_in";
 import { useDayAndTime } from "../workbench/useDayAndTime";
 import { cellText } from "./columns";
 import { FACET } from "./facets";
@@ -35,6 +35,8 @@ export function BoardView({ formId, asking, look, onLook, onOpen }: Props) {
   const [editing, setEditing] = useState(false);
   const who = useSignedIn();
   const choices = asking.columns.filter((each) => each.holds === "choice" && !each.facet && !each.earlier);
+  // What is worked out is no answer that could be corrected.
+  const isAnswer = choices.some((each) => each.id === look.by && !each.calculated);
   const byStatus = look.by === FACET.status;
   if (byStatus && asking.statuses.length === 0)
     return (
@@ -70,7 +72,7 @@ export function BoardView({ formId, asking, look, onLook, onOpen }: Props) {
         )}
       </Box>
       {editing && <StatusesEditor formId={formId} statuses={asking.statuses} onDone={() => setEditing(false)} />}
-      <Lanes {...{ formId, asking, look, onOpen }} movable={byStatus && mayMark(who)} />
+      <Lanes {...{ formId, asking, look, onOpen }} movable={byStatus ? mayMark(who) : isAnswer && mayEdit(who)} />
     </>
   );
 }
@@ -99,7 +101,8 @@ function Lanes({ formId, asking, look, movable, onOpen }: LanesProps) {
       void queryClient.invalidateQueries({ queryKey: ["responses", formId, "board"] });
   }, [found.data, turn.data, queryClient, formId]);
   const move = useMutation({
-    mutationFn: ({ number, from, to }: Taken & { to: string }) => api.moveResponse(formId, number, from, to),
+    mutationFn: ({ number, from, to }: Taken & { to: string }) =>
+      api.moveResponse(formId, number, { by: look.by, was: from, to }),
     onMutate: ({ number, from, to }) =>
       queryClient.setQueryData(
         boardKey,
@@ -189,8 +192,7 @@ export function withMoved(lanes: readonly LaneReply[], number: number, from: str
   return lanes.map((lane) => {
     if (card && lane.code === from)
       return { ...lane, count: lane.count - 1, rows: lane.rows.filter((row) => row.number !== number) };
-    if (card && lane.code === to)
-      return { ...lane, count: lane.count + 1, rows: [{ ...card, status: to }, ...lane.rows] };
+    if (card && lane.code === to) return { ...lane, count: lane.count + 1, rows: [card, ...lane.rows] };
     return lane;
   });
 }

@@ -13,7 +13,9 @@ import { counted, NOTE_KINDS } from "../../text/words";
 import { SERIF } from "../../theme/theme";
 import { Explained } from "../preview/Explained";
 import { useDayAndTime } from "../workbench/useDayAndTime";
+import { mayEdit, useSignedIn } from "../signed_in";
 import { AddNote } from "./AddNote";
+import { Correct } from "./Correct";
 import { Files } from "./Files";
 import { Followed } from "./Followed";
 import { askedOf, type Look } from "./look";
@@ -33,6 +35,8 @@ export function SingleResponse({ formId, number, look, onOpen, onClose }: Props)
   const found = useQuery(queries.response(formId, number));
   const beside = useQuery(queries.neighbours(formId, number, { ...askedOf(look), sort: look.sorts.join(",") }));
   const { before = null, after = null } = beside.data ?? {};
+  const who = useSignedIn();
+  const [correcting, setCorrecting] = useState(false);
   const title = useRef<HTMLHeadingElement>(null);
   useEffect(() => {
     title.current?.focus();
@@ -75,6 +79,12 @@ export function SingleResponse({ formId, number, look, onOpen, onClose }: Props)
             <a href={api.pdfAddress(formId, number)}>Keep as PDF</a>
             <HowItCame {...found.data} />
           </Typography>
+          {mayEdit(who) && (
+            <Button variant="outlined" color="inherit" onClick={() => setCorrecting(true)} sx={{ mb: 2 }}>
+              Correct an answer …
+            </Button>
+          )}
+          {correcting && <Correct formId={formId} number={number} onDone={() => setCorrecting(false)} />}
           <Marks formId={formId} row={found.data.row} />
           <Box component="dl" sx={{ m: 0, display: "grid", gap: 1.5 }}>
             {found.data.columns.map((column) => (

@@ -1,0 +1,303 @@
+"""Correcting a response: its answers are given anew in the form's own edition, compared, and kept with a trail.
+
+Everything is worked out as it was when the response came: at that moment, with what its link brought.
+"""
+
+import hashlib
+from collections.abc import Mapping
+from dataclasses import dataclass, replace
+from decimal import Decimal
+from typing import Any
+from uuid import UUID
+
+import orjson
+
+from codexa.core.context import NOTHING_TAKEN, Context
+from codexa.core.fields.field_type import Medium
+from codexa.core.fields.options import OTHER, Option, find_option
+from codexa.core.program.accept import Accepted, Refused, accept, numbered
+from codexa.core.program.claims import Claim
+from codexa.core.program.evaluate import FieldError, State, evaluate
+from codexa.core.program.faces import FormFace
+from codexa.core.program.kept import entered_as_it_was
+from codexa.core.program.order import money
+from codexa.core.program.payment import major_units, payment_due
+from codexa.core.program.program import Program
+from codexa.core.program.public import form_face, form_state
+from codexa.services import brands
+from codexa.services.answering import Given
+from codexa.services.editions import Editions
+from codexa.services.errors import CorrectedMeanwhileError, CorrectionRefusedError, NotFoundError
+from codexa.services.files_in_answers import with_own_files
+from codexa.services.form_columns import source_id
+from codexa.services.response_grid import ResponseTable
+from codexa.store import claims, payments, responses
+from codexa.store import editions as editions_store
+from codexa.store.database import Connect, Connection
+from codexa.store.payments import PaymentRow
+from codexa.store.responses import ResponseRow
+from codexa.store.sessions import SignedIn
+
+_WHOLE = "whole"  # all of the form at once, however visitors see it
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Opened:
+    """A response to be corrected: its answers as they were entered, and what tells whether it is still the same."""
+
+    answers: dict[str, Any]
+    version: str
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Change:
+    """What a correction changes in a column, in words; "" for a blank."""
+
+    column: str
+    label: str
+    before: str
+    after: str
+    calculated: bool
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Wrong:
+    """What is wrong with an answer, and under which label."""
+
+    label: str
+    message: str
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Difference:
+    """What a correction would change, or what keeps it from being saved; `paid` is what that means for the payment."""
+
+    changes: list[Change]
+    wrong: list[Wrong]
+    paid: str
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Correcting:
+    """A response of a form that somebody corrects."""
+
+    connect: Connect
+    editions: Editions
+    who: SignedIn
+    form: UUID
+    number: int
+
+    def opened(self) -> Opened:
+        """Return what is to be corrected. Raises NotFoundError, CorrectionRefusedError."""
+        row = self._find()
+        return Opened(answers=_entered(self._program(row), row), version=_version(row))
+
+    def page(self) -> tuple[FormFace, dict[str, Any], int]:
+        """Return the form that was filled in, its first state, and which edition it is. Raises as `opened` does."""
+        row = self._find()
+        program = self._program(row)
+        look = brands.as_visitors_see_it(self.connect, program.form, form_id=self.form)
+        face = form_face(program).model_copy(update={"brand": look})
+        return face, form_state(evaluate(program, {}, _context(program, row, NOTHING_TAKEN))), row.edition
+
+    def state(self, given: Given, changed: list[str] | None) -> dict[str, Any]:
+        """Return what the form's state is with these answers; with `changed`, only what hangs on these blocks."""
+        row = self._find()
+        program = self._program(row)
+        with self.connect() as connection:
+            taken = self._taken(connection, program)
+        answers = with_own_files(program, row.answers, given.answers)
+        state = evaluate(program, answers, _context(program, row, taken))
+        return form_state(state, None if changed is None else program.affected(changed), given.checked)
+
+    def compare(self, answers: Mapping[str, Any]) -> Difference:
+        """Return what these answers would change. Raises as `opened` does."""
+        ready = self._ready()
+        with self.connect() as connection:
+            result = self._accepted(connection, ready, answers)
+            paid = payments.find_payment(connection, form=self.form, number=self.number)
+        return _difference(ready, result, paid)
+
+    def save(self, answers: Mapping[str, Any], *, version: str, because: str) -> Difference:
+        """Keep these answers in the place of the former ones, which its events keep; return what was changed.
+
+        Nothing is kept where something is wrong. Claims move with what is ordered; payments and mails stay as they are.
+        Raises CorrectedMeanwhileError where the response is not of that version any more, NotFoundError,
+        CorrectionRefusedError.
+        """
+        ready = self._ready()
+        if _version(ready.row) != version:
+            raise CorrectedMeanwhileError
+        return self._keep(ready, answers, because)
+
+    def choose(self, column: str, *, was: str, to: str) -> None:
+        """Give one choice another option ("" for none), as on a board.
+
+        Raises CorrectedMeanwhileError where it is not the one that was seen, CorrectionRefusedError where the answers
+        would not be right any more, NotFoundError.
+        """
+        block, ready = source_id(column), self._ready()
+        place = ready.program.places.get(block)
+        if place is None or place.kind is not None or not place.answered:
+            raise CorrectionRefusedError(f"Response {self.number} was given to an edition without this field.")
+        answers = _entered(ready.program, ready.row)
+        options = getattr(place.block, "options", ())
+        now = _code(options, answers.get(block))
+        if now == to:
+            return
+        if now != was:
+            raise CorrectedMeanwhileError
+        wanted = find_option(options, to) if to else None
+        if to and wanted is None:
+            raise CorrectionRefusedError(f"Response {self.number} can't be moved there. Correct its answer instead.")
+        wrong = self._keep(ready, answers | {block: wanted.id if wanted else None}, "").wrong
+        if wrong:
+            told = f"{wrong[0].label}: {wrong[0].message}"
+            raise CorrectionRefusedError(f"Response {self.number} can't be moved there. {told}")
+
+    def _find(self) -> ResponseRow:
+        with self.connect() as connection:
+            return _correctable(
+                responses.find_response(connection, team=self.who.team_id, form=self.form, number=self.number)
+            )
+
+    def _ready(self) -> "_Ready":
+        """Return the response with what reads it, so that nothing else is looked up while it is kept from others."""
+        row = self._find()
+        with self.connect() as connection:
+            numbers = editions_store.numbers_of_form(connection, team=self.who.team_id, form=self.form) or []
+        table = ResponseTable(self.editions, form=self.form, numbers=numbers)
+        table.row(row, Medium.PAGE)
+        return _Ready(row=row, program=self._program(row), table=table)
+
+    def _program(self, row: ResponseRow) -> Program:
+        return self.editions.program(self.form, row.edition, shown=_WHOLE, language=row.told["locale"])
+
+    def _taken(self, connection: Connection, program: Program) -> dict[str, int]:
+        """Return how much others have of what runs out."""
+        if not program.runs_out:
+            return {}
+        own = claims.of_response(connection, form=self.form, number=self.number)
+        taken = claims.taken(connection, form=self.form)
+        return {name: count - own.get(name, 0) for name, count in taken.items()}
+
+    def _accepted(self, connection: Connection, ready: "_Ready", answers: Mapping[str, Any]) -> Accepted | Refused:
+        known = with_own_files(ready.program, ready.row.answers, answers)
+        taken = self._taken(connection, ready.program)
+        result = accept(ready.program, known, _context(ready.program, ready.row, taken))
+        return result if isinstance(result, Refused) else numbered(result, self.number)
+
+    def _keep(self, ready: "_Ready", answers: Mapping[str, Any], because: str) -> Difference:
+        with self.connect() as connection:
+            now = responses.lock_response(connection, team=self.who.team_id, form=self.form, number=self.number)
+            if _version(_correctable(now)) != _version(ready.row):
+                raise CorrectedMeanwhileError
+            result = self._accepted(connection, ready, answers)
+            paid = payments.find_payment(connection, form=self.form, number=self.number)
+            found = _difference(ready, result, paid)
+            if isinstance(result, Refused) or not found.changes:
+                return found
+            ordered: tuple[Claim, ...] = () if ready.row.test else result.state.claims
+            if claims.move(connection, form=self.form, number=self.number, claims=ordered) is not None:
+                raise CorrectionRefusedError("Somebody has just taken what was left of it. Look again what there is.")
+            changes = [{"label": each.label, "before": each.before, "after": each.after} for each in found.changes]
+            former = {"answers": ready.row.answers, "computed": ready.row.computed}
+            responses.correct(
+                connection,
+                form=self.form,
+                number=self.number,
+                answers=result.answers,
+                computed=result.computed,
+                path=result.path,
+                confirmation=result.confirmation,
+                person=self.who.person_id,
+                trail={"changes": changes, "because": because, **former},
+            )
+        return found
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class _Ready:
+    """A response with its edition's program, and the table that reads it."""
+
+    row: ResponseRow
+    program: Program
+    table: ResponseTable
+
+
+def _code(options: tuple[Option, ...], answer: Any) -> str:
+    """Return the code of a choice as it is entered: "" for none, OTHER for a visitor's own words."""
+    if answer is None:
+        return ""
+    option = find_option(options, answer) if isinstance(answer, str) else None
+    return option.code if option else OTHER
+
+
+def _entered(program: Program, row: ResponseRow) -> dict[str, Any]:
+    return entered_as_it_was(program, row.answers, _context(program, row, NOTHING_TAKEN))
+
+
+def _context(program: Program, row: ResponseRow, taken: Mapping[str, int]) -> Context:
+    context = Context.from_json(row.told, number=row.number)
+    return replace(context, locale=program.form.locale, taken=taken)
+
+
+def _difference(ready: _Ready, result: Accepted | Refused, paid: PaymentRow | None) -> Difference:
+    if isinstance(result, Refused):
+        wrong = [_wrong(ready.program, address, error) for address, error in result.errors.items()]
+        wrong += [Wrong(label=each, message="This edition has no such field.") for each in result.unknown]
+        return Difference(changes=[], wrong=wrong, paid="")
+    corrected = replace(ready.row, answers=result.answers, computed=result.computed)
+    before, after = (ready.table.row(each, Medium.PAGE).cells for each in (ready.row, corrected))
+    changes = [
+        Change(
+            column=each.id,
+            label=each.label,
+            before=before.get(each.id, ""),
+            after=after.get(each.id, ""),
+            calculated=each.calculated,
+        )
+        for each in ready.table.columns
+        if before.get(each.id, "") != after.get(each.id, "")
+    ]
+    return Difference(changes=changes, wrong=[], paid=_about_payment(result.state, paid))
+
+
+def _correctable(row: ResponseRow | None) -> ResponseRow:
+    """Return a response that may be corrected. Raises NotFoundError, CorrectionRefusedError."""
+    if row is None:
+        raise NotFoundError
+    match row.stage:
+        case "complete" | "expired":
+            return row
+        case "kept":
+            raise CorrectionRefusedError("This visitor still fills in the form; there is nothing to correct yet.")
+        case "removed":
+            raise CorrectionRefusedError("This response was removed. Bring it back first.")
+        case _:
+            raise CorrectionRefusedError(
+                "This response waits: for its payment, or for somebody to let it through. Correct it after that."
+            )
+
+
+def _version(row: ResponseRow) -> str:
+    return hashlib.sha256(orjson.dumps([row.answers, row.computed], option=orjson.OPT_SORT_KEYS)).hexdigest()[:32]
+
+
+def _wrong(program: Program, address: str, error: FieldError) -> Wrong:
+    place = program.places.get(address.rsplit("/", 1)[-1])
+    label = "" if place is None else str(getattr(place.block, "label", ""))
+    return Wrong(label=label or address, message=error.message)
+
+
+def _about_payment(state: State, paid: PaymentRow | None) -> str:
+    """Return how far a payment is from what would be due by these answers; "" where they are the same, or none is."""
+    if paid is None or paid.state != "paid":
+        return ""
+    due = payment_due(state)
+    was, now = major_units(paid.amount, paid.currency), Decimal(0) if due is None else due.amount
+    if was == now:
+        return ""
+    region = state.program.region
+    told = f"{money(was, region)} was paid; by these answers it would be {money(now, region)}."
+    return f"{told} The payment stays as it is: settle the difference with the payer, or refund it in Payment."
