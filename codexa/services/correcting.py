@@ -97,7 +97,8 @@ class Correcting:
         row = self._find()
         program = self._program(row)
         look = brands.as_visitors_see_it(self.connect, program.form, form_id=self.form)
-        face = form_face(program).model_copy(update={"brand": look})
+        # It stays in the language in which it was filled in.
+        face = form_face(program).model_copy(update={"brand": look, "languages": ()})
         return face, form_state(evaluate(program, {}, _context(program, row, NOTHING_TAKEN))), row.edition
 
     def state(self, given: Given, changed: list[str] | None) -> dict[str, Any]:

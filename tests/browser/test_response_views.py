@@ -182,3 +182,29 @@ def test_visits_are_counted_and_told_as_a_funnel(desk, servers):
     desk.get_by_role("button", name=re.compile("(narrow|medium|wide)")).first.press("Enter")
     expect(desk).to_have_url(re.compile("window="))
     expect_usable(desk)
+
+
+def test_an_answer_is_corrected_in_the_form_it_was_given_to(visits):
+    page = visits
+    page.get_by_role("row", name=re.compile("^Response ")).nth(2).get_by_role("gridcell").nth(2).click()
+    sheet = page.get_by_role("complementary", name=re.compile("^Response "))
+    sheet.get_by_role("button", name="Correct an answer …").press("Enter")
+    dialog = page.get_by_role("dialog", name=re.compile("^Correct response "))
+    form = dialog.frame_locator("iframe")
+    expect(dialog.get_by_text("Nothing is changed yet.")).to_be_visible()
+    expect(dialog.get_by_role("button", name="Save the correction")).to_be_disabled()
+    form.get_by_label("Adults").fill("61 people")
+    expect(dialog.get_by_role("alert").filter(has_text="Adults:")).to_be_visible()
+    form.get_by_label("Adults").fill("43")
+    expect(dialog.get_by_role("definition").filter(has_text=re.compile(r"→ 43$"))).to_be_visible()
+    expect_usable(page)
+    # All pages are there at once, and nothing can be sent from them.
+    expect(form.get_by_role("heading", name="Look it over", level=2)).to_be_visible()
+    expect(form.get_by_role("button", name="Send my plan")).to_have_count(0)
+    dialog.get_by_label("Why (for the team)").fill("They rang up.")
+    dialog.get_by_role("button", name="Save the correction").press("Enter")
+    expect(dialog).to_have_count(0)
+    happened = sheet.get_by_role("region", name="What happened").get_by_role("listitem").last
+    expect(happened).to_contain_text("Corrected")
+    expect(happened).to_contain_text("They rang up.")
+    expect(happened).to_contain_text("→ 43")
