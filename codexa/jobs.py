@@ -13,6 +13,7 @@ from codexa.services.errands.running import run_errand
 from codexa.services.follow_ups.carrying_out import TASK, carry_out_all
 from codexa.services.payments.reconciling import settle_open
 from codexa.services.payments.settling import Way
+from codexa.services.response_set import in_bulk
 from codexa.settings import Settings, read_settings
 from codexa.store.database import Database
 
@@ -77,6 +78,7 @@ def _ask_for_tidying(database: Database) -> None:
     with database.connection() as connection:
         ask(connection, "tidying up", {})
         ask(connection, "payments compared with the bank", {})
+    in_bulk.ask_for_due(database.connection)
 
 
 def main() -> None:

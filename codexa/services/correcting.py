@@ -28,7 +28,7 @@ from codexa.services import brands
 from codexa.services.answering import Given
 from codexa.services.editions import Editions
 from codexa.services.errors import CorrectedMeanwhileError, CorrectionRefusedError, NotFoundError
-from codexa.services.files_in_answers import with_own_files
+from codexa.services.files_in_answers import with_ids, with_own_files
 from codexa.services.form_columns import source_id
 from codexa.services.response_grid import ResponseTable
 from codexa.store import claims, payments, responses
@@ -235,7 +235,7 @@ def _code(options: tuple[Option, ...], answer: Any) -> str:
 
 
 def _entered(program: Program, row: ResponseRow) -> dict[str, Any]:
-    return entered_as_it_was(program, row.answers, _context(program, row, NOTHING_TAKEN))
+    return with_ids(program, entered_as_it_was(program, row.answers, _context(program, row, NOTHING_TAKEN)))
 
 
 def _context(program: Program, row: ResponseRow, taken: Mapping[str, int]) -> Context:

@@ -46,6 +46,22 @@ def with_own_files(program: Program, kept: Mapping[str, Any], answers: Mapping[s
     return _filled(program, blocks, answers, own)
 
 
+def with_ids(program: Program, answers: Mapping[str, Any]) -> dict[str, Any]:
+    """Return answers with each file's id in place of what is known of it, as a browser sends them."""
+    blocks = _file_blocks(program)
+
+    def ids(block: str, value: Any) -> Any:
+        return [each["id"] for each in value] if block in blocks and value else value
+
+    def row_ids(row: Any) -> Any:
+        return {**row, "values": {block: ids(block, value) for block, value in row["values"].items()}}
+
+    return {
+        block: [row_ids(row) for row in value] if block in program.repeats and value else ids(block, value)
+        for block, value in answers.items()
+    }
+
+
 def files_in(program: Program, kept: Mapping[str, Any]) -> dict[str, list[UUID]]:
     """Return the ids of the files in answers as they are kept, by address: a block's id, or "repeat/row/block"."""
     blocks = _file_blocks(program)

@@ -5,7 +5,7 @@ from pathlib import Path
 
 from codexa.services.brands import picture_path
 from codexa.services.uploads import remove
-from codexa.store import accounts, brands, errands, history, kept_answers, ledgers, rates, responses, uploads
+from codexa.store import accounts, brands, bulks, errands, history, kept_answers, ledgers, rates, responses, uploads
 from codexa.store.database import Connection
 
 UNCLAIMED_HOURS = 48  # an upload that no response names: a visitor may still be at the form
@@ -34,6 +34,7 @@ def tidy(connection: Connection, folder: Path, *, hours: int = UNCLAIMED_HOURS, 
     rates.delete_ended(connection)
     ledgers.forget_due_of_none(connection)
     ledgers.drop_left_over(connection)
+    bulks.forget_bulks(connection, days=days)
     errands.forget_ended(connection, days=ERRANDS_KEPT_DAYS)
     accounts.forget_links(connection)
     connection.commit()

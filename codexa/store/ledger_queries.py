@@ -28,6 +28,7 @@ _ANY_ROW = "EXISTS (SELECT FROM jsonb_array_elements({rows}) AS one WHERE {condi
 _OF_ROW = "(one ->> {name})"
 _CODES_OF_ROW = "ARRAY(SELECT jsonb_array_elements_text(one -> {name}))"
 _IN_WORDS = "number IN (SELECT number FROM {words} WHERE {condition})"
+_NUMBERS = "SELECT number FROM {table} WHERE {where} ORDER BY number LIMIT {most}"
 _WHOLE_WORDS = "searched @@ {query}"
 
 
@@ -217,6 +218,13 @@ class Place:
 
     number: int
     values: tuple[str | None, ...]
+
+
+def numbers(connection: Connection, ledger: Ledger, chosen: Chosen, *, most: int) -> list[int]:
+    """Return the numbers of what is chosen, at most so many of the first."""
+    where = where_of(ledger, chosen)
+    found = run(connection, _query(ledger, _NUMBERS, where, most=sql.Literal(most)), where.values)
+    return [row["number"] for row in found]
 
 
 def page(

@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from typing import Literal
 from uuid import UUID
 
-from codexa.store.database import Connection, exactly_one, many, one
+from codexa.store.database import Connection, many, one
 from codexa.store.queries import queries
 
 _QUERIES = queries("marking")
@@ -37,20 +37,29 @@ def note(connection: Connection, *, team: UUID, form: UUID, person: UUID, number
 
 
 def mark(
-    connection: Connection, *, team: UUID, form: UUID, actor: UUID, numbers: Sequence[int], kind: Mark, value: str
-) -> int:
-    """Mark responses, and return how many were changed by it."""
+    connection: Connection,
+    *,
+    team: UUID,
+    form: UUID,
+    actor: UUID | None,
+    numbers: Sequence[int],
+    kind: Mark,
+    value: str,
+) -> list[int]:
+    """Mark responses, and return the numbers of those that were changed by it."""
     values = {"team": team, "form": form, "actor": actor, "numbers": list(numbers), "value": value, "most": MOST_TAGS}
-    return int(exactly_one(connection, _BY_MARK[kind], **values)["count"])
+    return [row["number"] for row in many(connection, _BY_MARK[kind], **values)]
 
 
-def remove(connection: Connection, *, team: UUID, form: UUID, actor: UUID, numbers: Sequence[int]) -> list[int]:
+def remove(connection: Connection, *, team: UUID, form: UUID, actor: UUID | None, numbers: Sequence[int]) -> list[int]:
     """Remove responses, and return the numbers of those that were; not what waits for money, or is paid by a plan."""
     values = {"team": team, "form": form, "actor": actor, "numbers": list(numbers)}
     return [row["number"] for row in many(connection, _QUERIES["remove"], **values)]
 
 
-def bring_back(connection: Connection, *, team: UUID, form: UUID, actor: UUID, numbers: Sequence[int]) -> list[int]:
+def bring_back(
+    connection: Connection, *, team: UUID, form: UUID, actor: UUID | None, numbers: Sequence[int]
+) -> list[int]:
     """Bring responses back that were removed, and return the numbers of those that were."""
     values = {"team": team, "form": form, "actor": actor, "numbers": list(numbers)}
     return [row["number"] for row in many(connection, _QUERIES["bring_back"], **values)]

@@ -120,6 +120,12 @@ def last_run(connection: Connection, *, team: UUID, form: UUID, run: int) -> Run
     return Run(**row) if row else None
 
 
+def last_runs(connection: Connection, *, team: UUID, form: UUID, numbers: Sequence[int], follow_up: str) -> list[Run]:
+    """Return the last run that a follow-up had for each of these responses, where it had one."""
+    values = {"team": team, "form": form, "numbers": list(numbers), "follow_up": follow_up}
+    return [Run(**row) for row in many(connection, _QUERIES["last_runs"], **values)]
+
+
 def insert_delivery(
     connection: Connection, *, run: int, try_: int, request: dict[str, Any], reply: dict[str, Any] | None
 ) -> None:

@@ -476,6 +476,20 @@ CREATE TABLE public.brand (
     changed_at timestamp with time zone DEFAULT now() NOT NULL,
     CONSTRAINT brand_name_check CHECK ((name <> ''::text))
 );
+CREATE TABLE public.bulk (
+    id uuid DEFAULT gen_random_uuid() NOT NULL,
+    form_id uuid NOT NULL,
+    person_id uuid,
+    does text NOT NULL,
+    value text DEFAULT ''::text NOT NULL,
+    numbers integer[] NOT NULL,
+    place integer DEFAULT 0 NOT NULL,
+    changed integer[] DEFAULT '{}'::integer[] NOT NULL,
+    state text DEFAULT 'waiting'::text NOT NULL,
+    created_at timestamp with time zone DEFAULT now() NOT NULL,
+    ended_at timestamp with time zone,
+    CONSTRAINT bulk_state_check CHECK ((state = ANY (ARRAY['waiting'::text, 'done'::text, 'stopped'::text])))
+);
 CREATE TABLE public.claim (
     form_id uuid NOT NULL,
     number integer NOT NULL,
@@ -568,6 +582,7 @@ CREATE TABLE public.form (
     sharing jsonb DEFAULT '{}'::jsonb NOT NULL,
     password_hash text,
     statuses jsonb DEFAULT '[]'::jsonb NOT NULL,
+    retention jsonb DEFAULT '{}'::jsonb NOT NULL,
     CONSTRAINT form_slug_check CHECK ((slug ~ '^[a-z0-9]+(-[a-z0-9]+)*$'::text))
 );
 CREATE TABLE public.former_slug (
@@ -1053,6 +1068,8 @@ ALTER TABLE ONLY public.brand
     ADD CONSTRAINT brand_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.brand
     ADD CONSTRAINT brand_team_id_name_key UNIQUE (team_id, name);
+ALTER TABLE ONLY public.bulk
+    ADD CONSTRAINT bulk_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.claim
     ADD CONSTRAINT claim_pkey PRIMARY KEY (form_id, number, name);
 ALTER TABLE ONLY public.claimable
@@ -1165,6 +1182,7 @@ ALTER TABLE ONLY public.went_live
     ADD CONSTRAINT went_live_pkey PRIMARY KEY (id);
 CREATE INDEX account_of_team ON public.account USING btree (team_id);
 CREATE UNIQUE INDEX account_practice ON public.account USING btree ((true)) WHERE (team_id IS NULL);
+CREATE INDEX bulk_form ON public.bulk USING btree (form_id, created_at);
 CREATE INDEX errand_ended ON public.errand USING btree (ended_at);
 CREATE INDEX errand_of_team ON public.errand USING btree (team_id, id);
 CREATE INDEX form_desk ON public.form USING btree (team_id, changed_at DESC) WHERE (deleted_at IS NULL);
@@ -1224,6 +1242,10 @@ ALTER TABLE ONLY public.address_change
     ADD CONSTRAINT address_change_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.brand
     ADD CONSTRAINT brand_team_id_fkey FOREIGN KEY (team_id) REFERENCES public.team(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.bulk
+    ADD CONSTRAINT bulk_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.bulk
+    ADD CONSTRAINT bulk_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE SET NULL;
 ALTER TABLE ONLY public.claim
     ADD CONSTRAINT claim_form_id_number_fkey FOREIGN KEY (form_id, number) REFERENCES public.response(form_id, number) ON DELETE CASCADE;
 ALTER TABLE ONLY public.claimable

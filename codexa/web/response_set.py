@@ -14,7 +14,7 @@ from codexa.core.responses.conditions import HOWS, Filter
 from codexa.services import drafts
 from codexa.services.correcting import Correcting
 from codexa.services.response_columns import Column
-from codexa.services.response_set import board, looking, marking, removing, views
+from codexa.services.response_set import board, in_bulk, looking, marking, removing, views
 from codexa.services.response_set import charts as charting
 from codexa.services.response_set.asking import FACET, STATUS
 from codexa.services.response_set.chart import Bar, places
@@ -25,7 +25,11 @@ from codexa.web.contract.response_set import (
     AskedColumnReply,
     AskingReply,
     BarReply,
+    BegunReply,
     BoardReply,
+    BulkReply,
+    BulkRequest,
+    BulksReply,
     CellReply,
     ChartReply,
     LaneReply,
@@ -37,6 +41,7 @@ from codexa.web.contract.response_set import (
     NumbersReply,
     NumbersRequest,
     OptionReply,
+    Retention,
     SavedViewReply,
     StatusesRequest,
     StatusReply,
@@ -291,6 +296,49 @@ def bring_back(asked: NumbersRequest, form: UUID) -> NumbersReply:
     """Bring removed responses back."""
     drafts.require(connection, who=(who := may(Right.EDIT_FORMS)), form=form)
     return NumbersReply(numbers=removing.bring_back(connection, who=who, form=form, numbers=asked.numbers))
+
+
+@endpoint(blueprint, "GET", "/retention", reply=Retention)
+def show_retention(form: UUID) -> Retention:
+    """Say how long the form's responses are kept."""
+    return Retention.model_validate(in_bulk.retention(connection, who=may(Right.SEE_RESPONSES), form=form))
+
+
+@endpoint(blueprint, "PUT", "/retention", body=Retention)
+def set_retention(asked: Retention, form: UUID) -> None:
+    """Have the form's responses anonymised or removed after so many days, each night; or kept."""
+    retention = {} if asked.days is None else asked.model_dump()
+    in_bulk.set_retention(connection, who=may(Right.EDIT_FORMS), form=form, retention=retention)
+
+
+@endpoint(blueprint, "POST", "/bulk", body=BulkRequest, reply=BegunReply)
+def begin_bulk(asked: BulkRequest, form: UUID) -> BegunReply:
+    """Have something done to many responses by a job: to what the query looks at, or to those of some numbers."""
+    who = may(Right.SEE_RESPONSES)
+    chosen = look_of_query() if asked.numbers is None else asked.numbers
+    bulk = in_bulk.ask_for(
+        connection, editions(), who=who, form=form, chosen=chosen, does=asked.does, value=asked.value
+    )
+    return BegunReply(id=bulk)
+
+
+@endpoint(blueprint, "GET", "/bulk", reply=BulksReply)
+def list_bulks(form: UUID) -> BulksReply:
+    """Say how far has come what is done to many responses, and what was done within a day."""
+    found = in_bulk.list_bulks(connection, who=may(Right.SEE_RESPONSES), form=form)
+    return BulksReply(bulks=[BulkReply.model_validate(each) for each in found])
+
+
+@endpoint(blueprint, "POST", "/bulk/<uuid:bulk>/stop")
+def stop_bulk(form: UUID, bulk: UUID) -> None:
+    """Stop it: what was gone through stays as it is."""
+    in_bulk.stop(connection, who=may(Right.MARK_RESPONSES), form=form, bulk=bulk)
+
+
+@endpoint(blueprint, "POST", "/bulk/<uuid:bulk>/undo", reply=BegunReply)
+def undo_bulk(form: UUID, bulk: UUID) -> BegunReply:
+    """Have it undone, where it was removing, bringing back or tagging."""
+    return BegunReply(id=in_bulk.undo(connection, who=may(Right.MARK_RESPONSES), form=form, bulk=bulk))
 
 
 @endpoint(blueprint, "GET", "/board", reply=BoardReply)

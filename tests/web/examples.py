@@ -52,6 +52,8 @@ def example_of(endpoint):
         "ViewRequest": {"name": "All", "content": {}},
         "StatusesRequest": {"statuses": [{"code": "new", "label": "New", "colour": "#146B6B"}]},
         "MoveRequest": {"was": "", "to": ""},
+        "BulkRequest": {"does": "tag", "value": "press"},
+        "Retention": {"days": 365},
         "NumbersRequest": {"numbers": [1]},
         "NoteRequest": {"note": "Called back."},
         "MarkRequest": {"numbers": [1], "kind": "tag", "value": "press"},

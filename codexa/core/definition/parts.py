@@ -128,7 +128,8 @@ class Question(Field):
     `required` and `locked` are conditions; empty text means never, TRUE always. `default` is worked out once, when the
     field is first shown, or with `default_follows` again whenever what it reads changes, until the visitor changes the
     answer and always while the field is locked; while a field is locked by TRUE, its value is its default. `checks` are
-    looked at once there is an answer. A hidden answer is kept only where `keep_when_hidden` says so.
+    looked at once there is an answer. A hidden answer is kept only where `keep_when_hidden` says so. What is `personal`
+    is emptied where a response is anonymised.
     """
 
     required: RequiredWhen = ""
@@ -137,6 +138,7 @@ class Question(Field):
     default_follows: bool = False
     checks: tuple[Check, ...] = ()
     keep_when_hidden: bool = False
+    personal: bool = False
 
 
 class Group(Block):

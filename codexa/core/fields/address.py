@@ -32,6 +32,8 @@ class AddressFace(FieldFace):
 class AddressField(AddressFace, Question):
     """Street, postal code, town, and country where it is asked (ISO 3166-1, two letters)."""
 
+    personal: bool = True
+
 
 class AddressType(CompositeType[AddressField]):
     """Address."""

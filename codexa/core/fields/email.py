@@ -23,6 +23,8 @@ _MOST = 254  # characters (RFC 5321, 4.5.3.1.3); one more is refused, however ma
 class EmailField(EmailFace, Question):
     """One e-mail address (RFC 5321, internationalised by RFC 6531)."""
 
+    personal: bool = True
+
 
 class EmailType(TextFieldType[EmailField]):
     """E-mail."""

@@ -70,6 +70,7 @@ class FileUploadField(FileUploadFace, Question):
     With `heic_as_jpeg` photos in HEIC are kept as JPEG, which every program opens.
     """
 
+    personal: bool = True
     heic_as_jpeg: bool = False
 
     @property

@@ -20,6 +20,8 @@ class NameFace(FieldFace):
 class NameField(NameFace, Question):
     """A person's name, in one box or in two; both are needed where it is in two."""
 
+    personal: bool = True
+
 
 class NameType(CompositeType[NameField]):
     """Name."""

@@ -33,6 +33,7 @@ class PhoneFace(FieldFace):
 class PhoneField(PhoneFace, Question):
     """A telephone number; one without + belongs to `country` (ISO 3166-1), or is kept as the visitor writes it."""
 
+    personal: bool = True
     country: Annotated[str, StringConstraints(pattern=r"^([A-Z]{2})?$"), AfterValidator(_dialled)] = ""
 
 

@@ -23,6 +23,8 @@ class SignatureFace(FieldFace):
 class SignatureField(SignatureFace, Question):
     """Strokes in a box of 600 by 200, or a typed name; in formulas the name, or "drawn"."""
 
+    personal: bool = True
+
 
 class SignatureType(FieldType[SignatureField]):
     """Signature."""

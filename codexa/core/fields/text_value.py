@@ -49,6 +49,7 @@ Pattern = Annotated[str, StringConstraints(max_length=500), AfterValidator(_patt
 class LimitedText(Question):
     """Text of limited length, in characters, that matches a `pattern` (RE2 syntax) as a whole, where there is one."""
 
+    personal: bool = True
     min_length: Length | None = None
     pattern: Pattern = ""
     pattern_message: PlainLabel = ""

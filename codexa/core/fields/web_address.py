@@ -19,6 +19,8 @@ class WebAddressFace(FieldFace):
 class WebAddressField(WebAddressFace, Question):
     """The address of a web page (RFC 3986, http or https); one without a scheme gets https."""
 
+    personal: bool = True
+
 
 class WebAddressType(TextFieldType[WebAddressField]):
     """Web address."""

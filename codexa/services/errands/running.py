@@ -15,7 +15,7 @@ from codexa.services.follow_ups.carrying_out import PAUSES, Waits, try_later
 from codexa.services.follow_ups.outcomes import NeverError, TryLaterError
 from codexa.services.payments.reconciling import differences
 from codexa.services.payments.settling import Way as Paying
-from codexa.services.response_set import filling
+from codexa.services.response_set import filling, in_bulk
 from codexa.services.response_set.opening import INDEX_ERRAND
 from codexa.services.tidying import tidy
 from codexa.settings import Settings
@@ -76,9 +76,15 @@ def _index(way: Way, errand: Errand) -> str:
     return "indexes made" if made else "there are too few responses to need any"
 
 
+def _in_bulk(way: Way, errand: Errand) -> str:
+    doing = in_bulk.Way(connect=way.connect, editions=Editions(way.connect), files=Path(way.settings.files))
+    return in_bulk.carry_out(doing, UUID(errand.about["bulk"]))
+
+
 _KINDS: dict[str, Do] = {
     filling.ERRAND: _take_up,
     INDEX_ERRAND: _index,
+    in_bulk.ERRAND: _in_bulk,
     links.ERRAND: _mail_links,
     continuing.ERRAND: _mail(continuing.link_mail),
     "tidying up": _tidy,

@@ -1,5 +1,6 @@
 """Keeping what follows from an event, in the transaction of the event; and once more, by a person."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
@@ -14,7 +15,7 @@ from codexa.services.follow_ups.carrying_out import TASK
 from codexa.services.follow_ups.mail_layout import shown_mail
 from codexa.store import responses, runs
 from codexa.store.database import Connect, Connection
-from codexa.store.runs import Delivery, RunRow
+from codexa.store.runs import Delivery, Run, RunRow
 from codexa.store.sessions import SignedIn
 
 MOST_OPEN = 100
@@ -138,13 +139,27 @@ def run_again(connect: Connect, *, who: SignedIn, form: UUID, run: int) -> None:
         last = runs.last_run(connection, team=who.team_id, form=form, run=run)
         if last is None:
             raise NotFoundError
-        once_more = {
-            "follow_up": last.follow_up,
-            "name": last.name,
-            "moment": last.moment,
-            "kind": last.kind,
-            "content": last.content,
-            "at": None,
-            "again": last.again + 1,
-        }
-        runs.insert_runs(connection, form=form, number=last.number, due=[once_more], task=TASK, asked_by=who.person_id)
+        _once_more(connection, last, person=who.person_id)
+
+
+def run_last_again(
+    connection: Connection, *, team: UUID, form: UUID, person: UUID | None, numbers: Sequence[int], follow_up: str
+) -> list[int]:
+    """Carry a follow-up of responses out once more, as its last run had it; return the numbers of those with one."""
+    found = runs.last_runs(connection, team=team, form=form, numbers=numbers, follow_up=follow_up)
+    for last in found:
+        _once_more(connection, last, person=person)
+    return [each.number for each in found]
+
+
+def _once_more(connection: Connection, last: Run, *, person: UUID | None) -> None:
+    once_more = {
+        "follow_up": last.follow_up,
+        "name": last.name,
+        "moment": last.moment,
+        "kind": last.kind,
+        "content": last.content,
+        "at": None,
+        "again": last.again + 1,
+    }
+    runs.insert_runs(connection, form=last.form_id, number=last.number, due=[once_more], task=TASK, asked_by=person)

@@ -33,13 +33,17 @@ def move(connect: Connect, *, who: SignedIn, form: UUID, number: int, was: str, 
 
 def mark(connect: Connect, *, who: SignedIn, form: UUID, numbers: Sequence[int], kind: Mark, value: str) -> int:
     """Mark responses and return how many were changed. Raises NotFoundError, ViewRefusedError."""
+    with connect() as connection:
+        require_value(connection, who, form, kind=kind, value=value)
+        known = {"team": who.team_id, "form": form, "actor": who.person_id}
+        return len(marking.mark(connection, **known, numbers=numbers, kind=kind, value=value))
+
+
+def require_value(connection: Connection, who: SignedIn, form: UUID, *, kind: Mark, value: str) -> None:
+    """Raise ViewRefusedError where responses can't be marked so, NotFoundError where the team has no such form."""
     if kind in ("tag", "untag") and not value:
         raise ViewRefusedError("A tag needs at least one letter or digit. Write one.")
-    with connect() as connection:
-        _require_status(connection, who, form, value if kind == "status" else "")
-        return marking.mark(
-            connection, team=who.team_id, form=form, actor=who.person_id, numbers=numbers, kind=kind, value=value
-        )
+    _require_status(connection, who, form, value if kind == "status" else "")
 
 
 def _require_status(connection: Connection, who: SignedIn, form: UUID, status: str) -> None:

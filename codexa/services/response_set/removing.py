@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from uuid import UUID
 
 from codexa.store import claims, marking
-from codexa.store.database import Connect
+from codexa.store.database import Connect, Connection
 from codexa.store.sessions import SignedIn
 
 
@@ -14,16 +14,30 @@ def remove(connect: Connect, *, who: SignedIn, form: UUID, numbers: Sequence[int
     What waits for money, or is paid by a plan that runs, stays.
     """
     with connect() as connection:
-        removed = marking.remove(connection, team=who.team_id, form=form, actor=who.person_id, numbers=numbers)
-        for number in removed:
-            claims.release(connection, form=form, number=number)
+        return remove_within(connection, team=who.team_id, form=form, actor=who.person_id, numbers=numbers)
+
+
+def remove_within(
+    connection: Connection, *, team: UUID, form: UUID, actor: UUID | None, numbers: Sequence[int]
+) -> list[int]:
+    """Remove responses as `remove` does, in a transaction that is under way."""
+    removed = marking.remove(connection, team=team, form=form, actor=actor, numbers=numbers)
+    for number in removed:
+        claims.release(connection, form=form, number=number)
     return removed
 
 
 def bring_back(connect: Connect, *, who: SignedIn, form: UUID, numbers: Sequence[int]) -> list[int]:
     """Bring responses back, with what they had claimed, whatever is left; return the numbers of those that were."""
     with connect() as connection:
-        back = marking.bring_back(connection, team=who.team_id, form=form, actor=who.person_id, numbers=numbers)
-        for number in back:
-            claims.take_again(connection, form=form, number=number)
+        return bring_back_within(connection, team=who.team_id, form=form, actor=who.person_id, numbers=numbers)
+
+
+def bring_back_within(
+    connection: Connection, *, team: UUID, form: UUID, actor: UUID | None, numbers: Sequence[int]
+) -> list[int]:
+    """Bring responses back as `bring_back` does, in a transaction that is under way."""
+    back = marking.bring_back(connection, team=team, form=form, actor=actor, numbers=numbers)
+    for number in back:
+        claims.take_again(connection, form=form, number=number)
     return back

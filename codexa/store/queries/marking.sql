@@ -42,7 +42,7 @@ WITH before AS (
         jsonb_build_object('from', status, 'to', %(value)s::text)
     FROM before
 )
-SELECT count(*) AS count FROM before;
+SELECT number FROM before;
 
 -- name: mark_tag
 -- Gives responses a tag that they don't have, up to as many as one may have.
@@ -57,7 +57,7 @@ WITH marked AS (
     SELECT form_id, number, 'tagged', gen_random_uuid()::text, 'person', %(actor)s, jsonb_build_object('tag', %(value)s::text)
     FROM marked
 )
-SELECT count(*) AS count FROM marked;
+SELECT number FROM marked;
 
 -- name: mark_untag
 -- Takes a tag from responses.
@@ -72,7 +72,7 @@ WITH marked AS (
         jsonb_build_object('tag', %(value)s::text)
     FROM marked
 )
-SELECT count(*) AS count FROM marked;
+SELECT number FROM marked;
 
 -- name: mark_person
 -- Gives responses to a person of the team, or to nobody.
@@ -90,7 +90,7 @@ WITH marked AS (
         jsonb_build_object('person', coalesce((SELECT name FROM person WHERE person.id = marked.person_id), ''))
     FROM marked
 )
-SELECT count(*) AS count FROM marked;
+SELECT number FROM marked;
 
 -- name: note
 -- Keeps a note of a person's with a response.
@@ -118,7 +118,8 @@ WITH chosen AS (
     WHERE (response.form_id, response.number) = (chosen.form_id, chosen.number)
 ), happened AS (
     INSERT INTO event (form_id, number, kind, key, who, person_id, data)
-    SELECT form_id, number, 'removed', gen_random_uuid()::text, 'person', %(actor)s, jsonb_build_object('from', stage)
+    SELECT form_id, number, 'removed', gen_random_uuid()::text,
+        CASE WHEN %(actor)s::uuid IS NULL THEN 'clock' ELSE 'person' END, %(actor)s, jsonb_build_object('from', stage)
     FROM chosen
 )
 SELECT number FROM chosen;

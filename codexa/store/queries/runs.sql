@@ -74,6 +74,16 @@ SELECT run.id, run.form_id, run.number, run.follow_up, run.name, run.moment, run
 FROM run JOIN form ON form.id = run.form_id
 WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL AND run.id = %(run)s;
 
+-- name: last_runs
+-- The last run of a follow-up for each of some responses that are there, and how often it was asked for again.
+SELECT DISTINCT ON (run.number) run.id, run.form_id, run.number, run.follow_up, run.name, run.moment, run.again,
+    run.kind, run.content
+FROM run JOIN form ON form.id = run.form_id
+    JOIN response ON (response.form_id, response.number) = (run.form_id, run.number)
+WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL AND run.follow_up = %(follow_up)s
+    AND run.number = ANY(%(numbers)s) AND response.stage <> 'removed'
+ORDER BY run.number, run.id DESC;
+
 -- name: tell_failure
 -- Notes that the team is told that follow-ups of a form did not work; nothing where it was told of late.
 UPDATE form SET failures_told_at = now()

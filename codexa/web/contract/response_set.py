@@ -1,5 +1,6 @@
 """What is asked of a form's responses as a set, and what comes back: columns to ask for, totals, charts, views."""
 
+from datetime import datetime
 from decimal import Decimal
 from typing import Annotated, Literal
 from uuid import UUID
@@ -12,6 +13,7 @@ from codexa.core.responses.conditions import Filter, How
 from codexa.core.responses.holds import Holds
 from codexa.services.response_set.asking import STATUS
 from codexa.services.response_set.chart import Kind
+from codexa.services.response_set.in_bulk import Does
 from codexa.web.contract.message import Message
 from codexa.web.contract.responses import ColumnReply, RowReply
 
@@ -253,6 +255,51 @@ class NumbersRequest(Message):
     """Responses, by number."""
 
     numbers: Annotated[list[int], Setting(min_length=1, max_length=MOST_MARKED)]
+
+
+class BulkRequest(Message):
+    """What is done to responses: those of these numbers, or without them what the query looks at.
+
+    `value` is a status, a tag, a person, or the id of the follow-up whose mail is sent again.
+    """
+
+    does: Does
+    value: Annotated[str, StringConstraints(max_length=60, strip_whitespace=True)] = ""
+    numbers: Annotated[list[int], Setting(min_length=1, max_length=MOST_MARKED)] | None = None
+
+
+class BulkReply(Message):
+    """How far something has come that is done to `count` responses: `place` were gone through, `changed` changed."""
+
+    id: UUID
+    does: Does
+    value: str
+    count: int
+    place: int
+    changed: int
+    state: Literal["waiting", "done", "stopped"]
+    person: str | None
+    created_at: datetime
+    ended_at: datetime | None
+
+
+class BulksReply(Message):
+    """What is done, and was done within a day, newest first."""
+
+    bulks: list[BulkReply]
+
+
+class Retention(Message):
+    """How long a form's responses are kept: after so many days they are anonymised or removed; None for ever."""
+
+    days: Annotated[int, Setting(ge=1, le=36_500)] | None = None
+    does: Literal["anonymise", "remove"] = "anonymise"
+
+
+class BegunReply(Message):
+    """What was begun, by its id."""
+
+    id: UUID
 
 
 class NumbersReply(Message):

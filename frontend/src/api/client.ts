@@ -34,6 +34,10 @@ import type {
   MarkedReply,
   MarkRequest,
   MoveRequest,
+  BegunReply,
+  BulkRequest,
+  BulksReply,
+  Retention,
   CorrectionReply,
   CorrectionRequest,
   CorrectedReply,
@@ -263,6 +267,14 @@ export const api = {
     call<NumbersReply>("POST", `/forms/${form}/responses/bring-back`, { numbers }),
   markResponses: (form: string, asked: MarkRequest) =>
     call<MarkedReply>("POST", `/forms/${form}/responses/mark`, asked),
+  /** Has something done to the responses of these numbers, or without them to all that is looked at. */
+  beginBulk: (form: string, asked: Asked, does: BulkRequest) =>
+    call<BegunReply>("POST", `/forms/${form}/responses/bulk?${new URLSearchParams(asked)}`, does),
+  bulks: (form: string) => call<BulksReply>("GET", `/forms/${form}/responses/bulk`),
+  stopBulk: (form: string, bulk: string) => call<undefined>("POST", `/forms/${form}/responses/bulk/${bulk}/stop`),
+  undoBulk: (form: string, bulk: string) => call<BegunReply>("POST", `/forms/${form}/responses/bulk/${bulk}/undo`),
+  retention: (form: string) => call<Retention>("GET", `/forms/${form}/responses/retention`),
+  setRetention: (form: string, asked: Retention) => call<undefined>("PUT", `/forms/${form}/responses/retention`, asked),
   response: (form: string, number: number) => call<ResponseReply>("GET", `/forms/${form}/responses/${number}`),
   held: (form: string) => call<AllHeldReply>("GET", `/forms/${form}/responses/held`),
   letThrough: (form: string, number: number) =>

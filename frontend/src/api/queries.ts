@@ -84,6 +84,14 @@ export const queries = {
   held: (form: string) => queryOptions({ queryKey: ["held", form], queryFn: () => api.held(form) }),
   response: (form: string, number: number) =>
     queryOptions({ queryKey: ["response", form, number], queryFn: () => api.response(form, number) }),
+  /** Looked at again as long as anything is being done. */
+  bulks: (form: string) =>
+    queryOptions({
+      queryKey: ["bulks", form],
+      queryFn: () => api.bulks(form),
+      refetchInterval: ({ state }) => (state.data?.bulks.some((each) => each.state === "waiting") ? 1_000 : false),
+    }),
+  retention: (form: string) => queryOptions({ queryKey: ["retention", form], queryFn: () => api.retention(form) }),
   correction: (form: string, number: number) =>
     queryOptions({ queryKey: ["correction", form, number], queryFn: () => api.correction(form, number) }),
   runs: (form: string, number: number) =>

@@ -9,7 +9,7 @@ import { SETTINGS } from "./settings";
 const FOR_ALL = [
   ...["id", "type", "key", "label", "help", "width"],
   ...["shown", "required", "locked", "default", "formula", "offered", "earliest", "latest", "checks"],
-  ...["keep_when_hidden", "default_follows", "blocks"],
+  ...["keep_when_hidden", "default_follows", "personal", "blocks"],
 ];
 
 /** What the panels offer that are more than rows. */

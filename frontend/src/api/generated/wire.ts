@@ -160,6 +160,7 @@ export interface AddressField {
   key: string;
   label: string;
   locked: string;
+  personal: boolean;
   placeholder_postal_code: string;
   placeholder_street: string;
   placeholder_town: string;
@@ -689,6 +690,15 @@ export interface BatchesReply {
   batches: BatchReply[];
 }
 /**
+ * What was begun, by its id.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "BegunReply".
+ */
+export interface BegunReply {
+  id: string;
+}
+/**
  * A board; `turn` is what `/turn` said when it was made.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -859,6 +869,46 @@ export interface SavedBrandReply {
   look: Brand;
   name: string;
   waiting: number;
+}
+/**
+ * How far something has come that is done to `count` responses: `place` were gone through, `changed` changed.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "BulkReply".
+ */
+export interface BulkReply {
+  changed: number;
+  count: number;
+  created_at: string;
+  does: "status" | "tag" | "untag" | "person" | "remove" | "bring back" | "anonymise" | "mail again";
+  ended_at: string | null;
+  id: string;
+  person: string | null;
+  place: number;
+  state: "waiting" | "done" | "stopped";
+  value: string;
+}
+/**
+ * What is done to responses: those of these numbers, or without them what the query looks at.
+ *
+ * `value` is a status, a tag, a person, or the id of the follow-up whose mail is sent again.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "BulkRequest".
+ */
+export interface BulkRequest {
+  does: "status" | "tag" | "untag" | "person" | "remove" | "bring back" | "anonymise" | "mail again";
+  numbers: [number, ...number[]] | null;
+  value: string;
+}
+/**
+ * What is done, and was done within a day, newest first.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "BulksReply".
+ */
+export interface BulksReply {
+  bulks: BulkReply[];
 }
 /**
  * What the browser may know of a calculated field; its value comes with the state.
@@ -1197,6 +1247,7 @@ export interface ConsentField {
   key: string;
   label: string;
   locked: string;
+  personal: boolean;
   required: string;
   shown: string;
   statement: string;
@@ -1308,6 +1359,7 @@ export interface DateField {
   label: string;
   latest: string;
   locked: string;
+  personal: boolean;
   required: string;
   shown: string;
   type: "date";
@@ -1344,6 +1396,7 @@ export interface DateTimeField {
   label: string;
   latest: string;
   locked: string;
+  personal: boolean;
   required: string;
   shown: string;
   type: "date_time";
@@ -1908,6 +1961,7 @@ export interface ShortTextField {
   min_length: number | null;
   pattern: string;
   pattern_message: string;
+  personal: boolean;
   placeholder: string;
   required: string;
   shown: string;
@@ -1935,6 +1989,7 @@ export interface LongTextField {
   min_length: number | null;
   pattern: string;
   pattern_message: string;
+  personal: boolean;
   placeholder: string;
   required: string;
   shown: string;
@@ -1962,6 +2017,7 @@ export interface NumberField {
   locked: string;
   maximum: string | null;
   minimum: string | null;
+  personal: boolean;
   placeholder: string;
   price: string | null;
   required: string;
@@ -1989,6 +2045,7 @@ export interface MoneyField {
   locked: string;
   maximum: string | null;
   minimum: string | null;
+  personal: boolean;
   placeholder: string;
   required: string;
   shown: string;
@@ -2023,6 +2080,7 @@ export interface ProductField {
    * @maxItems 100
    */
   options: ProductOption[];
+  personal: boolean;
   picture: string;
   price: string | null;
   quantity: "here" | "apart";
@@ -2065,6 +2123,7 @@ export interface QuantityField {
   least: number | null;
   locked: string;
   most: number | null;
+  personal: boolean;
   placeholder: string;
   product: string;
   required: string;
@@ -2104,6 +2163,7 @@ export interface TimeField {
   label: string;
   latest: string;
   locked: string;
+  personal: boolean;
   required: string;
   shown: string;
   type: "time";
@@ -2126,6 +2186,7 @@ export interface YesNoField {
   label: string;
   locked: string;
   no: string;
+  personal: boolean;
   required: string;
   shown: string;
   type: "yes_no";
@@ -2156,6 +2217,7 @@ export interface SingleChoiceField {
   options: Option[];
   other: boolean;
   other_label: string;
+  personal: boolean;
   prices_shown: boolean;
   required: string;
   shown: string;
@@ -2206,6 +2268,7 @@ export interface DropdownField {
   options: Option[];
   other: boolean;
   other_label: string;
+  personal: boolean;
   placeholder: string;
   prices_shown: boolean;
   required: string;
@@ -2240,6 +2303,7 @@ export interface SeveralChoicesField {
   options: Option[];
   other: boolean;
   other_label: string;
+  personal: boolean;
   prices_shown: boolean;
   required: string;
   shown: string;
@@ -2265,6 +2329,7 @@ export interface RatingField {
   key: string;
   label: string;
   locked: string;
+  personal: boolean;
   required: string;
   shown: string;
   type: "rating";
@@ -2290,6 +2355,7 @@ export interface ScaleField {
   locked: string;
   most: number;
   most_label: string;
+  personal: boolean;
   required: string;
   shown: string;
   type: "scale";
@@ -2313,6 +2379,7 @@ export interface SliderField {
   least: string;
   locked: string;
   most: string;
+  personal: boolean;
   required: string;
   shown: string;
   step: string;
@@ -2340,6 +2407,7 @@ export interface GridField {
    * @maxItems 50
    */
   options: Option[];
+  personal: boolean;
   /**
    * @maxItems 200
    */
@@ -2377,6 +2445,7 @@ export interface NameField {
   label: string;
   locked: string;
   parts: "one" | "first_last";
+  personal: boolean;
   placeholder: string;
   placeholder_last: string;
   required: string;
@@ -2400,6 +2469,7 @@ export interface EmailField {
   key: string;
   label: string;
   locked: string;
+  personal: boolean;
   placeholder: string;
   required: string;
   shown: string;
@@ -2423,6 +2493,7 @@ export interface PhoneField {
   key: string;
   label: string;
   locked: string;
+  personal: boolean;
   placeholder: string;
   required: string;
   shown: string;
@@ -2445,6 +2516,7 @@ export interface WebAddressField {
   key: string;
   label: string;
   locked: string;
+  personal: boolean;
   placeholder: string;
   required: string;
   shown: string;
@@ -2467,6 +2539,7 @@ export interface SignatureField {
   key: string;
   label: string;
   locked: string;
+  personal: boolean;
   required: string;
   shown: string;
   type: "signature";
@@ -2494,6 +2567,7 @@ export interface FileUploadField {
   locked: string;
   megabytes: number;
   most: number;
+  personal: boolean;
   picture_types: ("jpeg" | "png" | "gif" | "webp" | "heic" | "avif")[];
   required: string;
   shown: string;
@@ -4665,6 +4739,16 @@ export interface ResponsesReply {
   exact: boolean;
   next: string;
   rows: RowReply[];
+}
+/**
+ * How long a form's responses are kept: after so many days they are anonymised or removed; None for ever.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "Retention".
+ */
+export interface Retention {
+  days: number | null;
+  does: "anonymise" | "remove";
 }
 /**
  * The condition as rows; null where it can't be read.

@@ -51,6 +51,12 @@ export function BehaviourSettings({ entry, edit }: Props) {
               label: "Keep the answer when hidden",
               help: "Else a hidden answer is blank to every formula, and not kept with the response.",
             },
+            {
+              entry: "switch",
+              setting: "personal",
+              label: "Tells of a person",
+              help: "Anonymising a response empties such answers, as the newest edition says; all others stay and are counted.",
+            },
           ]}
           of={entry.part}
           edit={edit}

@@ -27,6 +27,7 @@ const TABS: Record<string, SettingsTab> = {
   min_rows: "checks",
   checks: "checks",
   keep_when_hidden: "behaviour",
+  personal: "behaviour",
   price: "answers",
   stock: "answers",
   product: "content",

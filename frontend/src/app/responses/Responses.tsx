@@ -14,11 +14,13 @@ import { queries } from "../../api/queries";
 import { Waiting } from "../Waiting";
 import { BoardView } from "./BoardView";
 import { AddChart, ChartsView } from "./ChartsView";
+import { Bulks } from "./Bulks";
 import { ColumnsMenu } from "./ColumnsMenu";
 import { Export } from "./Export";
 import { FilterBar } from "./FilterBar";
 import { FunnelView } from "./FunnelView";
 import { HeldResponses } from "./HeldResponses";
+import { Keeping } from "./Keeping";
 import { askedOf, isFiltered, type Look, lookOfContent, queryOf, type Shown, useLook } from "./look";
 import { inWords } from "./Pager";
 import { SingleResponse } from "./SingleResponse";
@@ -59,9 +61,11 @@ export function Responses({ formId }: { formId: string }) {
       <Box sx={{ display: "flex", flexDirection: "column", p: 2, pt: 1.5, minHeight: 0, minWidth: 0 }}>
         <Head formId={formId} asking={asking.data} look={look} onLook={onLook}>
           <ViewMenu key={look.view} formId={formId} views={views} look={look} onLook={onLook} />
+          <Keeping formId={formId} />
           <Export formId={formId} look={look} />
         </Head>
         <HeldResponses formId={formId} />
+        <Bulks formId={formId} asking={asking.data} />
         {look.shown === "table" && (
           <TableView {...{ formId, look, onLook, selected }} asking={asking.data} onOpen={open} />
         )}

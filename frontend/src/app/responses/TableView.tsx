@@ -43,6 +43,12 @@ export function TableView({ formId, asking, look, selected, onLook, onOpen }: Pr
     placeholderData: keepPreviousData,
   });
   const [marked, setMarked] = useState<ReadonlySet<number>>(new Set());
+  // All that is filtered, on other pages too, while nothing of it is marked otherwise.
+  const [whole, setWhole] = useState(false);
+  const mark = (numbers: ReadonlySet<number>) => {
+    setMarked(numbers);
+    setWhole(false);
+  };
   const [gone, setGone] = useState<Gone | null>(null);
   const rows = found.data?.rows ?? [];
   const turn = (at: number) => {
@@ -66,12 +72,15 @@ export function TableView({ formId, asking, look, selected, onLook, onOpen }: Pr
           formId={formId}
           asking={asking}
           numbers={[...marked]}
+          whole={whole ? askedOf(look) : null}
+          all={found.data && rows.every((row) => marked.has(row.number)) && found.data.next ? found.data : null}
+          onWhole={() => setWhole(true)}
           removed={rows.some((row) => marked.has(row.number) && row.stage === "removed")}
           onRemoved={(what) => {
-            setMarked(new Set());
+            mark(new Set());
             setGone(what.numbers.length > 0 || what.stayed > 0 ? what : null);
           }}
-          onDone={() => setMarked(new Set())}
+          onDone={() => mark(new Set())}
         />
       )}
       <Box
@@ -88,7 +97,7 @@ export function TableView({ formId, asking, look, selected, onLook, onOpen }: Pr
         <Grid
           {...{ columns, rows, look, selected, marked, asking, formId, onOpen }}
           loading={found.isFetching}
-          onMark={setMarked}
+          onMark={mark}
           onWidth={(id, width) => onLook({ widths: { ...look.widths, [id]: width } })}
           onSort={(id, added) => onLook({ sorts: turnedSorts(look.sorts, id, added) })}
         />
