@@ -208,3 +208,27 @@ def test_an_answer_is_corrected_in_the_form_it_was_given_to(visits):
     expect(happened).to_contain_text("Corrected")
     expect(happened).to_contain_text("They rang up.")
     expect(happened).to_contain_text("→ 43")
+
+
+def test_all_that_is_filtered_is_tagged_at_once_and_that_is_undone(visits):
+    page = visits
+    page.get_by_role("checkbox", name="Mark all of this page").check()
+    bar = page.get_by_role("group", name="Marked responses")
+    bar.get_by_role("button", name=re.compile("^Mark all [0-9]+$")).press("Enter")
+    expect(bar.get_by_text(re.compile("^All [0-9]+ responses marked$"))).to_be_visible()
+    bar.get_by_role("button", name="More …").click()
+    page.get_by_role("button", name="Anonymise …").press("Enter")
+    expect(page.get_by_role("alert").filter(has_text="Nobody can undo this.")).to_be_visible()
+    expect_usable(page)
+    page.get_by_role("button", name="Leave it").press("Enter")
+    expect(page.get_by_role("button", name="Anonymise …")).to_be_focused()
+    page.keyboard.press("Escape")
+    bar.get_by_role("button", name="Tag …", exact=True).click()
+    page.get_by_label("Add a tag").fill("winter night")
+    page.keyboard.press("Enter")
+    done = page.get_by_role("status").filter(has_text=re.compile("^[0-9]+ responses tagged “winter night”"))
+    expect(done).to_be_visible()
+    expect_usable(page)
+    page.get_by_role("button", name="Undo").last.click()
+    expect(page.get_by_role("status").filter(has_text="lost a tag “winter night”")).to_be_visible()
+    expect(done).to_have_count(0)

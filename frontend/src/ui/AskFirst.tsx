@@ -14,13 +14,16 @@ interface Props {
 
 export function AskFirst({ label, color, warning, onDone }: Props) {
   const [asking, setAsking] = useState(false);
+  // Who was asked goes on at the button, not at the page's beginning.
+  const [asked, setAsked] = useState(false);
   const press = (does: boolean) => () => {
     setAsking(false);
+    setAsked(true);
     if (does) onDone();
   };
   if (!asking)
     return (
-      <Button color={color} onClick={warning === null ? onDone : () => setAsking(true)}>
+      <Button color={color} autoFocus={asked} onClick={warning === null ? onDone : () => setAsking(true)}>
         {label}
       </Button>
     );

@@ -13,6 +13,7 @@ import { counted } from "../../text/words";
 import { AskFirst } from "../../ui/AskFirst";
 import { PopoverButton } from "../../ui/PopoverButton";
 import { mayEdit, useSignedIn } from "../signed_in";
+import { begunHere } from "./begun";
 import { FACET } from "./facets";
 import { useBench } from "../workbench/bench";
 import { NewTag } from "./NewTag";
@@ -59,7 +60,8 @@ export function BulkBar({ formId, asking, numbers, whole, all, onWhole, removed,
         ...asked,
         numbers: whole ? null : (numbers as NonNullable<BulkRequest["numbers"]>),
       }),
-    onSuccess: async () => {
+    onSuccess: async ({ id }) => {
+      begunHere.add(id);
       setChoosing(null);
       await queryClient.invalidateQueries({ queryKey: queries.bulks(formId).queryKey });
       onDone();

@@ -4,11 +4,12 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import LinearProgress from "@mui/material/LinearProgress";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useState } from "react";
 import { api, reasonOf } from "../../api/client";
 import type { AskingReply, BulkReply } from "../../api/generated/wire";
 import { queries } from "../../api/queries";
 import { mayMark, useSignedIn } from "../signed_in";
+import { begunHere } from "./begun";
 import { FACET } from "./facets";
 
 const UNDONE: ReadonlySet<BulkReply["does"]> = new Set(["remove", "bring back", "tag"]);
@@ -16,12 +17,11 @@ const UNDONE: ReadonlySet<BulkReply["does"]> = new Set(["remove", "bring back", 
 export function Bulks({ formId, asking }: { formId: string; asking: AskingReply }) {
   const found = useQuery(queries.bulks(formId));
   const queryClient = useQueryClient();
-  // What was being done while this was open is told to its end; what ended before is not news.
-  const seen = useRef(new Set<string>());
+  // What ended before this was open is not news.
   const [closed, setClosed] = useState<ReadonlySet<string>>(new Set());
   const bulks = found.data?.bulks ?? [];
-  for (const each of bulks) if (each.state === "waiting") seen.current.add(each.id);
-  const told = bulks.filter((each) => seen.current.has(each.id) && !closed.has(each.id));
+  for (const each of bulks) if (each.state === "waiting") begunHere.add(each.id);
+  const told = bulks.filter((each) => begunHere.has(each.id) && !closed.has(each.id));
   const moved = bulks.map((each) => each.place).join();
   useEffect(() => {
     for (const name of ["responses", "response", "asking"])
@@ -50,7 +50,10 @@ function OneBulk({ formId, bulk, asking, onClose }: OneProps) {
   const stop = useMutation({ mutationFn: () => api.stopBulk(formId, bulk.id), onSettled: again });
   const undo = useMutation({
     mutationFn: () => api.undoBulk(formId, bulk.id),
-    onSuccess: onClose,
+    onSuccess: ({ id }) => {
+      begunHere.add(id);
+      onClose();
+    },
     onSettled: again,
   });
   const waiting = bulk.state === "waiting";

@@ -24,7 +24,7 @@ export function Keeping({ formId }: { formId: string }) {
     <PopoverButton
       variant="outlined"
       color="inherit"
-      label={days ? `Kept ${counted(days, "day")} …` : "Kept …"}
+      label={days ? `Kept ${counted(days, "day")} …` : "Kept for ever …"}
       name="How long responses are kept"
       width={340}
       room={2}
