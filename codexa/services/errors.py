@@ -49,6 +49,12 @@ class MovedMeanwhileError(ServiceError):
     code = "moved_meanwhile"
 
 
+class KeyRefusedError(ServiceError):
+    """This key opens nothing. Send one that your team has made, as Authorization: Bearer <key>."""
+
+    code = "key_refused"
+
+
 class CorrectionRefusedError(ServiceError):
     """This response can't be corrected now."""
 

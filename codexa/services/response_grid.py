@@ -275,16 +275,23 @@ _PLAIN_FASHION = CsvFashion()
 
 
 def csv_lines(
-    table: ResponseTable, found: Iterable[ResponseRow], fashion: CsvFashion = _PLAIN_FASHION
+    table: ResponseTable,
+    found: Iterable[ResponseRow],
+    fashion: CsvFashion = _PLAIN_FASHION,
+    only: Sequence[str] | None = None,
 ) -> Iterator[str]:
-    """Yield an export of responses line by line (RFC 4180: CRLF, quotes doubled), with spreadsheet formulas defused."""
-    columns = table.columns
+    """Yield an export of responses line by line (RFC 4180: CRLF, quotes doubled), with spreadsheet formulas defused.
+
+    With `only` it has these columns, in this order; those that are gone are left out.
+    """
+    columns = table.columns if only is None else [each for one in only for each in table.columns if each.id == one]
+    wanted = None if only is None else {each.id for each in columns}
     heads = ["Number", "Received", "Edition", *(["Practice"] if fashion.tries else [])]
     mark = "\ufeff" if fashion.marked else ""
     yield mark + _line([*heads, *(column.label for column in columns)], fashion)
     commas = fashion.decimal_comma and fashion.medium is Medium.CSV
     for response in found:
-        row = table.row(response, fashion.medium)
+        row = table.row(response, fashion.medium, wanted)
         cells = [_cell(row, column, commas=commas) for column in columns]
         practice = [("yes" if row.test else "no")] if fashion.tries else []
         yield _line([str(row.number), row.received_at, str(row.edition), *practice, *cells], fashion)

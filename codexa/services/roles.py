@@ -17,11 +17,12 @@ class Right(StrEnum):
     REFUND = "give money back"
     CHARGE = "stop plans and charge again"
     KEEP_ACCOUNTS = "keep accounts"
+    KEEP_KEYS = "keep keys"
 
 
 _RIGHTS: dict[str, frozenset[Right]] = {
     "owner": frozenset(Right),
-    "editor": frozenset(Right) - {Right.SEE_WORKINGS, Right.REFUND, Right.CHARGE, Right.KEEP_ACCOUNTS},
+    "editor": frozenset(Right) - {Right.SEE_WORKINGS, Right.REFUND, Right.CHARGE, Right.KEEP_ACCOUNTS, Right.KEEP_KEYS},
     "reviewer": frozenset({Right.SEE_FORMS, Right.SEE_RESPONSES, Right.MARK_RESPONSES}),
     "viewer": frozenset({Right.SEE_FORMS}),
 }

@@ -14,6 +14,18 @@ _QUERIES = queries("forms")
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
+class FormForPrograms:
+    """A form as programs are told of it: `address` is where visitors fill it in, once it has an `edition`."""
+
+    id: UUID
+    name: str
+    address: str
+    edition: int | None
+    changed_at: datetime
+    responses: int
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
 class FormRow:
     """A form on the desk.
 
@@ -67,6 +79,11 @@ class Saved:
 def list_forms(connection: Connection, *, team: UUID) -> list[FormRow]:
     """Return the team's forms, latest change first."""
     return [FormRow(**row) for row in many(connection, _QUERIES["list_forms"], team=team)]
+
+
+def list_for_programs(connection: Connection, *, team: UUID, form: UUID | None) -> list[FormForPrograms]:
+    """Return the team's forms, or the one of that id, latest change first."""
+    return [FormForPrograms(**row) for row in many(connection, _QUERIES["list_for_programs"], team=team, form=form)]
 
 
 def insert_form(

@@ -468,6 +468,18 @@ CREATE TABLE public.address_change (
     new_confirmed boolean DEFAULT false NOT NULL,
     expires_at timestamp with time zone NOT NULL
 );
+CREATE TABLE public.api_key (
+    id uuid DEFAULT gen_random_uuid() NOT NULL,
+    team_id uuid NOT NULL,
+    form_id uuid,
+    name text NOT NULL,
+    digest bytea NOT NULL,
+    rights text[] NOT NULL,
+    made_by uuid,
+    made_at timestamp with time zone DEFAULT now() NOT NULL,
+    last_used_at timestamp with time zone,
+    ended_at timestamp with time zone
+);
 CREATE TABLE public.brand (
     id uuid DEFAULT gen_random_uuid() NOT NULL,
     team_id uuid NOT NULL,
@@ -561,6 +573,17 @@ ALTER TABLE public.event ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
     NO MINVALUE
     NO MAXVALUE
     CACHE 1
+);
+CREATE TABLE public.feed (
+    id uuid DEFAULT gen_random_uuid() NOT NULL,
+    form_id uuid NOT NULL,
+    view_id uuid NOT NULL,
+    digest bytea NOT NULL,
+    sealed bytea NOT NULL,
+    made_by uuid,
+    made_at timestamp with time zone DEFAULT now() NOT NULL,
+    last_fetched_at timestamp with time zone,
+    fetches bigint DEFAULT 0 NOT NULL
 );
 CREATE TABLE public.form (
     id uuid DEFAULT gen_random_uuid() NOT NULL,
@@ -1064,6 +1087,10 @@ ALTER TABLE ONLY public.account
     ADD CONSTRAINT account_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.address_change
     ADD CONSTRAINT address_change_pkey PRIMARY KEY (person_id);
+ALTER TABLE ONLY public.api_key
+    ADD CONSTRAINT api_key_digest_key UNIQUE (digest);
+ALTER TABLE ONLY public.api_key
+    ADD CONSTRAINT api_key_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.brand
     ADD CONSTRAINT brand_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.brand
@@ -1086,6 +1113,10 @@ ALTER TABLE ONLY public.event
     ADD CONSTRAINT event_form_id_number_kind_key_key UNIQUE (form_id, number, kind, key);
 ALTER TABLE ONLY public.event
     ADD CONSTRAINT event_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.feed
+    ADD CONSTRAINT feed_digest_key UNIQUE (digest);
+ALTER TABLE ONLY public.feed
+    ADD CONSTRAINT feed_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.form
     ADD CONSTRAINT form_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.form
@@ -1182,9 +1213,12 @@ ALTER TABLE ONLY public.went_live
     ADD CONSTRAINT went_live_pkey PRIMARY KEY (id);
 CREATE INDEX account_of_team ON public.account USING btree (team_id);
 CREATE UNIQUE INDEX account_practice ON public.account USING btree ((true)) WHERE (team_id IS NULL);
+CREATE INDEX api_key_team ON public.api_key USING btree (team_id);
 CREATE INDEX bulk_form ON public.bulk USING btree (form_id, created_at);
 CREATE INDEX errand_ended ON public.errand USING btree (ended_at);
 CREATE INDEX errand_of_team ON public.errand USING btree (team_id, id);
+CREATE INDEX feed_form ON public.feed USING btree (form_id);
+CREATE INDEX feed_view ON public.feed USING btree (view_id);
 CREATE INDEX form_desk ON public.form USING btree (team_id, changed_at DESC) WHERE (deleted_at IS NULL);
 CREATE INDEX former_slug_form ON public.former_slug USING btree (form_id);
 CREATE INDEX idx_procrastinate_jobs_worker_not_null ON public.procrastinate_jobs USING btree (worker_id) WHERE ((worker_id IS NOT NULL) AND (status = 'doing'::public.procrastinate_job_status));
@@ -1240,6 +1274,12 @@ ALTER TABLE ONLY public.account
     ADD CONSTRAINT account_team_id_fkey FOREIGN KEY (team_id) REFERENCES public.team(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.address_change
     ADD CONSTRAINT address_change_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.api_key
+    ADD CONSTRAINT api_key_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.api_key
+    ADD CONSTRAINT api_key_made_by_fkey FOREIGN KEY (made_by) REFERENCES public.person(id) ON DELETE SET NULL;
+ALTER TABLE ONLY public.api_key
+    ADD CONSTRAINT api_key_team_id_fkey FOREIGN KEY (team_id) REFERENCES public.team(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.brand
     ADD CONSTRAINT brand_team_id_fkey FOREIGN KEY (team_id) REFERENCES public.team(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.bulk
@@ -1262,6 +1302,12 @@ ALTER TABLE ONLY public.event
     ADD CONSTRAINT event_form_id_number_fkey FOREIGN KEY (form_id, number) REFERENCES public.response(form_id, number) ON DELETE CASCADE;
 ALTER TABLE ONLY public.event
     ADD CONSTRAINT event_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE SET NULL;
+ALTER TABLE ONLY public.feed
+    ADD CONSTRAINT feed_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.feed
+    ADD CONSTRAINT feed_made_by_fkey FOREIGN KEY (made_by) REFERENCES public.person(id) ON DELETE SET NULL;
+ALTER TABLE ONLY public.feed
+    ADD CONSTRAINT feed_view_id_fkey FOREIGN KEY (view_id) REFERENCES public.response_view(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.form
     ADD CONSTRAINT form_changed_by_fkey FOREIGN KEY (changed_by) REFERENCES public.person(id) ON DELETE SET NULL;
 ALTER TABLE ONLY public.form

@@ -15,17 +15,20 @@ from codexa.web import (
     drafts,
     editions,
     errors,
+    feeds,
     follow_ups,
     forms,
     funnel,
     guard,
     history,
+    keys,
     limits,
     links,
     logging,
     pages,
     payments,
     previews,
+    programs,
     public,
     publish,
     response_set,
@@ -58,17 +61,23 @@ WORKBENCH: tuple[Blueprint, ...] = (
     correcting.blueprint,
     response_set.blueprint,
     funnel.blueprint,
+    feeds.blueprint,
+    keys.blueprint,
     payments.blueprint,
     previews.blueprint,
     pages.blueprint,
 )
-PUBLIC: tuple[Blueprint, ...] = (public.blueprint, continuing.blueprint, payments.told, brands.pictures)
+PUBLIC: tuple[Blueprint, ...] = (public.blueprint, continuing.blueprint, payments.told, brands.pictures, feeds.given)
 for _each in WORKBENCH:
     limits.limiter.limit(limits.team_rate, key_func=limits.who_is_counted)(_each)
 for _each in PUBLIC:
     limits.limiter.limit(limits.public_rate)(_each)
 # What a process answers; the two sides may run apart, so that work on large drafts never makes visitors wait.
-SIDES = {"all": (*WORKBENCH, *PUBLIC), "workbench": WORKBENCH, "public": PUBLIC}
+SIDES = {
+    "all": (*WORKBENCH, programs.blueprint, *PUBLIC),
+    "workbench": (*WORKBENCH, programs.blueprint),
+    "public": PUBLIC,
+}
 
 
 def create_app(settings: Settings) -> Flask:

@@ -3,10 +3,11 @@
 from collections.abc import Callable
 from dataclasses import dataclass
 from functools import wraps
+from http import HTTPStatus
 from typing import Any
 
 import orjson
-from flask import Blueprint, Response
+from flask import Blueprint, Response, request
 from pydantic import BaseModel
 
 from codexa.core.errors import Problem
@@ -68,5 +69,22 @@ def json_reply(model: BaseModel | dict[str, Any] | None, status: int = 200) -> R
 
 
 def error_reply(code: str, message: str, status: int, problems: list[Problem] | None = None) -> Response:
-    """Return an error in the one shape that every error has."""
+    """Return an error in the one shape that every error has; to programs as a problem (RFC 9457)."""
+    if request.path.startswith("/api/v1/"):
+        return _problem(code, message, status, problems or [])
     return json_reply(ErrorReply(code=code, message=message, problems=problems or []), status)
+
+
+def _problem(code: str, message: str, status: int, problems: list[Problem]) -> Response:
+    content = {
+        "type": "about:blank",
+        "title": HTTPStatus(status).phrase,
+        "status": status,
+        "detail": message,
+        "code": code,
+        "problems": [{"path": each.path, "message": each.message} for each in problems],
+    }
+    response = Response(orjson.dumps(content), status, mimetype="application/problem+json")
+    if status == HTTPStatus.UNAUTHORIZED:
+        response.headers["WWW-Authenticate"] = "Bearer"  # RFC 6750, 3
+    return response

@@ -1,5 +1,7 @@
 """Every error as one shape with a clear sentence; a person never sees a stack trace."""
 
+from http import HTTPStatus
+
 import structlog
 from flask import Flask, Response, g, render_template, request
 from psycopg import DataError
@@ -50,6 +52,7 @@ _STATUSES = {
     "too_many": 422,
     "moved_meanwhile": 409,
     "correction_refused": 409,
+    "key_refused": 401,
     "corrected_meanwhile": 409,
 }
 _SENTENCES = {
@@ -109,7 +112,10 @@ def _not_readable(error: BadRequestError) -> Response:
 
 def _http(error: HTTPException) -> Response:
     status = error.code or 500
-    return _reply(f"http_{status}", _SENTENCES.get(status, "This request can't be answered."), status)
+    response = _reply(f"http_{status}", _SENTENCES.get(status, "This request can't be answered."), status)
+    if status == HTTPStatus.TOO_MANY_REQUESTS:
+        response.headers["Retry-After"] = "60"
+    return response
 
 
 def _database_away(error: Exception) -> Response:

@@ -54,6 +54,8 @@ def example_of(endpoint):
         "MoveRequest": {"was": "", "to": ""},
         "BulkRequest": {"does": "tag", "value": "press"},
         "Retention": {"days": 365},
+        "NewKeyRequest": {"name": "Reports", "rights": ["read responses"]},
+        "NewFeedRequest": {"view": "00000000-0000-0000-0000-000000000000"},
         "NumbersRequest": {"numbers": [1]},
         "NoteRequest": {"note": "Called back."},
         "MarkRequest": {"numbers": [1], "kind": "tag", "value": "press"},

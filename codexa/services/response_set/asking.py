@@ -29,6 +29,7 @@ _WAYS = {
     "pop-up": "a pop-up",
     "tab": "a side tab",
     "corner": "a corner window",
+    "program": "a program",
 }
 # By these nothing is found faster: an index is there, or nearly all have the same.
 _INDEXED = frozenset({f"{FACET}number", f"{FACET}held", RECEIVED, STAGE, PRACTICE})

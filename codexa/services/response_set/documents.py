@@ -1,5 +1,6 @@
 """Responses as programs read them: answers, figures and the order by key, as they are kept; and the schema of that."""
 
+from collections.abc import Collection
 from typing import Any
 from uuid import UUID
 from zoneinfo import ZoneInfo
@@ -13,8 +14,13 @@ from codexa.services.response_columns import fields_of
 from codexa.store.responses import ResponseRow
 
 
-def document(editions: Editions, form_id: UUID, response: ResponseRow) -> dict[str, Any]:
-    """Return a response by the keys of its edition; one of an edition that can't be read any more has no answers."""
+def document(
+    editions: Editions, form_id: UUID, response: ResponseRow, only: Collection[str] | None = None
+) -> dict[str, Any]:
+    """Return a response by the keys of its edition; one of an edition that can't be read any more has no answers.
+
+    With `only`, the answers and figures of these columns.
+    """
     form = editions.readable(form_id, response.edition)
     moment = response.received_at if form is None else response.received_at.astimezone(ZoneInfo(form.time_zone))
     return {
@@ -27,16 +33,21 @@ def document(editions: Editions, form_id: UUID, response: ResponseRow) -> dict[s
         "status": response.status,
         "tags": response.tags,
         "practice": response.test,
-        "answers": {} if form is None else _answers(form, response.computed | response.answers),
-        "figures": {} if form is None else {each.key: response.computed.get(each.id) for each in form.figures},
+        "answers": {} if form is None else _answers(form, response.computed | response.answers, only),
+        "figures": {
+            each.key: response.computed.get(each.id)
+            for each in (form.figures if form is not None else ())
+            if only is None or each.id in only
+        },
         "order": response.computed.get(ORDER),
     }
 
 
-def _answers(form: Form, stored: dict[str, Any]) -> dict[str, Any]:
+def _answers(form: Form, stored: dict[str, Any], only: Collection[str] | None) -> dict[str, Any]:
     return {
         block.key: _rows(block, stored.get(block.id)) if isinstance(block, Repeat) else stored.get(block.id)
         for block in form.columns()
+        if only is None or block.id in only
     }
 
 

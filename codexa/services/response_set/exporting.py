@@ -1,23 +1,28 @@
 """What is filtered, as a file: written while it is read, in the same memory for any number."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
+from dataclasses import replace
+from datetime import datetime
 from pathlib import Path
 from uuid import UUID
 
 import orjson
 
 from codexa.core.fields.field_type import Medium
+from codexa.core.responses.holds import Holds
 from codexa.services.editions import Editions
 from codexa.services.errors import BehindError, TooManyError
+from codexa.services.of_team import OfTeam
 from codexa.services.response_grid import CsvFashion, ResponseTable, csv_lines
+from codexa.services.response_set.asking import RECEIVED
 from codexa.services.response_set.documents import document
 from codexa.services.response_set.looking import Look
 from codexa.services.response_set.opening import open_set
 from codexa.services.response_set.workbook import write_workbook
 from codexa.store import ledger_queries, responses
 from codexa.store.database import Connect
+from codexa.store.ledger_queries import Asked
 from codexa.store.responses import ResponseRow
-from codexa.store.sessions import SignedIn
 
 _AT_ONCE = 500
 
@@ -26,7 +31,7 @@ class Export:
     """What is looked at, on its way out: each batch is read by itself, so that a slow line holds no connection."""
 
     def __init__(
-        self, connect: Connect, editions: Editions, *, who: SignedIn, form: UUID, look: Look, tries: bool
+        self, connect: Connect, editions: Editions, *, who: OfTeam, form: UUID, look: Look, tries: bool
     ) -> None:
         """Prepare; what was handed in for practice is there with `tries`.
 
@@ -40,20 +45,25 @@ class Export:
         self._chosen = chosen.with_practice() if tries else chosen
         self._sorts = self._opened.asking.sorts(look.sorts)
 
-    def as_csv(self, fashion: CsvFashion) -> Iterator[str]:
-        """Yield it line by line."""
-        table = ResponseTable(self._editions, form=self._opened.form, numbers=self._opened.numbers)
-        yield from csv_lines(table, self._all(), fashion)
+    def since(self, moment: datetime) -> None:
+        """Leave out what came before a moment."""
+        came = Asked(column=RECEIVED, holds=Holds.MOMENT, how="at_least", stretch=(moment, None))
+        self._chosen = replace(self._chosen, besides=(*self._chosen.besides, came))
 
-    def as_json_lines(self) -> Iterator[bytes]:
+    def as_csv(self, fashion: CsvFashion, only: Sequence[str] | None = None) -> Iterator[str]:
+        """Yield it line by line; with `only`, these columns."""
+        table = ResponseTable(self._editions, form=self._opened.form, numbers=self._opened.numbers)
+        yield from csv_lines(table, self._all(), fashion, only)
+
+    def as_json_lines(self, only: Sequence[str] | None = None) -> Iterator[bytes]:
         """Yield a JSON object for each response, a line each (JSON Lines)."""
         for response in self._all():
-            yield orjson.dumps(document(self._editions, self._opened.form, response)) + b"\n"
+            yield orjson.dumps(document(self._editions, self._opened.form, response, only)) + b"\n"
 
-    def as_json(self) -> Iterator[bytes]:
+    def as_json(self, only: Sequence[str] | None = None) -> Iterator[bytes]:
         """Yield the same as one JSON array."""
         before = b"[\n"
-        for line in self.as_json_lines():
+        for line in self.as_json_lines(only):
             yield before + line.rstrip()
             before = b",\n"
         yield b"[]\n" if before == b"[\n" else b"\n]\n"

@@ -13,14 +13,15 @@ from codexa.core.fields.field_type import Medium, Region
 from codexa.core.responses.conditions import Filter
 from codexa.core.responses.holds import Holds
 from codexa.services.editions import Editions
-from codexa.services.errors import PlaceUnknownError
+from codexa.services.errors import BehindError, PlaceUnknownError
+from codexa.services.of_team import OfTeam
 from codexa.services.response_columns import Column
 from codexa.services.response_grid import ResponseTable, Row
+from codexa.services.response_set.documents import document
 from codexa.services.response_set.opening import ResponseSet, open_set, want_indexes
 from codexa.store import ledger_queries, responses
 from codexa.store.database import Connect
 from codexa.store.ledger_queries import Place
-from codexa.store.sessions import SignedIn
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -51,7 +52,7 @@ class Page:
 
 
 def page(
-    connect: Connect, editions: Editions, *, who: SignedIn, form: UUID, look: Look, limit: int, after: str = ""
+    connect: Connect, editions: Editions, *, who: OfTeam, form: UUID, look: Look, limit: int, after: str = ""
 ) -> Page:
     """Return a page of what is looked at, from its beginning or after a place. Raises NotFoundError, ConditionError."""
     opened = open_set(connect, editions, who=who, form=form)
@@ -70,6 +71,32 @@ def page(
         exact=exact,
         next=_written(found[-1]) if len(found) == limit else "",
         behind=opened.behind,
+    )
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class DocumentPage:
+    """A page of responses as programs read them; `next` asks for the page after it, "" for none."""
+
+    responses: list[dict[str, Any]]
+    next: str
+
+
+def page_of_documents(
+    connect: Connect, editions: Editions, *, who: OfTeam, form: UUID, look: Look, limit: int, after: str = ""
+) -> DocumentPage:
+    """Return a page of what is looked at by keys. Raises NotFoundError, ConditionError, BehindError."""
+    opened = open_set(connect, editions, who=who, form=form)
+    if opened.behind:
+        raise BehindError
+    chosen, sorts = opened.asking.chosen(look.filter), opened.asking.sorts(look.sorts)
+    place = _place(after, len(sorts)) if after else None
+    with connect() as connection:
+        found = ledger_queries.page(connection, opened.ledger, chosen, sorts, most=limit, after=place)
+        rows = responses.by_numbers(connection, form=form, numbers=[each.number for each in found])
+    return DocumentPage(
+        responses=[document(editions, form, rows[each.number]) for each in found if each.number in rows],
+        next=_written(found[-1]) if len(found) == limit else "",
     )
 
 
@@ -99,7 +126,7 @@ class ColumnTotal:
 
 
 def totals(
-    connect: Connect, editions: Editions, *, who: SignedIn, form: UUID, filter_: Filter
+    connect: Connect, editions: Editions, *, who: OfTeam, form: UUID, filter_: Filter
 ) -> tuple[Region, dict[str, ColumnTotal]]:
     """Return what the columns of numbers come to over all that a filter chooses, and where the form is at home.
 
@@ -123,7 +150,7 @@ def average(total: Any, count: int) -> Decimal:
 
 
 def neighbours(
-    connect: Connect, editions: Editions, *, who: SignedIn, form: UUID, look: Look, number: int
+    connect: Connect, editions: Editions, *, who: OfTeam, form: UUID, look: Look, number: int
 ) -> tuple[int | None, int | None]:
     """Return the numbers of the responses before and after one in what is looked at; None where there is none.
 

@@ -10,6 +10,7 @@ from codexa.core.fields.field_type import Region
 from codexa.services.editions import Editions
 from codexa.services.errands.asking import ask
 from codexa.services.errors import NotFoundError
+from codexa.services.of_team import OfTeam
 from codexa.services.response_columns import Column, Option
 from codexa.services.response_set.asking import Asking, Known, facets, used
 from codexa.services.response_set.filling import INDEXED_FROM, Filling
@@ -19,7 +20,6 @@ from codexa.store.database import Connect
 from codexa.store.ledger_orders import Sort
 from codexa.store.ledger_queries import Chosen
 from codexa.store.ledgers import Ledger
-from codexa.store.sessions import SignedIn
 
 INDEX_ERRAND = "indexes of responses made"
 _NOWHERE = Region(locale="en", currency="EUR", time_zone="Europe/Berlin")
@@ -43,7 +43,7 @@ class ResponseSet:
     asking: Asking
 
 
-def open_set(connect: Connect, editions: Editions, *, who: SignedIn, form: UUID) -> ResponseSet:
+def open_set(connect: Connect, editions: Editions, *, who: OfTeam, form: UUID) -> ResponseSet:
     """Return a form's responses, with what is new taken up where that is little. Raises NotFoundError."""
     with connect() as connection:
         numbers = editions_store.numbers_of_form(connection, team=who.team_id, form=form)

@@ -131,3 +131,13 @@ UPDATE form SET sites = %(sites)s WHERE team_id = %(team)s AND id = %(form)s AND
 UPDATE form SET deleted_at = CASE WHEN %(deleted)s THEN now() END
 WHERE team_id = %(team)s AND id = %(form)s AND (deleted_at IS NULL) = %(deleted)s
 RETURNING id;
+
+-- name: list_for_programs
+-- The forms of a team, or one of them, as programs are told of them, latest change first.
+SELECT form.id, form.name, '/f/' || team.slug || '/' || form.slug AS address, form.live_edition AS edition,
+    form.changed_at, response_counter.last_number - response_counter.gone
+        - (SELECT count(*)::integer FROM response
+            WHERE response.form_id = form.id AND response.stage <> 'complete') AS responses
+FROM form JOIN team ON team.id = form.team_id JOIN response_counter ON response_counter.form_id = form.id
+WHERE form.team_id = %(team)s AND form.deleted_at IS NULL AND (%(form)s::uuid IS NULL OR form.id = %(form)s)
+ORDER BY form.changed_at DESC;

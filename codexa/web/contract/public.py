@@ -62,7 +62,7 @@ class SpokenReply(Message):
     error: ErrorFace | None = None
 
 
-Way = Literal["link", "script", "frame", "pop-up", "tab", "corner"]
+Way = Literal["link", "script", "frame", "pop-up", "tab", "corner"]  # a program comes by none of them
 
 
 class HowItCame(Message):

@@ -91,6 +91,8 @@ export const queries = {
       queryFn: () => api.bulks(form),
       refetchInterval: ({ state }) => (state.data?.bulks.some((each) => each.state === "waiting") ? 1_000 : false),
     }),
+  feeds: (form: string) => queryOptions({ queryKey: ["feeds", form], queryFn: () => api.feeds(form) }),
+  keys: () => queryOptions({ queryKey: ["keys"], queryFn: () => api.keys() }),
   retention: (form: string) => queryOptions({ queryKey: ["retention", form], queryFn: () => api.retention(form) }),
   correction: (form: string, number: number) =>
     queryOptions({ queryKey: ["correction", form, number], queryFn: () => api.correction(form, number) }),

@@ -16,6 +16,7 @@ const Workbench = lazy(() => import("./workbench/Workbench").then((module) => ({
 
 const Account = lazy(() => import("./account/Account").then((module) => ({ default: module.Account })));
 const AllPayments = lazy(() => import("./payment/AllPayments").then((module) => ({ default: module.AllPayments })));
+const Programs = lazy(() => import("./programs/Programs").then((module) => ({ default: module.Programs })));
 const Workings = lazy(() => import("./workings/Workings").then((module) => ({ default: module.Workings })));
 
 // Links in mails work whoever is signed in, or nobody.
@@ -45,6 +46,7 @@ export function App() {
           {BY_LINK}
           <Route path="/account" element={<Account />} />
           <Route path="/jobs" element={<Workings />} />
+          <Route path="/programs" element={<Programs />} />
           <Route path="/payments" element={<AllPayments />} />
           <Route path="/start/template" element={<FromTemplate />} />
           <Route path="/start/outline" element={<FromOutline />} />

@@ -80,6 +80,11 @@ function PersonMenu() {
             Jobs and mail
           </MenuItem>
         )}
+        {who.role === "owner" && (
+          <MenuItem component={Link} to="/programs">
+            Keys for programs
+          </MenuItem>
+        )}
         <MenuItem onClick={() => void signOut()}>Sign out</MenuItem>
       </Menu>
     </>

@@ -68,6 +68,13 @@ export type RowOperator =
   | "shown"
   | "not_shown"
   | "formula";
+/**
+ * What a key may do.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "KeyRight".
+ */
+export type KeyRight = "read forms" | "read responses" | "submit";
 
 export interface Wire {
   [k: string]: unknown;
@@ -529,6 +536,66 @@ export interface RowState {
     [k: string]: BlockState;
   };
   error?: ErrorFace | null;
+}
+/**
+ * A form: where visitors fill it in, the edition that they get (None before there is one), how many responses.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ApiForm".
+ */
+export interface ApiForm {
+  address: string | null;
+  changed_at: string;
+  edition: number | null;
+  id: string;
+  name: string;
+  responses: number;
+}
+/**
+ * The forms that a key may read, latest change first.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ApiForms".
+ */
+export interface ApiForms {
+  forms: ApiForm[];
+}
+/**
+ * A response was kept: its number, its confirmation's page, and whether something is to be paid there.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ApiReceived".
+ */
+export interface ApiReceived {
+  number: number;
+  page: string;
+  to_pay: string;
+}
+/**
+ * A page of responses, by keys; `next` is the cursor of the page after it, "" where there is none.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ApiResponses".
+ */
+export interface ApiResponses {
+  next: string;
+  responses: {
+    [k: string]: unknown;
+  }[];
+}
+/**
+ * Answers by key, as responses have them, or as texts; and what a link would bring.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ApiSubmission".
+ */
+export interface ApiSubmission {
+  answers: {
+    [k: string]: unknown;
+  };
+  link: {
+    [k: string]: string;
+  };
 }
 /**
  * A column that can be asked for: what it holds, in which ways, and of a choice its options.
@@ -3116,6 +3183,31 @@ export interface ExplanationsReply {
   facts: ExplanationReply[];
 }
 /**
+ * A live feed of a view; `address` is without its ending, .csv or .json.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "FeedReply".
+ */
+export interface FeedReply {
+  address: string;
+  fetches: number;
+  id: string;
+  last_fetched_at: string | null;
+  made_at: string;
+  made_by: string | null;
+  view: string;
+  view_id: string;
+}
+/**
+ * The live feeds of a form, newest first.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "FeedsReply".
+ */
+export interface FeedsReply {
+  feeds: FeedReply[];
+}
+/**
  * A field, and for how many visitors something was so.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -3968,6 +4060,30 @@ export interface KeptMailRequest {
   token: string;
 }
 /**
+ * A key as its team sees it; `form` is the form's name, None where it is for all.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "KeyReply".
+ */
+export interface KeyReply {
+  form: string | null;
+  id: string;
+  last_used_at: string | null;
+  made_at: string;
+  made_by: string | null;
+  name: string;
+  rights: KeyRight[];
+}
+/**
+ * The keys of a team, newest first.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "KeysReply".
+ */
+export interface KeysReply {
+  keys: KeyReply[];
+}
+/**
  * How far a language is: so many of so many texts; `name` is its own.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -4194,6 +4310,15 @@ export interface NewBrandRequest {
   name: string;
 }
 /**
+ * A saved view to make a feed of.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "NewFeedRequest".
+ */
+export interface NewFeedRequest {
+  view: string;
+}
+/**
  * A blank form of that name, the form of a JSON document, of a template by its name, or of a pasted outline.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -4206,6 +4331,31 @@ export interface NewFormRequest {
   name: string;
   outline: string | null;
   template: string | null;
+}
+/**
+ * A key that was made: it is shown this once.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "NewKeyReply".
+ */
+export interface NewKeyReply {
+  id: string;
+  key: string;
+}
+/**
+ * A key to make: what it may do, for one form or all of the team's.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "NewKeyRequest".
+ */
+export interface NewKeyRequest {
+  form: string | null;
+  name: string;
+  /**
+   * @minItems 1
+   * @maxItems 3
+   */
+  rights: [KeyRight] | [KeyRight, KeyRight] | [KeyRight, KeyRight, KeyRight];
 }
 /**
  * A new password, by the link that came by mail.

@@ -136,6 +136,7 @@ const WAYS: Readonly<Record<string, string>> = {
   "pop-up": "from a pop-up",
   tab: "from a side tab",
   corner: "from a corner window",
+  program: "from a program, by a key",
 };
 
 /** By which way it came, and what is known of that. */

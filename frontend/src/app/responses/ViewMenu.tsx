@@ -13,6 +13,8 @@ import { api, reasonOf } from "../../api/client";
 import type { ViewReply } from "../../api/generated/wire";
 import { AskFirst } from "../../ui/AskFirst";
 import { PopoverButton } from "../../ui/PopoverButton";
+import { mayEdit, useSignedIn } from "../signed_in";
+import { Feeds } from "./Feeds";
 import { contentOf, type Look, lookOfContent } from "./look";
 
 interface Props {
@@ -23,6 +25,7 @@ interface Props {
 }
 
 export function ViewMenu({ formId, views, look, onLook }: Props) {
+  const who = useSignedIn();
   const open = views.find((each) => each.id === look.view);
   const changed = open !== undefined && !isSame(look, open);
   return (
@@ -31,7 +34,7 @@ export function ViewMenu({ formId, views, look, onLook }: Props) {
       color="inherit"
       label={`View: ${open ? open.name : "All responses"}${changed ? " · changed" : ""} ▾`}
       name="Views"
-      width={320}
+      width={380}
     >
       {() => (
         <>
@@ -56,6 +59,12 @@ export function ViewMenu({ formId, views, look, onLook }: Props) {
           </MenuList>
           <Divider sx={{ my: 1 }} />
           <Saving formId={formId} open={open} changed={changed} look={look} onLook={onLook} />
+          {open && mayEdit(who) && (
+            <>
+              <Divider sx={{ my: 1 }} />
+              <Feeds formId={formId} view={open} />
+            </>
+          )}
         </>
       )}
     </PopoverButton>
@@ -140,7 +149,7 @@ function Saving({ formId, open, changed, look, onLook }: SavingProps) {
         <AskFirst
           label="Remove this view"
           color="inherit"
-          warning="The whole team has it no more. Responses stay as they are."
+          warning="The whole team has it no more, and its live feeds give nothing. Responses stay as they are."
           onDone={() => forget.mutate()}
         />
       )}
