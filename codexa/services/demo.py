@@ -18,12 +18,12 @@ from codexa.services.demo_visits import visit
 from codexa.services.demo_work import work_with
 from codexa.services.editions import Editions
 from codexa.services.encryption import encrypted
-from codexa.services.link_tables import read_table
 from codexa.services.links import Making
 from codexa.services.payments.accounts import PRACTICE_BANK
 from codexa.services.receiving import Incoming, receive
 from codexa.services.sealing import Sealed
 from codexa.services.signing_in import hash_password
+from codexa.services.tables import read_table
 from codexa.settings import Settings
 from codexa.store import payments
 from codexa.store import people as people_store

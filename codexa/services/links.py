@@ -22,9 +22,9 @@ from codexa.services.errands.asking import ask
 from codexa.services.errors import NotFoundError
 from codexa.services.follow_ups import mailing
 from codexa.services.follow_ups.outcomes import NeverError
-from codexa.services.link_tables import Line, LinkTable
 from codexa.services.response_grid import defused
 from codexa.services.sealing import new_key, new_mark, seal_of, signing_key
+from codexa.services.tables import Line, Table
 from codexa.settings import Settings
 from codexa.store import sealed_links as store
 from codexa.store.database import Connect, Connection
@@ -69,7 +69,7 @@ class Plan:
     wrong: tuple[WrongLine, ...]
 
 
-def plan(program: Program, table: LinkTable, making: Making) -> Plan:
+def plan(program: Program, table: Table, making: Making) -> Plan:
     """Return what links would be made of a table. Raises DefinitionError where a column or a value is not there."""
     known = {link.name: block for block, (link, _) in program.linked.items()}
     problems = [

@@ -5,7 +5,19 @@ from pathlib import Path
 
 from codexa.services.brands import picture_path
 from codexa.services.uploads import remove
-from codexa.store import accounts, brands, bulks, errands, history, kept_answers, ledgers, rates, responses, uploads
+from codexa.store import (
+    accounts,
+    brands,
+    bulks,
+    errands,
+    history,
+    imports,
+    kept_answers,
+    ledgers,
+    rates,
+    responses,
+    uploads,
+)
 from codexa.store.database import Connection
 
 UNCLAIMED_HOURS = 48  # an upload that no response names: a visitor may still be at the form
@@ -35,6 +47,7 @@ def tidy(connection: Connection, folder: Path, *, hours: int = UNCLAIMED_HOURS, 
     ledgers.forget_due_of_none(connection)
     ledgers.drop_left_over(connection)
     bulks.forget_bulks(connection, days=days)
+    imports.forget_imports(connection, days=days)
     errands.forget_ended(connection, days=ERRANDS_KEPT_DAYS)
     accounts.forget_links(connection)
     connection.commit()

@@ -13,8 +13,8 @@ from codexa.core.definition.translation import Translation
 from codexa.core.form.form import Form
 from codexa.core.form.translating import Translated, visitor_texts
 from codexa.services.errors import TableRefusedError
-from codexa.services.link_tables import read_table
 from codexa.services.response_grid import defused
+from codexa.services.tables import read_table
 
 MOST_BYTES = 8 * 1024 * 1024
 _XLIFF = "urn:oasis:names:tc:xliff:document:2.0"

@@ -11,9 +11,9 @@ from codexa.core.program.program import Program
 from codexa.services import links
 from codexa.services.drafts import find
 from codexa.services.errors import NotFoundError
-from codexa.services.link_tables import MOST_BYTES, LinkTable, read_table
 from codexa.services.links import Making, Plan
 from codexa.services.roles import Right
+from codexa.services.tables import MOST_BYTES, Table, read_table
 from codexa.settings import Settings
 from codexa.store import sealed_links as store
 from codexa.store.sealed_links import ListedLink
@@ -159,7 +159,7 @@ def _settings() -> Settings:
     return settings
 
 
-def _table(asked: LinksRequest) -> LinkTable:
+def _table(asked: LinksRequest) -> Table:
     try:
         return read_table(base64.b64decode(asked.table, validate=True))
     except binascii.Error:
@@ -170,7 +170,7 @@ def _making(asked: LinksRequest) -> Making:
     return Making(name=asked.name, columns=asked.columns, until=asked.until, uses=asked.uses, email=asked.email)
 
 
-def _planned(who: SignedIn, form: UUID, table: LinkTable, asked: LinksRequest) -> Plan:
+def _planned(who: SignedIn, form: UUID, table: Table, asked: LinksRequest) -> Plan:
     return links.plan(_program(who, form), table, _making(asked))
 
 

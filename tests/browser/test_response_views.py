@@ -265,3 +265,25 @@ def test_a_view_is_given_to_a_spreadsheet_and_a_program_gets_a_key(visits, serve
     row.get_by_role("button", name="End …").press("Enter")
     row.get_by_role("button", name="End …").press("Enter")
     expect(row).to_have_count(0)
+
+
+def test_a_table_is_brought_in_and_its_wrong_lines_are_told(desk, servers, tmp_path):
+    form = Published(desk, servers, visit_document())
+    desk.goto(f"{form.workbench}/responses")
+    table = tmp_path / "by telephone.csv"
+    table.write_text("Show;Guests;E-mail\nstars;3;ada@example.org\ndeep;99;\n")
+    desk.get_by_role("button", name="Export all …").click()
+    desk.get_by_role("button", name="Bring in responses from a table …").press("Enter")
+    dialog = desk.get_by_role("dialog", name="Bring in responses from a table")
+    dialog.get_by_label("Table of responses").set_input_files(table)
+    expect(dialog.get_by_text("by telephone.csv: 2 lines.")).to_be_visible()
+    expect(dialog.get_by_role("alert")).to_contain_text("line 2: People: Please answer this.")
+    dialog.get_by_role("combobox", name="Guests").press("Enter")
+    desk.get_by_role("option", name="People").press("Enter")
+    expect(dialog.get_by_role("alert")).to_contain_text("line 3: People: Enter 60 or less.")
+    expect_usable(desk)
+    dialog.get_by_role("button", name="Bring in 1 response").press("Enter")
+    expect(dialog.get_by_role("status")).to_contain_text("1 response brought in, 1 line did not fit.")
+    expect_usable(desk)
+    desk.keyboard.press("Escape")
+    expect(desk.get_by_role("row", name="Response 1")).to_contain_text("ada@example.org")

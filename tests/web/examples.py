@@ -56,6 +56,8 @@ def example_of(endpoint):
         "Retention": {"days": 365},
         "NewKeyRequest": {"name": "Reports", "rights": ["read responses"]},
         "NewFeedRequest": {"view": "00000000-0000-0000-0000-000000000000"},
+        "PlanImportRequest": {"table": "UGVvcGxlCjMK"},
+        "ImportRequest": {"table": "UGVvcGxlCjMK", "name": "people.csv", "columns": {}},
         "NumbersRequest": {"numbers": [1]},
         "NoteRequest": {"note": "Called back."},
         "MarkRequest": {"numbers": [1], "kind": "tag", "value": "press"},

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from pathlib import Path
 from uuid import UUID
 
-from codexa.services import continuing, links
+from codexa.services import continuing, importing, links
 from codexa.services.accounts import notices
 from codexa.services.editions import Editions
 from codexa.services.errands.asking import TASK
@@ -81,10 +81,15 @@ def _in_bulk(way: Way, errand: Errand) -> str:
     return in_bulk.carry_out(doing, UUID(errand.about["bulk"]))
 
 
+def _take_in(way: Way, errand: Errand) -> str:
+    return importing.carry_out(way.connect, Editions(way.connect), UUID(errand.about["import"]))
+
+
 _KINDS: dict[str, Do] = {
     filling.ERRAND: _take_up,
     INDEX_ERRAND: _index,
     in_bulk.ERRAND: _in_bulk,
+    importing.ERRAND: _take_in,
     links.ERRAND: _mail_links,
     continuing.ERRAND: _mail(continuing.link_mail),
     "tidying up": _tidy,

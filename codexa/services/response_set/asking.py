@@ -30,6 +30,7 @@ _WAYS = {
     "tab": "a side tab",
     "corner": "a corner window",
     "program": "a program",
+    "table": "a table",
 }
 # By these nothing is found faster: an index is there, or nearly all have the same.
 _INDEXED = frozenset({f"{FACET}number", f"{FACET}held", RECEIVED, STAGE, PRACTICE})

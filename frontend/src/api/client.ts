@@ -36,6 +36,10 @@ import type {
   MoveRequest,
   BegunReply,
   FeedsReply,
+  ImportRequest,
+  ImportsReply,
+  PlanImportReply,
+  PlanImportRequest,
   KeysReply,
   NewKeyReply,
   NewKeyRequest,
@@ -279,6 +283,12 @@ export const api = {
   undoBulk: (form: string, bulk: string) => call<BegunReply>("POST", `/forms/${form}/responses/bulk/${bulk}/undo`),
   retention: (form: string) => call<Retention>("GET", `/forms/${form}/responses/retention`),
   setRetention: (form: string, asked: Retention) => call<undefined>("PUT", `/forms/${form}/responses/retention`, asked),
+  planImport: (form: string, asked: PlanImportRequest) =>
+    call<PlanImportReply>("POST", `/forms/${form}/responses/import/plan`, asked),
+  beginImport: (form: string, asked: ImportRequest) =>
+    call<BegunReply>("POST", `/forms/${form}/responses/import`, asked),
+  imports: (form: string) => call<ImportsReply>("GET", `/forms/${form}/responses/import`),
+  stopImport: (form: string, table: string) => call<undefined>("POST", `/forms/${form}/responses/import/${table}/stop`),
   feeds: (form: string) => call<FeedsReply>("GET", `/forms/${form}/feeds`),
   makeFeed: (form: string, view: string) => call<BegunReply>("POST", `/forms/${form}/feeds`, { view }),
   endFeed: (form: string, feed: string) => call<undefined>("DELETE", `/forms/${form}/feeds/${feed}`),

@@ -91,6 +91,13 @@ export const queries = {
       queryFn: () => api.bulks(form),
       refetchInterval: ({ state }) => (state.data?.bulks.some((each) => each.state === "waiting") ? 1_000 : false),
     }),
+  /** Looked at again as long as a table is being taken in. */
+  imports: (form: string) =>
+    queryOptions({
+      queryKey: ["imports", form],
+      queryFn: () => api.imports(form),
+      refetchInterval: ({ state }) => (state.data?.imports.some((each) => each.state === "waiting") ? 1_000 : false),
+    }),
   feeds: (form: string) => queryOptions({ queryKey: ["feeds", form], queryFn: () => api.feeds(form) }),
   keys: () => queryOptions({ queryKey: ["keys"], queryFn: () => api.keys() }),
   retention: (form: string) => queryOptions({ queryKey: ["retention", form], queryFn: () => api.retention(form) }),

@@ -3989,6 +3989,55 @@ export interface HowItCame {
   way: "link" | "script" | "frame" | "pop-up" | "tab" | "corner";
 }
 /**
+ * How far a table has come: of `count` lines `place` were gone through, `kept` are responses now.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ImportReply".
+ */
+export interface ImportReply {
+  count: number;
+  created_at: string;
+  id: string;
+  kept: number;
+  name: string;
+  person: string | null;
+  place: number;
+  refused: RefusedLineReply[];
+  state: "waiting" | "done" | "stopped";
+}
+/**
+ * A line that is not taken in, by its number as spreadsheets count, and why.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "RefusedLineReply".
+ */
+export interface RefusedLineReply {
+  line: number;
+  message: string;
+}
+/**
+ * A table to take in, under a name.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ImportRequest".
+ */
+export interface ImportRequest {
+  columns: {
+    [k: string]: string;
+  };
+  name: string;
+  table: string;
+}
+/**
+ * What was taken in of late, newest first.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ImportsReply".
+ */
+export interface ImportsReply {
+  imports: ImportReply[];
+}
+/**
  * It is kept: at which address, under which version, and until when in words.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -4630,6 +4679,46 @@ export interface PictureReply {
   height: number;
   source: string;
   width: number;
+}
+/**
+ * What a table would bring; of the lines that were `tried` the first that are wrong, and how many are.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "PlanImportReply".
+ */
+export interface PlanImportReply {
+  columns: {
+    [k: string]: string;
+  };
+  empty: number;
+  headers: string[];
+  lines: number;
+  targets: TargetReply[];
+  tried: number;
+  wrong: RefusedLineReply[];
+  wrong_count: number;
+}
+/**
+ * A field that a column may be.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "TargetReply".
+ */
+export interface TargetReply {
+  key: string;
+  label: string;
+}
+/**
+ * A table, its bytes in base64 (RFC 4648), and which column is which field, by key; None for what headers say.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "PlanImportRequest".
+ */
+export interface PlanImportRequest {
+  columns: {
+    [k: string]: string;
+  } | null;
+  table: string;
 }
 /**
  * Who else is here, and the revision that is saved now.

@@ -9,6 +9,7 @@ import { useState } from "react";
 import { api, type CsvFashion, type ExportKind } from "../../api/client";
 import { inStorage } from "../../ui/in_storage";
 import { PopoverButton } from "../../ui/PopoverButton";
+import { mayEdit, useSignedIn } from "../signed_in";
 import { askedOf, isFiltered, type Look } from "./look";
 
 const PLACE = "codexa-csv";
@@ -51,9 +52,11 @@ const settingsOf = (kind: ExportKind) =>
 interface Props {
   formId: string;
   look: Look;
+  onImport: () => void;
 }
 
-export function Export({ formId, look }: Props) {
+export function Export({ formId, look, onImport }: Props) {
+  const who = useSignedIn();
   const [fashion, setFashion] = useState(remembered);
   const choose = (changes: Partial<Fashion>) => {
     const chosen = { ...fashion, ...changes };
@@ -127,6 +130,17 @@ export function Export({ formId, look }: Props) {
             >
               Download
             </Button>
+            {mayEdit(who) && (
+              <Button
+                color="inherit"
+                onClick={() => {
+                  close();
+                  onImport();
+                }}
+              >
+                Bring in responses from a table …
+              </Button>
+            )}
           </Box>
         </>
       )}

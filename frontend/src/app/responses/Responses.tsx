@@ -20,6 +20,7 @@ import { Export } from "./Export";
 import { FilterBar } from "./FilterBar";
 import { FunnelView } from "./FunnelView";
 import { HeldResponses } from "./HeldResponses";
+import { Import } from "./Import";
 import { Keeping } from "./Keeping";
 import { askedOf, isFiltered, type Look, lookOfContent, queryOf, type Shown, useLook } from "./look";
 import { inWords } from "./Pager";
@@ -41,6 +42,7 @@ export function Responses({ formId }: { formId: string }) {
   const [look, onLook] = useLook();
   const asking = useQuery(queries.asking(formId));
   const views = useOpenedFirst(formId);
+  const [importing, setImporting] = useState(false);
   const selected = response === undefined ? null : Number(response);
   const open = (number: number | null) =>
     void navigate({
@@ -62,8 +64,9 @@ export function Responses({ formId }: { formId: string }) {
         <Head formId={formId} asking={asking.data} look={look} onLook={onLook}>
           <ViewMenu key={look.view} formId={formId} views={views} look={look} onLook={onLook} />
           <Keeping formId={formId} />
-          <Export formId={formId} look={look} />
+          <Export formId={formId} look={look} onImport={() => setImporting(true)} />
         </Head>
+        {importing && <Import formId={formId} onClose={() => setImporting(false)} />}
         <HeldResponses formId={formId} />
         <Bulks formId={formId} asking={asking.data} />
         {look.shown === "table" && (

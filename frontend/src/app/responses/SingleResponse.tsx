@@ -137,6 +137,7 @@ const WAYS: Readonly<Record<string, string>> = {
   tab: "from a side tab",
   corner: "from a corner window",
   program: "from a program, by a key",
+  table: "from a table",
 };
 
 /** By which way it came, and what is known of that. */

@@ -1,0 +1,236 @@
+// Responses of a table: its columns are fields, what is wrong is told by line, and the lines that fit come in.
+import Alert from "@mui/material/Alert";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Dialog from "@mui/material/Dialog";
+import MenuItem from "@mui/material/MenuItem";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useEffect, useRef, useState } from "react";
+import { api, reasonOf } from "../../api/client";
+import type { ImportReply, PlanImportReply } from "../../api/generated/wire";
+import { queries } from "../../api/queries";
+import { counted } from "../../text/words";
+import { inBase64 } from "../publish/link_tables";
+import { useDayAndTime } from "../workbench/useDayAndTime";
+
+const MOST_BYTES = 20 * 1024 * 1024;
+
+interface Source {
+  id: string;
+  name: string;
+  table: string;
+}
+
+interface Props {
+  formId: string;
+  onClose: () => void;
+}
+
+export function Import({ formId, onClose }: Props) {
+  const queryClient = useQueryClient();
+  const chooser = useRef<HTMLInputElement>(null);
+  const [source, setSource] = useState<Source | null>(null);
+  const [picked, setPicked] = useState<Record<string, string> | null>(null);
+  const [problem, setProblem] = useState("");
+  const plan = useQuery({
+    queryKey: ["import's plan", formId, source?.id, picked],
+    queryFn: () => api.planImport(formId, { table: source!.table, columns: picked }),
+    enabled: source !== null,
+    retry: false,
+    gcTime: 0,
+    placeholderData: (before) => before,
+  });
+  const begin = useMutation({
+    mutationFn: (columns: Record<string, string>) =>
+      api.beginImport(formId, { table: source!.table, name: source!.name.slice(0, 200), columns }),
+    onSuccess: async () => {
+      setSource(null);
+      setPicked(null);
+      await queryClient.invalidateQueries({ queryKey: queries.imports(formId).queryKey });
+    },
+  });
+  const take = async (file: File | undefined) => {
+    if (!file) return;
+    begin.reset();
+    setPicked(null);
+    setProblem(file.size > MOST_BYTES ? "This file is larger than 20 MB. Split it." : "");
+    if (file.size <= MOST_BYTES)
+      setSource({
+        id: crypto.randomUUID(),
+        name: file.name,
+        table: inBase64(new Uint8Array(await file.arrayBuffer())),
+      });
+  };
+  return (
+    <Dialog open onClose={onClose} maxWidth="md" fullWidth aria-labelledby="import-title">
+      <Box sx={{ p: 3, display: "grid", gap: 2, justifyItems: "start", "& > *": { maxWidth: "100%" } }}>
+        <Typography id="import-title" variant="h2">
+          Bring in responses from a table
+        </Typography>
+        <Typography color="text.secondary">
+          A CSV or XLSX, a response each line; the first line names the columns. Each goes through the form’s rules.
+          Nobody is written to.
+        </Typography>
+        <Button autoFocus variant={source ? "outlined" : "contained"} onClick={() => chooser.current?.click()}>
+          {source ? "Choose another file" : "Choose a file"}
+        </Button>
+        <input
+          ref={chooser}
+          hidden
+          type="file"
+          accept=".csv,.tsv,.txt,.xlsx"
+          aria-label="Table of responses"
+          onChange={(event) => {
+            void take(event.target.files?.[0]);
+            event.target.value = "";
+          }}
+        />
+        {(problem || plan.error) && <Alert severity="error">{problem || reasonOf(plan.error)}</Alert>}
+        {source && plan.data && (
+          <Planned
+            name={source.name}
+            plan={plan.data}
+            onPick={setPicked}
+            onBegin={() => begin.mutate(plan.data.columns)}
+            begins={begin.isPending}
+          />
+        )}
+        {begin.isError && <Alert severity="error">{reasonOf(begin.error)}</Alert>}
+        {!source && <Earlier formId={formId} />}
+        <Button color="inherit" onClick={onClose}>
+          Close
+        </Button>
+      </Box>
+    </Dialog>
+  );
+}
+
+interface PlannedProps {
+  name: string;
+  plan: PlanImportReply;
+  begins: boolean;
+  onPick: (columns: Record<string, string>) => void;
+  onBegin: () => void;
+}
+
+function Planned({ name, plan, begins, onPick, onBegin }: PlannedProps) {
+  const { headers, targets, columns, lines, empty, tried, wrong_count: wrongCount, wrong } = plan;
+  const pick = (header: string, key: string) =>
+    onPick(
+      Object.fromEntries(
+        [...Object.entries(columns).filter(([one, other]) => one !== header && other !== key), [header, key]].filter(
+          ([, other]) => other,
+        ),
+      ),
+    );
+  const fits = lines - wrongCount;
+  return (
+    <>
+      <Typography>
+        <b>{name}</b>: {counted(lines, "line")}
+        {empty > 0 && `, ${counted(empty, "empty one")} passed over`}.
+      </Typography>
+      <Box
+        role="group"
+        aria-label="Columns"
+        sx={{ width: "100%", display: "grid", gridTemplateColumns: "repeat(auto-fill, minmax(220px, 1fr))", gap: 1.5 }}
+      >
+        {headers.map((header) => (
+          <TextField
+            key={header}
+            select
+            label={header}
+            value={columns[header] ?? "left out"}
+            onChange={(event) => pick(header, event.target.value === "left out" ? "" : event.target.value)}
+          >
+            <MenuItem value="left out">Left out</MenuItem>
+            {targets.map((each) => (
+              <MenuItem key={each.key} value={each.key}>
+                {each.label}
+              </MenuItem>
+            ))}
+          </TextField>
+        ))}
+      </Box>
+      {wrongCount > 0 && <Wrong count={wrongCount} tried={tried} lines={lines} wrong={wrong} />}
+      <Button
+        variant="contained"
+        loading={begins}
+        disabled={fits === 0 || Object.keys(columns).length === 0}
+        onClick={onBegin}
+      >
+        Bring in {tried < lines ? "the lines that fit" : counted(fits, "response")}
+      </Button>
+    </>
+  );
+}
+
+interface WrongProps extends Pick<PlanImportReply, "wrong" | "tried" | "lines"> {
+  count: number;
+}
+
+const Wrong = ({ count, tried, lines, wrong }: WrongProps) => (
+  <Alert severity="warning" sx={{ width: "100%" }}>
+    {counted(count, "line")} {count === 1 ? "does" : "do"} not fit
+    {tried < lines && ` of the first ${tried.toLocaleString("en")}, which were tried`}:
+    <LineList lines={wrong} />
+    {count > wrong.length && `and ${count - wrong.length} more.`}
+  </Alert>
+);
+
+const LineList = ({ lines }: { lines: PlanImportReply["wrong"] }) => (
+  <Box
+    component="ul"
+    tabIndex={0}
+    aria-label="Lines that do not fit"
+    sx={{ m: 0, pl: 2.5, maxHeight: 200, overflow: "auto" }}
+  >
+    {lines.map(({ line, message }) => (
+      <li key={line}>
+        line {line}: {message}
+      </li>
+    ))}
+  </Box>
+);
+
+/** Tables that were brought in of late, and how far they have come. */
+function Earlier({ formId }: { formId: string }) {
+  const queryClient = useQueryClient();
+  const found = useQuery(queries.imports(formId));
+  const imports = found.data?.imports ?? [];
+  const moved = imports.map((each) => each.kept).join();
+  useEffect(() => {
+    void queryClient.invalidateQueries({ queryKey: ["responses", formId] });
+  }, [moved, queryClient, formId]);
+  return imports.map((each) => <One key={each.id} formId={formId} table={each} />);
+}
+
+function One({ formId, table }: { formId: string; table: ImportReply }) {
+  const dayAndTime = useDayAndTime();
+  const queryClient = useQueryClient();
+  const stop = useMutation({
+    mutationFn: () => api.stopImport(formId, table.id),
+    onSettled: () => queryClient.invalidateQueries({ queryKey: queries.imports(formId).queryKey }),
+  });
+  const waiting = table.state === "waiting";
+  return (
+    <Box component="section" aria-label={table.name} sx={{ width: "100%" }}>
+      <Typography role="status">
+        <b>{table.name}</b> · {dayAndTime(table.created_at)}
+        {table.person && ` · ${table.person}`}:{" "}
+        {waiting && `${table.place.toLocaleString("en")} of ${counted(table.count, "line")} gone through, `}
+        {counted(table.kept, "response")} brought in
+        {table.refused.length > 0 && `, ${counted(table.place - table.kept, "line")} did not fit`}
+        {table.state === "stopped" && ", then stopped"}.
+      </Typography>
+      {waiting && (
+        <Button color="inherit" loading={stop.isPending} onClick={() => stop.mutate()}>
+          Stop
+        </Button>
+      )}
+      {table.refused.length > 0 && <LineList lines={table.refused} />}
+    </Box>
+  );
+}
