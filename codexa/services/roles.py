@@ -18,11 +18,13 @@ class Right(StrEnum):
     CHARGE = "stop plans and charge again"
     KEEP_ACCOUNTS = "keep accounts"
     KEEP_KEYS = "keep keys"
+    ANSWER_PEOPLE = "find and forget a person"
 
 
 _RIGHTS: dict[str, frozenset[Right]] = {
     "owner": frozenset(Right),
-    "editor": frozenset(Right) - {Right.SEE_WORKINGS, Right.REFUND, Right.CHARGE, Right.KEEP_ACCOUNTS, Right.KEEP_KEYS},
+    "editor": frozenset(Right)
+    - {Right.SEE_WORKINGS, Right.REFUND, Right.CHARGE, Right.KEEP_ACCOUNTS, Right.KEEP_KEYS, Right.ANSWER_PEOPLE},
     "reviewer": frozenset({Right.SEE_FORMS, Right.SEE_RESPONSES, Right.MARK_RESPONSES}),
     "viewer": frozenset({Right.SEE_FORMS}),
 }

@@ -7,6 +7,7 @@ from werkzeug.middleware.proxy_fix import ProxyFix
 
 from codexa.settings import Settings
 from codexa.web import (
+    about_person,
     accounts,
     brands,
     conditions,
@@ -65,6 +66,7 @@ WORKBENCH: tuple[Blueprint, ...] = (
     funnel.blueprint,
     feeds.blueprint,
     keys.blueprint,
+    about_person.blueprint,
     payments.blueprint,
     previews.blueprint,
     pages.blueprint,

@@ -58,6 +58,8 @@ def example_of(endpoint):
         "NewFeedRequest": {"view": "00000000-0000-0000-0000-000000000000"},
         "PlanImportRequest": {"table": "UGVvcGxlCjMK"},
         "ImportRequest": {"table": "UGVvcGxlCjMK", "name": "people.csv", "columns": {}},
+        "PersonRequest": {"email": "ada@example.org"},
+        "ForgetPersonRequest": {"email": "ada@example.org", "does": "anonymise"},
         "NumbersRequest": {"numbers": [1]},
         "NoteRequest": {"note": "Called back."},
         "MarkRequest": {"numbers": [1], "kind": "tag", "value": "press"},

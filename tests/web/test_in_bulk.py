@@ -8,7 +8,7 @@ from pathlib import Path
 from urllib.parse import urlencode
 
 import pytest
-from conftest import publish_visit, receive, visit_document, within
+from conftest import make_person, publish_visit, receive, visit_document, within
 from core.any_form import provable_forms
 from core.formulas import CONTEXT
 from hypothesis import HealthCheck, given, settings
@@ -314,3 +314,28 @@ def test_of_any_form_answers_that_are_personal_go_and_all_others_stay(document, 
     assert left.answers.keys() == {each for each in accepted.answers if each not in personal}
     # It can still be read, shown and counted.
     state_of_kept(program, left.answers, Context.from_json(left.told)).errors()
+
+
+def test_everything_about_a_person_is_found_given_out_and_forgotten(as_mira, connection, personal, worker, many):
+    filled_in(as_mira, personal)
+    program = Editions(within(connection)).program(personal, 1)
+    # Somebody whose address ends alike is somebody else.
+    receive(connection, program, personal, "somebody-else", {"people": "2", "mail": f"anna.{WHO.lower()}@example.org"})
+    connection.commit()
+    asked = {"email": f" {WHO}@Example.org "}
+    assert as_mira.post("/api/person/find", json=asked).json["found"] == [
+        {"form": str(personal), "name": "Visit", "numbers": [1]}
+    ]
+    given_out = as_mira.post("/api/person/export", json=asked).json
+    (response,) = given_out["forms"][0]["responses"]
+    assert (response["number"], response["answers"]["mail"]) == (1, f"{WHO.lower()}@example.org")
+    assert as_mira.post("/api/person/forget", json=asked | {"does": "anonymise"}).json == {"responses": 1}
+    work(worker)
+    assert as_mira.post("/api/person/find", json=asked).json == {"found": []}
+    assert as_mira.get(f"/api/forms/{personal}/responses/2").json["row"]["cells"]["mail"].startswith("anna.")
+    assert as_mira.post("/api/person/find", json={"email": "nobody"}).status_code == 422
+    editor = make_person(connection, role="editor", email="editor@example.org")
+    connection.commit()
+    as_mira.sign_in(editor.email)
+    for path in ("find", "export", "forget"):
+        assert as_mira.post(f"/api/person/{path}", json=asked | {"does": "remove"}).status_code in (400, 403)

@@ -20,6 +20,7 @@ FACET = "response."
 RECEIVED, STAGE, PRACTICE, STATUS = "response.received", "response.stage", "response.practice", "response.status"
 _STAGES = {"kept": "kept for later", "waiting": "waiting", "complete": "complete", "expired": "expired"}
 _STAGES_ALL = {**_STAGES, "removed": "removed"}
+STAGES = tuple(_STAGES_ALL)
 _PAYMENTS = ("none", "due", "pending", "paid", "failed", "part refunded", "refunded")
 _DECISIONS = ("none", "asked", "approved", "denied")
 _WAYS = {

@@ -16,6 +16,7 @@ const Workbench = lazy(() => import("./workbench/Workbench").then((module) => ({
 
 const Account = lazy(() => import("./account/Account").then((module) => ({ default: module.Account })));
 const AllPayments = lazy(() => import("./payment/AllPayments").then((module) => ({ default: module.AllPayments })));
+const AboutPerson = lazy(() => import("./person/AboutPerson").then((module) => ({ default: module.AboutPerson })));
 const Programs = lazy(() => import("./programs/Programs").then((module) => ({ default: module.Programs })));
 const Workings = lazy(() => import("./workings/Workings").then((module) => ({ default: module.Workings })));
 
@@ -46,6 +47,7 @@ export function App() {
           {BY_LINK}
           <Route path="/account" element={<Account />} />
           <Route path="/jobs" element={<Workings />} />
+          <Route path="/person" element={<AboutPerson />} />
           <Route path="/programs" element={<Programs />} />
           <Route path="/payments" element={<AllPayments />} />
           <Route path="/start/template" element={<FromTemplate />} />

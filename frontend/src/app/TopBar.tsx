@@ -85,6 +85,11 @@ function PersonMenu() {
             Keys for programs
           </MenuItem>
         )}
+        {who.role === "owner" && (
+          <MenuItem component={Link} to="/person">
+            Everything about a person
+          </MenuItem>
+        )}
         <MenuItem onClick={() => void signOut()}>Sign out</MenuItem>
       </Menu>
     </>

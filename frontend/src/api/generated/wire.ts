@@ -3809,6 +3809,25 @@ export interface FollowUpsRequest {
   };
 }
 /**
+ * Whose responses are anonymised or removed.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ForgetPersonRequest".
+ */
+export interface ForgetPersonRequest {
+  does: "anonymise" | "remove";
+  email: string;
+}
+/**
+ * How many responses are being anonymised or removed.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ForgottenReply".
+ */
+export interface ForgottenReply {
+  responses: number;
+}
+/**
  * A form as visitors see it, with its `languages` where there are several.
  *
  * `first_weekday` is the day with which weeks begin, 0 for Sunday. `asks` are the blocks after whose change the
@@ -3889,6 +3908,17 @@ export interface FormReply {
   revision: number;
   sites: string[];
   slug: string;
+}
+/**
+ * The responses of one form that name an address, by number.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "FoundInReply".
+ */
+export interface FoundInReply {
+  form: string;
+  name: string;
+  numbers: number[];
 }
 /**
  * What a file brings: translations by where they stand, how many of other words than are there, and the rest.
@@ -4668,6 +4698,24 @@ export interface TeamPersonReply {
   id: string;
   name: string;
   role: string;
+}
+/**
+ * Where the team's forms name an address.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "PersonReply".
+ */
+export interface PersonReply {
+  found: FoundInReply[];
+}
+/**
+ * The e-mail address of somebody.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "PersonRequest".
+ */
+export interface PersonRequest {
+  email: string;
 }
 /**
  * A picture was kept: where it is, and its size in pixels.
