@@ -11,7 +11,7 @@ import orjson
 from codexa.services.encryption import decrypted, encrypted
 from codexa.services.errors import NotFoundError
 from codexa.settings import Settings
-from codexa.store import feeds, ledgers
+from codexa.store import feeds, forms, ledgers
 from codexa.store.database import Connect
 from codexa.store.feeds import FeedRow, Gives
 from codexa.store.sessions import SignedIn
@@ -52,8 +52,10 @@ def make(connect: Connect, settings: Settings, *, who: SignedIn, form: UUID, vie
 
 
 def list_feeds(connect: Connect, settings: Settings, *, who: SignedIn, form: UUID) -> list[Feed]:
-    """Return the feeds of a form, newest first."""
+    """Return the feeds of a form, newest first. Raises NotFoundError."""
     with connect() as connection:
+        if forms.find_revision(connection, team=who.team_id, form=form) is None:
+            raise NotFoundError
         rows = feeds.list_feeds(connection, team=who.team_id, form=form)
     return [_feed(row, settings) for row in rows]
 

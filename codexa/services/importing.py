@@ -120,15 +120,18 @@ def begin(
 
 
 def list_imports(connect: Connect, *, who: SignedIn, form: UUID) -> list[ImportRow]:
-    """Return what was taken in of late into a form, newest first."""
+    """Return what was taken in of late into a form, newest first. Raises NotFoundError."""
     with connect() as connection:
+        if not forms.list_for_programs(connection, team=who.team_id, form=form):
+            raise NotFoundError
         return imports.list_imports(connection, team=who.team_id, form=form)
 
 
 def stop(connect: Connect, *, who: SignedIn, form: UUID, taking: UUID) -> None:
-    """Take in nothing more; what is in stays."""
+    """Take in nothing more; what is in stays. Raises NotFoundError."""
     with connect() as connection:
-        imports.stop_import(connection, team=who.team_id, form=form, taking=taking)
+        if not imports.stop_import(connection, team=who.team_id, form=form, taking=taking):
+            raise NotFoundError("This has ended already.")
 
 
 def carry_out(connect: Connect, editions: Editions, taking: UUID) -> str:

@@ -72,9 +72,9 @@ def end_part(connection: Connection, *, bulk: UUID, gone: int, changed: Sequence
     connection.execute(_QUERIES["end_part"], {"bulk": bulk, "gone": gone, "changed": list(changed)})
 
 
-def stop_bulk(connection: Connection, *, team: UUID, form: UUID, bulk: UUID) -> None:
-    """End what is not done yet."""
-    connection.execute(_QUERIES["stop_bulk"], {"team": team, "form": form, "bulk": bulk})
+def stop_bulk(connection: Connection, *, team: UUID, form: UUID, bulk: UUID) -> bool:
+    """End what is not done yet; False where it has ended, or the team has none of that id."""
+    return one(connection, _QUERIES["stop_bulk"], team=team, form=form, bulk=bulk) is not None
 
 
 def list_bulks(connection: Connection, *, team: UUID, form: UUID) -> list[BulkRow]:

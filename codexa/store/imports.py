@@ -73,9 +73,9 @@ def end_part(connection: Connection, *, taking: UUID, gone: int, kept: int, refu
     connection.execute(_QUERIES["end_part"], values)
 
 
-def stop_import(connection: Connection, *, team: UUID, form: UUID, taking: UUID) -> None:
-    """Take in nothing more."""
-    connection.execute(_QUERIES["stop_import"], {"team": team, "form": form, "import": taking})
+def stop_import(connection: Connection, *, team: UUID, form: UUID, taking: UUID) -> bool:
+    """Take in nothing more; False where it has ended, or the team has none of that id."""
+    return one(connection, _QUERIES["stop_import"], **{"team": team, "form": form, "import": taking}) is not None
 
 
 def list_imports(connection: Connection, *, team: UUID, form: UUID) -> list[ImportRow]:

@@ -283,6 +283,7 @@ def axe_findings(page, only=WCAG):
     page.emulate_media(reduced_motion="reduce")
     page.mouse.move(2, 400)
     expect(page.get_by_role("tooltip")).to_have_count(0)
+    expect(page.locator("[aria-busy=true]")).to_have_count(0)
     page.evaluate(SETTLED)
     page.evaluate(AXE)
     # What it finds in order is a hundred times as much to hand over.

@@ -63,7 +63,7 @@ class TestEveryRoute:
 
     @staticmethod
     def ask(agent, endpoint, form, **headers):
-        places = dict.fromkeys(("form", "upload", "brand", "account", "view"), form)
+        places = dict.fromkeys(("form", "upload", "brand", "account", "view", "bulk", "feed", "key", "table"), form)
         address = re.sub(r"<\w+:(\w+)>", lambda place: str(places.get(place[1], 1)), endpoint.rule)
         return agent.client.open(
             address, method=endpoint.method, headers={**agent.headers, **headers}, json=example_of(endpoint)
@@ -86,7 +86,9 @@ class TestEveryRoute:
         # These change no form: who may look at a draft may try it, and be seen there; and all have an account.
         looks = any(part in endpoint.rule for part in ("/preview/", "/conditions/", "/presence", "/account/"))
         # A reviewer works with responses: marks them, moves them, saves views of them.
-        marks = role == "reviewer" and re.search(r"/responses/(views|statuses|mark|.*/(move|notes)$)", endpoint.rule)
+        marks = role == "reviewer" and re.search(
+            r"/responses/(views|statuses|mark|bulk|.*/(move|notes)$)", endpoint.rule
+        )
         assert (status == 403) is not (looks or bool(marks))
 
     @pytest.mark.parametrize("path", ["/responses", "/responses/1", "/responses.csv"])

@@ -90,15 +90,21 @@ def _numbers(connect: Connect, editions: Editions, who: SignedIn, form: UUID, lo
 
 
 def list_bulks(connect: Connect, *, who: SignedIn, form: UUID) -> list[BulkRow]:
-    """Return what was done within a day to responses of a form, and what is being done, newest first."""
+    """Return what was done within a day to responses of a form, and what is being done, newest first.
+
+    Raises NotFoundError.
+    """
     with connect() as connection:
+        if bulks.retention(connection, team=who.team_id, form=form) is None:
+            raise NotFoundError
         return bulks.list_bulks(connection, team=who.team_id, form=form)
 
 
 def stop(connect: Connect, *, who: SignedIn, form: UUID, bulk: UUID) -> None:
-    """End what is not done yet; what was gone through stays as it is."""
+    """End what is not done yet; what was gone through stays as it is. Raises NotFoundError."""
     with connect() as connection:
-        bulks.stop_bulk(connection, team=who.team_id, form=form, bulk=bulk)
+        if not bulks.stop_bulk(connection, team=who.team_id, form=form, bulk=bulk):
+            raise NotFoundError("This has ended already.")
 
 
 def undo(connect: Connect, *, who: SignedIn, form: UUID, bulk: UUID) -> UUID:

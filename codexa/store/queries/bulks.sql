@@ -24,7 +24,8 @@ WHERE id = %(bulk)s;
 -- Ends what is not done yet; what was gone through stays as it is.
 UPDATE bulk SET state = 'stopped', ended_at = now() FROM form
 WHERE bulk.id = %(bulk)s AND bulk.state = 'waiting' AND form.id = bulk.form_id AND form.team_id = %(team)s
-    AND form.id = %(form)s;
+    AND form.id = %(form)s
+RETURNING bulk.id;
 
 -- name: list_bulks
 -- What was done of late to responses of a form of the team, and what is being done, newest first.

@@ -27,7 +27,8 @@ WHERE id = %(import)s;
 -- Takes in nothing more; what is in stays.
 UPDATE response_import SET state = 'stopped', ended_at = now(), lines = '[]' FROM form
 WHERE response_import.id = %(import)s AND response_import.state = 'waiting' AND form.id = response_import.form_id
-    AND form.team_id = %(team)s AND form.id = %(form)s;
+    AND form.team_id = %(team)s AND form.id = %(form)s
+RETURNING response_import.id;
 
 -- name: list_imports
 -- What was taken in of late into a form of the team, newest first.

@@ -151,7 +151,7 @@ function Grid(props: GridProps) {
         tableLayout: "fixed",
         width: MARK_WIDTH + columns.reduce((sum, column) => sum + widthOf(column), 0),
         minWidth: "100%",
-        opacity: loading ? 0.7 : 1,
+        cursor: loading ? "progress" : undefined,
         "& th, & td": { borderBottom: 1, borderColor: "divider", p: 0, textAlign: "left", fontWeight: "inherit" },
         "& .numeric": { fontFamily: SERIF, textAlign: "right", fontVariantNumeric: "tabular-nums lining-nums" },
         "& tbody tr": { cursor: "pointer" },
