@@ -9,7 +9,7 @@ from codexa.services.demo import PASSWORD, PEOPLE
 from launch.machine import CHROMIUM
 
 FOLDER = Path(__file__).parent / "screenshots"
-CODEXA, WEBSITE, BANK = (f"http://127.0.0.1:{port}" for port in (8780, 8790, 8792))
+CODEXA, WEBSITE = (f"http://127.0.0.1:{port}" for port in (8780, 8790))
 SETTLED = 600  # milliseconds
 
 
@@ -42,6 +42,12 @@ def workbench(page: Page) -> None:
     page.get_by_role("row", name=re.compile("^Response ")).nth(2).click()
     page.get_by_role("complementary", name=re.compile("^Response ")).get_by_label("Status").wait_for()
     take(page, "responses")
+    page.get_by_role("button", name="Correct an answer …").click()
+    page.get_by_text("Nothing is changed yet.").wait_for()
+    page.frame_locator("iframe").get_by_label("Adults").fill("31")
+    page.get_by_text("What changes").wait_for()
+    take(page, "correcting")
+    page.get_by_role("button", name="Leave it as it was").click()
     page.get_by_role("button", name="Close").first.click()
     page.get_by_role("button", name=re.compile("^View:")).click()
     page.get_by_role("menuitem", name="Board", exact=True).click()
@@ -107,27 +113,13 @@ def payment(page: Page) -> None:
     take(page, "payment")
 
 
-def payments(page: Page) -> None:
-    """A patron is charged twice, and the first charge declined; all that came of it, among all payments."""
-    page.goto(f"{CODEXA}/f/alderlight/patron-programme")
-    page.get_by_label("Circle of moons").check()
-    page.get_by_role("radiogroup", name="I would like the patron's card").get_by_label("No").check()
-    answers = {"First name": "Tomas", "Last name": "Sorensen", "Your e-mail": "tomas@example.org"}
-    for label, answer in answers.items():
-        page.get_by_label(label).fill(answer)
-    page.get_by_text("€18.00 now, then €18.00 each month").wait_for()
-    page.get_by_role("button", name="Go on to pay").click()
-    type_card(page, "4000 0000 0000 0804")  # later charges are declined at first
-    page.get_by_role("heading", name="Welcome, Tomas").wait_for()
-    page.goto(BANK)
-    page.get_by_label("days pass").fill("62")
-    page.get_by_role("button", name="Move on").click()
-    page.wait_for_timeout(5 * SETTLED)
-    page.goto(f"{CODEXA}/payments")
-    page.get_by_role("button", name=re.compile("^Open charge 2 of")).first.click()
-    page.get_by_role("button", name=re.compile("^Charge €18.00 again: charge 2")).click()
-    page.get_by_text("Charged: it is paid now.").wait_for()
-    take(page, "payments")
+def programs(page: Page) -> None:
+    """Keys for programs, and what can be asked for with one."""
+    page.goto(f"{CODEXA}/programs")
+    page.get_by_label("What the key is for").fill("The yearly report")
+    page.get_by_role("button", name="Make the key").click()
+    page.get_by_role("button", name=re.compile("Return a page of a form's responses")).click()
+    take(page, "programs")
 
 
 def follow_ups(page: Page) -> None:
@@ -162,35 +154,6 @@ def preview(page: Page) -> None:
     take(page, "preview")
 
 
-def order(page: Page) -> None:
-    """An order form with a discount code typed, down to the total."""
-    page.goto(f"{CODEXA}/f/alderlight/star-shop-order")
-    page.get_by_role("textbox", name="Poster of the northern sky").fill("3")
-    page.get_by_label("A warm blanket").check()
-    page.get_by_label("Do you have a code?").fill("Polaris")
-    page.get_by_text("Friends of the observatory", exact=True).wait_for()
-    page.get_by_role("region", name="Your order").scroll_into_view_if_needed()
-    page.mouse.wheel(0, 2_000)
-    take(page, "public-order")
-    page.get_by_role("button", name="Next").click()
-    answers = {"First name": "Ingrid", "Last name": "Haugen", "E-mail": "ingrid@example.org"}
-    answers |= {"Street": "Harbour Road 12", "Postal code": "49487", "Town": "Alderlight"}
-    for label, answer in answers.items():
-        page.get_by_label(label).fill(answer)
-    page.get_by_role("button", name="Order and pay").click()
-    type_card(page, "4000 0000 0000 0002")
-    page.get_by_text("Paid:").wait_for()
-
-
-def type_card(page: Page, number: str) -> None:
-    """Pay with a practice card in the bank's frame."""
-    bank = page.frame_locator("iframe")
-    card = {"Number of the card": number, "Valid until": "11/39", "Digits on the back": "123"}
-    for label, typed in card.items():
-        bank.get_by_label(label).fill(typed)
-    bank.get_by_role("button", name="Pay").click()
-
-
 def public_form(page: Page) -> None:
     """Answer the first questions of a form that asks one at a time."""
     page.goto(f"{CODEXA}/f/alderlight/night-watcher-profile")
@@ -213,9 +176,8 @@ def main() -> None:
         languages(wide)
         preview(wide)
         public_form(wide)
-        order(wide)
         payment(wide)
-        payments(wide)
+        programs(wide)
         stranger = browser.new_page(viewport={"width": 1280, "height": 800})
         stranger.goto(f"{WEBSITE}/sky")
         stranger.get_by_role("button", name="How well do you know").click()

@@ -251,11 +251,11 @@ def _read(program: Program, line: Mapping[str, Any]) -> _Read:
     try:
         moment = _moment(program, line)
     except ValueError:
-        wrong = f"Received: “{line['received'][:40]}” is no date or moment as in ISO 8601, such as 2026-11-29."
+        wrong = f"Received – “{line['received'][:40]}” is no date or moment as in ISO 8601, such as 2026-11-29."
         return _Read(answers={}, moment=None, wrong=wrong)
     entered = entered_by_key(program, line["answers"])
     path, error = next(iter(entered.wrong.items()), ("", None))
-    return _Read(answers=entered.answers, moment=moment, wrong=f"{path}: {error.message}" if error else "")
+    return _Read(answers=entered.answers, moment=moment, wrong=f"{path} – {error.message}" if error else "")
 
 
 def _problem(program: Program, line: Mapping[str, Any]) -> str:
@@ -278,7 +278,7 @@ def _first(program: Program, refused: Refused) -> str:
 def _told(program: Program, address: str, error: FieldError) -> str:
     place = program.places.get(address.rsplit("/", 1)[-1])
     label = "" if place is None else str(getattr(place.block, "label", ""))
-    return f"{label or path_of(program, address)}: {error.message}"
+    return f"{label or path_of(program, address)} – {error.message}"
 
 
 def _moment(program: Program, line: Mapping[str, Any]) -> datetime.datetime:

@@ -56,11 +56,11 @@ def rows(agent, form):
 
 
 WRONG = [
-    (3, "People: Enter 60 or less."),
-    (4, "People: Please answer this."),
-    (5, "Received: “yesterday” is no date or moment as in ISO 8601, such as 2026-11-29."),
-    (6, "Show: Choose one of the options."),
-    (7, "E-mail: "),
+    (3, "People – Enter 60 or less."),
+    (4, "People – Please answer this."),
+    (5, "Received – “yesterday” is no date or moment as in ISO 8601, such as 2026-11-29."),
+    (6, "Show – Choose one of the options."),
+    (7, "E-mail – "),
 ]
 
 
