@@ -5,7 +5,7 @@ import logging
 
 from procrastinate import App, JobContext, PsycopgConnector, RetryStrategy
 
-from codexa.services import visits
+from codexa.services import digests, visits
 from codexa.services.editions import Editions
 from codexa.services.errands.asking import TASK as ERRAND_TASK
 from codexa.services.errands.asking import ask
@@ -63,6 +63,13 @@ def make_app(settings: Settings) -> App:
         """Look at the payments that nobody told us of, and let those expire whose time is over."""
         del context, timestamp
         await asyncio.to_thread(settle_open, way)
+
+    @app.periodic(cron="0 5 * * *")
+    @app.task(name="tell_digests", queueing_lock="tell_digests", pass_context=True)
+    async def tell_digests(context: JobContext, timestamp: int) -> None:
+        """Tell by mail what came in and what waits, whoever wants to be told today."""
+        del context, timestamp
+        await asyncio.to_thread(digests.ask_for_due, database.connection)
 
     @app.periodic(cron="7 * * * *")
     @app.task(name="count_visits", queueing_lock="count_visits", pass_context=True)

@@ -678,6 +678,9 @@ CREATE TABLE public.membership (
     team_id uuid NOT NULL,
     person_id uuid NOT NULL,
     role text NOT NULL,
+    digest text DEFAULT 'none'::text NOT NULL,
+    digest_until timestamp with time zone,
+    CONSTRAINT membership_digest_check CHECK ((digest = ANY (ARRAY['none'::text, 'daily'::text, 'weekly'::text]))),
     CONSTRAINT membership_role_check CHECK ((role = ANY (ARRAY['owner'::text, 'editor'::text, 'reviewer'::text, 'viewer'::text])))
 );
 CREATE TABLE public.response (
@@ -890,6 +893,22 @@ CREATE TABLE public.response_counter (
     last_number integer DEFAULT 0 NOT NULL,
     access_turn integer DEFAULT 0 NOT NULL,
     gone integer DEFAULT 0 NOT NULL
+);
+CREATE TABLE public.response_import (
+    id uuid DEFAULT gen_random_uuid() NOT NULL,
+    form_id uuid NOT NULL,
+    person_id uuid,
+    name text NOT NULL,
+    edition integer NOT NULL,
+    lines jsonb NOT NULL,
+    count integer NOT NULL,
+    place integer DEFAULT 0 NOT NULL,
+    kept integer DEFAULT 0 NOT NULL,
+    refused jsonb DEFAULT '[]'::jsonb NOT NULL,
+    state text DEFAULT 'waiting'::text NOT NULL,
+    created_at timestamp with time zone DEFAULT now() NOT NULL,
+    ended_at timestamp with time zone,
+    CONSTRAINT response_import_state_check CHECK ((state = ANY (ARRAY['waiting'::text, 'done'::text, 'stopped'::text])))
 );
 CREATE TABLE public.response_view (
     id uuid DEFAULT gen_random_uuid() NOT NULL,
@@ -1173,6 +1192,8 @@ ALTER TABLE ONLY public.response_counter
     ADD CONSTRAINT response_counter_pkey PRIMARY KEY (form_id);
 ALTER TABLE ONLY public.response
     ADD CONSTRAINT response_form_id_idempotency_key_key UNIQUE (form_id, idempotency_key);
+ALTER TABLE ONLY public.response_import
+    ADD CONSTRAINT response_import_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.response
     ADD CONSTRAINT response_pkey PRIMARY KEY (form_id, number);
 ALTER TABLE ONLY public.response_view
@@ -1243,6 +1264,8 @@ CREATE UNIQUE INDEX procrastinate_jobs_queueing_lock_idx_v1 ON public.procrastin
 CREATE INDEX procrastinate_periodic_defers_job_id_fkey_v1 ON public.procrastinate_periodic_defers USING btree (job_id);
 CREATE INDEX rate_ended ON public.rate USING btree (ends_at);
 CREATE INDEX refund_of_payment ON public.refund USING btree (payment_id);
+CREATE INDEX response_import_form ON public.response_import USING btree (form_id, created_at);
+CREATE INDEX response_in_hand ON public.response USING btree (person_id, form_id) WHERE (person_id IS NOT NULL);
 CREATE INDEX response_newest ON public.response USING btree (form_id, received_at DESC, number DESC);
 CREATE INDEX response_not_complete ON public.response USING btree (form_id) WHERE (stage <> 'complete'::text);
 CREATE INDEX response_sealed_link ON public.response USING btree (sealed_link) WHERE (sealed_link IS NOT NULL);
@@ -1366,6 +1389,10 @@ ALTER TABLE ONLY public.response
     ADD CONSTRAINT response_form_id_edition_fkey FOREIGN KEY (form_id, edition) REFERENCES public.edition(form_id, number);
 ALTER TABLE ONLY public.response
     ADD CONSTRAINT response_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.response_import
+    ADD CONSTRAINT response_import_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.response_import
+    ADD CONSTRAINT response_import_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE SET NULL;
 ALTER TABLE ONLY public.response
     ADD CONSTRAINT response_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE SET NULL;
 ALTER TABLE ONLY public.response

@@ -2,12 +2,14 @@
 
 from flask import Blueprint, Response
 
+from codexa.services import digests
 from codexa.services.accounts import own_account
 from codexa.web import guard
 from codexa.web.contract.accounts import (
     AddressRequest,
     ConfirmAddressRequest,
     ConfirmedAddressReply,
+    Digest,
     LinkRequest,
     NewPasswordRequest,
     PasswordRequest,
@@ -37,6 +39,18 @@ def set_by_link(asked: NewPasswordRequest) -> Response:
     guard.refuse_foreign_origin()
     own_account.set_by_link(connection, asked.token, asked.password)
     return json_reply(None)
+
+
+@endpoint(blueprint, "GET", "/digest", reply=Digest)
+def show_digest() -> Digest:
+    """Say how often a mail tells of what came in and what waits."""
+    return Digest.model_validate({"every": digests.how_often(connection, who=guard.signed_in())})
+
+
+@endpoint(blueprint, "PUT", "/digest", body=Digest)
+def set_digest(asked: Digest) -> None:
+    """Have it told so often from now on."""
+    digests.tell(connection, who=guard.signed_in(), every=asked.every)
 
 
 @endpoint(blueprint, "POST", "/password", body=PasswordRequest)

@@ -8,8 +8,9 @@ from flask import Blueprint
 from codexa.services import desk, templates, who_and_when
 from codexa.services.roles import Right
 from codexa.services.templates import Template
+from codexa.store import attention, visits
 from codexa.store import forms as store
-from codexa.store import visits
+from codexa.store.attention import Waiting
 from codexa.store.forms import FormRow
 from codexa.web.contract.forms import (
     DeskReply,
@@ -40,12 +41,21 @@ def list_all() -> DeskReply:
         rows = store.list_forms(database, team=who.team_id)
         since = datetime.datetime.now(datetime.UTC).date() - datetime.timedelta(days=_VISITS_DAYS)
         finished = visits.finished(database, team=who.team_id, since=since)
-    return DeskReply(forms=[_row_reply(row, *finished.get(row.id, (0, 0))) for row in rows])
+        found = attention.waiting(database, team=who.team_id, person=who.person_id)
+    waiting = {each.form_id: each for each in found}
+    return DeskReply(forms=[_row_reply(row, finished.get(row.id, (0, 0)), waiting.get(row.id)) for row in rows])
 
 
-def _row_reply(row: FormRow, seen: int, sent: int) -> FormRowReply:
+def _row_reply(row: FormRow, finished: tuple[int, int], waiting: Waiting | None) -> FormRowReply:
     known = {name: getattr(row, name) for name in FormRowReply.model_fields if hasattr(row, name)}
-    return FormRowReply(**known, closes=who_and_when.closes(row.access, row.zone), seen=seen, sent=sent)
+    return FormRowReply(
+        **known,
+        closes=who_and_when.closes(row.access, row.zone),
+        seen=finished[0],
+        sent=finished[1],
+        held=waiting.held if waiting else 0,
+        mine=waiting.mine if waiting else 0,
+    )
 
 
 @endpoint(blueprint, "POST", "", body=NewFormRequest, reply=MadeReply, most=MOST_DOCUMENT)

@@ -60,6 +60,7 @@ def example_of(endpoint):
         "ImportRequest": {"table": "UGVvcGxlCjMK", "name": "people.csv", "columns": {}},
         "PersonRequest": {"email": "ada@example.org"},
         "ForgetPersonRequest": {"email": "ada@example.org", "does": "anonymise"},
+        "Digest": {"every": "none"},
         "NumbersRequest": {"numbers": [1]},
         "NoteRequest": {"note": "Called back."},
         "MarkRequest": {"numbers": [1], "kind": "tag", "value": "press"},

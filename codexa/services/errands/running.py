@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from pathlib import Path
 from uuid import UUID
 
-from codexa.services import continuing, importing, links
+from codexa.services import continuing, digests, importing, links
 from codexa.services.accounts import notices
 from codexa.services.editions import Editions
 from codexa.services.errands.asking import TASK
@@ -94,6 +94,7 @@ _KINDS: dict[str, Do] = {
     continuing.ERRAND: _mail(continuing.link_mail),
     "tidying up": _tidy,
     "payments compared with the bank": _compare_payments,
+    digests.ERRAND: _mail(digests.digest_mail),
     "failed follow-ups told": _mail(failures_mail),
     "test mail": _mail(notices.mail_that_works),
     "mail tried": _mail(notices.tried_mail),

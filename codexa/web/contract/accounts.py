@@ -1,6 +1,6 @@
 """A person's own account."""
 
-from typing import Annotated
+from typing import Annotated, Literal
 
 from pydantic import StringConstraints
 
@@ -36,6 +36,12 @@ class AddressRequest(Message):
 
     email: _Email
     password: _Password
+
+
+class Digest(Message):
+    """How often a mail tells of what came in and what waits."""
+
+    every: Literal["none", "daily", "weekly"]
 
 
 class WantedAddressReply(Message):

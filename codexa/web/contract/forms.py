@@ -50,7 +50,8 @@ class FormRowReply(Message):
 
     `changed` says that the draft differs from the live edition; `days` are the responses of each of the last 14 days,
     today last; `failed` counts the follow-ups of late that did not work; `closes` is when it closes, if it does.
-    So many visitors have `seen` it in the last 30 days, and so many of them have `sent` it.
+    So many visitors have `seen` it in the last 30 days, and so many of them have `sent` it. `held` are suspected
+    responses, `mine` those that whoever asks has in hand.
     """
 
     id: UUID
@@ -68,6 +69,8 @@ class FormRowReply(Message):
     closes: datetime | None
     seen: int
     sent: int
+    held: int
+    mine: int
 
 
 class DeskReply(Message):

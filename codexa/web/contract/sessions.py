@@ -1,6 +1,7 @@
 """Signing in."""
 
 from typing import Annotated
+from uuid import UUID
 
 from pydantic import StringConstraints
 
@@ -17,6 +18,7 @@ class SignInRequest(Message):
 class SignedInReply(Message):
     """Who is signed in; `csrf_token` goes into X-CSRF-Token of every changing request."""
 
+    person_id: UUID
     person_name: str
     email: str
     team_name: str

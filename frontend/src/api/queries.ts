@@ -99,6 +99,7 @@ export const queries = {
       refetchInterval: ({ state }) => (state.data?.imports.some((each) => each.state === "waiting") ? 1_000 : false),
     }),
   feeds: (form: string) => queryOptions({ queryKey: ["feeds", form], queryFn: () => api.feeds(form) }),
+  digest: () => queryOptions({ queryKey: ["digest"], queryFn: () => api.digest() }),
   keys: () => queryOptions({ queryKey: ["keys"], queryFn: () => api.keys() }),
   retention: (form: string) => queryOptions({ queryKey: ["retention", form], queryFn: () => api.retention(form) }),
   correction: (form: string, number: number) =>

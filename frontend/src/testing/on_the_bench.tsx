@@ -27,6 +27,7 @@ const NOTHING_FOUND = {
 configure({ defaultHidden: true });
 
 const MIRA: SignedInReply = {
+  person_id: "5f0c6a0e-7c39-4a0c-9a53-5d1f2f3c4b5a",
   person_name: "Mira Okafor",
   email: "mira@alderlight.example.org",
   team_name: "Alderlight Observatory",

@@ -1512,7 +1512,8 @@ export interface DeskReply {
  *
  * `changed` says that the draft differs from the live edition; `days` are the responses of each of the last 14 days,
  * today last; `failed` counts the follow-ups of late that did not work; `closes` is when it closes, if it does.
- * So many visitors have `seen` it in the last 30 days, and so many of them have `sent` it.
+ * So many visitors have `seen` it in the last 30 days, and so many of them have `sent` it. `held` are suspected
+ * responses, `mine` those that whoever asks has in hand.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "FormRowReply".
@@ -1524,8 +1525,10 @@ export interface FormRowReply {
   closes: string | null;
   days: number[];
   failed: number;
+  held: number;
   id: string;
   live_edition: number | null;
+  mine: number;
   name: string;
   responses: number;
   revision: number;
@@ -1559,6 +1562,15 @@ export interface DifferenceReply {
   now: string;
   part: string | null;
   why: string;
+}
+/**
+ * How often a mail tells of what came in and what waits.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "Digest".
+ */
+export interface Digest {
+  every: "none" | "daily" | "weekly";
 }
 /**
  * What is taken off where its condition holds: so many `percent` of the lines, or an `amount` that a formula gives.
@@ -5261,6 +5273,7 @@ export interface SignInRequest {
 export interface SignedInReply {
   csrf_token: string;
   email: string;
+  person_id: string;
   person_name: string;
   role: string;
   team_name: string;

@@ -2,6 +2,7 @@
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
+import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
@@ -22,6 +23,7 @@ export function Account() {
       <Box sx={{ display: "grid", gridTemplateColumns: { xs: "1fr", md: "1fr 1fr" }, gap: 4, alignItems: "start" }}>
         <Password />
         <Address />
+        <HowOften />
       </Box>
     </Single>
   );
@@ -67,6 +69,40 @@ function Password() {
           Change the password
         </Button>
       </Box>
+    </Sheet>
+  );
+}
+
+const EVERY = { none: "Never", daily: "Each morning", weekly: "Once a week" } as const;
+
+function HowOften() {
+  const queryClient = useQueryClient();
+  const found = useQuery(queries.digest());
+  const set = useMutation({
+    mutationFn: api.setDigest,
+    onSettled: () => queryClient.invalidateQueries({ queryKey: queries.digest().queryKey }),
+  });
+  return (
+    <Sheet title="What came in, by mail" onSubmit={() => undefined}>
+      {(found.error ?? set.error) && <Alert severity="error">{(found.error ?? set.error)!.message}</Alert>}
+      <Typography color="text.secondary">
+        New responses of all forms, and what waits for you: held, in your hands, follow-ups that did not work. Where
+        there is nothing, no mail comes.
+      </Typography>
+      {found.data && (
+        <TextField
+          select
+          label="Told"
+          value={found.data.every}
+          onChange={(event) => set.mutate(event.target.value as keyof typeof EVERY)}
+        >
+          {Object.entries(EVERY).map(([every, words]) => (
+            <MenuItem key={every} value={every}>
+              {words}
+            </MenuItem>
+          ))}
+        </TextField>
+      )}
     </Sheet>
   );
 }

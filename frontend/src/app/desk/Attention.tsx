@@ -2,7 +2,8 @@
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import { Link } from "react-router";
-import type { FormRowReply } from "../../api/generated/wire";
+import type { FormRowReply, SignedInReply } from "../../api/generated/wire";
+import { useSignedIn } from "../signed_in";
 import { asDay, asDayAndTime, counted } from "../../text/words";
 
 interface Item {
@@ -16,7 +17,7 @@ interface Item {
 
 const SOON_MS = 7 * 24 * 3_600_000;
 
-function itemsOf(forms: FormRowReply[]): Item[] {
+function itemsOf(forms: FormRowReply[], who: SignedInReply): Item[] {
   return forms.flatMap((form): Item[] => {
     const changed = `changed ${asDay(form.changed_at)}${form.changed_by ? ` by ${form.changed_by}` : ""}`;
     if (form.unreadable)
@@ -31,6 +32,30 @@ function itemsOf(forms: FormRowReply[]): Item[] {
           area: "follow-ups",
         },
       ];
+    const waiting: Item[] = [
+      ...(form.held > 0
+        ? [
+            {
+              form,
+              text: `holds ${counted(form.held, "suspected response")}`,
+              detail: "Let through or removed in Responses; they count nowhere until then",
+              kind: "rule" as const,
+              area: "responses",
+            },
+          ]
+        : []),
+      ...(form.mine > 0
+        ? [
+            {
+              form,
+              text: `has ${counted(form.mine, "response")} in your hands`,
+              detail: "Given to you, and not yet of the last status",
+              kind: "money" as const,
+              area: `responses?where=${encodeURIComponent(JSON.stringify([["response.person", "any_of", who.person_id]]))}`,
+            },
+          ]
+        : []),
+    ];
     const left = form.closes === null ? 0 : new Date(form.closes).getTime() - Date.now();
     const closing: Item[] =
       left > 0 && left < SOON_MS
@@ -45,8 +70,9 @@ function itemsOf(forms: FormRowReply[]): Item[] {
           ]
         : [];
     if (form.live_edition === null) return [{ form, text: "was never published", detail: changed, kind: "rule" }];
-    if (!form.changed) return closing;
+    if (!form.changed) return [...waiting, ...closing];
     return [
+      ...waiting,
       ...closing,
       {
         form,
@@ -59,7 +85,8 @@ function itemsOf(forms: FormRowReply[]): Item[] {
 }
 
 export function Attention({ forms }: { forms: FormRowReply[] }) {
-  const items = itemsOf(forms).slice(0, 12);
+  const who = useSignedIn();
+  const items = itemsOf(forms, who).slice(0, 12);
   return (
     <Box
       component="aside"
