@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from typing import Any
 from uuid import UUID
 
+from codexa.core.definition.brand import Brand
 from codexa.core.program.evaluate import State
 from codexa.core.program.faces import ConfirmationFace, FormFace
 from codexa.core.program.public import confirmation_face, form_face, form_state, order_face
@@ -21,6 +22,9 @@ from codexa.store import payments, responses
 from codexa.store.responses import ReceivedRow
 from codexa.store.sessions import SignedIn
 
+_PLAIN = Brand(accent="#000000", ground="#FFFFFF", paper="#FFFFFF", ink="#000000").model_dump(
+    mode="json", exclude={"header_picture", "background_picture", "saved"}
+)
 _GONE = "There is nothing at this address any more. Check the link, or ask whoever has the form."
 
 
@@ -100,14 +104,15 @@ def document_for_visitor(way: Way, *, form: UUID, number: int, mark: str) -> dic
     return response_document(state)
 
 
-def document_for_team(way: Way, *, who: SignedIn, form: UUID, number: int) -> dict[str, Any]:
-    """Return a response as a document, for the team. Raises NotFoundError."""
+def document_for_team(way: Way, *, who: SignedIn, form: UUID, number: int, plain: bool) -> dict[str, Any]:
+    """Return a response as a document, for the team, in the form's brand or `plain`. Raises NotFoundError."""
     with way.connect() as connection:
         is_ours = responses.find_response(connection, team=who.team_id, form=form, number=number) is not None
         row = responses.find_received(connection, form=form, number=number) if is_ours else None
     if row is None:
         raise NotFoundError
-    return response_document(_state(way, form, row, for_team=True))
+    document = response_document(_state(way, form, row, for_team=True))
+    return document | ({"brand": _PLAIN} if plain else {})
 
 
 def _find(way: Way, form: UUID, number: int, mark: str) -> ReceivedRow:

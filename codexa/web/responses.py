@@ -98,9 +98,10 @@ def show(form: UUID, number: int) -> ResponseReply:
 @blueprint.get("/responses/<number:number>/pdf")
 @limiter.limit(HEAVY_RATE, key_func=who_is_counted)
 def as_pdf(form: UUID, number: int) -> Response:
-    """Download a response as PDF, on the form's paper and in its brand."""
+    """Download a response as PDF, on the form's paper and in its brand; with `plain` yes, in black on white."""
     who = may(Right.SEE_RESPONSES)
-    return pdf_reply(received.document_for_team(way(), who=who, form=form, number=number))
+    plain = request.args.get("plain") == "yes"
+    return pdf_reply(received.document_for_team(way(), who=who, form=form, number=number, plain=plain))
 
 
 @endpoint(blueprint, "GET", "/responses/<number:number>/why/<part>", reply=ExplanationsReply)

@@ -83,7 +83,8 @@ class TestPdf:
 
     def test_has_what_was_answered_for_the_visitor_and_for_the_team(self, as_mira, form):
         page = hand_in(as_mira, form)["page"]
-        for address in (f"{page}/pdf", f"/api/forms/{form}/responses/1/pdf"):
+        team = f"/api/forms/{form}/responses/1/pdf"
+        for address in (f"{page}/pdf", team, f"{team}?plain=yes"):
             with as_mira.get(address) as reply:
                 text = self.text_of(reply)
             assert all(words in text for words in ("Your visit", "First stars", "Price", "13.50"))

@@ -379,7 +379,8 @@ export const api = {
   uploadPicture: (file: File) =>
     send<PictureReply>("POST", `/pictures?name=${encodeURIComponent(file.name)}`, file, file.type),
   /** A response as PDF. */
-  pdfAddress: (form: string, number: number) => `/api/forms/${form}/responses/${number}/pdf`,
+  pdfAddress: (form: string, number: number, plain = false) =>
+    `/api/forms/${form}/responses/${number}/pdf${plain ? "?plain=yes" : ""}`,
   exportAddress: (form: string, kind: ExportKind, asked: Asked) =>
     `/api/forms/${form}/responses.${kind}?${new URLSearchParams(asked)}`,
 };

@@ -76,14 +76,18 @@ export function SingleResponse({ formId, number, look, onOpen, onClose }: Props)
           <Typography variant="body2" color="text.secondary" sx={{ mb: 2 }}>
             {found.data.row.test && <b>A try: paid for practice, in no export. </b>}
             Received {dayAndTime(found.data.row.received_at)} · edition {found.data.row.edition} ·{" "}
-            <a href={api.pdfAddress(formId, number)}>Keep as PDF</a>
+            <a href={api.pdfAddress(formId, number)}>Keep as PDF</a>,{" "}
+            <a href={api.pdfAddress(formId, number, true)}>plain</a>
             <HowItCame {...found.data} />
           </Typography>
-          {mayEdit(who) && (
-            <Button variant="outlined" color="inherit" onClick={() => setCorrecting(true)} sx={{ mb: 2 }}>
-              Correct an answer …
-            </Button>
-          )}
+          <Box sx={{ display: "flex", gap: 1, mb: 2 }}>
+            {mayEdit(who) && (
+              <Button variant="outlined" color="inherit" onClick={() => setCorrecting(true)}>
+                Correct an answer …
+              </Button>
+            )}
+            <CopyLink key={number} formId={formId} number={number} />
+          </Box>
           {correcting && <Correct formId={formId} number={number} onDone={() => setCorrecting(false)} />}
           <Marks formId={formId} row={found.data.row} />
           <Box component="dl" sx={{ m: 0, display: "grid", gap: 1.5 }}>
@@ -128,6 +132,20 @@ const Step = ({ name, keys, sign, to, onOpen }: StepProps) => (
     {sign}
   </IconButton>
 );
+
+/** For a colleague: who opens it signs in first. */
+function CopyLink({ formId, number }: { formId: string; number: number }) {
+  const [copied, setCopied] = useState(false);
+  const copy = async () => {
+    await navigator.clipboard.writeText(`${location.origin}/forms/${formId}/responses/${number}`);
+    setCopied(true);
+  };
+  return (
+    <Button color="inherit" onClick={() => void copy()}>
+      <span aria-live="polite">{copied ? "Copied, for the team" : "Copy its link"}</span>
+    </Button>
+  );
+}
 
 const WAYS: Readonly<Record<string, string>> = {
   link: "by the form’s own page",
