@@ -574,6 +574,19 @@ ALTER TABLE public.event ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
     NO MAXVALUE
     CACHE 1
 );
+CREATE TABLE public.export_file (
+    id uuid DEFAULT gen_random_uuid() NOT NULL,
+    form_id uuid NOT NULL,
+    person_id uuid,
+    name text NOT NULL,
+    about jsonb NOT NULL,
+    rows integer DEFAULT 0 NOT NULL,
+    size bigint DEFAULT 0 NOT NULL,
+    state text DEFAULT 'waiting'::text NOT NULL,
+    result text DEFAULT ''::text NOT NULL,
+    created_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT export_file_state_check CHECK ((state = ANY (ARRAY['waiting'::text, 'done'::text, 'failed'::text])))
+);
 CREATE TABLE public.feed (
     id uuid DEFAULT gen_random_uuid() NOT NULL,
     form_id uuid NOT NULL,
@@ -1132,6 +1145,8 @@ ALTER TABLE ONLY public.event
     ADD CONSTRAINT event_form_id_number_kind_key_key UNIQUE (form_id, number, kind, key);
 ALTER TABLE ONLY public.event
     ADD CONSTRAINT event_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.export_file
+    ADD CONSTRAINT export_file_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.feed
     ADD CONSTRAINT feed_digest_key UNIQUE (digest);
 ALTER TABLE ONLY public.feed
@@ -1238,6 +1253,7 @@ CREATE INDEX api_key_team ON public.api_key USING btree (team_id);
 CREATE INDEX bulk_form ON public.bulk USING btree (form_id, created_at);
 CREATE INDEX errand_ended ON public.errand USING btree (ended_at);
 CREATE INDEX errand_of_team ON public.errand USING btree (team_id, id);
+CREATE INDEX export_file_form ON public.export_file USING btree (form_id);
 CREATE INDEX feed_form ON public.feed USING btree (form_id);
 CREATE INDEX feed_view ON public.feed USING btree (view_id);
 CREATE INDEX form_desk ON public.form USING btree (team_id, changed_at DESC) WHERE (deleted_at IS NULL);
@@ -1325,6 +1341,10 @@ ALTER TABLE ONLY public.event
     ADD CONSTRAINT event_form_id_number_fkey FOREIGN KEY (form_id, number) REFERENCES public.response(form_id, number) ON DELETE CASCADE;
 ALTER TABLE ONLY public.event
     ADD CONSTRAINT event_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE SET NULL;
+ALTER TABLE ONLY public.export_file
+    ADD CONSTRAINT export_file_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.export_file
+    ADD CONSTRAINT export_file_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE SET NULL;
 ALTER TABLE ONLY public.feed
     ADD CONSTRAINT feed_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.feed

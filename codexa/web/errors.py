@@ -82,7 +82,7 @@ def install(app: Flask) -> None:
 
 
 def _reply(code: str, message: str, status: int) -> Response:
-    if request.path.startswith("/api/") or request.path.endswith(".csv"):
+    if request.path.startswith(("/api/", "/feed/")) or request.path.endswith(".csv"):
         return error_reply(code, message, status)
     return Response(render_template("message.html", message=message, status=status), status)
 

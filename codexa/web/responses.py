@@ -4,7 +4,7 @@ import io
 import tempfile
 from collections.abc import Iterator
 from pathlib import Path
-from typing import Literal
+from typing import Any, Literal, get_args
 from uuid import UUID
 
 from flask import Blueprint, Response, request, send_file, stream_with_context
@@ -14,15 +14,19 @@ from codexa.core.program.faces import FileFace
 from codexa.services import drafts, held, received, response_grid, uploads
 from codexa.services.errors import NotFoundError
 from codexa.services.response_grid import CsvFashion
-from codexa.services.response_set import documents
+from codexa.services.response_set import documents, export_files
+from codexa.services.response_set.export_files import FileKind
 from codexa.services.response_set.exporting import Export
 from codexa.services.roles import Right
 from codexa.store import uploads as uploads_store
 from codexa.web.contract.previews import ExplanationReply, ExplanationsReply
+from codexa.web.contract.response_set import BegunReply
 from codexa.web.contract.responses import (
     AllHeldReply,
     ColumnReply,
     EventReply,
+    ExportFileReply,
+    ExportFilesReply,
     HeldReply,
     ResponseReply,
     RowReply,
@@ -150,6 +154,43 @@ def export_workbook(form: UUID) -> Response:
         export.as_workbook(path, fashion.medium)
         content = path.read_bytes()
     return send_file(io.BytesIO(content), _XLSX, as_attachment=True, download_name=f"{slug}-responses.xlsx")
+
+
+@endpoint(blueprint, "POST", "/responses/exports", reply=BegunReply)
+def make_file(form: UUID) -> BegunReply:
+    """Have a file made of what the query looks at, of any number: `kind` csv, xlsx, json or jsonl, else as for CSV."""
+    who = may(Right.SEE_RESPONSES)
+    found = drafts.find(connection, who=who, form=form)
+    kind = next((each for each in get_args(FileKind) if each == request.args.get("kind")), None)
+    if kind is None:
+        raise BadRequestError(f"kind is one of {', '.join(get_args(FileKind))}.")
+    name = f"{found.slug}-responses.{kind}"
+    known: dict[str, Any] = {"who": who, "form": form, "look": look_of_query(), "fashion": _fashion(), "name": name}
+    return BegunReply(id=export_files.ask_for(connection, kind=kind, **known))
+
+
+@endpoint(blueprint, "GET", "/responses/exports", reply=ExportFilesReply)
+def list_files(form: UUID) -> ExportFilesReply:
+    """List the files that were made of the form's responses, and how far those have come that are being made."""
+    who = may(Right.SEE_RESPONSES)
+    drafts.require(connection, who=who, form=form)
+    found = export_files.list_files(connection, who=who, form=form)
+    return ExportFilesReply(files=[ExportFileReply.model_validate(each) for each in found])
+
+
+@endpoint(blueprint, "GET", "/responses/exports/<uuid:file>")
+def fetch_file(form: UUID, file: UUID) -> Response:
+    """Download a file that was made; a download that broke off goes on where it was (Range, RFC 9110)."""
+    who = may(Right.SEE_RESPONSES)
+    path, name = export_files.find(connection, files_folder(), who=who, form=form, file=file)
+    return send_file(path.absolute(), "application/octet-stream", as_attachment=True, download_name=name)
+
+
+@endpoint(blueprint, "DELETE", "/responses/exports/<uuid:file>")
+def delete_file(form: UUID, file: UUID) -> None:
+    """Forget a file, or make it no further."""
+    who = may(Right.SEE_RESPONSES)
+    export_files.delete(connection, files_folder(), who=who, form=form, file=file)
 
 
 @endpoint(blueprint, "GET", "/responses.schema.json")

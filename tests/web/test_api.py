@@ -63,7 +63,9 @@ class TestEveryRoute:
 
     @staticmethod
     def ask(agent, endpoint, form, **headers):
-        places = dict.fromkeys(("form", "upload", "brand", "account", "view", "bulk", "feed", "key", "table"), form)
+        places = dict.fromkeys(
+            ("form", "upload", "brand", "account", "view", "bulk", "feed", "key", "table", "file"), form
+        )
         address = re.sub(r"<\w+:(\w+)>", lambda place: str(places.get(place[1], 1)), endpoint.rule)
         return agent.client.open(
             address, method=endpoint.method, headers={**agent.headers, **headers}, json=example_of(endpoint)
@@ -87,7 +89,7 @@ class TestEveryRoute:
         looks = any(part in endpoint.rule for part in ("/preview/", "/conditions/", "/presence", "/account/"))
         # A reviewer works with responses: marks them, moves them, saves views of them.
         marks = role == "reviewer" and re.search(
-            r"/responses/(views|statuses|mark|bulk|.*/(move|notes)$)", endpoint.rule
+            r"/responses/(views|statuses|mark|bulk|exports|.*/(move|notes)$)", endpoint.rule
         )
         assert (status == 403) is not (looks or bool(marks))
 

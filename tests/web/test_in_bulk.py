@@ -4,6 +4,7 @@ import io
 import json
 import random
 import uuid
+import zipfile
 from pathlib import Path
 from urllib.parse import urlencode
 
@@ -339,3 +340,47 @@ def test_everything_about_a_person_is_found_given_out_and_forgotten(as_mira, con
     as_mira.sign_in(editor.email)
     for path in ("find", "export", "forget"):
         assert as_mira.post(f"/api/person/{path}", json=asked | {"does": "remove"}).status_code in (400, 403)
+
+
+def files_of(agent, form):
+    return agent.get(f"/api/forms/{form}/responses/exports").json["files"]
+
+
+def test_a_file_of_any_number_is_made_by_a_job_and_fetched_in_pieces(as_mira, many, worker, monkeypatch):
+    # In an answer to a request a workbook of so many would be refused.
+    monkeypatch.setattr("codexa.store.ledger_queries.EXACT", 100)
+    place = f"/api/forms/{many}/responses"
+    for kind in ("xlsx", "csv", "jsonl", "json"):
+        assert as_mira.post(f"{place}/exports?kind={kind}&{urlencode({'where': LARGE})}").status_code == 200
+    assert as_mira.get(f"{place}.xlsx").status_code == 422
+    assert {each["state"] for each in files_of(as_mira, many)} == {"waiting"}
+    work(worker)
+    made = {each["name"].rsplit(".")[-1]: each for each in files_of(as_mira, many)}
+    assert {(each["state"], each["rows"]) for each in made.values()} == {("done", LARGE_COUNT)}
+    for kind, each in made.items():
+        with as_mira.get(f"{place}/exports/{each['id']}") as whole:
+            assert len(whole.data) == each["size"]
+            if kind != "xlsx":
+                direct = as_mira.get(f"{place}.{kind}?{urlencode({'where': LARGE})}").data
+                assert whole.data == direct
+        with as_mira.get(f"{place}/exports/{each['id']}", headers={"Range": "bytes=10-19"}) as piece:
+            assert (piece.status_code, piece.data) == (206, whole.data[10:20])
+    with as_mira.get(f"{place}/exports/{made['xlsx']['id']}") as whole:
+        content = io.BytesIO(whole.data)
+    with zipfile.ZipFile(content) as book:
+        assert book.read("xl/worksheets/sheet1.xml").count(b"<row ") == LARGE_COUNT + 1
+    # What is anonymised stands in no file that was made before.
+    begin(as_mira, many, "anonymise", where=LARGE)
+    work(worker)
+    assert files_of(as_mira, many) == []
+    assert as_mira.get(f"{place}/exports/{made['csv']['id']}").status_code == 404
+    assert list((Path(worker.files) / "exports").iterdir()) == []
+
+
+def test_a_file_that_nobody_wants_any_more_is_made_no_further(as_mira, many, worker):
+    place = f"/api/forms/{many}/responses/exports"
+    begun = as_mira.post(f"{place}?kind=csv").json["id"]
+    assert as_mira.delete(f"{place}/{begun}").status_code == 204
+    work(worker)
+    assert (files_of(as_mira, many), list((Path(worker.files) / "exports").glob("*"))) == ([], [])
+    assert as_mira.post(f"{place}?kind=pdf").status_code == 400

@@ -15,7 +15,7 @@ from codexa.services.follow_ups.carrying_out import PAUSES, Waits, try_later
 from codexa.services.follow_ups.outcomes import NeverError, TryLaterError
 from codexa.services.payments.reconciling import differences
 from codexa.services.payments.settling import Way as Paying
-from codexa.services.response_set import filling, in_bulk
+from codexa.services.response_set import export_files, filling, in_bulk
 from codexa.services.response_set.opening import INDEX_ERRAND
 from codexa.services.tidying import tidy
 from codexa.settings import Settings
@@ -52,6 +52,7 @@ def _mail(make: notices.Make) -> Do:
 def _tidy(way: Way, _errand: Errand) -> str:
     with way.connect() as connection:
         done = tidy(connection, Path(way.settings.files))
+    export_files.tidy(way.connect, Path(way.settings.files))
     return f"{done.uploads} uploads, {done.states} saved states and {done.pictures} pictures were not needed any more"
 
 
@@ -85,10 +86,16 @@ def _take_in(way: Way, errand: Errand) -> str:
     return importing.carry_out(way.connect, Editions(way.connect), UUID(errand.about["import"]))
 
 
+def _make_file(way: Way, errand: Errand) -> str:
+    folder = Path(way.settings.files)
+    return export_files.make(way.connect, Editions(way.connect), folder, UUID(errand.about["file"]))
+
+
 _KINDS: dict[str, Do] = {
     filling.ERRAND: _take_up,
     INDEX_ERRAND: _index,
     in_bulk.ERRAND: _in_bulk,
+    export_files.ERRAND: _make_file,
     importing.ERRAND: _take_in,
     links.ERRAND: _mail_links,
     continuing.ERRAND: _mail(continuing.link_mail),

@@ -1,6 +1,6 @@
 """What is filtered, as a file: written while it is read, in the same memory for any number."""
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import replace
 from datetime import datetime
 from pathlib import Path
@@ -31,13 +31,21 @@ class Export:
     """What is looked at, on its way out: each batch is read by itself, so that a slow line holds no connection."""
 
     def __init__(
-        self, connect: Connect, editions: Editions, *, who: OfTeam, form: UUID, look: Look, tries: bool
+        self,
+        connect: Connect,
+        editions: Editions,
+        *,
+        who: OfTeam,
+        form: UUID,
+        look: Look,
+        tries: bool,
+        on_rows: Callable[[int], None] | None = None,
     ) -> None:
-        """Prepare; what was handed in for practice is there with `tries`.
+        """Prepare; what was handed in for practice is there with `tries`. `on_rows` is told of each batch how many.
 
         Raises NotFoundError, ConditionError, BehindError.
         """
-        self._connect, self._editions = connect, editions
+        self._connect, self._editions, self._on_rows = connect, editions, on_rows
         self._opened = open_set(connect, editions, who=who, form=form)
         if self._opened.behind:
             raise BehindError
@@ -75,8 +83,12 @@ class Export:
         if not exact:
             raise TooManyError(
                 f"A workbook takes at most {ledger_queries.EXACT:,} responses, and these are about {count:,}. "
-                "Filter them, or take CSV."
+                "Filter them, take CSV, or have it made in the background."
             )
+        self.as_whole_workbook(path, medium)
+
+    def as_whole_workbook(self, path: Path, medium: Medium) -> None:
+        """Write all of it into a file, however long that takes; a sheet has room for a million rows."""
         write_workbook(path, self._editions, self._opened, self._all(), medium)
 
     def _all(self) -> Iterator[ResponseRow]:
@@ -88,6 +100,8 @@ class Export:
                 )
                 rows = responses.by_numbers(connection, form=opened.form, numbers=[each.number for each in found])
             yield from (rows[each.number] for each in found if each.number in rows)
+            if self._on_rows is not None:
+                self._on_rows(len(rows))
             if len(found) < _AT_ONCE:
                 return
             after = found[-1]

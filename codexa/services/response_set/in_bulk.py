@@ -16,10 +16,11 @@ from codexa.services.errors import BehindError, NotFoundError, TooManyError, Vie
 from codexa.services.follow_ups.keeping import run_last_again
 from codexa.services.response_set import filling, marking, removing
 from codexa.services.response_set.anonymising import Anonymising
+from codexa.services.response_set.export_files import remove
 from codexa.services.response_set.looking import Look
 from codexa.services.response_set.opening import open_set
 from codexa.services.roles import Right, require
-from codexa.store import bulks, ledger_queries
+from codexa.store import bulks, export_files, ledger_queries
 from codexa.store import editions as editions_store
 from codexa.store import marking as marking_store
 from codexa.store.bulks import BulkRow, Part
@@ -164,6 +165,10 @@ def carry_out(way: Way, bulk: UUID) -> str:
             return f"{done} responses gone through"
         if part.does == "anonymise" and anonymising is None:
             anonymising = _anonymising(way, part.form_id)
+            # What was written before names people still.
+            with way.connect() as connection:
+                written = export_files.delete_of_form(connection, form=part.form_id)
+            remove(way.files, written)
         with way.connect() as connection:
             part = bulks.take_part(connection, bulk=bulk, most=_AT_ONCE)
             if part is None:

@@ -1,6 +1,8 @@
 """What came back."""
 
 from datetime import datetime
+from typing import Literal
+from uuid import UUID
 
 from codexa.core.program.faces import FileFace
 from codexa.core.responses.holds import Holds
@@ -72,6 +74,25 @@ class AllHeldReply(Message):
     """What is held of a form's responses, newest first."""
 
     held: list[HeldReply]
+
+
+class ExportFileReply(Message):
+    """A file that is made of responses: `rows` so far, `size` in bytes once it is done, `result` why it failed."""
+
+    id: UUID
+    name: str
+    rows: int
+    size: int
+    state: Literal["waiting", "done", "failed"]
+    result: str
+    person: str | None
+    created_at: datetime
+
+
+class ExportFilesReply(Message):
+    """The files of a form, newest first; each is kept for a day."""
+
+    files: list[ExportFileReply]
 
 
 class EventReply(Message):

@@ -36,6 +36,7 @@ import type {
   MoveRequest,
   BegunReply,
   FeedsReply,
+  ExportFilesReply,
   Digest,
   ForgetPersonRequest,
   ForgottenReply,
@@ -287,6 +288,13 @@ export const api = {
   undoBulk: (form: string, bulk: string) => call<BegunReply>("POST", `/forms/${form}/responses/bulk/${bulk}/undo`),
   retention: (form: string) => call<Retention>("GET", `/forms/${form}/responses/retention`),
   setRetention: (form: string, asked: Retention) => call<undefined>("PUT", `/forms/${form}/responses/retention`, asked),
+  /** Has a file made of what is looked at, of any number. */
+  makeExportFile: (form: string, kind: ExportKind, asked: Asked) =>
+    call<BegunReply>("POST", `/forms/${form}/responses/exports?${new URLSearchParams({ ...asked, kind })}`),
+  exportFiles: (form: string) => call<ExportFilesReply>("GET", `/forms/${form}/responses/exports`),
+  exportFileAddress: (form: string, file: string) => `/api/forms/${form}/responses/exports/${file}`,
+  deleteExportFile: (form: string, file: string) =>
+    call<undefined>("DELETE", `/forms/${form}/responses/exports/${file}`),
   planImport: (form: string, asked: PlanImportRequest) =>
     call<PlanImportReply>("POST", `/forms/${form}/responses/import/plan`, asked),
   beginImport: (form: string, asked: ImportRequest) =>

@@ -91,6 +91,13 @@ export const queries = {
       queryFn: () => api.bulks(form),
       refetchInterval: ({ state }) => (state.data?.bulks.some((each) => each.state === "waiting") ? 1_000 : false),
     }),
+  /** Looked at again as long as a file is being made. */
+  exportFiles: (form: string) =>
+    queryOptions({
+      queryKey: ["export files", form],
+      queryFn: () => api.exportFiles(form),
+      refetchInterval: ({ state }) => (state.data?.files.some((each) => each.state === "waiting") ? 1_000 : false),
+    }),
   /** Looked at again as long as a table is being taken in. */
   imports: (form: string) =>
     queryOptions({

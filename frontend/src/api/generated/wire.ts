@@ -3195,6 +3195,31 @@ export interface ExplanationsReply {
   facts: ExplanationReply[];
 }
 /**
+ * A file that is made of responses: `rows` so far, `size` in bytes once it is done, `result` why it failed.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ExportFileReply".
+ */
+export interface ExportFileReply {
+  created_at: string;
+  id: string;
+  name: string;
+  person: string | null;
+  result: string;
+  rows: number;
+  size: number;
+  state: "waiting" | "done" | "failed";
+}
+/**
+ * The files of a form, newest first; each is kept for a day.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ExportFilesReply".
+ */
+export interface ExportFilesReply {
+  files: ExportFileReply[];
+}
+/**
  * A live feed of a view; `address` is without its ending, .csv or .json.
  *
  * This interface was referenced by `Wire`'s JSON-Schema

@@ -10,6 +10,7 @@ import { api, type CsvFashion, type ExportKind } from "../../api/client";
 import { inStorage } from "../../ui/in_storage";
 import { PopoverButton } from "../../ui/PopoverButton";
 import { mayEdit, useSignedIn } from "../signed_in";
+import { MadeFiles } from "./MadeFiles";
 import { askedOf, isFiltered, type Look } from "./look";
 
 const PLACE = "codexa-csv";
@@ -73,7 +74,7 @@ export function Export({ formId, look, onImport }: Props) {
       color="inherit"
       label={isFiltered(look) ? "Export these …" : "Export all …"}
       name="Export"
-      width={300}
+      width={340}
       room={2}
     >
       {(close) => (
@@ -130,6 +131,11 @@ export function Export({ formId, look, onImport }: Props) {
             >
               Download
             </Button>
+            <MadeFiles
+              formId={formId}
+              kind={kind}
+              asked={{ ...written, ...askedOf(look), sort: look.sorts.join(",") }}
+            />
             {mayEdit(who) && (
               <Button
                 color="inherit"
