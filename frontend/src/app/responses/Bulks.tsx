@@ -4,7 +4,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import LinearProgress from "@mui/material/LinearProgress";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { api, reasonOf } from "../../api/client";
 import type { AskingReply, BulkReply } from "../../api/generated/wire";
 import { queries } from "../../api/queries";
@@ -23,10 +23,14 @@ export function Bulks({ formId, asking }: { formId: string; asking: AskingReply 
   for (const each of bulks) if (each.state === "waiting") begunHere.add(each.id);
   const told = bulks.filter((each) => begunHere.has(each.id) && !closed.has(each.id));
   const moved = bulks.map((each) => each.place).join();
+  const known = useRef(moved);
   useEffect(() => {
+    // What stood there from the beginning changes nothing.
+    if (!found.data || known.current === moved) return;
+    known.current = moved;
     for (const name of ["responses", "response", "asking"])
       void queryClient.invalidateQueries({ queryKey: [name, formId] });
-  }, [moved, queryClient, formId]);
+  }, [found.data, moved, queryClient, formId]);
   return told.map((bulk) => (
     <OneBulk
       key={bulk.id}

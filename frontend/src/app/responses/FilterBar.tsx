@@ -162,10 +162,15 @@ interface AddProps {
 
 function Add({ columns, first, onAdd }: AddProps) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
-  const [picked, setPicked] = useState<AskedColumnReply | null>(null);
+  const [pickedId, setPickedId] = useState<string | null>(null);
+  // As it is now: a tag may have come since it was picked.
+  const picked = useMemo(
+    () => (pickedId === null ? undefined : columnsById(columns).get(pickedId)),
+    [columns, pickedId],
+  );
   const close = () => {
     setAnchor(null);
-    setPicked(null);
+    setPickedId(null);
   };
   return (
     <>
@@ -183,13 +188,13 @@ function Add({ columns, first, onAdd }: AddProps) {
         />
       )}
       <Popover
-        open={anchor !== null && picked === null}
+        open={anchor !== null && picked === undefined}
         anchorEl={anchor}
         onClose={close}
         anchorOrigin={{ vertical: "bottom", horizontal: "left" }}
         slotProps={{ paper: { role: "dialog", "aria-label": "Field to ask for", sx: { width: 340 } } }}
       >
-        <FindByTyping find={finder(columns)} onPick={({ column }) => setPicked(column)} words={FIND} />
+        <FindByTyping find={finder(columns)} onPick={({ column }) => setPickedId(column.id)} words={FIND} />
       </Popover>
     </>
   );

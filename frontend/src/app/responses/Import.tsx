@@ -201,9 +201,12 @@ function Earlier({ formId }: { formId: string }) {
   const found = useQuery(queries.imports(formId));
   const imports = found.data?.imports ?? [];
   const moved = imports.map((each) => each.kept).join();
+  const known = useRef(moved);
   useEffect(() => {
+    if (!found.data || known.current === moved) return;
+    known.current = moved;
     void queryClient.invalidateQueries({ queryKey: ["responses", formId] });
-  }, [moved, queryClient, formId]);
+  }, [found.data, moved, queryClient, formId]);
   return imports.map((each) => <One key={each.id} formId={formId} table={each} />);
 }
 
