@@ -16,7 +16,7 @@ _QUERIES = queries("bulks")
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class Part:
-    """The next responses, by number, of what is done for a person; `place` is how many were before them."""
+    """The next responses, by number, of `count` in all, of what is done for a person; `place` were before them."""
 
     form_id: UUID
     person_id: UUID | None
@@ -24,6 +24,7 @@ class Part:
     does: str
     value: str
     place: int
+    count: int
     numbers: list[int]
 
 

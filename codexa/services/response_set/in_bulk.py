@@ -33,6 +33,7 @@ Does = Literal["status", "tag", "untag", "person", "remove", "bring back", "anon
 _MARKS: frozenset[str] = frozenset(get_args(Mark))
 _AT_ONCE = 500
 _MOST = 1_000_000
+_MOST_PARTS = 200
 # What brings back what was done.
 _UNDOES: dict[str, Does] = {"remove": "bring back", "tag": "untag", "bring back": "remove"}
 
@@ -170,7 +171,8 @@ def carry_out(way: Way, bulk: UUID) -> str:
                 written = export_files.delete_of_form(connection, form=part.form_id)
             remove(way.files, written)
         with way.connect() as connection:
-            part = bulks.take_part(connection, bulk=bulk, most=_AT_ONCE)
+            # Each part writes down anew to which it happened: of very many there are larger ones, not more of them.
+            part = bulks.take_part(connection, bulk=bulk, most=max(_AT_ONCE, part.count // _MOST_PARTS))
             if part is None:
                 continue
             changed, files = _do(connection, part, anonymising)

@@ -8,6 +8,7 @@ RETURNING id;
 -- name: take_part
 -- The next part of what is to be done, kept from others until the transaction ends; nothing where it has ended.
 SELECT bulk.form_id, bulk.person_id, form.team_id, bulk.does, bulk.value, bulk.place,
+    cardinality(bulk.numbers) AS count,
     bulk.numbers[bulk.place + 1 : bulk.place + %(most)s] AS numbers
 FROM bulk JOIN form ON form.id = bulk.form_id
 WHERE bulk.id = %(bulk)s AND bulk.state = 'waiting' AND form.deleted_at IS NULL
