@@ -39,7 +39,7 @@ def workbench(page: Page) -> None:
     page.get_by_role("button", name=re.compile("^View:")).click()
     page.get_by_role("menuitem", name="Large groups to answer").click()
     page.keyboard.press("Escape")
-    page.get_by_role("row", name=re.compile("^Response ")).nth(2).click()
+    page.get_by_role("row", name=re.compile("^Response ")).nth(2).get_by_role("gridcell").nth(2).click()
     page.get_by_role("complementary", name=re.compile("^Response ")).get_by_label("Status").wait_for()
     take(page, "responses")
     page.get_by_role("button", name="Correct an answer …").click()

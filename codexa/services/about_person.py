@@ -20,6 +20,8 @@ from codexa.store.ledger_queries import Chosen, Term
 from codexa.store.responses import ResponseRow
 from codexa.store.sessions import SignedIn
 
+# What is still filled in, held, or waits for money can't be anonymised or removed.
+_STAYING = frozenset({"kept", "waiting"})
 _MOST = 1_000  # responses of one address in one form; more are no person's
 
 
@@ -30,6 +32,14 @@ class FoundIn:
     form: UUID
     name: str
     numbers: list[int]
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Forgotten:
+    """How many responses are being anonymised or removed, and how many can't be yet."""
+
+    responses: int
+    staying: int
 
 
 def find(connect: Connect, editions: Editions, *, who: SignedIn, email: str) -> list[FoundIn]:
@@ -58,18 +68,20 @@ def export(connect: Connect, editions: Editions, *, who: SignedIn, email: str) -
 
 def forget(
     connect: Connect, editions: Editions, *, who: SignedIn, email: str, does: Literal["anonymise", "remove"]
-) -> int:
-    """Have all that names an address anonymised or removed, and return how many responses that are.
+) -> Forgotten:
+    """Have all that names an address anonymised or removed, and say how many responses that are.
 
     Addresses of links and of mails that were sent beside responses are forgotten at once. Raises as `find` does.
     """
     address = _address(email)
-    found = [each for each, _ in _found(connect, editions, who, address)]
+    every = list(_found(connect, editions, who, address))
+    found = [each for each, _ in every]
+    staying = sum(row.stage in _STAYING for _, rows in every for row in rows)
     for each in found:
         in_bulk.ask_for(connect, editions, who=who, form=each.form, chosen=each.numbers, does=does, value="")
     with connect() as connection:
         store.forget_beside(connection, team=who.team_id, email=address)
-    return sum(len(each.numbers) for each in found)
+    return Forgotten(responses=sum(len(each.numbers) for each in found) - staying, staying=staying)
 
 
 def _address(email: str) -> str:

@@ -21,7 +21,7 @@ from codexa.services.answering import Given
 from codexa.services.context import context_of
 from codexa.services.editions import Editions
 from codexa.services.errands.asking import ask
-from codexa.services.errors import NotFoundError, TableRefusedError
+from codexa.services.errors import NotFoundError, ServiceError, TableRefusedError
 from codexa.services.receiving import Incoming, receive
 from codexa.services.tables import Line, Table, read_table
 from codexa.store import forms, imports
@@ -174,8 +174,11 @@ def _take(
                 given=Given(answers=dict(read.answers), link={}),
                 came={"way": "table", "page": "", "seconds": None},
             )
-            result = receive(connection, program, incoming, at=read.moment)
-            message = _first(program, result) if isinstance(result, Refused) else ""
+            try:
+                result = receive(connection, program, incoming, at=read.moment)
+                message = _first(program, result) if isinstance(result, Refused) else ""
+            except ServiceError as error:
+                message = error.message
         if message:
             yield {"line": line["line"], "message": message}
 

@@ -4,7 +4,7 @@ import csv
 import io
 import re
 import unicodedata
-from collections.abc import Collection, Iterable, Iterator, Mapping, Sequence
+from collections.abc import Callable, Collection, Iterable, Iterator, Mapping, Sequence
 from contextlib import suppress
 from dataclasses import dataclass
 from typing import Any, Literal, Self, TypeVar
@@ -278,14 +278,14 @@ def csv_lines(
     table: ResponseTable,
     found: Iterable[ResponseRow],
     fashion: CsvFashion = _PLAIN_FASHION,
-    only: Sequence[str] | None = None,
+    columns: Sequence[Column] | None = None,
 ) -> Iterator[str]:
     """Yield an export of responses line by line (RFC 4180: CRLF, quotes doubled), with spreadsheet formulas defused.
 
-    With `only` it has these columns, in this order; those that are gone are left out.
+    `columns` are other ones than all answers, in their order; among them may be facets of IN_ROWS.
     """
-    columns = table.columns if only is None else [each for one in only for each in table.columns if each.id == one]
-    wanted = None if only is None else {each.id for each in columns}
+    wanted = None if columns is None else {each.id for each in columns}
+    columns = table.columns if columns is None else columns
     heads = ["Number", "Received", "Edition", *(["Practice"] if fashion.tries else [])]
     mark = "\ufeff" if fashion.marked else ""
     yield mark + _line([*heads, *(column.label for column in columns)], fashion)
@@ -297,7 +297,21 @@ def csv_lines(
         yield _line([str(row.number), row.received_at, str(row.edition), *practice, *cells], fashion)
 
 
+# The facets that a row has, as codes; number, day and edition begin every line.
+IN_ROWS: Mapping[str, Callable[[Row], Sequence[str]]] = {
+    "response.status": lambda row: [row.status],
+    "response.tags": lambda row: row.tags,
+    "response.person": lambda row: [row.person],
+    "response.stage": lambda row: [row.stage],
+    "response.payment": lambda row: [row.payment],
+    "response.decision": lambda row: [row.decision],
+}
+
+
 def _cell(row: Row, column: Column, *, commas: bool) -> str:
+    if column.id in IN_ROWS:
+        labels = {each.code: each.label for each in column.options}
+        return ", ".join(labels.get(code, code) for code in IN_ROWS[column.id](row))
     text = row.cells.get(column.id, "")
     return text.replace(".", ",") if commas and column.numeric and _PLAIN_NUMBER.fullmatch(text) else text
 

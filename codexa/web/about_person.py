@@ -41,5 +41,5 @@ def export(asked: PersonRequest) -> Response:
 def forget(asked: ForgetPersonRequest) -> ForgottenReply:
     """Have all responses that name an address anonymised or removed."""
     who = may(Right.ANSWER_PEOPLE)
-    count = about_person.forget(export_connection, editions(), who=who, email=asked.email, does=asked.does)
-    return ForgottenReply(responses=count)
+    found = about_person.forget(export_connection, editions(), who=who, email=asked.email, does=asked.does)
+    return ForgottenReply.model_validate(found)

@@ -330,7 +330,19 @@ def test_everything_about_a_person_is_found_given_out_and_forgotten(as_mira, con
     given_out = as_mira.post("/api/person/export", json=asked).json
     (response,) = given_out["forms"][0]["responses"]
     assert (response["number"], response["answers"]["mail"]) == (1, f"{WHO.lower()}@example.org")
-    assert as_mira.post("/api/person/forget", json=asked | {"does": "anonymise"}).json == {"responses": 1}
+    connection.execute(
+        "UPDATE response SET stage = 'waiting', held = true WHERE form_id = %s AND number = 1", (personal,)
+    )
+    connection.commit()
+    kept = as_mira.post("/api/person/forget", json=asked | {"does": "anonymise"})
+    assert kept.json == {"responses": 0, "staying": 1}
+    work(worker)
+    connection.execute(
+        "UPDATE response SET stage = 'complete', held = false WHERE form_id = %s AND number = 1", (personal,)
+    )
+    connection.commit()
+    forgotten = as_mira.post("/api/person/forget", json=asked | {"does": "anonymise"})
+    assert forgotten.json == {"responses": 1, "staying": 0}
     work(worker)
     assert as_mira.post("/api/person/find", json=asked).json == {"found": []}
     assert as_mira.get(f"/api/forms/{personal}/responses/2").json["row"]["cells"]["mail"].startswith("anna.")

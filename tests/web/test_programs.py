@@ -186,7 +186,7 @@ def as_given(program, out):
 def feed(as_mira, form):
     content = {
         "filter": {"conditions": [{"column": "people", "how": "at_least", "values": ["7"]}]},
-        "columns": ["people", "school"],
+        "columns": ["response.number", "people", "response.tags", "school", "gone"],
         "sorts": ["people"],
     }
     view = as_mira.post(f"/api/forms/{form}/responses/views", json={"name": "Large", "content": content}).json["id"]
@@ -201,13 +201,15 @@ def path_in(made):
 
 def test_a_feed_gives_what_its_view_shows_until_it_is_ended(app, as_mira, form, feed, connection):
     _, made = feed
+    connection.execute("UPDATE response SET tags = '{Press,VIP}' WHERE number = 1")
+    connection.commit()
     anybody, place = app.test_client(), "/" + path_in(made)
     reply = anybody.get(f"{place}.csv")
     rows = list(csv.reader(io.StringIO(reply.get_data(as_text=True))))
     assert [row[0:1] + row[3:] for row in rows] == [
-        ["Number", "People", "School"],
-        ["3", "7", ""],
-        ["1", "20", "Lyra"],
+        ["Number", "People", "Tags", "School"],
+        ["3", "7", "", ""],
+        ["1", "20", "Press, VIP", "Lyra"],
     ]
     same = anybody.get(f"{place}.csv", headers={"If-None-Match": reply.headers["ETag"]})
     assert (same.status_code, same.data) == (304, b"")

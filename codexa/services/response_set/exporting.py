@@ -13,7 +13,7 @@ from codexa.core.responses.holds import Holds
 from codexa.services.editions import Editions
 from codexa.services.errors import BehindError, TooManyError
 from codexa.services.of_team import OfTeam
-from codexa.services.response_grid import CsvFashion, ResponseTable, csv_lines
+from codexa.services.response_grid import IN_ROWS, CsvFashion, ResponseTable, csv_lines
 from codexa.services.response_set.asking import RECEIVED
 from codexa.services.response_set.documents import document
 from codexa.services.response_set.looking import Look
@@ -59,9 +59,12 @@ class Export:
         self._chosen = replace(self._chosen, besides=(*self._chosen.besides, came))
 
     def as_csv(self, fashion: CsvFashion, only: Sequence[str] | None = None) -> Iterator[str]:
-        """Yield it line by line; with `only`, these columns."""
+        """Yield it line by line; with `only`, these columns in their order, but those that are gone."""
         table = ResponseTable(self._editions, form=self._opened.form, numbers=self._opened.numbers)
-        yield from csv_lines(table, self._all(), fashion, only)
+        facets = [each for each in self._opened.facets if each.id in IN_ROWS]
+        known = {each.id: each for each in (*table.columns, *facets)}
+        columns = None if only is None else [known[each] for each in only if each in known]
+        yield from csv_lines(table, self._all(), fashion, columns)
 
     def as_json_lines(self, only: Sequence[str] | None = None) -> Iterator[bytes]:
         """Yield a JSON object for each response, a line each (JSON Lines)."""

@@ -38,6 +38,7 @@ class PersonReply(Message):
 
 
 class ForgottenReply(Message):
-    """How many responses are being anonymised or removed."""
+    """How many responses are being anonymised or removed; those `staying` are still filled in, held, or unpaid."""
 
     responses: int
+    staying: int

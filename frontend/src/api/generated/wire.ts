@@ -3856,13 +3856,14 @@ export interface ForgetPersonRequest {
   email: string;
 }
 /**
- * How many responses are being anonymised or removed.
+ * How many responses are being anonymised or removed; those `staying` are still filled in, held, or unpaid.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "ForgottenReply".
  */
 export interface ForgottenReply {
   responses: number;
+  staying: number;
 }
 /**
  * A form as visitors see it, with its `languages` where there are several.

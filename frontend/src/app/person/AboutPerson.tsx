@@ -63,9 +63,9 @@ function Found({ email, found, onForgotten }: FoundProps) {
   const [told, setTold] = useState("");
   const forget = useMutation({
     mutationFn: (does: ForgetPersonRequest["does"]) => api.forgetPerson({ email, does }),
-    onSuccess: ({ responses }, does) =>
+    onSuccess: ({ responses, staying }, does) =>
       setTold(
-        `${counted(responses, "response")} ${does === "anonymise" ? "anonymised" : "removed"}: it is done in the background, and can be seen at each form.`,
+        `${counted(responses, "response")} ${does === "anonymise" ? "anonymised" : "removed"}: it is done in the background, and can be seen at each form.${staying > 0 ? ` ${counted(staying, "response")} can’t be yet: still filled in, held as suspected, or waiting for money. Do it again once that is settled.` : ""}`,
       ),
   });
   const give = useMutation({ mutationFn: () => api.exportPerson(email), onSuccess: (all) => saveAs(all, email) });

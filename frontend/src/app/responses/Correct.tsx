@@ -50,7 +50,7 @@ export function Correct({ formId, number, onDone }: Props) {
     frame.current?.contentWindow?.postMessage({ codexa: "fill", answers: opened.data.answers }, origin);
     setFilled(true);
   }, [ready, opened.data]);
-  const compared = useCompared(formId, number, answers);
+  const { compared, isOfNow } = useCompared(formId, number, answers);
   const save = useMutation({
     mutationFn: () =>
       api.saveCorrection(formId, number, {
@@ -66,9 +66,11 @@ export function Correct({ formId, number, onDone }: Props) {
     },
   });
   const found = compared.data ?? null;
+  const isUntouched = because === "" && (!found || (isOfNow && found.changes.length + found.wrong.length === 0));
   const problem = opened.error ?? compared.error ?? save.error;
   return (
-    <Dialog open onClose={onDone} maxWidth={false} fullWidth aria-labelledby="correct-title">
+    // What was typed is left by its button alone.
+    <Dialog open onClose={() => isUntouched && onDone()} maxWidth={false} fullWidth aria-labelledby="correct-title">
       <Box sx={{ display: "grid", gridTemplateColumns: "minmax(0, 1fr) 360px", height: "calc(100vh - 96px)" }}>
         <Box sx={{ minWidth: 0, borderRight: 1, borderColor: "divider", bgcolor: "background.default" }}>
           {!opened.isError && (
@@ -105,7 +107,7 @@ export function Correct({ formId, number, onDone }: Props) {
             <Button
               variant="contained"
               loading={save.isPending}
-              disabled={!found || compared.isPlaceholderData || found.changes.length === 0}
+              disabled={!found || !isOfNow || found.changes.length === 0}
               onClick={() => save.mutate()}
             >
               Save the correction
@@ -120,20 +122,21 @@ export function Correct({ formId, number, onDone }: Props) {
   );
 }
 
-/** What the answers would change, once they rest for a moment. */
+/** What the answers would change, once they rest for a moment; and whether that is about the answers of now. */
 function useCompared(formId: string, number: number, answers: Record<string, unknown> | null) {
   const [resting, setResting] = useState(answers);
   useEffect(() => {
     const timer = setTimeout(() => setResting(answers), PAUSE_MS);
     return () => clearTimeout(timer);
   }, [answers]);
-  return useQuery({
+  const compared = useQuery({
     queryKey: ["compared", formId, number, resting],
     queryFn: () => api.compareCorrection(formId, number, resting ?? {}),
     enabled: resting !== null,
     placeholderData: (before) => before,
     gcTime: 0,
   });
+  return { compared, isOfNow: resting === answers && !compared.isPlaceholderData };
 }
 
 function Difference({ found }: { found: CorrectedReply }) {
