@@ -39,6 +39,8 @@ def workbench(page: Page) -> None:
     page.get_by_role("button", name=re.compile("^View:")).click()
     page.get_by_role("menuitem", name="Large groups to answer").click()
     page.keyboard.press("Escape")
+    page.get_by_role("status").filter(has_text=re.compile("of 300 responses")).wait_for()
+    page.wait_for_timeout(SETTLED)
     page.get_by_role("row", name=re.compile("^Response ")).nth(2).get_by_role("gridcell").nth(2).click()
     page.get_by_role("complementary", name=re.compile("^Response ")).get_by_label("Status").wait_for()
     take(page, "responses")
