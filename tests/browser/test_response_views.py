@@ -204,7 +204,9 @@ def test_an_answer_is_corrected_in_the_form_it_was_given_to(visits):
     expect(form.get_by_role("heading", name="Look it over", level=2)).to_be_visible()
     expect(form.get_by_role("button", name="Send my plan")).to_have_count(0)
     dialog.get_by_label("Why (for the team)").fill("They rang up.")
-    dialog.get_by_role("button", name="Save the correction").press("Enter")
+    save = dialog.get_by_role("button", name="Save the correction")
+    expect(save).to_be_enabled()
+    save.press("Enter")
     expect(dialog).to_have_count(0)
     happened = sheet.get_by_role("region", name="What happened").get_by_role("listitem").last
     expect(happened).to_contain_text("Corrected")

@@ -39,7 +39,10 @@ export function Correct({ formId, number, onDone }: Props) {
   const hear = useStable((event: MessageEvent<Heard>) => {
     if (event.origin !== origin || event.source !== frame.current?.contentWindow) return;
     if (event.data.codexa === "ready") setReady(true);
-    if (event.data.codexa === "answers" && filled) setAnswers(event.data.answers ?? {});
+    if (event.data.codexa !== "answers" || !filled) return;
+    const told = event.data.answers ?? {};
+    // The form tells of every step in it; the same answers are compared once.
+    setAnswers((before) => (JSON.stringify(before) === JSON.stringify(told) ? before : told));
   });
   useEffect(() => {
     addEventListener("message", hear);
