@@ -16,6 +16,14 @@ class Client:
         reply, headers = self._ask("POST", "/api/session", {"email": EMAIL, "password": PASSWORD})
         self._headers |= {"Cookie": headers["Set-Cookie"].split(";")[0], "X-CSRF-Token": reply["csrf_token"]}
 
+    def read(self, path: str) -> bytes:
+        """Return what is downloaded from an address, of any length."""
+        connection = http.client.HTTPConnection("127.0.0.1", self._port, timeout=300)
+        connection.request("GET", path, headers=self._headers)
+        content = connection.getresponse().read()
+        connection.close()
+        return content
+
     def _ask(self, method: str, path: str, body: Any = None) -> tuple[Any, Any]:
         content = None if body is None else json.dumps(body).encode()
         connection = http.client.HTTPConnection("127.0.0.1", self._port, timeout=60)

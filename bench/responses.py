@@ -62,7 +62,8 @@ def form_of_forty() -> Form:
     )
 
 
-def _accepted(form: Form) -> list[Accepted]:
+def accepted(form: Form) -> list[Accepted]:
+    """Return so many kinds of responses, accepted."""
     program, chance = compile_form(form), random.Random("responses")
     found: list[Accepted] = []
     while len(found) < _KINDS:
@@ -73,7 +74,8 @@ def _accepted(form: Form) -> list[Accepted]:
     return found
 
 
-def _copy_in(database: str, form: UUID, kinds: list[Accepted], count: int, first: int = 1) -> None:
+def copy_in(database: str, form: UUID, kinds: list[Accepted], count: int, first: int = 1) -> None:
+    """Copy so many responses into the database, of these kinds, half a minute apart."""
     now = datetime.now(UTC)
     told = Jsonb(kinds[0].state.context.as_json())
     came = Jsonb({"way": "link", "page": ""})
@@ -89,7 +91,8 @@ def _copy_in(database: str, form: UUID, kinds: list[Accepted], count: int, first
         connection.execute("UPDATE response_counter SET last_number = %s WHERE form_id = %s", (first + count - 1, form))
 
 
-def _fill(running: Running) -> float:
+def fill(running: Running) -> float:
+    """Fill the ledger, and return how many seconds that took."""
     database = Database(running.database, 4, statement_seconds=120)
     began = time.perf_counter()
     filling.fill(database.connection, Editions(database.connection), running.form, running.database)
@@ -190,13 +193,13 @@ def _tell_sizes(running: Running) -> None:
 def run() -> bool:
     """Measure and report; returns whether every target is met."""
     form = form_of_forty()
-    kinds = _accepted(form)
+    kinds = accepted(form)
     with running_with(form) as running:
         client = Client(running.port)
-        _copy_in(running.database, running.form, kinds, _FEW)
+        copy_in(running.database, running.form, kinds, _FEW)
         met = _everything(client, running, 50.0)
-        _copy_in(running.database, running.form, kinds, _ALL - _FEW, first=_FEW + 1)
-        report("fill_ledger", _ALL / _fill(running), "responses a second", None)
+        copy_in(running.database, running.form, kinds, _ALL - _FEW, first=_FEW + 1)
+        report("fill_ledger", _ALL / fill(running), "responses a second", None)
         with psycopg.connect(running.database, autocommit=True) as connection:
             connection.execute("VACUUM ANALYZE response")
         met &= _everything(client, running, None)

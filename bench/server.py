@@ -5,9 +5,8 @@ from typing import Any
 from flask import Flask, Response, jsonify, request
 from psycopg.types.json import Jsonb
 
-from codexa.settings import read_settings
 from codexa.store.database import exactly_one
-from codexa.web.app import create_app
+from codexa.web import server
 from codexa.web.database import connection
 
 _INSERT = "INSERT INTO bench_row (key, content) VALUES (%s, %s)"
@@ -25,7 +24,7 @@ FROM response LIMIT 1
 
 def application() -> Flask:
     """Return the application with the routes of the benchmark."""
-    app = create_app(read_settings())
+    app = server.application()
     kept: list[dict[str, Any]] = []
 
     @app.post("/bench/no-op")

@@ -28,10 +28,10 @@ from codexa.services import brands
 from codexa.services.answering import Given
 from codexa.services.editions import Editions
 from codexa.services.errors import CorrectedMeanwhileError, CorrectionRefusedError, NotFoundError
-from codexa.services.files_in_answers import with_ids, with_own_files
+from codexa.services.files_in_answers import files_in, with_ids, with_own_files
 from codexa.services.form_columns import source_id
 from codexa.services.response_grid import ResponseTable
-from codexa.store import claims, payments, responses
+from codexa.store import claims, payments, responses, uploads
 from codexa.store import editions as editions_store
 from codexa.store.database import Connect, Connection
 from codexa.store.payments import PaymentRow
@@ -107,7 +107,7 @@ class Correcting:
         program = self._program(row)
         with self.connect() as connection:
             taken = self._taken(connection, program)
-        answers = with_own_files(program, row.answers, given.answers)
+            answers = self._with_files(connection, program, row, given.answers)
         state = evaluate(program, answers, _context(program, row, taken))
         return form_state(state, None if changed is None else program.affected(changed), given.checked)
 
@@ -174,6 +174,20 @@ class Correcting:
     def _program(self, row: ResponseRow) -> Program:
         return self.editions.program(self.form, row.edition, shown=_WHOLE, language=row.told["locale"])
 
+    def program(self) -> Program:
+        """Return the form that was filled in, for files that are added. Raises as `opened` does."""
+        return self._program(self._find())
+
+    @property
+    def visit(self) -> str:
+        """The visit on which files are added, which no visitor can name."""
+        return f"correction {self.number}"
+
+    def _with_files(
+        self, connection: Connection, program: Program, row: ResponseRow, answers: Mapping[str, Any]
+    ) -> dict[str, Any]:
+        return with_own_files(connection, program, answers, kept=row.answers, form=self.form, visit=self.visit)
+
     def _taken(self, connection: Connection, program: Program) -> dict[str, int]:
         """Return how much others have of what runs out."""
         if not program.runs_out:
@@ -183,7 +197,7 @@ class Correcting:
         return {name: count - own.get(name, 0) for name, count in taken.items()}
 
     def _accepted(self, connection: Connection, ready: "_Ready", answers: Mapping[str, Any]) -> Accepted | Refused:
-        known = with_own_files(ready.program, ready.row.answers, answers)
+        known = self._with_files(connection, ready.program, ready.row, answers)
         taken = self._taken(connection, ready.program)
         result = accept(ready.program, known, _context(ready.program, ready.row, taken))
         return result if isinstance(result, Refused) else numbered(result, self.number)
@@ -201,6 +215,7 @@ class Correcting:
             ordered: tuple[Claim, ...] = () if ready.row.test else result.state.claims
             if claims.move(connection, form=self.form, number=self.number, claims=ordered) is not None:
                 raise CorrectionRefusedError("Somebody has just taken what was left of it. Look again what there is.")
+            self._claim_files(connection, ready, result)
             changes = [{"label": each.label, "before": each.before, "after": each.after} for each in found.changes]
             former = {"answers": ready.row.answers, "computed": ready.row.computed}
             responses.correct(
@@ -215,6 +230,15 @@ class Correcting:
                 trail={"changes": changes, "because": because, **former},
             )
         return found
+
+    def _claim_files(self, connection: Connection, ready: "_Ready", result: Accepted) -> None:
+        """Tie the files that were added to the response; those that it has no more stay with its trail."""
+        own, now = (files_in(ready.program, each) for each in (ready.row.answers, result.answers))
+        before = {each for files in own.values() for each in files}
+        added = {each for files in now.values() for each in files} - before
+        if added and uploads.lock_uploads(connection, form=self.form, ids=added) != added:
+            raise CorrectionRefusedError("A file is not here any more. Remove it, and add it again.")
+        uploads.claim_uploads(connection, form=self.form, number=self.number, ids=added)
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)

@@ -28,9 +28,19 @@ def with_files(
     return _filled(program, blocks, answers, known)
 
 
-def with_own_files(program: Program, kept: Mapping[str, Any], answers: Mapping[str, Any]) -> dict[str, Any]:
-    """Return answers with what a response knows of its own files in place of their ids; others are refused."""
+def with_own_files(
+    connection: Connection,
+    program: Program,
+    answers: Mapping[str, Any],
+    *,
+    kept: Mapping[str, Any],
+    form: UUID,
+    visit: str,
+) -> dict[str, Any]:
+    """Return the same for a response that is `kept`, which knows its own files besides."""
     blocks = _file_blocks(program)
+    if not blocks:
+        return dict(answers)
     own = {
         each["id"]: Upload(
             id=UUID(each["id"]),
@@ -43,7 +53,10 @@ def with_own_files(program: Program, kept: Mapping[str, Any], answers: Mapping[s
         for address, files in _kept_files(program, blocks, kept)
         for each in files
     }
-    return _filled(program, blocks, answers, own)
+    named = {str(each) for raw in _file_answers(program, blocks, answers) for each in _ids_in(raw)}
+    others = [UUID(each) for each in named - own.keys()][:_MOST_FILES]
+    arrived = uploads.find_uploads(connection, form=form, visit=visit, ids=others) if others else {}
+    return _filled(program, blocks, answers, own | arrived)
 
 
 def with_ids(program: Program, answers: Mapping[str, Any]) -> dict[str, Any]:

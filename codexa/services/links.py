@@ -22,7 +22,7 @@ from codexa.services.errands.asking import ask
 from codexa.services.errors import NotFoundError
 from codexa.services.follow_ups import mailing
 from codexa.services.follow_ups.outcomes import NeverError
-from codexa.services.response_grid import defused
+from codexa.services.response_csv import defused
 from codexa.services.sealing import new_key, new_mark, seal_of, signing_key
 from codexa.services.tables import Line, Table
 from codexa.settings import Settings

@@ -76,8 +76,7 @@ class HeldField:
 
     def text(self, stored: Any, region: Region, medium: Medium) -> str:
         """Return a kept value as text for people or programs."""
-        field_type = field_type_of(self.field)
-        return field_type.present(field_type.load(stored, self.field), self.field, region, medium)
+        return field_type_of(self.field).present_kept(stored, self.field, region, medium)
 
     def value(self, stored: Any, region: Region) -> Any:
         """Return a kept value as one to compare; of text with parts, all of it."""

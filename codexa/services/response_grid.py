@@ -1,13 +1,9 @@
 """Responses as a table: the columns of all editions, and each value as people or programs read it."""
 
-import csv
-import io
-import re
-import unicodedata
-from collections.abc import Callable, Collection, Iterable, Iterator, Mapping, Sequence
+from collections.abc import Collection, Mapping, Sequence
 from contextlib import suppress
 from dataclasses import dataclass
-from typing import Any, Literal, Self, TypeVar
+from typing import Any, Self, TypeVar
 from uuid import UUID
 from zoneinfo import ZoneInfo
 
@@ -20,7 +16,7 @@ from codexa.core.responses.holds import TYPED, UNREADABLE
 from codexa.services.editions import Editions
 from codexa.services.errors import NotFoundError
 from codexa.services.form_columns import FormColumns, source_id
-from codexa.services.response_columns import LINK, Column, Held, HeldField, HeldRepeat, held_in, source_of
+from codexa.services.response_columns import LINK, Column, Held, HeldField, HeldRepeat, fields_of, held_in, source_of
 from codexa.store import editions as store
 from codexa.store import responses, views
 from codexa.store.database import Connect, Connection
@@ -28,18 +24,6 @@ from codexa.store.responses import Event, HowItCame, ResponseRow
 from codexa.store.sessions import SignedIn
 
 Value = TypeVar("Value")
-_PLAIN_NUMBER = re.compile(r"-?\d+(\.\d+)?", re.ASCII)
-# What no spreadsheet works anything out of: a number with a point or comma, and a telephone number (ITU-T E.123).
-_HARMLESS = re.compile(r"-?\d+([.,]\d+)?|\+\d[\d ]*", re.ASCII)
-# What a spreadsheet takes for the start of a formula (OWASP, "CSV Injection"), full-width signs folded to these too.
-_STARTS_A_FORMULA = frozenset("=+-@")
-_MOVE_ON = frozenset("\t\r\n")
-# What some programs pass over before they look for one: white space, control and format characters.
-_NOT_SEEN = "".join(
-    sign
-    for sign in map(chr, range(0x10000))
-    if unicodedata.category(sign) in ("Cc", "Cf", "Zs", "Zl", "Zp", "Mn", "Me")
-)
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -83,11 +67,10 @@ class ResponseTable:
     def row(self, response: ResponseRow, medium: Medium, only: Collection[str] | None = None) -> Row:
         """Return a response as text for people or programs; with `only`, of these columns."""
         edition = self._edition(response.edition)
-        received_at = response.received_at if edition is None else response.received_at.astimezone(edition.zone)
         return Row(
             number=response.number,
             edition=response.edition,
-            received_at=received_at.isoformat(timespec="seconds"),
+            received_at=self.received_at(response),
             test=response.test,
             stage=response.stage,
             payment=response.payment,
@@ -102,15 +85,47 @@ class ResponseTable:
     def _cells(
         self, edition: "_Edition", response: ResponseRow, medium: Medium, only: Collection[str] | None
     ) -> dict[str, str]:
-        ids = {held_id: self._form_columns.id_of(response.edition, held_id) for held_id in edition.held}
-        wanted = {held_id for held_id, column in ids.items() if only is None or column in only}
-        return self._by_column(response.edition, edition.cells(response, medium, wanted))
+        stored = response.computed | response.answers
+        return {
+            each.column: each.text(stored[each.source], medium)
+            for each in self.readers(edition.number)
+            if each.source in stored and (only is None or each.column in only)
+        }
 
-    def text(self, response: ResponseRow, column_id: str) -> str:
-        """Return what a response has in one column, for people; what its link brought is a column too."""
+    def readers(self, number: int) -> list["Reader"]:
+        """Return what reads the columns of an edition; nothing for one that can't be read any more."""
+        edition = self._edition(number)
+        return [] if edition is None else edition.readers
+
+    def received_at(self, response: ResponseRow) -> str:
+        """Return when a response came, by the clock of its form (ISO 8601)."""
+        edition = self._edition(response.edition)
+        moment = response.received_at if edition is None else response.received_at.astimezone(edition.zone)
+        return moment.isoformat(timespec="seconds")
+
+    def written(self, response: ResponseRow, column_id: str, kept: str) -> str:
+        """Return how a response writes a text that is `kept` to compare, for people; "" where it has none like it.
+
+        What its link brought is a column too, and so is a field in rows.
+        """
         if column_id.startswith(LINK):
             return str(response.told.get("link", {}).get(column_id.removeprefix(LINK), ""))
+        whole, _, part = column_id.partition("/")
+        if part:
+            return self._written_in_rows(response, whole, part, kept)
         return self.row(response, Medium.PAGE, (column_id,)).cells.get(column_id, "")
+
+    def _written_in_rows(self, response: ResponseRow, column_id: str, part: str, kept: str) -> str:
+        edition = self._edition(response.edition)
+        held = None if edition is None else edition.held.get(source_id(column_id))
+        if edition is None or not isinstance(held, HeldRepeat):
+            return ""
+        fields = {field.id: HeldField(field) for kind in held.repeat.kinds for field in fields_of(kind)}
+        for row in response.answers.get(held.repeat.id, ()):
+            value = row["values"].get(part)
+            if part in fields and value is not None and fields[part].value(value, edition.region) == kept:
+                return fields[part].text(value, edition.region, Medium.PAGE)
+        return ""
 
     def typed(self, response: ResponseRow) -> dict[str, Any]:
         """Return what a response has of numbers, days and times, by column, as values of Python."""
@@ -129,29 +144,42 @@ class ResponseTable:
     def _edition(self, number: int) -> "_Edition | None":
         if number not in self._read:
             read = self._editions.readable(self._form, number)
-            self._read[number] = None if read is None else _Edition.of(read)
+            self._read[number] = None if read is None else _Edition.of(number, read, self._form_columns)
         return self._read[number]
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Reader:
+    """Reads one column of an edition: `source` is what a response keeps its value under."""
+
+    column: str
+    source: str
+    held: Held
+    region: Region
+
+    def text(self, stored: Any, medium: Medium) -> str:
+        """Return a kept value as text for people or programs."""
+        return self.held.text(stored, self.region, medium)
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class _Edition:
     """What it takes to read the responses to an edition."""
 
+    number: int
     held: dict[str, Held]
+    readers: list[Reader]
     region: Region
     zone: ZoneInfo
 
     @classmethod
-    def of(cls, form: Form) -> Self:
-        return cls(held=held_in(form), region=form.region, zone=ZoneInfo(form.time_zone))
-
-    def cells(self, response: ResponseRow, medium: Medium, wanted: Collection[str]) -> dict[str, str]:
-        stored = response.computed | response.answers
-        return {
-            held_id: held.text(stored[source], self.region, medium)
-            for held_id, held in self.held.items()
-            if held_id in wanted and (source := source_of(held_id)) in stored
-        }
+    def of(cls, number: int, form: Form, columns: FormColumns) -> Self:
+        held, region = held_in(form), form.region
+        readers = [
+            Reader(column=columns.id_of(number, held_id), source=source_of(held_id), held=each, region=region)
+            for held_id, each in held.items()
+        ]
+        return cls(number=number, held=held, readers=readers, region=region, zone=ZoneInfo(form.time_zone))
 
     def typed(self, response: ResponseRow) -> dict[str, Any]:
         stored = response.computed | response.answers
@@ -252,82 +280,3 @@ def why(
     with connect() as connection:
         found = _find(connection, who, form, number)
     return explain_all(editions.accepted(form, found, number, for_team=True), source_id(part))
-
-
-@dataclass(frozen=True, kw_only=True, slots=True)
-class CsvFashion:
-    """How an export is written.
-
-    For programs (`Medium.CSV`) with codes and plain numbers, for people (`Medium.PAGE`) with labels and numbers as they
-    write them. With a decimal comma plain numbers have one, as spreadsheets of some languages expect; `marked` puts the
-    byte-order mark first by which some programs know UTF-8; `tries` has what was handed in for practice too, and says
-    so.
-    """
-
-    medium: Medium = Medium.CSV
-    separator: Literal[",", ";", "\t"] = ","
-    decimal_comma: bool = False
-    marked: bool = False
-    tries: bool = False
-
-
-_PLAIN_FASHION = CsvFashion()
-
-
-def csv_lines(
-    table: ResponseTable,
-    found: Iterable[ResponseRow],
-    fashion: CsvFashion = _PLAIN_FASHION,
-    columns: Sequence[Column] | None = None,
-) -> Iterator[str]:
-    """Yield an export of responses line by line (RFC 4180: CRLF, quotes doubled), with spreadsheet formulas defused.
-
-    `columns` are other ones than all answers, in their order; among them may be facets of IN_ROWS.
-    """
-    wanted = None if columns is None else {each.id for each in columns}
-    columns = table.columns if columns is None else columns
-    heads = ["Number", "Received", "Edition", *(["Practice"] if fashion.tries else [])]
-    mark = "\ufeff" if fashion.marked else ""
-    yield mark + _line([*heads, *(column.label for column in columns)], fashion)
-    commas = fashion.decimal_comma and fashion.medium is Medium.CSV
-    for response in found:
-        row = table.row(response, fashion.medium, wanted)
-        cells = [_cell(row, column, commas=commas) for column in columns]
-        practice = [("yes" if row.test else "no")] if fashion.tries else []
-        yield _line([str(row.number), row.received_at, str(row.edition), *practice, *cells], fashion)
-
-
-# The facets that a row has, as codes; number, day and edition begin every line.
-IN_ROWS: Mapping[str, Callable[[Row], Sequence[str]]] = {
-    "response.status": lambda row: [row.status],
-    "response.tags": lambda row: row.tags,
-    "response.person": lambda row: [row.person],
-    "response.stage": lambda row: [row.stage],
-    "response.payment": lambda row: [row.payment],
-    "response.decision": lambda row: [row.decision],
-}
-
-
-def _cell(row: Row, column: Column, *, commas: bool) -> str:
-    if column.id in IN_ROWS:
-        labels = {each.code: each.label for each in column.options}
-        return ", ".join(labels.get(code, code) for code in IN_ROWS[column.id](row))
-    text = row.cells.get(column.id, "")
-    return text.replace(".", ",") if commas and column.numeric and _PLAIN_NUMBER.fullmatch(text) else text
-
-
-def _line(cells: list[str], fashion: CsvFashion) -> str:
-    buffer = io.StringIO()
-    writer = csv.writer(buffer, delimiter=fashion.separator, lineterminator="\r\n", quoting=csv.QUOTE_ALL)
-    writer.writerow([defused(cell) for cell in cells])
-    return buffer.getvalue()
-
-
-def defused(cell: str) -> str:
-    """Return a cell that no spreadsheet takes for a formula; numbers, of telephones too, stay as they are."""
-    shown = cell.lstrip(_NOT_SEEN)
-    passed_over = cell[: len(cell) - len(shown)]
-    begins = unicodedata.normalize("NFKC", shown[:1]) in _STARTS_A_FORMULA
-    if (begins or not _MOVE_ON.isdisjoint(passed_over)) and not _HARMLESS.fullmatch(cell):
-        return f"'{cell}"
-    return cell

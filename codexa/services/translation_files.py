@@ -13,7 +13,7 @@ from codexa.core.definition.translation import Translation
 from codexa.core.form.form import Form
 from codexa.core.form.translating import Translated, visitor_texts
 from codexa.services.errors import TableRefusedError
-from codexa.services.response_grid import defused
+from codexa.services.response_csv import defused
 from codexa.services.tables import read_table
 
 MOST_BYTES = 8 * 1024 * 1024

@@ -11,11 +11,12 @@ import orjson
 import psycopg
 from psycopg.abc import PQGen
 from psycopg.rows import DictRow, dict_row
-from psycopg.types.json import set_json_dumps
+from psycopg.types.json import set_json_dumps, set_json_loads
 from psycopg_pool import ConnectionPool, PoolTimeout
 from yoyo import get_backend, read_migrations
 
 set_json_dumps(orjson.dumps)
+set_json_loads(orjson.loads)
 Connection = psycopg.Connection[DictRow]
 Cursor = psycopg.Cursor[DictRow]
 Rollback = psycopg.Rollback

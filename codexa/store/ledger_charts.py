@@ -10,9 +10,9 @@ from psycopg import sql
 
 from codexa.core.responses.holds import Holds
 from codexa.store.database import Connection
-from codexa.store.ledger_orders import value_of
+from codexa.store.ledger_orders import value_in_row, value_of
 from codexa.store.ledger_queries import Chosen, run, where_of
-from codexa.store.ledgers import FACETS, TAGS, Ledger
+from codexa.store.ledgers import FACETS, Ledger
 
 # Each is one pass over what is chosen wherever that is possible: at a million responses a pass is half a second.
 _ALL = "SELECT count(*) AS all, count(*) FILTER (WHERE {there}) AS answered FROM {table} WHERE {where}"
@@ -71,8 +71,37 @@ _GRID = (
     "SELECT answer.key AS question, answer.value AS code, count(*) AS count"
     " FROM {table}, jsonb_each_text({value}) AS answer WHERE {where} GROUP BY 1, 2"
 )
+_ROWS = "{table} CROSS JOIN LATERAL jsonb_array_elements({rows}) AS one"
 _FEW_NUMBERS = 20_000  # that are counted one by one
 _UNNESTED = " CROSS JOIN LATERAL unnest({value}) AS {name}(code)"
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Measured:
+    """What is measured: a column, a question of a grid in it, or a field in its rows; and what that holds.
+
+    Of a field in rows each row counts as responses do elsewhere.
+    """
+
+    column: str
+    holds: Holds
+    part: str = ""
+
+    def is_in_rows(self, ledger: Ledger) -> bool:
+        """Whether it is a field in rows."""
+        return self.part != "" and ledger.columns.get(self.column) is Holds.ROWS
+
+    def value(self, ledger: Ledger) -> sql.Composable:
+        """Return its value."""
+        if self.is_in_rows(ledger):
+            return value_in_row(self.part, self.holds)
+        return value_of(ledger, self.column, self.part)
+
+    def table(self, ledger: Ledger) -> sql.Composable:
+        """Return where it is found: among the responses, or their rows."""
+        if self.is_in_rows(ledger):
+            return sql.SQL(_ROWS).format(table=ledger.table, rows=ledger.place(self.column))
+        return ledger.table
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -111,9 +140,8 @@ class _By:
     is_several: bool
 
 
-def _by(ledger: Ledger, column: str, part: str, name: str) -> _By:
-    value = value_of(ledger, column, part)
-    is_several = column == TAGS or ledger.columns.get(column) is Holds.CHOICES
+def _by(ledger: Ledger, by: Measured, name: str) -> _By:
+    value, is_several = by.value(ledger), by.holds is Holds.CHOICES
     if not is_several:
         return _By(value, sql.SQL(""), value, is_several=False)
     alias = sql.Identifier(name)
@@ -121,10 +149,10 @@ def _by(ledger: Ledger, column: str, part: str, name: str) -> _By:
     return _By(sql.SQL("{}.code").format(alias), each, value, is_several=True)
 
 
-def answered(connection: Connection, ledger: Ledger, chosen: Chosen, column: str, part: str = "") -> tuple[int, int]:
+def answered(connection: Connection, ledger: Ledger, chosen: Chosen, what: Measured) -> tuple[int, int]:
     """Return how many are chosen, and how many of them have a value."""
-    there = sql.SQL("{} IS NOT NULL").format(value_of(ledger, column, part))
-    row = _rows(connection, ledger, chosen, _ALL, there=there)[0]
+    there = sql.SQL("{} IS NOT NULL").format(what.value(ledger))
+    row = _rows(connection, ledger, chosen, what, _ALL, there=there)[0]
     return row["all"], row["answered"]
 
 
@@ -137,11 +165,11 @@ class Groups:
     answered: int
 
 
-def groups(connection: Connection, ledger: Ledger, chosen: Chosen, column: str, *, most: int, part: str = "") -> Groups:
+def groups(connection: Connection, ledger: Ledger, chosen: Chosen, what: Measured, *, most: int) -> Groups:
     """Return how often each value is there, not counting blanks; of several, each is counted."""
-    by = _by(ledger, column, part, "one")
+    by = _by(ledger, what, "ticked")
     names = {"value": by.whole, "most": sql.Literal(most)}
-    rows = _rows(connection, ledger, chosen, _TICKS if by.is_several else _GROUPS_OF_ALL, **names)
+    rows = _rows(connection, ledger, chosen, what, _TICKS if by.is_several else _GROUPS_OF_ALL, **names)
     found = [
         Group(value=row["value"], count=row["count"], example=row["example"])
         for row in rows
@@ -153,45 +181,48 @@ def groups(connection: Connection, ledger: Ledger, chosen: Chosen, column: str, 
 
 
 def each_number(
-    connection: Connection, ledger: Ledger, chosen: Chosen, column: str
+    connection: Connection, ledger: Ledger, chosen: Chosen, what: Measured
 ) -> dict[Decimal | None, int] | None:
     """Return how often each number is there, None for blank; None where there are too many different ones for that."""
-    known = connection.execute(_FEW.encode(), (f"f_{ledger.form.hex}", ledger.place_name(column))).fetchone()
+    if what.part:
+        return None
+    known = connection.execute(_FEW.encode(), (f"f_{ledger.form.hex}", ledger.place_name(what.column))).fetchone()
     if (known is None and ledger.upto > _FEW_NUMBERS) or (
         known is not None and not 0 < known["n_distinct"] <= _FEW_NUMBERS
     ):
         return None
-    rows = _rows(connection, ledger, chosen, _EACH_NUMBER, value=value_of(ledger, column))
+    rows = _rows(connection, ledger, chosen, what, _EACH_NUMBER, value=what.value(ledger))
     return {row["value"]: row["count"] for row in rows}
 
 
-def spread(connection: Connection, ledger: Ledger, chosen: Chosen, column: str) -> Spread:
-    """Return how the numbers of a column are spread."""
-    row = _rows(connection, ledger, chosen, _SPREAD, value=value_of(ledger, column))[0]
+def spread(connection: Connection, ledger: Ledger, chosen: Chosen, what: Measured) -> Spread:
+    """Return how numbers are spread."""
+    row = _rows(connection, ledger, chosen, what, _SPREAD, value=what.value(ledger))[0]
     return Spread(**{**row, "whole": bool(row["whole"])})
 
 
-def bins(connection: Connection, ledger: Ledger, chosen: Chosen, column: str, width: Decimal) -> dict[int, int]:
+def bins(connection: Connection, ledger: Ledger, chosen: Chosen, what: Measured, width: Decimal) -> dict[int, int]:
     """Return how many numbers lie in each bin: the first is from 0 to below the width."""
-    value = value_of(ledger, column)
-    rows = _rows(connection, ledger, chosen, _BINS, value=value, width=sql.Literal(width))
+    rows = _rows(connection, ledger, chosen, what, _BINS, value=what.value(ledger), width=sql.Literal(width))
     return {int(row["bin"]): row["count"] for row in rows}
 
 
-def days(connection: Connection, ledger: Ledger, chosen: Chosen, column: str, zone: str) -> tuple[dict[date, int], int]:
+def days(
+    connection: Connection, ledger: Ledger, chosen: Chosen, what: Measured, zone: str
+) -> tuple[dict[date, int], int]:
     """Return how many fall on each day, in order, and how many on none."""
-    value = value_of(ledger, column)
-    if column in FACETS:
-        rows = _rows(connection, ledger, chosen, _DAYS_IN_ZONE, value=value, zone=sql.Literal(zone))
+    value = what.value(ledger)
+    if what.column in FACETS:
+        rows = _rows(connection, ledger, chosen, what, _DAYS_IN_ZONE, value=value, zone=sql.Literal(zone))
     else:
-        rows = _rows(connection, ledger, chosen, _DAYS, value=value)
+        rows = _rows(connection, ledger, chosen, what, _DAYS, value=value)
     blank = next((row["count"] for row in rows if row["day"] is None), 0)
     return {row["day"]: row["count"] for row in rows if row["day"] is not None}, blank
 
 
-def by_hour(connection: Connection, ledger: Ledger, chosen: Chosen, column: str) -> tuple[dict[int, int], int]:
+def by_hour(connection: Connection, ledger: Ledger, chosen: Chosen, what: Measured) -> tuple[dict[int, int], int]:
     """Return how many times fall into each hour of the day, and how many are blank."""
-    rows = _rows(connection, ledger, chosen, _HOURS, value=value_of(ledger, column))
+    rows = _rows(connection, ledger, chosen, what, _HOURS, value=what.value(ledger))
     blank = next((row["count"] for row in rows if row["hour"] is None), 0)
     return {row["hour"]: row["count"] for row in rows if row["hour"] is not None}, blank
 
@@ -205,16 +236,16 @@ class Compared:
 
 
 def compared(
-    connection: Connection, ledger: Ledger, chosen: Chosen, measure: str, by: tuple[str, str], *, most: int
+    connection: Connection, ledger: Ledger, chosen: Chosen, what: Measured, by: Measured, *, most: int
 ) -> Compared:
-    """Return what numbers come to in each group, the largest groups first; `by` is a column and a part of it."""
-    group = _by(ledger, *by, "one")
-    names = {"group": group.value, "value": value_of(ledger, measure), "most": sql.Literal(most)}
+    """Return what numbers come to in each group, the largest groups first."""
+    group = _by(ledger, by, "ticked")
+    names = {"group": group.value, "value": what.value(ledger), "most": sql.Literal(most)}
     if group.is_several:
-        rows = _rows(connection, ledger, chosen, _COMPARED, each=group.each, **names)
-        whole = spread(connection, ledger, chosen, measure)
+        rows = _rows(connection, ledger, chosen, what, _COMPARED, each=group.each, **names)
+        whole = spread(connection, ledger, chosen, what)
     else:
-        rows = _rows(connection, ledger, chosen, _COMPARED_OF_ALL, **names)
+        rows = _rows(connection, ledger, chosen, what, _COMPARED_OF_ALL, **names)
         whole = _spread_of(rows[0]) if rows else NO_SPREAD
     found = [
         Group(value=row["value"], count=row["count"], example=row["example"], sum=row["sum"])
@@ -236,23 +267,24 @@ def _spread_of(row: dict[str, Any]) -> Spread:
 
 
 def crossed(
-    connection: Connection, ledger: Ledger, chosen: Chosen, column: tuple[str, str], by: tuple[str, str], *, most: int
+    connection: Connection, ledger: Ledger, chosen: Chosen, what: Measured, by: Measured, *, most: int
 ) -> list[Group]:
-    """Return how often each value is there in each group; both are a column and a part of it."""
-    group, value = _by(ledger, *by, "one"), _by(ledger, *column, "other")
+    """Return how often each value is there in each group."""
+    group, value = _by(ledger, by, "ticked"), _by(ledger, what, "other")
     names = {"group": group.value, "crossed": value.value, "each": group.each + value.each}
-    return [Group(**row) for row in _rows(connection, ledger, chosen, _CROSSED, most=sql.Literal(most), **names)]
+    rows = _rows(connection, ledger, chosen, what, _CROSSED, most=sql.Literal(most), **names)
+    return [Group(**row) for row in rows]
 
 
-def grid(connection: Connection, ledger: Ledger, chosen: Chosen, column: str) -> list[tuple[str, str, int]]:
+def grid(connection: Connection, ledger: Ledger, chosen: Chosen, what: Measured) -> list[tuple[str, str, int]]:
     """Return how often each question of a grid was answered with each option: codes and counts."""
-    rows = _rows(connection, ledger, chosen, _GRID, value=ledger.place(column))
+    rows = _rows(connection, ledger, chosen, what, _GRID, value=what.value(ledger))
     return [(row["question"], row["code"], row["count"]) for row in rows]
 
 
 def _rows(
-    connection: Connection, ledger: Ledger, chosen: Chosen, query: str, **names: sql.Composable
+    connection: Connection, ledger: Ledger, chosen: Chosen, what: Measured, query: str, **names: sql.Composable
 ) -> Sequence[dict[str, Any]]:
     where = where_of(ledger, chosen)
-    whole = sql.SQL(query).format(table=ledger.table, where=where.text, **names)
+    whole = sql.SQL(query).format(table=what.table(ledger), where=where.text, **names)
     return run(connection, whole, where.values).fetchall()

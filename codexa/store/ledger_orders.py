@@ -9,6 +9,38 @@ from psycopg import sql
 from codexa.core.responses.holds import Holds
 from codexa.store.ledgers import FACETS, TYPES, Ledger, compared
 
+# An earlier edition may have asked in rows for something of another type: that is no value here.
+_OF_ROW = "CASE WHEN {is_such} THEN (one ->> {name})::{type} END"
+_TEXT_OF_ROW = '(one ->> {name}) COLLATE "C"'
+_CODES_OF_ROW = (
+    "CASE WHEN jsonb_typeof(one -> {name}) = 'array' THEN ARRAY(SELECT jsonb_array_elements_text(one -> {name})) END"
+)
+_IS_SUCH = {
+    Holds.NUMBER: r"one ->> {name} ~ '^-?\d+(\.\d+)?([eE][+-]?\d+)?$'",
+    Holds.YES_NO: "jsonb_typeof(one -> {name}) = 'boolean'",
+    Holds.FILES: "jsonb_typeof(one -> {name}) = 'number'",
+    Holds.GRID: "jsonb_typeof(one -> {name}) = 'object'",
+    **{
+        holds: f"jsonb_path_exists(one -> {{name}}, '$.datetime().type() ? (@ == \"{kind}\")', silent => true)"
+        for holds, kind in (
+            (Holds.DATE, "date"),
+            (Holds.TIME, "time without time zone"),
+            (Holds.MOMENT, "timestamp without time zone"),
+        )
+    },
+}
+
+
+def value_in_row(part: str, holds: Holds) -> sql.Composable:
+    """Return the value of a field in `one` row of a repeat, by what it holds."""
+    name = sql.Literal(part)
+    if holds is Holds.CHOICES:
+        return sql.SQL(_CODES_OF_ROW).format(name=name)
+    if holds not in _IS_SUCH:
+        return sql.SQL(_TEXT_OF_ROW).format(name=name)
+    is_such = sql.SQL(_IS_SUCH[holds]).format(name=name)
+    return sql.SQL(_OF_ROW).format(name=name, type=sql.SQL(TYPES[holds]), is_such=is_such)
+
 
 def value_of(ledger: Ledger, column: str, part: str = "") -> sql.Composable:
     """Return the value of a column to compare or count: of rows how many, of a grid's question its answer."""

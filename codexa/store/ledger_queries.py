@@ -11,8 +11,8 @@ from psycopg import sql
 
 from codexa.core.responses.holds import Holds
 from codexa.store.database import Connection, Cursor
-from codexa.store.ledger_orders import Key, Sort, keys_of, value_of
-from codexa.store.ledgers import INDEXED, TYPES, Ledger
+from codexa.store.ledger_orders import Key, Sort, keys_of, value_in_row, value_of
+from codexa.store.ledgers import INDEXED, Ledger
 
 # Up to here counts are exact.
 EXACT = 10_000
@@ -25,8 +25,6 @@ _TOTALS_OF = "count({value}) AS {count}, sum({value}) AS {sum}"
 
 # What rows are asked for: any of them has it so.
 _ANY_ROW = "EXISTS (SELECT FROM jsonb_array_elements({rows}) AS one WHERE {condition})"
-_OF_ROW = "(one ->> {name})"
-_CODES_OF_ROW = "ARRAY(SELECT jsonb_array_elements_text(one -> {name}))"
 _IN_WORDS = "number IN (SELECT number FROM {words} WHERE {condition})"
 _NUMBERS = "SELECT number FROM {table} WHERE {where} ORDER BY number LIMIT {most}"
 _WHOLE_WORDS = "searched @@ {query}"
@@ -121,17 +119,10 @@ def _escaped(text: str) -> str:
 def condition(ledger: Ledger, asked: Asked) -> Where:
     """Return one condition."""
     if ledger.columns.get(asked.column) is Holds.ROWS and asked.part:
-        inner = compared(_of_row(asked), asked)
+        inner = compared(value_in_row(asked.part, asked.holds), asked)
         text = sql.SQL(_ANY_ROW).format(rows=ledger.place(asked.column), condition=inner.text)
         return Where(text, inner.values)
     return compared(value_of(ledger, asked.column, asked.part), asked)
-
-
-def _of_row(asked: Asked) -> sql.Composable:
-    name = sql.Literal(asked.part)
-    if asked.holds is Holds.CHOICES:
-        return sql.SQL(_CODES_OF_ROW).format(name=name)
-    return sql.SQL(f"{_OF_ROW}::{TYPES[asked.holds]}").format(name=name)
 
 
 def compared(value: sql.Composable, asked: Asked) -> Where:

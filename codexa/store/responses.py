@@ -200,6 +200,12 @@ def by_numbers(connection: Connection, *, form: UUID, numbers: Sequence[int]) ->
     return {row["number"]: ResponseRow(**row) for row in rows}
 
 
+def answers_by_numbers(connection: Connection, *, form: UUID, numbers: Sequence[int]) -> dict[int, ResponseRow]:
+    """Return the same without what each was told, which takes a quarter of the time to read."""
+    rows = many(connection, _QUERIES["answers_by_numbers"], form=form, numbers=list(numbers))
+    return {row["number"]: ResponseRow(**row, told={}) for row in rows}
+
+
 def find_response(connection: Connection, *, team: UUID, form: UUID, number: int) -> ResponseRow | None:
     """Return one response."""
     row = one(connection, _QUERIES["find_response"], team=team, form=form, number=number)

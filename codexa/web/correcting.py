@@ -13,13 +13,13 @@ from codexa.web.contract.correcting import (
     CorrectionReply,
     CorrectionRequest,
 )
-from codexa.web.contract.public import EvaluateReply, EvaluateRequest, RefusedReply, SubmitRequest
+from codexa.web.contract.public import EvaluateReply, EvaluateRequest, RefusedReply, SubmitRequest, UploadReply
 from codexa.web.database import connection, editions
 from codexa.web.endpoint import endpoint, json_reply
 from codexa.web.first_view import first_view
 from codexa.web.form_page import form_page, page_data
 from codexa.web.guard import frame_policy, may
-from codexa.web.public import MOST_ANSWERS
+from codexa.web.public import MOST_ANSWERS, take_file
 
 blueprint = Blueprint("correcting", __name__)
 
@@ -45,6 +45,7 @@ def page(form: UUID, number: int) -> Response:
             "address": f"/correct/{form}/{number}",
             "page": "",
             "token": correcting.who.csrf_token,
+            "takes_files": True,
             "face": face.model_dump(mode="json"),
             "state": state,
         }
@@ -74,6 +75,13 @@ def hand_in(asked: SubmitRequest, form: UUID, number: int) -> Response:
     _correcting(form, number).compare(asked.answers)
     message = "Nothing is sent from here. Look at what changes beside the form, and save it there."
     return json_reply(RefusedReply(code="correcting", message=message, errors={}), 422)
+
+
+@endpoint(blueprint, "POST", f"{_PLACE}/files/<block>", reply=UploadReply)
+def upload(form: UUID, number: int, block: str) -> UploadReply:
+    """Take a file that is added: the body is its content, the query's `name` its name."""
+    correcting = _correcting(form, number)
+    return take_file(correcting.program(), form, block, correcting.visit)
 
 
 @endpoint(blueprint, "POST", f"{_PLACE}/compare", body=CompareRequest, reply=CorrectedReply, most=MOST_ANSWERS)

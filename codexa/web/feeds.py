@@ -7,7 +7,7 @@ from flask import Blueprint, Response, current_app, request, stream_with_context
 
 from codexa.services import feeds
 from codexa.services.of_team import Team
-from codexa.services.response_grid import CsvFashion
+from codexa.services.response_csv import CsvFashion
 from codexa.services.response_set.exporting import Export
 from codexa.services.response_set.looking import Look
 from codexa.services.roles import Right
@@ -65,7 +65,8 @@ def feed(token: str, kind: str) -> Response:
         return response
     content = ViewContent.model_validate(found.content)
     look = Look(filter=content.filter, sorts=content.sorts)
-    export = Export(export_connection, editions(), who=Team(found.team_id), form=found.form_id, look=look, tries=False)
+    team = Team(found.team_id)
+    export = Export(export_connection, editions(), who=team, form=found.form_id, look=look, tries=False)
     if since is not None:
         export.since(since)
     only = content.columns or None

@@ -243,14 +243,19 @@ def news(form: UUID, edition: int, since: int) -> NewsReply:
 def upload(form: UUID, edition: int, block: str) -> UploadReply:
     """Take a file for a field: the body is its content, the query's `name` its name, `visit` the visit."""
     program = program_of_request(form, edition)
+    admissions().let_in(form, request.args.get("entry", "")[:100])
+    return take_file(program, form, block, _visit())
+
+
+def take_file(program: Program, form: UUID, block: str, visit: str) -> UploadReply:
+    """Keep the file that a request brings for a field, on a visit. Raises FileRefusedError and others of uploads."""
     # It is the field that refuses, in its own words: by the length that is told, or when more comes than it takes.
     request.max_content_length = max(uploads.most_bytes(program, block), request.content_length or 0) + 1
-    admissions().let_in(form, request.args.get("entry", "")[:100])
     sent = Sent(
         form=form,
         block=block,
         name=request.args.get("name", "file"),
-        visit=_visit(),
+        visit=visit,
         network=network(),
         length=request.content_length,
         content=request.stream,

@@ -7,13 +7,14 @@ from pathlib import Path
 from typing import Any, Literal, get_args
 from uuid import UUID
 
-from flask import Blueprint, Response, request, send_file, stream_with_context
+from flask import Blueprint, Response, g, request, send_file, stream_with_context
 
 from codexa.core.fields.field_type import Medium
 from codexa.core.program.faces import FileFace
 from codexa.services import drafts, held, received, response_grid, uploads
 from codexa.services.errors import NotFoundError
-from codexa.services.response_grid import CsvFashion
+from codexa.services.response_csv import CsvFashion
+from codexa.services.response_pdf import response_page
 from codexa.services.response_set import documents, export_files
 from codexa.services.response_set.export_files import FileKind
 from codexa.services.response_set.exporting import Export
@@ -33,7 +34,7 @@ from codexa.web.contract.responses import (
 )
 from codexa.web.database import connection, editions, export_connection, files_folder
 from codexa.web.endpoint import endpoint, json_reply
-from codexa.web.guard import may
+from codexa.web.guard import frame_policy, may
 from codexa.web.limits import HEAVY_RATE, limiter, who_is_counted
 from codexa.web.payments import way
 from codexa.web.public import pdf_reply
@@ -106,6 +107,15 @@ def as_pdf(form: UUID, number: int) -> Response:
     who = may(Right.SEE_RESPONSES)
     plain = request.args.get("plain") == "yes"
     return pdf_reply(received.document_for_team(way(), who=who, form=form, number=number, plain=plain))
+
+
+@blueprint.get("/responses/<number:number>/sheet")
+def as_sheet(form: UUID, number: int) -> Response:
+    """Look at the same in the browser, in the form's brand; it can be printed from there."""
+    who = may(Right.SEE_RESPONSES)
+    document = received.document_for_team(way(), who=who, form=form, number=number, plain=False)
+    g.frame_policy = frame_policy([])
+    return Response(response_page(document, uploads=f"/api/forms/{form}/files", nonce=g.nonce))
 
 
 @endpoint(blueprint, "GET", "/responses/<number:number>/why/<part>", reply=ExplanationsReply)
@@ -216,9 +226,22 @@ def _export(form: UUID, *, tries: bool = False) -> tuple[str, Export]:
 
 def _file(content: Iterator[str] | Iterator[bytes], kind: str, name: str) -> Response:
     headers = {"Content-Disposition": f'attachment; filename="{name}"'}
-    return Response(stream_with_context(content), mimetype=kind, headers=headers)
+    return Response(stream_with_context(_in_pieces(content)), mimetype=kind, headers=headers)
 
 
+def _in_pieces(lines: Iterator[str] | Iterator[bytes]) -> Iterator[bytes]:
+    """Put lines together, so that the server is not busy with sending each by itself."""
+    waiting, size = [], 0
+    for line in lines:
+        waiting.append(line.encode() if isinstance(line, str) else line)
+        size += len(line)
+        if size > _PIECE:
+            yield b"".join(waiting)
+            waiting, size = [], 0
+    yield b"".join(waiting)
+
+
+_PIECE = 64 * 1024  # bytes
 _SEPARATORS: dict[str, Literal[",", ";", "\t"]] = {"comma": ",", "semicolon": ";", "tab": "\t"}
 
 

@@ -15,7 +15,7 @@ from psycopg.rows import dict_row
 from web.examples import example_of
 
 from codexa.cli import GENERATED, document_text
-from codexa.services.response_grid import defused
+from codexa.services.response_csv import defused
 from codexa.web.endpoint import ENDPOINTS
 
 ROOT = Path(__file__).parent.parent.parent

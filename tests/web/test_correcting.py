@@ -93,6 +93,28 @@ def test_the_form_to_correct_in_asks_at_the_place_of_the_response_and_sends_noth
     assert as_mira.client.get(f"/correct/{response}/9").status_code == 404
 
 
+def test_a_file_is_added_to_a_response_and_another_taken_away(as_mira, connection, mira):
+    document = visit_document()
+    document["pages"][0]["blocks"].append({"id": "plan", "type": "file_upload", "key": "plan", "label": "Plan"})
+    form = desk.import_form(within(connection), who=mira, document=document)
+    publishing.publish(within(connection), who=mira, form=form, revision=1)
+    receive(connection, Editions(within(connection)).program(form, 1), form, "key-of-the-first", ANSWERS)
+    connection.commit()
+    names = []
+    for name in ("first.txt", "second.txt"):
+        sent = as_mira.post(f"{place(form, '/files/plan')}?name={name}", data=name, content_type="text/plain")
+        assert sent.status_code == 200, sent.json
+        kept = save(as_mira, form, opened(as_mira, form), plan=[sent.json["id"]])
+        names.append([(each["label"], each["before"], each["after"]) for each in kept.json["changes"]])
+    assert names == [[("Plan", "", "first.txt")], [("Plan", "first.txt", "second.txt")]]
+    file = as_mira.get(f"/api/forms/{form}/responses/1").json["files"]["plan"][0]
+    with as_mira.get(f"/api/forms/{form}/files/{file['id']}") as reply:
+        assert reply.data == b"second.txt"
+    strange = save(as_mira, form, opened(as_mira, form), plan=["9d2f0000-0000-4000-8000-000000000000"])
+    assert [each["label"] for each in strange.json["wrong"]] == ["Plan"]
+    assert as_mira.post(f"{place(form, '/files/people')}?name=a.txt", data="a").status_code == 404
+
+
 def test_a_response_that_waits_or_was_removed_is_not_corrected(as_mira, connection, response):
     before = opened(as_mira, response)
     for stage in ("kept", "waiting", "removed"):

@@ -20,7 +20,7 @@ from codexa.core.form.form import read_form
 from codexa.core.program.compiling import compile_form
 from codexa.core.responses.conditions import Filter
 from codexa.services.editions import Editions
-from codexa.services.response_grid import CsvFashion
+from codexa.services.response_csv import CsvFashion
 from codexa.services.response_set import filling
 from codexa.services.response_set.exporting import Export
 from codexa.services.response_set.looking import Look

@@ -89,6 +89,20 @@ class TestPdf:
                 text = self.text_of(reply)
             assert all(words in text for words in ("Your visit", "First stars", "Price", "13.50"))
 
+    def test_is_a_page_for_the_team_too_which_loads_what_is_there(self, as_mira, form):
+        hand_in(as_mira, form)
+        reply = as_mira.client.get(f"/api/forms/{form}/responses/1/sheet")
+        text = reply.get_data(as_text=True)
+        assert all(words in text for words in ("Your visit", "First stars", "13.50"))
+        nonce = re.search(r'<style nonce="([^"]+)"', text)
+        assert nonce
+        assert f"'nonce-{nonce[1]}'" in reply.headers["Content-Security-Policy"]
+        loaded = re.findall(r'(?:url\(|src=)"([^"]+)"', text)
+        assert loaded
+        for each in loaded:
+            with as_mira.client.get(each) as found:
+                assert found.status_code == 200
+
     def test_is_given_to_visitors_only_where_the_form_offers_it(self, agent, connection, mira):
         form = publish(connection, mira, printing=False)
         assert agent.client.get(f"{hand_in(agent, form)['page']}/pdf").status_code == 404

@@ -3,7 +3,9 @@
 import csv
 import datetime
 import io
+import sys
 import threading
+import unicodedata
 import uuid
 
 import pytest
@@ -18,7 +20,7 @@ from codexa.core.program.public import confirmation_face
 from codexa.services import desk, drafts, publishing
 from codexa.services.editions import Editions
 from codexa.services.receiving import Received
-from codexa.services.response_grid import defused
+from codexa.services.response_csv import defused
 from codexa.store import claims, responses
 from codexa.store.database import Database
 from codexa.web.errors import _STATUSES
@@ -269,6 +271,8 @@ def test_no_spreadsheet_takes_a_cell_for_a_formula(text, begins):
         assert defused(f"{invisible}{begins}{text}x").startswith("'")
     assert next(csv.reader(io.StringIO(f'"{defused("-12.5")}"'))) == ["-12.5"]
     assert defused("Dome = night") == "Dome = night"
+    letters = (sign for sign in map(chr, range(sys.maxunicode + 1)) if sign.isalnum())
+    assert not any(unicodedata.normalize("NFKC", sign)[0] in "=+-@" for sign in letters)
 
 
 class TestStock:

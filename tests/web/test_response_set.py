@@ -149,6 +149,28 @@ def test_filters_orders_and_charts_of_any_form_equal_what_the_export_says(as_mir
         if holds in ASKED:
             in_order(as_mira, form, column, cells)
             charted(look(as_mira, form, "/chart", column=column["id"]), holds, list(cells.values()))
+        for part in column["parts"] if holds == "rows" and not column["earlier"] else ():
+            charted(
+                look(as_mira, form, "/chart", column=part["id"]), part["holds"], in_rows(as_mira, form, document, part)
+            )
+
+
+def in_rows(agent, form, document, part):
+    """What each row of a repeat has of a field, as a cell; by the keys of the JSON export."""
+    repeat_id, field_id = part["id"].split("/")
+    repeat = next(each for page in document["pages"] for each in page["blocks"] if each["id"] == repeat_id)
+    keys = {kind["key"]: {block["id"]: block.get("key") for block in kind["blocks"]} for kind in repeat["kinds"]}
+    whole = agent.get(f"/api/forms/{form}/responses.json").json
+    rows = [row for each in whole for row in each["answers"][repeat["key"]]]
+    return [as_cell(row.get(keys[row["kind"]].get(field_id))) for row in rows]
+
+
+def as_cell(value):
+    if isinstance(value, list):
+        return ", ".join(map(as_cell, value))
+    if isinstance(value, dict):
+        return next(iter(value))  # a visitor's own words have the code of these
+    return {None: "", True: "TRUE", False: "FALSE"}.get(value, value)
 
 
 def in_order(agent, form, column, cells):
@@ -402,6 +424,29 @@ def test_a_comparison_says_what_it_comes_to_with_how_many(as_mira, answered):
     assert {row["label"] for row in crossed["rows"]} == {"Högskolan i Lund", '50 % "Wick" & Co'}
 
 
+def test_fields_in_rows_are_charted_row_by_row(as_mira, connection, mira, logged):
+    hours = look(as_mira, logged, "/chart", column="rows/hours")
+    assert (hours["all"], hours["answered"], hours["sum"], hours["headline"]) == (2, 2, "6.5", "3.25 on average")
+    assert hours["aside"] == "2.5 to 4, answered in 2 of 2 rows"
+    by_show = look(as_mira, logged, "/chart", column="rows/hours", by="show")
+    assert [(bar["label"], bar["count"], bar["value"]) for bar in by_show["bars"]] == [("First stars", 2, "3.2500")]
+    by_note = look(as_mira, logged, "/chart", column="rows/hours", by="rows/note")
+    assert {bar["label"]: bar["value"] for bar in by_note["bars"]} == {"Wölfe": "2.5000", "not answered": "4.0000"}
+    query = urlencode({"column": "people", "by": "rows/note"})
+    refused = as_mira.get(f"/api/forms/{logged}/responses/chart?{query}")
+    assert (refused.status_code, refused.json["message"]) == (
+        422,
+        "Only fields of the same rows can be compared by Note.",
+    )
+    # What an earlier edition asked for in the same place, and was no number, is none now.
+    connection.execute(
+        """UPDATE response SET answers = jsonb_set(answers, '{rows,0,values,hours}', '"a while"') WHERE number = 1"""
+    )
+    ledgers.forget(connection, form=logged)
+    connection.commit()
+    assert look(as_mira, logged, "/chart", column="rows/hours")["answered"] == 1
+
+
 def test_a_large_form_is_read_in_by_a_job_and_says_how_much_is_missing(as_mira, connection, answered, monkeypatch):
     monkeypatch.setattr(filling, "_AT_ONCE", 3)
     reply = look(as_mira, answered)
@@ -437,7 +482,8 @@ def logged(as_mira, connection, mira):
     """A form with a code, a day and rows, answered twice."""
     document = visit_document()
     hours = {"id": "hours", "type": "number", "key": "hours", "label": "Hours", "decimals": 1}
-    kinds = [{"id": "k1", "key": "exposure", "label": "Exposure", "blocks": [hours]}]
+    note = {"id": "note", "type": "short_text", "key": "note", "label": "Note"}
+    kinds = [{"id": "k1", "key": "exposure", "label": "Exposure", "blocks": [hours, note]}]
     document["pages"][0]["blocks"] += [
         {"id": "day", "type": "date", "key": "day", "label": "Day"},
         {"id": "code", "type": "short_text", "key": "code", "label": "Code"},
@@ -445,7 +491,8 @@ def logged(as_mira, connection, mira):
     ]
     form = desk.import_form(within(connection), who=mira, document=document)
     publishing.publish(within(connection), who=mira, form=form, revision=1)
-    rows = [{"kind": "k1", "id": f"r{at}", "values": {"hours": hours}} for at, hours in enumerate(("2.5", "4"))]
+    values = ({"hours": "2.5", "note": "Wölfe"}, {"hours": "4"})
+    rows = [{"kind": "k1", "id": f"r{at}", "values": each} for at, each in enumerate(values)]
     program = Editions(within(connection)).program(form, 1)
     given = {"people": "3", "show": "o1", "day": "2026-12-24", "code": "0042", "rows": rows}
     for at, answers in enumerate((given, {"people": "20", "school": '=HYPERLINK("x")'})):
@@ -468,8 +515,8 @@ def test_a_workbook_has_typed_cells_a_sheet_for_rows_and_computes_nothing(as_mir
     assert by_head["Show"] == ("First stars", None)
     assert by_head["Price"] == (13.5, 0)
     assert [list(row.values()) for row in cells_of(book, 2)] == [
-        ["Number", "Row", "Kind", "Hours"],
-        [1, 1, "Exposure", 2.5],
+        ["Number", "Row", "Kind", "Hours", "Note"],
+        [1, 1, "Exposure", 2.5, "Wölfe"],
         [1, 2, "Exposure", 4],
     ]
     assert 'name="What   when"' in book.read("xl/workbook.xml").decode()
@@ -487,7 +534,10 @@ def test_json_says_by_key_what_was_kept_and_fits_its_schema(as_mira, logged):
         "price": "13.5",
         "day": "2026-12-24",
         "code": "0042",
-        "rows": [{"kind": "exposure", "hours": "2.5"}, {"kind": "exposure", "hours": "4"}],
+        "rows": [
+            {"kind": "exposure", "hours": "2.5", "note": "Wölfe"},
+            {"kind": "exposure", "hours": "4", "note": None},
+        ],
     }
     schema = as_mira.get(f"/api/forms/{logged}/responses.schema.json").json
     for each in whole:

@@ -67,9 +67,9 @@ class AddressType(CompositeType[AddressField]):
 
     def whole(self, parts: dict[str, str]) -> str:
         """The lines with commas between."""
-        place = " ".join(parts[each] for each in ("postal_code", "town") if parts.get(each))
-        lines = (parts.get("street"), parts.get("extra"), place, parts.get("country"))
-        return ", ".join(line for line in lines if line)
+        given = parts.get
+        place = " ".join(filter(None, (given("postal_code"), given("town"))))
+        return ", ".join(filter(None, (given("street"), given("extra"), place, given("country"))))
 
     def sample(self, block: AddressField, how: Sampling) -> dict[str, str]:
         """An invented address."""

@@ -76,6 +76,10 @@ class CompositeType(FieldType[FieldModel], Generic[FieldModel]):
         """The value of these parts."""
         return Composite(self.whole(stored), stored)
 
+    def present_kept(self, stored: dict[str, str], block: FieldModel, region: Region, medium: Medium) -> str:
+        """The whole."""
+        return self.whole(stored)
+
     def answer_schema(self, block: FieldModel) -> dict[str, Any]:
         """An object of texts."""
         return {

@@ -202,6 +202,10 @@ class FieldType(BlockType[FieldModel]):
     def load(self, stored: Any, block: FieldModel) -> Any:
         """Return the value that `dump` gave, read with the block of its edition."""
 
+    def present_kept(self, stored: Any, block: FieldModel, region: Region, medium: Medium) -> str:
+        """Return what `dump` gave as text for a medium: where the value itself takes long to make, without it."""
+        return self.present(self.load(stored, block), block, region, medium)
+
     @abstractmethod
     def answer_schema(self, block: FieldModel) -> dict[str, Any]:
         """Return the JSON Schema of what `dump` gives."""

@@ -45,7 +45,7 @@ class NameType(CompositeType[NameField]):
 
     def whole(self, parts: dict[str, str]) -> str:
         """The parts with a space between."""
-        return " ".join(parts[each] for each in ("full", "first", "last") if parts.get(each))
+        return " ".join(filter(None, map(parts.get, ("full", "first", "last"))))
 
     def sample(self, block: NameField, how: Sampling) -> Any:
         """The name of who fills in."""

@@ -16,7 +16,7 @@ from codexa.core.program.payment import major_units
 from codexa.services.drafts import require
 from codexa.services.errors import NotFoundError
 from codexa.services.payments.news import status_of
-from codexa.services.response_grid import defused
+from codexa.services.response_csv import defused
 from codexa.store import payments, responses
 from codexa.store.database import Connect
 from codexa.store.payments import ListedRow, PlanRow, Sums

@@ -1,5 +1,5 @@
-"""The PDF of a response: tagged, with text that can be selected, in the form's brand (weasyprint)."""
+"""The sheet of a response in the form's brand: as tagged PDF with text to select (weasyprint), or as a page."""
 
-from codexa.services.response_pdf.making import response_pdf
+from codexa.services.response_pdf.making import response_page, response_pdf
 
-__all__ = ["response_pdf"]
+__all__ = ["response_page", "response_pdf"]

@@ -1,7 +1,7 @@
-"""Making the PDF of a response from its document (core.program.response_document)."""
+"""Making the sheet of a response from its document (core.program.response_document): as PDF, or for a browser."""
 
 import threading
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from pathlib import Path
 from typing import Any
 
@@ -10,7 +10,7 @@ from jinja2 import Environment, PackageLoader, select_autoescape
 
 from codexa.services import pictures
 from codexa.services.errors import TooBusyError
-from codexa.services.response_pdf.own_sources import FACES, OwnSources, scripts_of
+from codexa.services.response_pdf.own_sources import FACES, FACES_AT, OwnSources, face_file, scripts_of
 
 # One at a time in each process: laying out takes a processor, and memory.
 _MAKING = threading.Lock()
@@ -28,22 +28,13 @@ def response_pdf(document: Mapping[str, Any], files: Path) -> bytes:
     Tagged as PDF/UA (ISO 14289-1) wants it. Nothing is read but our own typefaces, and the pictures that it shows. Of a
     response that is longer than a document holds it has the beginning, and says so.
     """
-    shown = [
-        file["id"]
-        for page in document["pages"]
-        for answer in page["answers"]
-        for file in answer["files"]
-        if file["type"] in pictures.FORMATS
-    ][:_MOST_PICTURES]
-    pages, whole = _fitting(document["pages"])
-    text = _TEMPLATES.get_template("response.html").render(
-        document=document,
-        pages=pages,
-        whole=whole,
-        brand=document["brand"],
-        faces=FACES,
-        scripts=scripts_of,
-        shown=frozenset(shown),
+    text = _sheet(
+        document,
+        {
+            "face": lambda name: f"codexa:/face/{name}",
+            "logo": lambda source: f"codexa:{source}" if source.startswith("/") else source,
+            "upload": lambda upload: f"codexa:/upload/{upload}",
+        },
     )
     if not _MAKING.acquire(timeout=_WAIT_SECONDS):
         raise TooBusyError
@@ -53,6 +44,38 @@ def response_pdf(document: Mapping[str, Any], files: Path) -> bytes:
     finally:
         _MAKING.release()
     return made
+
+
+def response_page(document: Mapping[str, Any], *, uploads: str, nonce: str) -> str:
+    """Return the same sheet as a page to look at and print; `uploads` is what the address of an upload begins with."""
+    addresses: dict[str, Callable[[str], str]] = {
+        "face": lambda name: f"{FACES_AT}/{face_file(name).name}",
+        "logo": str,
+        "upload": lambda upload: f"{uploads}/{upload}/picture",
+    }
+    return _sheet(document, addresses, nonce)
+
+
+def _sheet(document: Mapping[str, Any], addresses: Mapping[str, Callable[[str], str]], nonce: str = "") -> str:
+    shown = [
+        file["id"]
+        for page in document["pages"]
+        for answer in page["answers"]
+        for file in answer["files"]
+        if file["type"] in pictures.FORMATS
+    ][:_MOST_PICTURES]
+    pages, whole = _fitting(document["pages"])
+    return _TEMPLATES.get_template("response.html").render(
+        document=document,
+        pages=pages,
+        whole=whole,
+        brand=document["brand"],
+        faces=FACES,
+        scripts=scripts_of,
+        shown=frozenset(shown),
+        nonce=nonce,
+        **addresses,
+    )
 
 
 def _fitting(pages: Sequence[Mapping[str, Any]]) -> tuple[list[dict[str, Any]], bool]:

@@ -13,6 +13,8 @@ from codexa.services import pictures, uploads
 from codexa.services.follow_ups.mail_pictures import read_picture
 
 _BUILT = Path(codexa.__file__).parent / "web" / "static" / "built" / "assets"
+# Where browsers find them.
+FACES_AT = "/static/built/assets"
 _SIDE = 1_400  # pixels that a picture has at most on paper
 # The files of each typeface begin with its name; those of other scripts than Latin follow where there are any.
 FACES: dict[Typeface, str] = {
@@ -53,7 +55,7 @@ class OwnSources(URLFetcher):  # type: ignore[misc]  # the package has no types
         if not url.startswith("codexa:/") or what not in ("face", "upload", "pictures"):
             raise ValueError(f"{url[:80]} is not read for a PDF")
         if what == "face":
-            return URLFetcherResponse(url, _face(name), {"Content-Type": "font/woff2"})
+            return URLFetcherResponse(url, face_file(name).read_bytes(), {"Content-Type": "font/woff2"})
         if what == "upload":
             return URLFetcherResponse(url, self._upload(UUID(name)), {"Content-Type": "image/jpeg"})
         found = read_picture(f"/pictures/{name}", self._files)
@@ -72,9 +74,9 @@ class OwnSources(URLFetcher):  # type: ignore[misc]  # the package has no types
 
 
 @cache
-def _face(name: str) -> bytes:
-    """Return the file of a typeface by name and script, such as "source-sans-3-latin"."""
+def face_file(name: str) -> Path:
+    """Return the file of a typeface by name and script, such as "source-sans-3-latin". Raises ValueError."""
     found = next(iter(sorted(_BUILT.glob(f"{name}-wght-normal-*.woff2"))), None)
     if found is None:
         raise ValueError(f"there is no typeface {name}")
-    return found.read_bytes()
+    return found

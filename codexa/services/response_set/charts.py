@@ -38,7 +38,7 @@ from codexa.services.response_set.opening import ResponseSet, open_set
 from codexa.services.response_set.scales import bin_width, steps, stretch_of, unit_of
 from codexa.store import ledger_charts, responses
 from codexa.store.database import Connect, Connection
-from codexa.store.ledger_charts import Group
+from codexa.store.ledger_charts import Group, Measured
 from codexa.store.ledger_queries import Chosen
 from codexa.store.sessions import SignedIn
 
@@ -65,10 +65,15 @@ class Charting:
 
     def _column(self, column_id: str) -> Column:
         found = self._opened.asking.column(column_id)
-        whole, _, part = column_id.partition("/")
-        if found is None or (part and self._opened.ledger.columns[whole] is Holds.ROWS):
-            raise ConditionError(0, "There is no chart of this field: it is gone, or is asked for in rows.")
+        if found is None:
+            raise ConditionError(0, "There is no chart of this field: it is gone.")
         return found
+
+    def _answered(self, column: Column, answered: int, total: int) -> str:
+        """Say how many answered; rows of other kinds did not have to."""
+        if self._rows_of(column):
+            return f"answered in {counted(answered)} of {counted(total)} rows"
+        return f"{counted(answered)} answered"
 
     def _alone(self, connection: Connection, column: Column) -> Chart:
         match column.holds:
@@ -107,15 +112,18 @@ class Charting:
             **content,
         )
 
-    def _asked(self, column: Column) -> tuple[str, str]:
+    def _measured(self, column: Column) -> Measured:
         whole, _, part = column.id.partition("/")
-        return whole, part
+        return Measured(column=whole, holds=column.holds, part=part)
+
+    def _rows_of(self, column: Column) -> str:
+        """Return the repeat in whose rows a field is asked for, "" for one outside."""
+        what = self._measured(column)
+        return what.column if what.is_in_rows(self._opened.ledger) else ""
 
     def _shares(self, connection: Connection, column: Column) -> Chart:
-        place, part = self._asked(column)
-        found = ledger_charts.groups(
-            connection, self._opened.ledger, self._chosen, place, part=part, most=MOST_BARS + 2
-        )
+        what = self._measured(column)
+        found = ledger_charts.groups(connection, self._opened.ledger, self._chosen, what, most=MOST_BARS + 2)
         there, total, answered = found.groups, found.all, found.answered
         labels = self._labels(connection, column, there[:MOST_BARS])
         bars = [bar_of(each, labels, answered) for each in there[:MOST_BARS]]
@@ -127,7 +135,7 @@ class Charting:
             column,
             kind=kind,
             headline=most_said(bars, answered),
-            aside=f"{counted(answered)} answered" + (", each may have ticked several" if is_ticks else ""),
+            aside=self._answered(column, answered, total) + (", each may have ticked several" if is_ticks else ""),
             of=(total, answered),
             bars=bars,
             more=len(there) > MOST_BARS,
@@ -145,29 +153,29 @@ class Charting:
         texts = {}
         for each in found:
             if each.value is not None and (row := rows.get(each.example)) is not None:
-                texts[each.value] = self._table.text(row, column.id) or each.value
+                texts[each.value] = self._table.written(row, column.id, each.value) or each.value
         return texts
 
     def _numbers(self, connection: Connection, column: Column) -> Chart:
-        place, _ = self._asked(column)
+        what = self._measured(column)
         ledger, chosen = self._opened.ledger, self._chosen
-        each = ledger_charts.each_number(connection, ledger, chosen, place)
-        found = ledger_charts.spread(connection, ledger, chosen, place) if each is None else spread_of(each)
+        each = ledger_charts.each_number(connection, ledger, chosen, what)
+        found = ledger_charts.spread(connection, ledger, chosen, what) if each is None else spread_of(each)
         total, answered = found.all, found.count
         if found.count == 0 or found.sum is None or found.least is None or found.greatest is None:
             return self._chart(column, kind="numbers", of=(total, 0))
         width = bin_width(found.least, found.greatest, whole=found.whole)
         if each is None:
-            counts = ledger_charts.bins(connection, ledger, chosen, place, width)
+            counts = ledger_charts.bins(connection, ledger, chosen, what, width)
         else:
             counts = sums((math.floor(number / width), count) for number, count in each.items() if number is not None)
-        mean = average(found.sum, found.count)
+        mean, told = average(found.sum, found.count), self._answered(column, answered, total)
         region = self._opened.region
         return self._chart(
             column,
             kind="numbers",
             headline=f"{shown(places(mean, 2), region)} on average",
-            aside=f"{shown(found.least, region)} to {shown(found.greatest, region)}, {counted(answered)} answered",
+            aside=", ".join((f"{shown(found.least, region)} to {shown(found.greatest, region)}", told)),
             of=(total, answered),
             bars=self._bins(counts, width, answered, whole=found.whole),
             average=mean,
@@ -189,9 +197,9 @@ class Charting:
         return bars
 
     def _days(self, connection: Connection, column: Column) -> Chart:
-        place, _ = self._asked(column)
+        what = self._measured(column)
         ledger, zone = self._opened.ledger, self._opened.region.time_zone
-        by_day, blank = ledger_charts.days(connection, ledger, self._chosen, place, zone)
+        by_day, blank = ledger_charts.days(connection, ledger, self._chosen, what, zone)
         answered = sum(by_day.values())
         total = answered + blank
         if not by_day:
@@ -216,8 +224,8 @@ class Charting:
         )
 
     def _hours(self, connection: Connection, column: Column) -> Chart:
-        place, _ = self._asked(column)
-        counts, blank = ledger_charts.by_hour(connection, self._opened.ledger, self._chosen, place)
+        what = self._measured(column)
+        counts, blank = ledger_charts.by_hour(connection, self._opened.ledger, self._chosen, what)
         answered = sum(counts.values())
         total = answered + blank
         if not counts:
@@ -232,15 +240,15 @@ class Charting:
             column,
             kind="hours",
             headline=f"Most from {busiest.label}",
-            aside=f"{counted(answered)} answered",
+            aside=self._answered(column, answered, total),
             of=(total, answered),
             bars=bars,
         )
 
     def _grid(self, connection: Connection, column: Column) -> Chart:
-        place, _ = self._asked(column)
-        total, answered = ledger_charts.answered(connection, self._opened.ledger, self._chosen, place)
-        found = ledger_charts.grid(connection, self._opened.ledger, self._chosen, place)
+        what = self._measured(column)
+        total, answered = ledger_charts.answered(connection, self._opened.ledger, self._chosen, what)
+        found = ledger_charts.grid(connection, self._opened.ledger, self._chosen, what)
         asked = sums((question, count) for question, _code, count in found)
         questions = {each.id.partition("/")[2]: each.label for each in column.parts}
         options = {each.code: each.label for part in column.parts[:1] for each in part.options}
@@ -248,7 +256,7 @@ class Charting:
             column,
             kind="grid",
             headline=f"{len(questions)} questions",
-            aside=f"{counted(answered)} answered",
+            aside=self._answered(column, answered, total),
             of=(total, answered),
             bars=[Bar(code=code, label=label, count=0, share=Decimal(0)) for code, label in options.items()],
             rows=[
@@ -264,16 +272,19 @@ class Charting:
     def _compared(self, connection: Connection, column: Column, by: Column) -> Chart:
         if by.holds in (Holds.GRID, Holds.ROWS, Holds.FILES):
             raise ConditionError(0, f"Nothing can be compared by {by.label}. Choose a field with single values.")
+        rows = self._rows_of(by)
+        if rows and self._rows_of(column) != rows:
+            raise ConditionError(0, f"Only fields of the same rows can be compared by {by.label}.")
         if column.holds in (Holds.NUMBER, Holds.FILES, Holds.ROWS):
-            return self._measured(connection, column, by)
+            return self._averages(connection, column, by)
         if column.holds is Holds.GRID:
             raise ConditionError(0, f"{column.label} is compared question by question. Choose one of them.")
         return self._crossed(connection, column, by)
 
-    def _measured(self, connection: Connection, column: Column, by: Column) -> Chart:
-        place, _ = self._asked(column)
+    def _averages(self, connection: Connection, column: Column, by: Column) -> Chart:
+        what = self._measured(column)
         ledger, chosen, region = self._opened.ledger, self._chosen, self._opened.region
-        compared = ledger_charts.compared(connection, ledger, chosen, place, self._asked(by), most=MOST_BARS + 2)
+        compared = ledger_charts.compared(connection, ledger, chosen, what, self._measured(by), most=MOST_BARS + 2)
         spread, found = compared.spread, compared.groups
         total, answered = spread.all, spread.count
         labels = self._labels(connection, by, found[:MOST_BARS])
@@ -298,7 +309,7 @@ class Charting:
             by=by.id,
             kind="compared",
             headline=f"{shown(places(mean, 2), region)} on average",
-            aside=ends if len(bars) > 1 else f"{counted(answered)} answered",
+            aside=ends if len(bars) > 1 else self._answered(column, answered, total),
             of=(total, answered),
             bars=bars,
             more=len(found) > MOST_BARS,
@@ -310,11 +321,9 @@ class Charting:
 
     def _crossed(self, connection: Connection, column: Column, by: Column) -> Chart:
         ledger, chosen = self._opened.ledger, self._chosen
-        place, part = self._asked(column)
-        total, answered = ledger_charts.answered(connection, ledger, chosen, place, part)
-        found = ledger_charts.crossed(
-            connection, ledger, chosen, self._asked(column), self._asked(by), most=_MOST_CELLS + 1
-        )
+        what = self._measured(column)
+        total, answered = ledger_charts.answered(connection, ledger, chosen, what)
+        found = ledger_charts.crossed(connection, ledger, chosen, what, self._measured(by), most=_MOST_CELLS + 1)
         there = [each for each in found if each.crossed is not None]
         values = [Group(value=each.crossed, count=each.count, example=each.example) for each in there]
         row_labels = self._labels(connection, by, there)
@@ -326,7 +335,7 @@ class Charting:
             by=by.id,
             kind="crossed",
             headline=f"{len(rows)} groups",
-            aside=f"{counted(answered)} answered",
+            aside=self._answered(column, answered, total),
             of=(total, answered),
             bars=[
                 Bar(code=code, label=labels.get(code, code), count=count, share=share(count, answered))

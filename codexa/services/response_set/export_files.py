@@ -14,7 +14,7 @@ from codexa.services.errands.asking import ask
 from codexa.services.errors import BehindError, NotFoundError
 from codexa.services.follow_ups.outcomes import TryLaterError
 from codexa.services.of_team import Team
-from codexa.services.response_grid import CsvFashion
+from codexa.services.response_csv import CsvFashion
 from codexa.services.response_set.exporting import Export
 from codexa.services.response_set.looking import Look
 from codexa.store import export_files as store

@@ -13,7 +13,8 @@ from codexa.core.responses.holds import Holds
 from codexa.services.editions import Editions
 from codexa.services.errors import BehindError, TooManyError
 from codexa.services.of_team import OfTeam
-from codexa.services.response_grid import IN_ROWS, CsvFashion, ResponseTable, csv_lines
+from codexa.services.response_csv import IN_ROWS, CsvFashion, csv_lines
+from codexa.services.response_grid import ResponseTable
 from codexa.services.response_set.asking import RECEIVED
 from codexa.services.response_set.documents import document
 from codexa.services.response_set.looking import Look
@@ -24,7 +25,7 @@ from codexa.store.database import Connect
 from codexa.store.ledger_queries import Asked
 from codexa.store.responses import ResponseRow
 
-_AT_ONCE = 500
+_AT_ONCE = 1_000
 
 
 class Export:
@@ -101,7 +102,9 @@ class Export:
                 found = ledger_queries.page(
                     connection, opened.ledger, self._chosen, self._sorts, most=_AT_ONCE, after=after
                 )
-                rows = responses.by_numbers(connection, form=opened.form, numbers=[each.number for each in found])
+                rows = responses.answers_by_numbers(
+                    connection, form=opened.form, numbers=[each.number for each in found]
+                )
             yield from (rows[each.number] for each in found if each.number in rows)
             if self._on_rows is not None:
                 self._on_rows(len(rows))

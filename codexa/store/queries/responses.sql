@@ -92,6 +92,11 @@ LIMIT %(limit)s;
 SELECT number, edition, received_at, answers, computed, told, test, stage, payment, decision, status, tags, person_id
 FROM response WHERE form_id = %(form)s AND number = ANY(%(numbers)s);
 
+-- name: answers_by_numbers
+-- The same without what they were told.
+SELECT number, edition, received_at, answers, computed, test, stage, payment, decision, status, tags, person_id
+FROM response WHERE form_id = %(form)s AND number = ANY(%(numbers)s);
+
 -- name: find_response
 -- One response of a form of the team.
 SELECT response.number, response.edition, response.received_at, response.answers, response.computed, response.told,

@@ -244,10 +244,10 @@ class PublicPage(Message):
 
     `base` is what the addresses begin with that the form asks. `address` is the form's own, without a page; `page` the
     address of the page that was asked for, or "". `token` is there in the workbench alone: the session's, for asking
-    about a draft, or a response that is corrected. `shown` is another way of presenting the form. `received` is what
-    was received and is seen again at an address of its own. `seal` is the link's, `entry` says that the password was
-    typed; `came` is how the visitor came, and `host` the origin of the website around, "" where it is not known. With
-    `later` answers can be kept to go on with later; `kept` are those that the visitor goes on with.
+    about a draft, or a response that is corrected, which `takes_files`. `shown` is another way of presenting the form.
+    `received` is what was received and is seen again at an address of its own. `seal` is the link's, `entry` says that
+    the password was typed; `came` is how the visitor came, and `host` the origin of the website around, "" where it is
+    not known. With `later` answers can be kept to go on with later; `kept` are those that the visitor goes on with.
     """
 
     base: str
@@ -263,6 +263,7 @@ class PublicPage(Message):
     address: str
     page: str
     token: str | None = None
+    takes_files: bool = False
     shown: str = ""
     face: FormFace
     state: FormState

@@ -389,6 +389,7 @@ export const api = {
   /** A response as PDF. */
   pdfAddress: (form: string, number: number, plain = false) =>
     `/api/forms/${form}/responses/${number}/pdf${plain ? "?plain=yes" : ""}`,
+  sheetAddress: (form: string, number: number) => `/api/forms/${form}/responses/${number}/sheet`,
   exportAddress: (form: string, kind: ExportKind, asked: Asked) =>
     `/api/forms/${form}/responses.${kind}?${new URLSearchParams(asked)}`,
 };

@@ -45,7 +45,7 @@ if (!page.framed) Object.assign(document.body.style, groundStyle(page.face.brand
 
 const tellPage = (segment: string) => host.tell({ codexa: "page", page: segment });
 // A draft has nowhere to send files to.
-const upload = page.token ? null : transport.upload.bind(transport);
+const upload = page.token && !page.takes_files ? null : transport.upload.bind(transport);
 const redirect = (address: string, within: boolean) => (within ? location.assign(address) : host.redirect(address));
 // Back leads to before the form, not to one that is filled in already.
 const ownPage = (address: string) => location.replace(page.framed ? inFrame(address) : address);

@@ -178,6 +178,7 @@ export class Transport {
       const { entry } = this.page;
       const query = { name: file.name, visit: this.visit, ...(entry && { entry }) };
       request.open("POST", this.addressOf(`files/${block}`, query));
+      for (const each of Object.entries(this.headers)) request.setRequestHeader(...each);
       request.setRequestHeader("Content-Type", "application/octet-stream");
       request.responseType = "json";
       request.upload.onprogress = (event) => event.lengthComputable && onProgress(event.loaded / event.total);

@@ -4862,10 +4862,10 @@ export interface PublicAddressRequest {
  *
  * `base` is what the addresses begin with that the form asks. `address` is the form's own, without a page; `page` the
  * address of the page that was asked for, or "". `token` is there in the workbench alone: the session's, for asking
- * about a draft, or a response that is corrected. `shown` is another way of presenting the form. `received` is what
- * was received and is seen again at an address of its own. `seal` is the link's, `entry` says that the password was
- * typed; `came` is how the visitor came, and `host` the origin of the website around, "" where it is not known. With
- * `later` answers can be kept to go on with later; `kept` are those that the visitor goes on with.
+ * about a draft, or a response that is corrected, which `takes_files`. `shown` is another way of presenting the form.
+ * `received` is what was received and is seen again at an address of its own. `seal` is the link's, `entry` says that
+ * the password was typed; `came` is how the visitor came, and `host` the origin of the website around, "" where it is
+ * not known. With `later` answers can be kept to go on with later; `kept` are those that the visitor goes on with.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "PublicPage".
@@ -4891,6 +4891,7 @@ export interface PublicPage {
   seal: string;
   shown: string;
   state: FormState;
+  takes_files: boolean;
   token: string | null;
 }
 /**

@@ -13,7 +13,7 @@ import type { AskedColumnReply, ChartReply } from "../../api/generated/wire";
 import { queries } from "../../api/queries";
 import { SERIF } from "../../theme/theme";
 import { Waiting } from "../Waiting";
-import { canGroup, cellsOf, type Drawing, DRAWING_WORDS, DRAWINGS } from "./chart_kinds";
+import { canGroup, cellsOf, type Drawing, DRAWING_WORDS, DRAWINGS, rowsOf } from "./chart_kinds";
 import { ChartPicture } from "./ChartPicture";
 import { askedOf, type Look, named } from "./look";
 import { saveCsv, savePng, saveSvg } from "./save_chart";
@@ -34,7 +34,9 @@ export function ChartCard({ formId, column, by, look, columns, onBy, onRemove }:
   const [drawing, setDrawing] = useState<Drawing | null>(null);
   const [asTable, setAsTable] = useState(false);
   const picture = useRef<SVGSVGElement>(null);
-  const title = by ? `${named(column)}, by ${named(by)}` : named(column);
+  const rows = rowsOf(column, columns);
+  const name = rows ? `${named(column)}, in ${named(rows)}` : named(column);
+  const title = by ? `${name}, by ${named(by)}` : name;
   const chart = found.data;
   const drawn = chart && (drawing && DRAWINGS[chart.kind].includes(drawing) ? drawing : DRAWINGS[chart.kind][0]!);
   return (
@@ -63,7 +65,7 @@ export function ChartCard({ formId, column, by, look, columns, onBy, onRemove }:
             {chart.headline}{" "}
             <Typography component="span" variant="body2" color="text.secondary">
               {chart.aside}
-              {chart.answered < chart.all && `, ${(chart.all - chart.answered).toLocaleString("en")} left it blank`}
+              {!rows && chart.answered < chart.all && `, ${(chart.all - chart.answered).toLocaleString("en")} left it blank`}
             </Typography>
           </Typography>
           {chart.answered > 0 && drawn && (
@@ -153,7 +155,12 @@ function CardMenu({
     setAnchor(null);
     act();
   };
-  const groups = column.holds === "grid" ? [] : columns.filter((each) => each.id !== column.id && canGroup(each));
+  const groups =
+    column.holds === "grid"
+      ? []
+      : [...(rowsOf(column, columns)?.parts ?? []), ...columns].filter(
+          (each) => each.id !== column.id && canGroup(each),
+        );
   return (
     <>
       <IconButton

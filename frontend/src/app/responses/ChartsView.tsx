@@ -68,7 +68,7 @@ export function AddChart({ asking, look, onLook }: Omit<Props, "formId">) {
       {(close) => (
         <>
           <FindByTyping
-            find={finder(asking.columns.map((each) => (each.holds === "rows" ? { ...each, parts: [] } : each)))}
+            find={finder(asking.columns)}
             onPick={({ id }) => {
               close();
               onLook({ charts: [[id, ""], ...chartsOf(asking, look)] });

@@ -3,6 +3,8 @@ import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import IconButton from "@mui/material/IconButton";
+import ToggleButton from "@mui/material/ToggleButton";
+import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
 import Typography from "@mui/material/Typography";
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
@@ -37,6 +39,7 @@ export function SingleResponse({ formId, number, look, onOpen, onClose }: Props)
   const { before = null, after = null } = beside.data ?? {};
   const who = useSignedIn();
   const [correcting, setCorrecting] = useState(false);
+  const [inItsLook, setInItsLook] = useState(false);
   const title = useRef<HTMLHeadingElement>(null);
   useEffect(() => {
     title.current?.focus();
@@ -77,7 +80,10 @@ export function SingleResponse({ formId, number, look, onOpen, onClose }: Props)
             {found.data.row.test && <b>A try: paid for practice, in no export. </b>}
             Received {dayAndTime(found.data.row.received_at)} · edition {found.data.row.edition} ·{" "}
             <a href={api.pdfAddress(formId, number)}>Keep as PDF</a>,{" "}
-            <a href={api.pdfAddress(formId, number, true)}>plain</a>
+            <a href={api.pdfAddress(formId, number, true)}>plain</a>,{" "}
+            <a href={api.sheetAddress(formId, number)} target="_blank" rel="noreferrer">
+              a page to print
+            </a>
             <HowItCame {...found.data} />
           </Typography>
           <Box sx={{ display: "flex", gap: 1, mb: 2 }}>
@@ -90,18 +96,33 @@ export function SingleResponse({ formId, number, look, onOpen, onClose }: Props)
           </Box>
           {correcting && <Correct formId={formId} number={number} onDone={() => setCorrecting(false)} />}
           <Marks formId={formId} row={found.data.row} />
-          <Box component="dl" sx={{ m: 0, display: "grid", gap: 1.5 }}>
-            {found.data.columns.map((column) => (
-              <Answer
-                key={`${number} ${column.id}`}
-                formId={formId}
-                number={number}
-                column={column}
-                text={found.data.row.cells[column.id]}
-                files={found.data.files[column.id] ?? []}
-              />
-            ))}
-          </Box>
+          <ToggleButtonGroup
+            exclusive
+            size="small"
+            value={inItsLook}
+            onChange={(_event, to: boolean | null) => to !== null && setInItsLook(to)}
+            aria-label="How the answers are shown"
+            sx={{ mb: 1.5 }}
+          >
+            <ToggleButton value={false}>Answers and why</ToggleButton>
+            <ToggleButton value={true}>In the form’s look</ToggleButton>
+          </ToggleButtonGroup>
+          {inItsLook ? (
+            <Sheet key={number} formId={formId} number={number} />
+          ) : (
+            <Box component="dl" sx={{ m: 0, display: "grid", gap: 1.5 }}>
+              {found.data.columns.map((column) => (
+                <Answer
+                  key={`${number} ${column.id}`}
+                  formId={formId}
+                  number={number}
+                  column={column}
+                  text={found.data.row.cells[column.id]}
+                  files={found.data.files[column.id] ?? []}
+                />
+              ))}
+            </Box>
+          )}
           <Followed formId={formId} number={number} />
           <Happened events={found.data.events} />
           <AddNote formId={formId} number={number} />
@@ -110,6 +131,24 @@ export function SingleResponse({ formId, number, look, onOpen, onClose }: Props)
     </Box>
   );
 }
+
+/** The response as its visitor may keep it, as high as it is. */
+function Sheet({ formId, number }: { formId: string; number: number }) {
+  const [height, setHeight] = useState(400);
+  return (
+    <Box
+      component="iframe"
+      title={`Response ${number} in the form’s look`}
+      src={api.sheetAddress(formId, number)}
+      onLoad={(event) =>
+        setHeight(event.currentTarget.contentDocument?.documentElement.scrollHeight ?? SHEET_WITHOUT_HEIGHT)
+      }
+      sx={{ display: "block", width: "100%", height, border: 1, borderColor: "divider", borderRadius: 1 }}
+    />
+  );
+}
+
+const SHEET_WITHOUT_HEIGHT = 800;
 
 interface StepProps {
   name: string;

@@ -36,6 +36,10 @@ export function usualCharts(asking: AskingReply): [string, string][] {
 export const canGroup = (column: AskedColumnReply): boolean =>
   ["choice", "choices", "yes or no", "text"].includes(column.holds) || column.id === "response.edition";
 
+/** The repeat in whose rows a field is asked for; none for one that is asked once. */
+export const rowsOf = (column: AskedColumnReply, columns: readonly AskedColumnReply[]): AskedColumnReply | undefined =>
+  columns.find((each) => each.holds === "rows" && each.parts.some((part) => part.id === column.id));
+
 /** A chart as rows of cells, its heads first: what its table and its CSV hold. */
 export function cellsOf(chart: ChartReply): string[][] {
   if (chart.cells.length > 0) {
