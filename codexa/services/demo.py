@@ -23,7 +23,7 @@ from codexa.services.payments.accounts import PRACTICE_BANK
 from codexa.services.receiving import Incoming, receive
 from codexa.services.sealing import Sealed
 from codexa.services.signing_in import hash_password
-from codexa.services.tables import read_table
+from codexa.services.spreadsheets import read_table
 from codexa.settings import Settings
 from codexa.store import payments
 from codexa.store import people as people_store

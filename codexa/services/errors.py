@@ -55,6 +55,12 @@ class KeyRefusedError(ServiceError):
     code = "key_refused"
 
 
+class RecordRefusedError(ServiceError):
+    """This record can't be kept so."""
+
+    code = "record_refused"
+
+
 class CorrectionRefusedError(ServiceError):
     """This response can't be corrected now."""
 

@@ -23,7 +23,7 @@ from codexa.services.editions import Editions
 from codexa.services.errands.asking import ask
 from codexa.services.errors import NotFoundError, ServiceError, TableRefusedError
 from codexa.services.receiving import Incoming, receive
-from codexa.services.tables import Line, Table, read_table
+from codexa.services.spreadsheets import Line, Table, read_table
 from codexa.store import forms, imports
 from codexa.store.database import Connect, Connection
 from codexa.store.imports import Import, ImportRow

@@ -24,7 +24,7 @@ from codexa.services.follow_ups import mailing
 from codexa.services.follow_ups.outcomes import NeverError
 from codexa.services.response_csv import defused
 from codexa.services.sealing import new_key, new_mark, seal_of, signing_key
-from codexa.services.tables import Line, Table
+from codexa.services.spreadsheets import Line, Table
 from codexa.settings import Settings
 from codexa.store import sealed_links as store
 from codexa.store.database import Connect, Connection

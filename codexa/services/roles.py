@@ -13,6 +13,8 @@ class Right(StrEnum):
     EDIT_FORMS = "edit forms"
     SEE_RESPONSES = "see responses"
     MARK_RESPONSES = "mark responses"
+    SEE_TABLES = "see tables"
+    EDIT_TABLES = "edit tables"
     SEE_WORKINGS = "see workings"
     REFUND = "give money back"
     CHARGE = "stop plans and charge again"
@@ -25,7 +27,7 @@ _RIGHTS: dict[str, frozenset[Right]] = {
     "owner": frozenset(Right),
     "editor": frozenset(Right)
     - {Right.SEE_WORKINGS, Right.REFUND, Right.CHARGE, Right.KEEP_ACCOUNTS, Right.KEEP_KEYS, Right.ANSWER_PEOPLE},
-    "reviewer": frozenset({Right.SEE_FORMS, Right.SEE_RESPONSES, Right.MARK_RESPONSES}),
+    "reviewer": frozenset({Right.SEE_FORMS, Right.SEE_RESPONSES, Right.MARK_RESPONSES, Right.SEE_TABLES}),
     "viewer": frozenset({Right.SEE_FORMS}),
 }
 

@@ -16,6 +16,7 @@ from codexa.store import (
     ledgers,
     rates,
     responses,
+    tables,
     uploads,
 )
 from codexa.store.database import Connection
@@ -48,6 +49,7 @@ def tidy(connection: Connection, folder: Path, *, hours: int = UNCLAIMED_HOURS, 
     ledgers.drop_left_over(connection)
     bulks.forget_bulks(connection, days=days)
     imports.forget_imports(connection, days=days)
+    tables.forget_deleted(connection, days=days)
     errands.forget_ended(connection, days=ERRANDS_KEPT_DAYS)
     accounts.forget_links(connection)
     connection.commit()

@@ -14,7 +14,7 @@ from codexa.core.form.form import Form
 from codexa.core.form.translating import Translated, visitor_texts
 from codexa.services.errors import TableRefusedError
 from codexa.services.response_csv import defused
-from codexa.services.tables import read_table
+from codexa.services.spreadsheets import read_table
 
 MOST_BYTES = 8 * 1024 * 1024
 _XLIFF = "urn:oasis:names:tc:xliff:document:2.0"

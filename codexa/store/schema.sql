@@ -1,4 +1,6 @@
 CREATE SCHEMA ledgers;
+CREATE EXTENSION IF NOT EXISTS btree_gin WITH SCHEMA public;
+COMMENT ON EXTENSION btree_gin IS 'support for indexing common datatypes in GIN';
 CREATE EXTENSION IF NOT EXISTS pg_trgm WITH SCHEMA public;
 COMMENT ON EXTENSION pg_trgm IS 'text similarity measurement and index searching based on trigrams';
 CREATE TYPE public.procrastinate_job_event_type AS ENUM (
@@ -516,6 +518,17 @@ CREATE TABLE public.claimable (
     taken bigint NOT NULL,
     CONSTRAINT claimable_taken_check CHECK ((taken >= 0))
 );
+CREATE TABLE public.data_table (
+    id uuid DEFAULT gen_random_uuid() NOT NULL,
+    team_id uuid NOT NULL,
+    name text NOT NULL,
+    definition jsonb NOT NULL,
+    revision integer DEFAULT 1 NOT NULL,
+    last_number integer DEFAULT 0 NOT NULL,
+    created_at timestamp with time zone DEFAULT now() NOT NULL,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    deleted_at timestamp with time zone
+);
 CREATE TABLE public.delivery (
     run_id bigint NOT NULL,
     try integer NOT NULL,
@@ -891,6 +904,41 @@ CREATE UNLOGGED TABLE public.rate (
     count bigint NOT NULL,
     ends_at timestamp with time zone NOT NULL
 );
+CREATE TABLE public.record (
+    table_id uuid NOT NULL,
+    number integer NOT NULL,
+    kept jsonb NOT NULL,
+    name text NOT NULL,
+    words text NOT NULL,
+    revision integer DEFAULT 1 NOT NULL,
+    created_at timestamp with time zone DEFAULT now() NOT NULL,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    removed_at timestamp with time zone
+);
+CREATE TABLE public.record_change (
+    id bigint NOT NULL,
+    table_id uuid NOT NULL,
+    number integer NOT NULL,
+    kind text NOT NULL,
+    before jsonb,
+    person_id uuid,
+    at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT record_change_kind_check CHECK ((kind = ANY (ARRAY['changed'::text, 'removed'::text, 'brought back'::text])))
+);
+ALTER TABLE public.record_change ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+    SEQUENCE NAME public.record_change_id_seq
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1
+);
+CREATE TABLE public.record_once (
+    table_id uuid NOT NULL,
+    column_id text NOT NULL,
+    value text NOT NULL,
+    number integer NOT NULL
+);
 CREATE TABLE public.refund (
     id uuid DEFAULT gen_random_uuid() NOT NULL,
     payment_id uuid NOT NULL,
@@ -1133,6 +1181,8 @@ ALTER TABLE ONLY public.claim
     ADD CONSTRAINT claim_pkey PRIMARY KEY (form_id, number, name);
 ALTER TABLE ONLY public.claimable
     ADD CONSTRAINT claimable_pkey PRIMARY KEY (form_id, name);
+ALTER TABLE ONLY public.data_table
+    ADD CONSTRAINT data_table_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.delivery
     ADD CONSTRAINT delivery_pkey PRIMARY KEY (run_id, try);
 ALTER TABLE ONLY public.edition
@@ -1201,6 +1251,12 @@ ALTER TABLE ONLY public.procrastinate_workers
     ADD CONSTRAINT procrastinate_workers_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.rate
     ADD CONSTRAINT rate_pkey PRIMARY KEY (subject);
+ALTER TABLE ONLY public.record_change
+    ADD CONSTRAINT record_change_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.record_once
+    ADD CONSTRAINT record_once_pkey PRIMARY KEY (table_id, column_id, value);
+ALTER TABLE ONLY public.record
+    ADD CONSTRAINT record_pkey PRIMARY KEY (table_id, number);
 ALTER TABLE ONLY public.refund
     ADD CONSTRAINT refund_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.response_counter
@@ -1251,6 +1307,7 @@ CREATE INDEX account_of_team ON public.account USING btree (team_id);
 CREATE UNIQUE INDEX account_practice ON public.account USING btree ((true)) WHERE (team_id IS NULL);
 CREATE INDEX api_key_team ON public.api_key USING btree (team_id);
 CREATE INDEX bulk_form ON public.bulk USING btree (form_id, created_at);
+CREATE INDEX data_table_team ON public.data_table USING btree (team_id);
 CREATE INDEX errand_ended ON public.errand USING btree (ended_at);
 CREATE INDEX errand_of_team ON public.errand USING btree (team_id, id);
 CREATE INDEX export_file_form ON public.export_file USING btree (form_id);
@@ -1279,6 +1336,10 @@ CREATE INDEX procrastinate_jobs_queue_name_idx_v1 ON public.procrastinate_jobs U
 CREATE UNIQUE INDEX procrastinate_jobs_queueing_lock_idx_v1 ON public.procrastinate_jobs USING btree (queueing_lock) WHERE (status = 'todo'::public.procrastinate_job_status);
 CREATE INDEX procrastinate_periodic_defers_job_id_fkey_v1 ON public.procrastinate_periodic_defers USING btree (job_id);
 CREATE INDEX rate_ended ON public.rate USING btree (ends_at);
+CREATE INDEX record_change_number ON public.record_change USING btree (table_id, number);
+CREATE INDEX record_once_number ON public.record_once USING btree (table_id, number);
+CREATE INDEX record_there ON public.record USING btree (table_id, number) WHERE (removed_at IS NULL);
+CREATE INDEX record_words ON public.record USING gin (table_id, words public.gin_trgm_ops) WHERE (removed_at IS NULL);
 CREATE INDEX refund_of_payment ON public.refund USING btree (payment_id);
 CREATE INDEX response_import_form ON public.response_import USING btree (form_id, created_at);
 CREATE INDEX response_in_hand ON public.response USING btree (person_id, form_id) WHERE (person_id IS NOT NULL);
@@ -1329,6 +1390,8 @@ ALTER TABLE ONLY public.claim
     ADD CONSTRAINT claim_form_id_number_fkey FOREIGN KEY (form_id, number) REFERENCES public.response(form_id, number) ON DELETE CASCADE;
 ALTER TABLE ONLY public.claimable
     ADD CONSTRAINT claimable_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.data_table
+    ADD CONSTRAINT data_table_team_id_fkey FOREIGN KEY (team_id) REFERENCES public.team(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.delivery
     ADD CONSTRAINT delivery_run_id_fkey FOREIGN KEY (run_id) REFERENCES public.run(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.edition
@@ -1399,6 +1462,14 @@ ALTER TABLE ONLY public.procrastinate_jobs
     ADD CONSTRAINT procrastinate_jobs_worker_id_fkey FOREIGN KEY (worker_id) REFERENCES public.procrastinate_workers(id) ON DELETE SET NULL;
 ALTER TABLE ONLY public.procrastinate_periodic_defers
     ADD CONSTRAINT procrastinate_periodic_defers_job_id_fkey FOREIGN KEY (job_id) REFERENCES public.procrastinate_jobs(id);
+ALTER TABLE ONLY public.record_change
+    ADD CONSTRAINT record_change_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE SET NULL;
+ALTER TABLE ONLY public.record_change
+    ADD CONSTRAINT record_change_table_id_number_fkey FOREIGN KEY (table_id, number) REFERENCES public.record(table_id, number) ON DELETE CASCADE;
+ALTER TABLE ONLY public.record_once
+    ADD CONSTRAINT record_once_table_id_number_fkey FOREIGN KEY (table_id, number) REFERENCES public.record(table_id, number) ON DELETE CASCADE;
+ALTER TABLE ONLY public.record
+    ADD CONSTRAINT record_table_id_fkey FOREIGN KEY (table_id) REFERENCES public.data_table(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.refund
     ADD CONSTRAINT refund_asked_by_fkey FOREIGN KEY (asked_by) REFERENCES public.person(id) ON DELETE SET NULL;
 ALTER TABLE ONLY public.refund

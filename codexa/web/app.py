@@ -37,6 +37,7 @@ from codexa.web import (
     responses,
     sessions,
     static_files,
+    tables,
     translations,
     workings,
 )
@@ -63,6 +64,7 @@ WORKBENCH: tuple[Blueprint, ...] = (
     correcting.blueprint,
     response_set.blueprint,
     importing.blueprint,
+    tables.blueprint,
     funnel.blueprint,
     feeds.blueprint,
     keys.blueprint,

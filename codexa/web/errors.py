@@ -52,6 +52,7 @@ _STATUSES = {
     "too_many": 422,
     "moved_meanwhile": 409,
     "correction_refused": 409,
+    "record_refused": 409,
     "key_refused": 401,
     "corrected_meanwhile": 409,
 }

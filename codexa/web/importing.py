@@ -7,7 +7,7 @@ from flask import Blueprint
 
 from codexa.services import importing
 from codexa.services.roles import Right
-from codexa.services.tables import MOST_BYTES
+from codexa.services.spreadsheets import MOST_BYTES
 from codexa.web.contract.importing import (
     ImportReply,
     ImportRequest,

@@ -13,7 +13,7 @@ from codexa.services.drafts import find
 from codexa.services.errors import NotFoundError
 from codexa.services.links import Making, Plan
 from codexa.services.roles import Right
-from codexa.services.tables import MOST_BYTES, Table, read_table
+from codexa.services.spreadsheets import MOST_BYTES, Table, read_table
 from codexa.settings import Settings
 from codexa.store import sealed_links as store
 from codexa.store.sealed_links import ListedLink

@@ -18,6 +18,8 @@ health = Blueprint("health", __name__)
 @blueprint.get("/person")
 @blueprint.get("/programs")
 @blueprint.get("/payments")
+@blueprint.get("/tables")
+@blueprint.get("/tables/<path:_area>")
 @blueprint.get("/start/<_area>")
 @blueprint.get("/forms/<path:_area>")
 def app(_area: str = "") -> Response:

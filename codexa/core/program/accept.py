@@ -65,6 +65,11 @@ def kept_of(state: State) -> dict[str, Any]:
     return _kept(state, answered=True)
 
 
+def computed_of(state: State) -> dict[str, Any]:
+    """Return what would be kept of the fields that are worked out, by block id."""
+    return _kept(state, answered=False)
+
+
 def in_own_language(state: State) -> State:
     """Return the state that the same answers come to in the form's own language: what the team is told."""
     own = state.program.own

@@ -17,6 +17,7 @@ from codexa.services.payments.reconciling import differences
 from codexa.services.payments.settling import Way as Paying
 from codexa.services.response_set import export_files, filling, in_bulk
 from codexa.services.response_set.opening import INDEX_ERRAND
+from codexa.services.tables import working_out
 from codexa.services.tidying import tidy
 from codexa.settings import Settings
 from codexa.store import errands
@@ -86,6 +87,12 @@ def _take_in(way: Way, errand: Errand) -> str:
     return importing.carry_out(way.connect, Editions(way.connect), UUID(errand.about["import"]))
 
 
+def _work_out_records(way: Way, errand: Errand) -> str:
+    about = errand.about
+    team, table = UUID(about["team"]), UUID(about["table"])
+    return working_out.carry_out(way.connect, team=team, table_id=table, revision=about["revision"])
+
+
 def _make_file(way: Way, errand: Errand) -> str:
     folder = Path(way.settings.files)
     return export_files.make(way.connect, Editions(way.connect), folder, UUID(errand.about["file"]))
@@ -97,6 +104,7 @@ _KINDS: dict[str, Do] = {
     in_bulk.ERRAND: _in_bulk,
     export_files.ERRAND: _make_file,
     importing.ERRAND: _take_in,
+    working_out.ERRAND: _work_out_records,
     links.ERRAND: _mail_links,
     continuing.ERRAND: _mail(continuing.link_mail),
     "tidying up": _tidy,

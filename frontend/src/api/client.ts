@@ -3,6 +3,14 @@ import type {
   AccountReply,
   AccountsReply,
   AllHeldReply,
+  ChangedRecordsReply,
+  MadeTableReply,
+  RecordHistoryReply,
+  RecordNumbersReply,
+  RecordsReply,
+  TableReply,
+  TablesReply,
+  TypedRecord,
   PublicAddressReply,
   AskedReply,
   AskingReply,
@@ -304,6 +312,23 @@ export const api = {
   feeds: (form: string) => call<FeedsReply>("GET", `/forms/${form}/feeds`),
   makeFeed: (form: string, view: string) => call<BegunReply>("POST", `/forms/${form}/feeds`, { view }),
   endFeed: (form: string, feed: string) => call<undefined>("DELETE", `/forms/${form}/feeds/${feed}`),
+  tables: () => call<TablesReply>("GET", "/tables"),
+  makeTable: (definition: Record<string, unknown>) => call<MadeTableReply>("POST", "/tables", { definition }),
+  table: (table: string) => call<TableReply>("GET", `/tables/${table}`),
+  saveTable: (table: string, revision: number, definition: Record<string, unknown>) =>
+    call<TableReply>("PUT", `/tables/${table}`, { revision, definition }),
+  deleteTable: (table: string) => call<undefined>("DELETE", `/tables/${table}`),
+  records: (table: string, asked: Record<string, string>) =>
+    call<RecordsReply>("GET", `/tables/${table}/records?${new URLSearchParams(asked)}`),
+  changeRecords: (table: string, changes: readonly TypedRecord[]) =>
+    call<ChangedRecordsReply>("POST", `/tables/${table}/records`, { changes }),
+  removeRecords: (table: string, numbers: readonly number[]) =>
+    call<RecordNumbersReply>("POST", `/tables/${table}/records/remove`, { numbers }),
+  bringBackRecords: (table: string, numbers: readonly number[]) =>
+    call<RecordNumbersReply>("POST", `/tables/${table}/records/bring-back`, { numbers }),
+  recordHistory: (table: string, number: number) =>
+    call<RecordHistoryReply>("GET", `/tables/${table}/records/${number}/history`),
+  recordsAddress: (table: string) => `/api/tables/${table}/records.csv`,
   findPerson: (email: string) => call<PersonReply>("POST", "/person/find", { email }),
   exportPerson: (email: string) => call<Record<string, unknown>>("POST", "/person/export", { email }),
   forgetPerson: (asked: ForgetPersonRequest) => call<ForgottenReply>("POST", "/person/forget", asked),

@@ -107,6 +107,12 @@ export const queries = {
     }),
   feeds: (form: string) => queryOptions({ queryKey: ["feeds", form], queryFn: () => api.feeds(form) }),
   digest: () => queryOptions({ queryKey: ["digest"], queryFn: () => api.digest() }),
+  tables: () => queryOptions({ queryKey: ["tables"], queryFn: () => api.tables() }),
+  table: (table: string) => queryOptions({ queryKey: ["table", table], queryFn: () => api.table(table) }),
+  records: (table: string, asked: Record<string, string>) =>
+    queryOptions({ queryKey: ["records", table, asked], queryFn: () => api.records(table, asked) }),
+  recordHistory: (table: string, number: number) =>
+    queryOptions({ queryKey: ["record history", table, number], queryFn: () => api.recordHistory(table, number) }),
   keys: () => queryOptions({ queryKey: ["keys"], queryFn: () => api.keys() }),
   retention: (form: string) => queryOptions({ queryKey: ["retention", form], queryFn: () => api.retention(form) }),
   correction: (form: string, number: number) =>

@@ -1046,6 +1046,36 @@ export interface Change {
   words: string;
 }
 /**
+ * What was typed or pasted, record by record.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ChangeRecordsRequest".
+ */
+export interface ChangeRecordsRequest {
+  /**
+   * @minItems 1
+   * @maxItems 2000
+   */
+  changes: [TypedRecord, ...TypedRecord[]];
+}
+/**
+ * What was typed into a record's cells, by column id, "" to empty one; `number` None for a new record.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "TypedRecord".
+ */
+export interface TypedRecord {
+  cells: {
+    /**
+     * This interface was referenced by `undefined`'s JSON-Schema definition
+     * via the `patternProperty` "^[a-z0-9]{1,32}$".
+     */
+    [k: string]: string;
+  };
+  number: number | null;
+  revision: number | null;
+}
+/**
  * What a correction changes in a column, in words; "" for a blank.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -1057,6 +1087,44 @@ export interface ChangeReply {
   calculated: boolean;
   column: string;
   label: string;
+}
+/**
+ * The records as they are kept now, by the place of their change, None where something is wrong; and what is.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ChangedRecordsReply".
+ */
+export interface ChangedRecordsReply {
+  records: (RecordReply | null)[];
+  wrong: WrongCellReply[];
+}
+/**
+ * A record as people read it, and as they would type it again, by column id; blanks are left out.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "RecordReply".
+ */
+export interface RecordReply {
+  cells: {
+    [k: string]: string;
+  };
+  name: string;
+  number: number;
+  revision: number;
+  typed: {
+    [k: string]: string;
+  };
+}
+/**
+ * What is wrong with a cell: `at` is the place of its change; `column` "" where it is the whole record.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "WrongCellReply".
+ */
+export interface WrongCellReply {
+  at: number;
+  column: string;
+  message: string;
 }
 /**
  * What changed between two states, in words.
@@ -4344,6 +4412,15 @@ export interface MadeReply {
   id: string;
 }
 /**
+ * The table that was made.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "MadeTableReply".
+ */
+export interface MadeTableReply {
+  id: string;
+}
+/**
  * Responses, by number, that get something: a status, a tag, or no longer a tag, or a person ("" for nobody).
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -4483,6 +4560,17 @@ export interface NewKeyRequest {
 export interface NewPasswordRequest {
   password: string;
   token: string;
+}
+/**
+ * A table to make: its definition, of which all but the name can be left out.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "NewTableRequest".
+ */
+export interface NewTableRequest {
+  definition: {
+    [k: string]: unknown;
+  };
 }
 /**
  * What is new since an earlier edition, for a visitor who began with that, in words.
@@ -4969,6 +5057,61 @@ export interface QueueReply {
   workers: number;
 }
 /**
+ * What was done to a record; of a change the cells as they were before.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "RecordChangeReply".
+ */
+export interface RecordChangeReply {
+  at: string;
+  cells: {
+    [k: string]: string;
+  };
+  kind: string;
+  person: string | null;
+}
+/**
+ * What happened to a record, newest first.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "RecordHistoryReply".
+ */
+export interface RecordHistoryReply {
+  changes: RecordChangeReply[];
+}
+/**
+ * The records that it was done to.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "RecordNumbersReply".
+ */
+export interface RecordNumbersReply {
+  numbers: number[];
+}
+/**
+ * Records by number.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "RecordNumbersRequest".
+ */
+export interface RecordNumbersRequest {
+  /**
+   * @minItems 1
+   * @maxItems 2000
+   */
+  numbers: [number, ...number[]];
+}
+/**
+ * Records from a place on, of `count` that there are.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "RecordsReply".
+ */
+export interface RecordsReply {
+  count: number;
+  records: RecordReply[];
+}
+/**
  * So much is given back, in major units as plain decimal: of what was paid at first, or of a later charge.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -5177,6 +5320,18 @@ export interface SampleRequest {
  */
 export interface SaveDraftRequest {
   draft: {
+    [k: string]: unknown;
+  };
+  revision: number;
+}
+/**
+ * Other columns or another name for a table; `revision` is the one that was seen.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "SaveTableRequest".
+ */
+export interface SaveTableRequest {
+  definition: {
     [k: string]: unknown;
   };
   revision: number;
@@ -5613,6 +5768,63 @@ export interface SubmitRequest {
   trap: string;
   visit: string;
   work: string;
+}
+/**
+ * A column: its type, what people call it, and how a cell of it is edited.
+ *
+ * `options` are the labels that a cell can have; `computed` where a formula gives it; `once` where no two records have
+ * the same.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "TableColumnReply".
+ */
+export interface TableColumnReply {
+  computed: boolean;
+  id: string;
+  key: string;
+  label: string;
+  numeric: boolean;
+  once: boolean;
+  options: string[];
+  required: boolean;
+  type: string;
+}
+/**
+ * A table on the desk.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "TableFace".
+ */
+export interface TableFace {
+  changed_at: string;
+  columns: number;
+  id: string;
+  name: string;
+  records: number;
+}
+/**
+ * A table: its definition, and its columns as the grid needs them; `named_by` is the column that names a record.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "TableReply".
+ */
+export interface TableReply {
+  columns: TableColumnReply[];
+  definition: {
+    [k: string]: unknown;
+  };
+  id: string;
+  named_by: string;
+  revision: number;
+}
+/**
+ * The team's tables, by name.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "TablesReply".
+ */
+export interface TablesReply {
+  tables: TableFace[];
 }
 /**
  * A form to begin from, in a sentence and in numbers.

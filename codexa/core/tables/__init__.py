@@ -1,0 +1,1 @@
+"""Tables of the team's data: what their columns are, and what a record must be."""

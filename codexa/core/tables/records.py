@@ -1,0 +1,144 @@
+"""A record: what somebody typed into a table's cells, accepted by the engine, and read again as text."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Any
+
+from codexa.core.context import Context
+from codexa.core.definition.parts import Field
+from codexa.core.fields import field_type_of
+from codexa.core.fields.decimals import DecimalType
+from codexa.core.fields.field_type import Medium, Region
+from codexa.core.fields.yes_no import BooleanType
+from codexa.core.program.accept import Refused, accept, computed_of
+from codexa.core.program.kept import entered_as_it_was, state_of_kept
+from codexa.core.responses.folding import folded
+from codexa.core.responses.holds import UNREADABLE
+from codexa.core.tables.table import Table
+
+MOST_COMPARED = 400  # characters of a value that only one record may have
+_MOST_WORDS = 20_000
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Record:
+    """A record to be kept: values by column id as the engine dumps them; no blanks.
+
+    `once` is what is compared of columns in which no two have the same; `name` what people call it; `words` what it is
+    found by.
+    """
+
+    values: dict[str, Any]
+    once: dict[str, str]
+    name: str
+    words: str
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Wrong:
+    """What is wrong with a cell: of which column, "" for the record itself, and why with a remedy."""
+
+    column: str
+    message: str
+
+
+def record_of(
+    table: Table, cells: Mapping[str, str], context: Context, kept: Mapping[str, Any] | None = None
+) -> Record | list[Wrong]:
+    """Return the record that typed cells give, by column id, or what is wrong with them; blank empties a cell.
+
+    Cells that are left out stay as they were `kept`. Numbers are written as in the table's language, days also as in
+    ISO 8601, options by code or label.
+    """
+    strange = [each for each in cells if each not in table.columns]
+    if strange:
+        return [Wrong(column="", message=f"This table has no column “{each}”. Look at it again.") for each in strange]
+    before = {} if kept is None else entered_as_it_was(table.program, _of_columns(table, kept), context)
+    typed = {column: typed_value(table.columns[column], text, table.form.region) for column, text in cells.items()}
+    result = accept(table.program, {**before, **typed}, context)
+    if isinstance(result, Refused):
+        return [Wrong(column=address, message=each.message) for address, each in result.errors.items()]
+    gone = {column: value for column, value in (kept or {}).items() if column not in table.columns}
+    return _record(table, gone | result.answers | result.computed)
+
+
+def record_as_kept(table: Table, kept: Mapping[str, Any], context: Context) -> Record:
+    """Return a record as it is by a table's columns of now: what was typed stays, all else is worked out anew."""
+    typed = {
+        column: value
+        for column, value in kept.items()
+        if column not in table.columns or field_type_of(table.columns[column]).answered
+    }
+    return _record(table, typed | computed_of(state_of_kept(table.program, _of_columns(table, typed), context)))
+
+
+def _record(table: Table, values: dict[str, Any]) -> Record:
+    texts = texts_of(table, values, Medium.PAGE)
+    return Record(
+        values=values,
+        once=_once(table, texts),
+        name=texts.get(table.named_by, "")[:200],
+        words=" \n ".join(folded(each) for each in texts.values())[:_MOST_WORDS],
+    )
+
+
+def _of_columns(table: Table, kept: Mapping[str, Any]) -> dict[str, Any]:
+    return {column: value for column, value in kept.items() if column in table.columns}
+
+
+def once_of(table: Table, values: Mapping[str, Any]) -> dict[str, str]:
+    """Return what is compared of a record in the columns in which no two have the same."""
+    return _once(table, texts_of(table, values, Medium.PAGE)) if table.definition.once else {}
+
+
+def _once(table: Table, texts: Mapping[str, str]) -> dict[str, str]:
+    return {each: _compared(texts[each]) for each in table.definition.once if texts.get(each)}
+
+
+def _compared(text: str) -> str:
+    return " ".join(text.casefold().split())[:MOST_COMPARED]
+
+
+def typed_value(column: Field, text: str, region: Region) -> Any:
+    """Return what a typed cell is as an answer: a number as people write it, else as in a link or as it stands."""
+    kind = field_type_of(column)
+    text = text.strip()
+    if not text or isinstance(kind, DecimalType):
+        return text or None
+    if isinstance(kind, BooleanType):
+        return next((each for each in (True, False) if _says(text, kind, each, column, region)), text)
+    return kind.from_link(text, column, region)
+
+
+def _says(text: str, kind: BooleanType[Any], value: bool, column: Field, region: Region) -> bool:
+    """Whether a text is yes (or no), as people or programs write it."""
+    return any(folded(text) == folded(kind.present(value, column, region, medium)) for medium in Medium)
+
+
+def texts_of(table: Table, values: Mapping[str, Any], medium: Medium) -> dict[str, str]:
+    """Return what people or programs read in each column, by its id; nothing for a blank."""
+    return {
+        column.id: _text(values[column.id], column, table.form.region, medium)
+        for column in table.columns.values()
+        if values.get(column.id) is not None
+    }
+
+
+def _text(kept: Any, column: Field, region: Region, medium: Medium) -> str:
+    try:
+        return field_type_of(column).present_kept(kept, column, region, medium)
+    except UNREADABLE:
+        return str(kept)  # of an option that is gone
+
+
+def typed_texts_of(table: Table, values: Mapping[str, Any]) -> dict[str, str]:
+    """Return what somebody would type to get the same again, by column id; nothing for what is worked out."""
+    region, found = table.form.region, {}
+    for column in table.columns.values():
+        kind, kept = field_type_of(column), values.get(column.id)
+        if kept is None or not kind.answered:
+            continue
+        is_coded = hasattr(column, "options") or isinstance(kind, BooleanType)
+        entered = None if is_coded else kind.enter(kind.load(kept, column), column, region)
+        found[column.id] = entered if isinstance(entered, str) else _text(kept, column, region, Medium.PAGE)
+    return found

@@ -1,0 +1,257 @@
+"""The records of a table: looked at, typed, removed and brought back; what is wrong is told cell by cell."""
+
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Any
+from uuid import UUID
+
+from codexa.core.context import Context
+from codexa.core.fields import field_type_of
+from codexa.core.fields.field_type import Medium
+from codexa.core.responses.holds import holds_kind
+from codexa.core.tables.records import Record, Wrong, once_of, record_of, texts_of, typed_texts_of
+from codexa.core.tables.table import Table, label_of
+from codexa.services.context import context_of
+from codexa.services.errors import NotFoundError, RecordRefusedError
+from codexa.services.tables.tables import opened
+from codexa.store import tables
+from codexa.store.database import Connect, Connection
+from codexa.store.sessions import SignedIn
+from codexa.store.tables import Order, RecordRow
+
+MOST_CHANGES = 2_000  # records that are typed or pasted at once
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class ShownRecord:
+    """A record as people read it (`cells`) and as they would type it again (`typed`), by column id."""
+
+    number: int
+    revision: int
+    name: str
+    cells: dict[str, str]
+    typed: dict[str, str]
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class RecordPage:
+    """Records from a place on, of `count` that there are."""
+
+    count: int
+    records: list[ShownRecord]
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Typed:
+    """What was typed into a record's cells; `number` None for a new one, `revision` that of what was seen."""
+
+    number: int | None
+    revision: int | None
+    cells: Mapping[str, str]
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class WrongCell:
+    """What is wrong with what was typed: `at` is its place among the changes."""
+
+    at: int
+    column: str
+    message: str
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Outcome:
+    """What is kept now, in the order of the changes, None for what is wrong; and what is."""
+
+    records: list[ShownRecord | None]
+    wrong: list[WrongCell]
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class PastChange:
+    """What was done to a record: of a change the cells as they were before."""
+
+    kind: str
+    at: datetime
+    person: str | None
+    cells: dict[str, str]
+
+
+def shown(table: Table, row: RecordRow) -> ShownRecord:
+    """Return a record for people."""
+    return ShownRecord(
+        number=row.number,
+        revision=row.revision,
+        name=row.name,
+        cells=texts_of(table, row.kept, Medium.PAGE),
+        typed=typed_texts_of(table, row.kept),
+    )
+
+
+def page(connect: Connect, *, who: SignedIn, table: UUID, words: str, sort: str, first: int, most: int) -> RecordPage:
+    """Return records from a place on: those that have all words, in the order of a column, "-" before it downwards.
+
+    Raises NotFoundError.
+    """
+    with connect() as connection:
+        known = opened(tables.find_table(connection, team=who.team_id, table=table)).table
+        order = _order(known, sort)
+        rows, count = tables.page(connection, table=table, words=words, order=order, first=first, most=most)
+    return RecordPage(count=count, records=[shown(known, each) for each in rows])
+
+
+def _order(table: Table, sort: str) -> Order | None:
+    column = table.columns.get(sort.removeprefix("-"))
+    if column is None:
+        return None
+    holds = holds_kind(field_type_of(column).value_type(column).kind)
+    return Order(column=column.id, holds=holds, descending=sort.startswith("-"))
+
+
+def change(connect: Connect, *, who: SignedIn, table: UUID, changes: Sequence[Typed]) -> Outcome:
+    """Keep what was typed, record by record; what is wrong is not kept, and told. Raises NotFoundError."""
+    with connect() as connection:
+        known = opened(tables.lock_table(connection, team=who.team_id, table=table)).table
+        changing = _Changing(connection, table, known, who.person_id)
+        return changing.all(changes)
+
+
+class _Changing:
+    """Changes records of a table within a transaction."""
+
+    def __init__(self, connection: Connection, table_id: UUID, table: Table, person: UUID) -> None:
+        self._connection, self._id, self._table, self._person = connection, table_id, table, person
+        self._context: Context = context_of(table.form)
+
+    def all(self, changes: Sequence[Typed]) -> Outcome:
+        numbers = [each.number for each in changes if each.number is not None]
+        there = tables.lock_records(self._connection, table=self._id, numbers=numbers)
+        outcome = Outcome(records=[], wrong=[])
+        for at, typed in enumerate(changes):
+            made = self._one(typed, there)
+            if isinstance(made, RecordRow):
+                there[made.number] = made
+                outcome.records.append(shown(self._table, made))
+            else:
+                outcome.records.append(None)
+                outcome.wrong.extend(WrongCell(at=at, column=each.column, message=each.message) for each in made)
+        return outcome
+
+    def _one(self, typed: Typed, there: Mapping[int, RecordRow]) -> RecordRow | list[Wrong]:
+        before = None if typed.number is None else there.get(typed.number)
+        if typed.number is not None and before is None:
+            return [Wrong(column="", message="This record is gone. Somebody else has removed it.")]
+        if before is not None and typed.revision is not None and before.revision != typed.revision:
+            message = "Somebody else has changed this record meanwhile. Look at it, then type it again."
+            return [Wrong(column="", message=message)]
+        record = record_of(self._table, typed.cells, self._context, None if before is None else before.kept)
+        if not isinstance(record, Record):
+            return record
+        if before is not None and record.values == before.kept:
+            return before
+        row = RecordRow(
+            number=self._next_number() if before is None else before.number,
+            kept=record.values,
+            name=record.name,
+            words=record.words,
+            revision=1 if before is None else before.revision + 1,
+        )
+        try:
+            with self._connection.transaction():
+                self._put(row)
+                self._take(row.number, record)
+        except _TakenError as error:
+            return [Wrong(column=error.column, message=error.message)]
+        return row
+
+    def _next_number(self) -> int:
+        return tables.next_numbers(self._connection, table=self._id, count=1)[0]
+
+    def _put(self, row: RecordRow) -> None:
+        if row.revision == 1:
+            tables.insert_record(self._connection, row, table=self._id)
+        else:
+            tables.change_record(self._connection, row, table=self._id, person=self._person)
+
+    def _take(self, number: int, record: Record) -> None:
+        tables.free_values(self._connection, table=self._id, numbers=[number])
+        wanted = [(column, value, number) for column, value in record.once.items()]
+        twice = tables.take_many(self._connection, table=self._id, values=wanted)
+        if twice is not None:
+            raise _TakenError(twice[0], f"Record {twice[1]} has the same already. Type another one.")
+
+
+class _TakenError(Exception):
+    """Another record has a value that only one may have."""
+
+    def __init__(self, column: str, message: str) -> None:
+        super().__init__(message)
+        self.column, self.message = column, message
+
+
+def remove(connect: Connect, *, who: SignedIn, table: UUID, numbers: Sequence[int]) -> list[int]:
+    """Remove records, and return which were there; they can be brought back for a while. Raises NotFoundError."""
+    with connect() as connection:
+        opened(tables.find_table(connection, team=who.team_id, table=table))
+        there = list(tables.lock_records(connection, table=table, numbers=numbers))
+        tables.free_values(connection, table=table, numbers=there)
+        tables.remove_records(connection, table=table, numbers=there, removed=True, person=who.person_id)
+    return there
+
+
+def bring_back(connect: Connect, *, who: SignedIn, table: UUID, numbers: Sequence[int]) -> list[int]:
+    """Bring removed records back, and return which were away.
+
+    Raises NotFoundError, RecordRefusedError where another record has meanwhile what only one may have.
+    """
+    with connect() as connection:
+        known = opened(tables.find_table(connection, team=who.team_id, table=table)).table
+        away = tables.lock_records(connection, table=table, numbers=numbers, removed=True)
+        wanted = [
+            (column, value, row.number) for row in away.values() for column, value in once_of(known, row.kept).items()
+        ]
+        twice = tables.take_many(connection, table=table, values=wanted)
+        if twice is not None:
+            column, first, second = twice
+            label = label_of(known.columns[column])
+            raise RecordRefusedError(f"Record {second} can't come back: record {first} has the same {label} by now.")
+        tables.remove_records(connection, table=table, numbers=list(away), removed=False, person=who.person_id)
+    return list(away)
+
+
+def history(connect: Connect, *, who: SignedIn, table: UUID, number: int) -> list[PastChange]:
+    """Return what happened to a record, newest first, its making last. Raises NotFoundError."""
+    with connect() as connection:
+        known = opened(tables.find_table(connection, team=who.team_id, table=table)).table
+        found = tables.find_record(connection, team=who.team_id, table=table, number=number)
+        changes = tables.list_changes(connection, team=who.team_id, table=table, number=number)
+    if found is None:
+        raise NotFoundError
+    past = [
+        PastChange(kind=each.kind, at=each.at, person=each.person, cells=_cells(known, each.before)) for each in changes
+    ]
+    return [*past, PastChange(kind="made", at=found[1], person=None, cells={})]
+
+
+def _cells(table: Table, before: Mapping[str, Any] | None) -> dict[str, str]:
+    return {} if before is None else texts_of(table, before, Medium.PAGE)
+
+
+_AT_ONCE = 1_000
+
+
+def every(connect: Connect, *, who: SignedIn, table: UUID) -> tuple[Table, Iterator[RecordRow]]:
+    """Return a table and all its records, read while they are taken. Raises NotFoundError."""
+    with connect() as connection:
+        known = opened(tables.find_table(connection, team=who.team_id, table=table)).table
+
+    def rows() -> Iterator[RecordRow]:
+        after: int | None = 0
+        while after is not None:
+            with connect() as connection:
+                found = tables.all_records(connection, table=table, after=after, most=_AT_ONCE)
+            yield from found
+            after = found[-1].number if len(found) == _AT_ONCE else None
+
+    return known, rows()

@@ -1,0 +1,118 @@
+"""The team's tables: made, given other columns, deleted."""
+
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass
+from typing import Any
+from uuid import UUID
+
+from codexa.core.errors import DefinitionError, Problem
+from codexa.core.tables.table import Table, table_of
+from codexa.services.errors import ClashError, NotFoundError
+from codexa.services.tables.working_out import take_anew, work_out_anew
+from codexa.store import tables
+from codexa.store.database import Connect
+from codexa.store.sessions import SignedIn
+from codexa.store.tables import ListedTable, TableRow
+
+# What a new table begins with.
+_FIRST = {"id": "c1", "type": "short_text", "key": "name", "label": "Name", "required": "TRUE"}
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class OpenedTable:
+    """A table with its revision."""
+
+    id: UUID
+    revision: int
+    table: Table
+
+
+def list_tables(connect: Connect, *, who: SignedIn) -> list[ListedTable]:
+    """Return the team's tables, by name."""
+    with connect() as connection:
+        return tables.list_tables(connection, team=who.team_id)
+
+
+def create(connect: Connect, *, who: SignedIn, definition: Mapping[str, Any]) -> UUID:
+    """Make a table; without columns it has one for names. Raises DefinitionError."""
+    document = {**definition, "columns": definition.get("columns") or [_FIRST]}
+    made = table_of(document)
+    with connect() as connection:
+        return tables.insert_table(
+            connection, team=who.team_id, name=made.definition.name, definition=document_of(made)
+        )
+
+
+def document_of(table: Table) -> dict[str, Any]:
+    """Return a table's definition as JSON."""
+    return table.definition.model_dump(mode="json")
+
+
+def opened(row: TableRow | None) -> OpenedTable:
+    """Return a table as it is kept. Raises NotFoundError."""
+    if row is None:
+        raise NotFoundError
+    return OpenedTable(id=row.id, revision=row.revision, table=table_of(row.definition))
+
+
+def show(connect: Connect, *, who: SignedIn, table: UUID) -> OpenedTable:
+    """Return a table of the team. Raises NotFoundError."""
+    with connect() as connection:
+        row = tables.find_table(connection, team=who.team_id, table=table)
+    return opened(row)
+
+
+def save(connect: Connect, *, who: SignedIn, table: UUID, revision: int, definition: Mapping[str, Any]) -> OpenedTable:
+    """Give a table other columns or another name; its records are worked out anew where that matters.
+
+    Raises NotFoundError, ClashError where somebody else changed it meanwhile, DefinitionError: where a definition is
+    wrong, a column's key or type is another than it was, or two records have the same in a column that no two may.
+    """
+    after = table_of(definition)
+    with connect() as connection:
+        before = opened(tables.lock_table(connection, team=who.team_id, table=table))
+        if before.revision != revision:
+            raise ClashError("Somebody else has changed this table meanwhile. Look at it, then change it again.")
+        problems = list(_changed_for_good(before.table, after))
+        if problems:
+            raise DefinitionError(problems)
+        if set(after.definition.once) != set(before.table.definition.once):
+            take_anew(connection, table_id=table, table=after)
+        saved = tables.set_definition(
+            connection, table=table, name=after.definition.name, definition=document_of(after)
+        )
+        if not _is_told_alike(before.table, after):
+            work_out_anew(connection, team=who.team_id, table_id=table, table=after, revision=saved)
+    return OpenedTable(id=table, revision=saved, table=after)
+
+
+def _changed_for_good(before: Table, after: Table) -> Iterable[Problem]:
+    """Yield what a column never changes: its key, which formulas name, and its type, by which values are kept."""
+    for at, column in enumerate(after.definition.columns):
+        known = before.columns.get(column.id)
+        if known is not None and known.key != column.key:
+            message = f"the key of a column is for good: it is {known.key}, and formulas call it so"
+            yield Problem(path=f"columns.{at}.key", message=message)
+        if known is not None and known.type != column.type:
+            message = "a column keeps its type; add one of the new type, and remove this one"
+            yield Problem(path=f"columns.{at}.type", message=message)
+
+
+def _is_told_alike(before: Table, after: Table) -> bool:
+    """Whether records stay as they are: only names, labels, help or the order of columns changed."""
+    said = {"label", "help", "width", "placeholder"}
+
+    def bare(table: Table) -> dict[str, Any]:
+        columns = {each.id: each.model_dump(mode="json", exclude=said) for each in table.columns.values()}
+        rest = table.definition.model_dump(mode="json", exclude={"name", "columns"})
+        return {**rest, "named_by": table.named_by, "columns": columns}
+
+    return bare(before) == bare(after)
+
+
+def delete(connect: Connect, *, who: SignedIn, table: UUID) -> None:
+    """Take a table away. Raises NotFoundError."""
+    with connect() as connection:
+        if not tables.delete_table(connection, team=who.team_id, table=table):
+            raise NotFoundError
+

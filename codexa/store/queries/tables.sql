@@ -1,0 +1,122 @@
+-- name: insert_table
+-- Makes a table of the team.
+INSERT INTO data_table (team_id, name, definition) VALUES (%(team)s, %(name)s, %(definition)s) RETURNING id;
+
+-- name: list_tables
+-- The team's tables with how many records each has, by name.
+SELECT data_table.id, data_table.name, data_table.changed_at, jsonb_array_length(definition -> 'columns') AS columns,
+    (SELECT count(*) FROM record WHERE table_id = data_table.id AND removed_at IS NULL) AS records
+FROM data_table WHERE team_id = %(team)s AND deleted_at IS NULL ORDER BY lower(data_table.name), data_table.id;
+
+-- name: find_table
+-- A table of the team.
+SELECT id, name, definition, revision FROM data_table
+WHERE team_id = %(team)s AND id = %(table)s AND deleted_at IS NULL;
+
+-- name: lock_table
+-- A table of the team, whose columns nobody else changes until the transaction ends; records may change meanwhile.
+SELECT id, name, definition, revision FROM data_table
+WHERE team_id = %(team)s AND id = %(table)s AND deleted_at IS NULL FOR NO KEY UPDATE;
+
+
+-- name: set_definition
+-- Gives a table other columns.
+UPDATE data_table SET definition = %(definition)s, name = %(name)s, revision = revision + 1, changed_at = now()
+WHERE id = %(table)s RETURNING revision;
+
+-- name: delete_table
+-- Takes a table away from the team; what it holds is forgotten after a while.
+UPDATE data_table SET deleted_at = now() WHERE team_id = %(team)s AND id = %(table)s AND deleted_at IS NULL RETURNING id;
+
+-- name: forget_deleted
+-- Forgets tables that were deleted, and records that were removed, for good.
+WITH tables AS (DELETE FROM data_table WHERE deleted_at < now() - make_interval(days => %(days)s)),
+    records AS (DELETE FROM record WHERE removed_at < now() - make_interval(days => %(days)s))
+SELECT 1 AS done;
+
+-- name: next_numbers
+-- Takes so many numbers for new records, and returns the last of them.
+UPDATE data_table SET last_number = last_number + %(count)s, changed_at = now() WHERE id = %(table)s
+RETURNING last_number;
+
+-- name: count_records
+-- How many records there are.
+SELECT count(*) AS count FROM record WHERE table_id = %(table)s AND removed_at IS NULL;
+
+-- name: lock_records
+-- Records of a table, kept from others until the transaction ends; in one order, so that two wait for each other once.
+SELECT number, kept, name, words, revision FROM record
+WHERE table_id = %(table)s AND number = ANY(%(numbers)s) AND (removed_at IS NOT NULL) = %(removed)s
+ORDER BY number FOR UPDATE;
+
+-- name: insert_record
+-- Takes up a record.
+INSERT INTO record (table_id, number, kept, name, words)
+VALUES (%(table)s, %(number)s, %(kept)s, %(name)s, %(words)s);
+
+-- name: change_record
+-- Gives a record other values, and keeps the former ones in its history.
+WITH noted AS (
+    INSERT INTO record_change (table_id, number, kind, before, person_id)
+    SELECT table_id, number, 'changed', kept, %(person)s FROM record
+    WHERE table_id = %(table)s AND number = %(number)s
+)
+UPDATE record SET kept = %(kept)s, name = %(name)s, words = %(words)s, revision = revision + 1, changed_at = now()
+WHERE table_id = %(table)s AND number = %(number)s;
+
+-- name: free_values
+-- Gives back what all records had alone, or these.
+DELETE FROM record_once WHERE table_id = %(table)s
+    AND (%(numbers)s::integer[] IS NULL OR number = ANY(%(numbers)s::integer[]));
+
+-- name: take_many
+-- Takes values that only one record may have; the first has each.
+INSERT INTO record_once (table_id, column_id, value, number)
+SELECT %(table)s, column_id, value, number
+FROM unnest(%(columns)s::text[], %(values)s::text[], %(numbers)s::integer[]) AS wanted (column_id, value, number)
+ON CONFLICT DO NOTHING;
+
+-- name: first_twice
+-- A value that another record has, with both their numbers.
+SELECT wanted.column_id, record_once.number AS first, wanted.number AS second
+FROM unnest(%(columns)s::text[], %(values)s::text[], %(numbers)s::integer[]) AS wanted (column_id, value, number)
+    JOIN record_once ON record_once.table_id = %(table)s AND record_once.column_id = wanted.column_id
+        AND record_once.value = wanted.value AND record_once.number <> wanted.number
+LIMIT 1;
+
+-- name: put_records
+-- Gives many records other values, which are no change of theirs.
+UPDATE record SET kept = put.kept, name = put.name, words = put.words
+FROM unnest(%(numbers)s::integer[], %(kept)s::jsonb[], %(names)s::text[], %(words)s::text[])
+    AS put (number, kept, name, words)
+WHERE record.table_id = %(table)s AND record.number = put.number;
+
+-- name: remove_records
+-- Removes records or brings them back, and notes it.
+WITH gone AS (
+    UPDATE record SET removed_at = CASE WHEN %(removed)s THEN now() END
+    WHERE table_id = %(table)s AND number = ANY(%(numbers)s) AND (removed_at IS NULL) = %(removed)s
+    RETURNING table_id, number
+)
+INSERT INTO record_change (table_id, number, kind, person_id)
+SELECT table_id, number, CASE WHEN %(removed)s THEN 'removed' ELSE 'brought back' END, %(person)s FROM gone;
+
+-- name: all_records
+-- Records of a table after a number, in order.
+SELECT number, kept, name, words, revision FROM record
+WHERE table_id = %(table)s AND removed_at IS NULL AND number > %(after)s ORDER BY number LIMIT %(most)s;
+
+-- name: list_changes
+-- What happened to a record, newest first.
+SELECT record_change.kind, record_change.before, record_change.at, person.name AS person
+FROM record_change JOIN data_table ON data_table.id = record_change.table_id
+    LEFT JOIN person ON person.id = record_change.person_id
+WHERE data_table.team_id = %(team)s AND record_change.table_id = %(table)s AND record_change.number = %(number)s
+ORDER BY record_change.id DESC LIMIT 200;
+
+-- name: find_record
+-- One record of a table of the team, removed or not.
+SELECT record.number, record.kept, record.name, record.words, record.revision, record.created_at
+FROM record JOIN data_table ON data_table.id = record.table_id
+WHERE data_table.team_id = %(team)s AND data_table.deleted_at IS NULL
+    AND record.table_id = %(table)s AND record.number = %(number)s;

@@ -1,0 +1,256 @@
+"""Tables of the team's data, and their records: values by column id, as the core dumps them."""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Any
+from uuid import UUID
+
+from psycopg import sql
+from psycopg.types.json import Jsonb
+
+from codexa.core.responses.folding import folded
+from codexa.core.responses.holds import Holds
+from codexa.store.database import Connection, exactly_one, many, one
+from codexa.store.ledgers import TYPES
+from codexa.store.queries import queries
+
+_QUERIES = queries("tables")
+_PAGE = """SELECT number, kept, name, words, revision FROM record WHERE {where}
+    ORDER BY {order} LIMIT {most} OFFSET {first}"""
+_COUNT = "SELECT count(*) AS count FROM record WHERE {where}"
+_THERE = "table_id = %s AND removed_at IS NULL"
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class TableRow:
+    """A table as it is kept: its definition as JSON, and which revision that is."""
+
+    id: UUID
+    name: str
+    definition: dict[str, Any]
+    revision: int
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class ListedTable:
+    """A table on the desk: how many columns and records it has."""
+
+    id: UUID
+    name: str
+    columns: int
+    records: int
+    changed_at: datetime
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class RecordRow:
+    """A record as it is kept; `words` is what it is found by."""
+
+    number: int
+    kept: dict[str, Any]
+    name: str
+    words: str
+    revision: int
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Change:
+    """What was done to a record, by whom; `before` are the values that it had."""
+
+    kind: str
+    before: dict[str, Any] | None
+    at: datetime
+    person: str | None
+
+
+def insert_table(connection: Connection, *, team: UUID, name: str, definition: Mapping[str, Any]) -> UUID:
+    """Make a table, and return its id."""
+    row = exactly_one(connection, _QUERIES["insert_table"], team=team, name=name, definition=Jsonb(dict(definition)))
+    made: UUID = row["id"]
+    return made
+
+
+def list_tables(connection: Connection, *, team: UUID) -> list[ListedTable]:
+    """Return the team's tables, by name."""
+    return [ListedTable(**row) for row in many(connection, _QUERIES["list_tables"], team=team)]
+
+
+def find_table(connection: Connection, *, team: UUID, table: UUID) -> TableRow | None:
+    """Return a table of the team."""
+    row = one(connection, _QUERIES["find_table"], team=team, table=table)
+    return TableRow(**row) if row else None
+
+
+def lock_table(connection: Connection, *, team: UUID, table: UUID) -> TableRow | None:
+    """Return a table of the team; nobody else changes it until the transaction ends."""
+    row = one(connection, _QUERIES["lock_table"], team=team, table=table)
+    return TableRow(**row) if row else None
+
+
+def set_definition(connection: Connection, *, table: UUID, name: str, definition: Mapping[str, Any]) -> int:
+    """Give a table other columns, and return its new revision."""
+    row = exactly_one(
+        connection, _QUERIES["set_definition"], table=table, name=name, definition=Jsonb(dict(definition))
+    )
+    return int(row["revision"])
+
+
+def delete_table(connection: Connection, *, team: UUID, table: UUID) -> bool:
+    """Take a table away from the team; False where it has none such."""
+    return one(connection, _QUERIES["delete_table"], team=team, table=table) is not None
+
+
+def forget_deleted(connection: Connection, *, days: int) -> None:
+    """Forget what was deleted or removed so many days ago."""
+    connection.execute(_QUERIES["forget_deleted"], {"days": days})
+
+
+def next_numbers(connection: Connection, *, table: UUID, count: int) -> range:
+    """Take so many numbers for new records."""
+    last = int(exactly_one(connection, _QUERIES["next_numbers"], table=table, count=count)["last_number"])
+    return range(last - count + 1, last + 1)
+
+
+def count_records(connection: Connection, *, table: UUID) -> int:
+    """Return how many records there are."""
+    return int(exactly_one(connection, _QUERIES["count_records"], table=table)["count"])
+
+
+def lock_records(
+    connection: Connection, *, table: UUID, numbers: Sequence[int], removed: bool = False
+) -> dict[int, RecordRow]:
+    """Return records that are there, or were removed, by number, kept from others until the transaction ends."""
+    rows = many(connection, _QUERIES["lock_records"], table=table, numbers=list(numbers), removed=removed)
+    return {row["number"]: RecordRow(**row) for row in rows}
+
+
+def insert_record(connection: Connection, record: RecordRow, *, table: UUID) -> None:
+    """Take up a record."""
+    connection.execute(_QUERIES["insert_record"], _bound(table, record))
+
+
+def change_record(connection: Connection, record: RecordRow, *, table: UUID, person: UUID | None) -> None:
+    """Give a record other values, and keep the former ones in its history."""
+    connection.execute(_QUERIES["change_record"], {**_bound(table, record), "person": person})
+
+
+def _bound(table: UUID, record: RecordRow) -> dict[str, Any]:
+    return {
+        "table": table,
+        "number": record.number,
+        "kept": Jsonb(record.kept),
+        "name": record.name,
+        "words": record.words,
+    }
+
+
+def free_values(connection: Connection, *, table: UUID, numbers: Sequence[int] | None = None) -> None:
+    """Give back what all records had alone, or these."""
+    connection.execute(_QUERIES["free_values"], {"table": table, "numbers": None if numbers is None else list(numbers)})
+
+
+def take_many(
+    connection: Connection, *, table: UUID, values: Sequence[tuple[str, str, int]]
+) -> tuple[str, int, int] | None:
+    """Take values that only one record may have, as (column, value, record), in place of what these records had.
+
+    Returns None, or a column with the record that has a value already and the one that was to have it; then the
+    transaction is to be given up.
+    """
+    if not values:
+        return None
+    columns, texts, numbers = (list(each) for each in zip(*values, strict=True))
+    known = {"table": table, "columns": columns, "values": texts, "numbers": numbers}
+    connection.execute(_QUERIES["take_many"], known)
+    row = one(connection, _QUERIES["first_twice"], **known)
+    return None if row is None else (row["column_id"], row["first"], row["second"])
+
+
+def put_records(connection: Connection, *, table: UUID, records: Mapping[int, Mapping[str, Any]]) -> None:
+    """Give many records other values, which are no change of theirs: what is worked out, names, words."""
+    known = {
+        "table": table,
+        "numbers": list(records),
+        "kept": [Jsonb(each["kept"]) for each in records.values()],
+        "names": [each["name"] for each in records.values()],
+        "words": [each["words"] for each in records.values()],
+    }
+    if records:
+        connection.execute(_QUERIES["put_records"], known)
+
+
+def remove_records(connection: Connection, *, table: UUID, numbers: Sequence[int], removed: bool, person: UUID) -> None:
+    """Remove records, or bring removed ones back."""
+    known = {"table": table, "numbers": list(numbers), "removed": removed, "person": person}
+    connection.execute(_QUERIES["remove_records"], known)
+
+
+def all_records(connection: Connection, *, table: UUID, after: int, most: int) -> list[RecordRow]:
+    """Return the next records after a number."""
+    rows = many(connection, _QUERIES["all_records"], table=table, after=after, most=most)
+    return [RecordRow(**row) for row in rows]
+
+
+def find_record(connection: Connection, *, team: UUID, table: UUID, number: int) -> tuple[RecordRow, datetime] | None:
+    """Return a record and when it was made, removed or not."""
+    row = one(connection, _QUERIES["find_record"], team=team, table=table, number=number)
+    if row is None:
+        return None
+    made: datetime = row.pop("created_at")
+    return RecordRow(**row), made
+
+
+def list_changes(connection: Connection, *, team: UUID, table: UUID, number: int) -> list[Change]:
+    """Return what happened to a record, newest first."""
+    rows = many(connection, _QUERIES["list_changes"], team=team, table=table, number=number)
+    return [Change(**row) for row in rows]
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Order:
+    """A column that an order goes by, and what it holds."""
+
+    column: str
+    holds: Holds
+    descending: bool
+
+
+def page(
+    connection: Connection, *, table: UUID, words: str, order: Order | None, first: int, most: int
+) -> tuple[list[RecordRow], int]:
+    """Return records from a place on, and how many there are in all; blanks come last."""
+    where, values = _where(table, words)
+    query = sql.SQL(_PAGE).format(where=where, order=_order(order), most=sql.Literal(most), first=sql.Literal(first))
+    rows = connection.execute(query, values, prepare=False).fetchall()
+    counted = connection.execute(sql.SQL(_COUNT).format(where=where), values, prepare=False).fetchone()
+    assert counted is not None
+    return [RecordRow(**row) for row in rows], int(counted["count"])
+
+
+def _where(table: UUID, words: str) -> tuple[sql.Composable, list[Any]]:
+    parts: list[sql.Composable] = [sql.SQL(_THERE)]
+    values: list[Any] = [table]
+    for word in folded(words).split():
+        parts.append(sql.SQL("words LIKE %s"))
+        values.append(f"%{_escaped(word)}%")
+    return sql.SQL(" AND ").join(parts), values
+
+
+def _escaped(text: str) -> str:
+    return text.replace("\\", "\\\\").replace("%", "\\%").replace("_", "\\_")
+
+
+def _order(order: Order | None) -> sql.Composable:
+    if order is None:
+        return sql.SQL("number")
+    kept = sql.SQL("kept ->> {}").format(sql.Literal(order.column))
+    typed = (
+        sql.SQL(f"({{}})::{TYPES[order.holds]}").format(kept)
+        if order.holds in _TYPED
+        else sql.SQL("lower({})").format(kept)
+    )
+    return sql.SQL("{} {} NULLS LAST, number").format(typed, sql.SQL("DESC" if order.descending else "ASC"))
+
+
+_TYPED = frozenset({Holds.NUMBER, Holds.YES_NO, Holds.DATE, Holds.TIME})

@@ -1,0 +1,151 @@
+"""Tables of the team's data, and their records."""
+
+from datetime import datetime
+from typing import Annotated, Any
+from uuid import UUID
+
+from pydantic import Field as Setting
+from pydantic import StringConstraints
+
+from codexa.web.contract.message import Message
+
+ColumnId = Annotated[str, StringConstraints(pattern=r"^[a-z0-9]{1,32}$")]
+# As much as a long text may have, and more than any other cell.
+CellText = Annotated[str, StringConstraints(max_length=20_000)]
+RecordNumbers = Annotated[list[int], Setting(min_length=1, max_length=2_000)]
+
+
+class TableFace(Message):
+    """A table on the desk."""
+
+    id: UUID
+    name: str
+    columns: int
+    records: int
+    changed_at: datetime
+
+
+class TablesReply(Message):
+    """The team's tables, by name."""
+
+    tables: list[TableFace]
+
+
+class NewTableRequest(Message):
+    """A table to make: its definition, of which all but the name can be left out."""
+
+    definition: dict[str, Any]
+
+
+class MadeTableReply(Message):
+    """The table that was made."""
+
+    id: UUID
+
+
+class SaveTableRequest(Message):
+    """Other columns or another name for a table; `revision` is the one that was seen."""
+
+    revision: int
+    definition: dict[str, Any]
+
+
+class TableColumnReply(Message):
+    """A column: its type, what people call it, and how a cell of it is edited.
+
+    `options` are the labels that a cell can have; `computed` where a formula gives it; `once` where no two records have
+    the same.
+    """
+
+    id: str
+    key: str
+    type: str
+    label: str
+    numeric: bool
+    computed: bool
+    required: bool
+    once: bool
+    options: list[str]
+
+
+class TableReply(Message):
+    """A table: its definition, and its columns as the grid needs them; `named_by` is the column that names a record."""
+
+    id: UUID
+    revision: int
+    definition: dict[str, Any]
+    columns: list[TableColumnReply]
+    named_by: str
+
+
+class RecordReply(Message):
+    """A record as people read it, and as they would type it again, by column id; blanks are left out."""
+
+    number: int
+    revision: int
+    name: str
+    cells: dict[str, str]
+    typed: dict[str, str]
+
+
+class RecordsReply(Message):
+    """Records from a place on, of `count` that there are."""
+
+    count: int
+    records: list[RecordReply]
+
+
+class TypedRecord(Message):
+    """What was typed into a record's cells, by column id, "" to empty one; `number` None for a new record."""
+
+    number: int | None = None
+    revision: int | None = None
+    cells: Annotated[dict[ColumnId, CellText], Setting(max_length=100)]
+
+
+class ChangeRecordsRequest(Message):
+    """What was typed or pasted, record by record."""
+
+    changes: Annotated[list[TypedRecord], Setting(min_length=1, max_length=2_000)]
+
+
+class WrongCellReply(Message):
+    """What is wrong with a cell: `at` is the place of its change; `column` "" where it is the whole record."""
+
+    at: int
+    column: str
+    message: str
+
+
+class ChangedRecordsReply(Message):
+    """The records as they are kept now, by the place of their change, None where something is wrong; and what is."""
+
+    records: list[RecordReply | None]
+    wrong: list[WrongCellReply]
+
+
+class RecordNumbersRequest(Message):
+    """Records by number."""
+
+    numbers: RecordNumbers
+
+
+class RecordNumbersReply(Message):
+    """The records that it was done to."""
+
+    numbers: list[int]
+
+
+class RecordChangeReply(Message):
+    """What was done to a record; of a change the cells as they were before."""
+
+    kind: str
+    at: datetime
+    person: str | None
+    cells: dict[str, str]
+
+
+class RecordHistoryReply(Message):
+    """What happened to a record, newest first."""
+
+    changes: list[RecordChangeReply]

@@ -1,0 +1,174 @@
+"""Tables of the team's data, and their records."""
+
+import csv
+import io
+from collections.abc import Iterator
+from uuid import UUID
+
+from flask import Blueprint, Response, request, stream_with_context
+
+from codexa.core.definition.parts import Field
+from codexa.core.fields import field_type_of
+from codexa.core.fields.field_type import Medium
+from codexa.core.fields.yes_no import YesNoField
+from codexa.core.formula.types import NUMBERS
+from codexa.core.tables.records import texts_of
+from codexa.core.tables.table import Table, label_of
+from codexa.services.response_csv import defused
+from codexa.services.roles import Right
+from codexa.services.tables import records, tables
+from codexa.services.tables.records import Typed
+from codexa.services.tables.tables import OpenedTable
+from codexa.store.tables import RecordRow
+from codexa.web.contract.tables import (
+    ChangedRecordsReply,
+    ChangeRecordsRequest,
+    MadeTableReply,
+    NewTableRequest,
+    RecordHistoryReply,
+    RecordNumbersReply,
+    RecordNumbersRequest,
+    RecordsReply,
+    SaveTableRequest,
+    TableColumnReply,
+    TableFace,
+    TableReply,
+    TablesReply,
+)
+from codexa.web.database import connection
+from codexa.web.endpoint import endpoint
+from codexa.web.guard import may
+from codexa.web.reading import query_number
+
+blueprint = Blueprint("tables", __name__, url_prefix="/api/tables")
+
+_MOST_PAGE, _MOST_PLACE = 200, 10_000_000
+_MOST_WORDS = 200
+_MOST_TYPED = 8_000_000  # bytes of records that are pasted at once
+
+
+@endpoint(blueprint, "GET", "", reply=TablesReply)
+def list_tables() -> TablesReply:
+    """List the team's tables."""
+    found = tables.list_tables(connection, who=may(Right.SEE_TABLES))
+    return TablesReply(tables=[TableFace.model_validate(each) for each in found])
+
+
+@endpoint(blueprint, "POST", "", body=NewTableRequest, reply=MadeTableReply)
+def create(asked: NewTableRequest) -> MadeTableReply:
+    """Make a table."""
+    return MadeTableReply(id=tables.create(connection, who=may(Right.EDIT_TABLES), definition=asked.definition))
+
+
+@endpoint(blueprint, "GET", "/<uuid:table>", reply=TableReply)
+def show(table: UUID) -> TableReply:
+    """Return a table: its definition and its columns."""
+    return _reply(tables.show(connection, who=may(Right.SEE_TABLES), table=table))
+
+
+@endpoint(blueprint, "PUT", "/<uuid:table>", body=SaveTableRequest, reply=TableReply)
+def save(asked: SaveTableRequest, table: UUID) -> TableReply:
+    """Give a table other columns or another name."""
+    who = may(Right.EDIT_TABLES)
+    saved = tables.save(connection, who=who, table=table, revision=asked.revision, definition=asked.definition)
+    return _reply(saved)
+
+
+@endpoint(blueprint, "DELETE", "/<uuid:table>")
+def delete(table: UUID) -> None:
+    """Delete a table with all its records."""
+    tables.delete(connection, who=may(Right.EDIT_TABLES), table=table)
+
+
+@endpoint(blueprint, "GET", "/<uuid:table>/records", reply=RecordsReply)
+def page(table: UUID) -> RecordsReply:
+    """Return records from `first` on, at most `limit`: those that have all `words`, by column `sort`, "-" downwards."""
+    found = records.page(
+        connection,
+        who=may(Right.SEE_TABLES),
+        table=table,
+        words=request.args.get("words", "")[:_MOST_WORDS],
+        sort=request.args.get("sort", "")[:40],
+        first=query_number("first", 0, _MOST_PLACE),
+        most=query_number("limit", 100, _MOST_PAGE),
+    )
+    return RecordsReply.model_validate(found)
+
+
+@endpoint(
+    blueprint, "POST", "/<uuid:table>/records", body=ChangeRecordsRequest, reply=ChangedRecordsReply, most=_MOST_TYPED
+)
+def change(asked: ChangeRecordsRequest, table: UUID) -> ChangedRecordsReply:
+    """Keep what was typed, record by record; what is wrong is not kept, and told by cell."""
+    typed = [Typed(number=each.number, revision=each.revision, cells=each.cells) for each in asked.changes]
+    outcome = records.change(connection, who=may(Right.EDIT_TABLES), table=table, changes=typed)
+    return ChangedRecordsReply.model_validate(outcome)
+
+
+@endpoint(blueprint, "POST", "/<uuid:table>/records/remove", body=RecordNumbersRequest, reply=RecordNumbersReply)
+def remove(asked: RecordNumbersRequest, table: UUID) -> RecordNumbersReply:
+    """Remove records; they can be brought back for 30 days."""
+    gone = records.remove(connection, who=may(Right.EDIT_TABLES), table=table, numbers=asked.numbers)
+    return RecordNumbersReply(numbers=gone)
+
+
+@endpoint(blueprint, "POST", "/<uuid:table>/records/bring-back", body=RecordNumbersRequest, reply=RecordNumbersReply)
+def bring_back(asked: RecordNumbersRequest, table: UUID) -> RecordNumbersReply:
+    """Bring removed records back."""
+    back = records.bring_back(connection, who=may(Right.EDIT_TABLES), table=table, numbers=asked.numbers)
+    return RecordNumbersReply(numbers=back)
+
+
+@endpoint(blueprint, "GET", "/<uuid:table>/records/<number:number>/history", reply=RecordHistoryReply)
+def history(table: UUID, number: int) -> RecordHistoryReply:
+    """Return what happened to a record."""
+    found = records.history(connection, who=may(Right.SEE_TABLES), table=table, number=number)
+    return RecordHistoryReply.model_validate({"changes": found}, from_attributes=True)
+
+
+@endpoint(blueprint, "GET", "/<uuid:table>/records.csv")
+def export(table: UUID) -> Response:
+    """Download all records as CSV (UTF-8, RFC 4180): codes, plain numbers, days as in ISO 8601."""
+    known, rows = records.every(connection, who=may(Right.SEE_TABLES), table=table)
+    headers = {"Content-Disposition": 'attachment; filename="records.csv"'}
+    return Response(stream_with_context(_lines(known, rows)), mimetype="text/csv", headers=headers)
+
+
+def _lines(table: Table, rows: Iterator[RecordRow]) -> Iterator[str]:
+    buffer = io.StringIO()
+    writer = csv.writer(buffer, lineterminator="\r\n", quoting=csv.QUOTE_ALL)
+    writer.writerow([defused(label_of(each)) for each in table.columns.values()])
+    for row in rows:
+        texts = texts_of(table, row.kept, Medium.CSV)
+        writer.writerow([defused(texts.get(column, "")) for column in table.columns])
+        yield buffer.getvalue()
+        buffer.seek(0)
+        buffer.truncate()
+    yield buffer.getvalue()
+
+
+def _reply(opened: OpenedTable) -> TableReply:
+    table = opened.table
+    return TableReply(
+        id=opened.id,
+        revision=opened.revision,
+        definition=tables.document_of(table),
+        columns=[_column(each, table) for each in table.columns.values()],
+        named_by=table.named_by,
+    )
+
+
+def _column(column: Field, table: Table) -> TableColumnReply:
+    kind = field_type_of(column)
+    labels = [each.label for each in getattr(column, "options", ())]
+    return TableColumnReply(
+        id=column.id,
+        key=column.key,
+        type=column.type,
+        label=label_of(column),
+        numeric=kind.value_type(column).kind in NUMBERS,
+        computed=not kind.answered,
+        required=getattr(column, "required", "") == "TRUE",
+        once=column.id in table.definition.once,
+        options=[column.yes, column.no] if isinstance(column, YesNoField) else labels,
+    )

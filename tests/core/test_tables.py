@@ -1,0 +1,109 @@
+"""Tables: what a column can be, and what typed cells come to; what is read can be typed again."""
+
+import datetime
+from zoneinfo import ZoneInfo
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as some
+
+from codexa.core.context import Context
+from codexa.core.errors import DefinitionError
+from codexa.core.fields.field_type import Medium
+from codexa.core.tables.records import Record, record_as_kept, record_of, texts_of, typed_texts_of
+from codexa.core.tables.table import table_of
+
+COLUMNS = [
+    {"id": "c1", "type": "short_text", "key": "name", "label": "Name", "required": "TRUE"},
+    {"id": "c2", "type": "number", "key": "aperture", "label": "Aperture", "decimals": 2, "minimum": "0"},
+    {
+        "id": "c3",
+        "type": "dropdown",
+        "key": "site",
+        "label": "Site",
+        "options": [
+            {"id": "o1", "code": "deck", "label": "Harbour Deck"},
+            {"id": "o2", "code": "dome", "label": "Summit Dome"},
+        ],
+    },
+    {"id": "c4", "type": "date", "key": "bought", "label": "Bought"},
+    {"id": "c5", "type": "yes_no", "key": "lent", "label": "Lent"},
+    {"id": "c6", "type": "calculated", "key": "double", "label": "Double", "formula": "aperture * 2"},
+    {"id": "c7", "type": "money", "key": "charge", "label": "Charge"},
+]
+CONTEXT = Context(now=datetime.datetime(2026, 11, 29, tzinfo=ZoneInfo("Europe/Berlin")), locale="en")
+
+
+def telescopes(locale="en", **settings):
+    return table_of({"name": "Telescopes", "locale": locale, "columns": COLUMNS, "once": ["c1"], **settings})
+
+
+@pytest.mark.parametrize(
+    ("change", "path"),
+    [
+        ({"columns": [{"id": "h", "type": "heading", "key": "h", "text": "No"}]}, "columns.0.type"),
+        ({"columns": [*COLUMNS, {**COLUMNS[0], "id": "c9"}]}, "columns"),
+        ({"columns": [{**COLUMNS[5], "formula": "nothing + 1"}]}, "columns.0.formula"),
+        ({"columns": [{**COLUMNS[0], "shown": "TRUE"}]}, "columns.0.shown"),
+        ({"columns": COLUMNS, "once": ["zz"]}, "once.0"),
+        ({"columns": COLUMNS, "named_by": "zz"}, "named_by"),
+        ({"columns": COLUMNS, "colour": "red"}, "colour"),
+        ({"columns": COLUMNS, "currency": "NON"}, "currency"),
+    ],
+)
+def test_what_is_no_table_is_told_at_its_place(change, path):
+    with pytest.raises(DefinitionError) as refused:
+        table_of({"name": "Wrong", **change})
+    assert any(each.path.startswith(path) and each.message for each in refused.value.problems), refused.value.problems
+
+
+def test_cells_are_read_as_people_write_them_in_the_language_of_the_table():
+    table = telescopes("de")
+    cells = {"c1": " Große  Nova ", "c2": "1.234,5", "c3": "harbour deck", "c4": "3.12.2025", "c5": "yes", "c7": "9,50"}
+    record = record_of(table, cells, CONTEXT)
+    assert record.values == {
+        **{"c1": "Große  Nova", "c2": "1234.5", "c3": "deck", "c4": "2025-12-03", "c5": True, "c7": "9.5"},
+        "c6": "2469",
+    }
+    assert (record.once, record.name) == ({"c1": "grosse nova"}, "Große  Nova")
+    assert all(word in record.words for word in ("grosse nova", "harbour deck", "1.234,5"))
+    wrong = record_of(table, {"c1": "", "c2": "-1", "c3": "Moon"}, CONTEXT)
+    assert {each.column for each in wrong} == {"c1", "c2", "c3"}
+    assert record_of(table, {"zz": "1"}, CONTEXT)[0].column == ""
+
+
+CELLS = some.fixed_dictionaries(
+    {"c1": some.text(min_size=1, max_size=30).filter(lambda text: text.strip() and text.isprintable())},
+    optional={
+        "c2": some.decimals(0, 10_000, places=2).map(str),
+        "c3": some.sampled_from(["deck", "Summit Dome", ""]),
+        "c4": some.dates(datetime.date(1900, 1, 1), datetime.date(2100, 1, 1)).map(str),
+        "c5": some.sampled_from(["Yes", "no", "TRUE", ""]),
+        "c7": some.integers(0, 10_000).map(str),
+    },
+)
+
+
+@given(cells=CELLS, locale=some.sampled_from(["en", "de", "fr"]), more=some.decimals(0, 99, places=1))
+def test_what_is_kept_can_be_typed_again_and_stays_when_it_is_worked_out_anew(cells, locale, more):
+    table = telescopes(locale)
+    if locale != "en" and "c2" in cells:
+        cells = {**cells, "c2": cells["c2"].replace(".", ",")}
+    record = record_of(table, cells, CONTEXT)
+    assert isinstance(record, Record), record
+    assert record_of(table, typed_texts_of(table, record.values), CONTEXT) == record
+    assert record_of(table, {}, CONTEXT, record.values) == record
+    assert record_as_kept(table, record.values, CONTEXT) == record
+    changed = record_of(table, {"c2": str(more).replace(".", "." if locale == "en" else ",")}, CONTEXT, record.values)
+    assert changed.values | {"c2": 0, "c6": 0} == record.values | {"c2": 0, "c6": 0}
+
+
+def test_what_was_typed_stays_where_the_columns_would_not_take_it_now():
+    before = record_of(telescopes(), {"c1": "Nova", "c2": "20", "c3": "deck"}, CONTEXT)
+    without = [{**COLUMNS[1], "maximum": "10"}, {**COLUMNS[2], "options": COLUMNS[2]["options"][1:]}, COLUMNS[5]]
+    table = telescopes(columns=without, once=[])
+    record = record_as_kept(table, before.values, CONTEXT)
+    # What the table has no column for any more is kept, too: the column may come back.
+    assert record.values == before.values
+    assert texts_of(table, record.values, Medium.PAGE) == {"c2": "20", "c3": "deck", "c6": "40"}
+    assert [each.column for each in record_of(table, {"c2": "11"}, CONTEXT, record.values)][0] == "c2"
