@@ -1038,6 +1038,22 @@ CREATE TABLE public.sign_in_try (
     tried_at timestamp with time zone NOT NULL,
     next_at timestamp with time zone NOT NULL
 );
+CREATE TABLE public.table_import (
+    id uuid DEFAULT gen_random_uuid() NOT NULL,
+    table_id uuid NOT NULL,
+    person_id uuid,
+    name text NOT NULL,
+    key_column text NOT NULL,
+    lines jsonb NOT NULL,
+    count integer NOT NULL,
+    place integer DEFAULT 0 NOT NULL,
+    kept integer DEFAULT 0 NOT NULL,
+    refused jsonb DEFAULT '[]'::jsonb NOT NULL,
+    state text DEFAULT 'waiting'::text NOT NULL,
+    created_at timestamp with time zone DEFAULT now() NOT NULL,
+    ended_at timestamp with time zone,
+    CONSTRAINT table_import_state_check CHECK ((state = ANY (ARRAY['waiting'::text, 'done'::text, 'stopped'::text])))
+);
 CREATE TABLE public.team (
     id uuid DEFAULT gen_random_uuid() NOT NULL,
     slug text NOT NULL,
@@ -1287,6 +1303,8 @@ ALTER TABLE ONLY public.session
     ADD CONSTRAINT session_pkey PRIMARY KEY (token_digest);
 ALTER TABLE ONLY public.sign_in_try
     ADD CONSTRAINT sign_in_try_pkey PRIMARY KEY (subject);
+ALTER TABLE ONLY public.table_import
+    ADD CONSTRAINT table_import_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.team
     ADD CONSTRAINT team_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.team
@@ -1353,6 +1371,7 @@ CREATE INDEX run_mailed ON public.run USING btree (form_id, ended_at) WHERE ((ki
 CREATE INDEX run_waiting ON public.run USING btree (form_id) WHERE (state = 'waiting'::text);
 CREATE INDEX sealed_link_batch ON public.sealed_link USING btree (batch_id, id);
 CREATE INDEX session_expiry ON public.session USING btree (expires_at);
+CREATE INDEX table_import_table ON public.table_import USING btree (table_id, created_at);
 CREATE INDEX upload_of_response ON public.upload USING btree (form_id, response_number);
 CREATE INDEX upload_unclaimed ON public.upload USING btree (stored_at) WHERE (response_number IS NULL);
 CREATE INDEX upload_unclaimed_of_form ON public.upload USING btree (form_id) INCLUDE (size) WHERE (response_number IS NULL);
@@ -1510,6 +1529,10 @@ ALTER TABLE ONLY public.session
     ADD CONSTRAINT session_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.session
     ADD CONSTRAINT session_team_id_fkey FOREIGN KEY (team_id) REFERENCES public.team(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.table_import
+    ADD CONSTRAINT table_import_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE SET NULL;
+ALTER TABLE ONLY public.table_import
+    ADD CONSTRAINT table_import_table_id_fkey FOREIGN KEY (table_id) REFERENCES public.data_table(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.upload
     ADD CONSTRAINT upload_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.upload

@@ -1,6 +1,6 @@
 """Tables of the team's data, and their records: values by column id, as the core dumps them."""
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
@@ -125,24 +125,36 @@ def lock_records(
     return {row["number"]: RecordRow(**row) for row in rows}
 
 
-def insert_record(connection: Connection, record: RecordRow, *, table: UUID) -> None:
-    """Take up a record."""
-    connection.execute(_QUERIES["insert_record"], _bound(table, record))
+def insert_records(connection: Connection, records: Sequence[RecordRow], *, table: UUID) -> None:
+    """Take up records."""
+    if records:
+        connection.execute(_QUERIES["insert_records"], _bound(table, records))
 
 
-def change_record(connection: Connection, record: RecordRow, *, table: UUID, person: UUID | None) -> None:
-    """Give a record other values, and keep the former ones in its history."""
-    connection.execute(_QUERIES["change_record"], {**_bound(table, record), "person": person})
+def change_records(connection: Connection, records: Sequence[RecordRow], *, table: UUID, person: UUID | None) -> None:
+    """Give records other values, and keep the former ones in their history."""
+    if records:
+        connection.execute(_QUERIES["note_changes"], {**_bound(table, records), "person": person})
+        connection.execute(_QUERIES["change_records"], _bound(table, records))
 
 
-def _bound(table: UUID, record: RecordRow) -> dict[str, Any]:
+def _bound(table: UUID, records: Sequence[RecordRow]) -> dict[str, Any]:
     return {
         "table": table,
-        "number": record.number,
-        "kept": Jsonb(record.kept),
-        "name": record.name,
-        "words": record.words,
+        "numbers": [each.number for each in records],
+        "kept": [Jsonb(each.kept) for each in records],
+        "names": [each.name for each in records],
+        "words": [each.words for each in records],
     }
+
+
+def who_have(connection: Connection, *, table: UUID, values: Collection[tuple[str, str]]) -> dict[tuple[str, str], int]:
+    """Return which records have such values of columns in which no two may have the same."""
+    if not values:
+        return {}
+    columns, texts = (list(each) for each in zip(*values, strict=True))
+    rows = many(connection, _QUERIES["who_have"], table=table, columns=columns, values=texts)
+    return {(row["column_id"], row["value"]): row["number"] for row in rows}
 
 
 def free_values(connection: Connection, *, table: UUID, numbers: Sequence[int] | None = None) -> None:

@@ -1,6 +1,7 @@
 """Tables: what a column can be, and what typed cells come to; what is read can be typed again."""
 
 import datetime
+from decimal import Decimal
 from zoneinfo import ZoneInfo
 
 import pytest
@@ -10,6 +11,8 @@ from hypothesis import strategies as some
 from codexa.core.context import Context
 from codexa.core.errors import DefinitionError
 from codexa.core.fields.field_type import Medium
+from codexa.core.tables.alone import Wanted, settled
+from codexa.core.tables.guessing import Writing, as_typed, guess, writing_of
 from codexa.core.tables.records import Record, record_as_kept, record_of, texts_of, typed_texts_of
 from codexa.core.tables.table import table_of
 
@@ -62,7 +65,12 @@ def test_cells_are_read_as_people_write_them_in_the_language_of_the_table():
     cells = {"c1": " Große  Nova ", "c2": "1.234,5", "c3": "harbour deck", "c4": "3.12.2025", "c5": "yes", "c7": "9,50"}
     record = record_of(table, cells, CONTEXT)
     assert record.values == {
-        **{"c1": "Große  Nova", "c2": "1234.5", "c3": "deck", "c4": "2025-12-03", "c5": True, "c7": "9.5"},
+        "c1": "Große  Nova",
+        "c2": "1234.5",
+        "c3": "deck",
+        "c4": "2025-12-03",
+        "c5": True,
+        "c7": "9.5",
         "c6": "2469",
     }
     assert (record.once, record.name) == ({"c1": "grosse nova"}, "Große  Nova")
@@ -106,4 +114,78 @@ def test_what_was_typed_stays_where_the_columns_would_not_take_it_now():
     # What the table has no column for any more is kept, too: the column may come back.
     assert record.values == before.values
     assert texts_of(table, record.values, Medium.PAGE) == {"c2": "20", "c3": "deck", "c6": "40"}
-    assert [each.column for each in record_of(table, {"c2": "11"}, CONTEXT, record.values)][0] == "c2"
+    assert "c2" in [each.column for each in record_of(table, {"c2": "11"}, CONTEXT, record.values)]
+
+
+WANTED = some.builds(
+    Wanted,
+    number=some.none() | some.integers(1, 4),
+    values=some.dictionaries(some.sampled_from("ab"), some.sampled_from("xyz"), max_size=2),
+)
+
+
+@given(wanted=some.lists(WANTED, max_size=6, unique_by=lambda each: each.number or object()), seed=some.randoms())
+def test_no_two_records_come_to_have_the_same(wanted, seed):
+    names = [(column, value) for column in "ab" for value in "xyz"]
+    held = dict(zip(seed.sample(names, 3), (1, 2, 5), strict=True))
+    refused = settled(wanted, held)
+    kept = [each for at, each in enumerate(wanted) if at not in refused]
+    changed = {each.number for each in kept}
+    after = [name for name, number in held.items() if number not in changed]
+    after += [name for each in kept for name in each.values.items()]
+    assert len(after) == len(set(after))
+    whole = [name for each in wanted for name in each.values.items()]
+    others = [name for name, number in held.items() if number not in {each.number for each in wanted}]
+    assert bool(refused) == (len(whole + others) > len(set(whole + others)))
+
+
+def test_two_records_change_names_with_each_other():
+    held = {("a", "x"): 1, ("a", "y"): 2}
+    swap = [Wanted(number=1, values={"a": "y"}), Wanted(number=2, values={"a": "x"})]
+    assert settled(swap, held) == {}
+    assert settled(swap[:1], held) == {0: ("a", 2)}
+    assert settled([Wanted(number=None, values={"a": "z"})] * 2, held) == {1: ("a", None)}
+
+
+@pytest.mark.parametrize(
+    ("cells", "type_"),
+    [
+        (["yes", "No", ""], "yes_no"),
+        (["1", "2.50", "-3"], "number"),
+        (["01234", "12345"], "short_text"),  # a postal code counts nothing
+        (["2026-11-29", "2025-01-02"], "date"),
+        (["29.11.2026", "3/4/26"], "date"),
+        (["2026-11-29T20:15:00", "2026-11-30 09:00"], "date_time"),
+        (["20:15", "09:00:00"], "time"),
+        (["ana@example.org", "b@example.org"], "email"),
+        (["Deck", "Dome", "Deck", "Deck", "Dome", "Deck"], "dropdown"),
+        (["Deck", "Dome", "Tower"], "short_text"),
+        (["a\nb"], "long_text"),
+        ([], "short_text"),
+    ],
+)
+def test_what_a_column_of_a_file_holds_is_guessed(cells, type_):
+    assert guess(cells, writing_of([cells])).type == type_
+
+
+def test_how_a_file_writes_is_told_by_what_leaves_no_doubt():
+    assert writing_of([["1.234,50", "2"], ["11/29/2026", "01/02/2026"]]) == Writing(comma=True, days="month")
+    assert writing_of([["1,234.50", "1,234"], ["01/02/2026"]]) == Writing(comma=False, days="day")
+
+
+@given(
+    number=some.decimals(-99_999, 99_999, places=2),
+    day=some.dates(datetime.date(2000, 1, 1), datetime.date(2099, 12, 31)),
+    writing=some.builds(Writing, comma=some.booleans(), days=some.sampled_from(["day", "month"])),
+    locale=some.sampled_from(["en", "de"]),
+)
+def test_a_file_s_cells_mean_the_same_in_any_table(number, day, writing, locale):
+    table = telescopes(locale, columns=[{**COLUMNS[1], "minimum": None}, COLUMNS[3]], once=[])
+    written = f"{number:f}".replace(".", "," if writing.comma else ".")
+    numbered = f"{day.day:02}/{day.month:02}/{day.year}" if writing.days == "day" else f"{day:%m/%d/%Y}"
+    typed = {
+        "c2": as_typed(table.columns["c2"], written, writing, table.form.region),
+        "c4": as_typed(table.columns["c4"], numbered, writing, table.form.region),
+    }
+    record = record_of(table, typed, CONTEXT)
+    assert (Decimal(record.values["c2"]), record.values["c4"]) == (number, day.isoformat())

@@ -1,5 +1,6 @@
 """Tables: made and given other columns, typed into by many at once, removed and brought back; each team has its own."""
 
+import base64
 import csv
 import io
 import threading
@@ -8,9 +9,11 @@ import uuid
 import pytest
 from conftest import make_person, within
 from core.test_tables import COLUMNS
+from web.mail import work
 
-from codexa.services.tables import working_out
+from codexa.services.tables import importing, working_out
 from codexa.services.tidying import tidy
+from codexa.store import table_imports
 from codexa.store import tables as store
 
 DEFINITION = {"name": "Telescopes", "columns": COLUMNS, "once": ["c1"]}
@@ -52,15 +55,15 @@ def test_a_table_is_made_and_found_on_the_desk(as_mira, table):
 
 def test_what_is_typed_is_kept_record_by_record_and_what_is_wrong_is_told_by_cell(as_mira, table):
     outcome = put(as_mira, table, {"c1": "Nova", "c2": "20.5"}, {"c2": "-1"}, {"c1": " nova "}, {"c1": "Lyra"})
-    assert [each and each["number"] for each in outcome["records"]] == [1, None, None, 3]
+    assert [each and each["number"] for each in outcome["records"]] == [1, None, None, 2]
     assert {(each["at"], each["column"]) for each in outcome["wrong"]} == {(1, "c1"), (1, "c2"), (2, "c1")}
-    assert "Record 1 has the same" in next(each["message"] for each in outcome["wrong"] if each["at"] == 2)
+    assert "has the same" in next(each["message"] for each in outcome["wrong"] if each["at"] == 2)
     nova = outcome["records"][0]
     assert (nova["cells"]["c6"], nova["typed"]) == ("41", {"c1": "Nova", "c2": "20.5"})
     changed = put(as_mira, table, {"number": 1, "revision": 1, "cells": {"c1": "Vega", "c2": ""}})["records"][0]
     assert (changed["revision"], changed["cells"]) == (2, {"c1": "Vega", "c6": "0"})
     # What it was called is free again; what it is called now is not.
-    again = put(as_mira, table, {"number": 3, "revision": 1, "cells": {"c1": "VEGA"}}, {"c1": "Nova"})
+    again = put(as_mira, table, {"number": 2, "revision": 1, "cells": {"c1": "VEGA"}}, {"c1": "Nova"})
     assert [each and each["name"] for each in again["records"]] == [None, "Nova"]
     past = as_mira.get(f"{table}/records/1/history").json["changes"]
     assert [(each["kind"], each["cells"].get("c2")) for each in past] == [("changed", "20.5"), ("made", None)]
@@ -189,3 +192,106 @@ def test_a_table_is_its_team_s_alone_and_viewers_do_not_see_it(agent, as_mira, c
             wanted = writes if body or method == "delete" else reads
             assert reply.status_code == wanted, (who.email, method, path)
     assert store.count_records(connection, table=uuid.UUID(table[-36:])) == 1
+
+
+FILE = """Name;Site;Aperture;Remark;Since
+Nova;Harbour Deck;20,5;a;03.12.2025
+Lyra;Moon;9;b;04.12.2025
+;Summit Dome;9;c;
+Vega;;1.000,25;"two
+lines";13.12.2025
+nova;;1;e;
+"""
+
+
+def in_base64(text):
+    return base64.b64encode(text.encode()).decode()
+
+
+def test_a_file_is_planned_and_taken_in_with_new_columns_and_what_is_wrong_is_told_by_line(worker, as_mira, table):
+    plan = as_mira.post(f"{table}/import/plan", json={"file": in_base64(FILE)}).json
+    assert [(each["column"], each["type"]) for each in plan["columns"]] == [
+        ("c1", "short_text"),
+        ("c3", "short_text"),
+        ("c2", "number"),
+        ("new", "long_text"),
+        ("new", "date"),
+    ]
+    assert (plan["lines"], plan["writing"], plan["wrong_count"]) == (5, {"comma": True, "days": "day"}, 2)
+    assert plan["wrong"][0] == {"line": 3, "message": "Site – Choose one of the options."}
+    columns = {each["header"]: each["column"] for each in plan["columns"]} | {"Remark": ""}
+    body = {"file": in_base64(FILE), "name": "new.csv", "columns": columns, "writing": plan["writing"]}
+    assert as_mira.post(f"{table}/import", json=body).status_code == 200
+    work(worker)
+    rows = as_mira.get(f"{table}/records").json["records"]
+    assert [(each["name"], each["cells"].get("c2"), each["cells"].get("c8")) for each in rows] == [
+        ("Nova", "20.5", "December 3, 2025"),
+        ("Vega", "1,000.25", "December 13, 2025"),
+    ]
+    told = as_mira.get(f"{table}/import").json["imports"][0]
+    assert (told["state"], told["count"], told["kept"]) == ("done", 5, 2)
+    assert [each["line"] for each in told["refused"]] == [3, 4, 7]
+    # Once more by its names: what is there is changed, and nothing is doubled.
+    again = FILE.replace("20,5", "30").replace("Moon", "Summit Dome")
+    body |= {"file": in_base64(again), "key_column": "c1"}
+    body["columns"] |= {"Since": "c8"}
+    for _ in range(2):
+        assert as_mira.post(f"{table}/import", json=body).status_code == 200
+        work(worker)
+    rows = as_mira.get(f"{table}/records").json["records"]
+    assert [(each["name"], each["cells"].get("c2"), each["revision"]) for each in rows] == [
+        ("Nova", "30", 2),
+        ("Vega", "1,000.25", 1),
+        ("Lyra", "9", 1),
+    ]
+    refused = as_mira.get(f"{table}/import").json["imports"][0]["refused"]
+    assert [(each["line"], "earlier line" in each["message"]) for each in refused] == [(4, False), (7, True)]
+
+
+@pytest.mark.parametrize(
+    ("change", "told"),
+    [
+        ({"columns": {"Gone": "c1"}}, "no column “Gone”"),
+        ({"columns": {"Name": "zz"}}, "no such column"),
+        ({"columns": {"Name": "c1", "Site": "c1"}}, "same one here"),
+        ({"columns": {}}, "at least one"),
+        ({"columns": {"Name": "c1"}, "key_column": "c2"}, "told apart only"),
+        ({"columns": {"Site": "c3"}, "key_column": "c1"}, "no column by which"),
+        ({"columns": {"Name": "c1"}, "file": in_base64("Name;Site\n")}, "no lines"),
+        ({"columns": {"Name": "c1"}, "file": "//8="}, "UTF-8"),
+    ],
+)
+def test_a_file_that_can_not_be_taken_in_is_refused_in_words(as_mira, table, change, told):
+    body = {"file": in_base64(FILE), "name": "a.csv", "writing": {"comma": False, "days": "day"}, **change}
+    refused = as_mira.post(f"{table}/import", json=body)
+    assert (refused.status_code, told in refused.json["message"]) == (422, True), refused.json
+
+
+def test_a_table_is_made_of_a_file_and_a_stopped_one_takes_no_more(worker, as_mira, connection, monkeypatch):
+    monkeypatch.setattr(importing, "_AT_ONCE", 2)
+    lines = "\n".join(f"Talk {at};{'Deck' if at % 2 else 'Dome'};{at}" for at in range(9))
+    made = as_mira.post(
+        "/api/tables/from-file", json={"name": "Talks", "file": in_base64(f"Title;Place;Seats\n{lines}")}
+    )
+    assert made.status_code == 200, made.json
+    table = f"/api/tables/{made.json['id']}"
+    assert [(each["key"], each["type"]) for each in as_mira.get(table).json["columns"]] == [
+        ("title", "short_text"),
+        ("place", "dropdown"),
+        ("seats", "number"),
+    ]
+    taking = as_mira.get(f"{table}/import").json["imports"][0]["id"]
+    found = table_imports.find_import(connection, taking=taking)
+    table_imports.end_part(connection, taking=taking, gone=2, kept=2, refused=[])  # as if a worker had died after it
+    connection.commit()
+    assert importing.carry_out(within(connection), uuid.UUID(taking)) == "7 records taken in"
+    connection.commit()
+    assert names(as_mira, table)[0] == [f"Talk {at}" for at in range(2, 9)]
+    assert len(found.lines) == 9
+    assert as_mira.post(f"{table}/import/{taking}/stop").status_code == 404
+    body = {"file": in_base64("Title\nMore"), "name": "b.csv", "columns": {"Title": "c1"}}
+    body["writing"] = {"comma": False, "days": "day"}
+    more = as_mira.post(f"{table}/import", json=body).json["id"]
+    assert as_mira.post(f"{table}/import/{more}/stop").status_code == 204
+    work(worker)
+    assert names(as_mira, table)[1] == 7

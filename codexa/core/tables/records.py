@@ -1,11 +1,13 @@
 """A record: what somebody typed into a table's cells, accepted by the engine, and read again as text."""
 
 from collections.abc import Mapping
+from contextlib import suppress
 from dataclasses import dataclass
 from typing import Any
 
 from codexa.core.context import Context
 from codexa.core.definition.parts import Field
+from codexa.core.errors import AnswerError
 from codexa.core.fields import field_type_of
 from codexa.core.fields.decimals import DecimalType
 from codexa.core.fields.field_type import Medium, Region
@@ -113,6 +115,19 @@ def typed_value(column: Field, text: str, region: Region) -> Any:
 def _says(text: str, kind: BooleanType[Any], value: bool, column: Field, region: Region) -> bool:
     """Whether a text is yes (or no), as people or programs write it."""
     return any(folded(text) == folded(kind.present(value, column, region, medium)) for medium in Medium)
+
+
+def typed_values(table: Table, cells: Mapping[str, str]) -> dict[str, Any]:
+    """Return the values that typed cells come to by themselves, by column id; what can't be read is left out."""
+    region, found = table.form.region, {}
+    for column_id, text in cells.items():
+        column = table.columns[column_id]
+        kind = field_type_of(column)
+        with suppress(AnswerError):
+            value = kind.parse(typed_value(column, text, region), column, region)
+            if value is not None:
+                found[column_id] = kind.dump(value)
+    return found
 
 
 def texts_of(table: Table, values: Mapping[str, Any], medium: Medium) -> dict[str, str]:

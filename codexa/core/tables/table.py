@@ -84,6 +84,12 @@ def table_of(document: Any) -> Table:
     return table
 
 
+def without_columns(name: str) -> Table:
+    """Return a table that has yet to get its columns; nothing can be kept in it. Raises DefinitionError."""
+    definition = read_part(TableDefinition, {"name": name})
+    return Table(definition=definition, form=_form_of(definition))
+
+
 def _form_of(definition: TableDefinition) -> Form:
     columns = [each.model_dump(mode="json") for each in definition.columns]
     known = {name: getattr(definition, name) for name in ("name", "locale", "currency", "time_zone")}

@@ -17,6 +17,7 @@ from codexa.services.payments.reconciling import differences
 from codexa.services.payments.settling import Way as Paying
 from codexa.services.response_set import export_files, filling, in_bulk
 from codexa.services.response_set.opening import INDEX_ERRAND
+from codexa.services.tables import importing as table_importing
 from codexa.services.tables import working_out
 from codexa.services.tidying import tidy
 from codexa.settings import Settings
@@ -87,6 +88,10 @@ def _take_in(way: Way, errand: Errand) -> str:
     return importing.carry_out(way.connect, Editions(way.connect), UUID(errand.about["import"]))
 
 
+def _take_in_records(way: Way, errand: Errand) -> str:
+    return table_importing.carry_out(way.connect, UUID(errand.about["import"]))
+
+
 def _work_out_records(way: Way, errand: Errand) -> str:
     about = errand.about
     team, table = UUID(about["team"]), UUID(about["table"])
@@ -105,6 +110,7 @@ _KINDS: dict[str, Do] = {
     export_files.ERRAND: _make_file,
     importing.ERRAND: _take_in,
     working_out.ERRAND: _work_out_records,
+    table_importing.ERRAND: _take_in_records,
     links.ERRAND: _mail_links,
     continuing.ERRAND: _mail(continuing.link_mail),
     "tidying up": _tidy,

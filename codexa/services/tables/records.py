@@ -10,6 +10,7 @@ from codexa.core.context import Context
 from codexa.core.fields import field_type_of
 from codexa.core.fields.field_type import Medium
 from codexa.core.responses.holds import holds_kind
+from codexa.core.tables.alone import Wanted, settled
 from codexa.core.tables.records import Record, Wrong, once_of, record_of, texts_of, typed_texts_of
 from codexa.core.tables.table import Table, label_of
 from codexa.services.context import context_of
@@ -113,81 +114,90 @@ def change(connect: Connect, *, who: SignedIn, table: UUID, changes: Sequence[Ty
     """Keep what was typed, record by record; what is wrong is not kept, and told. Raises NotFoundError."""
     with connect() as connection:
         known = opened(tables.lock_table(connection, team=who.team_id, table=table)).table
-        changing = _Changing(connection, table, known, who.person_id)
-        return changing.all(changes)
+        return Changing(connection, table, known, who.person_id).all(changes)
 
 
-class _Changing:
-    """Changes records of a table within a transaction."""
+class Changing:
+    """Changes records of a table, which nobody else changes in this transaction."""
 
-    def __init__(self, connection: Connection, table_id: UUID, table: Table, person: UUID) -> None:
+    def __init__(self, connection: Connection, table_id: UUID, table: Table, person: UUID | None) -> None:
+        """Begin; the table is locked."""
         self._connection, self._id, self._table, self._person = connection, table_id, table, person
         self._context: Context = context_of(table.form)
 
     def all(self, changes: Sequence[Typed]) -> Outcome:
+        """Keep what can be kept, all at once, and tell what is wrong with the rest."""
         numbers = [each.number for each in changes if each.number is not None]
         there = tables.lock_records(self._connection, table=self._id, numbers=numbers)
-        outcome = Outcome(records=[], wrong=[])
+        made: dict[int, Record] = {}
+        wrong: dict[int, list[Wrong]] = {}
         for at, typed in enumerate(changes):
-            made = self._one(typed, there)
-            if isinstance(made, RecordRow):
-                there[made.number] = made
-                outcome.records.append(shown(self._table, made))
+            record = self._record(typed, there)
+            if isinstance(record, Record):
+                made[at] = record
             else:
-                outcome.records.append(None)
-                outcome.wrong.extend(WrongCell(at=at, column=each.column, message=each.message) for each in made)
-        return outcome
+                wrong[at] = record
+        wrong |= self._alike(changes, made)
+        rows = self._keep(changes, {at: record for at, record in made.items() if at not in wrong}, there)
+        return Outcome(
+            records=[shown(self._table, rows[at]) if at in rows else None for at in range(len(changes))],
+            wrong=[
+                WrongCell(at=at, column=each.column, message=each.message) for at in sorted(wrong) for each in wrong[at]
+            ],
+        )
 
-    def _one(self, typed: Typed, there: Mapping[int, RecordRow]) -> RecordRow | list[Wrong]:
-        before = None if typed.number is None else there.get(typed.number)
-        if typed.number is not None and before is None:
+    def _record(self, typed: Typed, there: Mapping[int, RecordRow]) -> Record | list[Wrong]:
+        if typed.number is None:
+            return record_of(self._table, typed.cells, self._context)
+        before = there.get(typed.number)
+        if before is None:
             return [Wrong(column="", message="This record is gone. Somebody else has removed it.")]
-        if before is not None and typed.revision is not None and before.revision != typed.revision:
+        if typed.revision is not None and before.revision != typed.revision:
             message = "Somebody else has changed this record meanwhile. Look at it, then type it again."
             return [Wrong(column="", message=message)]
-        record = record_of(self._table, typed.cells, self._context, None if before is None else before.kept)
-        if not isinstance(record, Record):
-            return record
-        if before is not None and record.values == before.kept:
-            return before
-        row = RecordRow(
-            number=self._next_number() if before is None else before.number,
-            kept=record.values,
-            name=record.name,
-            words=record.words,
-            revision=1 if before is None else before.revision + 1,
+        return record_of(self._table, typed.cells, self._context, before.kept)
+
+    def _alike(self, changes: Sequence[Typed], made: Mapping[int, Record]) -> dict[int, list[Wrong]]:
+        """Return what would make two records alike where no two may be."""
+        places = list(made)
+        wanted = [Wanted(number=changes[at].number, values=made[at].once) for at in places]
+        names = {name for each in wanted for name in each.values.items()}
+        held = tables.who_have(self._connection, table=self._id, values=names)
+        return {
+            places[at]: [Wrong(column=column, message=_alike(number))]
+            for at, (column, number) in settled(wanted, held).items()
+        }
+
+    def _keep(
+        self, changes: Sequence[Typed], made: Mapping[int, Record], there: Mapping[int, RecordRow]
+    ) -> dict[int, RecordRow]:
+        new = [at for at in made if changes[at].number is None]
+        numbers = dict(zip(new, tables.next_numbers(self._connection, table=self._id, count=len(new)), strict=True))
+        rows: dict[int, RecordRow] = {}
+        for at, record in made.items():
+            before = there.get(changes[at].number or 0)
+            rows[at] = RecordRow(
+                number=numbers[at] if before is None else before.number,
+                kept=record.values,
+                name=record.name,
+                words=record.words,
+                revision=1 if before is None else before.revision + (record.values != before.kept),
+            )
+        changed = [at for at in made if at not in numbers and rows[at].revision > there[rows[at].number].revision]
+        tables.insert_records(self._connection, [rows[at] for at in new], table=self._id)
+        tables.change_records(self._connection, [rows[at] for at in changed], table=self._id, person=self._person)
+        tables.free_values(self._connection, table=self._id, numbers=[rows[at].number for at in changed])
+        tables.take_many(
+            self._connection,
+            table=self._id,
+            values=[(*name, rows[at].number) for at in (*new, *changed) for name in made[at].once.items()],
         )
-        try:
-            with self._connection.transaction():
-                self._put(row)
-                self._take(row.number, record)
-        except _TakenError as error:
-            return [Wrong(column=error.column, message=error.message)]
-        return row
-
-    def _next_number(self) -> int:
-        return tables.next_numbers(self._connection, table=self._id, count=1)[0]
-
-    def _put(self, row: RecordRow) -> None:
-        if row.revision == 1:
-            tables.insert_record(self._connection, row, table=self._id)
-        else:
-            tables.change_record(self._connection, row, table=self._id, person=self._person)
-
-    def _take(self, number: int, record: Record) -> None:
-        tables.free_values(self._connection, table=self._id, numbers=[number])
-        wanted = [(column, value, number) for column, value in record.once.items()]
-        twice = tables.take_many(self._connection, table=self._id, values=wanted)
-        if twice is not None:
-            raise _TakenError(twice[0], f"Record {twice[1]} has the same already. Type another one.")
+        return rows
 
 
-class _TakenError(Exception):
-    """Another record has a value that only one may have."""
-
-    def __init__(self, column: str, message: str) -> None:
-        super().__init__(message)
-        self.column, self.message = column, message
+def _alike(number: int | None) -> str:
+    other = "Another line" if number is None else f"Record {number}"
+    return f"{other} has the same already. Type another one."
 
 
 def remove(connect: Connect, *, who: SignedIn, table: UUID, numbers: Sequence[int]) -> list[int]:

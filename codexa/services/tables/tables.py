@@ -115,4 +115,3 @@ def delete(connect: Connect, *, who: SignedIn, table: UUID) -> None:
     with connect() as connection:
         if not tables.delete_table(connection, team=who.team_id, table=table):
             raise NotFoundError
-

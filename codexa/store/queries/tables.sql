@@ -49,20 +49,31 @@ SELECT number, kept, name, words, revision FROM record
 WHERE table_id = %(table)s AND number = ANY(%(numbers)s) AND (removed_at IS NOT NULL) = %(removed)s
 ORDER BY number FOR UPDATE;
 
--- name: insert_record
--- Takes up a record.
+-- name: insert_records
+-- Takes up records.
 INSERT INTO record (table_id, number, kept, name, words)
-VALUES (%(table)s, %(number)s, %(kept)s, %(name)s, %(words)s);
+SELECT %(table)s, number, kept, name, words
+FROM unnest(%(numbers)s::integer[], %(kept)s::jsonb[], %(names)s::text[], %(words)s::text[])
+    AS new (number, kept, name, words);
 
--- name: change_record
--- Gives a record other values, and keeps the former ones in its history.
-WITH noted AS (
-    INSERT INTO record_change (table_id, number, kind, before, person_id)
-    SELECT table_id, number, 'changed', kept, %(person)s FROM record
-    WHERE table_id = %(table)s AND number = %(number)s
-)
-UPDATE record SET kept = %(kept)s, name = %(name)s, words = %(words)s, revision = revision + 1, changed_at = now()
-WHERE table_id = %(table)s AND number = %(number)s;
+-- name: note_changes
+-- Keeps what records had in their history.
+INSERT INTO record_change (table_id, number, kind, before, person_id)
+SELECT table_id, number, 'changed', kept, %(person)s FROM record
+WHERE table_id = %(table)s AND number = ANY(%(numbers)s) ORDER BY number;
+
+-- name: change_records
+-- Gives records other values.
+UPDATE record SET kept = new.kept, name = new.name, words = new.words, revision = revision + 1, changed_at = now()
+FROM unnest(%(numbers)s::integer[], %(kept)s::jsonb[], %(names)s::text[], %(words)s::text[])
+    AS new (number, kept, name, words)
+WHERE record.table_id = %(table)s AND record.number = new.number;
+
+-- name: who_have
+-- Which records have such values of columns in which no two may have the same.
+SELECT column_id, value, number FROM record_once
+    JOIN unnest(%(columns)s::text[], %(values)s::text[]) AS asked (column_id, value) USING (column_id, value)
+WHERE table_id = %(table)s;
 
 -- name: free_values
 -- Gives back what all records had alone, or these.

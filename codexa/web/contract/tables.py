@@ -1,12 +1,13 @@
 """Tables of the team's data, and their records."""
 
 from datetime import datetime
-from typing import Annotated, Any
+from typing import Annotated, Any, Literal
 from uuid import UUID
 
 from pydantic import Field as Setting
 from pydantic import StringConstraints
 
+from codexa.web.contract.importing import Header, ImportReply, RefusedLineReply, TableBytes
 from codexa.web.contract.message import Message
 
 ColumnId = Annotated[str, StringConstraints(pattern=r"^[a-z0-9]{1,32}$")]
@@ -149,3 +150,65 @@ class RecordHistoryReply(Message):
     """What happened to a record, newest first."""
 
     changes: list[RecordChangeReply]
+
+
+class FileWriting(Message):
+    """How a file writes: decimals with a comma or a point, the day or the month first."""
+
+    comma: bool
+    days: Literal["day", "month"]
+
+
+# By header: the id of a column, "new" for one that the header becomes, "" to leave it out.
+FileColumns = Annotated[dict[Header, Annotated[str, StringConstraints(max_length=32)]], Setting(max_length=400)]
+
+
+class PlanRecordsRequest(Message):
+    """A CSV or XLSX file in base64 (RFC 4648), what its headers are, and how it writes; None for what is likely."""
+
+    file: TableBytes
+    columns: FileColumns | None = None
+    writing: FileWriting | None = None
+
+
+class PlannedColumnReply(Message):
+    """What a header of the file is, and of which type a new column of it would be."""
+
+    header: str
+    column: str
+    type: str
+
+
+class PlanRecordsReply(Message):
+    """What a file would bring; of the lines that were `tried` those that are wrong, and the first of them."""
+
+    columns: list[PlannedColumnReply]
+    lines: int
+    empty: int
+    writing: FileWriting
+    tried: int
+    wrong_count: int
+    wrong: list[RefusedLineReply]
+
+
+class ImportRecordsRequest(Message):
+    """A file to take in; with a `key_column` a line changes the record that has its value."""
+
+    file: TableBytes
+    name: Annotated[str, StringConstraints(min_length=1, max_length=200)]
+    columns: FileColumns
+    writing: FileWriting
+    key_column: Annotated[str, StringConstraints(max_length=32)] = ""
+
+
+class TableOfFileRequest(Message):
+    """A file to make a table of."""
+
+    file: TableBytes
+    name: Annotated[str, StringConstraints(min_length=1, max_length=200, pattern=r"\S")]
+
+
+class TableImportsReply(Message):
+    """The files that were taken in of late, with the lines that were refused."""
+
+    imports: list[ImportReply]

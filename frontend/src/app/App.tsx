@@ -18,6 +18,8 @@ const Account = lazy(() => import("./account/Account").then((module) => ({ defau
 const AllPayments = lazy(() => import("./payment/AllPayments").then((module) => ({ default: module.AllPayments })));
 const AboutPerson = lazy(() => import("./person/AboutPerson").then((module) => ({ default: module.AboutPerson })));
 const Programs = lazy(() => import("./programs/Programs").then((module) => ({ default: module.Programs })));
+const Tables = lazy(() => import("./tables/Tables").then((module) => ({ default: module.Tables })));
+const Worksheet = lazy(() => import("./tables/Worksheet").then((module) => ({ default: module.Worksheet })));
 const Workings = lazy(() => import("./workings/Workings").then((module) => ({ default: module.Workings })));
 
 // Links in mails work whoever is signed in, or nobody.
@@ -50,6 +52,8 @@ export function App() {
           <Route path="/person" element={<AboutPerson />} />
           <Route path="/programs" element={<Programs />} />
           <Route path="/payments" element={<AllPayments />} />
+          <Route path="/tables" element={<Tables />} />
+          <Route path="/tables/:table" element={<OneWorksheet />} />
           <Route path="/start/template" element={<FromTemplate />} />
           <Route path="/start/outline" element={<FromOutline />} />
           <Route path="/forms/:form/:area" element={<OneWorkbench />} />
@@ -59,6 +63,11 @@ export function App() {
       </Suspense>
     </SignedInProvider>
   );
+}
+
+function OneWorksheet() {
+  const { table = "" } = useParams();
+  return <Worksheet key={table} tableId={table} />;
 }
 
 /** A workbench holds one form's draft; another form is another workbench. */

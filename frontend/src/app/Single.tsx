@@ -2,15 +2,14 @@
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import type { PropsWithChildren } from "react";
+import { Places } from "./Places";
 import { TopBar } from "./TopBar";
 
 export function Single({ title, children }: PropsWithChildren<{ title: string }>) {
   return (
     <Box sx={{ display: "flex", flexDirection: "column", height: "100vh" }}>
       <TopBar>
-        <Typography component="p" sx={{ fontWeight: 650, fontSize: 16, flex: 1 }}>
-          Codexa
-        </Typography>
+        <Places />
       </TopBar>
       <Box component="main" tabIndex={0} aria-label={title} sx={{ flex: 1, overflow: "auto", p: 3 }}>
         <Box sx={{ maxWidth: 980, mx: "auto" }}>

@@ -3344,6 +3344,16 @@ export interface FileUploadFace {
   width: "full" | "half" | "third" | "quarter";
 }
 /**
+ * How a file writes: decimals with a comma or a point, the day or the month first.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "FileWriting".
+ */
+export interface FileWriting {
+  comma: boolean;
+  days: "day" | "month";
+}
+/**
  * A page as visitors see it; one question at a time, each of them.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -4125,6 +4135,21 @@ export interface HowItCame {
   way: "link" | "script" | "frame" | "pop-up" | "tab" | "corner";
 }
 /**
+ * A file to take in; with a `key_column` a line changes the record that has its value.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ImportRecordsRequest".
+ */
+export interface ImportRecordsRequest {
+  columns: {
+    [k: string]: string;
+  };
+  file: string;
+  key_column: string;
+  name: string;
+  writing: FileWriting;
+}
+/**
  * How far a table has come: of `count` lines `place` were gone through, `kept` are responses now.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -4893,6 +4918,45 @@ export interface PlanImportRequest {
     [k: string]: string;
   } | null;
   table: string;
+}
+/**
+ * What a file would bring; of the lines that were `tried` those that are wrong, and the first of them.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "PlanRecordsReply".
+ */
+export interface PlanRecordsReply {
+  columns: PlannedColumnReply[];
+  empty: number;
+  lines: number;
+  tried: number;
+  writing: FileWriting;
+  wrong: RefusedLineReply[];
+  wrong_count: number;
+}
+/**
+ * What a header of the file is, and of which type a new column of it would be.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "PlannedColumnReply".
+ */
+export interface PlannedColumnReply {
+  column: string;
+  header: string;
+  type: string;
+}
+/**
+ * A CSV or XLSX file in base64 (RFC 4648), what its headers are, and how it writes; None for what is likely.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "PlanRecordsRequest".
+ */
+export interface PlanRecordsRequest {
+  columns: {
+    [k: string]: string;
+  } | null;
+  file: string;
+  writing: FileWriting | null;
 }
 /**
  * Who else is here, and the revision that is saved now.
@@ -5801,6 +5865,25 @@ export interface TableFace {
   id: string;
   name: string;
   records: number;
+}
+/**
+ * The files that were taken in of late, with the lines that were refused.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "TableImportsReply".
+ */
+export interface TableImportsReply {
+  imports: ImportReply[];
+}
+/**
+ * A file to make a table of.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "TableOfFileRequest".
+ */
+export interface TableOfFileRequest {
+  file: string;
+  name: string;
 }
 /**
  * A table: its definition, and its columns as the grid needs them; `named_by` is the column that names a record.

@@ -10,6 +10,7 @@ import { useState } from "react";
 import { Link } from "react-router";
 import type { FormRowReply } from "../../api/generated/wire";
 import { queries } from "../../api/queries";
+import { Places } from "../Places";
 import { TopBar } from "../TopBar";
 import { Waiting } from "../Waiting";
 import { mayEdit, useSignedIn } from "../signed_in";
@@ -34,9 +35,7 @@ export function Desk() {
   return (
     <Box sx={{ display: "flex", flexDirection: "column", height: "100vh" }}>
       <TopBar>
-        <Typography component="p" sx={{ fontWeight: 650, fontSize: 16, flex: 1 }}>
-          Codexa
-        </Typography>
+        <Places />
       </TopBar>
       <Box
         sx={{ flex: 1, display: "grid", gridTemplateColumns: { xs: "1fr", md: "minmax(0,1fr) 308px" }, minHeight: 0 }}

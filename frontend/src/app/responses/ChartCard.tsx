@@ -65,7 +65,9 @@ export function ChartCard({ formId, column, by, look, columns, onBy, onRemove }:
             {chart.headline}{" "}
             <Typography component="span" variant="body2" color="text.secondary">
               {chart.aside}
-              {!rows && chart.answered < chart.all && `, ${(chart.all - chart.answered).toLocaleString("en")} left it blank`}
+              {!rows &&
+                chart.answered < chart.all &&
+                `, ${(chart.all - chart.answered).toLocaleString("en")} left it blank`}
             </Typography>
           </Typography>
           {chart.answered > 0 && drawn && (

@@ -1,0 +1,88 @@
+// A record beside the worksheet: all of it, and what was done to it.
+import Box from "@mui/material/Box";
+import IconButton from "@mui/material/IconButton";
+import Typography from "@mui/material/Typography";
+import { useQuery } from "@tanstack/react-query";
+import type { RecordReply, TableReply } from "../../api/generated/wire";
+import { queries } from "../../api/queries";
+import { asDayAndTime } from "../../text/words";
+
+interface Props {
+  table: TableReply;
+  record: RecordReply | undefined;
+  onClose: () => void;
+}
+
+export const PaneHead = ({ title, onClose }: { title: string; onClose: () => void }) => (
+  <Box sx={{ display: "flex", alignItems: "center", mb: 1.5 }}>
+    <Typography variant="h2" sx={{ flex: 1, overflowWrap: "anywhere" }}>
+      {title}
+    </Typography>
+    <IconButton aria-label="Close" onClick={onClose} sx={{ width: 30, height: 30, fontSize: 18 }}>
+      ×
+    </IconButton>
+  </Box>
+);
+
+export function RecordPane({ table, record, onClose }: Props) {
+  if (!record) return <PaneHead title="No record here yet" onClose={onClose} />;
+  return (
+    <>
+      <PaneHead title={record.name || `Record ${record.number}`} onClose={onClose} />
+      <Box component="dl" sx={{ m: 0, display: "grid", gap: 1.25 }}>
+        {table.columns.map((column) => (
+          <Box key={column.id}>
+            <Typography component="dt" variant="body2" color="text.secondary">
+              {column.label}
+            </Typography>
+            <Box component="dd" sx={{ m: 0, overflowWrap: "anywhere", whiteSpace: "pre-line" }}>
+              {record.cells[column.id] ?? "–"}
+            </Box>
+          </Box>
+        ))}
+      </Box>
+      <Past table={table} record={record} />
+    </>
+  );
+}
+
+const WORDS: Readonly<Record<string, string>> = {
+  made: "Made",
+  changed: "Changed",
+  removed: "Removed",
+  "brought back": "Brought back",
+};
+
+function Past({ table, record }: { table: TableReply; record: RecordReply }) {
+  const found = useQuery({ ...queries.recordHistory(table.id, record.number), staleTime: 0 });
+  const changes = found.data?.changes ?? [];
+  return (
+    <Box component="section" aria-label="What happened" sx={{ mt: 3 }}>
+      <Typography variant="h3" sx={{ mb: 0.5 }}>
+        What happened
+      </Typography>
+      <Box component="ol" sx={{ m: 0, p: 0, listStyle: "none" }}>
+        {changes.map((change, at) => {
+          const after = changes.slice(0, at).findLast((each) => each.kind === "changed")?.cells ?? record.cells;
+          const columns = table.columns.filter((each) => change.cells[each.id] !== after[each.id]);
+          return (
+            <Typography component="li" variant="body2" key={`${change.at} ${at}`} sx={{ py: 0.5 }}>
+              {WORDS[change.kind]}
+              <Box component="span" sx={{ color: "text.secondary" }}>
+                {" · "}
+                {asDayAndTime(change.at)}
+                {change.person && ` · ${change.person}`}
+              </Box>
+              {change.kind === "changed" &&
+                columns.map((each) => (
+                  <Box key={each.id} sx={{ pl: 1, borderLeft: 2, borderColor: "divider", overflowWrap: "anywhere" }}>
+                    {each.label}: <del>{change.cells[each.id] ?? "–"}</del> → {after[each.id] ?? "–"}
+                  </Box>
+                ))}
+            </Typography>
+          );
+        })}
+      </Box>
+    </Box>
+  );
+}

@@ -1,0 +1,43 @@
+// What is done to a whole table: all of it as a file, and deleting it.
+import Alert from "@mui/material/Alert";
+import Box from "@mui/material/Box";
+import Link from "@mui/material/Link";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useNavigate } from "react-router";
+import { api, reasonOf } from "../../api/client";
+import type { TableReply } from "../../api/generated/wire";
+import { queries } from "../../api/queries";
+import { AskFirst } from "../../ui/AskFirst";
+import { PopoverButton } from "../../ui/PopoverButton";
+import { mayEdit, useSignedIn } from "../signed_in";
+
+export function TableMenu({ table }: { table: TableReply }) {
+  const who = useSignedIn();
+  const navigate = useNavigate();
+  const queryClient = useQueryClient();
+  const remove = useMutation({
+    mutationFn: () => api.deleteTable(table.id),
+    onSuccess: async () => {
+      await queryClient.invalidateQueries({ queryKey: queries.tables().queryKey });
+      await navigate("/tables");
+    },
+  });
+  return (
+    <PopoverButton label="More …" name="The whole table" width={300}>
+      {() => (
+        <Box sx={{ display: "grid", gap: 1.5, p: 2, justifyItems: "start" }}>
+          <Link href={api.recordsAddress(table.id)}>All records as CSV</Link>
+          {mayEdit(who) && (
+            <AskFirst
+              label="Delete the table"
+              color="error"
+              warning="All its records go with it. Take them along as CSV first, if somebody may want them."
+              onDone={() => remove.mutate()}
+            />
+          )}
+          {remove.isError && <Alert severity="error">{reasonOf(remove.error)}</Alert>}
+        </Box>
+      )}
+    </PopoverButton>
+  );
+}

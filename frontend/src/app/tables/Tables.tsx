@@ -1,0 +1,99 @@
+// The team's tables: what each holds, and how much of it.
+import Alert from "@mui/material/Alert";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Link from "@mui/material/Link";
+import Table from "@mui/material/Table";
+import TableBody from "@mui/material/TableBody";
+import TableCell from "@mui/material/TableCell";
+import TableHead from "@mui/material/TableHead";
+import TableRow from "@mui/material/TableRow";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link as Going, useNavigate } from "react-router";
+import { api, reasonOf } from "../../api/client";
+import { queries } from "../../api/queries";
+import { asDayAndTime } from "../../text/words";
+import { Single } from "../Single";
+import { mayEdit, useSignedIn } from "../signed_in";
+import { Waiting } from "../Waiting";
+
+export function Tables() {
+  const who = useSignedIn();
+  const found = useQuery(queries.tables());
+  return (
+    <Single title="Tables">
+      <Typography color="text.secondary" sx={{ mb: 2 }}>
+        What the team’s forms stand on: instruments, places, talks, members. A row is a record.
+      </Typography>
+      {mayEdit(who) && <NewTable />}
+      {found.isPending && <Waiting />}
+      {found.isError && <Alert severity="error">{reasonOf(found.error)}</Alert>}
+      {found.data && found.data.tables.length > 0 && (
+        <Table size="small" aria-label="Tables" sx={{ mt: 3, bgcolor: "background.paper" }}>
+          <TableHead>
+            <TableRow>
+              <TableCell>Table</TableCell>
+              <TableCell align="right">Records</TableCell>
+              <TableCell align="right">Columns</TableCell>
+              <TableCell>Changed</TableCell>
+            </TableRow>
+          </TableHead>
+          <TableBody>
+            {found.data.tables.map((each) => (
+              <TableRow key={each.id} hover>
+                <TableCell component="th" scope="row">
+                  <Link component={Going} to={`/tables/${each.id}`} sx={{ fontWeight: 600 }}>
+                    {each.name}
+                  </Link>
+                </TableCell>
+                <TableCell align="right">{each.records.toLocaleString("en")}</TableCell>
+                <TableCell align="right">{each.columns}</TableCell>
+                <TableCell>{asDayAndTime(each.changed_at)}</TableCell>
+              </TableRow>
+            ))}
+          </TableBody>
+        </Table>
+      )}
+      {found.data?.tables.length === 0 && <Typography sx={{ mt: 3 }}>There is no table yet.</Typography>}
+    </Single>
+  );
+}
+
+function NewTable() {
+  const [name, setName] = useState("");
+  const navigate = useNavigate();
+  const queryClient = useQueryClient();
+  const make = useMutation({
+    mutationFn: () => api.makeTable({ name: name.trim() }),
+    onSuccess: async ({ id }) => {
+      await queryClient.invalidateQueries({ queryKey: queries.tables().queryKey });
+      await navigate(`/tables/${id}`);
+    },
+  });
+  return (
+    <Box
+      component="form"
+      onSubmit={(event) => {
+        event.preventDefault();
+        make.mutate();
+      }}
+      sx={{ display: "flex", gap: 1, alignItems: "start" }}
+    >
+      <TextField
+        label="Name of a new table"
+        value={name}
+        onChange={(event) => setName(event.target.value)}
+        error={make.isError}
+        helperText={make.isError ? reasonOf(make.error) : ""}
+        slotProps={{ htmlInput: { maxLength: 200 } }}
+        sx={{ width: 320 }}
+      />
+      <Button type="submit" variant="contained" disabled={!name.trim()} loading={make.isPending} sx={{ mt: 0.5 }}>
+        Make it
+      </Button>
+    </Box>
+  );
+}

@@ -1,0 +1,224 @@
+// A table as a worksheet: its records in a grid, and beside it a column's settings, or what a record is and was.
+import Alert from "@mui/material/Alert";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import InputBase from "@mui/material/InputBase";
+import Snackbar from "@mui/material/Snackbar";
+import Typography from "@mui/material/Typography";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useCallback, useDeferredValue, useState } from "react";
+import { api, reasonOf } from "../../api/client";
+import type { TableReply } from "../../api/generated/wire";
+import { queries } from "../../api/queries";
+import { counted } from "../../text/words";
+import { Places } from "../Places";
+import { TopBar } from "../TopBar";
+import { mayEdit, useSignedIn } from "../signed_in";
+import { Waiting } from "../Waiting";
+import { ColumnPane, NewColumn } from "./ColumnPane";
+import { type Definition, definitionOf } from "./definition";
+import { Grid, type Place } from "./Grid";
+import { RecordPane } from "./RecordPane";
+import { TableMenu } from "./TableMenu";
+import { cellName, useRecords } from "./useRecords";
+
+export function Worksheet({ tableId }: { tableId: string }) {
+  const table = useQuery(queries.table(tableId));
+  return (
+    <Box sx={{ display: "flex", flexDirection: "column", height: "100vh" }}>
+      <TopBar>
+        <Places />
+      </TopBar>
+      {table.isPending && <Waiting />}
+      {table.isError && <Alert severity="error">{reasonOf(table.error)}</Alert>}
+      {table.data && <Sheet table={table.data} />}
+    </Box>
+  );
+}
+
+type Beside = "record" | "column" | "new column" | null;
+
+function Sheet({ table }: { table: TableReply }) {
+  const who = useSignedIn();
+  const may = mayEdit(who);
+  const queryClient = useQueryClient();
+  const [typed, setTyped] = useState("");
+  const words = useDeferredValue(typed.trim());
+  const [sort, setSort] = useState("");
+  const [shown, setShown] = useState<readonly [number, number]>([0, 40]);
+  const [place, setPlace] = useState<Place>({ row: 0, column: 0 });
+  const [anchor, setAnchor] = useState<Place>({ row: 0, column: 0 });
+  const [beside, setBeside] = useState<Beside>(null);
+  const [column, setColumn] = useState("");
+  const [removed, setRemoved] = useState<readonly number[]>([]);
+  const records = useRecords(table.id, { words, sort }, shown);
+  const onShown = useCallback((first: number, last: number) => setShown([first, last]), []);
+  const save = useMutation({
+    mutationFn: (definition: Definition) =>
+      api.saveTable(table.id, table.revision, definition as unknown as Record<string, unknown>),
+    onSuccess: async (saved) => {
+      queryClient.setQueryData(queries.table(table.id).queryKey, saved);
+      await queryClient.invalidateQueries({ queryKey: ["records", table.id] });
+    },
+  });
+  const chosen = () => {
+    const [from, to] = [Math.min(place.row, anchor.row), Math.max(place.row, anchor.row)];
+    return Array.from({ length: to - from + 1 }, (_unused, at) => records.at(from + at)).flatMap((each) => each ?? []);
+  };
+  const here = records.at(place.row);
+  const wrong = records.refused.get(cellName(here?.number ?? null, table.columns[place.column]?.id ?? ""));
+  const remove = async () => {
+    const numbers = chosen().map((each) => each.number);
+    if (numbers.length > 0 && (await records.removal(numbers, false))) setRemoved(numbers);
+  };
+  const rows = chosen();
+  return (
+    <Box
+      component="main"
+      aria-label={definitionOf(table).name}
+      sx={{
+        flex: 1,
+        minHeight: 0,
+        display: "grid",
+        gridTemplateColumns: beside ? "minmax(0,1fr) 300px" : "minmax(0,1fr)",
+      }}
+    >
+      <Box sx={{ display: "flex", flexDirection: "column", minHeight: 0, p: 2, gap: 1.5 }}>
+        <Box sx={{ display: "flex", alignItems: "center", gap: 1 }}>
+          <Typography variant="h1" sx={{ mr: 1 }}>
+            {definitionOf(table).name}
+          </Typography>
+          <InputBase
+            value={typed}
+            onChange={(event) => {
+              setTyped(event.target.value);
+              setPlace({ row: 0, column: place.column });
+              setAnchor({ row: 0, column: place.column });
+            }}
+            placeholder="Search all cells …"
+            inputProps={{ "aria-label": "Search all cells", maxLength: 200, type: "search" }}
+            sx={{ border: 1, borderColor: "divider", borderRadius: 1, bgcolor: "background.paper", px: 1, width: 200 }}
+          />
+          <Typography aria-live="polite" sx={{ flex: 1, whiteSpace: "nowrap" }}>
+            <b>{records.count.toLocaleString("en")}</b> {records.count === 1 ? "record" : "records"}
+          </Typography>
+          {may && (
+            <>
+              <Button color="inherit" disabled={!records.mayUndo} onClick={() => void records.undoLast()}>
+                Undo
+              </Button>
+              <Button color="inherit" disabled={rows.length === 0} onClick={() => void remove()}>
+                {rows.length > 1 ? `Remove ${rows.length} records` : "Remove the record"}
+              </Button>
+            </>
+          )}
+          <Button
+            color="inherit"
+            aria-pressed={beside === "record"}
+            onClick={() => setBeside(beside === "record" ? null : "record")}
+          >
+            Record beside
+          </Button>
+          {may && (
+            <Button variant="outlined" onClick={() => setBeside("new column")}>
+              Add a column
+            </Button>
+          )}
+          <TableMenu table={table} />
+        </Box>
+        {records.failure && <Alert severity="error">{reasonOf(records.failure)}</Alert>}
+        <Grid
+          name={`Records of ${definitionOf(table).name}`}
+          columns={table.columns}
+          count={records.count}
+          at={records.at}
+          refused={records.refused}
+          sort={sort}
+          chosen={beside === "column" ? column : ""}
+          mayEdit={may}
+          place={place}
+          anchor={anchor}
+          onPlace={(to, from) => {
+            setPlace(to);
+            setAnchor(from);
+          }}
+          onShown={onShown}
+          onSort={setSort}
+          onColumn={(id) => {
+            setColumn(id);
+            if (may) setBeside("column");
+          }}
+          onChange={records.change}
+          onForget={records.forget}
+          onUndo={() => void records.undoLast()}
+        />
+        <Box role="status" sx={{ minHeight: 20, fontSize: 13, color: "text.secondary" }}>
+          {records.problem || wrong ? (
+            <Box component="span" sx={{ color: "error.main" }}>
+              {records.problem || `Not kept: ${wrong!.message}`}
+            </Box>
+          ) : records.refused.size > 0 ? (
+            `${counted(records.refused.size, "cell")} not kept; they are red.`
+          ) : may ? (
+            "Type into a cell; Enter keeps it, Escape leaves it. Cells are copied from and pasted into spreadsheets."
+          ) : (
+            ""
+          )}
+        </Box>
+      </Box>
+      {beside && (
+        <Box
+          component="aside"
+          aria-label={beside === "record" ? "Record" : "Column"}
+          onKeyDown={(event) => event.key === "Escape" && setBeside(null)}
+          sx={{ borderLeft: 1, borderColor: "divider", bgcolor: "background.paper", overflow: "auto", p: 2 }}
+        >
+          {beside === "record" && <RecordPane table={table} record={here} onClose={() => setBeside(null)} />}
+          {beside === "column" && (
+            <ColumnPane
+              key={`${column} ${table.revision}`}
+              table={table}
+              columnId={column}
+              problem={save.isError ? save.error : null}
+              saves={save.isPending}
+              onSave={(definition) => save.mutate(definition)}
+              onClose={() => setBeside(null)}
+            />
+          )}
+          {beside === "new column" && (
+            <NewColumn
+              table={table}
+              problem={save.isError ? save.error : null}
+              onSave={(definition) =>
+                save.mutate(definition, {
+                  onSuccess: (saved) => {
+                    setColumn(saved.columns.at(-1)!.id);
+                    setBeside("column");
+                  },
+                })
+              }
+              onClose={() => setBeside(null)}
+            />
+          )}
+        </Box>
+      )}
+      <Snackbar
+        open={removed.length > 0}
+        autoHideDuration={8_000}
+        onClose={(_event, reason) => reason !== "clickaway" && setRemoved([])}
+        message={`${counted(removed.length, "record")} removed`}
+        action={
+          <Button
+            color="inherit"
+            onClick={() => {
+              void records.removal(removed, true);
+              setRemoved([]);
+            }}
+          >
+            Bring back
+          </Button>
+        }
+      />
+    </Box>
+  );
+}
