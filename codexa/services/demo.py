@@ -14,6 +14,7 @@ from codexa.core.program.samples import sample_answers
 from codexa.services import desk, links, people, publishing, who_and_when
 from codexa.services.answering import Given
 from codexa.services.context import context_of
+from codexa.services.demo_tables import make_tables
 from codexa.services.demo_visits import visit
 from codexa.services.demo_work import work_with
 from codexa.services.editions import Editions
@@ -88,6 +89,7 @@ def load_demo(database: Database, *, examples: Path, sites: list[str], settings:
             _answer(connection, program, form=form, edition=edition, count=count, links=made)
             visit(connection, program, form=form, sent=count, days=_DAYS)
             work_with(within, file=file, form=form, team=team, count=count)
+        make_tables(within, who, examples=examples)
 
 
 def _make_links(

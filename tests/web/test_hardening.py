@@ -218,7 +218,7 @@ class TestKilledWorkers:
 
         def killer():
             # Long enough apart for a new worker to come up: the point is what is lost, not whether anything is left.
-            while not done.wait(0.2 if not killed else 4):
+            while not done.wait(0.02 if not killed else 4):
                 children = subprocess.run(
                     ["pgrep", "-P", str(process.pid)], capture_output=True, text=True, check=False
                 )

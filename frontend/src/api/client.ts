@@ -4,7 +4,11 @@ import type {
   AccountsReply,
   AllHeldReply,
   ChangedRecordsReply,
+  ImportRecordsRequest,
   MadeTableReply,
+  PlanRecordsReply,
+  PlanRecordsRequest,
+  TableImportsReply,
   RecordHistoryReply,
   RecordNumbersReply,
   RecordsReply,
@@ -328,6 +332,13 @@ export const api = {
     call<RecordNumbersReply>("POST", `/tables/${table}/records/bring-back`, { numbers }),
   recordHistory: (table: string, number: number) =>
     call<RecordHistoryReply>("GET", `/tables/${table}/records/${number}/history`),
+  tableOfFile: (name: string, file: string) => call<MadeTableReply>("POST", "/tables/from-file", { name, file }),
+  planRecords: (table: string, asked: PlanRecordsRequest) =>
+    call<PlanRecordsReply>("POST", `/tables/${table}/import/plan`, asked),
+  importRecords: (table: string, asked: ImportRecordsRequest) =>
+    call<BegunReply>("POST", `/tables/${table}/import`, asked),
+  tableImports: (table: string) => call<TableImportsReply>("GET", `/tables/${table}/import`),
+  stopRecords: (table: string, file: string) => call<undefined>("POST", `/tables/${table}/import/${file}/stop`),
   recordsAddress: (table: string) => `/api/tables/${table}/records.csv`,
   findPerson: (email: string) => call<PersonReply>("POST", "/person/find", { email }),
   exportPerson: (email: string) => call<Record<string, unknown>>("POST", "/person/export", { email }),

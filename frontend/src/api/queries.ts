@@ -111,6 +111,12 @@ export const queries = {
   table: (table: string) => queryOptions({ queryKey: ["table", table], queryFn: () => api.table(table) }),
   records: (table: string, asked: Record<string, string>) =>
     queryOptions({ queryKey: ["records", table, asked], queryFn: () => api.records(table, asked) }),
+  tableImports: (table: string) =>
+    queryOptions({
+      queryKey: ["table's imports", table],
+      queryFn: () => api.tableImports(table),
+      refetchInterval: ({ state }) => (state.data?.imports.some((each) => each.state === "waiting") ? 1_000 : false),
+    }),
   recordHistory: (table: string, number: number) =>
     queryOptions({ queryKey: ["record history", table, number], queryFn: () => api.recordHistory(table, number) }),
   keys: () => queryOptions({ queryKey: ["keys"], queryFn: () => api.keys() }),

@@ -9,11 +9,12 @@ import Typography from "@mui/material/Typography";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { api, reasonOf } from "../../api/client";
-import type { ImportReply, PlanImportReply } from "../../api/generated/wire";
+import type { PlanImportReply } from "../../api/generated/wire";
 import { queries } from "../../api/queries";
 import { counted } from "../../text/words";
+import { Taken } from "../importing/Taken";
+import { Wrong } from "../importing/WrongLines";
 import { inBase64 } from "../publish/link_tables";
-import { useDayAndTime } from "../workbench/useDayAndTime";
 
 const MOST_BYTES = 20 * 1024 * 1024;
 
@@ -167,34 +168,6 @@ function Planned({ name, plan, begins, onPick, onBegin }: PlannedProps) {
   );
 }
 
-interface WrongProps extends Pick<PlanImportReply, "wrong" | "tried" | "lines"> {
-  count: number;
-}
-
-const Wrong = ({ count, tried, lines, wrong }: WrongProps) => (
-  <Alert severity="warning" sx={{ width: "100%" }}>
-    {counted(count, "line")} {count === 1 ? "does" : "do"} not fit
-    {tried < lines && ` of the first ${tried.toLocaleString("en")}, which were tried`}:
-    <LineList lines={wrong} />
-    {count > wrong.length && `and ${count - wrong.length} more.`}
-  </Alert>
-);
-
-const LineList = ({ lines }: { lines: PlanImportReply["wrong"] }) => (
-  <Box
-    component="ul"
-    tabIndex={0}
-    aria-label="Lines that do not fit"
-    sx={{ m: 0, pl: 2.5, maxHeight: 200, overflow: "auto" }}
-  >
-    {lines.map(({ line, message }) => (
-      <li key={line}>
-        line {line}: {message}
-      </li>
-    ))}
-  </Box>
-);
-
 /** Tables that were brought in of late, and how far they have come. */
 function Earlier({ formId }: { formId: string }) {
   const queryClient = useQueryClient();
@@ -207,33 +180,13 @@ function Earlier({ formId }: { formId: string }) {
     known.current = moved;
     void queryClient.invalidateQueries({ queryKey: ["responses", formId] });
   }, [found.data, moved, queryClient, formId]);
-  return imports.map((each) => <One key={each.id} formId={formId} table={each} />);
-}
-
-function One({ formId, table }: { formId: string; table: ImportReply }) {
-  const dayAndTime = useDayAndTime();
-  const queryClient = useQueryClient();
-  const stop = useMutation({
-    mutationFn: () => api.stopImport(formId, table.id),
-    onSettled: () => queryClient.invalidateQueries({ queryKey: queries.imports(formId).queryKey }),
-  });
-  const waiting = table.state === "waiting";
-  return (
-    <Box component="section" aria-label={table.name} sx={{ width: "100%" }}>
-      <Typography role="status">
-        <b>{table.name}</b> · {dayAndTime(table.created_at)}
-        {table.person && ` · ${table.person}`}:{" "}
-        {waiting && `${table.place.toLocaleString("en")} of ${counted(table.count, "line")} gone through, `}
-        {counted(table.kept, "response")} brought in
-        {table.refused.length > 0 && `, ${counted(table.place - table.kept, "line")} did not fit`}
-        {table.state === "stopped" && ", then stopped"}.
-      </Typography>
-      {waiting && (
-        <Button color="inherit" loading={stop.isPending} onClick={() => stop.mutate()}>
-          Stop
-        </Button>
-      )}
-      {table.refused.length > 0 && <LineList lines={table.refused} />}
-    </Box>
-  );
+  return imports.map((each) => (
+    <Taken
+      key={each.id}
+      file={each}
+      noun="response"
+      onStop={() => api.stopImport(formId, each.id)}
+      onStopped={() => queryClient.invalidateQueries({ queryKey: queries.imports(formId).queryKey })}
+    />
+  ));
 }

@@ -36,6 +36,8 @@ interface Props {
 }
 
 const NUMBERS = new Set(["number", "money"]);
+const FORMATS = ["number", "percent", "money", "text", "date"];
+const DECIMAL = new Set(["number", "percent"]);
 const CHOICES = new Set(["dropdown", "several_choices"]);
 
 export function ColumnPane({ table, columnId, problem, saves, onSave, onClose }: Props) {
@@ -59,13 +61,27 @@ export function ColumnPane({ table, columnId, problem, saves, onSave, onClose }:
           Formulas call it <code>{column.key}</code>.
         </Typography>
         {column.type === "calculated" ? (
-          <TextField
-            label="Formula over its own record"
-            value={column.formula ?? ""}
-            onChange={(event) => set({ formula: event.target.value })}
-            multiline
-            slotProps={{ htmlInput: { style: { fontFamily: MONO } } }}
-          />
+          <>
+            <TextField
+              label="Formula over its own record"
+              value={column.formula ?? ""}
+              onChange={(event) => set({ formula: event.target.value })}
+              multiline
+              slotProps={{ htmlInput: { style: { fontFamily: MONO } } }}
+            />
+            <TextField
+              select
+              label="Shown as"
+              value={column.format ?? "number"}
+              onChange={(event) => set({ format: event.target.value })}
+            >
+              {FORMATS.map((each) => (
+                <MenuItem key={each} value={each}>
+                  {each}
+                </MenuItem>
+              ))}
+            </TextField>
+          </>
         ) : (
           <>
             <Switch
@@ -99,7 +115,7 @@ export function ColumnPane({ table, columnId, problem, saves, onSave, onClose }:
             />
           </Box>
         )}
-        {column.type === "number" && (
+        {(column.type === "number" || (column.type === "calculated" && DECIMAL.has(column.format ?? "number"))) && (
           <TextField
             type="number"
             label="Decimals"

@@ -201,7 +201,11 @@ export function Grid(props: Props) {
           aria-rowindex={1}
           sx={{ position: "sticky", top: 0, zIndex: 2, height: HEAD, display: "flex", bgcolor: "background.paper" }}
         >
-          <Box role="columnheader" aria-colindex={1} sx={{ ...HEAD_CELL, ...STAYS, width: NUMBER, justifyContent: "flex-end" }}>
+          <Box
+            role="columnheader"
+            aria-colindex={1}
+            sx={{ ...HEAD_CELL, ...STAYS, width: NUMBER, justifyContent: "flex-end" }}
+          >
             No.
           </Box>
           {columns.map((column, index) => (

@@ -1,8 +1,10 @@
 // What is done to a whole table: all of it as a file, and deleting it.
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
 import Link from "@mui/material/Link";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
 import { useNavigate } from "react-router";
 import { api, reasonOf } from "../../api/client";
 import type { TableReply } from "../../api/generated/wire";
@@ -10,8 +12,10 @@ import { queries } from "../../api/queries";
 import { AskFirst } from "../../ui/AskFirst";
 import { PopoverButton } from "../../ui/PopoverButton";
 import { mayEdit, useSignedIn } from "../signed_in";
+import { ImportRecords } from "./ImportRecords";
 
 export function TableMenu({ table }: { table: TableReply }) {
+  const [brings, setBrings] = useState(false);
   const who = useSignedIn();
   const navigate = useNavigate();
   const queryClient = useQueryClient();
@@ -23,21 +27,35 @@ export function TableMenu({ table }: { table: TableReply }) {
     },
   });
   return (
-    <PopoverButton label="More …" name="The whole table" width={300}>
-      {() => (
-        <Box sx={{ display: "grid", gap: 1.5, p: 2, justifyItems: "start" }}>
-          <Link href={api.recordsAddress(table.id)}>All records as CSV</Link>
-          {mayEdit(who) && (
-            <AskFirst
-              label="Delete the table"
-              color="error"
-              warning="All its records go with it. Take them along as CSV first, if somebody may want them."
-              onDone={() => remove.mutate()}
-            />
-          )}
-          {remove.isError && <Alert severity="error">{reasonOf(remove.error)}</Alert>}
-        </Box>
-      )}
-    </PopoverButton>
+    <>
+      {brings && <ImportRecords table={table} onClose={() => setBrings(false)} />}
+      <PopoverButton label="More …" name="The whole table" width={300}>
+        {(close) => (
+          <Box sx={{ display: "grid", gap: 1.5, p: 2, justifyItems: "start" }}>
+            {mayEdit(who) && (
+              <Button
+                color="inherit"
+                onClick={() => {
+                  close();
+                  setBrings(true);
+                }}
+              >
+                Bring in records from a file …
+              </Button>
+            )}
+            <Link href={api.recordsAddress(table.id)}>All records as CSV</Link>
+            {mayEdit(who) && (
+              <AskFirst
+                label="Delete the table"
+                color="error"
+                warning="All its records go with it. Take them along as CSV first, if somebody may want them."
+                onDone={() => remove.mutate()}
+              />
+            )}
+            {remove.isError && <Alert severity="error">{reasonOf(remove.error)}</Alert>}
+          </Box>
+        )}
+      </PopoverButton>
+    </>
   );
 }

@@ -19,6 +19,7 @@ import { asDayAndTime } from "../../text/words";
 import { Single } from "../Single";
 import { mayEdit, useSignedIn } from "../signed_in";
 import { Waiting } from "../Waiting";
+import { FileButton, type SentFile } from "./FileButton";
 
 export function Tables() {
   const who = useSignedIn();
@@ -28,7 +29,12 @@ export function Tables() {
       <Typography color="text.secondary" sx={{ mb: 2 }}>
         What the team’s forms stand on: instruments, places, talks, members. A row is a record.
       </Typography>
-      {mayEdit(who) && <NewTable />}
+      {mayEdit(who) && (
+        <Box sx={{ display: "flex", gap: 2, alignItems: "start", flexWrap: "wrap" }}>
+          <NewTable />
+          <FromFile />
+        </Box>
+      )}
       {found.isPending && <Waiting />}
       {found.isError && <Alert severity="error">{reasonOf(found.error)}</Alert>}
       {found.data && found.data.tables.length > 0 && (
@@ -59,6 +65,32 @@ export function Tables() {
       )}
       {found.data?.tables.length === 0 && <Typography sx={{ mt: 3 }}>There is no table yet.</Typography>}
     </Single>
+  );
+}
+
+/** A table made of a file: its headers become columns, its lines records. */
+function FromFile() {
+  const navigate = useNavigate();
+  const queryClient = useQueryClient();
+  const make = useMutation({
+    mutationFn: (file: SentFile) =>
+      api.tableOfFile(file.name.replace(/\.[^.]*$/, "").slice(0, 200) || file.name, file.content),
+    onSuccess: async ({ id }) => {
+      await queryClient.invalidateQueries({ queryKey: queries.tables().queryKey });
+      await navigate(`/tables/${id}`);
+    },
+  });
+  return (
+    <Box sx={{ mt: 0.5 }}>
+      <FileButton
+        name="File to make a table of"
+        label="Make it of a file …"
+        quiet
+        loading={make.isPending}
+        onFile={(file) => make.mutate(file)}
+      />
+      {make.isError && <Alert severity="error">{reasonOf(make.error)}</Alert>}
+    </Box>
   );
 }
 

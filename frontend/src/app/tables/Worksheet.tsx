@@ -18,6 +18,7 @@ import { Waiting } from "../Waiting";
 import { ColumnPane, NewColumn } from "./ColumnPane";
 import { type Definition, definitionOf } from "./definition";
 import { Grid, type Place } from "./Grid";
+import { useImports } from "./ImportRecords";
 import { RecordPane } from "./RecordPane";
 import { TableMenu } from "./TableMenu";
 import { cellName, useRecords } from "./useRecords";
@@ -53,6 +54,7 @@ function Sheet({ table }: { table: TableReply }) {
   const [removed, setRemoved] = useState<readonly number[]>([]);
   const records = useRecords(table.id, { words, sort }, shown);
   const onShown = useCallback((first: number, last: number) => setShown([first, last]), []);
+  const coming = useImports(table.id).find((each) => each.state === "waiting");
   const save = useMutation({
     mutationFn: (definition: Definition) =>
       api.saveTable(table.id, table.revision, definition as unknown as Record<string, unknown>),
@@ -101,6 +103,7 @@ function Sheet({ table }: { table: TableReply }) {
           />
           <Typography aria-live="polite" sx={{ flex: 1, whiteSpace: "nowrap" }}>
             <b>{records.count.toLocaleString("en")}</b> {records.count === 1 ? "record" : "records"}
+            {coming && `, ${coming.place.toLocaleString("en")} of ${counted(coming.count, "line")} gone through`}
           </Typography>
           {may && (
             <>

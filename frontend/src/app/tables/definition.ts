@@ -10,6 +10,7 @@ export interface Column {
   label: string;
   required?: string;
   formula?: string;
+  format?: string;
   decimals?: number;
   minimum?: string | null;
   maximum?: string | null;
