@@ -7,7 +7,7 @@ import { SERIF } from "../../theme/theme";
 import { CellEditor, isPicked } from "./CellEditor";
 import { columnType } from "./column_types";
 import { asCopied, cellsOf } from "./pasted";
-import { cellName, type Edit, type Refused } from "./useRecords";
+import { cellName, type Refused, type TypedRow } from "./useRecords";
 
 export interface Place {
   row: number;
@@ -21,6 +21,8 @@ interface Props {
   at: (row: number) => RecordReply | undefined;
   refused: ReadonlyMap<string, Refused>;
   sort: string;
+  /** What is looked at, in which order: where that changes, it is looked at from its beginning. */
+  order: string;
   chosen: string;
   mayEdit: boolean;
   place: Place;
@@ -29,7 +31,8 @@ interface Props {
   onShown: (first: number, last: number) => void;
   onSort: (sort: string) => void;
   onColumn: (id: string) => void;
-  onChange: (edits: readonly Edit[]) => Promise<boolean>;
+  onChange: (typed: readonly TypedRow[]) => Promise<boolean>;
+  onFetch: (first: number, last: number) => Promise<(RecordReply | null)[]>;
   onForget: (name: string) => void;
   onUndo: () => void;
 }
@@ -47,17 +50,23 @@ const STEPS: Readonly<Record<string, readonly [number, number]>> = {
 };
 
 export function Grid(props: Props) {
-  const { name, columns, count, at, refused, sort, chosen, mayEdit, place, anchor } = props;
-  const { onPlace, onShown, onSort, onColumn, onChange, onForget, onUndo } = props;
+  const { name, columns, count, at, refused, sort, order, chosen, mayEdit, place, anchor } = props;
+  const { onPlace, onShown, onSort, onColumn, onChange, onFetch, onForget, onUndo } = props;
   const [scrolled, setScrolled] = useState(0);
   const [height, setHeight] = useState(600);
   const [typing, setTyping] = useState<string | null>(null);
   const grid = useRef<HTMLDivElement>(null);
   const { palette } = useTheme();
-  const rows = count + (mayEdit ? 1 : 0);
-  const first = Math.max(0, Math.floor(scrolled / ROW) - MORE);
-  const last = Math.min(rows - 1, Math.ceil((scrolled + height - HEAD) / ROW) + MORE);
+  // A new record stands below the last; while that is on its way, one more.
+  const rows = Math.max(count + (mayEdit ? 1 : 0), Math.min(place.row + 1, count + 2));
+  // Where there are fewer records by now, it can't be scrolled as far as it was.
+  const above = Math.min(scrolled, Math.max(0, HEAD + rows * ROW - height));
+  const first = Math.max(0, Math.floor(above / ROW) - MORE);
+  const last = Math.min(rows - 1, Math.ceil((above + height - HEAD) / ROW) + MORE);
   useEffect(() => onShown(first, Math.max(first, last)), [first, last, onShown]);
+  useEffect(() => {
+    grid.current!.scrollTop = 0;
+  }, [order]);
   useEffect(() => {
     const watched = grid.current!;
     const observer = new ResizeObserver(() => setHeight(watched.clientHeight));
@@ -85,9 +94,9 @@ export function Grid(props: Props) {
     if (left + WIDTH > pane.scrollLeft + pane.clientWidth - NUMBER)
       pane.scrollLeft = left + WIDTH - pane.clientWidth + NUMBER;
   };
-  const go = (row: number, column: number, extends_ = false) => {
+  const go = (row: number, column: number, extends_ = false, lowest = rows - 1) => {
     const to = {
-      row: Math.max(0, Math.min(rows - 1, row)),
+      row: Math.max(0, Math.min(lowest, row)),
       column: Math.max(0, Math.min(columns.length - 1, column)),
     };
     onPlace(to, extends_ ? anchor : to);
@@ -111,36 +120,43 @@ export function Grid(props: Props) {
   };
   const keep = (text: string, next: readonly [number, number]) => {
     const column = columns[place.column]!;
-    const record = at(place.row) ?? null;
+    const record = at(place.row);
     stop();
     const is = cellName(record?.number ?? null, column.id);
     if (text === textOf(place.row, column)) onForget(is);
-    else void onChange([{ record, cells: { [column.id]: text } }]);
-    go(place.row + next[0], place.column + next[1]);
+    else void onChange([{ row: place.row, cells: { [column.id]: text } }]);
+    // Below a new record comes the next one, which is not counted yet.
+    if (next[0] === 1 && !record && text) go(place.row + 1, 0, false, rows);
+    else go(place.row + next[0], place.column + next[1]);
   };
-  /** Edits over a block from its upper left cell on. */
-  const over = (top: number, left: number, cells: readonly (readonly string[])[]): Edit[] =>
+  /** What is typed over a block from its upper left cell on. */
+  const over = (top: number, left: number, cells: readonly (readonly string[])[]): TypedRow[] =>
     cells.flatMap((line, down) => {
-      const record = at(top + down) ?? null;
       const typed = line.flatMap((text, right): [string, string][] => {
         const column = columns[left + right];
         return column && !column.computed ? [[column.id, text]] : [];
       });
-      return typed.length > 0 ? [{ record, cells: Object.fromEntries(typed) }] : [];
+      return typed.length > 0 ? [{ row: top + down, cells: Object.fromEntries(typed) }] : [];
     });
   const empty = () => {
-    const blank = Array.from({ length: block.bottom - block.top + 1 }, () =>
+    const height_ = Math.min(block.bottom, count - 1) - block.top + 1;
+    const blank = Array.from({ length: Math.max(0, height_) }, () =>
       Array.from({ length: block.right - block.left + 1 }, () => ""),
     );
-    const edits = over(block.top, block.left, blank).filter((each) => each.record);
-    if (mayEdit && edits.length > 0) void onChange(edits);
+    const typed = over(block.top, block.left, blank);
+    if (mayEdit && typed.length > 0) void onChange(typed);
   };
-  const copied = () =>
-    asCopied(
-      Array.from({ length: block.bottom - block.top + 1 }, (_row, down) =>
-        columns.slice(block.left, block.right + 1).map((column) => textOf(block.top + down, column)),
+  const copy = async () => {
+    const records = await onFetch(block.top, Math.min(block.bottom, count - 1));
+    const columnsIn = columns.slice(block.left, block.right + 1);
+    await navigator.clipboard.writeText(
+      asCopied(
+        records.map((record) =>
+          columnsIn.map((each) => record?.typed[each.id] ?? (each.computed ? (record?.cells[each.id] ?? "") : "")),
+        ),
       ),
     );
+  };
   const press = (event: React.KeyboardEvent) => {
     if (typing !== null || event.target !== grid.current) return;
     const commands = event.ctrlKey || event.metaKey;
@@ -172,15 +188,14 @@ export function Grid(props: Props) {
       onScroll={(event) => setScrolled(event.currentTarget.scrollTop)}
       onCopy={(event) => {
         if (typing !== null) return;
-        event.clipboardData.setData("text/plain", copied());
         event.preventDefault();
+        void copy();
       }}
       onPaste={(event) => {
         if (typing !== null || !mayEdit) return;
         event.preventDefault();
-        const cells = cellsOf(event.clipboardData.getData("text/plain"));
-        const edits = over(block.top, block.left, cells);
-        if (edits.length > 0) void onChange(edits);
+        const typed = over(block.top, block.left, cellsOf(event.clipboardData.getData("text/plain")));
+        if (typed.length > 0) void onChange(typed);
       }}
       sx={{
         flex: 1,
@@ -265,7 +280,7 @@ export function Grid(props: Props) {
                   fontFamily: SERIF,
                 }}
               >
-                {record?.number ?? (row === count && mayEdit ? "new" : "…")}
+                {record?.number ?? (row >= count && mayEdit ? "new" : "…")}
               </Box>
               {columns.map((column, index) => {
                 const isHere = place.row === row && place.column === index;

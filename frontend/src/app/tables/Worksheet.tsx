@@ -21,7 +21,8 @@ import { Grid, type Place } from "./Grid";
 import { useImports } from "./ImportRecords";
 import { RecordPane } from "./RecordPane";
 import { TableMenu } from "./TableMenu";
-import { cellName, useRecords } from "./useRecords";
+import { asCopied } from "./pasted";
+import { cellName, type TurnedBack, useRecords } from "./useRecords";
 
 export function Worksheet({ tableId }: { tableId: string }) {
   const table = useQuery(queries.table(tableId));
@@ -52,15 +53,15 @@ function Sheet({ table }: { table: TableReply }) {
   const [beside, setBeside] = useState<Beside>(null);
   const [column, setColumn] = useState("");
   const [removed, setRemoved] = useState<readonly number[]>([]);
-  const records = useRecords(table.id, { words, sort }, shown);
+  const records = useRecords(table, { words, sort }, shown);
   const onShown = useCallback((first: number, last: number) => setShown([first, last]), []);
   const coming = useImports(table.id).find((each) => each.state === "waiting");
   const save = useMutation({
     mutationFn: (definition: Definition) =>
       api.saveTable(table.id, table.revision, definition as unknown as Record<string, unknown>),
-    onSuccess: async (saved) => {
+    onSuccess: (saved) => {
       queryClient.setQueryData(queries.table(table.id).queryKey, saved);
-      await queryClient.invalidateQueries({ queryKey: ["records", table.id] });
+      void queryClient.invalidateQueries({ queryKey: ["records", table.id] });
     },
   });
   const chosen = () => {
@@ -129,6 +130,9 @@ function Sheet({ table }: { table: TableReply }) {
           )}
           <TableMenu table={table} />
         </Box>
+        {records.turnedBack.length > 0 && (
+          <TurnedBackLines lines={records.turnedBack} onClose={records.forgetTurnedBack} />
+        )}
         {records.failure && <Alert severity="error">{reasonOf(records.failure)}</Alert>}
         <Grid
           name={`Records of ${definitionOf(table).name}`}
@@ -137,6 +141,7 @@ function Sheet({ table }: { table: TableReply }) {
           at={records.at}
           refused={records.refused}
           sort={sort}
+          order={`${sort} ${words}`}
           chosen={beside === "column" ? column : ""}
           mayEdit={may}
           place={place}
@@ -152,6 +157,7 @@ function Sheet({ table }: { table: TableReply }) {
             if (may) setBeside("column");
           }}
           onChange={records.change}
+          onFetch={records.fetchedAll}
           onForget={records.forget}
           onUndo={() => void records.undoLast()}
         />
@@ -223,5 +229,42 @@ function Sheet({ table }: { table: TableReply }) {
         }
       />
     </Box>
+  );
+}
+
+/** Pasted lines that became no record: they are here to be mended and pasted again. */
+function TurnedBackLines({ lines, onClose }: { lines: readonly TurnedBack[]; onClose: () => void }) {
+  return (
+    <Alert
+      severity="warning"
+      onClose={onClose}
+      action={
+        <>
+          <Button
+            color="inherit"
+            onClick={() => void navigator.clipboard.writeText(asCopied(lines.map((each) => each.cells)))}
+          >
+            Copy them
+          </Button>
+          <Button color="inherit" onClick={onClose}>
+            Close
+          </Button>
+        </>
+      }
+    >
+      {counted(lines.length, "pasted line")} not kept:
+      <Box
+        component="ul"
+        tabIndex={0}
+        aria-label="Lines not kept"
+        sx={{ m: 0, pl: 2.5, maxHeight: 120, overflow: "auto" }}
+      >
+        {lines.map((each, at) => (
+          <li key={at}>
+            {each.cells.filter(Boolean).slice(0, 3).join(", ")}: {each.message}
+          </li>
+        ))}
+      </Box>
+    </Alert>
   );
 }
