@@ -19,6 +19,7 @@ from bench import (
     publishing,
     responses,
     submit,
+    tables,
     workbench,
 )
 
@@ -40,6 +41,7 @@ _BENCHMARKS = {
     "publishing": publishing.run,
     "responses": responses.run,
     "submit": submit.run,
+    "tables": tables.run,
 }
 
 

@@ -115,13 +115,17 @@ def payment(page: Page) -> None:
     take(page, "payment")
 
 
-def programs(page: Page) -> None:
-    """Keys for programs, and what can be asked for with one."""
-    page.goto(f"{CODEXA}/programs")
-    page.get_by_label("What the key is for").fill("The yearly report")
-    page.get_by_role("button", name="Make the key").click()
-    page.get_by_role("button", name=re.compile("Return a page of a form's responses")).click()
-    take(page, "programs")
+def tables(page: Page) -> None:
+    """The instruments as a worksheet, with one of them beside it."""
+    page.goto(f"{CODEXA}/tables")
+    page.get_by_role("link", name="Instruments").click()
+    page.get_by_role("grid").focus()
+    page.get_by_role("gridcell", name="Ferry refractor").wait_for()
+    for key in ("ArrowDown", *["ArrowDown"] * 8, "ArrowRight"):
+        page.keyboard.press(key)
+    page.get_by_role("button", name="Record beside").click()
+    page.get_by_text("What happened").wait_for()
+    take(page, "tables")
 
 
 def follow_ups(page: Page) -> None:
@@ -179,7 +183,7 @@ def main() -> None:
         preview(wide)
         public_form(wide)
         payment(wide)
-        programs(wide)
+        tables(wide)
         stranger = browser.new_page(viewport={"width": 1280, "height": 800})
         stranger.goto(f"{WEBSITE}/sky")
         stranger.get_by_role("button", name="How well do you know").click()

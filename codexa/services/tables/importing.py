@@ -307,8 +307,8 @@ def _take(
             continue
         changes.append(Typed(number=number, revision=None, cells=line))
         places.append(at)
-    outcome = Changing(connection, found.table_id, table, found.person_id).all(changes)
-    for each in outcome.wrong:
+    _rows, wrong = Changing(connection, found.table_id, table, found.person_id).keep(changes)
+    for each in wrong:
         message = _told(table, Wrong(column=each.column, message=each.message))
         refused.setdefault(places[each.at], message)
     return [{"line": part[at]["line"], "message": refused[at]} for at in sorted(refused)]

@@ -127,6 +127,13 @@ class Changing:
 
     def all(self, changes: Sequence[Typed]) -> Outcome:
         """Keep what can be kept, all at once, and tell what is wrong with the rest."""
+        rows, wrong = self.keep(changes)
+        return Outcome(
+            records=[shown(self._table, rows[at]) if at in rows else None for at in range(len(changes))], wrong=wrong
+        )
+
+    def keep(self, changes: Sequence[Typed]) -> tuple[dict[int, RecordRow], list[WrongCell]]:
+        """Do the same; return the records by the place of their change, and what is wrong."""
         numbers = [each.number for each in changes if each.number is not None]
         there = tables.lock_records(self._connection, table=self._id, numbers=numbers)
         made: dict[int, Record] = {}
@@ -139,12 +146,10 @@ class Changing:
                 wrong[at] = record
         wrong |= self._alike(changes, made)
         rows = self._keep(changes, {at: record for at, record in made.items() if at not in wrong}, there)
-        return Outcome(
-            records=[shown(self._table, rows[at]) if at in rows else None for at in range(len(changes))],
-            wrong=[
-                WrongCell(at=at, column=each.column, message=each.message) for at in sorted(wrong) for each in wrong[at]
-            ],
-        )
+        told = [
+            WrongCell(at=at, column=each.column, message=each.message) for at in sorted(wrong) for each in wrong[at]
+        ]
+        return rows, told
 
     def _record(self, typed: Typed, there: Mapping[int, RecordRow]) -> Record | list[Wrong]:
         if typed.number is None:
