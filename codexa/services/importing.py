@@ -124,13 +124,13 @@ def list_imports(connect: Connect, *, who: SignedIn, form: UUID) -> list[ImportR
     with connect() as connection:
         if not forms.list_for_programs(connection, team=who.team_id, form=form):
             raise NotFoundError
-        return imports.list_imports(connection, team=who.team_id, form=form)
+        return imports.list_imports(connection, team=who.team_id, into=form)
 
 
 def stop(connect: Connect, *, who: SignedIn, form: UUID, taking: UUID) -> None:
     """Take in nothing more; what is in stays. Raises NotFoundError."""
     with connect() as connection:
-        if not imports.stop_import(connection, team=who.team_id, form=form, taking=taking):
+        if not imports.stop_import(connection, team=who.team_id, into=form, taking=taking):
             raise NotFoundError("This has ended already.")
 
 

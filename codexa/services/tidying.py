@@ -16,7 +16,6 @@ from codexa.store import (
     ledgers,
     rates,
     responses,
-    table_imports,
     tables,
     uploads,
 )
@@ -51,7 +50,6 @@ def tidy(connection: Connection, folder: Path, *, hours: int = UNCLAIMED_HOURS, 
     bulks.forget_bulks(connection, days=days)
     imports.forget_imports(connection, days=days)
     tables.forget_deleted(connection, days=days)
-    table_imports.forget_imports(connection, days=days)
     errands.forget_ended(connection, days=ERRANDS_KEPT_DAYS)
     accounts.forget_links(connection)
     connection.commit()

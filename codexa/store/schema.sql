@@ -611,6 +611,25 @@ CREATE TABLE public.feed (
     last_fetched_at timestamp with time zone,
     fetches bigint DEFAULT 0 NOT NULL
 );
+CREATE TABLE public.file_import (
+    id uuid DEFAULT gen_random_uuid() NOT NULL,
+    form_id uuid,
+    person_id uuid,
+    name text NOT NULL,
+    edition integer,
+    lines jsonb NOT NULL,
+    count integer NOT NULL,
+    place integer DEFAULT 0 NOT NULL,
+    kept integer DEFAULT 0 NOT NULL,
+    refused jsonb DEFAULT '[]'::jsonb NOT NULL,
+    state text DEFAULT 'waiting'::text NOT NULL,
+    created_at timestamp with time zone DEFAULT now() NOT NULL,
+    ended_at timestamp with time zone,
+    table_id uuid,
+    key_column text DEFAULT ''::text NOT NULL,
+    CONSTRAINT file_import_of_one CHECK ((num_nonnulls(form_id, table_id) = 1)),
+    CONSTRAINT response_import_state_check CHECK ((state = ANY (ARRAY['waiting'::text, 'done'::text, 'stopped'::text])))
+);
 CREATE TABLE public.form (
     id uuid DEFAULT gen_random_uuid() NOT NULL,
     team_id uuid NOT NULL,
@@ -955,22 +974,6 @@ CREATE TABLE public.response_counter (
     access_turn integer DEFAULT 0 NOT NULL,
     gone integer DEFAULT 0 NOT NULL
 );
-CREATE TABLE public.response_import (
-    id uuid DEFAULT gen_random_uuid() NOT NULL,
-    form_id uuid NOT NULL,
-    person_id uuid,
-    name text NOT NULL,
-    edition integer NOT NULL,
-    lines jsonb NOT NULL,
-    count integer NOT NULL,
-    place integer DEFAULT 0 NOT NULL,
-    kept integer DEFAULT 0 NOT NULL,
-    refused jsonb DEFAULT '[]'::jsonb NOT NULL,
-    state text DEFAULT 'waiting'::text NOT NULL,
-    created_at timestamp with time zone DEFAULT now() NOT NULL,
-    ended_at timestamp with time zone,
-    CONSTRAINT response_import_state_check CHECK ((state = ANY (ARRAY['waiting'::text, 'done'::text, 'stopped'::text])))
-);
 CREATE TABLE public.response_view (
     id uuid DEFAULT gen_random_uuid() NOT NULL,
     form_id uuid NOT NULL,
@@ -1037,22 +1040,6 @@ CREATE TABLE public.sign_in_try (
     failures integer NOT NULL,
     tried_at timestamp with time zone NOT NULL,
     next_at timestamp with time zone NOT NULL
-);
-CREATE TABLE public.table_import (
-    id uuid DEFAULT gen_random_uuid() NOT NULL,
-    table_id uuid NOT NULL,
-    person_id uuid,
-    name text NOT NULL,
-    key_column text NOT NULL,
-    lines jsonb NOT NULL,
-    count integer NOT NULL,
-    place integer DEFAULT 0 NOT NULL,
-    kept integer DEFAULT 0 NOT NULL,
-    refused jsonb DEFAULT '[]'::jsonb NOT NULL,
-    state text DEFAULT 'waiting'::text NOT NULL,
-    created_at timestamp with time zone DEFAULT now() NOT NULL,
-    ended_at timestamp with time zone,
-    CONSTRAINT table_import_state_check CHECK ((state = ANY (ARRAY['waiting'::text, 'done'::text, 'stopped'::text])))
 );
 CREATE TABLE public.team (
     id uuid DEFAULT gen_random_uuid() NOT NULL,
@@ -1217,6 +1204,8 @@ ALTER TABLE ONLY public.feed
     ADD CONSTRAINT feed_digest_key UNIQUE (digest);
 ALTER TABLE ONLY public.feed
     ADD CONSTRAINT feed_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.file_import
+    ADD CONSTRAINT file_import_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.form
     ADD CONSTRAINT form_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.form
@@ -1279,8 +1268,6 @@ ALTER TABLE ONLY public.response_counter
     ADD CONSTRAINT response_counter_pkey PRIMARY KEY (form_id);
 ALTER TABLE ONLY public.response
     ADD CONSTRAINT response_form_id_idempotency_key_key UNIQUE (form_id, idempotency_key);
-ALTER TABLE ONLY public.response_import
-    ADD CONSTRAINT response_import_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.response
     ADD CONSTRAINT response_pkey PRIMARY KEY (form_id, number);
 ALTER TABLE ONLY public.response_view
@@ -1303,8 +1290,6 @@ ALTER TABLE ONLY public.session
     ADD CONSTRAINT session_pkey PRIMARY KEY (token_digest);
 ALTER TABLE ONLY public.sign_in_try
     ADD CONSTRAINT sign_in_try_pkey PRIMARY KEY (subject);
-ALTER TABLE ONLY public.table_import
-    ADD CONSTRAINT table_import_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.team
     ADD CONSTRAINT team_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.team
@@ -1331,6 +1316,8 @@ CREATE INDEX errand_of_team ON public.errand USING btree (team_id, id);
 CREATE INDEX export_file_form ON public.export_file USING btree (form_id);
 CREATE INDEX feed_form ON public.feed USING btree (form_id);
 CREATE INDEX feed_view ON public.feed USING btree (view_id);
+CREATE INDEX file_import_form ON public.file_import USING btree (form_id, created_at);
+CREATE INDEX file_import_table ON public.file_import USING btree (table_id, created_at);
 CREATE INDEX form_desk ON public.form USING btree (team_id, changed_at DESC) WHERE (deleted_at IS NULL);
 CREATE INDEX former_slug_form ON public.former_slug USING btree (form_id);
 CREATE INDEX idx_procrastinate_jobs_worker_not_null ON public.procrastinate_jobs USING btree (worker_id) WHERE ((worker_id IS NOT NULL) AND (status = 'doing'::public.procrastinate_job_status));
@@ -1359,7 +1346,6 @@ CREATE INDEX record_once_number ON public.record_once USING btree (table_id, num
 CREATE INDEX record_there ON public.record USING btree (table_id, number) WHERE (removed_at IS NULL);
 CREATE INDEX record_words ON public.record USING gin (table_id, words public.gin_trgm_ops) WHERE (removed_at IS NULL);
 CREATE INDEX refund_of_payment ON public.refund USING btree (payment_id);
-CREATE INDEX response_import_form ON public.response_import USING btree (form_id, created_at);
 CREATE INDEX response_in_hand ON public.response USING btree (person_id, form_id) WHERE (person_id IS NOT NULL);
 CREATE INDEX response_newest ON public.response USING btree (form_id, received_at DESC, number DESC);
 CREATE INDEX response_not_complete ON public.response USING btree (form_id) WHERE (stage <> 'complete'::text);
@@ -1371,7 +1357,6 @@ CREATE INDEX run_mailed ON public.run USING btree (form_id, ended_at) WHERE ((ki
 CREATE INDEX run_waiting ON public.run USING btree (form_id) WHERE (state = 'waiting'::text);
 CREATE INDEX sealed_link_batch ON public.sealed_link USING btree (batch_id, id);
 CREATE INDEX session_expiry ON public.session USING btree (expires_at);
-CREATE INDEX table_import_table ON public.table_import USING btree (table_id, created_at);
 CREATE INDEX upload_of_response ON public.upload USING btree (form_id, response_number);
 CREATE INDEX upload_unclaimed ON public.upload USING btree (stored_at) WHERE (response_number IS NULL);
 CREATE INDEX upload_unclaimed_of_form ON public.upload USING btree (form_id) INCLUDE (size) WHERE (response_number IS NULL);
@@ -1433,6 +1418,8 @@ ALTER TABLE ONLY public.feed
     ADD CONSTRAINT feed_made_by_fkey FOREIGN KEY (made_by) REFERENCES public.person(id) ON DELETE SET NULL;
 ALTER TABLE ONLY public.feed
     ADD CONSTRAINT feed_view_id_fkey FOREIGN KEY (view_id) REFERENCES public.response_view(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.file_import
+    ADD CONSTRAINT file_import_table_id_fkey FOREIGN KEY (table_id) REFERENCES public.data_table(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.form
     ADD CONSTRAINT form_changed_by_fkey FOREIGN KEY (changed_by) REFERENCES public.person(id) ON DELETE SET NULL;
 ALTER TABLE ONLY public.form
@@ -1499,9 +1486,9 @@ ALTER TABLE ONLY public.response
     ADD CONSTRAINT response_form_id_edition_fkey FOREIGN KEY (form_id, edition) REFERENCES public.edition(form_id, number);
 ALTER TABLE ONLY public.response
     ADD CONSTRAINT response_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
-ALTER TABLE ONLY public.response_import
+ALTER TABLE ONLY public.file_import
     ADD CONSTRAINT response_import_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
-ALTER TABLE ONLY public.response_import
+ALTER TABLE ONLY public.file_import
     ADD CONSTRAINT response_import_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE SET NULL;
 ALTER TABLE ONLY public.response
     ADD CONSTRAINT response_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE SET NULL;
@@ -1529,10 +1516,6 @@ ALTER TABLE ONLY public.session
     ADD CONSTRAINT session_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.session
     ADD CONSTRAINT session_team_id_fkey FOREIGN KEY (team_id) REFERENCES public.team(id) ON DELETE CASCADE;
-ALTER TABLE ONLY public.table_import
-    ADD CONSTRAINT table_import_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE SET NULL;
-ALTER TABLE ONLY public.table_import
-    ADD CONSTRAINT table_import_table_id_fkey FOREIGN KEY (table_id) REFERENCES public.data_table(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.upload
     ADD CONSTRAINT upload_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.upload

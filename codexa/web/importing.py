@@ -1,6 +1,5 @@
 """Taking in responses from a table."""
 
-import base64
 from uuid import UUID
 
 from flask import Blueprint
@@ -22,7 +21,7 @@ from codexa.web.database import connection, editions
 from codexa.web.endpoint import SMALL, endpoint
 from codexa.web.guard import may
 from codexa.web.limits import HEAVY_RATE, limiter, who_is_counted
-from codexa.web.reading import BadRequestError
+from codexa.web.reading import bytes_of
 
 blueprint = Blueprint("importing", __name__, url_prefix="/api/forms/<uuid:form>/responses/import")
 
@@ -34,7 +33,9 @@ _MOST_BODY = MOST_BYTES * 4 // 3 + SMALL
 def plan(asked: PlanImportRequest, form: UUID) -> PlanImportReply:
     """Say what a table would bring, and what is wrong with its lines; nothing is kept."""
     who = may(Right.EDIT_FORMS)
-    found = importing.plan(connection, editions(), who=who, form=form, table=_bytes(asked.table), columns=asked.columns)
+    found = importing.plan(
+        connection, editions(), who=who, form=form, table=bytes_of(asked.table, "table"), columns=asked.columns
+    )
     return PlanImportReply(
         headers=found.headers,
         lines=found.lines,
@@ -56,7 +57,7 @@ def begin(asked: ImportRequest, form: UUID) -> BegunReply:
         editions(),
         who=who,
         form=form,
-        table=_bytes(asked.table),
+        table=bytes_of(asked.table, "table"),
         columns=asked.columns,
         name=asked.name,
     )
@@ -74,10 +75,3 @@ def list_imports(form: UUID) -> ImportsReply:
 def stop(form: UUID, table: UUID) -> None:
     """Take in nothing more of a table; what is in stays."""
     importing.stop(connection, who=may(Right.EDIT_FORMS), form=form, taking=table)
-
-
-def _bytes(table: str) -> bytes:
-    try:
-        return base64.b64decode(table, validate=True)
-    except ValueError:
-        raise BadRequestError("table is no base64 (RFC 4648).") from None

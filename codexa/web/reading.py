@@ -1,5 +1,6 @@
 """Reads what a request brings: bounded before anything looks at it, and nothing in it that could not be kept."""
 
+import base64
 import json
 import re
 from collections.abc import Mapping
@@ -112,6 +113,14 @@ def _whole(text: str) -> int:
 
 def _no_constant(name: str) -> NoReturn:
     raise ValueError(f"{name} is no JSON number")
+
+
+def bytes_of(text: str, name: str) -> bytes:
+    """Return the bytes of a file that a request has in base64 (RFC 4648). Raises BadRequestError."""
+    try:
+        return base64.b64decode(text, validate=True)
+    except ValueError:
+        raise BadRequestError(f"{name} is no base64 (RFC 4648).") from None
 
 
 def query_number(name: str, default: int, most: int) -> int:

@@ -1,6 +1,5 @@
 """Records of a table from files."""
 
-import base64
 from uuid import UUID
 
 from flask import Blueprint
@@ -25,7 +24,7 @@ from codexa.web.database import connection
 from codexa.web.endpoint import SMALL, endpoint
 from codexa.web.guard import may
 from codexa.web.limits import HEAVY_RATE, limiter, who_is_counted
-from codexa.web.reading import BadRequestError
+from codexa.web.reading import bytes_of
 
 blueprint = Blueprint("table_imports", __name__, url_prefix="/api/tables")
 
@@ -37,7 +36,7 @@ _MOST_BODY = MOST_BYTES * 4 // 3 + SMALL
 def create_from(asked: TableOfFileRequest) -> MadeTableReply:
     """Make a table of a file; its lines are taken in by a job."""
     who = may(Right.EDIT_TABLES)
-    made = importing.create_from(connection, who=who, name=asked.name, content=_bytes(asked.file))
+    made = importing.create_from(connection, who=who, name=asked.name, content=bytes_of(asked.file, "file"))
     return MadeTableReply(id=made)
 
 
@@ -56,7 +55,7 @@ def plan(asked: PlanRecordsRequest, table: UUID) -> PlanRecordsReply:
         connection,
         who=may(Right.EDIT_TABLES),
         table=table,
-        content=_bytes(asked.file),
+        content=bytes_of(asked.file, "file"),
         columns=asked.columns,
         writing=_writing(asked.writing),
     )
@@ -80,7 +79,7 @@ def begin(asked: ImportRecordsRequest, table: UUID) -> BegunReply:
         connection,
         who=may(Right.EDIT_TABLES),
         table=table,
-        content=_bytes(asked.file),
+        content=bytes_of(asked.file, "file"),
         name=asked.name,
         columns=asked.columns,
         writing=_writing(asked.writing),
@@ -104,10 +103,3 @@ def stop(table: UUID, file: UUID) -> None:
 
 def _writing(asked: FileWriting | None) -> Writing | None:
     return None if asked is None else Writing(comma=asked.comma, days=asked.days)
-
-
-def _bytes(file: str) -> bytes:
-    try:
-        return base64.b64decode(file, validate=True)
-    except ValueError:
-        raise BadRequestError("file is no base64 (RFC 4648).") from None

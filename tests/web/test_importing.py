@@ -81,7 +81,7 @@ def test_lines_that_fit_come_in_and_the_others_are_told(as_mira, form, worker, c
     assert [cells["price"] for _, cells in sorted(kept.values())] == ["€18.00", "€30.00"]
     assert as_mira.get(f"/api/forms/{form}/responses/1").json["way"] == "table"
     # What people gave stands in the responses alone.
-    assert connection.execute("SELECT lines FROM response_import").fetchone()["lines"] == []
+    assert connection.execute("SELECT lines FROM file_import").fetchone()["lines"] == []
 
 
 def test_a_workbook_says_the_same_as_a_csv(as_mira, form, worker):

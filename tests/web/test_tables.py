@@ -13,7 +13,7 @@ from web.mail import work
 
 from codexa.services.tables import importing, working_out
 from codexa.services.tidying import tidy
-from codexa.store import table_imports
+from codexa.store import imports
 from codexa.store import tables as store
 
 DEFINITION = {"name": "Telescopes", "columns": COLUMNS, "once": ["c1"]}
@@ -281,8 +281,8 @@ def test_a_table_is_made_of_a_file_and_a_stopped_one_takes_no_more(worker, as_mi
         ("seats", "number"),
     ]
     taking = as_mira.get(f"{table}/import").json["imports"][0]["id"]
-    found = table_imports.find_import(connection, taking=taking)
-    table_imports.end_part(connection, taking=taking, gone=2, kept=2, refused=[])  # as if a worker had died after it
+    found = imports.find_table_import(connection, taking=taking)
+    imports.end_part(connection, taking=taking, gone=2, kept=2, refused=[])  # as if a worker had died after it
     connection.commit()
     assert importing.carry_out(within(connection), uuid.UUID(taking)) == "7 records taken in"
     connection.commit()

@@ -21,9 +21,9 @@ from codexa.services.spreadsheets import Table as Read
 from codexa.services.tables import tables as known_tables
 from codexa.services.tables.records import Changing, Typed
 from codexa.services.tables.tables import OpenedTable, document_of, opened
-from codexa.store import table_imports, tables
+from codexa.store import imports, tables
 from codexa.store.database import Connect, Connection
-from codexa.store.imports import ImportRow
+from codexa.store.imports import ImportRow, TableImport
 from codexa.store.sessions import SignedIn
 
 ERRAND = "records taken in from a file"
@@ -226,7 +226,7 @@ def _begin(
     if grown.definition != known.table.definition:
         tables.set_definition(connection, table=known.id, name=grown.definition.name, definition=document_of(grown))
     lines = [{"line": each.number, "cells": _cells(grown, each, ids, file.writing)} for each in file.read.lines]
-    made = table_imports.insert_import(
+    made = imports.insert_table_import(
         connection, table=known.id, person=who.person_id, name=name, key_column=key_column, lines=lines
     )
     ask(connection, ERRAND, {"import": str(made)}, team=who.team_id)
@@ -256,26 +256,26 @@ def list_imports(connect: Connect, *, who: SignedIn, table: UUID) -> list[Import
     """Return what was taken in of late into a table, newest first. Raises NotFoundError."""
     with connect() as connection:
         opened(tables.find_table(connection, team=who.team_id, table=table))
-        return table_imports.list_imports(connection, team=who.team_id, table=table)
+        return imports.list_imports(connection, team=who.team_id, into=table)
 
 
 def stop(connect: Connect, *, who: SignedIn, table: UUID, taking: UUID) -> None:
     """Take in nothing more; what is in stays. Raises NotFoundError."""
     with connect() as connection:
-        if not table_imports.stop_import(connection, team=who.team_id, table=table, taking=taking):
+        if not imports.stop_import(connection, team=who.team_id, into=table, taking=taking):
             raise NotFoundError("This has ended already.")
 
 
 def carry_out(connect: Connect, taking: UUID) -> str:
     """Take in what is left of a file, and say how it ended."""
     with connect() as connection:
-        found = table_imports.find_import(connection, taking=taking)
+        found = imports.find_table_import(connection, taking=taking)
     if found is None:
         return "there was nothing to take in any more"
     kept, table, revision = 0, None, 0
     while True:
         with connect() as connection:
-            place = table_imports.lock_import(connection, taking=taking)
+            place = imports.lock_import(connection, taking=taking)
             row = tables.lock_table(connection, team=found.team_id, table=found.table_id)
             if place is None or row is None:
                 return f"{kept} records taken in"
@@ -283,7 +283,7 @@ def carry_out(connect: Connect, taking: UUID) -> str:
                 table, revision = table_of(row.definition), row.revision
             part = found.lines[place : place + _AT_ONCE]
             refused = _take(connection, found, table, part)
-            table_imports.end_part(
+            imports.end_part(
                 connection,
                 taking=taking,
                 gone=len(part),
@@ -294,7 +294,7 @@ def carry_out(connect: Connect, taking: UUID) -> str:
 
 
 def _take(
-    connection: Connection, found: table_imports.TableImport, table: Table, part: Sequence[Mapping[str, Any]]
+    connection: Connection, found: TableImport, table: Table, part: Sequence[Mapping[str, Any]]
 ) -> list[dict[str, Any]]:
     """Take in lines, and return those that are refused with why."""
     cells = [{column: text for column, text in line["cells"].items() if column in table.columns} for line in part]
@@ -315,7 +315,7 @@ def _take(
 
 
 def _meant(
-    connection: Connection, found: table_imports.TableImport, table: Table, cells: Sequence[Mapping[str, str]]
+    connection: Connection, found: TableImport, table: Table, cells: Sequence[Mapping[str, str]]
 ) -> list[int | None]:
     """Return which record each line means, None for a new one."""
     column = found.key_column

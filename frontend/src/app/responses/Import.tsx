@@ -12,17 +12,9 @@ import { api, reasonOf } from "../../api/client";
 import type { PlanImportReply } from "../../api/generated/wire";
 import { queries } from "../../api/queries";
 import { counted } from "../../text/words";
+import { FileButton, type SentFile } from "../importing/FileButton";
 import { Taken } from "../importing/Taken";
 import { Wrong } from "../importing/WrongLines";
-import { inBase64 } from "../publish/link_tables";
-
-const MOST_BYTES = 20 * 1024 * 1024;
-
-interface Source {
-  id: string;
-  name: string;
-  table: string;
-}
 
 interface Props {
   formId: string;
@@ -31,13 +23,11 @@ interface Props {
 
 export function Import({ formId, onClose }: Props) {
   const queryClient = useQueryClient();
-  const chooser = useRef<HTMLInputElement>(null);
-  const [source, setSource] = useState<Source | null>(null);
+  const [source, setSource] = useState<SentFile | null>(null);
   const [picked, setPicked] = useState<Record<string, string> | null>(null);
-  const [problem, setProblem] = useState("");
   const plan = useQuery({
     queryKey: ["import's plan", formId, source?.id, picked],
-    queryFn: () => api.planImport(formId, { table: source!.table, columns: picked }),
+    queryFn: () => api.planImport(formId, { table: source!.content, columns: picked }),
     enabled: source !== null,
     retry: false,
     gcTime: 0,
@@ -45,24 +35,17 @@ export function Import({ formId, onClose }: Props) {
   });
   const begin = useMutation({
     mutationFn: (columns: Record<string, string>) =>
-      api.beginImport(formId, { table: source!.table, name: source!.name.slice(0, 200), columns }),
+      api.beginImport(formId, { table: source!.content, name: source!.name.slice(0, 200), columns }),
     onSuccess: async () => {
       setSource(null);
       setPicked(null);
       await queryClient.invalidateQueries({ queryKey: queries.imports(formId).queryKey });
     },
   });
-  const take = async (file: File | undefined) => {
-    if (!file) return;
+  const take = (file: SentFile) => {
     begin.reset();
     setPicked(null);
-    setProblem(file.size > MOST_BYTES ? "This file is larger than 20 MB. Split it." : "");
-    if (file.size <= MOST_BYTES)
-      setSource({
-        id: crypto.randomUUID(),
-        name: file.name,
-        table: inBase64(new Uint8Array(await file.arrayBuffer())),
-      });
+    setSource(file);
   };
   return (
     <Dialog open onClose={onClose} maxWidth="md" fullWidth aria-labelledby="import-title">
@@ -74,21 +57,13 @@ export function Import({ formId, onClose }: Props) {
           A CSV or XLSX, a response each line; the first line names the columns. Each goes through the form’s rules.
           Nobody is written to.
         </Typography>
-        <Button autoFocus variant={source ? "outlined" : "contained"} onClick={() => chooser.current?.click()}>
-          {source ? "Choose another file" : "Choose a file"}
-        </Button>
-        <input
-          ref={chooser}
-          hidden
-          type="file"
-          accept=".csv,.tsv,.txt,.xlsx"
-          aria-label="Table of responses"
-          onChange={(event) => {
-            void take(event.target.files?.[0]);
-            event.target.value = "";
-          }}
+        <FileButton
+          name="Table of responses"
+          label={source ? "Choose another file" : "Choose a file"}
+          quiet={source !== null}
+          onFile={take}
         />
-        {(problem || plan.error) && <Alert severity="error">{problem || reasonOf(plan.error)}</Alert>}
+        {plan.error && <Alert severity="error">{reasonOf(plan.error)}</Alert>}
         {source && plan.data && (
           <Planned
             name={source.name}

@@ -15,7 +15,7 @@ import { counted } from "../../text/words";
 import { Taken } from "../importing/Taken";
 import { Wrong } from "../importing/WrongLines";
 import { columnType } from "./column_types";
-import { FileButton, type SentFile } from "./FileButton";
+import { FileButton, type SentFile } from "../importing/FileButton";
 
 interface Props {
   table: TableReply;

@@ -19,7 +19,7 @@ import { asDayAndTime } from "../../text/words";
 import { Single } from "../Single";
 import { mayEdit, useSignedIn } from "../signed_in";
 import { Waiting } from "../Waiting";
-import { FileButton, type SentFile } from "./FileButton";
+import { FileButton, type SentFile } from "../importing/FileButton";
 
 export function Tables() {
   const who = useSignedIn();

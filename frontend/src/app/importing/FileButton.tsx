@@ -33,7 +33,12 @@ export function FileButton({ name, label, quiet = false, loading = false, onFile
   };
   return (
     <>
-      <Button variant={quiet ? "outlined" : "contained"} loading={loading} onClick={() => chooser.current?.click()}>
+      <Button
+        autoFocus={!quiet}
+        variant={quiet ? "outlined" : "contained"}
+        loading={loading}
+        onClick={() => chooser.current?.click()}
+      >
         {label}
       </Button>
       <input
