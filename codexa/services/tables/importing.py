@@ -254,8 +254,8 @@ def _as_they_are(grown: Table, file: _File) -> list[PlannedColumn]:
 
 def list_imports(connect: Connect, *, who: SignedIn, table: UUID) -> list[ImportRow]:
     """Return what was taken in of late into a table, newest first. Raises NotFoundError."""
+    known_tables.show(connect, who=who, table=table)
     with connect() as connection:
-        opened(tables.find_table(connection, team=who.team_id, table=table))
         return imports.list_imports(connection, team=who.team_id, into=table)
 
 
@@ -272,15 +272,14 @@ def carry_out(connect: Connect, taking: UUID) -> str:
         found = imports.find_table_import(connection, taking=taking)
     if found is None:
         return "there was nothing to take in any more"
-    kept, table, revision = 0, None, 0
+    kept = 0
     while True:
         with connect() as connection:
             place = imports.lock_import(connection, taking=taking)
             row = tables.lock_table(connection, team=found.team_id, table=found.table_id)
             if place is None or row is None:
                 return f"{kept} records taken in"
-            if table is None or row.revision != revision:
-                table, revision = table_of(row.definition), row.revision
+            table = opened(row).table
             part = found.lines[place : place + _AT_ONCE]
             refused = _take(connection, found, table, part)
             imports.end_part(

@@ -15,7 +15,7 @@ from codexa.core.tables.records import Record, Wrong, once_of, record_of, texts_
 from codexa.core.tables.table import Table, label_of
 from codexa.services.context import context_of
 from codexa.services.errors import NotFoundError, RecordRefusedError
-from codexa.services.tables.tables import opened
+from codexa.services.tables.tables import opened, show
 from codexa.store import tables
 from codexa.store.database import Connect, Connection
 from codexa.store.sessions import SignedIn
@@ -95,9 +95,9 @@ def page(connect: Connect, *, who: SignedIn, table: UUID, words: str, sort: str,
 
     Raises NotFoundError.
     """
+    known = show(connect, who=who, table=table).table
+    order = _order(known, sort)
     with connect() as connection:
-        known = opened(tables.find_table(connection, team=who.team_id, table=table)).table
-        order = _order(known, sort)
         rows, count = tables.page(connection, table=table, words=words, order=order, first=first, most=most)
     return RecordPage(count=count, records=[shown(known, each) for each in rows])
 
@@ -112,6 +112,7 @@ def _order(table: Table, sort: str) -> Order | None:
 
 def change(connect: Connect, *, who: SignedIn, table: UUID, changes: Sequence[Typed]) -> Outcome:
     """Keep what was typed, record by record; what is wrong is not kept, and told. Raises NotFoundError."""
+    show(connect, who=who, table=table)  # so that nothing is put together while it is locked
     with connect() as connection:
         known = opened(tables.lock_table(connection, team=who.team_id, table=table)).table
         return Changing(connection, table, known, who.person_id).all(changes)
@@ -207,8 +208,8 @@ def _alike(number: int | None) -> str:
 
 def remove(connect: Connect, *, who: SignedIn, table: UUID, numbers: Sequence[int]) -> list[int]:
     """Remove records, and return which were there; they can be brought back for a while. Raises NotFoundError."""
+    show(connect, who=who, table=table)
     with connect() as connection:
-        opened(tables.find_table(connection, team=who.team_id, table=table))
         there = list(tables.lock_records(connection, table=table, numbers=numbers))
         tables.free_values(connection, table=table, numbers=there)
         tables.remove_records(connection, table=table, numbers=there, removed=True, person=who.person_id)
@@ -220,8 +221,8 @@ def bring_back(connect: Connect, *, who: SignedIn, table: UUID, numbers: Sequenc
 
     Raises NotFoundError, RecordRefusedError where another record has meanwhile what only one may have.
     """
+    known = show(connect, who=who, table=table).table
     with connect() as connection:
-        known = opened(tables.find_table(connection, team=who.team_id, table=table)).table
         away = tables.lock_records(connection, table=table, numbers=numbers, removed=True)
         wanted = [
             (column, value, row.number) for row in away.values() for column, value in once_of(known, row.kept).items()
@@ -237,8 +238,8 @@ def bring_back(connect: Connect, *, who: SignedIn, table: UUID, numbers: Sequenc
 
 def history(connect: Connect, *, who: SignedIn, table: UUID, number: int) -> list[PastChange]:
     """Return what happened to a record, newest first, its making last. Raises NotFoundError."""
+    known = show(connect, who=who, table=table).table
     with connect() as connection:
-        known = opened(tables.find_table(connection, team=who.team_id, table=table)).table
         found = tables.find_record(connection, team=who.team_id, table=table, number=number)
         changes = tables.list_changes(connection, team=who.team_id, table=table, number=number)
     if found is None:
@@ -258,8 +259,7 @@ _AT_ONCE = 1_000
 
 def every(connect: Connect, *, who: SignedIn, table: UUID) -> tuple[Table, Iterator[RecordRow]]:
     """Return a table and all its records, read while they are taken. Raises NotFoundError."""
-    with connect() as connection:
-        known = opened(tables.find_table(connection, team=who.team_id, table=table)).table
+    known = show(connect, who=who, table=table).table
 
     def rows() -> Iterator[RecordRow]:
         after: int | None = 0

@@ -5,8 +5,11 @@ from dataclasses import dataclass
 from typing import Any
 from uuid import UUID
 
+import orjson
+
 from codexa.core.errors import DefinitionError, Problem
 from codexa.core.tables.table import Table, table_of
+from codexa.services.bounded_cache import BoundedCache
 from codexa.services.errors import ClashError, NotFoundError
 from codexa.services.tables.working_out import take_anew, work_out_anew
 from codexa.store import tables
@@ -14,6 +17,8 @@ from codexa.store.database import Connect
 from codexa.store.sessions import SignedIn
 from codexa.store.tables import ListedTable, TableRow
 
+# Tables by id and revision, of which each is what it is for good; in bytes of what they were made of.
+_KNOWN: BoundedCache[Table] = BoundedCache(50_000_000)
 # What a new table begins with.
 _FIRST = {"id": "c1", "type": "short_text", "key": "name", "label": "Name", "required": "TRUE"}
 
@@ -52,7 +57,13 @@ def opened(row: TableRow | None) -> OpenedTable:
     """Return a table as it is kept. Raises NotFoundError."""
     if row is None:
         raise NotFoundError
-    return OpenedTable(id=row.id, revision=row.revision, table=table_of(row.definition))
+    known = _KNOWN.get((row.id, row.revision), lambda: _made(row))
+    return OpenedTable(id=row.id, revision=row.revision, table=known)
+
+
+def _made(row: TableRow) -> tuple[Table, int]:
+    made = table_of(row.definition)
+    return made, len(orjson.dumps(row.definition)) + len(made.program.source)
 
 
 def show(connect: Connect, *, who: SignedIn, table: UUID) -> OpenedTable:

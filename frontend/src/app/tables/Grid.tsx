@@ -32,7 +32,7 @@ interface Props {
   onSort: (sort: string) => void;
   onColumn: (id: string) => void;
   onChange: (typed: readonly TypedRow[]) => Promise<boolean>;
-  onFetch: (first: number, last: number) => Promise<(RecordReply | null)[]>;
+  onFetch: (first: number, last: number) => Promise<RecordReply[]>;
   onForget: (name: string) => void;
   onUndo: () => void;
 }
@@ -148,11 +148,12 @@ export function Grid(props: Props) {
   };
   const copy = async () => {
     const records = await onFetch(block.top, Math.min(block.bottom, count - 1));
+    if (records.length === 0) return;
     const columnsIn = columns.slice(block.left, block.right + 1);
     await navigator.clipboard.writeText(
       asCopied(
         records.map((record) =>
-          columnsIn.map((each) => record?.typed[each.id] ?? (each.computed ? (record?.cells[each.id] ?? "") : "")),
+          columnsIn.map((each) => record.typed[each.id] ?? (each.computed ? (record.cells[each.id] ?? "") : "")),
         ),
       ),
     );

@@ -64,17 +64,15 @@ function Sheet({ table }: { table: TableReply }) {
       void queryClient.invalidateQueries({ queryKey: ["records", table.id] });
     },
   });
-  const chosen = () => {
-    const [from, to] = [Math.min(place.row, anchor.row), Math.max(place.row, anchor.row)];
-    return Array.from({ length: to - from + 1 }, (_unused, at) => records.at(from + at)).flatMap((each) => each ?? []);
-  };
+  const top = Math.min(place.row, anchor.row);
+  const bottom = Math.min(Math.max(place.row, anchor.row), records.count - 1);
+  const chosen = Math.max(0, bottom - top + 1);
   const here = records.at(place.row);
   const wrong = records.refused.get(cellName(here?.number ?? null, table.columns[place.column]?.id ?? ""));
   const remove = async () => {
-    const numbers = chosen().map((each) => each.number);
+    const numbers = (await records.fetchedAll(top, bottom)).map((each) => each.number);
     if (numbers.length > 0 && (await records.removal(numbers, false))) setRemoved(numbers);
   };
-  const rows = chosen();
   return (
     <Box
       component="main"
@@ -111,8 +109,8 @@ function Sheet({ table }: { table: TableReply }) {
               <Button color="inherit" disabled={!records.mayUndo} onClick={() => void records.undoLast()}>
                 Undo
               </Button>
-              <Button color="inherit" disabled={rows.length === 0} onClick={() => void remove()}>
-                {rows.length > 1 ? `Remove ${rows.length} records` : "Remove the record"}
+              <Button color="inherit" disabled={chosen === 0} onClick={() => void remove()}>
+                {chosen > 1 ? `Remove ${chosen.toLocaleString("en")} records` : "Remove the record"}
               </Button>
             </>
           )}

@@ -7,6 +7,7 @@ import { queries } from "../../api/queries";
 
 const PAGE = 100;
 const MOST_UNDONE = 50;
+const MOST_AT_ONCE = 2_000; // records that are typed, copied or removed
 const FRESH = Infinity; // what was fetched is as it is until something changes it
 
 /** What was typed into a cell and not kept, and why. */
@@ -61,8 +62,20 @@ export function useRecords(
     const there = await queryClient.fetchQuery({ ...page(Math.floor(row / PAGE)), staleTime: FRESH });
     return there.records[row % PAGE] ?? null;
   };
-  const fetchedAll = (first: number, last: number) =>
-    Promise.all(Array.from({ length: last - first + 1 }, (_, down) => fetched(first + down)));
+  /** The records from one place to another; none, and a word about it, where they are too many at once. */
+  const fetchedAll = async (first: number, last: number): Promise<RecordReply[]> => {
+    if (last - first >= MOST_AT_ONCE) {
+      setProblem(`These are more than ${MOST_AT_ONCE.toLocaleString("en")} records. Choose fewer at once.`);
+      return [];
+    }
+    try {
+      const there = await Promise.all(Array.from({ length: last - first + 1 }, (_, down) => fetched(first + down)));
+      return there.flatMap((each) => each ?? []);
+    } catch (error) {
+      setProblem(reasonOf(error));
+      return [];
+    }
+  };
 
   const put = (records: readonly RecordReply[]) => {
     const byNumber = new Map(records.map((each) => [each.number, each]));
@@ -99,6 +112,10 @@ export function useRecords(
 
   const keep = async (typed: readonly TypedRow[]): Promise<boolean> => {
     let edits: Edit[] = [];
+    if (typed.length > MOST_AT_ONCE) {
+      setProblem(`These are more than ${MOST_AT_ONCE.toLocaleString("en")} lines. Bring them in from a file (More …).`);
+      return false;
+    }
     try {
       edits = await Promise.all(typed.map(async ({ row, cells }) => ({ record: await fetched(row), cells })));
       // A new record is kept once all is there that it must have: what was typed of it before goes along.
