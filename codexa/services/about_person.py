@@ -15,6 +15,7 @@ from codexa.services.response_set.asking import STAGES
 from codexa.services.response_set.opening import open_set
 from codexa.store import about_person as store
 from codexa.store import forms, ledger_queries, responses
+from codexa.store.about_person import NamedRecord
 from codexa.store.database import Connect
 from codexa.store.ledger_queries import Chosen, Term
 from codexa.store.responses import ResponseRow
@@ -35,16 +36,39 @@ class FoundIn:
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
+class RecordsIn:
+    """The records of one table that name an address, or did, by number; removed ones too."""
+
+    table: UUID
+    name: str
+    numbers: list[int]
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Everything:
+    """Where the team's forms and tables name an address."""
+
+    found: list[FoundIn]
+    records: list[RecordsIn]
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
 class Forgotten:
-    """How many responses are being anonymised or removed, and how many can't be yet."""
+    """How many responses are being anonymised or removed, how many can't be yet, and how many records are gone."""
 
     responses: int
     staying: int
+    records: int
 
 
-def find(connect: Connect, editions: Editions, *, who: SignedIn, email: str) -> list[FoundIn]:
-    """Return where the team's forms name an address. Raises AddressRefusedError, BehindError, TooManyError."""
-    return [found for found, _ in _found(connect, editions, who, _address(email))]
+def find(connect: Connect, editions: Editions, *, who: SignedIn, email: str) -> Everything:
+    """Return where the team's forms and tables name an address.
+
+    Raises AddressRefusedError, BehindError, TooManyError.
+    """
+    address = _address(email)
+    found = [each for each, _ in _found(connect, editions, who, address)]
+    return Everything(found=found, records=_by_table(_records(connect, who, address)))
 
 
 def export(connect: Connect, editions: Editions, *, who: SignedIn, email: str) -> dict[str, Any]:
@@ -63,6 +87,10 @@ def export(connect: Connect, editions: Editions, *, who: SignedIn, email: str) -
             }
             for found, rows in _found(connect, editions, who, address)
         ],
+        "tables": [
+            {"table": each.table_name, "number": each.number, "record": _by_key(each)}
+            for each in _records(connect, who, address)
+        ],
     }
 
 
@@ -71,17 +99,45 @@ def forget(
 ) -> Forgotten:
     """Have all that names an address anonymised or removed, and say how many responses that are.
 
-    Addresses of links and of mails that were sent beside responses are forgotten at once. Raises as `find` does.
+    Addresses of links and of mails that were sent beside responses are forgotten at once, and records for good, which
+    are about whom they name. Raises as `find` does.
     """
     address = _address(email)
     every = list(_found(connect, editions, who, address))
-    found = [each for each, _ in every]
+    found, records = [each for each, _ in every], _by_table(_records(connect, who, address))
     staying = sum(row.stage in _STAYING for _, rows in every for row in rows)
     for each in found:
         in_bulk.ask_for(connect, editions, who=who, form=each.form, chosen=each.numbers, does=does, value="")
     with connect() as connection:
         store.forget_beside(connection, team=who.team_id, email=address)
-    return Forgotten(responses=sum(len(each.numbers) for each in found) - staying, staying=staying)
+        for in_table in records:
+            store.forget_records(connection, team=who.team_id, table=in_table.table, numbers=in_table.numbers)
+    return Forgotten(
+        responses=sum(len(each.numbers) for each in found) - staying,
+        staying=staying,
+        records=sum(len(each.numbers) for each in records),
+    )
+
+
+def _records(connect: Connect, who: SignedIn, address: str) -> list[NamedRecord]:
+    with connect() as connection:
+        found = store.records_by_address(connection, team=who.team_id, email=address, most=_MOST + 1)
+    if len(found) > _MOST:
+        raise TooManyError("More than a thousand records of the team's tables name this address. Search for it there.")
+    return [each for each in found if _names(each.kept, address) or _names(each.before, address)]
+
+
+def _by_table(records: list[NamedRecord]) -> list[RecordsIn]:
+    tables: dict[UUID, RecordsIn] = {}
+    for each in records:
+        known = tables.setdefault(each.table_id, RecordsIn(table=each.table_id, name=each.table_name, numbers=[]))
+        known.numbers.append(each.number)
+    return list(tables.values())
+
+
+def _by_key(record: NamedRecord) -> dict[str, Any]:
+    keys = {each["id"]: each["key"] for each in record.definition["columns"]}
+    return {keys[column]: value for column, value in record.kept.items() if column in keys}
 
 
 def _address(email: str) -> str:

@@ -59,16 +59,17 @@ def csv_lines(
     `columns` are other ones than all answers, in their order; among them may be facets of IN_ROWS.
     """
     cells = _Cells(table, table.columns if columns is None else columns, fashion)
-    writer = csv.writer(_Through(), delimiter=fashion.separator, lineterminator="\r\n", quoting=csv.QUOTE_ALL)
+    writer = csv.writer(Through(), delimiter=fashion.separator, lineterminator="\r\n", quoting=csv.QUOTE_ALL)
     yield ("\ufeff" if fashion.marked else "") + writer.writerow(cells.heads())
     for response in found:
         yield writer.writerow(cells.line(response))
 
 
-class _Through:
+class Through:
     """A file that gives back what is written, as the writer then does."""
 
     def write(self, line: str) -> str:
+        """Return a line."""
         return line
 
 

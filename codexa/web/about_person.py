@@ -7,7 +7,6 @@ from codexa.services.roles import Right
 from codexa.web.contract.about_person import (
     ForgetPersonRequest,
     ForgottenReply,
-    FoundInReply,
     PersonReply,
     PersonRequest,
 )
@@ -25,7 +24,7 @@ def find(asked: PersonRequest) -> PersonReply:
     """Say where the team's forms name an e-mail address."""
     who = may(Right.ANSWER_PEOPLE)
     found = about_person.find(export_connection, editions(), who=who, email=asked.email)
-    return PersonReply(found=[FoundInReply.model_validate(each) for each in found])
+    return PersonReply.model_validate(found)
 
 
 @endpoint(blueprint, "POST", "/export", body=PersonRequest)

@@ -34,6 +34,7 @@ from codexa.web.contract.responses import (
 )
 from codexa.web.database import connection, editions, export_connection, files_folder
 from codexa.web.endpoint import endpoint, json_reply
+from codexa.web.files import XLSX, in_pieces
 from codexa.web.guard import frame_policy, may
 from codexa.web.limits import HEAVY_RATE, limiter, who_is_counted
 from codexa.web.payments import way
@@ -163,7 +164,7 @@ def export_workbook(form: UUID) -> Response:
         path = Path(folder) / "responses.xlsx"
         export.as_workbook(path, fashion.medium)
         content = path.read_bytes()
-    return send_file(io.BytesIO(content), _XLSX, as_attachment=True, download_name=f"{slug}-responses.xlsx")
+    return send_file(io.BytesIO(content), XLSX, as_attachment=True, download_name=f"{slug}-responses.xlsx")
 
 
 @endpoint(blueprint, "POST", "/responses/exports", reply=BegunReply)
@@ -213,9 +214,6 @@ def answers_schema(form: UUID) -> Response:
     return json_reply(documents.schema(editions().form(form, found.live_edition)))
 
 
-_XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
-
-
 def _export(form: UUID, *, tries: bool = False) -> tuple[str, Export]:
     """Return the form's address and what the query looks at; what is wrong with it is told before a file has begun."""
     who = may(Right.SEE_RESPONSES)
@@ -226,22 +224,9 @@ def _export(form: UUID, *, tries: bool = False) -> tuple[str, Export]:
 
 def _file(content: Iterator[str] | Iterator[bytes], kind: str, name: str) -> Response:
     headers = {"Content-Disposition": f'attachment; filename="{name}"'}
-    return Response(stream_with_context(_in_pieces(content)), mimetype=kind, headers=headers)
+    return Response(stream_with_context(in_pieces(content)), mimetype=kind, headers=headers)
 
 
-def _in_pieces(lines: Iterator[str] | Iterator[bytes]) -> Iterator[bytes]:
-    """Put lines together, so that the server is not busy with sending each by itself."""
-    waiting, size = [], 0
-    for line in lines:
-        waiting.append(line.encode() if isinstance(line, str) else line)
-        size += len(line)
-        if size > _PIECE:
-            yield b"".join(waiting)
-            waiting, size = [], 0
-    yield b"".join(waiting)
-
-
-_PIECE = 64 * 1024  # bytes
 _SEPARATORS: dict[str, Literal[",", ";", "\t"]] = {"comma": ",", "semicolon": ";", "tab": "\t"}
 
 

@@ -1,25 +1,21 @@
 """Tables of the team's data, and their records."""
 
-import csv
 import io
-from collections.abc import Iterator
+import tempfile
+from pathlib import Path
 from uuid import UUID
 
-from flask import Blueprint, Response, request, stream_with_context
+from flask import Blueprint, Response, request, send_file, stream_with_context
 
 from codexa.core.definition.parts import Field
 from codexa.core.fields import field_type_of
-from codexa.core.fields.field_type import Medium
 from codexa.core.fields.yes_no import YesNoField
 from codexa.core.formula.types import NUMBERS
-from codexa.core.tables.records import texts_of
 from codexa.core.tables.table import Table, label_of
-from codexa.services.response_csv import defused
 from codexa.services.roles import Right
-from codexa.services.tables import records, tables
+from codexa.services.tables import exporting, records, tables
 from codexa.services.tables.records import Typed
 from codexa.services.tables.tables import OpenedTable
-from codexa.store.tables import RecordRow
 from codexa.web.contract.tables import (
     ChangedRecordsReply,
     ChangeRecordsRequest,
@@ -37,7 +33,9 @@ from codexa.web.contract.tables import (
 )
 from codexa.web.database import connection
 from codexa.web.endpoint import endpoint
+from codexa.web.files import XLSX, in_pieces
 from codexa.web.guard import may
+from codexa.web.limits import HEAVY_RATE, limiter, who_is_counted
 from codexa.web.reading import query_number
 
 blueprint = Blueprint("tables", __name__, url_prefix="/api/tables")
@@ -129,22 +127,21 @@ def history(table: UUID, number: int) -> RecordHistoryReply:
 @endpoint(blueprint, "GET", "/<uuid:table>/records.csv")
 def export(table: UUID) -> Response:
     """Download all records as CSV (UTF-8, RFC 4180): codes, plain numbers, days as in ISO 8601."""
-    known, rows = records.every(connection, who=may(Right.SEE_TABLES), table=table)
+    lines = exporting.as_csv(connection, who=may(Right.SEE_TABLES), table=table)
     headers = {"Content-Disposition": 'attachment; filename="records.csv"'}
-    return Response(stream_with_context(_lines(known, rows)), mimetype="text/csv", headers=headers)
+    return Response(stream_with_context(in_pieces(lines)), mimetype="text/csv", headers=headers)
 
 
-def _lines(table: Table, rows: Iterator[RecordRow]) -> Iterator[str]:
-    buffer = io.StringIO()
-    writer = csv.writer(buffer, lineterminator="\r\n", quoting=csv.QUOTE_ALL)
-    writer.writerow([defused(label_of(each)) for each in table.columns.values()])
-    for row in rows:
-        texts = texts_of(table, row.kept, Medium.CSV)
-        writer.writerow([defused(texts.get(column, "")) for column in table.columns])
-        yield buffer.getvalue()
-        buffer.seek(0)
-        buffer.truncate()
-    yield buffer.getvalue()
+@endpoint(blueprint, "GET", "/<uuid:table>/records.xlsx")
+@limiter.limit(HEAVY_RATE, key_func=who_is_counted)
+def workbook(table: UUID) -> Response:
+    """Download all records as a workbook, with labels and typed cells."""
+    who = may(Right.SEE_TABLES)
+    with tempfile.TemporaryDirectory(prefix="codexa-workbook-") as folder:
+        path = Path(folder) / "records.xlsx"
+        exporting.write_workbook(connection, path, who=who, table=table)
+        content = path.read_bytes()
+    return send_file(io.BytesIO(content), XLSX, as_attachment=True, download_name="records.xlsx")
 
 
 def _reply(opened: OpenedTable) -> TableReply:

@@ -2,6 +2,7 @@
 
 import base64
 import csv
+import datetime
 import io
 import threading
 import uuid
@@ -9,9 +10,10 @@ import uuid
 import pytest
 from conftest import make_person, within
 from core.test_tables import COLUMNS
+from openpyxl import load_workbook
 from web.mail import work
 
-from codexa.services.tables import importing, working_out
+from codexa.services.tables import exporting, importing, working_out
 from codexa.services.tidying import tidy
 from codexa.store import imports
 from codexa.store import tables as store
@@ -168,6 +170,36 @@ def test_all_of_a_table_leaves_as_csv_that_no_spreadsheet_computes(as_mira, tabl
     ]
 
 
+def test_a_workbook_has_typed_cells_and_says_where_it_ends(as_mira, table, monkeypatch):
+    put(as_mira, table, {"c1": "=1+1", "c2": "1234.5", "c3": "deck", "c4": "2025-12-03"}, {"c1": "Lyra"})
+    with as_mira.get(f"{table}/records.xlsx") as reply:
+        rows = list(load_workbook(io.BytesIO(reply.data)).active.iter_rows(values_only=True))
+    assert rows[0][:4] == ("Name", "Aperture", "Site", "Bought")
+    assert rows[1][:4] == ("=1+1", 1234.5, "Harbour Deck", datetime.datetime(2025, 12, 3))  # noqa: DTZ001 - a day
+    assert rows[2][1:5] == (None, None, None, None)
+    monkeypatch.setattr(exporting, "_MOST_IN_WORKBOOK", 1)
+    refused = as_mira.get(f"{table}/records.xlsx")
+    assert (refused.status_code, "Take CSV" in refused.json["message"]) == (422, True)
+
+
+def test_whom_records_name_is_found_given_out_and_forgotten_with_what_they_had_before(as_mira, connection, table):
+    who, other = "ana@example.org", "diana@example.org"
+    put(as_mira, table, {"c1": f"Ana Bell, {who}"}, {"c1": other}, {"c1": who.upper()}, {"c1": "Lyra"})
+    put(as_mira, table, {"number": 3, "cells": {"c1": "somebody"}})  # its history still names her
+    as_mira.post(f"{table}/records/remove", json={"numbers": [1]})
+    found = as_mira.post("/api/person/find", json={"email": who}).json
+    assert found == {"found": [], "records": [{"table": table[-36:], "name": "Telescopes", "numbers": [1, 3]}]}
+    given = as_mira.post("/api/person/export", json={"email": who}).json["tables"]
+    assert given[0] == {"table": "Telescopes", "number": 1, "record": {"name": f"Ana Bell, {who}", "double": "0"}}
+    forgotten = as_mira.post("/api/person/forget", json={"email": who, "does": "remove"})
+    assert forgotten.json == {"responses": 0, "staying": 0, "records": 2}
+    assert as_mira.post("/api/person/find", json={"email": who}).json["records"] == []
+    for name in ("record", "record_once", "record_change"):
+        rows = connection.execute(f"SELECT to_jsonb({name})::text AS row FROM {name}").fetchall()
+        assert not any("ana bell" in row["row"].lower() or f'"{who}' in row["row"].lower() for row in rows)
+    assert names(as_mira, table)[0] == [other, "Lyra"]
+
+
 def test_a_table_is_its_team_s_alone_and_viewers_do_not_see_it(agent, as_mira, connection, table):
     put(as_mira, table, {"c1": "Nova"})
     stranger = make_person(connection, team="harbour")
@@ -184,6 +216,7 @@ def test_a_table_is_its_team_s_alone_and_viewers_do_not_see_it(agent, as_mira, c
         ("post", "/records/bring-back", {"numbers": [1]}),
         ("get", "/records/1/history", None),
         ("get", "/records.csv", None),
+        ("get", "/records.xlsx", None),
     ]
     for who, reads, writes in ((stranger, 404, 404), (reviewer, 200, 403), (viewer, 403, 403)):
         agent.sign_in(who.email)

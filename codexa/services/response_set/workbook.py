@@ -3,14 +3,10 @@
 Rows are written as they are read, in the same memory for any number.
 """
 
-import datetime
 from collections.abc import Iterable
-from decimal import Decimal
 from pathlib import Path
 from typing import Any
 from zoneinfo import ZoneInfo
-
-import xlsxwriter
 
 from codexa.core.definition.parts import Repeat
 from codexa.core.fields.field_type import Medium, Region
@@ -19,74 +15,15 @@ from codexa.services.editions import Editions
 from codexa.services.response_columns import HeldField, fields_of
 from codexa.services.response_grid import ResponseTable
 from codexa.services.response_set.opening import ResponseSet
+from codexa.services.workbooks import MOST_ROWS, Book, Worksheet
 from codexa.store.responses import ResponseRow
-
-# The library has no types.
-Format = Any
-Worksheet = Any
-MOST_ROWS = 1_048_575  # of a sheet, below its heading
-_MOST_TEXT = 32_767  # signs of a cell
-_MOST_DIGITS = 15  # that a number in a cell keeps
-_OPTIONS = {
-    "constant_memory": True,
-    "strings_to_formulas": False,
-    "strings_to_urls": False,
-    "strings_to_numbers": False,
-}
-
-
-class _Book:
-    """A workbook being written: where the next row of each sheet goes."""
-
-    def __init__(self, path: Path) -> None:
-        self.book = xlsxwriter.Workbook(str(path), _OPTIONS)
-        self._bold = self.book.add_format({"bold": True})
-        self._day = self.book.add_format({"num_format": "yyyy-mm-dd"})
-        self._moment = self.book.add_format({"num_format": "yyyy-mm-dd hh:mm"})
-        self._time = self.book.add_format({"num_format": "hh:mm"})
-        self._names: set[str] = set()
-
-    def sheet(self, name: str, heads: Iterable[str]) -> Worksheet:
-        """Add a sheet with a heading that stays in sight."""
-        sheet = self.book.add_worksheet(self._free(name))
-        sheet.freeze_panes(1, 0)
-        for at, head in enumerate(heads):
-            sheet.write_string(0, at, head[:_MOST_TEXT], self._bold)
-        return sheet
-
-    def _free(self, name: str) -> str:
-        """Return a name for a sheet: at most 31 signs, none of which mean something there, and no other's."""
-        bare = "".join(" " if sign in "[]:*?/\\'" else sign for sign in name).strip()[:28] or "Sheet"
-        free, at = bare, 2
-        while free.casefold() in self._names:
-            free, at = f"{bare} {at}", at + 1
-        self._names.add(free.casefold())
-        return free
-
-    def write(self, sheet: Worksheet, place: tuple[int, int], value: Any) -> None:
-        """Write a typed value; nothing for a blank. What a cell can't hold exactly is text."""
-        formats: dict[type, Format] = {datetime.date: self._day, datetime.datetime: self._moment}
-        if value is None or value == "":
-            return
-        if isinstance(value, Decimal | int) and not isinstance(value, bool) and _fits(Decimal(value)):
-            sheet.write_number(*place, float(value))
-        elif type(value) in formats and value.year >= 1900:
-            sheet.write_datetime(*place, value, formats[type(value)])
-        elif isinstance(value, datetime.time):
-            sheet.write_datetime(*place, value, self._time)
-        else:
-            sheet.write_string(*place, str(value)[:_MOST_TEXT])
-
-
-def _fits(number: Decimal) -> bool:
-    return len(number.normalize().as_tuple().digits) <= _MOST_DIGITS
 
 
 def write_workbook(
     path: Path, editions: Editions, opened: ResponseSet, found: Iterable[ResponseRow], medium: Medium
 ) -> None:
     """Write responses into a file: labels for people, or codes for programs."""
-    book = _Book(path)
+    book = Book(path)
     table = ResponseTable(editions, form=opened.form, numbers=opened.numbers)
     columns = table.columns
     main = book.sheet("Responses", ["Number", "Received", "Edition", *(column.label for column in columns)])
@@ -102,13 +39,13 @@ def write_workbook(
         for place, value in enumerate(cells):
             book.write(main, (at, place), value)
         repeats.write(response)
-    book.book.close()
+    book.close()
 
 
 class _Repeats:
     """The sheets of repeats: a row for each row, with the number of its response."""
 
-    def __init__(self, book: _Book, editions: Editions, opened: ResponseSet, medium: Medium) -> None:
+    def __init__(self, book: Book, editions: Editions, opened: ResponseSet, medium: Medium) -> None:
         self._book, self._editions, self._form, self._medium = book, editions, opened.form, medium
         self._sheets: dict[str, tuple[Worksheet, list[str]]] = {}
         self._next: dict[str, int] = {}

@@ -31,14 +31,27 @@ class FoundInReply(Message):
     numbers: list[int]
 
 
+class RecordsInReply(Message):
+    """The records of one table that name an address, or did, by number."""
+
+    table: UUID
+    name: str
+    numbers: list[int]
+
+
 class PersonReply(Message):
-    """Where the team's forms name an address."""
+    """Where the team's forms and tables name an address."""
 
     found: list[FoundInReply]
+    records: list[RecordsInReply]
 
 
 class ForgottenReply(Message):
-    """How many responses are being anonymised or removed; those `staying` are still filled in, held, or unpaid."""
+    """How many responses are being anonymised or removed; those `staying` are still filled in, held, or unpaid.
+
+    `records` of tables are gone for good.
+    """
 
     responses: int
     staying: int
+    records: int

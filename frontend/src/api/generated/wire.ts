@@ -3936,10 +3936,13 @@ export interface ForgetPersonRequest {
 /**
  * How many responses are being anonymised or removed; those `staying` are still filled in, held, or unpaid.
  *
+ * `records` of tables are gone for good.
+ *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "ForgottenReply".
  */
 export interface ForgottenReply {
+  records: number;
   responses: number;
   staying: number;
 }
@@ -4851,13 +4854,25 @@ export interface TeamPersonReply {
   role: string;
 }
 /**
- * Where the team's forms name an address.
+ * Where the team's forms and tables name an address.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "PersonReply".
  */
 export interface PersonReply {
   found: FoundInReply[];
+  records: RecordsInReply[];
+}
+/**
+ * The records of one table that name an address, or did, by number.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "RecordsInReply".
+ */
+export interface RecordsInReply {
+  name: string;
+  numbers: number[];
+  table: string;
 }
 /**
  * The e-mail address of somebody.

@@ -28,8 +28,8 @@ export function AboutPerson() {
         sx={{ display: "grid", gap: 2, justifyItems: "start" }}
       >
         <Typography>
-          Somebody asks what you have of them, or wants it forgotten: all forms of the team are looked through for an
-          e-mail address, in answers, in links, and as who paid.
+          Somebody asks what you have of them, or wants it forgotten: all forms and tables of the team are looked
+          through for an e-mail address, in answers, in links, in records, and as who paid.
         </Typography>
         <Box sx={{ display: "flex", gap: 1, width: "100%", maxWidth: 560 }}>
           <TextField
@@ -48,28 +48,29 @@ export function AboutPerson() {
         </Box>
         {find.isError && <Alert severity="error">{reasonOf(find.error)}</Alert>}
       </Box>
-      {find.data && <Found email={email.trim()} found={find.data.found} onForgotten={() => find.reset()} />}
+      {find.data && <Found email={email.trim()} {...find.data} onForgotten={() => find.reset()} />}
     </Single>
   );
 }
 
-interface FoundProps {
+interface FoundProps extends PersonReply {
   email: string;
-  found: PersonReply["found"];
   onForgotten: () => void;
 }
 
-function Found({ email, found, onForgotten }: FoundProps) {
+function Found({ email, found, records, onForgotten }: FoundProps) {
   const [told, setTold] = useState("");
   const forget = useMutation({
     mutationFn: (does: ForgetPersonRequest["does"]) => api.forgetPerson({ email, does }),
-    onSuccess: ({ responses, staying }, does) =>
+    onSuccess: ({ responses, staying, records: gone }, does) =>
       setTold(
-        `${counted(responses, "response")} ${does === "anonymise" ? "anonymised" : "removed"}: it is done in the background, and can be seen at each form.${staying > 0 ? ` ${counted(staying, "response")} can’t be yet: still filled in, held as suspected, or waiting for money. Do it again once that is settled.` : ""}`,
+        (gone > 0 ? `${counted(gone, "record")} forgotten for good. ` : "") +
+          `${counted(responses, "response")} ${does === "anonymise" ? "anonymised" : "removed"}: it is done in the background, and can be seen at each form.${staying > 0 ? ` ${counted(staying, "response")} can’t be yet: still filled in, held as suspected, or waiting for money. Do it again once that is settled.` : ""}`,
       ),
   });
   const give = useMutation({ mutationFn: () => api.exportPerson(email), onSuccess: (all) => saveAs(all, email) });
   const all = found.reduce((sum, each) => sum + each.numbers.length, 0);
+  const recorded = records.reduce((sum, each) => sum + each.numbers.length, 0);
   const problem = forget.error ?? give.error;
   if (told)
     return (
@@ -77,10 +78,10 @@ function Found({ email, found, onForgotten }: FoundProps) {
         {told}
       </Alert>
     );
-  if (all === 0)
+  if (all + recorded === 0)
     return (
       <Typography role="status" sx={{ mt: 2 }}>
-        No form of the team names this address.
+        No form or table of the team names this address.
       </Typography>
     );
   return (
@@ -91,6 +92,7 @@ function Found({ email, found, onForgotten }: FoundProps) {
     >
       <Typography variant="h2" role="status">
         {counted(all, "response")} in {counted(found.length, "form")}
+        {recorded > 0 && `, ${counted(recorded, "record")} in ${counted(records.length, "table")}`}
       </Typography>
       <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
         {found.map((each) => (
@@ -106,7 +108,20 @@ function Found({ email, found, onForgotten }: FoundProps) {
             ))}
           </li>
         ))}
+        {records.map((each) => (
+          <li key={each.table}>
+            <Link component={Going} to={`/tables/${each.table}`}>
+              {each.name}
+            </Link>
+            : {each.numbers.join(", ")}
+          </li>
+        ))}
       </Box>
+      {recorded > 0 && (
+        <Typography color="text.secondary">
+          Records are about whom they name: either way they are forgotten for good, with their history.
+        </Typography>
+      )}
       <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap", alignItems: "start" }}>
         <Button variant="outlined" loading={give.isPending} onClick={() => give.mutate()}>
           Save all of it as JSON

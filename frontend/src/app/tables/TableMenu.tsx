@@ -43,7 +43,8 @@ export function TableMenu({ table }: { table: TableReply }) {
                 Bring in records from a file …
               </Button>
             )}
-            <Link href={api.recordsAddress(table.id)}>All records as CSV</Link>
+            <Link href={api.recordsAddress(table.id, "csv")}>All records as CSV</Link>
+            <Link href={api.recordsAddress(table.id, "xlsx")}>All records as a workbook (XLSX)</Link>
             {mayEdit(who) && (
               <AskFirst
                 label="Delete the table"
