@@ -15,4 +15,5 @@ def in_pieces(lines: Iterator[str] | Iterator[bytes]) -> Iterator[bytes]:
         if size > _PIECE:
             yield b"".join(waiting)
             waiting, size = [], 0
-    yield b"".join(waiting)
+    if waiting:
+        yield b"".join(waiting)
