@@ -47,6 +47,8 @@ def test_a_form_is_made_and_published_without_a_mouse(desk):
     page.keyboard.type("Keyboard walk")
     page.keyboard.press("Enter")
     expect(page.get_by_role("textbox", name="Name of the form")).not_to_be_focused()
+    # A key that is pressed before the form has come is nobody's.
+    expect(page.get_by_role("combobox", name="Answers on the sheet")).to_be_visible()
     add(page, "number", "Group size")
     page.keyboard.press("Escape")
     add(page, "short text", "Name of the school")
