@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from typing import Any
 from uuid import UUID
 
-from codexa.store.database import Connection, many
+from codexa.store.database import Connection, like_literal, many
 from codexa.store.queries import queries
 
 _QUERIES = queries("about_person")
@@ -36,8 +36,7 @@ class NamedRecord:
 
 def records_by_address(connection: Connection, *, team: UUID, email: str, most: int) -> list[NamedRecord]:
     """Return the team's records, removed ones too, that have an address somewhere, now or before."""
-    escaped = email.replace("\\", "\\\\").replace("%", "\\%").replace("_", "\\_")
-    rows = many(connection, _QUERIES["records_by_address"], team=team, pattern=f"%{escaped}%", most=most)
+    rows = many(connection, _QUERIES["records_by_address"], team=team, pattern=f"%{like_literal(email)}%", most=most)
     return [NamedRecord(**row) for row in rows]
 
 

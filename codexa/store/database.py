@@ -164,3 +164,8 @@ def exactly_one(connection: Connection, query: bytes, **values: Any) -> DictRow:
 def many(connection: Connection, query: bytes, **values: Any) -> list[DictRow]:
     """Run a query that gives any number of rows."""
     return connection.execute(query, values).fetchall()
+
+
+def like_literal(text: str) -> str:
+    """Return a text as LIKE takes it for itself, whatever signs it has."""
+    return text.replace("\\", "\\\\").replace("%", "\\%").replace("_", "\\_")

@@ -10,7 +10,7 @@ from typing import Any
 from psycopg import sql
 
 from codexa.core.responses.holds import Holds
-from codexa.store.database import Connection, Cursor
+from codexa.store.database import Connection, Cursor, like_literal
 from codexa.store.ledger_orders import Key, Sort, keys_of, value_in_row, value_of
 from codexa.store.ledgers import INDEXED, Ledger
 
@@ -109,11 +109,7 @@ def _term(term: Term) -> Where:
         return Where(sql.SQL(_WHOLE_WORDS).format(query=query), [term.text])
     if len(term.text) < 3 and term.text.isalnum():
         return Where(sql.SQL(_WHOLE_WORDS).format(query=sql.SQL("%s::tsquery")), [f"'{term.text}':*"])
-    return Where(sql.SQL("words LIKE %s"), [f"%{_escaped(term.text)}%"])
-
-
-def _escaped(text: str) -> str:
-    return text.replace("\\", "\\\\").replace("%", "\\%").replace("_", "\\_")
+    return Where(sql.SQL("words LIKE %s"), [f"%{like_literal(term.text)}%"])
 
 
 def condition(ledger: Ledger, asked: Asked) -> Where:
@@ -174,10 +170,10 @@ def _text(value: sql.Composable, asked: Asked) -> Where:
             return Where(sql.SQL("{} = %s AND {} = %s").format(beginning, value), [wanted[:INDEXED], wanted])
         case "begins":
             text = sql.SQL("{} LIKE %s AND {} LIKE %s").format(beginning, value)
-            return Where(text, [f"{_escaped(wanted[:INDEXED])}%", f"{_escaped(wanted)}%"])
+            return Where(text, [f"{like_literal(wanted[:INDEXED])}%", f"{like_literal(wanted)}%"])
         case _:
             likes = sql.SQL(" AND ").join(sql.SQL("{} LIKE %s").format(value) for _ in wanted.split())
-            return Where(likes, [f"%{_escaped(word)}%" for word in wanted.split()])
+            return Where(likes, [f"%{like_literal(word)}%" for word in wanted.split()])
 
 
 def _query(ledger: Ledger, query: str, where: Where, **names: Any) -> sql.Composed:

@@ -11,7 +11,7 @@ from psycopg.types.json import Jsonb
 
 from codexa.core.responses.folding import folded
 from codexa.core.responses.holds import Holds
-from codexa.store.database import Connection, exactly_one, many, one
+from codexa.store.database import Connection, exactly_one, like_literal, many, one
 from codexa.store.ledgers import TYPES
 from codexa.store.queries import queries
 
@@ -165,7 +165,7 @@ def free_values(connection: Connection, *, table: UUID, numbers: Sequence[int] |
 def take_many(
     connection: Connection, *, table: UUID, values: Sequence[tuple[str, str, int]]
 ) -> tuple[str, int, int] | None:
-    """Take values that only one record may have, as (column, value, record), in place of what these records had.
+    """Take values that only one record may have, as (column, value, record).
 
     Returns None, or a column with the record that has a value already and the one that was to have it; then the
     transaction is to be given up.
@@ -245,12 +245,8 @@ def _where(table: UUID, words: str) -> tuple[sql.Composable, list[Any]]:
     values: list[Any] = [table]
     for word in folded(words).split():
         parts.append(sql.SQL("words LIKE %s"))
-        values.append(f"%{_escaped(word)}%")
+        values.append(f"%{like_literal(word)}%")
     return sql.SQL(" AND ").join(parts), values
-
-
-def _escaped(text: str) -> str:
-    return text.replace("\\", "\\\\").replace("%", "\\%").replace("_", "\\_")
 
 
 def _order(order: Order | None) -> sql.Composable:

@@ -89,6 +89,13 @@ def test_a_table_is_made_and_typed_into_by_keyboard(places):
     expect(cell(page, 2, 3)).to_have_text("")
     page.keyboard.press("Control+z")
     expect(cell(page, 2, 3)).to_have_text("7")
+    # What is typed stays in its cell where another is clicked.
+    cell(page, 2, 3).dblclick()
+    page.get_by_role("textbox", name="Width").fill("8")
+    cell(page, 1, 1).click()
+    expect(cell(page, 2, 3)).to_have_text("8")
+    expect(cell(page, 1, 1)).to_have_text("Nova")
+    cell(page, 2, 1).click()
     page.get_by_role("button", name="Record beside").press("Enter")
     expect(page.get_by_role("complementary", name="Record")).to_contain_text(re.compile("What happened.*Made"))
     expect_usable(page)

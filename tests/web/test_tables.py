@@ -142,6 +142,14 @@ def test_columns_change_and_the_records_with_them(as_mira, connection, mira, tab
     twice = save(once=["c1", "c2"])
     assert (twice.status_code, "records 2 and 3" in twice.json["problems"][0]["message"]) == (422, True)
     assert save(once=["c3"]).status_code == 200
+    # Known to others as the same from now on: what is compared is what people read.
+    alike = [{**each, "label": "Harbour Deck" if each["code"] == "dome" else "Quay"} for each in COLUMNS[2]["options"]]
+    assert (
+        save(columns=[{**each, "options": alike} if each["id"] == "c3" else each for each in COLUMNS]).status_code
+        == 200
+    )
+    assert put(as_mira, table, {"c1": "Quay too", "c3": "deck"})["wrong"][0]["column"] == "c3"
+    assert save(columns=COLUMNS).status_code == 200
     assert len(put(as_mira, table, {"c1": "Nova"}, {"c1": "More", "c3": "Harbour Deck"})["wrong"]) == 1
     # Of many records a job does it, in parts that may be done twice.
     monkeypatch.setattr(working_out, "_WHILE_SAVING", 2)

@@ -5,7 +5,7 @@ however often a worker dies over it.
 """
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from typing import Any
 from uuid import UUID
 
@@ -15,12 +15,12 @@ from codexa.core.tables.records import Wrong, once_of, record_of, typed_values
 from codexa.core.tables.table import Table, label_of, table_of, without_columns
 from codexa.services.context import context_of
 from codexa.services.errands.asking import ask
-from codexa.services.errors import NotFoundError, TableRefusedError
+from codexa.services.errors import ClashError, NotFoundError, TableRefusedError
 from codexa.services.spreadsheets import Line, read_table
 from codexa.services.spreadsheets import Table as Read
 from codexa.services.tables import tables as known_tables
 from codexa.services.tables.records import Changing, Typed
-from codexa.services.tables.tables import OpenedTable, document_of, opened
+from codexa.services.tables.tables import document_of, opened
 from codexa.store import imports, tables
 from codexa.store.database import Connect, Connection
 from codexa.store.imports import ImportRow, TableImport
@@ -125,6 +125,18 @@ class _File:
                 ids[each.header] = column["id"]
         return table_of(document), ids
 
+    def ready(self, key_column: str) -> tuple[Table, list[dict[str, Any]]]:
+        """Return the table with its new columns, and the lines as a job takes them in. Raises TableRefusedError."""
+        grown, ids = self.grown()
+        if not ids:
+            raise TableRefusedError("No column of the file is taken in. Choose at least one.")
+        if not self.read.lines:
+            raise TableRefusedError("The file has no lines below its headers.")
+        if key_column and key_column not in ids.values():
+            raise TableRefusedError("The file has no column by which its lines are told apart. Choose one, or none.")
+        lines = self.read.lines
+        return grown, [{"line": each.number, "cells": _cells(grown, each, ids, self.writing)} for each in lines]
+
 
 def _likely(table: Table, headers: Sequence[str]) -> dict[str, str]:
     """Return the columns that headers mean: by key or label, each once."""
@@ -203,31 +215,28 @@ def begin(
     """Have a file's lines taken in, and return its id; new columns are there at once.
 
     With a `key_column`, in which no two records may have the same, a line changes the record that has its value.
-    Raises TableRefusedError, NotFoundError, DefinitionError.
+    Raises TableRefusedError, NotFoundError, ClashError, DefinitionError.
     """
+    known = known_tables.show(connect, who=who, table=table)
+    if key_column and key_column not in known.table.definition.once:
+        raise TableRefusedError("Records can be told apart only by a column in which no two may have the same.")
+    grown, lines = _File.of(known.table, content, columns, writing).ready(key_column)
     with connect() as connection:
-        known = opened(tables.lock_table(connection, team=who.team_id, table=table))
-        file = _File.of(known.table, content, columns, writing)
-        if key_column and key_column not in known.table.definition.once:
-            raise TableRefusedError("Records can be told apart only by a column in which no two may have the same.")
-        return _begin(connection, who, known, file, name=name, key_column=key_column)
+        now = tables.lock_table(connection, team=who.team_id, table=table)
+        if now is None:
+            raise NotFoundError
+        if now.revision != known.revision:
+            raise ClashError("Somebody else has changed this table meanwhile. Look at it, then bring in the file.")
+        if grown.definition != known.table.definition:
+            tables.set_definition(connection, table=table, name=grown.definition.name, definition=document_of(grown))
+        return _ask_for(connection, who, table, lines, name=name, key_column=key_column)
 
 
-def _begin(
-    connection: Connection, who: SignedIn, known: OpenedTable, file: _File, *, name: str, key_column: str
+def _ask_for(
+    connection: Connection, who: SignedIn, table: UUID, lines: list[dict[str, Any]], *, name: str, key_column: str
 ) -> UUID:
-    grown, ids = file.grown()
-    if not ids:
-        raise TableRefusedError("No column of the file is taken in. Choose at least one.")
-    if not file.read.lines:
-        raise TableRefusedError("The file has no lines below its headers.")
-    if key_column and key_column not in ids.values():
-        raise TableRefusedError("The file has no column by which its lines are told apart. Choose one, or none.")
-    if grown.definition != known.table.definition:
-        tables.set_definition(connection, table=known.id, name=grown.definition.name, definition=document_of(grown))
-    lines = [{"line": each.number, "cells": _cells(grown, each, ids, file.writing)} for each in file.read.lines]
     made = imports.insert_table_import(
-        connection, table=known.id, person=who.person_id, name=name, key_column=key_column, lines=lines
+        connection, table=table, person=who.person_id, name=name, key_column=key_column, lines=lines
     )
     ask(connection, ERRAND, {"import": str(made)}, team=who.team_id)
     return made
@@ -238,18 +247,11 @@ def create_from(connect: Connect, *, who: SignedIn, name: str, content: bytes) -
 
     Raises TableRefusedError, DefinitionError.
     """
-    file = _File.of(without_columns(name), content, None, None)
-    grown, _ = file.grown()
+    grown, lines = _File.of(without_columns(name), content, None, None).ready("")
     with connect() as connection:
         made = tables.insert_table(connection, team=who.team_id, name=name, definition=document_of(grown))
-        whole = _File(table=grown, read=file.read, columns=_as_they_are(grown, file), writing=file.writing)
-        _begin(connection, who, OpenedTable(id=made, revision=1, table=grown), whole, name=name, key_column="")
+        _ask_for(connection, who, made, lines, name=name, key_column="")
     return made
-
-
-def _as_they_are(grown: Table, file: _File) -> list[PlannedColumn]:
-    """Return the headers of a file with the columns that they have become."""
-    return [replace(each, column=column) for each, column in zip(file.columns, grown.columns, strict=True)]
 
 
 def list_imports(connect: Connect, *, who: SignedIn, table: UUID) -> list[ImportRow]:

@@ -87,12 +87,14 @@ def save(connect: Connect, *, who: SignedIn, table: UUID, revision: int, definit
         problems = list(_changed_for_good(before.table, after))
         if problems:
             raise DefinitionError(problems)
-        if set(after.definition.once) != set(before.table.definition.once):
+        # What is compared is what people read: other options or another language may make two alike.
+        is_alike = _is_told_alike(before.table, after)
+        if not is_alike and (after.definition.once or before.table.definition.once):
             take_anew(connection, table_id=table, table=after)
         saved = tables.set_definition(
             connection, table=table, name=after.definition.name, definition=document_of(after)
         )
-        if not _is_told_alike(before.table, after):
+        if not is_alike:
             work_out_anew(connection, team=who.team_id, table_id=table, table=after, revision=saved)
     return OpenedTable(id=table, revision=saved, table=after)
 

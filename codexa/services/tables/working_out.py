@@ -45,12 +45,14 @@ def work_out_anew(connection: Connection, *, team: UUID, table_id: UUID, table: 
 def carry_out(connect: Connect, *, team: UUID, table_id: UUID, revision: int) -> str:
     """Work out all records, in parts that stay where a worker dies; nothing where the columns changed again since."""
     after: int | None = 0
+    table: Table | None = None  # of that one revision
     while after is not None:
         with connect() as connection:
             row = tables.lock_table(connection, team=team, table=table_id)
             if row is None or row.revision != revision:
                 return "the table was changed again, or is gone"
-            after = _part(connection, table_id, table_of(row.definition), after)
+            table = table or table_of(row.definition)
+            after = _part(connection, table_id, table, after)
     return "all records are worked out"
 
 

@@ -18,7 +18,6 @@ WHERE team_id = %(team)s AND id = %(table)s AND deleted_at IS NULL;
 SELECT id, name, definition, revision FROM data_table
 WHERE team_id = %(team)s AND id = %(table)s AND deleted_at IS NULL FOR NO KEY UPDATE;
 
-
 -- name: set_definition
 -- Gives a table other columns.
 UPDATE data_table SET definition = %(definition)s, name = %(name)s, revision = revision + 1, changed_at = now()

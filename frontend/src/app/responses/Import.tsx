@@ -7,13 +7,14 @@ import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useEffect, useRef, useState } from "react";
+import { useState } from "react";
 import { api, reasonOf } from "../../api/client";
 import type { PlanImportReply } from "../../api/generated/wire";
 import { queries } from "../../api/queries";
 import { counted } from "../../text/words";
 import { FileButton, type SentFile } from "../importing/FileButton";
 import { Taken } from "../importing/Taken";
+import { useComing } from "../importing/useComing";
 import { Wrong } from "../importing/WrongLines";
 
 interface Props {
@@ -148,13 +149,7 @@ function Earlier({ formId }: { formId: string }) {
   const queryClient = useQueryClient();
   const found = useQuery(queries.imports(formId));
   const imports = found.data?.imports ?? [];
-  const moved = imports.map((each) => each.kept).join();
-  const known = useRef(moved);
-  useEffect(() => {
-    if (!found.data || known.current === moved) return;
-    known.current = moved;
-    void queryClient.invalidateQueries({ queryKey: ["responses", formId] });
-  }, [found.data, moved, queryClient, formId]);
+  useComing(found.data?.imports, ["responses", formId]);
   return imports.map((each) => (
     <Taken
       key={each.id}

@@ -129,6 +129,10 @@ export function Grid(props: Props) {
     if (next[0] === 1 && !record && text) go(place.row + 1, 0, false, rows);
     else go(place.row + next[0], place.column + next[1]);
   };
+  /** Leaving a cell by mouse keeps what was typed into it, before another is meant: it loses the focus first. */
+  const leave = () => {
+    if (typing !== null) grid.current?.focus();
+  };
   /** What is typed over a block from its upper left cell on. */
   const over = (top: number, left: number, cells: readonly (readonly string[])[]): TypedRow[] =>
     cells.flatMap((line, down) => {
@@ -271,7 +275,10 @@ export function Grid(props: Props) {
               <Box
                 role="rowheader"
                 aria-colindex={1}
-                onMouseDown={() => onPlace({ row, column: columns.length - 1 }, { row, column: 0 })}
+                onMouseDown={() => {
+                  leave();
+                  onPlace({ row, column: columns.length - 1 }, { row, column: 0 });
+                }}
                 sx={{
                   ...CELL,
                   ...STAYS,
@@ -299,7 +306,11 @@ export function Grid(props: Props) {
                     aria-invalid={isWrong || undefined}
                     data-here={isHere || undefined}
                     title={isWrong ? wrong.message : undefined}
-                    onMouseDown={(event) => go(row, index, event.shiftKey)}
+                    onMouseDown={(event) => {
+                      if (isHere && typing !== null) return;
+                      leave();
+                      go(row, index, event.shiftKey);
+                    }}
                     onDoubleClick={beginHere}
                     sx={{
                       ...CELL,

@@ -7,12 +7,13 @@ import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useEffect, useRef, useState } from "react";
+import { useState } from "react";
 import { api, reasonOf } from "../../api/client";
 import type { FileWriting, PlanRecordsReply, TableReply } from "../../api/generated/wire";
 import { queries } from "../../api/queries";
 import { counted } from "../../text/words";
 import { Taken } from "../importing/Taken";
+import { useComing } from "../importing/useComing";
 import { Wrong } from "../importing/WrongLines";
 import { columnType } from "./column_types";
 import { FileButton, type SentFile } from "../importing/FileButton";
@@ -195,15 +196,7 @@ function Earlier({ tableId }: { tableId: string }) {
 
 /** The files of late; while one comes in, the records are looked at again. */
 export function useImports(tableId: string) {
-  const queryClient = useQueryClient();
   const found = useQuery(queries.tableImports(tableId));
-  const imports = found.data?.imports ?? [];
-  const moved = imports.map((each) => each.kept).join();
-  const known = useRef(moved);
-  useEffect(() => {
-    if (!found.data || known.current === moved) return;
-    known.current = moved;
-    void queryClient.invalidateQueries({ queryKey: ["records", tableId] });
-  }, [found.data, moved, queryClient, tableId]);
-  return imports;
+  useComing(found.data?.imports, ["records", tableId]);
+  return found.data?.imports ?? [];
 }

@@ -111,7 +111,7 @@ export function useRecords(
   };
 
   const keep = async (typed: readonly TypedRow[]): Promise<boolean> => {
-    let edits: Edit[] = [];
+    let edits: Edit[] = typed.map(({ row, cells }) => ({ record: at(row) ?? null, cells }));
     if (typed.length > MOST_AT_ONCE) {
       setProblem(`These are more than ${MOST_AT_ONCE.toLocaleString("en")} lines. Bring them in from a file (More …).`);
       return false;
