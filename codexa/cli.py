@@ -13,6 +13,7 @@ from codexa.services.demo import load_demo
 from codexa.services.documents import check_documents
 from codexa.services.errors import ServiceError
 from codexa.services.signing_in import change_password
+from codexa.services.tables.working_out import fill_keys
 from codexa.services.tidying import tidy
 from codexa.settings import Settings, SettingsError, read_settings
 from codexa.store.database import AwayError, BusyError, Database, migrate
@@ -103,6 +104,7 @@ def _run(options: argparse.Namespace, settings: Settings) -> int:
 
 
 def _check(_options: argparse.Namespace, _settings: Settings, database: Database) -> int:
+    fill_keys(database.connection)
     unreadable = check_documents(database.connection)
     if unreadable:
         print(f"{unreadable} forms can't be read by this version; the desk shows which.", file=sys.stderr)

@@ -8,6 +8,8 @@ from types import MappingProxyType
 from typing import Any, Self
 from zoneinfo import ZoneInfo
 
+from codexa.core.look_ups import NO_TABLES, Tables
+
 NOBODY: Mapping[str, str] = MappingProxyType({})
 NOTHING_TAKEN: Mapping[str, int] = MappingProxyType({})
 
@@ -37,7 +39,8 @@ class Context:
     `now` is aware, in the form's time zone; `locale` the form's language; `visitor` who is signed in ("email", "name"),
     with the names of their `groups`; `link` what came with the address; `number` the response's own number,
     known only once it is saved; `people` are those of the team, by id, as mail reaches them, and `taken` how much of
-    what runs out is gone, by the name of a claim; `payment` is how its payment stands (none is kept with a response).
+    what runs out is gone, by the name of a claim; `payment` is how its payment stands, `tables` are the
+    team's (neither is kept with a response).
     """
 
     now: datetime.datetime
@@ -49,6 +52,7 @@ class Context:
     people: Mapping[str, str] = field(default_factory=lambda: NOBODY)
     taken: Mapping[str, int] = field(default_factory=lambda: NOTHING_TAKEN)
     payment: PaymentFacts | None = None
+    tables: Tables = NO_TABLES
 
     @property
     def today(self) -> datetime.date:

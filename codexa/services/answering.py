@@ -6,17 +6,20 @@ from typing import Any
 from uuid import UUID
 
 from codexa.core.context import NOTHING_TAKEN
+from codexa.core.look_ups import NO_TABLES, Tables
 from codexa.core.program.evaluate import State, evaluate
 from codexa.core.program.faces import FormFace
 from codexa.core.program.kept import entered_in_language
 from codexa.core.program.link_values import link_problems, sealed_names
 from codexa.core.program.program import Program
 from codexa.core.program.public import form_face, form_state
+from codexa.core.program.record_offers import found_by_words
 from codexa.services import brands
 from codexa.services.context import context_of
 from codexa.services.errors import MovedError, NotFoundError
 from codexa.services.files_in_answers import with_files
 from codexa.services.sealing import Sealed
+from codexa.services.tables.looking_up import tables_for
 from codexa.store import claims
 from codexa.store import editions as store
 from codexa.store.database import Connect
@@ -80,6 +83,14 @@ class Given:
     checked: Collection[str] = ()
 
 
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Sought:
+    """What somebody types to find a record, and for which question: its address, as errors have it."""
+
+    address: str
+    words: str
+
+
 def state_of(
     connect: Connect, program: Program, form: UUID, given: Given, changed: Collection[str] | None = None
 ) -> dict[str, Any]:
@@ -105,7 +116,20 @@ def _worked_out(connect: Connect, program: Program, form: UUID, given: Given) ->
         with connect() as connection:
             answers = with_files(connection, program, form, given.visit, answers)
             taken = claims.taken(connection, form=form)
-    return evaluate(program, answers, context_of(program.form, given.link, taken=taken))
+    with tables_for(connect, form) as tables:
+        return evaluate(program, answers, context_of(program.form, given.link, taken=taken, tables=tables))
+
+
+def records_of(connect: Connect, program: Program, form: UUID, given: Given, sought: Sought) -> dict[str, Any]:
+    """Return the records that words find among those a question offers with these answers, as a RecordsState."""
+    with tables_for(connect, form) as tables:
+        return records_with(program, given, sought, tables)
+
+
+def records_with(program: Program, given: Given, sought: Sought, tables: Tables) -> dict[str, Any]:
+    """Do the same with tables that are at hand."""
+    state = evaluate(program, given.answers, context_of(program.form, given.link, tables=tables))
+    return found_by_words(state, sought.address, sought.words)
 
 
 def state_with(
@@ -113,10 +137,11 @@ def state_with(
     given: Given,
     changed: Collection[str] | None = None,
     taken: Mapping[str, int] = NOTHING_TAKEN,
+    tables: Tables = NO_TABLES,
 ) -> dict[str, Any]:
     """Return what visitors may know with these answers, as `state_of` does; files in them are known already.
 
-    `taken` is how much is gone of what runs out.
+    `taken` is how much is gone of what runs out, `tables` what the team's tables answer.
     """
-    state = evaluate(program, given.answers, context_of(program.form, given.link, taken=taken))
+    state = evaluate(program, given.answers, context_of(program.form, given.link, taken=taken, tables=tables))
     return form_state(state, None if changed is None else program.affected(changed), given.checked)

@@ -30,6 +30,7 @@ from codexa.services.errors import (
 )
 from codexa.services.files_in_answers import with_files
 from codexa.services.follow_ups.keeping import keep_due
+from codexa.services.tables.looking_up import tables_in
 from codexa.services.told_moments import day_words, moment_words
 from codexa.settings import Settings
 from codexa.store import kept_answers as store
@@ -83,7 +84,8 @@ def keep(connection: Connection, program: Program, keeping: Keeping) -> KeptForL
         return Refused(errors={}, unknown=unknown)
     found = store.find(connection, digest=digest_of(keeping.token))
     answers = with_files(connection, program, keeping.form, keeping.given.visit, keeping.given.answers)
-    state = evaluate(program, answers, context_of(program.form, keeping.given.link))
+    tables = tables_in(connection, keeping.form)
+    state = evaluate(program, answers, context_of(program.form, keeping.given.link, tables=tables))
     if found is None:
         return _begin(connection, state, keeping)
     if found.form_id != keeping.form:

@@ -15,22 +15,26 @@ import orjson
 from codexa.core.context import NOTHING_TAKEN, Context
 from codexa.core.fields.field_type import Medium
 from codexa.core.fields.options import OTHER, Option, find_option
+from codexa.core.look_ups import NO_TABLES, Tables
 from codexa.core.program.accept import Accepted, Refused, accept, numbered
 from codexa.core.program.claims import Claim
 from codexa.core.program.evaluate import FieldError, State, evaluate
 from codexa.core.program.faces import FormFace
 from codexa.core.program.kept import entered_as_it_was
+from codexa.core.program.kept_records import kept_tables
 from codexa.core.program.order import money
 from codexa.core.program.payment import major_units, payment_due
 from codexa.core.program.program import Program
 from codexa.core.program.public import form_face, form_state
+from codexa.core.program.record_offers import found_by_words
 from codexa.services import brands
-from codexa.services.answering import Given
+from codexa.services.answering import Given, Sought
 from codexa.services.editions import Editions
 from codexa.services.errors import CorrectedMeanwhileError, CorrectionRefusedError, NotFoundError
 from codexa.services.files_in_answers import files_in, with_ids, with_own_files
 from codexa.services.form_columns import source_id
 from codexa.services.response_grid import ResponseTable
+from codexa.services.tables.looking_up import tables_for, tables_in
 from codexa.store import claims, payments, responses, uploads
 from codexa.store import editions as editions_store
 from codexa.store.database import Connect, Connection
@@ -99,7 +103,9 @@ class Correcting:
         look = brands.as_visitors_see_it(self.connect, program.form, form_id=self.form)
         # It stays in the language in which it was filled in.
         face = form_face(program).model_copy(update={"brand": look, "languages": ()})
-        return face, form_state(evaluate(program, {}, _context(program, row, NOTHING_TAKEN))), row.edition
+        with tables_for(self.connect, self.form) as tables:
+            state = evaluate(program, {}, _context(program, row, NOTHING_TAKEN, tables))
+        return face, form_state(state), row.edition
 
     def state(self, given: Given, changed: list[str] | None) -> dict[str, Any]:
         """Return what the form's state is with these answers; with `changed`, only what hangs on these blocks."""
@@ -108,8 +114,17 @@ class Correcting:
         with self.connect() as connection:
             taken = self._taken(connection, program)
             answers = self._with_files(connection, program, row, given.answers)
-        state = evaluate(program, answers, _context(program, row, taken))
+        with tables_for(self.connect, self.form) as tables:
+            state = evaluate(program, answers, _context(program, row, taken, tables))
         return form_state(state, None if changed is None else program.affected(changed), given.checked)
+
+    def records(self, given: Given, sought: Sought) -> dict[str, Any]:
+        """Return the records that words find among those a question offers with these answers."""
+        row = self._find()
+        program = self._program(row)
+        with tables_for(self.connect, self.form) as tables:
+            state = evaluate(program, given.answers, _context(program, row, NOTHING_TAKEN, tables))
+            return found_by_words(state, sought.address, sought.words)
 
     def compare(self, answers: Mapping[str, Any]) -> Difference:
         """Return what these answers would change. Raises as `opened` does."""
@@ -199,7 +214,9 @@ class Correcting:
     def _accepted(self, connection: Connection, ready: "_Ready", answers: Mapping[str, Any]) -> Accepted | Refused:
         known = self._with_files(connection, ready.program, ready.row, answers)
         taken = self._taken(connection, ready.program)
-        result = accept(ready.program, known, _context(ready.program, ready.row, taken))
+        result = accept(
+            ready.program, known, _context(ready.program, ready.row, taken, tables_in(connection, self.form))
+        )
         return result if isinstance(result, Refused) else numbered(result, self.number)
 
     def _keep(self, ready: "_Ready", answers: Mapping[str, Any], because: str) -> Difference:
@@ -262,9 +279,10 @@ def _entered(program: Program, row: ResponseRow) -> dict[str, Any]:
     return with_ids(program, entered_as_it_was(program, row.answers, _context(program, row, NOTHING_TAKEN)))
 
 
-def _context(program: Program, row: ResponseRow, taken: Mapping[str, int]) -> Context:
+def _context(program: Program, row: ResponseRow, taken: Mapping[str, int], tables: Tables = NO_TABLES) -> Context:
     context = Context.from_json(row.told, number=row.number)
-    return replace(context, locale=program.form.locale, taken=taken)
+    kept = kept_tables(program, row.answers, tables)
+    return replace(context, locale=program.form.locale, taken=taken, tables=kept)
 
 
 def _difference(ready: _Ready, result: Accepted | Refused, paid: PaymentRow | None) -> Difference:

@@ -25,6 +25,7 @@ from codexa.services.receiving import Incoming, receive
 from codexa.services.sealing import Sealed
 from codexa.services.signing_in import hash_password
 from codexa.services.spreadsheets import read_table
+from codexa.services.tables.looking_up import tables_in
 from codexa.settings import Settings
 from codexa.store import payments
 from codexa.store import people as people_store
@@ -139,7 +140,8 @@ def _answer(
         at = now - datetime.timedelta(days=age)
         sealed = links[min(int(random.expovariate(0.3)), len(links) - 1)] if links else None
         link = dict(sealed.given) if sealed else {}
-        answers = sample_answers(program, random, context_of(program.form, link, at=at))
+        tables = tables_in(connection, form)
+        answers = sample_answers(program, random, context_of(program.form, link, at=at, tables=tables))
         came = random.choices([way for way, _ in _WAYS], [often for _, often in _WAYS])[0]
         incoming = Incoming(
             form=form,

@@ -1,6 +1,5 @@
 """Drafts: opening one, saving with a clash warning, renaming in one, and what the core says of one."""
 
-from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any
 from uuid import UUID
@@ -25,6 +24,7 @@ from codexa.services.context import context_of
 from codexa.services.editions import Editions
 from codexa.services.errors import ClashError, NotFoundError
 from codexa.services.people import written_to
+from codexa.services.tables.looking_up import tables_for
 from codexa.store import forms
 from codexa.store.database import Connect
 from codexa.store.forms import FormWithDraft, Saved
@@ -70,15 +70,17 @@ class SavedDraft:
     analysis: Analysis
 
 
-def analyse(form: Form, people: Mapping[str, str]) -> Analysis:
-    """Return what the core says of a draft; `people` are those of the team whom it writes to."""
-    program = compile_form(form)
+def analyse(connect: Connect, form: UUID, draft: Form) -> Analysis:
+    """Return what the core says of a draft, knowing the team's people and tables."""
+    program, people = compile_form(draft), written_to(connect, draft, form)
+    with tables_for(connect, form) as tables:
+        state = evaluate(program, {}, context_of(draft, tables=tables))
     return Analysis(
         findings=proof(program, people),
         notes=notes(program),
         links=links(program),
         ranges={figure: _range(program, figure) for figure in program.figures},
-        state=FormState.model_validate(form_state(evaluate(program, {}, context_of(form)))),
+        state=FormState.model_validate(form_state(state)),
     )
 
 
@@ -111,7 +113,7 @@ def open_draft(connect: Connect, editions: Editions, *, who: SignedIn, form: UUI
     changes = _changes(editions, row, draft)
     look: Brand = brands.as_it_looks_now(connect, draft, form_id=form)
     draft = draft.model_copy(update={"brand": look})
-    return OpenedDraft(row=row, draft=draft, changes=changes, analysis=analyse(draft, written_to(connect, draft, form)))
+    return OpenedDraft(row=row, draft=draft, changes=changes, analysis=analyse(connect, form, draft))
 
 
 def save_draft(
@@ -123,7 +125,7 @@ def save_draft(
     since; nothing is kept then.
     """
     draft = read_imported(document)
-    analysis = analyse(draft, written_to(connect, draft, form))
+    analysis = analyse(connect, form, draft)
     with connect() as connection:
         saved = forms.save_draft(
             connection,

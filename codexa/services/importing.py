@@ -12,6 +12,7 @@ from uuid import UUID
 from zoneinfo import ZoneInfo
 
 from codexa.core.fields.file_upload import FileUploadField
+from codexa.core.look_ups import Tables
 from codexa.core.program.accept import Refused, accept
 from codexa.core.program.by_key import entered_by_key, path_of
 from codexa.core.program.evaluate import FieldError
@@ -24,6 +25,7 @@ from codexa.services.errands.asking import ask
 from codexa.services.errors import NotFoundError, ServiceError, TableRefusedError
 from codexa.services.receiving import Incoming, receive
 from codexa.services.spreadsheets import Line, Table, read_table
+from codexa.services.tables.looking_up import tables_for
 from codexa.store import forms, imports
 from codexa.store.database import Connect, Connection
 from codexa.store.imports import Import, ImportRow
@@ -74,7 +76,9 @@ def plan(
     targets = _targets(program)
     chosen = _likely(read.headers, targets) if columns is None else _known(columns, read, targets)
     tried = read.lines[:_TRIED]
-    wrong = [(line.number, message) for line in tried if (message := _problem(program, _taken(line, chosen)))]
+    with tables_for(connect, form) as tables:
+        told = [(line.number, _problem(program, _taken(line, chosen), tables)) for line in tried]
+    wrong = [(line, message) for line, message in told if message]
     return Plan(
         headers=[each for each in read.headers if each],
         lines=len(read.lines),
@@ -261,12 +265,12 @@ def _read(program: Program, line: Mapping[str, Any]) -> _Read:
     return _Read(answers=entered.answers, moment=moment, wrong=f"{path} – {error.message}" if error else "")
 
 
-def _problem(program: Program, line: Mapping[str, Any]) -> str:
+def _problem(program: Program, line: Mapping[str, Any], tables: Tables) -> str:
     """Return what is wrong with a line, "" where it can be taken in, as far as that can be known before."""
     read = _read(program, line)
     if read.wrong:
         return read.wrong
-    result = accept(program, read.answers, context_of(program.form, at=read.moment))
+    result = accept(program, read.answers, context_of(program.form, at=read.moment, tables=tables))
     return _first(program, result) if isinstance(result, Refused) else ""
 
 

@@ -10,6 +10,7 @@ import orjson
 
 from codexa.core.definition.brand import Brand
 from codexa.core.form.upgrades import read_stored
+from codexa.core.look_ups import Tables
 from codexa.core.program.accept import Accepted, Refused, accept, numbered
 from codexa.core.program.compiling import compile_form
 from codexa.core.program.evaluate import State, evaluate
@@ -76,29 +77,31 @@ class Drafts:
         return compile_form(read_stored(draft)), len(orjson.dumps(found.draft))
 
 
-def page(connect: Connect, program: Program, *, form: UUID, link: Mapping[str, str]) -> PreviewPage:
+def page(connect: Connect, program: Program, *, form: UUID, link: Mapping[str, str], tables: Tables) -> PreviewPage:
     """Return the draft as visitors would get it first, with its brand's present look."""
     look: Brand = brands.as_it_looks_now(connect, program.form, form_id=form)
     return PreviewPage(
         face=form_face(program).model_copy(update={"brand": look}),
-        state=state_with(program, Given(answers={}, link=dict(link))),
+        state=state_with(program, Given(answers={}, link=dict(link)), tables=tables),
     )
 
 
-def hand_in(program: Program, answers: dict[str, Any], link: dict[str, str]) -> Accepted | Refused:
+def hand_in(program: Program, answers: dict[str, Any], link: dict[str, str], tables: Tables) -> Accepted | Refused:
     """Return what would be kept of these answers, or what is wrong with them; nothing is kept."""
-    result = accept(program, answers, context_of(program.form, link))
+    result = accept(program, answers, context_of(program.form, link, tables=tables))
     return result if isinstance(result, Refused) else numbered(result, _FIRST_NUMBER)
 
 
-def why(program: Program, answers: dict[str, Any], link: dict[str, str], part: str) -> tuple[Explanation, ...]:
+def why(
+    program: Program, answers: dict[str, Any], link: dict[str, str], part: str, tables: Tables
+) -> tuple[Explanation, ...]:
     """Return why everything about a part is as it is with these answers. Raises NoSuchFactError where there is none."""
-    return explain_all(evaluate(program, answers, context_of(program.form, link)), part)
+    return explain_all(evaluate(program, answers, context_of(program.form, link, tables=tables)), part)
 
 
-def sample(program: Program, seed: int) -> dict[str, Any]:
+def sample(program: Program, seed: int, tables: Tables) -> dict[str, Any]:
     """Return plausible answers, the same for the same seed, without what would be wrong in them."""
-    context = context_of(program.form)
+    context = context_of(program.form, tables=tables)
     answers = sample_answers(program, Random(seed), context)  # noqa: S311 - made-up answers, no secret
     wrong = {address.split("/")[0] for address in evaluate(program, answers, context).errors()}
     return {block: answer for block, answer in answers.items() if block not in wrong}

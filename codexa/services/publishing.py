@@ -10,6 +10,7 @@ from codexa.core.form.comparing import Change, describe_changes
 from codexa.core.form.form import Form
 from codexa.core.form.upgrades import read_stored
 from codexa.core.formula.check import Severity
+from codexa.core.look_ups import Tables
 from codexa.core.program.compiling import compile_form
 from codexa.core.program.program import Program
 from codexa.core.program.proof import proof
@@ -23,6 +24,7 @@ from codexa.services.errors import (
     PublishedMeanwhileError,
     TrialsFailError,
 )
+from codexa.services.tables.looking_up import tables_for
 from codexa.store import editions, forms, payments
 from codexa.store.database import Connect, Connection
 from codexa.store.editions import Locked
@@ -53,7 +55,7 @@ def publish(
     if found.live_edition is not None and found.live_revision == found.revision == revision:
         return found.live_edition
     draft = read_stored(found.draft)
-    _prove(draft, people.written_to(connect, draft, form), despite_trials=despite_trials)
+    _prove(connect, form, draft, despite_trials=despite_trials)
     with connect() as connection:
         _require_account(connection, draft, form)
         return _publish(connection, who=who, form=form, revision=revision, live=live, note=note)
@@ -88,13 +90,14 @@ def changes_to_come(connect: Connect, kept: Editions, *, who: SignedIn, form: UU
     return describe_changes(live, draft.model_copy(update={"trials": live.trials}))
 
 
-def _prove(draft: Form, team: Mapping[str, str], *, despite_trials: bool) -> None:
-    program = compile_form(draft)
+def _prove(connect: Connect, form: UUID, draft: Form, *, despite_trials: bool) -> None:
+    program, team = compile_form(draft), people.written_to(connect, draft, form)
     errors = [finding for finding in proof(program, team) if finding.severity is Severity.ERROR]
     if errors:
         raise NotProvenError(f"{errors[0].message} {errors[0].remedy}")
     if not despite_trials:
-        _try(program, team)
+        with tables_for(connect, form) as tables:
+            _try(program, team, tables)
 
 
 def _require_account(connection: Connection, draft: Form, form: UUID) -> None:
@@ -140,8 +143,8 @@ def _locked(connection: Connection, *, who: SignedIn, form: UUID, live: int | No
     return locked
 
 
-def _try(program: Program, team: Mapping[str, str]) -> None:
-    failing = {result.trial for result in run_trials(program, team).results if not result.passed}
+def _try(program: Program, team: Mapping[str, str], tables: Tables) -> None:
+    failing = {result.trial for result in run_trials(program, team, tables).results if not result.passed}
     if failing:
         names = ", ".join(f"“{trial.name}”" for trial in program.form.trials if trial.id in failing)
         count = len(program.form.trials)

@@ -22,6 +22,7 @@ from codexa.core.program.kept import state_of_kept
 from codexa.core.program.payment import PaymentDue, minor_units, payment_due
 from codexa.core.program.program import Program
 from codexa.core.program.public import confirmation_face
+from codexa.core.program.record_offers import changed_since
 from codexa.core.sentences import Sentence, in_language
 from codexa.services.admission import Terms, closed_words, full_words
 from codexa.services.answering import Given
@@ -39,6 +40,7 @@ from codexa.services.errors import (
 from codexa.services.files_in_answers import files_in, with_files
 from codexa.services.follow_ups.keeping import keep_due
 from codexa.services.sealing import Sealed
+from codexa.services.tables.looking_up import tables_in
 from codexa.store import access as access_store
 from codexa.store import claims, kept_answers, payments, people, responses
 from codexa.store import uploads as uploads_store
@@ -71,7 +73,8 @@ class Received:
 class Incoming:
     """A response on its way in: to which edition of which form, under which key, and what the visitor gave.
 
-    `came` is how it came, `sealed` the link that it came by, `suspected` why it may be a machine's, by name; `kept` is
+    `came` is how it came, `sealed` the link that it came by, `suspected` why it may be a machine's, by name; `seen` are
+    the stamps of chosen records as the visitor saw them; `kept` is
     the private token of answers that were kept for later, "" where there were none.
     """
 
@@ -81,6 +84,7 @@ class Incoming:
     given: Given
     came: Mapping[str, Any] = field(default_factory=lambda: NOT_TOLD)
     sealed: Sealed | None = None
+    seen: Mapping[str, str] = field(default_factory=lambda: NOT_TOLD)
     kept: str = ""
     suspected: tuple[str, ...] = ()
 
@@ -227,7 +231,11 @@ def _take(
     form = program.form
     team = people.addresses(connection, form=incoming.form, ids=form.people) if form.people else NOBODY
     taken = claims.taken(connection, form=incoming.form) if program.runs_out else NOTHING_TAKEN
-    accepted = accept(program, answers, context_of(form, given.link, at=at, people=team, taken=taken))
+    tables = tables_in(connection, incoming.form)
+    context = context_of(form, given.link, at=at, people=team, taken=taken, tables=tables)
+    accepted = accept(program, answers, context)
+    if isinstance(accepted, Accepted) and (changed := changed_since(accepted.state, incoming.seen)):
+        return Refused(errors=changed)
     if isinstance(accepted, Refused):
         return accepted
     # What came at another moment is made up: nothing is asked for it, and nobody is written to about it.

@@ -8,6 +8,7 @@ from uuid import UUID
 
 from codexa.core.definition.trials import Expected
 from codexa.core.form.form import Form
+from codexa.core.look_ups import Tables
 from codexa.core.program.charts import bars_of, looked_at
 from codexa.core.program.commitment import Commitment
 from codexa.core.program.evaluate import State
@@ -19,6 +20,7 @@ from codexa.core.program.program import Program
 from codexa.core.program.public import form_state
 from codexa.core.program.trials import figure_texts, holding, outcome_of, state_on
 from codexa.services.context import context_of
+from codexa.services.tables.looking_up import tables_for
 from codexa.store import responses
 from codexa.store.database import Connect
 from codexa.store.sessions import SignedIn
@@ -75,10 +77,12 @@ def outcome(
     link: Mapping[str, str],
     day: datetime.date | None,
     people: Mapping[str, str],
+    *,
+    tables: Tables,
 ) -> Tried:
     """Return what comes out of answers on a day, or now; `people` are those of the team whom the form writes to."""
     today = context_of(program.form).today
-    state = state_on(program, answers, link, day or today, people)
+    state = state_on(program, answers, link, day or today, people, tables=tables)
     holds: dict[str, dict[str, bool]] = {}
     for (owner, setting), held in holding(state).items():
         holds.setdefault(owner, {})[setting] = held
@@ -134,13 +138,16 @@ def on_responses(connect: Connect, program: Program, *, who: SignedIn, form: UUI
     """Return the newest responses with the figures that the draft works out of them; no tries."""
     with connect() as connection:
         rows = responses.page_of_responses(connection, team=who.team_id, form=form, limit=MOST_RESPONSES)
-    return [_tried(program, row.number, row.answers, row.received_at) for row in rows if not row.test]
+    with tables_for(connect, form) as tables:
+        return [_tried(program, row.number, row.answers, row.received_at, tables) for row in rows if not row.test]
 
 
-def _tried(program: Program, number: int, kept: Mapping[str, Any], received_at: datetime.datetime) -> TriedResponse:
+def _tried(
+    program: Program, number: int, kept: Mapping[str, Any], received_at: datetime.datetime, tables: Tables
+) -> TriedResponse:
     answers = entered_again(program, kept)
     day = received_at.astimezone(_zone(program.form)).date()
-    state = state_on(program, answers, {}, day)
+    state = state_on(program, answers, {}, day, tables=tables)
     return TriedResponse(number=number, answers=answers, figures=dict(figure_texts(state)))
 
 

@@ -9,6 +9,7 @@ from uuid import UUID
 from psycopg import sql
 from psycopg.types.json import Jsonb
 
+from codexa.core.look_ups import BETWEEN_KEYS
 from codexa.core.responses.folding import folded
 from codexa.core.responses.holds import Holds
 from codexa.store.database import Connection, exactly_one, like_literal, many, one
@@ -45,13 +46,17 @@ class ListedTable:
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class RecordRow:
-    """A record as it is kept; `words` is what it is found by."""
+    """A record as it is kept; `words` is what it is found by, and `keys` what its values are compared by.
+
+    Keys are written, and not read again.
+    """
 
     number: int
     kept: dict[str, Any]
     name: str
     words: str
     revision: int
+    keys: Sequence[str] = ()
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -145,6 +150,7 @@ def _bound(table: UUID, records: Sequence[RecordRow]) -> dict[str, Any]:
         "kept": [Jsonb(each.kept) for each in records],
         "names": [each.name for each in records],
         "words": [each.words for each in records],
+        "keys": [BETWEEN_KEYS.join(each.keys) for each in records],
     }
 
 
@@ -187,9 +193,20 @@ def put_records(connection: Connection, *, table: UUID, records: Mapping[int, Ma
         "kept": [Jsonb(each["kept"]) for each in records.values()],
         "names": [each["name"] for each in records.values()],
         "words": [each["words"] for each in records.values()],
+        "keys": [BETWEEN_KEYS.join(each["keys"]) for each in records.values()],
     }
     if records:
         connection.execute(_QUERIES["put_records"], known)
+
+
+def tables_without_keys(connection: Connection) -> list[TableRow]:
+    """Return the tables of which some records have no keys yet."""
+    return [TableRow(**row) for row in many(connection, _QUERIES["tables_without_keys"])]
+
+
+def records_without_keys(connection: Connection, *, table: UUID, most: int) -> list[RecordRow]:
+    """Return some records that have no keys yet, removed ones too."""
+    return [RecordRow(**row) for row in many(connection, _QUERIES["records_without_keys"], table=table, most=most)]
 
 
 def remove_records(connection: Connection, *, table: UUID, numbers: Sequence[int], removed: bool, person: UUID) -> None:

@@ -13,13 +13,21 @@ from codexa.web.contract.correcting import (
     CorrectionReply,
     CorrectionRequest,
 )
-from codexa.web.contract.public import EvaluateReply, EvaluateRequest, RefusedReply, SubmitRequest, UploadReply
+from codexa.web.contract.public import (
+    EvaluateReply,
+    EvaluateRequest,
+    RecordsReply,
+    RecordsRequest,
+    RefusedReply,
+    SubmitRequest,
+    UploadReply,
+)
 from codexa.web.database import connection, editions
 from codexa.web.endpoint import endpoint, json_reply
 from codexa.web.first_view import first_view
 from codexa.web.form_page import form_page, page_data
 from codexa.web.guard import frame_policy, may
-from codexa.web.public import MOST_ANSWERS, take_file
+from codexa.web.public import MOST_ANSWERS, sought_of, take_file
 
 blueprint = Blueprint("correcting", __name__)
 
@@ -67,6 +75,13 @@ def state(asked: EvaluateRequest, form: UUID, number: int) -> Response:
     """Return the form's state with these answers, as it would have been when the response came."""
     given = Given(answers=asked.answers, link={}, checked=asked.checked)
     return json_reply({"turn": asked.turn, "state": _correcting(form, number).state(given, asked.changed)})
+
+
+@endpoint(blueprint, "POST", f"{_PLACE}/records", body=RecordsRequest, reply=RecordsReply, most=MOST_ANSWERS)
+def records(asked: RecordsRequest, form: UUID, number: int) -> RecordsReply:
+    """Return the records that words find, among those that a question offers with these answers."""
+    found = _correcting(form, number).records(Given(answers=asked.answers, link={}), sought_of(asked))
+    return RecordsReply.model_validate({"records": found})
 
 
 @endpoint(blueprint, "POST", f"{_PLACE}/responses", body=SubmitRequest, reply=RefusedReply, most=MOST_ANSWERS)

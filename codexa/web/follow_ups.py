@@ -6,7 +6,6 @@ from flask import Blueprint, Response, current_app
 
 from codexa.services.drafts import require
 from codexa.services.follow_ups import keeping, trying_out, webhooks
-from codexa.services.people import written_to
 from codexa.services.roles import Right
 from codexa.web.contract.follow_ups import (
     DueReply,
@@ -31,8 +30,7 @@ blueprint = Blueprint("follow_ups", __name__, url_prefix="/api/forms/<uuid:form>
 def would_follow(asked: FollowUpsRequest, form: UUID) -> FollowUpsReply:
     """Return what would follow from these answers to the draft; nothing is sent."""
     program = drafts().program(who=may(Right.SEE_FORMS), form=form)
-    people = written_to(connection, program.form, form)
-    found = trying_out.follow_ups_of(program, asked.answers, asked.link, people)
+    found = trying_out.follow_ups_of(connection, program, form, asked.answers, asked.link)
     return FollowUpsReply(due=[DueReply.model_validate(each) for each in found])
 
 

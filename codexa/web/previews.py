@@ -14,6 +14,7 @@ from codexa.services import answering, previewing, trying, who_and_when
 from codexa.services.answering import Given
 from codexa.services.people import written_to
 from codexa.services.roles import Right
+from codexa.services.tables.looking_up import tables_for
 from codexa.store.sessions import SignedIn
 from codexa.web.contract.previews import (
     ExplainRequest,
@@ -31,6 +32,8 @@ from codexa.web.contract.public import (
     EvaluateReply,
     EvaluateRequest,
     ReceivedReply,
+    RecordsReply,
+    RecordsRequest,
     SpokenReply,
     SpokenRequest,
     SubmitRequest,
@@ -42,7 +45,7 @@ from codexa.web.first_view import first_view
 from codexa.web.form_page import form_page, page_data
 from codexa.web.guard import frame_policy, may
 from codexa.web.limits import HEAVY_RATE, limiter, who_is_counted
-from codexa.web.public import MOST_ANSWERS, refused_reply, spoken_reply, to_pay_reply
+from codexa.web.public import MOST_ANSWERS, refused_reply, sought_of, spoken_reply, to_pay_reply
 
 blueprint = Blueprint("previews", __name__)
 
@@ -55,7 +58,8 @@ def page(form: UUID, page: str = "") -> Response:
     shown = shown_of_request()
     program = _program(form, who)
     link = link_of_request()
-    found = previewing.page(connection, program, form=form, link=link)
+    with tables_for(connection, form) as tables:
+        found = previewing.page(connection, program, form=form, link=link, tables=tables)
     place = {"framed": True, "link": link, "address": f"/preview/{form}", "page": page, "token": who.csrf_token}
     place["shown"] = shown
     known = {"face": found.face.model_dump(mode="json"), "state": found.state}
@@ -90,8 +94,27 @@ def _program(form: UUID, who: SignedIn | None = None) -> Program:
 def state(asked: EvaluateRequest, form: UUID) -> Response:
     """Return the draft's state with these answers; `codexa-shown` in the query is another way of presenting it."""
     given = Given(answers=asked.answers, link=asked.link, checked=asked.checked)
-    facts = answering.state_with(_program(form), given, asked.changed)
+    program = _program(form)
+    with tables_for(connection, form) as tables:
+        facts = answering.state_with(program, given, asked.changed, tables=tables)
     return json_reply({"turn": asked.turn, "state": facts})
+
+
+@endpoint(
+    blueprint,
+    "POST",
+    "/api/forms/<uuid:form>/preview/records",
+    body=RecordsRequest,
+    reply=RecordsReply,
+    most=MOST_ANSWERS,
+)
+def records(asked: RecordsRequest, form: UUID) -> RecordsReply:
+    """Return the records that words find, among those that a question of the draft offers with these answers."""
+    program = _program(form)
+    with tables_for(connection, form) as tables:
+        given = Given(answers=asked.answers, link=asked.link)
+        found = answering.records_with(program, given, sought_of(asked), tables)
+    return RecordsReply.model_validate({"records": found})
 
 
 @endpoint(blueprint, "POST", "/api/forms/<uuid:form>/preview/spoken", body=SpokenRequest, reply=SpokenReply)
@@ -110,7 +133,9 @@ def spoken(asked: SpokenRequest, form: UUID) -> SpokenReply:
 )
 def hand_in(asked: SubmitRequest, form: UUID) -> Response:
     """Say what a visitor would read after handing in; nothing is kept."""
-    result = previewing.hand_in(_program(form), asked.answers, asked.link)
+    program = _program(form)
+    with tables_for(connection, form) as tables:
+        result = previewing.hand_in(program, asked.answers, asked.link, tables)
     if isinstance(result, Refused):
         return json_reply(refused_reply(result), 422)
     order = order_face(result.state)
@@ -133,7 +158,9 @@ def hand_in(asked: SubmitRequest, form: UUID) -> Response:
 )
 def explain(asked: ExplainRequest, form: UUID) -> ExplanationsReply:
     """Say why everything about a part of the draft is as it is with these answers."""
-    facts = previewing.why(_program(form), asked.answers, asked.link, asked.part)
+    program = _program(form)
+    with tables_for(connection, form) as tables:
+        facts = previewing.why(program, asked.answers, asked.link, asked.part, tables)
     return ExplanationsReply(facts=[ExplanationReply.model_validate(each) for each in facts])
 
 
@@ -149,7 +176,9 @@ def outcome(asked: OutcomeRequest, form: UUID) -> OutcomeReply:
     """Say what comes out of answers to the draft, and which of its conditions hold."""
     program = _program(form)
     team = written_to(connection, program.form, form)
-    return OutcomeReply.model_validate(trying.outcome(program, asked.answers, asked.link, asked.day, team))
+    with tables_for(connection, form) as tables:
+        found = trying.outcome(program, asked.answers, asked.link, asked.day, team, tables=tables)
+    return OutcomeReply.model_validate(found)
 
 
 @endpoint(blueprint, "GET", "/api/forms/<uuid:form>/preview/trials", reply=TrialsReply)
@@ -157,7 +186,9 @@ def outcome(asked: OutcomeRequest, form: UUID) -> OutcomeReply:
 def run_all_trials(form: UUID) -> TrialsReply:
     """Run all trials of the draft."""
     program = _program(form)
-    report = run_trials(program, written_to(connection, program.form, form))
+    team = written_to(connection, program.form, form)
+    with tables_for(connection, form) as tables:
+        report = run_trials(program, team, tables)
     return TrialsReply(results=list(report.results), coverage=list(report.coverage))
 
 
@@ -174,4 +205,6 @@ def on_responses(form: UUID) -> TriedResponsesReply:
 @limiter.limit(HEAVY_RATE, key_func=who_is_counted)
 def sample(asked: SampleRequest, form: UUID) -> SampleReply:
     """Return plausible answers to the draft."""
-    return SampleReply(answers=previewing.sample(_program(form), asked.seed))
+    program = _program(form)
+    with tables_for(connection, form) as tables:
+        return SampleReply(answers=previewing.sample(program, asked.seed, tables))

@@ -23,7 +23,7 @@ from codexa.core.program.program import Program
 from codexa.core.program.spoken import spoken_answer
 from codexa.core.sentences import in_language
 from codexa.services import answering, received, uploads, visits, work
-from codexa.services.answering import Given
+from codexa.services.answering import Given, Sought
 from codexa.services.errors import ClosedError, FileRefusedError, NotFoundError, TermsChangedError, TooBusyError
 from codexa.services.payments import asking as paying
 from codexa.services.payments.asking import ToPay
@@ -39,6 +39,8 @@ from codexa.web.contract.public import (
     EvaluateRequest,
     NewsReply,
     ReceivedReply,
+    RecordsReply,
+    RecordsRequest,
     RefusedReply,
     SpokenReply,
     SpokenRequest,
@@ -187,6 +189,22 @@ def state(asked: EvaluateRequest, form: UUID, edition: int) -> Response:
     given = Given(answers=asked.answers, link=link, visit=asked.visit, checked=asked.checked)
     facts = answering.state_of(connection, program, form, given, asked.changed)
     return json_reply({"turn": asked.turn, "state": facts})
+
+
+@endpoint(blueprint, "POST", f"{_EDITION}/records", body=RecordsRequest, reply=RecordsReply, most=MOST_ANSWERS)
+def records(asked: RecordsRequest, form: UUID, edition: int) -> RecordsReply:
+    """Return the records of a table that words find, among those that a question offers with these answers."""
+    program = program_of_request(form, edition)
+    admissions().let_in(form, asked.entry)
+    sealed = admissions().sealed(program.form, form, asked.seal)
+    given = Given(answers=asked.answers, link=answering.link_of(program, asked.link, sealed))
+    found = answering.records_of(connection, program, form, given, sought_of(asked))
+    return RecordsReply.model_validate({"records": found})
+
+
+def sought_of(asked: RecordsRequest) -> Sought:
+    """Return what is searched for, and where."""
+    return Sought(address=asked.address, words=asked.words)
 
 
 @endpoint(blueprint, "POST", f"{_EDITION}/spoken", body=SpokenRequest, reply=SpokenReply)
@@ -345,6 +363,7 @@ def _received(asked: SubmitRequest, program: Program, form: UUID, edition: int, 
             given=Given(answers=asked.answers, link=link, visit=asked.visit),
             came={"way": asked.came.way, "page": page_of(asked.came.page), "seconds": asked.came.seconds},
             sealed=sealed,
+            seen=asked.seen,
             kept=asked.kept,
             suspected=suspected,
         )

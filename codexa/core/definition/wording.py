@@ -139,6 +139,13 @@ MESSAGES: tuple[Message, ...] = (
         "When a choice is no longer offered",
         "Your earlier choice is no longer offered here. Choose again.",
     ),
+    Message("answerFirst", _CHOICES, "In place of a list that hangs on other answers", "First answer: {labels}"),
+    Message(
+        "recordChanged",
+        _WRONG,
+        "When what was chosen has changed since it was shown",
+        "This has changed since you chose it. Look at it once more, then send again.",
+    ),
     Message("choose", _CHOICES, "In an empty dropdown", "Choose …"),
     Message("typeToSearch", _CHOICES, "In a dropdown that is searched", "Type to search"),
     Message("noMatch", _CHOICES, "When a search finds nothing", "Nothing fits."),
@@ -350,7 +357,7 @@ _BY_SERVER = frozenset({
     "planDays", "planWeek", "planWeeks", "planMonth", "planMonths", "planYear", "planYears", "receipt", "receiptPaid",
     "receiptBack", "receiptPlan", "receiptBank", "laterMailed", "laterMailTitle", "laterMailText", "laterElsewhere",
     "laterHandedIn", "laterOff", "each_full", "nothing_ordered", "order_failed", "only_left", "too_few", "code_unknown",
-    "code_over", "code_not_due", "code_used_up",
+    "code_over", "code_not_due", "code_used_up", "answerFirst", "recordChanged",
 })  # fmt: skip
 
 _BY_NAME = {message.name: message for message in MESSAGES}

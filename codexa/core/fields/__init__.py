@@ -27,6 +27,7 @@ from codexa.core.fields.order_summary import OrderSummaryType
 from codexa.core.fields.phone import PhoneType
 from codexa.core.fields.product import ProductType
 from codexa.core.fields.quantity import QuantityType
+from codexa.core.fields.record_choice import RecordChoiceType
 from codexa.core.fields.repeat import RepeatBlock, RepeatFace, RepeatType, ShapedRowKind, ShapedRowKindFace
 from codexa.core.fields.several_choices import SeveralChoicesType
 from codexa.core.fields.short_text import ShortTextType
@@ -52,6 +53,7 @@ BLOCK_TYPES: tuple[BlockType[Any], ...] = (
     SingleChoiceType(),
     DropdownType(),
     SeveralChoicesType(),
+    RecordChoiceType(),
     RatingType(),
     ScaleType(),
     SliderType(),

@@ -2,12 +2,12 @@
 
 from collections import Counter
 from collections.abc import Iterable, Iterator
-from typing import TYPE_CHECKING, Annotated, Any, Literal, Union
+from typing import Annotated, Any, Literal
 from zoneinfo import available_timezones
 
 from annotated_types import Len
 from babel.numbers import is_currency
-from pydantic import AfterValidator, Discriminator, StringConstraints, model_validator
+from pydantic import AfterValidator, StringConstraints, model_validator
 
 from codexa.core.definition.brand import Brand
 from codexa.core.definition.figures import AnyFigure, Feedback
@@ -42,9 +42,10 @@ from codexa.core.definition.rich_text import RichText
 from codexa.core.definition.translation import MAX_LANGUAGES, FurtherLanguage, LocaleCode
 from codexa.core.definition.trials import MAX_TRIALS, Trial
 from codexa.core.definition.wording import Wording
-from codexa.core.fields import BLOCK_TYPES, HOLDING_BLOCKS
 from codexa.core.fields.field_type import Region
+from codexa.core.form.any_block import AnyBlock
 from codexa.core.form.follow_ups import AnyFollowUp, EmailFollowUp
+from codexa.core.form.known_tables import MAX_TABLES, KnownTable
 from codexa.core.form.paragraphs import Paragraph
 from codexa.core.formula.functions.function import Role
 
@@ -54,16 +55,6 @@ FORM = "whole-form"  # the owner of what belongs to the form itself; no block ca
 MAX_FOLLOW_UPS = 50
 MAX_GROUPS_DEEP = 10
 MAX_FORMULAS = 400_000  # characters of all formulas together; each may have 8,000
-
-if TYPE_CHECKING:
-    AnyBlock = Block
-else:
-    # The list of block types is the one place that names them; the union follows it.
-    AnyBlock = Annotated[Union[tuple(each.block for each in BLOCK_TYPES)], Discriminator("type")]  # noqa: UP007
-    for holder in HOLDING_BLOCKS:
-        holder.model_rebuild(
-            _types_namespace={"AnyBlock": AnyBlock, **{each.__name__: each for each in HOLDING_BLOCKS}}
-        )
 
 
 def _currency(text: str) -> str:
@@ -179,7 +170,7 @@ class Form(Part):
     sealed link alone. `paper` is what a response is printed on. One question at a time ("single"), a choice that one
     press answers `goes_on` by itself, and all answers can be gone through before sending (`look_over`). In a box of one
     line `enter` goes to the next field, or sends. Of each way of telling the `progress` there may be one; pages have
-    their own names in the browser's address, or their numbers.
+    their own names in the browser's address, or their numbers. `tables` are those whose records it offers.
     """
 
     format: Literal[2] = 2
@@ -204,6 +195,7 @@ class Form(Part):
     sealed_only: bool = False
     welcome: Welcome | None = None
     feedback: Feedback = Feedback()
+    tables: Annotated[tuple[KnownTable, ...], Len(max_length=MAX_TABLES)] = ()
     pages: tuple[Page, ...] = ()
     figures: tuple[AnyFigure, ...] = ()
     checks: tuple[Check, ...] = ()
@@ -236,6 +228,10 @@ class Form(Part):
         """The people of the team, by id, whom its mails go to."""
         mails = (each for each in self.follow_ups if isinstance(each, EmailFollowUp))
         return frozenset(one.person for mail in mails for one in mail.recipients if one.person)
+
+    def table(self, table_id: str) -> KnownTable | None:
+        """Return what the form knows of a table."""
+        return next((each for each in self.tables if each.id == table_id), None)
 
     @property
     def region(self) -> Region:
@@ -282,6 +278,13 @@ class Form(Part):
         twice = [each for each, count in Counter(ids).items() if count > 1]
         if twice:
             raise ValueError(f'the id "{min(twice)}" is used twice; every page, block and figure has its own')
+        return self
+
+    @model_validator(mode="after")
+    def _tables_are_there_once(self) -> "Form":
+        twice = [each for each, count in Counter(table.id for table in self.tables).items() if count > 1]
+        if twice:
+            raise ValueError(f'the table "{min(twice)}" is there twice; remove one of them')
         return self
 
     @model_validator(mode="after")

@@ -18,6 +18,7 @@ from codexa.core.formula.types import (
     MOMENTS,
     NUMBER,
     NUMBERS,
+    RECORDS,
     TEXT,
     WORDS,
     YES_NO,
@@ -161,7 +162,10 @@ class _Checker:
 
     def _wants_number(self, part: Typed) -> None:
         kind = part.type.kind
-        if kind in MOMENTS:
+        if kind in RECORDS:
+            message = f"A number is wanted here, and this is a {part.type.name}; name a column of it."
+            self._report(part.node, "wrong_type", message)
+        elif kind in MOMENTS:
             self._report(part.node, "wrong_type", f"A number is wanted here, and this is {part.type.name}.")
         elif kind is Kind.TEXT and not part.type.is_list:
             self._text_as_number(part)

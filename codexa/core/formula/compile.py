@@ -18,7 +18,7 @@ from codexa.core.formula.locating import located_error
 from codexa.core.formula.parse import parse
 from codexa.core.formula.scope import Reference, Scope
 from codexa.core.formula.types import ANY, Kind, Type
-from codexa.core.formula.values import Choice, Choices, ErrorCode, ErrorValue, Failed
+from codexa.core.formula.values import Choice, Choices, ChosenRecord, ChosenRecords, ErrorCode, ErrorValue, Failed
 
 Computation = Callable[..., Any]
 
@@ -146,4 +146,6 @@ _PLAIN_KINDS: dict[type, Kind] = {
     datetime.datetime: Kind.DATE_TIME,
     Choice: Kind.CHOICE,
     Choices: Kind.CHOICES,
+    ChosenRecord: Kind.RECORD,
+    ChosenRecords: Kind.RECORDS,
 }

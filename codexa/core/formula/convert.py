@@ -15,6 +15,8 @@ from codexa.core.formula.values import (
     ZERO,
     Choice,
     Choices,
+    ChosenRecord,
+    ChosenRecords,
     ErrorCode,
     Failed,
     Files,
@@ -41,7 +43,7 @@ def number(value: Any) -> Decimal:
         return ONE if value else ZERO
     if isinstance(value, Choice | Choices):
         return value.counts
-    if isinstance(value, str):
+    if isinstance(value, str) and not isinstance(value, ChosenRecord):
         return _number_of_text(value)
     return fail(ErrorCode.VALUE, f"A number is wanted here, and this is {called(value)}.")
 
@@ -72,7 +74,7 @@ def text(value: Any) -> str:
         return text_of_number(value)
     if isinstance(value, bool):
         return "TRUE" if value else "FALSE"
-    if isinstance(value, Choices):
+    if isinstance(value, Choices | ChosenRecords):
         return ", ".join(value)
     if isinstance(value, datetime.datetime):
         return value.isoformat(sep=" ", timespec="minutes")
@@ -109,7 +111,7 @@ def date(value: Any) -> datetime.date:
         return value.date()
     if isinstance(value, datetime.date):
         return value
-    if isinstance(value, str) and not isinstance(value, Choice):
+    if isinstance(value, str) and not isinstance(value, Choice | ChosenRecord):
         try:
             return datetime.date.fromisoformat(value.strip())
         except ValueError:
@@ -218,6 +220,10 @@ _FAMILIES: tuple[type, ...] = (bool, Decimal, str, datetime.datetime, datetime.d
 def _comparable(value: Any) -> tuple[type, Any]:
     if isinstance(value, Choices):
         return str, ", ".join(value).casefold()
+    if isinstance(value, ChosenRecord):
+        return ChosenRecord, value.number
+    if isinstance(value, ChosenRecords):
+        return ChosenRecords, sorted(each.number for each in value)
     for family in _FAMILIES:
         if isinstance(value, family):
             break
@@ -300,6 +306,8 @@ def called(value: Any) -> str:
         datetime.date: "a date",
         datetime.time: "a time",
         Choices: "several choices",
+        ChosenRecord: "a record",
+        ChosenRecords: "several records",
         list: "a list",
     }
     if value.__class__ is Failed:

@@ -148,6 +148,9 @@ class Emitter:
         raw = self._fetched("r", reference, "{}")
         if reference.can_fail:
             raw = f"{self.helper(sound)}({raw})"
+        if role is Role.DATE and part.type.kind is Kind.DATE:
+            # Of a name it is known for sure; a blank date and some days are a number.
+            return f"({raw} or {self.helper(convert.date)}(None))" if part.type.may_be_blank else raw
         return self.convert(raw, part.type, role)
 
     def _fetched(self, letter: str, reference: Reference, pattern: str) -> str:
@@ -186,8 +189,6 @@ class Emitter:
                 return f"({code} or False)" if kind.may_be_blank else code
             case Role.CONDITION, Kind.NUMBER | Kind.MONEY if not kind.may_be_blank:
                 return f"({code} != 0)"
-            case Role.DATE, Kind.DATE:
-                return f"({code} or {self.helper(convert.date)}(None))" if kind.may_be_blank else code
         return None
 
     def _binary(self, operator: str, part: Typed) -> str:
@@ -268,7 +269,7 @@ class Emitter:
 
     def _quickly_ordered(self, operator: str, left: Typed, right: Typed) -> str | None:
         kinds = {left.type.kind, right.type.kind}
-        if not (kinds <= NUMBERS or kinds == {Kind.DATE}):
+        if not (kinds <= NUMBERS or (kinds == {Kind.DATE} and _are_dates(left, right))):
             return None
         blank = [part for part in (left, right) if part.type.may_be_blank]
         if any(kinds <= NUMBERS and not _is_exact(part) for part in blank):
@@ -372,6 +373,11 @@ def _are_names(*parts: Typed) -> bool:
 def taken(facet: Callable[[Any], Any], value: Any) -> Any:
     """Return a part of a value; a blank has blank parts."""
     return None if value is None else facet(value)
+
+
+def _are_dates(*parts: Typed) -> bool:
+    """Whether they are dates or blank for sure: a blank date and a number of days add up to that number."""
+    return not any(isinstance(each.node, tree.Binary) for part in parts for each in part.walk())
 
 
 def _is_exact(part: Typed) -> bool:

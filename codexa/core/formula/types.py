@@ -17,6 +17,8 @@ class Kind(StrEnum):
     DATE_TIME = "date and time"
     CHOICE = "choice"
     CHOICES = "choices"
+    RECORD = "record"  # of a table
+    RECORDS = "records"
     FILES = "files"
     ROWS = "rows"  # a repeat
     BLANK = "blank"  # only ever blank
@@ -27,6 +29,7 @@ NUMBERS = frozenset({Kind.NUMBER, Kind.MONEY})
 COUNTED = NUMBERS | {Kind.CHOICE, Kind.CHOICES, Kind.YES_NO}
 DATES = frozenset({Kind.DATE, Kind.DATE_TIME})
 MOMENTS = DATES | {Kind.TIME}
+RECORDS = frozenset({Kind.RECORD, Kind.RECORDS})
 WORDS = frozenset({Kind.TEXT, Kind.CHOICE})
 
 

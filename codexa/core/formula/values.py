@@ -4,7 +4,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from decimal import ROUND_HALF_UP, Context, Decimal, DivisionByZero, InvalidOperation, Overflow, setcontext
 from enum import StrEnum
-from typing import NoReturn, Self
+from typing import Any, NoReturn, Self
 
 from codexa.core.errors import Span
 
@@ -139,6 +139,30 @@ class Choices(tuple[Choice, ...]):  # noqa: SLOT001 - a grid's answers carry the
     def counts(self) -> Decimal:
         """The sum of what the options count as."""
         return sum((choice.counts for choice in self), ZERO)
+
+
+class ChosenRecord(str):
+    """A record of a table that was chosen: as text what is shown of it.
+
+    `values` are what is known of it as its table keeps it, by column id; a record that it names in turn is
+    {"record", "shown", "values"}.
+    """
+
+    __slots__ = ("number", "values")
+    number: int
+    values: Mapping[str, Any]
+
+    def __new__(cls, shown: str, *, number: int, values: Mapping[str, Any]) -> Self:
+        """Make the value of the record with that number in its table."""
+        record = super().__new__(cls, shown or str(number))
+        record.number, record.values = number, values
+        return record
+
+
+class ChosenRecords(tuple[ChosenRecord, ...]):
+    """The records of a table that were chosen, in the visitor's order."""
+
+    __slots__ = ()
 
 
 class Composite(str):

@@ -9,6 +9,7 @@ from codexa.core.definition.parts import Block, Field, FormulaText, Group, Part,
 from codexa.core.definition.payment import Payment
 from codexa.core.fields import field_type_of
 from codexa.core.fields.options import Optioned
+from codexa.core.fields.record_choice import RecordChoiceField
 from codexa.core.form.form import FORM, Form, Page
 from codexa.core.formula.compile import NOT_COMPILED, can_run, compile_formula, too_complex_to_run
 from codexa.core.formula.values import ErrorCode, ErrorValue, Failed
@@ -29,6 +30,8 @@ from codexa.core.program.places import (
     Spot,
 )
 from codexa.core.program.program import Program
+from codexa.core.program.record_facts import Looking
+from codexa.core.program.record_parts import record_scope
 from codexa.core.program.scope import AnyScope, option_scope
 from codexa.core.program.templates import Template, template_of
 from codexa.core.program.writer import MISSING, Writer
@@ -37,7 +40,8 @@ _IN_A_CIRCLE = Failed(ErrorValue(code=ErrorCode.REFERENCE, message="This depends
 # Which page follows, and which rows there are, is decided even in a circle: it is no value that could fail.
 _DECIDED = frozenset({"next", "confirmation", "rows"})
 _OWN_FACTS = frozenset(
-    {"shown", "required", "locked", "value", "default", "check", "offered", "next", "confirmation", "follow_up"}
+    {"shown", "required", "locked", "value", "default", "check", "offered", "fitting", "next", "confirmation"}
+    | {"follow_up"}
     | {"discount", "amount", "shipping", "tax", "payment", "payment_amount"}
     | {"plan", "plan_times", "plan_fee", "plan_first_day"}
 )
@@ -66,15 +70,17 @@ class _Compiler:
         self.places: dict[str, Place] = {}
         for owner, part, kind in owners(form):
             for site in sites(part):
-                self._take(owner, site, kind)
+                self._take(owner, part, site, kind)
         self.writer = Writer(form, self.layout.spots, self.formulas)
 
-    def _take(self, owner: str, site: Site, kind: RowKind | None) -> None:
+    def _take(self, owner: str, part: Part, site: Site, kind: RowKind | None) -> None:
         scope: AnyScope = self.layout.scope_of(kind)
         kind_id = "" if kind is None else kind.id
         if isinstance(site.mark, FormulaText):
             # A filter of options sees the option too; which other settings do is said by their mark.
             scope = option_scope(scope) if site.mark.fact == "offered" else scope
+            if site.mark.fact == "fitting" and isinstance(part, RecordChoiceField):
+                scope = record_scope(scope, self.form, part)
             if "." not in site.setting and site.mark.fact not in _OWN_FACTS:
                 self.settings.setdefault(owner, []).append(site.setting)
             compiled = compile_formula(site.text, scope, site.mark.role)
@@ -244,6 +250,8 @@ class _Compiler:
             for setting in self.settings.get(block.id, ())
             if (spot := self.writer.setting(block.id, setting, kind_id, setting)) is not None
         }
+        if isinstance(block, RecordChoiceField):
+            return self._record_choice(block, known)
         if isinstance(block, Field):
             place = Place(field_type=field_type_of(block), **known)
             if isinstance(block, Question):
@@ -252,6 +260,14 @@ class _Compiler:
                 self.writer.computed(place)
             return place
         return Place(**known)
+
+    def _record_choice(self, block: RecordChoiceField, known: dict[str, Any]) -> Place:
+        found = self.layout.spots.new("" if known["kind"] is None else known["kind"].id)
+        place = Place(field_type=field_type_of(block), found=found, **known)
+        used = frozenset(self.layout.asked_parts.get(block.id, ()))
+        looking = Looking(self.form, block, self.formulas.get((block.id, "fitting")), used)
+        self.writer.records(place, looking, keep=block.keep_when_hidden, follows=block.default_follows)
+        return place
 
     def _checks(self, owner: str, count: int, kind: str, shown: Spot) -> tuple[Spot, ...]:
         # One for each check, in their order: a check that says nothing yet always holds.
@@ -319,7 +335,7 @@ def owners(form: Form) -> Iterator[tuple[str, Part, RowKind | None]]:
         yield follow_up.id, follow_up, None
     yield ORDER, form.order, None
     yield PAYMENT, form.payment, None
-    beside: dict[str, Any] = dict.fromkeys(("pages", "figures", "confirmations", "follow_ups"), ())
+    beside: dict[str, Any] = dict.fromkeys(("tables", "pages", "figures", "confirmations", "follow_ups"), ())
     yield FORM, form.model_copy(update=beside | {"order": Order(), "payment": Payment()}), None
 
 

@@ -118,7 +118,8 @@ class BlockState(_Facts):
     options by id, or of each piece by ""; `left` words for what is left of a product by option id or "", `gone` the
     words for what is sold out of it; `answers` only for a block of all answers; `order` only for an order summary, with
     `to_pay` for what is paid now and later where the total does not say it; `unsettled` where a computed block is made
-    of an answer that is refused; `moment` only for dates and times; `rows` and `kinds` only for a repeat.
+    of an answer that is refused; `moment` only for dates and times; `records`
+    only for a record choice; `rows` and `kinds` only for a repeat.
     """
 
     shown: bool
@@ -143,8 +144,29 @@ class BlockState(_Facts):
     to_pay: str | None = None
     unsettled: bool = False
     moment: "MomentState | None" = None
+    records: "RecordsState | None" = None
     rows: "dict[str, RowState] | None" = None
     kinds: dict[str, KindState] | None = None
+
+
+class RecordFace(_Facts):
+    """A record that can be chosen: the id to send, and what is shown of it."""
+
+    id: str
+    label: str
+
+
+class RecordsState(_Facts):
+    """The records that a question offers: those `listed`, whether there are `more` to be searched, and the `chosen`.
+
+    `none` says why nothing is listed; `stamp` is a mark of what is known of the chosen, to be handed in with them.
+    """
+
+    listed: list[RecordFace]
+    more: bool = False
+    chosen: list[RecordFace] = []
+    none: str = ""
+    stamp: str = ""
 
 
 class MomentState(_Facts):

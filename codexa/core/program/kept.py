@@ -1,6 +1,7 @@
 """What was kept of a response, worked out again as it was, or entered again as a visitor would."""
 
 from collections.abc import Iterator, Mapping
+from dataclasses import replace
 from functools import cached_property
 from typing import Any
 
@@ -9,6 +10,7 @@ from codexa.core.errors import CoreError
 from codexa.core.formula.metering import begin
 from codexa.core.formula.values import use_exact_arithmetic
 from codexa.core.program.evaluate import Row, State
+from codexa.core.program.kept_records import kept_tables
 from codexa.core.program.places import ROW_ADDRESS, ROW_KIND, KindPlace, Place, RepeatPlace
 from codexa.core.program.program import Program
 
@@ -25,6 +27,7 @@ def state_of_kept(program: Program, kept: Mapping[str, Any], context: Context) -
     use_exact_arithmetic()
     begin()
     values = list(program.initial)
+    context = replace(context, tables=kept_tables(program, kept))
     for place in program.top_places:
         if isinstance(place, RepeatPlace):
             values[place.all_rows.slot] = _rows(program, place, kept.get(place.block.id))

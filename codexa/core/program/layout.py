@@ -1,11 +1,12 @@
 """The layout of a form: where each value stands, and what each name means."""
 
-from functools import partial
+from functools import cached_property, partial
 from typing import Any
 
 from codexa.core.definition.parts import Block, Field, Repeat, RowKind
 from codexa.core.fields import field_type_of
 from codexa.core.fields.field_type import FieldType, Medium, Region
+from codexa.core.fields.record_choice import RecordChoiceField
 from codexa.core.form.form import Form
 from codexa.core.form.pricing import priced_blocks
 from codexa.core.formula import convert
@@ -14,8 +15,11 @@ from codexa.core.formula.types import YES_NO, Kind, Type
 from codexa.core.program.figure_kinds import kind_of
 from codexa.core.program.order_names import order_entries
 from codexa.core.program.places import Spot
+from codexa.core.program.record_parts import RecordsPart, part_entry, part_named
 from codexa.core.program.scope import AnyScope, Entry, FormScope, InnerScope, Path, presenter
 from codexa.core.program.spots import OrderSpots, Spots
+
+_LONGEST_COLUMN = 6  # words of a name: lines.pair.telescope.site.name
 
 
 class Layout:
@@ -31,11 +35,13 @@ class Layout:
         # Where formulas find whether a block is shown, by the block's id: only of blocks that one asks of.
         self.asked_shown: dict[str, Spot] = {}
         self._blocks: dict[tuple[str, str], str] = {}
+        # Which parts of a chosen record something asks for, by the block's id.
+        self.asked_parts: dict[str, set[tuple[str, ...]]] = {}
         self._lay_out()
         self.order = self._place_order() if any(priced_blocks(form)) else None
-        self.scope = FormScope(self._entries, self._column, form.region, partial(self._shown, ""))
+        self.scope = FormScope(self._entries, self._column, form.region, partial(self._asked, ""))
         self.kind_scopes = {
-            kind: InnerScope(entries, self.scope, partial(self._shown, kind))
+            kind: InnerScope(entries, self.scope, partial(self._asked, kind))
             for kind, entries in self._kind_entries.items()
         }
 
@@ -78,6 +84,24 @@ class Layout:
             self._entries.setdefault(path, entry)
         return spots
 
+    def _asked(self, kind: str, path: Path) -> Entry | None:
+        """Return what is there only where something asks for it: whether a block is shown, a part of its record."""
+        return self._shown(kind, path) or self._part(kind, path)
+
+    def _part(self, kind: str, path: Path) -> Entry | None:
+        """Return what a column of a chosen record stands for: telescope.aperture, telescope.site.name."""
+        whole = (self._kind_entries[kind] if kind else self._entries).get(path[:1])
+        block = self._record_choices.get(whole.owner) if whole is not None else None
+        part = None if block is None else part_named(self.form, block, path[1:])
+        if whole is None or block is None or part is None:
+            return None
+        self.asked_parts.setdefault(block.id, set()).add(part.path)
+        return part_entry(self.form, block, part, whole.reference)
+
+    @cached_property
+    def _record_choices(self) -> dict[str, RecordChoiceField]:
+        return {each.id: each for each in self.form.fields() if isinstance(each, RecordChoiceField)}
+
     def _shown(self, kind: str, path: Path) -> Entry | None:
         """Return what says whether a block is shown, all that it is part of considered: group.shown."""
         block = self._blocks.get((kind, path[0]))
@@ -96,13 +120,14 @@ class Layout:
 
     def _new_column(self, path: Path) -> Entry | None:
         repeat = next((each for each in self.form.repeats() if each.key == path[0]), None)
-        if repeat is None or not 2 <= len(path) <= 4:
+        if repeat is None or not 2 <= len(path) <= _LONGEST_COLUMN:
             return None
         kinds, name = list(repeat.kinds), path[1:]
         own = [kind for kind in kinds if kind.key == name[0]]
         if own and len(name) > 1:
             kinds, name = own, name[1:]
-        found = {kind.id: entry for kind in kinds if (entry := self._kind_entries[kind.id].get(name)) is not None}
+        named = ((kind.id, self._kind_entries[kind.id].get(name) or self._part(kind.id, name)) for kind in kinds)
+        found = {kind: entry for kind, entry in named if entry is not None and not _is_list(entry)}
         return self._listed(path, repeat, found) if found else None
 
     def _listed(self, path: Path, repeat: Repeat, found: dict[str, Entry]) -> Entry:
@@ -118,6 +143,11 @@ class Layout:
             facet=None if facet is None else lambda values: [None if v is None else facet(v) for v in values],
         )
         return Entry(reference=reference, present=presenter(self.form.region), owner=repeat.id)
+
+
+def _is_list(entry: Entry) -> bool:
+    # A list of lists is none that formulas know.
+    return isinstance(entry.reference.facet, RecordsPart)
 
 
 def field_entries(field: Field, spot: Spot, region: Region) -> dict[Path, Entry]:

@@ -50,7 +50,10 @@ class PagePlace:
 
 @dataclass(frozen=True, kw_only=True)
 class Place:
-    """A block's facts; `settings` are the results of other settings that are formulas, by their name."""
+    """A block's facts; `settings` are the results of other settings that are formulas, by their name.
+
+    `found` is where it stands which records are offered (see record_facts).
+    """
 
     block: Block
     conditions: Conditions
@@ -58,6 +61,7 @@ class Place:
     value: Spot | None = None
     offered: Spot | None = None
     barred: Spot | None = None
+    found: Spot | None = None
     settings: Mapping[str, Spot] = field(default_factory=dict)
     checks: tuple[Spot, ...] = ()
     kind: RowKind | None = None

@@ -1,6 +1,6 @@
 """The program of a form: its facts, where they stand, and what hangs on what."""
 
-from collections.abc import Callable, Iterable
+from collections.abc import Callable, Iterable, Iterator
 from dataclasses import dataclass
 from functools import cached_property
 from typing import Any
@@ -95,7 +95,12 @@ class Program:
     @cached_property
     def readers(self) -> dict[str, Reader]:
         """What reads each answer outside rows, by block id."""
-        return _readers(self.top_places, self.region)
+        return _readers(self._askable(self.top_places), self.region)
+
+    def _askable(self, places: Iterable[Place]) -> Iterator[Place]:
+        """Yield the places whose answers can be read: which record is meant is not found out in a circle."""
+        in_circles = frozenset[str]().union(*self.circles)
+        return (each for each in places if each.found is None or each.block.id not in in_circles)
 
     @cached_property
     def linked(self) -> dict[str, tuple[LinkValue, Reader]]:
@@ -111,7 +116,8 @@ class Program:
     def row_readers(self) -> dict[str, dict[str, Reader | None]]:
         """What reads each answer in the rows of a kind, by kind and block id; None for what is not read."""
         return {
-            each.kind.id: {inner.block.id: None for inner in each.places} | _readers(each.places, self.region)
+            each.kind.id: {inner.block.id: None for inner in each.places}
+            | _readers(self._askable(each.places), self.region)
             for place in self.repeats.values()
             for each in place.kinds
         }

@@ -33,6 +33,7 @@ from codexa.core.program.order_findings import order_findings
 from codexa.core.program.payment import card_findings, payment_findings
 from codexa.core.program.places import ALWAYS, NEVER, Place
 from codexa.core.program.program import Program
+from codexa.core.program.record_findings import record_findings
 from codexa.core.program.sequences import dead_ends, of_sequences
 from codexa.core.program.timing import too_late
 from codexa.core.program.unfinished import unfinished
@@ -76,6 +77,7 @@ def proof(program: Program, people: Mapping[str, str] | None = None) -> tuple[Fi
         *card_findings(program),
         *follow_up_findings(program, people),
         *link_findings(program),
+        *record_findings(program),
         *language_findings(program),
         *unfinished(program),
     ]

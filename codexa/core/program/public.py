@@ -41,6 +41,7 @@ from codexa.core.program.order import OrderTotals, money
 from codexa.core.program.payment import to_pay_in_words
 from codexa.core.program.places import ALWAYS, ROW_ADDRESS, KindPlace, Place, RepeatPlace
 from codexa.core.program.program import Program
+from codexa.core.program.record_offers import records_state
 from codexa.core.program.scope import presenter
 from codexa.core.program.steps import Step
 from codexa.core.program.told_answers import ToldPage, said_so_far, told_by_steps
@@ -339,6 +340,8 @@ def _add_value(facts: Facts, state: State, place: Place, row: Row | tuple[()]) -
     address = f"{row[ROW_ADDRESS]}{place.block.id}" if row else place.block.id
     if address in state.dropped:
         facts["dropped"] = True
+    if place.found is not None:
+        facts["records"] = records_state(state, place, row)
     if isinstance(state.value(place, row), Files):
         assert place.field_type is not None
         facts["files"] = place.field_type.dump(state.value(place, row))

@@ -1,5 +1,6 @@
 """Plausible answers, filled in field after field, for previews, tests and demo data."""
 
+from collections.abc import Sequence
 from random import Random
 from typing import Any
 
@@ -7,10 +8,12 @@ from codexa.core.context import Context
 from codexa.core.definition.figures import ScoreFigure
 from codexa.core.fields.field_type import Sampling
 from codexa.core.fields.sample_people import somebody
+from codexa.core.look_ups import MOST_FOUND
 from codexa.core.program.evaluate import State, evaluate
 from codexa.core.program.figures import best_codes
 from codexa.core.program.places import Place, RepeatPlace
 from codexa.core.program.program import Program
+from codexa.core.program.record_offers import find_records
 
 _KNOWN = 0.5  # of a quiz, besides lucky guesses
 
@@ -33,6 +36,9 @@ def sample_answers(program: Program, random: Random, context: Context) -> dict[s
 def _answer(answers: dict[str, Any], place: Place, how: Sampling, state: State) -> None:
     assert place.field_type is not None
     block: Any = place.block
+    if place.found is not None:
+        answers[place.block.id] = _some_record(state, place, (), how.random)
+        return
     if place.offered is not None:
         offered = state.at(place.offered)
         block = block.model_copy(update={"options": tuple(each for each in block.options if each.code in offered)})
@@ -63,9 +69,32 @@ def _right_codes(program: Program, field: str) -> list[str]:
 def _answer_rows(answers: dict[str, Any], place: RepeatPlace, how: Sampling, state: State) -> None:
     for _ in range(20):
         answers[place.block.id] = _sample_rows(place, how)
-        tried = evaluate(state.program, answers, state.context)
+        tried = _with_records(answers, place, state, how.random)
         if not any(address.startswith(place.block.id) for address in tried.errors()):
             return
+
+
+def _with_records(answers: dict[str, Any], place: RepeatPlace, state: State, random: Random) -> State:
+    """Choose the records that rows want, one after the other, and return the state then."""
+    for at, given in enumerate(answers[place.block.id]):
+        for inner in next(each for each in place.kinds if each.kind.id == given["kind"]).places:
+            if inner.found is None:
+                continue
+            tried = evaluate(state.program, answers, state.context)
+            given["values"][inner.block.id] = _some_record(tried, inner, tried.rows(place)[at], random)
+    return evaluate(state.program, answers, state.context)
+
+
+def _some_record(state: State, place: Place, row: Sequence[Any], random: Random) -> str | list[str] | None:
+    """Return any of the records that fit, or some; None where there is none."""
+    numbers = [str(each.number) for each in find_records(state, place, row, "", MOST_FOUND)[0]]
+    if not numbers:
+        return None
+    block: Any = place.block
+    if not block.several:
+        return random.choice(numbers)
+    least = block.minimum or 1
+    return random.sample(numbers, min(len(numbers), random.randint(least, max(least, block.maximum or 3))))
 
 
 def _sample_rows(place: RepeatPlace, how: Sampling) -> list[dict[str, Any]]:

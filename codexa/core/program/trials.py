@@ -12,6 +12,7 @@ from codexa.core.fields import type_of
 from codexa.core.form.form import FORM
 from codexa.core.formula.functions.function import Role
 from codexa.core.formula.values import Failed
+from codexa.core.look_ups import NO_TABLES, Tables
 from codexa.core.program.evaluate import State, evaluate
 from codexa.core.program.facts import Formula
 from codexa.core.program.figure_kinds import kind_of
@@ -69,10 +70,10 @@ class TrialReport:
 _NUMBER = 1  # of a response that is only tried
 
 
-def run_trials(program: Program, people: Mapping[str, str] = NOBODY) -> TrialReport:
-    """Run every trial of the form, each on its own day at noon; `people` are those of the team, as in Context."""
+def run_trials(program: Program, people: Mapping[str, str] = NOBODY, tables: Tables = NO_TABLES) -> TrialReport:
+    """Run every trial of the form, each on its own day at noon; `people` and `tables` are the team's, as in Context."""
     trials = program.form.trials
-    states = [state_on(program, trial.answers, trial.link, trial.day, people) for trial in trials]
+    states = [state_on(program, trial.answers, trial.link, trial.day, people, tables=tables) for trial in trials]
     return TrialReport(
         results=tuple(_result(trial, state) for trial, state in zip(trials, states, strict=True)),
         coverage=_coverage(program, states),
@@ -85,10 +86,13 @@ def state_on(
     link: Mapping[str, str],
     day: datetime.date,
     people: Mapping[str, str] = NOBODY,
+    *,
+    tables: Tables = NO_TABLES,
 ) -> State:
     """Return the state of the form with these answers, given at noon of a day."""
     now = datetime.datetime.combine(day, _NOON, ZoneInfo(program.form.time_zone))
-    return evaluate(program, answers, Context(now=now, locale=program.form.locale, link=link, people=people))
+    context = Context(now=now, locale=program.form.locale, link=link, people=people, tables=tables)
+    return evaluate(program, answers, context)
 
 
 def outcome_of(state: State) -> Expected:

@@ -18,7 +18,9 @@ from codexa.core.formula.failing import failed, noticed
 from codexa.core.formula.metering import TOO_MUCH, afford
 from codexa.core.formula.values import Failed
 from codexa.core.program.facts import Fact, Formula
+from codexa.core.program.fitting import OPERAND_FAILED
 from codexa.core.program.places import ALWAYS, NEVER, ROW_ADDRESS, ROW_KIND, Place, Spot
+from codexa.core.program.record_facts import Looking
 from codexa.core.program.spots import Spots
 
 
@@ -181,20 +183,50 @@ class Writer:
 
         One that `follows` has its default while it is locked, whatever was answered.
         """
-        spot, shown, block = place.value, place.conditions.shown, place.block
+        spot, block = place.value, place.block
         assert spot is not None
-        x, code = spot.code, []
-        default = self.formula(block.id, "default")
-        if default is not None:
-            locked = place.conditions.locked
-            instead = f" or {locked.code} is True" if follows and locked is not NEVER else ""
-            code += [f"if {x} is {self._missing}{instead}:", *indented(self._default(place, default))]
+        x, code = spot.code, self._with_default(place, follows=follows)
         if place.offered is not None:
             assert isinstance(place.field_type, OptionsType)
             address = self._emitter.constant(block.id)
             address = f"r[{ROW_ADDRESS}] + {address}" if spot.kind else address
             drop = self._emitter.helper(_dropper(place.field_type))
             code.append(f"if {x} is not None: {x} = {drop}({x}, {place.offered.code}, dropped, {address})")
+        self._answered(place, code, [place.offered] if place.offered else [], keep=keep, follows=follows)
+
+    def records(self, place: Place, looking: Looking, *, keep: bool, follows: bool) -> None:
+        """The value of a record choice: what was answered of what is offered now, its default, or blank."""
+        spot, found, block = place.value, place.found, place.block
+        assert spot is not None
+        assert found is not None
+        x, code = spot.code, self._with_default(place, follows=follows)
+        code.append("t = []")
+        for operand in looking.fitting.operands if looking.fitting is not None else ():
+            fetches, expression = self._emitter.formula(operand.typed, operand.role)
+            code += self.guarded([*fetches, f"t.append({expression})"], f"t.append({self.helper(OPERAND_FAILED)})")
+        row, address = ("r", f"r[{ROW_ADDRESS}] + ") if spot.kind else ("()", "")
+        code += [
+            f"{found.code} = {self.helper(looking)}(v, c, {row}, {x}, t)",
+            f"if {found.code}.lost: dropped.add({address}{self._emitter.constant(block.id)})",
+            f"{x} = {found.code}.chosen",
+        ]
+        filtering = self.formula(block.id, "fitting")
+        reads = list(filtering.reads()) if filtering is not None else []
+        self._answered(place, code, reads, keep=keep, follows=follows)
+
+    def _with_default(self, place: Place, *, follows: bool) -> list[str]:
+        """Return the code that puts the default in the place of an answer that was never given."""
+        default, locked = self.formula(place.block.id, "default"), place.conditions.locked
+        if default is None or place.value is None:
+            return []
+        instead = f" or {locked.code} is True" if follows and locked is not NEVER else ""
+        return [f"if {place.value.code} is {self._missing}{instead}:", *indented(self._default(place, default))]
+
+    def _answered(self, place: Place, code: list[str], reads: list[Spot], *, keep: bool, follows: bool) -> None:
+        """Add the fact of a question's value, which is blank where it is hidden."""
+        spot, shown, block = place.value, place.conditions.shown, place.block
+        assert spot is not None
+        x, default = spot.code, self.formula(block.id, "default")
         if shown is not ALWAYS:
             if keep:
                 code = [f"if {shown.code} is True:", *indented(code)] if code else []
@@ -205,7 +237,7 @@ class Writer:
                     f"    {x} = None",
                     *(["else:", *indented(code)] if code else []),
                 ]
-        reads = [shown, *(default.reads() if default else ()), *([place.offered] if place.offered else [])]
+        reads = [shown, *(default.reads() if default else ()), *reads]
         if follows and default is not None:
             reads.append(place.conditions.locked)
         self.add(

@@ -1,6 +1,6 @@
 """A record: what somebody typed into a table's cells, accepted by the engine, and read again as text."""
 
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping
 from contextlib import suppress
 from dataclasses import dataclass
 from typing import Any
@@ -12,6 +12,7 @@ from codexa.core.fields import field_type_of
 from codexa.core.fields.decimals import DecimalType
 from codexa.core.fields.field_type import Medium, Region
 from codexa.core.fields.yes_no import BooleanType
+from codexa.core.look_ups import keys_of
 from codexa.core.program.accept import Refused, accept, computed_of
 from codexa.core.program.kept import entered_as_it_was, state_of_kept
 from codexa.core.responses.folding import folded
@@ -27,13 +28,14 @@ class Record:
     """A record to be kept: values by column id as the engine dumps them; no blanks.
 
     `once` is what is compared of columns in which no two have the same; `name` what people call it; `words` what it is
-    found by.
+    found by, and `keys` what filters of forms compare, "column=key".
     """
 
     values: dict[str, Any]
     once: dict[str, str]
     name: str
     words: str
+    keys: tuple[str, ...]
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -81,7 +83,18 @@ def _record(table: Table, values: dict[str, Any]) -> Record:
         once=_once(table, texts),
         name=texts.get(table.named_by, "")[:200],
         words=" \n ".join(folded(each) for each in texts.values())[:_MOST_WORDS],
+        keys=tuple(_keys(table, values)),
     )
+
+
+def _keys(table: Table, values: Mapping[str, Any]) -> Iterator[str]:
+    for column in table.columns.values():
+        kept = values.get(column.id)
+        if kept is None:
+            continue
+        with suppress(*UNREADABLE):
+            value = field_type_of(column).load(kept, column)
+            yield from (f"{column.id}={key}" for key in keys_of(value))
 
 
 def _of_columns(table: Table, kept: Mapping[str, Any]) -> dict[str, Any]:

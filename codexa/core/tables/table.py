@@ -12,7 +12,9 @@ from codexa.core.definition.parts import Field, Identifier, OptionalIdentifier, 
 from codexa.core.definition.reading import read_part
 from codexa.core.definition.rich_text import plain
 from codexa.core.errors import DefinitionError, Problem
-from codexa.core.form.form import AnyBlock, Form, read_form
+from codexa.core.form.any_block import AnyBlock
+from codexa.core.form.form import Form, read_form
+from codexa.core.form.known_tables import MAX_TABLE_COLUMNS, KnownTable, known_columns
 from codexa.core.formula.check import Severity
 from codexa.core.program.compiling import compile_form
 from codexa.core.program.findings import Finding
@@ -24,7 +26,6 @@ COLUMN_TYPES = (
     "short_text", "long_text", "number", "money", "date", "date_time", "time", "yes_no", "dropdown",
     "several_choices", "email", "phone", "web_address", "calculated",
 )  # fmt: skip
-MAX_TABLE_COLUMNS = 100
 
 
 class TableDefinition(Part):
@@ -121,6 +122,20 @@ def _problem(finding: Finding, at: Mapping[str, int]) -> Problem:
 
 def _said(finding: Finding) -> str:
     return f"{finding.message} {finding.remedy}".strip()
+
+
+def known_table(table_id: str, table: Table) -> KnownTable:
+    """Return what a form is told of a table."""
+    definition = table.definition
+    return KnownTable(
+        id=table_id,
+        name=definition.name,
+        named_by=table.named_by,
+        locale=definition.locale,
+        currency=definition.currency,
+        time_zone=definition.time_zone,
+        columns=known_columns(tuple(table.columns.values())),
+    )
 
 
 def label_of(column: Field) -> str:

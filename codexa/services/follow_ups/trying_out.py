@@ -1,6 +1,5 @@
 """What would follow from answers to a draft, in full, with nothing sent; and a mail of it sent to who asks."""
 
-from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any
 from uuid import UUID
@@ -13,6 +12,7 @@ from codexa.services.errands.asking import ask
 from codexa.services.errors import NotFoundError
 from codexa.services.follow_ups.mail_layout import shown_mail
 from codexa.services.people import written_to
+from codexa.services.tables.looking_up import tables_for
 from codexa.store.database import Connect
 from codexa.store.sessions import SignedIn
 
@@ -31,14 +31,17 @@ class Shown:
 
 
 def follow_ups_of(
-    program: Program, answers: dict[str, Any], link: dict[str, str], people: Mapping[str, str]
+    connect: Connect, program: Program, form: UUID, answers: dict[str, Any], link: dict[str, str]
 ) -> list[Shown]:
-    """Return what would follow from these answers, in order; `people` are those of the team whom the form writes to."""
-    return [_shown(each) for each in _due(program, answers, link, people)]
+    """Return what would follow from these answers, in order."""
+    return [_shown(each) for each in _due(connect, program, form, answers, link)]
 
 
-def _due(program: Program, answers: dict[str, Any], link: dict[str, str], people: Mapping[str, str]) -> list[Due]:
-    state = evaluate(program, answers, context_of(program.form, link, people=people).with_number(_NUMBER))
+def _due(connect: Connect, program: Program, form: UUID, answers: dict[str, Any], link: dict[str, str]) -> list[Due]:
+    people = written_to(connect, program.form, form)
+    with tables_for(connect, form) as tables:
+        context = context_of(program.form, link, people=people, tables=tables).with_number(_NUMBER)
+        state = evaluate(program, answers, context)
     found = ((moment, as_if(state, moment)) for moment in MOMENTS)
     return [each for moment, then in found if then is not None for each in due(then, moment)]
 
@@ -68,7 +71,7 @@ def send_try(connect: Connect, program: Program, form: UUID, tried: Tried, *, wh
 
     Raises NotFoundError where these answers set no such mail off.
     """
-    due = _due(program, tried.answers, tried.link, written_to(connect, program.form, form))
+    due = _due(connect, program, form, tried.answers, tried.link)
     found = next((each for each in due if each.follow_up == tried.follow_up), None)
     if found is None or found.kind != "email":
         raise NotFoundError("With these answers this mail would not be sent. Choose other answers above.")

@@ -187,6 +187,7 @@ class Changing:
                 kept=record.values,
                 name=record.name,
                 words=record.words,
+                keys=record.keys,
                 revision=1 if before is None else before.revision + (record.values != before.kept),
             )
         changed = [at for at in made if at not in numbers and rows[at].revision > there[rows[at].number].revision]

@@ -1,9 +1,10 @@
 """Records of a table whose columns changed, worked out anew: figures, names, words, and what no two may have alike."""
 
+from typing import Any
 from uuid import UUID
 
 from codexa.core.errors import DefinitionError, Problem
-from codexa.core.tables.records import once_of, record_as_kept
+from codexa.core.tables.records import Record, once_of, record_as_kept
 from codexa.core.tables.table import Table, label_of, table_of
 from codexa.services.context import context_of
 from codexa.services.errands.asking import ask
@@ -56,6 +57,26 @@ def carry_out(connect: Connect, *, team: UUID, table_id: UUID, revision: int) ->
     return "all records are worked out"
 
 
+def fill_keys(connect: Connect) -> None:
+    """Work out what records are compared by, where a version before this one has kept them without."""
+    with connect() as connection:
+        found = tables.tables_without_keys(connection)
+    for row in found:
+        table = table_of(row.definition)
+        context = context_of(table.form)
+        while True:
+            with connect() as connection:
+                rows = tables.records_without_keys(connection, table=row.id, most=_AT_ONCE)
+                put = {each.number: _put(record_as_kept(table, each.kept, context)) for each in rows}
+                tables.put_records(connection, table=row.id, records=put)
+            if len(rows) < _AT_ONCE:
+                break
+
+
+def _put(record: Record) -> dict[str, Any]:
+    return {"kept": record.values, "name": record.name, "words": record.words, "keys": record.keys}
+
+
 def _part(connection: Connection, table_id: UUID, table: Table, after: int) -> int | None:
     """Work out the next records after a number, and return the last; None where there are no more."""
     rows = tables.all_records(connection, table=table_id, after=after, most=_AT_ONCE)
@@ -63,6 +84,6 @@ def _part(connection: Connection, table_id: UUID, table: Table, after: int) -> i
     for row in rows:
         record = record_as_kept(table, row.kept, context)
         if (record.values, record.name, record.words) != (row.kept, row.name, row.words):
-            changed[row.number] = {"kept": record.values, "name": record.name, "words": record.words}
+            changed[row.number] = _put(record)
     tables.put_records(connection, table=table_id, records=changed)
     return rows[-1].number if len(rows) == _AT_ONCE else None

@@ -50,10 +50,10 @@ ORDER BY number FOR UPDATE;
 
 -- name: insert_records
 -- Takes up records.
-INSERT INTO record (table_id, number, kept, name, words)
-SELECT %(table)s, number, kept, name, words
-FROM unnest(%(numbers)s::integer[], %(kept)s::jsonb[], %(names)s::text[], %(words)s::text[])
-    AS new (number, kept, name, words);
+INSERT INTO record (table_id, number, kept, name, words, keys)
+SELECT %(table)s, number, kept, name, words, string_to_array(keys, chr(31))
+FROM unnest(%(numbers)s::integer[], %(kept)s::jsonb[], %(names)s::text[], %(words)s::text[], %(keys)s::text[])
+    AS new (number, kept, name, words, keys);
 
 -- name: note_changes
 -- Keeps what records had in their history.
@@ -63,9 +63,10 @@ WHERE table_id = %(table)s AND number = ANY(%(numbers)s) ORDER BY number;
 
 -- name: change_records
 -- Gives records other values.
-UPDATE record SET kept = new.kept, name = new.name, words = new.words, revision = revision + 1, changed_at = now()
-FROM unnest(%(numbers)s::integer[], %(kept)s::jsonb[], %(names)s::text[], %(words)s::text[])
-    AS new (number, kept, name, words)
+UPDATE record SET kept = new.kept, name = new.name, words = new.words, keys = string_to_array(new.keys, chr(31)),
+    revision = revision + 1, changed_at = now()
+FROM unnest(%(numbers)s::integer[], %(kept)s::jsonb[], %(names)s::text[], %(words)s::text[], %(keys)s::text[])
+    AS new (number, kept, name, words, keys)
 WHERE record.table_id = %(table)s AND record.number = new.number;
 
 -- name: who_have
@@ -96,9 +97,9 @@ LIMIT 1;
 
 -- name: put_records
 -- Gives many records other values, which are no change of theirs.
-UPDATE record SET kept = put.kept, name = put.name, words = put.words
-FROM unnest(%(numbers)s::integer[], %(kept)s::jsonb[], %(names)s::text[], %(words)s::text[])
-    AS put (number, kept, name, words)
+UPDATE record SET kept = put.kept, name = put.name, words = put.words, keys = string_to_array(put.keys, chr(31))
+FROM unnest(%(numbers)s::integer[], %(kept)s::jsonb[], %(names)s::text[], %(words)s::text[], %(keys)s::text[])
+    AS put (number, kept, name, words, keys)
 WHERE record.table_id = %(table)s AND record.number = put.number;
 
 -- name: remove_records
@@ -115,6 +116,16 @@ SELECT table_id, number, CASE WHEN %(removed)s THEN 'removed' ELSE 'brought back
 -- Records of a table after a number, in order.
 SELECT number, kept, name, words, revision FROM record
 WHERE table_id = %(table)s AND removed_at IS NULL AND number > %(after)s ORDER BY number LIMIT %(most)s;
+
+-- name: tables_without_keys
+-- Tables of which some records have no keys yet, with their definitions.
+SELECT data_table.id, data_table.name, data_table.definition, data_table.revision FROM data_table
+WHERE EXISTS (SELECT 1 FROM record WHERE table_id = data_table.id AND keys IS NULL);
+
+-- name: records_without_keys
+-- Some records of a table that have no keys yet, removed ones too.
+SELECT number, kept, name, words, revision FROM record WHERE table_id = %(table)s AND keys IS NULL
+ORDER BY number LIMIT %(most)s;
 
 -- name: list_changes
 -- What happened to a record, newest first.

@@ -6,7 +6,7 @@ from uuid import UUID
 from annotated_types import Interval, Len
 from pydantic import Field, StringConstraints
 
-from codexa.core.program.faces import ConfirmationFace, ErrorFace, FormFace, FormState, OrderFace
+from codexa.core.program.faces import ConfirmationFace, ErrorFace, FormFace, FormState, OrderFace, RecordsState
 from codexa.web.contract.message import Message
 
 LinkValues = Annotated[
@@ -47,6 +47,24 @@ class EvaluateReply(Message):
     state: FormState
 
 
+class RecordsRequest(Message):
+    """What a visitor types to find a record: for the question at `address` ("id", or "repeat/row/id"), as answered."""
+
+    answers: dict[str, Any]
+    address: Annotated[str, StringConstraints(max_length=140)]
+    words: Annotated[str, StringConstraints(max_length=200)] = ""
+    link: LinkValues = Field({})
+    visit: Visit = ""
+    seal: Seal = ""
+    entry: Entry = ""
+
+
+class RecordsReply(Message):
+    """The records that are offered there and in which all words are shown."""
+
+    records: RecordsState
+
+
 class SpokenRequest(Message):
     """What a visitor says to a question, by the id of its block."""
 
@@ -79,9 +97,13 @@ class NewsReply(Message):
     news: list[str]
 
 
+ShortStamp = Annotated[str, StringConstraints(max_length=40)]
+
+
 class SubmitRequest(Message):
     """What the visitor hands in, by block id, what came with the address, and how they came.
 
+    `seen` are the stamps of the records that were chosen, by address, as the visitor saw them last.
     `opened` says when the form's page was given out, `trap` what was entered where people see nothing. `kept` is the
     token of answers that were kept for later, "" where none were; `work` what the sender's computer found where work
     was asked of it (`services/work.py`).
@@ -93,6 +115,9 @@ class SubmitRequest(Message):
     seal: Seal = ""
     entry: Entry = ""
     came: HowItCame = Field(default_factory=HowItCame)
+    seen: Annotated[dict[Annotated[str, StringConstraints(max_length=140)], ShortStamp], Len(max_length=2_000)] = Field(
+        {}
+    )
     opened: Entry = ""
     kept: Annotated[str, StringConstraints(pattern=r"^[A-Za-z0-9]{0,80}$")] = ""
     trap: Annotated[str, StringConstraints(max_length=500)] = ""

@@ -8,7 +8,7 @@ from codexa.core.formula import convert
 from codexa.core.formula.functions.function import Argument, CodeWriter, Example, Function, Parameter, Role
 from codexa.core.formula.metering import MAX_TEXT, spend
 from codexa.core.formula.types import NUMBER, TEXT, YES_NO
-from codexa.core.formula.values import ONE, Choices, ErrorCode, fail, whole
+from codexa.core.formula.values import ONE, Choices, ChosenRecord, ChosenRecords, ErrorCode, fail, whole
 
 _TEXT = Parameter("text", Role.TEXT)
 _LENGTH = Parameter("length", Role.NUMBER, optional=True)
@@ -66,11 +66,14 @@ def _mentions(text: str, words: list[Any]) -> bool:
     return any(word and re.search(rf"(?<!\w){re.escape(word)}(?!\w)", folded) for word in wanted)
 
 
-def _has(chosen: Any, code: str) -> bool:
+def _has(chosen: Any, code: Any) -> bool:
     if chosen is None:
         return False
-    codes = chosen if isinstance(chosen, Choices) else [convert.text(chosen)]
-    return code.casefold() in {each.casefold() for each in codes}
+    if isinstance(code, ChosenRecord):
+        records = chosen if isinstance(chosen, ChosenRecords) else [chosen]
+        return any(convert.equal(each, code) for each in records)
+    codes = chosen if isinstance(chosen, Choices | ChosenRecords) else [convert.text(chosen)]
+    return convert.text(code).casefold() in {each.casefold() for each in codes}
 
 
 FUNCTIONS = (
@@ -180,9 +183,9 @@ FUNCTIONS = (
     ),
     Function(
         name="HAS",
-        parameters=(Parameter("choices", Role.VALUE), Parameter("code", Role.TEXT)),
+        parameters=(Parameter("choices", Role.VALUE), Parameter("code", Role.VALUE)),
         result=YES_NO,
-        purpose="Whether the option with this code is among the chosen ones.",
+        purpose="Whether the option with this code, or this record, is among the chosen ones.",
         examples=(Example('HAS("towel", "towel")', "TRUE"),),
         call=_has,
     ),

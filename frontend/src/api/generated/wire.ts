@@ -368,7 +368,8 @@ export interface FormState {
  * options by id, or of each piece by ""; `left` words for what is left of a product by option id or "", `gone` the
  * words for what is sold out of it; `answers` only for a block of all answers; `order` only for an order summary, with
  * `to_pay` for what is paid now and later where the total does not say it; `unsettled` where a computed block is made
- * of an answer that is refused; `moment` only for dates and times; `rows` and `kinds` only for a repeat.
+ * of an answer that is refused; `moment` only for dates and times; `records`
+ * only for a record choice; `rows` and `kinds` only for a repeat.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "BlockState".
@@ -399,6 +400,7 @@ export interface BlockState {
   prices?: {
     [k: string]: string;
   } | null;
+  records?: RecordsState | null;
   required?: boolean;
   rows?: {
     [k: string]: RowState;
@@ -524,6 +526,31 @@ export interface OrderLineFace {
   label: string;
   price: string;
   quantity: string;
+}
+/**
+ * The records that a question offers: those `listed`, whether there are `more` to be searched, and the `chosen`.
+ *
+ * `none` says why nothing is listed; `stamp` is a mark of what is known of the chosen, to be handed in with them.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "RecordsState".
+ */
+export interface RecordsState {
+  chosen?: RecordFace[];
+  listed: RecordFace[];
+  more?: boolean;
+  none?: string;
+  stamp?: string;
+}
+/**
+ * A record that can be chosen: the id to send, and what is shown of it.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "RecordFace".
+ */
+export interface RecordFace {
+  id: string;
+  label: string;
 }
 /**
  * What is true of the blocks of a row, by id, and what is wrong with the row as a whole.
@@ -1710,7 +1737,7 @@ export interface DraftReply {
  * sealed link alone. `paper` is what a response is printed on. One question at a time ("single"), a choice that one
  * press answers `goes_on` by itself, and all answers can be gone through before sending (`look_over`). In a box of one
  * line `enter` goes to the next field, or sends. Of each way of telling the `progress` there may be one; pages have
- * their own names in the browser's address, or their numbers.
+ * their own names in the browser's address, or their numbers. `tables` are those whose records it offers.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "Form".
@@ -1750,6 +1777,10 @@ export interface Form {
   presentation: "whole" | "paged" | "single" | "chat";
   progress: ("steps" | "bar" | "count" | "percent" | "left")[];
   sealed_only: boolean;
+  /**
+   * @maxItems 30
+   */
+  tables: KnownTable[];
   time_zone: string;
   title: string;
   /**
@@ -2059,6 +2090,7 @@ export interface Page {
     | SingleChoiceField
     | DropdownField
     | SeveralChoicesField
+    | RecordChoiceField
     | RatingField
     | ScaleField
     | SliderField
@@ -2459,6 +2491,42 @@ export interface SeveralChoicesField {
   width: "full" | "half" | "third" | "quarter";
 }
 /**
+ * One record of a table that the form knows, or with `several` some, from `minimum` to `maximum`.
+ *
+ * `fitting` is worked out for each record, whose columns are `record.price` and the like: only those for which it
+ * holds are offered, and taken. `shown_as` is what is shown of a record, with its columns in braces; "" shows its
+ * name. They stand in the order of the column `ordered_by`, by its id, `descending` or not; "" is by name.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "RecordChoiceField".
+ */
+export interface RecordChoiceField {
+  checks: Check[];
+  default: string;
+  default_follows: boolean;
+  descending: boolean;
+  fitting: string;
+  help: string;
+  id: string;
+  keep_when_hidden: boolean;
+  key: string;
+  label: string;
+  locked: string;
+  look: "list" | "dropdown" | "search";
+  maximum: number | null;
+  minimum: number | null;
+  ordered_by: string;
+  personal: boolean;
+  placeholder: string;
+  required: string;
+  several: boolean;
+  shown: string;
+  shown_as: string;
+  table: string;
+  type: "record_choice";
+  width: "full" | "half" | "third" | "quarter";
+}
+/**
  * A number from 1 to `count`.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -2795,6 +2863,7 @@ export interface GroupBlock {
     | SingleChoiceField
     | DropdownField
     | SeveralChoicesField
+    | RecordChoiceField
     | RatingField
     | ScaleField
     | SliderField
@@ -2873,6 +2942,7 @@ export interface ShapedRowKind {
     | SingleChoiceField
     | DropdownField
     | SeveralChoicesField
+    | RecordChoiceField
     | RatingField
     | ScaleField
     | SliderField
@@ -2983,6 +3053,29 @@ export interface Plan {
   times: string;
   unit: "day" | "week" | "month" | "year";
   when: string;
+}
+/**
+ * A table as it was when the form came to know it: its id, its name for the team, and its columns.
+ *
+ * Columns are blocks as a table's definition has them, without their rules. `named_by` is the column that names a
+ * record. Numbers and days in it are written as `locale`, `currency` and `time_zone` say.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "KnownTable".
+ */
+export interface KnownTable {
+  /**
+   * @maxItems 100
+   */
+  columns: {
+    [k: string]: unknown;
+  }[];
+  currency: string;
+  id: string;
+  locale: string;
+  name: string;
+  named_by: string;
+  time_zone: string;
 }
 /**
  * Answers as a visitor would enter them, on a day, with values that came with the address.
@@ -3378,6 +3471,7 @@ export interface FilledPageFace {
     | SingleChoiceFace
     | DropdownFace
     | SeveralChoicesFace
+    | RecordChoiceFace
     | RatingFace
     | ScaleFace
     | SliderFace
@@ -3582,6 +3676,22 @@ export interface SeveralChoicesFace {
   width: "full" | "half" | "third" | "quarter";
 }
 /**
+ * What the browser may know of a record choice; which records there are comes with the state.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "RecordChoiceFace".
+ */
+export interface RecordChoiceFace {
+  help: string;
+  id: string;
+  label: string;
+  look: "list" | "dropdown" | "search";
+  placeholder: string;
+  several: boolean;
+  type: "record_choice";
+  width: "full" | "half" | "third" | "quarter";
+}
+/**
  * What the browser may know of a rating: the picture that is repeated, and how often.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -3780,6 +3890,7 @@ export interface GroupFace {
     | SingleChoiceFace
     | DropdownFace
     | SeveralChoicesFace
+    | RecordChoiceFace
     | RatingFace
     | ScaleFace
     | SliderFace
@@ -3847,6 +3958,7 @@ export interface ShapedRowKindFace {
     | SingleChoiceFace
     | DropdownFace
     | SeveralChoicesFace
+    | RecordChoiceFace
     | RatingFace
     | ScaleFace
     | SliderFace
@@ -5181,14 +5293,23 @@ export interface RecordNumbersRequest {
   numbers: [number, ...number[]];
 }
 /**
- * Records from a place on, of `count` that there are.
+ * What a visitor types to find a record: for the question at `address` ("id", or "repeat/row/id"), as answered.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
- * via the `definition` "RecordsReply".
+ * via the `definition` "RecordsRequest".
  */
-export interface RecordsReply {
-  count: number;
-  records: RecordReply[];
+export interface RecordsRequest {
+  address: string;
+  answers: {
+    [k: string]: unknown;
+  };
+  entry: string;
+  link: {
+    [k: string]: string;
+  };
+  seal: string;
+  visit: string;
+  words: string;
 }
 /**
  * So much is given back, in major units as plain decimal: of what was paid at first, or of a later charge.
@@ -5825,6 +5946,7 @@ export interface StatusesRequest {
 /**
  * What the visitor hands in, by block id, what came with the address, and how they came.
  *
+ * `seen` are the stamps of the records that were chosen, by address, as the visitor saw them last.
  * `opened` says when the form's page was given out, `trap` what was entered where people see nothing. `kept` is the
  * token of answers that were kept for later, "" where none were; `work` what the sender's computer found where work
  * was asked of it (`services/work.py`).
@@ -5844,6 +5966,9 @@ export interface SubmitRequest {
   };
   opened: string;
   seal: string;
+  seen: {
+    [k: string]: string;
+  };
   trap: string;
   visit: string;
   work: string;
@@ -6277,4 +6402,23 @@ export interface WorkingsReply {
   smtp_port: string;
   smtp_tls: string;
   smtp_user: string;
+}
+/**
+ * The records that are offered there and in which all words are shown.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "codexa__web__contract__public__RecordsReply".
+ */
+export interface Codexa_Web_Contract_Public__RecordsReply {
+  records: RecordsState;
+}
+/**
+ * Records from a place on, of `count` that there are.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "codexa__web__contract__tables__RecordsReply".
+ */
+export interface Codexa_Web_Contract_Tables__RecordsReply {
+  count: number;
+  records: RecordReply[];
 }

@@ -1,0 +1,91 @@
+"""The facts of a record choice: which records are offered now, and what was chosen of them."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Any
+
+from codexa.core.context import Context
+from codexa.core.fields.record_choice import AskedRecords, RecordChoiceField
+from codexa.core.form.form import Form
+from codexa.core.formula.values import ChosenRecord, ChosenRecords
+from codexa.core.look_ups import ALL_RECORDS, MOST_LISTED, KeptRecord, LookUp
+from codexa.core.program.facts import Formula
+from codexa.core.program.fitting import Fitting
+from codexa.core.program.record_parts import Shown
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class OfferedRecord:
+    """A record as visitors see it in a list."""
+
+    number: int
+    shown: str
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Offered:
+    """What a record choice offers, whether there is more than is listed, and what is chosen.
+
+    `lost` says that something was chosen that is not offered. `asked` is the question that found it.
+    """
+
+    records: tuple[OfferedRecord, ...] = ()
+    more: bool = False
+    chosen: ChosenRecord | ChosenRecords | None = None
+    lost: bool = False
+    asked: LookUp | None = None
+
+
+class Looking:
+    """Looks a block's records up; `used` are the paths of columns that formulas and texts take of what is chosen."""
+
+    def __init__(
+        self, form: Form, block: RecordChoiceField, filtering: Formula | None, used: frozenset[tuple[str, ...]]
+    ) -> None:
+        """Take in what stays the same in every state."""
+        self.block = block
+        self.shown = Shown(form=form, block=block)
+        self.fitting = None if filtering is None else Fitting(filtering)
+        order = ("-" if block.descending else "") + block.ordered_by if block.ordered_by else ""
+        shown = frozenset(each.id for each in self.shown.columns())
+        tried = frozenset() if self.fitting is None else self.fitting.columns()
+        self._kept = shown | {path[0] for path in used}
+        self._same: dict[str, Any] = {
+            "table": block.table if self.shown.table is not None else "",
+            "order": order,
+            "first": 0 if block.look == "search" else MOST_LISTED,
+            "columns": self._kept | tried,
+            "paths": frozenset(path[:-1] for path in used if len(path) > 1),
+        }
+
+    def __call__(
+        self, values: Sequence[Any], context: Context, row: Sequence[Any], answer: Any, operands: Sequence[Any]
+    ) -> Offered:
+        """Return what is offered in this state, and what of it was answered."""
+        if isinstance(answer, ChosenRecord | ChosenRecords):
+            return Offered(chosen=answer)  # as it was when the response was taken
+        condition = ALL_RECORDS if self.fitting is None else self.fitting.condition(operands, values, context, row)
+        chosen = answer if isinstance(answer, AskedRecords) else ()
+        asked = LookUp(condition=condition, chosen=tuple(chosen), **self._same)
+        found = context.tables.look_up(asked)
+        there = [each for each in found.chosen if each is not None]
+        return Offered(
+            records=tuple(OfferedRecord(number=each.number, shown=self.shown(each)) for each in found.listed),
+            more=found.more,
+            chosen=self._chosen(there),
+            lost=len(there) < len(chosen),
+            asked=asked,
+        )
+
+    def _chosen(self, there: Sequence[KeptRecord]) -> ChosenRecord | ChosenRecords | None:
+        records = [
+            ChosenRecord(
+                self.shown(each),
+                number=each.number,
+                values={column: value for column, value in each.values.items() if column in self._kept},
+            )
+            for each in there
+        ]
+        if self.block.several:
+            return ChosenRecords(records) or None
+        return records[0] if records else None

@@ -1,0 +1,174 @@
+"""Questions of forms to the team's tables: which records fit, and what is kept of those that were chosen."""
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+from decimal import Decimal
+from typing import Any
+from uuid import UUID
+
+from psycopg import sql
+
+from codexa.core.look_ups import (
+    Condition,
+    Every,
+    Is,
+    IsBetween,
+    IsBlank,
+    IsNumber,
+    KeptRecord,
+    LookUp,
+    Not,
+    Some,
+    Tested,
+)
+from codexa.core.responses.folding import folded
+from codexa.store.database import Connection, like_literal
+
+Parameters = list[Any]
+_THERE = """table_id = %s AND removed_at IS NULL AND EXISTS (
+    SELECT 1 FROM data_table JOIN form ON form.team_id = data_table.team_id
+    WHERE data_table.id = table_id AND data_table.deleted_at IS NULL AND form.id = %s)"""
+_TEAM_THERE = """table_id = %s AND removed_at IS NULL AND EXISTS (
+    SELECT 1 FROM data_table WHERE id = table_id AND deleted_at IS NULL AND team_id = %s)"""
+_LISTED = """(SELECT FALSE AS chosen, number, name, {kept} AS kept FROM record WHERE {where}
+    ORDER BY {order} LIMIT {most} OFFSET {first})"""
+_CHOSEN = """(SELECT TRUE AS chosen, number, name, {kept} AS kept FROM record
+    WHERE {where} AND (number = ANY(%s) OR lower(btrim(name)) = ANY(%s)) LIMIT {most})"""
+_SOME_COLUMNS = "(SELECT coalesce(jsonb_object_agg(key, value), '{{}}') FROM jsonb_each(kept) WHERE key = ANY(%s))"
+# What is kept of a number is plain decimal text; a form's own idea of a column may be wrong.
+_NUMBER = "CASE WHEN {kept} ~ '^-?[0-9]+([.][0-9]+)?$' THEN ({kept})::numeric END"
+_MOST_MEANT = 400
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Whose:
+    """Whose tables are asked: those of a form's team, or of a team."""
+
+    form: UUID | None = None
+    team: UUID | None = None
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Fetched:
+    """What was found: those listed, and those that may be meant by what was chosen."""
+
+    listed: list[KeptRecord]
+    chosen: list[KeptRecord]
+
+
+def fetch(connection: Connection, asked: LookUp, whose: Whose, *, first: int, most: int) -> Fetched:
+    """Return the records from a place on that fit, and those fitting that were chosen, in one query.
+
+    What only a formula can say (`Tested`) is left out: those are to be tried. All words are found in what is kept of a
+    record. Raises ValueError where the table is named by no id.
+    """
+    numbers = [each for each in asked.chosen if isinstance(each, int)]
+    names = [each.strip().lower() for each in asked.chosen if isinstance(each, str)]
+    parts: list[sql.Composable] = []
+    bound: Parameters = []
+    kept, columns = _kept(asked)
+    if most:
+        where, values = _where(asked, whose, asked.words)
+        parts.append(
+            sql.SQL(_LISTED).format(
+                kept=kept, where=where, order=_order(asked.order), most=sql.Literal(most), first=sql.Literal(first)
+            )
+        )
+        bound += [*columns, *values]
+    if numbers or names:
+        where, values = _where(asked, whose, "")
+        parts.append(sql.SQL(_CHOSEN).format(kept=kept, where=where, most=sql.Literal(_MOST_MEANT)))
+        bound += [*columns, *values, numbers, names]
+    if not parts:
+        return Fetched(listed=[], chosen=[])
+    rows = connection.execute(sql.SQL(" UNION ALL ").join(parts), bound, prepare=False).fetchall()
+    records = [(row["chosen"], KeptRecord(number=row["number"], name=row["name"], values=row["kept"])) for row in rows]
+    return Fetched(
+        listed=[record for is_chosen, record in records if not is_chosen],
+        chosen=[record for is_chosen, record in records if is_chosen],
+    )
+
+
+def _kept(asked: LookUp) -> tuple[sql.Composable, Parameters]:
+    if not asked.columns:
+        return sql.SQL("'{}'::jsonb"), []
+    return sql.SQL(_SOME_COLUMNS.replace("{{}}", "{}")), [sorted(asked.columns)]
+
+
+def _where(asked: LookUp, whose: Whose, words: str) -> tuple[sql.Composable, Parameters]:
+    values: Parameters = [UUID(asked.table), whose.team if whose.form is None else whose.form]
+    parts: list[sql.Composable] = [sql.SQL(_TEAM_THERE if whose.form is None else _THERE)]
+    parts.append(_condition(asked.condition, values))
+    for word in folded(words).split():
+        parts.append(sql.SQL("words LIKE %s"))
+        values.append(f"%{like_literal(word)}%")
+    return sql.SQL(" AND ").join(parts), values
+
+
+def _order(order: str) -> sql.Composable:
+    by_name = sql.SQL('name COLLATE "und-x-icu"')
+    way = sql.SQL(" DESC NULLS LAST" if order.startswith("-") else " ASC")
+    column = order.removeprefix("-")
+    if not column:
+        return sql.SQL("{}{}, number").format(by_name, way)
+    kept = _text(column)
+    number = sql.SQL(_NUMBER).format(kept=kept)
+    as_text = sql.SQL('lower({}) COLLATE "und-x-icu"').format(kept)
+    blank = sql.SQL(" NULLS LAST" if not order.startswith("-") else "")
+    return sql.SQL("{number}{way}{blank}, {text}{way}{blank}, number").format(
+        number=number, text=as_text, way=way, blank=blank
+    )
+
+
+def _text(column: str) -> sql.Composable:
+    return sql.SQL("kept ->> {}").format(sql.Literal(column))
+
+
+def _condition(condition: Condition, values: Parameters) -> sql.Composable:
+    match condition:
+        case Every(conditions):
+            return _joined([each for each in conditions if not isinstance(each, Tested)], "AND", "TRUE", values)
+        case Some(conditions):
+            return _joined(conditions, "OR", "FALSE", values)
+        case Not(inner):
+            return sql.SQL("NOT {}").format(_condition(inner, values))
+        case Is(column, keys):
+            values.append([f"{column}={key}" for key in keys])
+            return sql.SQL("keys && %s")
+        case IsBlank(column):
+            return sql.SQL("NOT kept ? {}").format(sql.Literal(column))
+        case IsNumber(numbers):
+            values.append(list(numbers))
+            return sql.SQL("number = ANY(%s)")
+        case Tested():
+            return sql.SQL("TRUE")
+    return _between(condition, values)
+
+
+def _joined(conditions: Sequence[Condition], word: str, none: str, values: Parameters) -> sql.Composable:
+    if not conditions:
+        return sql.SQL(none)
+    return sql.SQL("({})").format(sql.SQL(f" {word} ").join([_condition(each, values) for each in conditions]))
+
+
+def _between(condition: IsBetween, values: Parameters) -> sql.Composable:
+    kept = _text(condition.column)
+    is_number = isinstance(condition.least if condition.most is None else condition.most, Decimal)
+    compared = sql.SQL(_NUMBER).format(kept=kept) if is_number else sql.SQL('({}) COLLATE "C"').format(kept)
+    parts = list(_bounds(condition, compared, values))
+    # What has nothing there is neither inside nor, turned round, unknown.
+    return sql.SQL("coalesce({}, FALSE)").format(sql.SQL(" AND ").join(parts))
+
+
+def _bounds(condition: IsBetween, compared: sql.Composable, values: Parameters) -> Iterator[sql.Composable]:
+    for bound, sign in ((condition.least, ">"), (condition.most, "<")):
+        if bound is not None:
+            values.append(bound)
+            yield sql.SQL("{} {} %s").format(compared, sql.SQL(sign if condition.open_ else f"{sign}="))
+
+
+def tests_of(condition: Condition) -> list[Tested]:
+    """Return what has to be tried of each record: `fetch` has left it out."""
+    if isinstance(condition, Tested):
+        return [condition]
+    return [each for each in condition.conditions if isinstance(each, Tested)] if isinstance(condition, Every) else []

@@ -1,0 +1,182 @@
+"""Records in forms: what the database finds, what is taken, and what stays as it was when tables change."""
+
+import uuid
+from dataclasses import replace
+
+import pytest
+from conftest import make_person, within
+from core.forms import block
+from core.formulas import CONTEXT
+from core.records import INSTRUMENTS, SITES, MemoryTable, MemoryTables
+from core.test_record_choice import choice, filter_answers, filter_form, filters
+from hypothesis import HealthCheck, given, settings
+from web.test_tables import put
+
+from codexa.core.form.form import read_form
+from codexa.core.program.compiling import compile_form
+from codexa.core.program.evaluate import evaluate
+from codexa.services import desk, publishing
+from codexa.services.tables.looking_up import KeptTables
+from codexa.services.tables.working_out import fill_keys
+from codexa.store.look_ups import Whose
+
+
+def made(agent, table):
+    """Keep a table of memory in the database, and return its address and what forms know of it."""
+    reply = agent.post("/api/tables", json={"definition": table.definition})
+    address = f"/api/tables/{reply.json['id']}"
+    cells = [{column: _typed(value) for column, value in row.items()} for row in table.rows]
+    outcome = put(agent, address, *cells)
+    assert not outcome["wrong"], outcome
+    return address, {**table.known, "id": uuid.UUID(reply.json["id"]).hex}
+
+
+def _typed(value):
+    return {True: "yes", False: "no"}.get(value, value) if isinstance(value, bool) else value
+
+
+def loan(sites, instruments):
+    """A form that lends instruments of a site."""
+    blocks = [
+        choice("site", sites["id"]),
+        choice("instrument", instruments["id"], fitting="record.site = site.name", required="TRUE"),
+        choice("sought", instruments["id"], look="search", fitting="record.site = site.name"),
+        block("calculated", "fee", formula="instrument.charge * 2", format="money"),
+    ]
+    return {"name": "Loan", "title": "Loan", "tables": [sites, instruments], "pages": [{"id": "p1", "blocks": blocks}]}
+
+
+@pytest.fixture
+def there(as_mira, connection, mira):
+    """A published form over two tables: its id, and the tables' addresses."""
+    sites, known_sites = made(as_mira, SITES)
+    instruments, known_instruments = made(as_mira, INSTRUMENTS)
+    form = desk.import_form(within(connection), who=mira, document=loan(known_sites, known_instruments))
+    publishing.publish(within(connection), who=mira, form=form, revision=1)
+    connection.commit()
+    return form, sites, instruments
+
+
+def state(agent, form, answers, **more):
+    reply = agent.client.post(f"/api/public/{form}/1/state", json={"answers": answers, **more})
+    assert reply.status_code == 200, reply.json
+    return reply.json["state"]["blocks"]
+
+
+def hand_in(agent, form, answers, **more):
+    body = {"answers": answers, **more}
+    headers = {"Idempotency-Key": uuid.uuid4().hex}
+    return agent.client.post(f"/api/public/{form}/1/responses", json=body, headers=headers)
+
+
+def labels(facts):
+    return [each["label"] for each in facts["records"]["listed"]]
+
+
+def test_visitors_choose_among_what_fits(as_mira, there):
+    form, _, instruments = there
+    blocks = state(as_mira, form, {"site": "1", "instrument": "1"})
+    assert labels(blocks["instrument"]) == ["Juniper", "Moss", "Plover"]
+    assert blocks["fee"]["value"] == "€24.00"
+    put(as_mira, instruments, {"name": "Árnika", "site": "hill dome", "charge": "3"})
+    as_mira.post(f"{instruments}/records/remove", json={"numbers": [1]})
+    blocks = state(as_mira, form, {"site": "1", "instrument": "1"})
+    assert labels(blocks["instrument"]) == ["Árnika", "Moss", "Plover"]
+    assert blocks["instrument"]["error"]["code"] == "dropped"
+    assert hand_in(as_mira, form, {"site": "1", "instrument": "1"}).json["errors"].keys() == {"instrument"}
+
+
+def test_a_search_finds_what_is_shown_and_fits(as_mira, there):
+    form, _, _ = there
+
+    def search(words, answers=None, address="sought"):
+        body = {"answers": answers or {"site": "1"}, "address": address, "words": words}
+        reply = as_mira.client.post(f"/api/public/{form}/1/records", json=body)
+        assert reply.status_code == 200
+        return reply.json["records"]
+
+    assert [each["label"] for each in search("ov")["listed"]] == ["Plover"]
+    assert search("linnet")["none"] == "Nothing fits."
+    assert search("reflector")["none"] == "Nothing fits."
+    assert search("", address="nowhere")["listed"] == []
+    preview = as_mira.post(
+        f"/api/forms/{form}/preview/records", json={"answers": {"site": "2"}, "address": "sought", "words": "lin"}
+    )
+    assert [each["label"] for each in preview.json["records"]["listed"]] == ["Linnet"]
+
+
+def test_what_was_taken_stays_as_it_was_and_what_has_changed_is_told_before_it_counts(as_mira, there):
+    form, _, instruments = there
+    answers = {"site": "1", "instrument": "1"}
+    seen = {"instrument": state(as_mira, form, answers)["instrument"]["records"]["stamp"]}
+    assert hand_in(as_mira, form, answers, seen=seen).status_code == 201
+    put(as_mira, instruments, {"number": 1, "cells": {"charge": "99", "name": "Juniper II"}})
+    refused = hand_in(as_mira, form, answers, seen=seen)
+    assert refused.json["errors"]["instrument"]["code"] == "record_changed"
+    seen = {"instrument": state(as_mira, form, answers)["instrument"]["records"]["stamp"]}
+    assert hand_in(as_mira, form, answers, seen=seen).status_code == 201
+    first, second = (as_mira.get(f"/api/forms/{form}/responses/{number}").json for number in (1, 2))
+    assert [each["cells"]["fee"] for each in (first, second)] == ["€24.00", "€198.00"]
+    assert [each["cells"]["instrument"] for each in (first, second)] == ["Juniper", "Juniper II"]
+    # A correction of something else leaves what was known of it.
+    place = f"/api/forms/{form}/responses/1/correction"
+    opened = as_mira.get(place).json
+    changed = as_mira.post(f"{place}/compare", json={"answers": {**opened["answers"], "sought": "4"}}).json
+    assert [(each["label"], each["after"]) for each in changed["changes"]] == [("Sought", "Plover")]
+
+
+def test_records_of_other_teams_and_other_tables_are_none(as_mira, agent, connection, mira, there):
+    form, _, instruments = there
+    stranger = make_person(connection, team="elsewhere", email="wren@example.org")
+    document = loan({**SITES.known, "id": uuid.UUID(instruments.rpartition("/")[2]).hex}, INSTRUMENTS.known)
+    theirs = desk.import_form(within(connection), who=stranger, document=document)
+    publishing.publish(within(connection), who=stranger, form=theirs, revision=1)
+    connection.commit()
+    assert labels(state(agent, theirs, {})["site"]) == []
+    assert hand_in(agent, theirs, {"site": "1"}).json["errors"]["site"]["code"] == "dropped"
+    assert as_mira.delete(instruments).status_code == 204
+    assert labels(state(agent, form, {"site": "1"})["instrument"]) == []
+
+
+def test_a_column_that_a_form_takes_for_another_harms_nobody(as_mira, connection, mira):
+    _, known = made(as_mira, INSTRUMENTS)
+    wrong = [{**each, "type": "number"} if each["key"] == "name" else each for each in known["columns"]]
+    _, sites = made(as_mira, SITES)
+    document = loan(sites, {**known, "columns": wrong})
+    document["pages"][0]["blocks"][1] |= {"fitting": "record.name > 3", "ordered_by": "name"}
+    form = desk.import_form(within(connection), who=mira, document=document)
+    publishing.publish(within(connection), who=mira, form=form, revision=1)
+    connection.commit()
+    assert labels(state(as_mira, form, {})["instrument"]) == []
+
+
+def test_what_a_version_before_kept_is_found_too(as_mira, connection, there):
+    form, _, _ = there
+    connection.execute("UPDATE record SET keys = NULL")
+    connection.commit()
+    assert labels(state(as_mira, form, {"site": "1"})["instrument"]) == []
+    fill_keys(within(connection))
+    connection.commit()
+    assert labels(state(as_mira, form, {"site": "1"})["instrument"]) == ["Juniper", "Moss", "Plover"]
+
+
+def test_a_database_finds_what_is_meant_and_is_asked_once_for_each_choice(as_mira, connection, mira):
+    many = MemoryTable("many", INSTRUMENTS.definition, INSTRUMENTS.rows * 3)
+    _, known = made(as_mira, many)
+    connection.commit()
+
+    @settings(deadline=None, suppress_health_check=list(HealthCheck))
+    @given(text=filters(), answers=filter_answers())
+    def compare(text, answers):
+        program = compile_form(read_form(filter_form(text, known)))
+        asked = KeptTables(lambda: connection, Whose(team=mira.team_id))
+        meant = MemoryTables({known["id"]: many})
+        found = [
+            [each.number for each in evaluate(program, answers, replace(CONTEXT, tables=tables)).at(place).records]
+            for tables in (asked, meant)
+            for place in [program.places["thing"].found]
+        ]
+        assert found[0] == found[1]
+        assert asked.queries <= 2
+
+    compare()
