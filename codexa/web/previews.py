@@ -31,9 +31,9 @@ from codexa.web.contract.previews import (
 from codexa.web.contract.public import (
     EvaluateReply,
     EvaluateRequest,
+    FindRecordsRequest,
+    FoundRecordsReply,
     ReceivedReply,
-    RecordsReply,
-    RecordsRequest,
     SpokenReply,
     SpokenRequest,
     SubmitRequest,
@@ -104,17 +104,17 @@ def state(asked: EvaluateRequest, form: UUID) -> Response:
     blueprint,
     "POST",
     "/api/forms/<uuid:form>/preview/records",
-    body=RecordsRequest,
-    reply=RecordsReply,
+    body=FindRecordsRequest,
+    reply=FoundRecordsReply,
     most=MOST_ANSWERS,
 )
-def records(asked: RecordsRequest, form: UUID) -> RecordsReply:
+def records(asked: FindRecordsRequest, form: UUID) -> FoundRecordsReply:
     """Return the records that words find, among those that a question of the draft offers with these answers."""
     program = _program(form)
     with tables_for(connection, form) as tables:
         given = Given(answers=asked.answers, link=asked.link)
         found = answering.records_with(program, given, sought_of(asked), tables)
-    return RecordsReply.model_validate({"records": found})
+    return FoundRecordsReply.model_validate({"records": found})
 
 
 @endpoint(blueprint, "POST", "/api/forms/<uuid:form>/preview/spoken", body=SpokenRequest, reply=SpokenReply)

@@ -37,10 +37,10 @@ from codexa.settings import Settings
 from codexa.web.contract.public import (
     EvaluateReply,
     EvaluateRequest,
+    FindRecordsRequest,
+    FoundRecordsReply,
     NewsReply,
     ReceivedReply,
-    RecordsReply,
-    RecordsRequest,
     RefusedReply,
     SpokenReply,
     SpokenRequest,
@@ -191,18 +191,18 @@ def state(asked: EvaluateRequest, form: UUID, edition: int) -> Response:
     return json_reply({"turn": asked.turn, "state": facts})
 
 
-@endpoint(blueprint, "POST", f"{_EDITION}/records", body=RecordsRequest, reply=RecordsReply, most=MOST_ANSWERS)
-def records(asked: RecordsRequest, form: UUID, edition: int) -> RecordsReply:
+@endpoint(blueprint, "POST", f"{_EDITION}/records", body=FindRecordsRequest, reply=FoundRecordsReply, most=MOST_ANSWERS)
+def records(asked: FindRecordsRequest, form: UUID, edition: int) -> FoundRecordsReply:
     """Return the records of a table that words find, among those that a question offers with these answers."""
     program = program_of_request(form, edition)
     admissions().let_in(form, asked.entry)
     sealed = admissions().sealed(program.form, form, asked.seal)
     given = Given(answers=asked.answers, link=answering.link_of(program, asked.link, sealed))
     found = answering.records_of(connection, program, form, given, sought_of(asked))
-    return RecordsReply.model_validate({"records": found})
+    return FoundRecordsReply.model_validate({"records": found})
 
 
-def sought_of(asked: RecordsRequest) -> Sought:
+def sought_of(asked: FindRecordsRequest) -> Sought:
     """Return what is searched for, and where."""
     return Sought(address=asked.address, words=asked.words)
 

@@ -11,7 +11,7 @@ from codexa.core.definition.parts import Field
 from codexa.core.fields import field_type_of
 from codexa.core.fields.yes_no import YesNoField
 from codexa.core.formula.types import NUMBERS
-from codexa.core.tables.table import Table, label_of
+from codexa.core.tables.table import Table, known_table, label_of
 from codexa.services.roles import Right
 from codexa.services.tables import exporting, records, tables
 from codexa.services.tables.records import Typed
@@ -152,6 +152,7 @@ def _reply(opened: OpenedTable) -> TableReply:
         definition=tables.document_of(table),
         columns=[_column(each, table) for each in table.columns.values()],
         named_by=table.named_by,
+        known=known_table(opened.id.hex, table),
     )
 
 

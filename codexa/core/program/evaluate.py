@@ -156,7 +156,7 @@ class State:
         value, block, field_type = self.value(place, row), place.block, place.field_type
         assert isinstance(block, Question)
         assert field_type is not None
-        if value is None and self._is_lost(place, row):
+        if value is None and self.is_lost(place, row):
             return self._wrong("dropped", self.program.form.say("dropped"))
         if value is None:
             return self._missing() if self.required(place, row) or self._is_ordered(place, row) else None
@@ -169,7 +169,7 @@ class State:
         wrong = self._shortages.get(block.id) or self._code_error(place)
         return wrong or self._failed_check(block.id, place.checks, block.checks, row)
 
-    def _is_lost(self, place: Place, row: Sequence[Any]) -> bool:
+    def is_lost(self, place: Place, row: Sequence[Any]) -> bool:
         """Whether a record was chosen that is not offered: nobody sends without what they chose unawares."""
         return place.found is not None and getattr(self.at(place.found, row), "lost", False)
 

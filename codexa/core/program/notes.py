@@ -53,6 +53,7 @@ _BEGINNINGS = {
     "required": (NoteKind.CHECK, "must be answered when "),
     "check": (NoteKind.CHECK, "must fit: "),
     "offered": (NoteKind.RULE, "offers an option when "),
+    "fitting": (NoteKind.RULE, "offers records of which "),
     "next": (NoteKind.RULE, "goes on elsewhere when "),
     "confirmation": (NoteKind.RULE, "follows when "),
     "follow_up": (NoteKind.RULE, "done when "),

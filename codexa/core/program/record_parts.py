@@ -17,6 +17,7 @@ from codexa.core.formula.types import Kind, Type
 from codexa.core.formula.values import ChosenRecord
 from codexa.core.look_ups import KeptRecord
 from codexa.core.program.scope import AnyScope, Entry, InnerScope, Path
+from codexa.core.program.wording import RECORD
 
 MOST_DEEP = 3  # columns one after the other: telescope.site.name is two
 # What reading a value of a column that has changed since may raise.
@@ -98,13 +99,13 @@ def written_in(form: Form, table: KnownTable) -> Region:
 def record_scope(outer: AnyScope, form: Form, block: RecordChoiceField) -> InnerScope:
     """Return the scope of a block's filter: `record` is one that may fit, `record.key` one of its columns."""
     itself = Reference(slot=0, type=Type(kind=Kind.RECORD), can_fail=False, home=Home.OPTION)
-    entries: dict[Path, Entry] = {("record",): Entry(reference=itself, present=str)}
+    entries: dict[Path, Entry] = {(RECORD,): Entry(reference=itself, present=str)}
     table = form.table(block.table)
     single = block.model_copy(update={"several": False})
     for key in table.by_key if table is not None else ():
         part = part_named(form, single, (key,))
         if part is not None:
-            entries[("record", key)] = part_entry(form, single, part, itself)
+            entries[(RECORD, key)] = part_entry(form, single, part, itself)
     return InnerScope(entries, outer)
 
 

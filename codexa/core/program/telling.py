@@ -97,6 +97,8 @@ def _blank(state: State, row: Row | tuple[()], owner: str) -> str:
     place = state.program.places.get(owner)
     if place is not None and not state.shown(place, row if place.kind else ()):
         return "is blank while hidden"
+    if place is not None and state.is_lost(place, row if place.kind else ()):
+        return "is blank, as what was chosen does not fit"
     return "is blank"
 
 

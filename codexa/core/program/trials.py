@@ -171,7 +171,7 @@ def conditions_of(program: Program) -> list[Formula]:
     return [
         each
         for each in program.formulas
-        if each.mark.role is Role.CONDITION and each.mark.fact != "offered" and each.compiled.reads
+        if each.mark.role is Role.CONDITION and each.mark.fact not in ("offered", "fitting") and each.compiled.reads
     ]
 
 

@@ -45,6 +45,7 @@ _SAID = {
     RowOperator.SHOWN: "is shown",
     RowOperator.NOT_SHOWN: "is hidden",
 }
+RECORD = "record"  # what a filter of records calls each of them
 _JOINED = {"AND": " and ", "OR": ", or "}
 _MIRRORED = {"=": "=", "<>": "<>", ">": "<", ">=": "<=", "<": ">", "<=": ">="}
 
@@ -161,6 +162,9 @@ class Sentences:
 
     def _name(self, node: tree.Name) -> Iterator[Words]:
         owner = self._named.get(node.parts[0])
+        if owner is None and node.parts[0] == RECORD and len(node.parts) > 1:
+            yield Words(text=f"the {' '.join(node.parts[1:]).replace('_', ' ')}")
+            return
         if owner is None:
             yield Words(text=unparse(node), code=True)
             return

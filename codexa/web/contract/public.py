@@ -47,7 +47,7 @@ class EvaluateReply(Message):
     state: FormState
 
 
-class RecordsRequest(Message):
+class FindRecordsRequest(Message):
     """What a visitor types to find a record: for the question at `address` ("id", or "repeat/row/id"), as answered."""
 
     answers: dict[str, Any]
@@ -59,7 +59,7 @@ class RecordsRequest(Message):
     entry: Entry = ""
 
 
-class RecordsReply(Message):
+class FoundRecordsReply(Message):
     """The records that are offered there and in which all words are shown."""
 
     records: RecordsState

@@ -7,6 +7,7 @@ from uuid import UUID
 from pydantic import Field as Setting
 from pydantic import StringConstraints
 
+from codexa.core.form.known_tables import KnownTable
 from codexa.web.contract.importing import Header, ImportReply, RefusedLineReply, TableBytes
 from codexa.web.contract.message import Message
 
@@ -70,13 +71,17 @@ class TableColumnReply(Message):
 
 
 class TableReply(Message):
-    """A table: its definition, and its columns as the grid needs them; `named_by` is the column that names a record."""
+    """A table: its definition, and its columns as the grid needs them; `named_by` is the column that names a record.
+
+    `known` is what a form that offers its records is told of it.
+    """
 
     id: UUID
     revision: int
     definition: dict[str, Any]
     columns: list[TableColumnReply]
     named_by: str
+    known: KnownTable
 
 
 class RecordReply(Message):

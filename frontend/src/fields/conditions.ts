@@ -4,8 +4,8 @@ import type { BlockKind } from "../model/blocks";
 
 export type Operator = ConditionRow["operator"];
 
-/** How the other side of a condition is entered: chosen among options, typed as a number, day, time or text. */
-export type Entered = "option" | "number" | "day" | "time" | "text";
+/** How the other side is entered: chosen among options, typed as a number, day, time or text, or another answer. */
+export type Entered = "option" | "number" | "day" | "time" | "text" | "answer";
 
 export interface Shape {
   entered: Entered;
@@ -61,6 +61,8 @@ const IN_TEXTS = ["mentions", "mentions_not", "contains", "contains_not", "begin
 const TEXT: Shape = { entered: "text", operators: ["is", "is_not", "one_of", ...IN_TEXTS, ...BLANKS] };
 const CHOICE: Shape = { entered: "option", operators: ["is", "is_not", "one_of", ...BLANKS] };
 const CHOICES: Shape = { entered: "option", operators: ["has", "has_not", ...BLANKS] };
+/** A record is the same as another, or not; all else is said of its columns. */
+const RECORD: Shape = { entered: "answer", operators: ["is", "is_not", ...BLANKS] };
 const YES_NO: Shape = { entered: "text", operators: ["yes", "no", "not_yes", ...BLANKS] };
 const THERE: Shape = { entered: "text", operators: BLANKS };
 /** What has no answer: it is on the page, or it is not. */
@@ -88,6 +90,7 @@ export const SHAPES: Record<BlockKind, Shape> = {
   single_choice: CHOICE,
   dropdown: CHOICE,
   several_choices: CHOICES,
+  record_choice: RECORD,
   date: DAY,
   time: TIME,
   date_time: { ...DAY, entered: "text" },

@@ -1,4 +1,4 @@
-import type { BlockState, RepeatFace, ShapedRowKindFace, UploadReply } from "../api/generated/wire";
+import type { BlockState, RecordsState, RepeatFace, ShapedRowKindFace, UploadReply } from "../api/generated/wire";
 import { type ComponentType, createContext, useContext } from "react";
 import type { Face } from "../model/blocks";
 
@@ -57,6 +57,8 @@ export interface Tools {
   upload:
     | ((block: string, file: File, onProgress: (share: number) => void, stop: AbortSignal) => Promise<UploadReply>)
     | null;
+  /** The records of a table that words find, for the question at an address; null where there is nobody to ask. */
+  records: ((address: string, words: string) => Promise<RecordsState>) | null;
   /** Leads back to a page, where pages are shown one by one. */
   openPage: ((page: string) => void) | null;
   /** Whether questions come one after the other, not by pages. */
@@ -73,6 +75,7 @@ export const NO_TOOLS: Tools = {
   firstWeekday: 1,
   seed: 1,
   upload: null,
+  records: null,
   openPage: null,
   waitFor: () => undefined,
   waitNoMore: () => undefined,

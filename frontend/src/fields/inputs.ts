@@ -75,6 +75,11 @@ export const INPUTS: Record<Face["type"], BlockView> = {
     prefetch: () => moreInputs().then((inputs) => inputs.prefetchSearch()),
   },
   several_choices: view(SeveralChoicesInput, "field", "set"),
+  record_choice: {
+    ...more((inputs) => inputs.RecordChoiceInput),
+    labels: (block) => ("look" in block && block.look === "list" ? "set" : "control"),
+    prefetch: () => moreInputs().then((inputs) => inputs.prefetchRecordSearch()),
+  },
   rating: more((inputs) => inputs.RatingInput, "field", "set"),
   scale: more((inputs) => inputs.ScaleInput, "field", "set"),
   slider: more((inputs) => inputs.SliderInput),

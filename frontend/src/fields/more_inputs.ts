@@ -8,6 +8,7 @@ export { OrderSummaryContent } from "./order_summary/Input";
 export { ProductInput } from "./product/Input";
 export { QuantityInput } from "./quantity/Input";
 export { RatingInput } from "./rating/Input";
+export { prefetchRecordSearch, RecordChoiceInput } from "./record_choice/Input";
 export { RepeatInput } from "./repeat/Input";
 export { ScaleInput } from "./scale/Input";
 export { SliderInput } from "./slider/Input";

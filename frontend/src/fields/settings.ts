@@ -87,6 +87,17 @@ const OPTION_ROWS: readonly SettingRow[] = [
     help: "Where options have any",
   },
 ];
+const SEVERAL = { setting: "several", values: ["true"] };
+const RECORD_ROWS: readonly SettingRow[] = [
+  {
+    entry: "choice",
+    setting: "look",
+    label: "Visitors choose",
+    options: { dropdown: "in a list that opens", list: "in a list in sight", search: "by typing what they look for" },
+    help: "Where more than 200 fit, they are searched by typing, whatever is set here.",
+  },
+  { entry: "switch", setting: "several", label: "Several may be chosen" },
+];
 const OPTIONED: BlockSettings = { Answers: of(OptionTable), answers: OPTION_ROWS };
 const PIECES: readonly SettingRow[] = [
   { entry: "whole", blank: true, most: 99_999, setting: "least", label: "At least so many, if any" },
@@ -211,6 +222,22 @@ export const SETTINGS: Record<BlockKind, BlockSettings> = {
     checks: [
       { entry: "whole", blank: true, setting: "minimum", label: "At least so many options" },
       { entry: "whole", blank: true, least: 1, setting: "maximum", label: "At most so many options" },
+    ],
+  },
+  record_choice: {
+    content: [PLACEHOLDER],
+    answers: RECORD_ROWS,
+    checks: [
+      {
+        entry: "whole",
+        blank: true,
+        least: 1,
+        most: 100,
+        setting: "minimum",
+        label: "At least so many",
+        only: SEVERAL,
+      },
+      { entry: "whole", blank: true, least: 1, most: 100, setting: "maximum", label: "At most so many", only: SEVERAL },
     ],
   },
   rating: {

@@ -82,6 +82,7 @@ export function PublicForm(props: Props) {
       firstWeekday: face.first_weekday,
       seed: session.seed,
       upload,
+      records: session.records,
       byQuestion: isByQuestion(face),
       openPage: session.paged ? (id) => void session.visit(id) : null,
       waitFor: session.waitFor,

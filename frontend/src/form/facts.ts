@@ -9,6 +9,17 @@ export function blocksWithin(blocks: readonly Face[]): Face[] {
   return blocks.flatMap((block) => (block.type === "group" ? [block, ...blocksWithin(block.blocks)] : [block]));
 }
 
+/** The marks of what is known of the records that were chosen, by address, as they are shown. */
+export function stampsIn({ blocks }: FormState): Record<string, string> {
+  const found = Object.entries(blocks).flatMap(([block, facts]) => [
+    [block, facts.records?.stamp] as const,
+    ...Object.entries(facts.rows ?? {}).flatMap(([row, { blocks: inner }]) =>
+      Object.entries(inner).map(([each, inRow]) => [`${block}/${row}/${each}`, inRow.records?.stamp] as const),
+    ),
+  ]);
+  return Object.fromEntries(found.filter((each): each is [string, string] => Boolean(each[1])));
+}
+
 /** Whether questions are asked one after the other, not by pages. */
 export const isByQuestion = ({ presentation }: { presentation: string }): boolean =>
   presentation === "single" || presentation === "chat";

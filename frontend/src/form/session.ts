@@ -7,13 +7,14 @@ import type {
   FormState,
   KeepReply,
   PublicPage,
+  RecordsState,
   SpokenReply,
 } from "../api/generated/wire";
 import type { Answer, Surroundings } from "../fields/input";
 import { say } from "../text/visitor";
 import { Asking } from "./asking";
 import { Entered, type Wrong } from "./entered";
-import { blocksWithin, withErrors, withFills } from "./facts";
+import { blocksWithin, stampsIn, withErrors, withFills } from "./facts";
 import type { AnswerStore, Kept } from "./kept_answers";
 import { begun, type Later, newToken } from "./later";
 import { Followed } from "./followed";
@@ -35,7 +36,8 @@ interface Start extends Pick<PublicPage, "state"> {
   kept?: PublicPage["kept"];
 }
 
-type Asked = Pick<Transport, "state" | "submit"> & Partial<Pick<Transport, "news" | "keep" | "mailLink" | "spoken">>;
+type Asked = Pick<Transport, "state" | "submit"> &
+  Partial<Pick<Transport, "news" | "keep" | "mailLink" | "spoken" | "records">>;
 
 export class FormSession {
   private snapshot: Snapshot;
@@ -390,12 +392,12 @@ export class FormSession {
   readonly hear = (received: Snapshot["received"]): void => this.set({ received });
 
   private async send(): Promise<void> {
-    const answers = this.ownAnswers();
+    const [answers, seen] = [this.ownAnswers(), stampsIn(this.snapshot.state)];
     clearTimeout(this.saving);
     this.keep(true);
     try {
       const received = await this.sending.run(
-        () => this.transport.submit(answers, this.key, this.seconds, this.snapshot.later?.token),
+        () => this.transport.submit(answers, this.key, this.seconds, this.snapshot.later?.token, seen),
         () => this.snapshot.phase === "sending",
       );
       if (received) {
@@ -426,12 +428,19 @@ export class FormSession {
     const pages = this.face.pages.filter((page) => state.path.includes(page.id));
     const first = pages.find((page) => this.entered.wrongOn([page]).length > 0);
     if (this.paged && first) this.open(first.id);
-    this.refuse(wrong[FORM]?.message ?? error.message, pages);
+    const changed = Object.values(wrong).find((each) => each.code === "record_changed");
+    this.refuse(wrong[FORM]?.message ?? changed?.message ?? error.message, pages);
+    // What was chosen is shown as it is now.
+    if (changed) void this.asking.now(true);
   }
 
   private get seconds(): number {
     return Math.round((Date.now() - this.began) / 1_000);
   }
+
+  /** The records that words find for a question, with what is answered now. */
+  readonly records = (address: string, words: string): Promise<RecordsState> =>
+    this.transport.records!(this.ownAnswers(), address, words);
 
   // Going on later
 

@@ -8,6 +8,8 @@ import type {
   NewsReply,
   PublicPage,
   ReceivedReply,
+  FoundRecordsReply,
+  RecordsState,
   RefusedReply,
   SpokenReply,
   TypedReply,
@@ -130,12 +132,19 @@ export class Transport {
     return post(this.addressOf("spoken"), asked, this.headers, this.credentials);
   }
 
-  /** `seconds` is how long it took to fill in, `kept` the token of answers that were kept for later. */
-  async submit(answers: Answers, key: string, seconds: number, kept = ""): Promise<ReceivedReply> {
+  /** The records that words find, for the question at an address. */
+  async records(answers: Answers, address: string, words: string): Promise<RecordsState> {
+    const asked = { answers, address, words, ...this.surroundings };
+    return (await post<FoundRecordsReply>(this.addressOf("records"), asked, this.headers, this.credentials)).records;
+  }
+
+  /** `seconds` is how long it took to fill in, `kept` the token of answers that were kept for later, `seen` the
+   *  stamps of the records that were chosen. */
+  async submit(answers: Answers, key: string, seconds: number, kept = "", seen = {}): Promise<ReceivedReply> {
     const headers = { ...this.headers, "Idempotency-Key": key };
     const { way, page } = this.page.came;
     const came = { way, page, seconds: Math.max(0, seconds) };
-    const asked = { answers, ...this.surroundings, came, opened: this.page.opened, trap: this.trap, kept };
+    const asked = { answers, ...this.surroundings, came, seen, opened: this.page.opened, trap: this.trap, kept };
     const send = (work = "") =>
       post<ReceivedReply>(this.addressOf("responses"), { ...asked, work }, headers, this.credentials);
     try {

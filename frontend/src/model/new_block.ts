@@ -184,6 +184,7 @@ const FORMULAS = new Set([
   "default",
   "formula",
   "offered",
+  "fitting",
   "earliest",
   "latest",
   "when",

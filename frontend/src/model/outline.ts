@@ -71,10 +71,47 @@ export function placedIn(form: Form, rowKind: string | null = null): Named[] {
     const name = (entry.kind && !inSameRow ? before(entry.kind) : "") + entry.part.key;
     const choices = "options" in entry.part ? entry.part.options : null;
     const each = { name, id, number, title, kind, block: entry.part, choices, figureKind: null };
-    if (inSameRow) named.unshift(each);
-    else named.push(each);
+    const all = [each, ...partsOfRecord(form, each)];
+    if (inSameRow) named.unshift(...all);
+    else named.push(...all);
   }
   return named;
+}
+
+/** The columns of the records that a filter is worked out for: record.price. */
+export const columnsOfRecord = (form: Form, { id, table }: RecordChoice): Named[] =>
+  columnsOf(form, table).map((column) => namedColumn("record", id, "", "", column));
+
+type RecordChoice = Extract<Block, { type: "record_choice" }>;
+
+const columnsOf = (form: Form, table: string): Block[] =>
+  (form.tables.find((each) => each.id === table)?.columns ?? []) as unknown as Block[];
+
+/** What a column is called behind the name of its record: "telescope.aperture", "Telescope: Aperture". */
+function namedColumn(name: string, id: string, number: string, title: string, column: Block): Named {
+  const label = ("label" in column && column.label) || column.key;
+  const choices = "options" in column ? column.options : null;
+  const called = title ? `${title}: ${label}` : label;
+  return {
+    name: `${name}.${column.key}`,
+    id: `${id}.${column.id}`,
+    number,
+    title: called,
+    kind: "Column",
+    block: column,
+    choices,
+    figureKind: null,
+  };
+}
+
+/** The columns of a chosen record, and those of the records that it names in turn. */
+function partsOfRecord(form: Form, named: Named, deep = 2): Named[] {
+  const { block } = named;
+  if (block?.type !== "record_choice" || block.several) return [];
+  return columnsOf(form, block.table).flatMap((column) => {
+    const part = namedColumn(named.name, named.id, named.number, named.title, column);
+    return deep > 0 ? [part, ...partsOfRecord(form, part, deep - 1)] : [part];
+  });
 }
 
 /** The keys that are taken where such a part stands: those of its row, or of everything outside rows. */

@@ -4013,6 +4013,25 @@ export interface Filter {
   words: string;
 }
 /**
+ * What a visitor types to find a record: for the question at `address` ("id", or "repeat/row/id"), as answered.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "FindRecordsRequest".
+ */
+export interface FindRecordsRequest {
+  address: string;
+  answers: {
+    [k: string]: unknown;
+  };
+  entry: string;
+  link: {
+    [k: string]: string;
+  };
+  seal: string;
+  visit: string;
+  words: string;
+}
+/**
  * What would follow, in order.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -4150,6 +4169,15 @@ export interface FoundInReply {
   form: string;
   name: string;
   numbers: number[];
+}
+/**
+ * The records that are offered there and in which all words are shown.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "FoundRecordsReply".
+ */
+export interface FoundRecordsReply {
+  records: RecordsState;
 }
 /**
  * What a file brings: translations by where they stand, how many of other words than are there, and the rest.
@@ -5293,23 +5321,14 @@ export interface RecordNumbersRequest {
   numbers: [number, ...number[]];
 }
 /**
- * What a visitor types to find a record: for the question at `address` ("id", or "repeat/row/id"), as answered.
+ * Records from a place on, of `count` that there are.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
- * via the `definition` "RecordsRequest".
+ * via the `definition` "RecordsReply".
  */
-export interface RecordsRequest {
-  address: string;
-  answers: {
-    [k: string]: unknown;
-  };
-  entry: string;
-  link: {
-    [k: string]: string;
-  };
-  seal: string;
-  visit: string;
-  words: string;
+export interface RecordsReply {
+  count: number;
+  records: RecordReply[];
 }
 /**
  * So much is given back, in major units as plain decimal: of what was paid at first, or of a later charge.
@@ -6028,6 +6047,8 @@ export interface TableOfFileRequest {
 /**
  * A table: its definition, and its columns as the grid needs them; `named_by` is the column that names a record.
  *
+ * `known` is what a form that offers its records is told of it.
+ *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "TableReply".
  */
@@ -6037,6 +6058,7 @@ export interface TableReply {
     [k: string]: unknown;
   };
   id: string;
+  known: KnownTable;
   named_by: string;
   revision: number;
 }
@@ -6402,23 +6424,4 @@ export interface WorkingsReply {
   smtp_port: string;
   smtp_tls: string;
   smtp_user: string;
-}
-/**
- * The records that are offered there and in which all words are shown.
- *
- * This interface was referenced by `Wire`'s JSON-Schema
- * via the `definition` "codexa__web__contract__public__RecordsReply".
- */
-export interface Codexa_Web_Contract_Public__RecordsReply {
-  records: RecordsState;
-}
-/**
- * Records from a place on, of `count` that there are.
- *
- * This interface was referenced by `Wire`'s JSON-Schema
- * via the `definition` "codexa__web__contract__tables__RecordsReply".
- */
-export interface Codexa_Web_Contract_Tables__RecordsReply {
-  count: number;
-  records: RecordReply[];
 }

@@ -24,6 +24,7 @@ const FORMULAS = [
   { setting: "shown", title: "Shown when", absent: "Always; add a rule" },
   { setting: "default", title: "Begins as", absent: "Blank; give it a default" },
   { setting: "locked", title: "Locked when", absent: "Never; add a rule" },
+  { setting: "fitting", title: "Offers records of which", absent: "All; filter the records" },
   { setting: "offered", title: "Offers an option when", absent: "Always; filter the options" },
 ] as const;
 

@@ -13,6 +13,7 @@ import { BehaviourSettings } from "./BehaviourSettings";
 import { CheckSettings } from "./CheckSettings";
 import { ContentSettings } from "./ContentSettings";
 import { InspectorFrame } from "./InspectorFrame";
+import { RecordChoiceSettings } from "./RecordChoiceSettings";
 import type { ComposeActions } from "./actions";
 
 /** The tab on which a setting stands, by the first word of its path. */
@@ -29,6 +30,9 @@ const TABS: Record<string, SettingsTab> = {
   keep_when_hidden: "behaviour",
   personal: "behaviour",
   price: "answers",
+  table: "answers",
+  shown_as: "answers",
+  ordered_by: "answers",
   stock: "answers",
   product: "content",
   least: "checks",
@@ -131,6 +135,7 @@ export function BlockSettings({ entry, actions }: Props) {
       {shown === "answers" && (
         <>
           {Answers && <Answers {...props} />}
+          {block.type === "record_choice" && <RecordChoiceSettings block={block} actions={actions} />}
           {rows(special.answers)}
           <AnswersLately block={block} />
         </>

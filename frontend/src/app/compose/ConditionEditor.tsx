@@ -7,7 +7,7 @@ import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useEffect, useMemo, useRef, useState } from "react";
-import type { ConditionRow, ConditionRows } from "../../api/generated/wire";
+import type { ConditionRow, ConditionRows, RecordChoiceField } from "../../api/generated/wire";
 import { api, ApiError } from "../../api/client";
 import {
   ANY_SHAPE,
@@ -21,7 +21,7 @@ import {
   takesSeveral,
 } from "../../fields/conditions";
 import { idsNamed, isRows, withNamesOfToday } from "../../model/condition_rows";
-import { type Named, placedIn } from "../../model/outline";
+import { columnsOfRecord, type Named, placedIn } from "../../model/outline";
 import { useBench } from "../workbench/bench";
 import { Operand } from "./Operand";
 
@@ -29,6 +29,8 @@ interface Props {
   text: string;
   rows: ConditionRows;
   rowKind: string | null;
+  /** The record choice whose records are filtered. */
+  offering?: RecordChoiceField | null;
   readOnly: boolean;
   /** Whether it takes the focus when it appears. */
   focused: boolean;
@@ -37,9 +39,12 @@ interface Props {
 
 const NEW_ROW: ConditionRow = { name: "", operator: "is", operands: [] };
 
-export function ConditionEditor({ text, rows, rowKind, readOnly, focused, onChange }: Props) {
+export function ConditionEditor({ text, rows, rowKind, offering = null, readOnly, focused, onChange }: Props) {
   const { form } = useBench();
-  const names = useMemo(() => placedIn(form, rowKind), [form, rowKind]);
+  const names = useMemo(
+    () => [...(offering ? columnsOfRecord(form, offering) : []), ...placedIn(form, rowKind)],
+    [form, rowKind, offering],
+  );
   // What is typed stays as it is typed; what a row lacks stands in its formula as missing.
   const [shown, setShown] = useState({ text, rows, ids: idsNamed(rows, names) });
   const [problem, setProblem] = useState<string | null>(null);
@@ -144,6 +149,9 @@ const shapeOf = (named: Named | undefined): Shape =>
 
 const operatorWords = (shape: Shape, operator: Operator): string => shape.words?.[operator] ?? OPERATOR_WORDS[operator];
 
+const groupOf = ({ kind, name }: Named): string =>
+  kind === "Figure" ? "Figures" : name.startsWith("record.") ? "Columns" : "Answers";
+
 /** What a row lacks, in words; null where it is complete, or says nothing at all. */
 function lackingIn({ name, operator, operands }: ConditionRow): string | null {
   if (operator === "formula") return null;
@@ -152,6 +160,10 @@ function lackingIn({ name, operator, operands }: ConditionRow): string | null {
   const wanted = Math.max(operandCount(operator), operands.length);
   return given < wanted ? (takesSeveral(operator) ? "a value is empty" : "a value is missing") : null;
 }
+
+const NO_ANSWERS: readonly Named[] = [];
+const answersIn = (names: readonly Named[]): readonly Named[] =>
+  names.filter(({ name, block }) => !name.startsWith("record.") && (!block || "label" in block));
 
 interface RowProps {
   row: ConditionRow;
@@ -195,6 +207,7 @@ function Row({ row, names, onChange, onRemove }: RowProps) {
           label="Formula"
           entered="formula"
           choices={[]}
+          answers={NO_ANSWERS}
           value={row.operands[0] ?? ""}
           onChange={(value) => onChange({ ...row, operands: [value] })}
         />
@@ -203,7 +216,7 @@ function Row({ row, names, onChange, onRemove }: RowProps) {
           options={names as Named[]}
           disableClearable={named !== undefined}
           value={(named ?? null) as Named}
-          groupBy={(each) => (each.kind === "Figure" ? "Figures" : "Answers")}
+          groupBy={groupOf}
           getOptionKey={(each) => each.id + each.name}
           getOptionLabel={(each) => `${each.number} ${each.title}`.trim()}
           filterOptions={(options, { inputValue }) =>
@@ -255,6 +268,7 @@ function Row({ row, names, onChange, onRemove }: RowProps) {
               label={operandName(row.operator, several ? operands.length : 1, at)}
               entered={enteredBeside(row.operator, shape.entered)}
               choices={named?.choices ?? []}
+              answers={shape.entered === "answer" || row.name.startsWith("record.") ? answersIn(names) : NO_ANSWERS}
               value={row.operands[at] ?? ""}
               onChange={(value) =>
                 onChange({

@@ -18,8 +18,8 @@ import { tags } from "@lezer/highlight";
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import { useEffect, useLayoutEffect, useRef, useState } from "react";
-import type { FindingReply } from "../../api/generated/wire";
-import { type Named, namedIn } from "../../model/outline";
+import type { FindingReply, RecordChoiceField } from "../../api/generated/wire";
+import { columnsOfRecord, type Named, namedIn } from "../../model/outline";
 import { MONO } from "../../theme/theme";
 import { styleNonce } from "../style_nonce";
 import { useBench } from "../workbench/bench";
@@ -33,6 +33,8 @@ interface Props {
   readOnly: boolean;
   /** The row kind in whose rows it is worked out, or null. */
   rowKind: string | null;
+  /** The record choice whose records are filtered. */
+  offering?: RecordChoiceField | null;
   /** What stands in it while it is empty. */
   hint?: string;
   /** Whether it takes the focus when it appears. */
@@ -85,10 +87,10 @@ const look = EditorView.theme({
 });
 
 /** What can be written here: keys by key or label with their parts, codes in quotation marks, then functions. */
-function useCompletions(rowKind: string | null) {
+function useCompletions(rowKind: string | null, offering: RecordChoiceField | null) {
   const { form } = useBench();
   const names = useRef<Named[]>([]);
-  names.current = namedIn(form, rowKind);
+  names.current = [...(offering ? columnsOfRecord(form, offering) : []), ...namedIn(form, rowKind)];
   return (context: CompletionContext): CompletionResult | null => {
     const before = context.state.sliceDoc(0, context.pos);
     const found = suggestionsAfter(before, names.current, context.explicit);
@@ -115,6 +117,7 @@ export function FormulaEditor({
   findings,
   readOnly,
   rowKind,
+  offering = null,
   hint = "Type a name, a label or a function",
   focused = true,
   onChange,
@@ -123,7 +126,7 @@ export function FormulaEditor({
   const place = useRef<HTMLDivElement>(null);
   const [help, setHelp] = useState<FormulaHelp | null>(null);
   const view = useRef<EditorView | null>(null);
-  const completions = useCompletions(rowKind);
+  const completions = useCompletions(rowKind, offering);
   const latest = useRef({ onChange, onDone, completions });
   useLayoutEffect(() => {
     latest.current = { onChange, onDone, completions };

@@ -29,7 +29,11 @@ interface Props {
 const ignore = () => undefined;
 
 export function FormulaField({ part, setting, text, rowKind, readOnly, focused = false, onChange, onDone }: Props) {
+  const { parts } = useBench();
   const { title, condition, example, help } = formulaSetting(setting, part)!;
+  const entry = parts.get(part);
+  const offering =
+    setting === "fitting" && entry?.what === "block" && entry.part.type === "record_choice" ? entry.part : null;
   const findings = useFindings(part, setting, text);
   const rows = useQuery({
     queryKey: ["rows", text],
@@ -67,6 +71,7 @@ export function FormulaField({ part, setting, text, rowKind, readOnly, focused =
           text={text}
           rows={known}
           rowKind={rowKind}
+          offering={offering}
           readOnly={readOnly}
           focused={focused}
           onChange={(changed) => {
@@ -80,6 +85,7 @@ export function FormulaField({ part, setting, text, rowKind, readOnly, focused =
           text={text}
           findings={findings}
           rowKind={rowKind}
+          offering={offering}
           readOnly={readOnly}
           focused={focused}
           onChange={(changed) => {

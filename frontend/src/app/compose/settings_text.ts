@@ -54,6 +54,14 @@ const SETTINGS: Record<string, FormulaSetting> = {
     condition: false,
     help: "Worked out for each option: option is its code; option.label, option.counts_as and option.belongs_to are known.",
   },
+  fitting: {
+    kind: "rule",
+    title: "offers records of which",
+    absent: "◇ offers every record; filter them",
+    example: "record.site = site.name, or AND(record.kind = kind, record.left > 0)",
+    condition: true,
+    help: "Worked out for each record: record.price is a column of it. What does not fit is not offered, and not taken.",
+  },
   earliest: {
     kind: "check",
     title: "not before",

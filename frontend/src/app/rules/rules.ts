@@ -23,6 +23,7 @@ export const RULE_WORDS: Record<string, string> = {
   next: "lead to a page",
   confirmation: "choose a confirmation",
   offered: "filter options",
+  fitting: "filter records",
   counted: "count",
   follow_up: "do a follow-up",
   recipient: "choose a recipient",
@@ -32,8 +33,10 @@ export const RULE_WORDS: Record<string, string> = {
   plan: "choose a plan",
 };
 
+const FILTERS = new Set(["offered", "fitting"]);
+
 /** Whether a note tells a rule: a condition, or a filter, that reads something. */
-export const isRule = (note: Note): boolean => note.condition && (note.reads.length > 0 || note.fact === "offered");
+export const isRule = (note: Note): boolean => note.condition && (note.reads.length > 0 || FILTERS.has(note.fact));
 
 const NOWHERE = { number: "", page: null } as const;
 const OF_THE_FORM: readonly RuleOwner[] = [

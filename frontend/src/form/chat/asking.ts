@@ -65,9 +65,14 @@ function chipsOf(block: Face, facts: BlockState, seed: number): Chip[] {
       { answer: true, label: block.yes, barred: false },
       { answer: false, label: block.no, barred: false },
     ];
-  if (block.type !== "single_choice" && block.type !== "dropdown") return [];
-  const options: ShownOption[] = optionsOf(block, facts, seed);
+  const options = shownOptions(block, facts, seed);
   return options.length > MOST_CHIPS ? [] : options.map(({ id, label, barred }) => ({ answer: id, label, barred }));
+}
+
+function shownOptions(block: Face, facts: BlockState, seed: number): ShownOption[] {
+  if (block.type === "record_choice" && !block.several && !facts.records?.more)
+    return (facts.records?.listed ?? []).map((each) => ({ ...each, barred: false }));
+  return block.type === "single_choice" || block.type === "dropdown" ? optionsOf(block, facts, seed) : [];
 }
 
 /** What is worked out in a step, as visitors read it now. */

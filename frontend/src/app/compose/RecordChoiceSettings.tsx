@@ -1,0 +1,152 @@
+// Which table the records are of, which of them are offered, and what is shown of each.
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Link from "@mui/material/Link";
+import MenuItem from "@mui/material/MenuItem";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import { useQuery } from "@tanstack/react-query";
+import { Link as RouterLink } from "react-router";
+import type { KnownTable, RecordChoiceField } from "../../api/generated/wire";
+import { api } from "../../api/client";
+import type { Action } from "../../model/draft";
+import { useBench } from "../workbench/bench";
+import { FormulaButton } from "./FormulaButton";
+import type { ComposeActions } from "./actions";
+
+interface Props {
+  block: RecordChoiceField;
+  actions: ComposeActions;
+}
+
+interface Column {
+  id: string;
+  key: string;
+  label?: string;
+}
+
+const columnsOf = (table: KnownTable | undefined): Column[] => (table?.columns ?? []) as unknown as Column[];
+const wordsOf = ({ label, key }: Column): string => label || key;
+
+/** The id of a table as its address has it; forms know it without the strokes. */
+const bare = (id: string): string => id.replaceAll("-", "");
+
+export function RecordChoiceSettings({ block, actions }: Props) {
+  const { form, act, mayEdit } = useBench();
+  const tables = useQuery({ queryKey: ["tables"], queryFn: api.tables });
+  const listed = tables.data?.tables ?? [];
+  const known = form.tables.find(({ id }) => id === block.table);
+  const own = listed.find(({ id }) => bare(id) === block.table);
+  const now = useQuery({
+    queryKey: ["table", own?.id],
+    queryFn: () => api.table(own!.id),
+    enabled: own !== undefined,
+  });
+  const choose = async (id: string) => {
+    const { known: chosen } = await api.table(id);
+    const changes: Partial<RecordChoiceField> =
+      chosen.id === block.table ? {} : { table: chosen.id, fitting: "", shown_as: "", ordered_by: "" };
+    act({ do: "together", actions: [knowing(form.tables, chosen), { do: "edit", parts: [block.id], changes }] });
+  };
+  const edit = (changes: Partial<RecordChoiceField>) => actions.edit(block.id, changes);
+  const columns = columnsOf(known);
+  return (
+    <Box role="group" aria-label="Records" sx={{ display: "grid", gap: 1.5 }}>
+      <TextField
+        select
+        label="Of the table"
+        value={own?.id ?? (known ? "known" : "")}
+        disabled={!mayEdit}
+        slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+        helperText={
+          <Link component={RouterLink} to={own ? `/tables/${own.id}` : "/tables"} target="_blank">
+            {own ? "Open the table" : "Make a table"}
+          </Link>
+        }
+        onChange={(event) => void choose(event.target.value)}
+      >
+        {!own && (
+          <MenuItem value={known ? "known" : ""} disabled>
+            {known ? `${known.name}, which is not there any more` : "none yet"}
+          </MenuItem>
+        )}
+        {listed.map(({ id, name, records }) => (
+          <MenuItem key={id} value={id}>
+            {name}, {records.toLocaleString("en")} {records === 1 ? "record" : "records"}
+          </MenuItem>
+        ))}
+      </TextField>
+      {own && known && now.data && <Changed known={known} now={now.data.known} onTake={() => void choose(own.id)} />}
+      {known && (
+        <>
+          <FormulaButton
+            part={block.id}
+            title="Offers records of which"
+            setting="fitting"
+            text={block.fitting}
+            absent="All; filter the records"
+          />
+          <TextField
+            label="What is shown of a record"
+            value={block.shown_as}
+            disabled={!mayEdit}
+            placeholder={`{${columns.find(({ id }) => id === known.named_by)?.key ?? "name"}}`}
+            slotProps={{ inputLabel: { shrink: true } }}
+            helperText={`With columns in braces: ${columns
+              .slice(0, 4)
+              .map(({ key }) => `{${key}}`)
+              .join(" ")}. Empty shows its name.`}
+            onChange={(event) => edit({ shown_as: event.target.value })}
+          />
+          <TextField
+            select
+            label="In the order of"
+            value={block.ordered_by}
+            disabled={!mayEdit}
+            slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+            onChange={(event) => edit({ ordered_by: event.target.value })}
+          >
+            <MenuItem value="">its name</MenuItem>
+            {columns.map((column) => (
+              <MenuItem key={column.id} value={column.id}>
+                {wordsOf(column)}
+              </MenuItem>
+            ))}
+          </TextField>
+        </>
+      )}
+    </Box>
+  );
+}
+
+/** The action by which a form comes to know a table, or knows it as it is now. */
+function knowing(tables: readonly KnownTable[], table: KnownTable): Action {
+  const others = tables.filter(({ id }) => id !== table.id);
+  return { do: "edit_form", changes: { tables: [...others, table] } };
+}
+
+/** What has changed in a table since the form came to know it, and what takes it over. */
+function Changed({ known, now, onTake }: { known: KnownTable; now: KnownTable; onTake: () => void }) {
+  const { mayEdit } = useBench();
+  const [before, after] = [columnsOf(known), columnsOf(now)];
+  if (JSON.stringify(known) === JSON.stringify(now)) return null;
+  const added = after.filter(({ id }) => !before.some((each) => each.id === id)).map(wordsOf);
+  const gone = before.filter(({ id }) => !after.some((each) => each.id === id)).map(wordsOf);
+  const told = [
+    ...(added.length > 0 ? [`New columns: ${added.join(", ")}.`] : []),
+    ...(gone.length > 0 ? [`Columns that are gone: ${gone.join(", ")}.`] : []),
+  ];
+  return (
+    <Box role="status" sx={{ p: 1, borderLeft: 2, borderColor: "note.data", bgcolor: "background.default" }}>
+      <Typography variant="body2">
+        The table has changed since this form came to know it.{" "}
+        {told.join(" ") || "Some of its columns are set otherwise."}
+      </Typography>
+      {mayEdit && (
+        <Button size="small" onClick={onTake}>
+          Take it over
+        </Button>
+      )}
+    </Box>
+  );
+}
