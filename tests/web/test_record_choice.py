@@ -115,9 +115,9 @@ def test_what_was_taken_stays_as_it_was_and_what_has_changed_is_told_before_it_c
     assert refused.json["errors"]["instrument"]["code"] == "record_changed"
     seen = {"instrument": state(as_mira, form, answers)["instrument"]["records"]["stamp"]}
     assert hand_in(as_mira, form, answers, seen=seen).status_code == 201
-    first, second = (as_mira.get(f"/api/forms/{form}/responses/{number}").json for number in (1, 2))
-    assert [each["cells"]["fee"] for each in (first, second)] == ["€24.00", "€198.00"]
-    assert [each["cells"]["instrument"] for each in (first, second)] == ["Juniper", "Juniper II"]
+    first, second = (as_mira.get(f"/api/forms/{form}/responses/{number}").json["row"]["cells"] for number in (1, 2))
+    assert [each["fee"] for each in (first, second)] == ["€24.00", "€198.00"]
+    assert [each["instrument"] for each in (first, second)] == ["Juniper", "Juniper II"]
     # A correction of something else leaves what was known of it.
     place = f"/api/forms/{form}/responses/1/correction"
     opened = as_mira.get(place).json

@@ -8,6 +8,7 @@ from codexa.core.definition.parts import Block, Field, Question
 from codexa.core.fields import field_type_of
 from codexa.core.fields.product import ProductField
 from codexa.core.fields.quantity import QuantityField
+from codexa.core.fields.record_choice import RecordChoiceField
 from codexa.core.form.form import FORM
 from codexa.core.formula.convert import text_of_number
 from codexa.core.formula.functions.function import Role
@@ -103,7 +104,10 @@ def notes(program: Program) -> dict[str, tuple[Note, ...]]:
 
 def sentences_for(program: Program, formula: Formula) -> Sentences:
     """Return what writes the conditions of that formula's scope."""
-    return _sentences(program, formula.kind)
+    sentences = _sentences(program, formula.kind)
+    block = program.places[formula.owner].block if formula.mark.fact == "fitting" else None
+    table = program.form.table(block.table) if isinstance(block, RecordChoiceField) else None
+    return sentences if table is None else sentences.of_records(table.by_key)
 
 
 def _sentences(program: Program, kind_id: str) -> Sentences:
@@ -131,7 +135,7 @@ def _of_formula(program: Program, formula: Formula) -> Note:
         return Note(kind=constant[0], setting=formula.setting, words=(Words(text=constant[1]),))
     code = Words(text=unparse(typed.node) if typed else text, code=True)
     kind, beginning = _FORMULAS.get(fact) or _BEGINNINGS[fact]
-    body = [code] if typed is None or fact in _FORMULAS else list(_sentences(program, formula.kind).of(typed.node))
+    body = [code] if typed is None or fact in _FORMULAS else list(sentences_for(program, formula).of(typed.node))
     start = _of_next(program, formula) if fact == "next" else (Words(text=_piece(formula.setting) + beginning),)
     return Note(kind=kind, setting=formula.setting, words=(*start, *body))
 

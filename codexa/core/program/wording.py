@@ -2,8 +2,10 @@
 
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
+from types import MappingProxyType
 
 from codexa.core.definition.parts import Field
+from codexa.core.definition.rich_text import plain
 from codexa.core.fields.options import find_option
 from codexa.core.formula import tree
 from codexa.core.formula.convert import text_of_number
@@ -45,17 +47,28 @@ _SAID = {
     RowOperator.SHOWN: "is shown",
     RowOperator.NOT_SHOWN: "is hidden",
 }
+NO_COLUMNS: Mapping[str, Field] = MappingProxyType({})
 RECORD = "record"  # what a filter of records calls each of them
 _JOINED = {"AND": " and ", "OR": ", or "}
 _MIRRORED = {"=": "=", "<>": "<>", ">": "<", ">=": "<=", "<": ">", "<=": ">="}
 
 
 class Sentences:
-    """Writes the conditions of one scope; `fields` are those that its names stand for, by key."""
+    """Writes the conditions of one scope; `fields` are those that its names stand for, by key.
 
-    def __init__(self, fields: Mapping[str, Field], named: Mapping[str, str]) -> None:
+    `columns` are those of the records that a filter is about, by key.
+    """
+
+    def __init__(
+        self, fields: Mapping[str, Field], named: Mapping[str, str], columns: Mapping[str, Field] = NO_COLUMNS
+    ) -> None:
         self._fields = fields
         self._named = named
+        self._columns = columns
+
+    def of_records(self, columns: Mapping[str, Field]) -> "Sentences":
+        """Return what writes a filter of records with these columns."""
+        return Sentences(self._fields, self._named, columns)
 
     def of(self, node: tree.Tree) -> Iterator[Words]:
         """Yield the words of a condition; what has no plain words stays a formula."""
@@ -157,13 +170,19 @@ class Sentences:
         yield Words(text=f" {_COMPARED[operator]} ")
         yield from self._operand(right, self._field(left))
 
+    def _column(self, node: tree.Tree) -> Field | None:
+        is_column = isinstance(node, tree.Name) and len(node.parts) == 2 and node.parts[0] == RECORD
+        return self._columns.get(node.parts[1]) if is_column and isinstance(node, tree.Name) else None
+
     def _field(self, node: tree.Tree) -> Field | None:
+        if (column := self._column(node)) is not None:
+            return column
         return self._fields.get(node.parts[0]) if isinstance(node, tree.Name) and len(node.parts) == 1 else None
 
     def _name(self, node: tree.Name) -> Iterator[Words]:
         owner = self._named.get(node.parts[0])
-        if owner is None and node.parts[0] == RECORD and len(node.parts) > 1:
-            yield Words(text=f"the {' '.join(node.parts[1:]).replace('_', ' ')}")
+        if (column := self._column(node)) is not None:
+            yield Words(text=plain(column.label) or column.key, strong=True)
             return
         if owner is None:
             yield Words(text=unparse(node), code=True)

@@ -8,7 +8,7 @@ import { SETTINGS } from "./settings";
 /** What the inspector offers for every type that has it, and what is edited on the sheet or in the outline. */
 const FOR_ALL = [
   ...["id", "type", "key", "label", "help", "width"],
-  ...["shown", "required", "locked", "default", "formula", "offered", "earliest", "latest", "checks"],
+  ...["shown", "required", "locked", "default", "formula", "offered", "fitting", "earliest", "latest", "checks"],
   ...["keep_when_hidden", "default_follows", "personal", "blocks"],
 ];
 
@@ -20,6 +20,7 @@ const BY_PANELS: Partial<Record<BlockKind, readonly string[]>> = {
   grid: ["options", "questions"],
   product: ["options", "picture", "price"],
   quantity: ["product"],
+  record_choice: ["table", "shown_as", "ordered_by", "descending"],
   picture: ["source"],
   text: ["text"],
   heading: ["text"],

@@ -80,7 +80,7 @@ export function placedIn(form: Form, rowKind: string | null = null): Named[] {
 
 /** The columns of the records that a filter is worked out for: record.price. */
 export const columnsOfRecord = (form: Form, { id, table }: RecordChoice): Named[] =>
-  columnsOf(form, table).map((column) => namedColumn("record", id, "", "", column));
+  columnsOf(form, table).map((column) => namedColumn("record", `record.${id}`, "", "", column));
 
 type RecordChoice = Extract<Block, { type: "record_choice" }>;
 

@@ -58,6 +58,7 @@ export const A_FORM = {
   follow_ups: [],
   wording: { messages: {} },
   trials: [],
+  tables: [],
   feedback: { when: "never", shows_right: true, again: false },
 } as unknown as Form;
 

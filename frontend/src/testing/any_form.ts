@@ -13,6 +13,7 @@ export const EMPTY = {
   confirmations: [],
   figures: [],
   trials: [],
+  tables: [],
 } as unknown as Form;
 
 const KINDS: BlockKind[] = ["short_text", "number", "single_choice", "group", "repeat", "calculated", "file_upload"];

@@ -7,7 +7,7 @@ import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useEffect, useMemo, useRef, useState } from "react";
-import type { ConditionRow, ConditionRows, RecordChoiceField } from "../../api/generated/wire";
+import type { ConditionRow, ConditionRows, Form, RecordChoiceField } from "../../api/generated/wire";
 import { api, ApiError } from "../../api/client";
 import {
   ANY_SHAPE,
@@ -21,7 +21,7 @@ import {
   takesSeveral,
 } from "../../fields/conditions";
 import { idsNamed, isRows, withNamesOfToday } from "../../model/condition_rows";
-import { columnsOfRecord, type Named, placedIn } from "../../model/outline";
+import { columnsOfRecord, type Named, namedIn, placedIn } from "../../model/outline";
 import { useBench } from "../workbench/bench";
 import { Operand } from "./Operand";
 
@@ -45,6 +45,7 @@ export function ConditionEditor({ text, rows, rowKind, offering = null, readOnly
     () => [...(offering ? columnsOfRecord(form, offering) : []), ...placedIn(form, rowKind)],
     [form, rowKind, offering],
   );
+  const answers = useMemo(() => answersBeside(form, rowKind, offering), [form, rowKind, offering]);
   // What is typed stays as it is typed; what a row lacks stands in its formula as missing.
   const [shown, setShown] = useState({ text, rows, ids: idsNamed(rows, names) });
   const [problem, setProblem] = useState<string | null>(null);
@@ -77,7 +78,7 @@ export function ConditionEditor({ text, rows, rowKind, offering = null, readOnly
   const list = current.rows.length > 0 ? current : { ...current, rows: [NEW_ROW] };
   return (
     <Box component="fieldset" ref={box} disabled={readOnly} sx={{ m: 0, p: 0, border: 0, minWidth: 0 }}>
-      <RowList rows={list} names={names} depth={0} onChange={(next) => void change(next)} />
+      <RowList rows={list} names={names} answers={answers} depth={0} onChange={(next) => void change(next)} />
       {problem && (
         <Typography variant="body2" role="alert" sx={{ color: "note.check" }}>
           {problem}
@@ -90,11 +91,13 @@ export function ConditionEditor({ text, rows, rowKind, offering = null, readOnly
 interface ListProps {
   rows: ConditionRows;
   names: readonly Named[];
+  /** What a column or a record may be compared with. */
+  answers: readonly Named[];
   depth: number;
   onChange: (rows: ConditionRows) => void;
 }
 
-function RowList({ rows, names, depth, onChange }: ListProps) {
+function RowList({ rows, names, answers, depth, onChange }: ListProps) {
   const put = (at: number, next: ConditionRow | ConditionRows) =>
     onChange({ ...rows, rows: rows.rows.map((each, index) => (index === at ? next : each)) });
   const without = (at: number) => onChange({ ...rows, rows: rows.rows.filter((_each, index) => index !== at) });
@@ -117,6 +120,7 @@ function RowList({ rows, names, depth, onChange }: ListProps) {
         isRows(each) ? (
           <Box key={at} sx={{ mb: 0.75 }}>
             <RowList
+              answers={answers}
               rows={each}
               names={names}
               depth={depth + 1}
@@ -124,7 +128,14 @@ function RowList({ rows, names, depth, onChange }: ListProps) {
             />
           </Box>
         ) : (
-          <Row key={at} row={each} names={names} onChange={(next) => put(at, next)} onRemove={() => without(at)} />
+          <Row
+            key={at}
+            row={each}
+            names={names}
+            answers={answers}
+            onChange={(next) => put(at, next)}
+            onRemove={() => without(at)}
+          />
         ),
       )}
       <Button size="small" onClick={() => add(NEW_ROW)} sx={{ py: 0.25 }}>
@@ -162,17 +173,22 @@ function lackingIn({ name, operator, operands }: ConditionRow): string | null {
 }
 
 const NO_ANSWERS: readonly Named[] = [];
-const answersIn = (names: readonly Named[]): readonly Named[] =>
-  names.filter(({ name, block }) => !name.startsWith("record.") && (!block || "label" in block));
 
-interface RowProps {
+/** Whether the other side is usually an answer: of a column that filters records, and of a record itself. */
+const isCompared = ({ name }: ConditionRow, { entered }: Shape): boolean =>
+  entered === "answer" || name.startsWith("record.");
+
+/** The answers that may stand on the other side; a list is not filtered by what is chosen in it. */
+const answersBeside = (form: Form, rowKind: string | null, offering: RecordChoiceField | null): Named[] =>
+  namedIn(form, rowKind).filter(({ id }) => !offering || id.split(".")[0] !== offering.id);
+
+interface RowProps extends Pick<ListProps, "names" | "answers"> {
   row: ConditionRow;
-  names: readonly Named[];
   onChange: (row: ConditionRow) => void;
   onRemove: () => void;
 }
 
-function Row({ row, names, onChange, onRemove }: RowProps) {
+function Row({ row, names, answers, onChange, onRemove }: RowProps) {
   const named = names.find((each) => each.name.toLowerCase() === row.name.toLowerCase());
   const shape = shapeOf(named);
   const operators = shape.operators.includes(row.operator) ? shape.operators : [row.operator, ...shape.operators];
@@ -268,7 +284,7 @@ function Row({ row, names, onChange, onRemove }: RowProps) {
               label={operandName(row.operator, several ? operands.length : 1, at)}
               entered={enteredBeside(row.operator, shape.entered)}
               choices={named?.choices ?? []}
-              answers={shape.entered === "answer" || row.name.startsWith("record.") ? answersIn(names) : NO_ANSWERS}
+              answers={isCompared(row, shape) ? answers : NO_ANSWERS}
               value={row.operands[at] ?? ""}
               onChange={(value) =>
                 onChange({

@@ -1,8 +1,10 @@
 // Which table the records are of, which of them are offered, and what is shown of each.
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
+import FormControlLabel from "@mui/material/FormControlLabel";
 import Link from "@mui/material/Link";
 import MenuItem from "@mui/material/MenuItem";
+import Switch from "@mui/material/Switch";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useQuery } from "@tanstack/react-query";
@@ -10,6 +12,7 @@ import { Link as RouterLink } from "react-router";
 import type { KnownTable, RecordChoiceField } from "../../api/generated/wire";
 import { api } from "../../api/client";
 import type { Action } from "../../model/draft";
+import { same } from "../../model/same";
 import { useBench } from "../workbench/bench";
 import { FormulaButton } from "./FormulaButton";
 import type { ComposeActions } from "./actions";
@@ -113,6 +116,18 @@ export function RecordChoiceSettings({ block, actions }: Props) {
               </MenuItem>
             ))}
           </TextField>
+          <FormControlLabel
+            sx={{ ml: 0, justifyContent: "space-between" }}
+            labelPlacement="start"
+            label="The other way round"
+            control={
+              <Switch
+                checked={block.descending}
+                disabled={!mayEdit}
+                onChange={(_event, descending) => edit({ descending })}
+              />
+            }
+          />
         </>
       )}
     </Box>
@@ -129,7 +144,7 @@ function knowing(tables: readonly KnownTable[], table: KnownTable): Action {
 function Changed({ known, now, onTake }: { known: KnownTable; now: KnownTable; onTake: () => void }) {
   const { mayEdit } = useBench();
   const [before, after] = [columnsOf(known), columnsOf(now)];
-  if (JSON.stringify(known) === JSON.stringify(now)) return null;
+  if (same(known, now)) return null;
   const added = after.filter(({ id }) => !before.some((each) => each.id === id)).map(wordsOf);
   const gone = before.filter(({ id }) => !after.some((each) => each.id === id)).map(wordsOf);
   const told = [

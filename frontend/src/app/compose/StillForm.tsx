@@ -4,7 +4,7 @@ import { useMemo } from "react";
 import usual from "../../api/generated/usual_words.json";
 import { NO_TOOLS, ToolsContext } from "../../fields/input";
 import { brandClasses, brandStyle, layoutClasses } from "../../form/brand";
-import { speakAs } from "../../text/visitor";
+import { useSpokenWords } from "../../text/useSpokenWords";
 import { useUsualMessages } from "../brand/words_of";
 import { useBench } from "../workbench/bench";
 
@@ -21,7 +21,7 @@ export function StillForm({ drawn = false, layout = false, children, ...box }: P
   const style = useMemo(() => brandStyle(brand), [brand]);
   const tools = useMemo(() => ({ ...NO_TOOLS, locale, currency }), [locale, currency]);
   const words = JSON.stringify({ ...usual, ...useUsualMessages(locale), ...wording.messages });
-  useMemo(() => speakAs(JSON.parse(words) as Record<string, string>), [words]);
+  useSpokenWords(words);
   return (
     <ToolsContext value={tools}>
       {/* Another wording is another form: its words are not the blocks' own. */}

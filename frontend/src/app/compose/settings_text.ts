@@ -56,7 +56,7 @@ const SETTINGS: Record<string, FormulaSetting> = {
   },
   fitting: {
     kind: "rule",
-    title: "offers records of which",
+    title: "offered when",
     absent: "◇ offers every record; filter them",
     example: "record.site = site.name, or AND(record.kind = kind, record.left > 0)",
     condition: true,
