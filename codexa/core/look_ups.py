@@ -89,7 +89,8 @@ class LookUp:
 
     `chosen` are numbers, or names as people write them, of records that are told only if they fit. At most `first`
     are listed, in the order of a column ("-" before it: downwards; "" by name), of those in which all `words` are
-    found. `columns` are told of each; a chosen one's references are followed along `paths` of columns.
+    found. `columns` are told of each; the records that a chosen one names are
+    told along `paths` of columns, each with the table that it names records of.
     """
 
     table: str
@@ -99,7 +100,7 @@ class LookUp:
     order: str = ""
     words: str = ""
     columns: frozenset[str] = frozenset()
-    paths: frozenset[tuple[str, ...]] = frozenset()
+    paths: frozenset[tuple[tuple[str, str], ...]] = frozenset()
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)

@@ -229,6 +229,12 @@ class SealError(ServiceError):
         super().__init__(message)
 
 
+class NamedElsewhereError(ServiceError):
+    """Other records name these. Choose what becomes of them."""
+
+    code = "named_elsewhere"
+
+
 class TableRefusedError(ServiceError):
     """This table can't be read. Save it as CSV again."""
 

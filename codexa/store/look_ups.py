@@ -1,6 +1,6 @@
 """Questions of forms to the team's tables: which records fit, and what is kept of those that were chosen."""
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Collection, Iterator, Sequence
 from dataclasses import dataclass
 from decimal import Decimal
 from typing import Any
@@ -25,11 +25,18 @@ from codexa.core.responses.folding import folded
 from codexa.store.database import Connection, like_literal
 
 Parameters = list[Any]
-_THERE = """table_id = %s AND removed_at IS NULL AND EXISTS (
+_THERE = """table_id = %s AND removed_at IS NULL AND offered AND EXISTS (
     SELECT 1 FROM data_table JOIN form ON form.team_id = data_table.team_id
     WHERE data_table.id = table_id AND data_table.deleted_at IS NULL AND form.id = %s)"""
-_TEAM_THERE = """table_id = %s AND removed_at IS NULL AND EXISTS (
-    SELECT 1 FROM data_table WHERE id = table_id AND deleted_at IS NULL AND team_id = %s)"""
+_TABLE_THERE = """table_id = %s AND removed_at IS NULL AND offered AND EXISTS (
+    SELECT 1 FROM data_table JOIN data_table AS asks ON asks.team_id = data_table.team_id
+    WHERE data_table.id = table_id AND data_table.deleted_at IS NULL AND asks.id = %s)"""
+_NAMED = """CASE WHEN jsonb_typeof({kept} -> {column}) = 'object' THEN jsonb_build_object({column},
+    ({kept} -> {column}) || jsonb_build_object('values', coalesce((
+        SELECT {inner} FROM record AS {name} JOIN data_table ON data_table.id = {name}.table_id
+        WHERE {name}.table_id = %s AND {name}.number = ({kept} -> {column} ->> 'record')::integer
+            AND data_table.team_id = (SELECT team_id FROM data_table WHERE id = record.table_id)), '{{}}')))
+    ELSE '{{}}' END"""
 _LISTED = """(SELECT FALSE AS chosen, number, name, {kept} AS kept FROM record WHERE {where}
     ORDER BY {order} LIMIT {most} OFFSET {first})"""
 _CHOSEN = """(SELECT TRUE AS chosen, number, name, {kept} AS kept FROM record
@@ -42,10 +49,10 @@ _MOST_MEANT = 400
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class Whose:
-    """Whose tables are asked: those of a form's team, or of a team."""
+    """Whose tables are asked: those of the team of a form, or of a table."""
 
     form: UUID | None = None
-    team: UUID | None = None
+    table: UUID | None = None
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -77,8 +84,10 @@ def fetch(connection: Connection, asked: LookUp, whose: Whose, *, first: int, mo
         bound += [*columns, *values]
     if numbers or names:
         where, values = _where(asked, whose, "")
-        parts.append(sql.SQL(_CHOSEN).format(kept=kept, where=where, most=sql.Literal(_MOST_MEANT)))
-        bound += [*columns, *values, numbers, names]
+        further: Parameters = []
+        whole = _with_named(kept, sql.SQL("record.kept"), "record", asked.paths, further)
+        parts.append(sql.SQL(_CHOSEN).format(kept=whole, where=where, most=sql.Literal(_MOST_MEANT)))
+        bound += [*columns, *further, *values, numbers, names]
     if not parts:
         return Fetched(listed=[], chosen=[])
     rows = connection.execute(sql.SQL(" UNION ALL ").join(parts), bound, prepare=False).fetchall()
@@ -95,9 +104,38 @@ def _kept(asked: LookUp) -> tuple[sql.Composable, Parameters]:
     return sql.SQL(_SOME_COLUMNS.replace("{{}}", "{}")), [sorted(asked.columns)]
 
 
+def _with_named(
+    known: sql.Composable,
+    kept: sql.Composable,
+    name: str,
+    paths: Collection[tuple[tuple[str, str], ...]],
+    values: Parameters,
+) -> sql.Composable:
+    """Write what is known of a record, with what is kept of those that it names, along paths."""
+    parts = [known]
+    for column, table in sorted({path[0] for path in paths if _is_id(path[0][1])}):
+        further = {path[1:] for path in paths if path[0] == (column, table) and len(path) > 1}
+        inner = sql.Identifier(f"{name}_{column}")
+        values.append(UUID(table))
+        nested: Parameters = []
+        own = sql.SQL("{}.kept").format(inner)
+        text = _with_named(own, own, f"{name}_{column}", further, nested)
+        # What is written inside stands before: its tables are bound first.
+        values[-1:] = [*nested, values[-1]]
+        parts.append(sql.SQL(_NAMED).format(kept=kept, column=sql.Literal(column), inner=text, name=inner))
+    return sql.SQL(" || ").join(parts)
+
+
+def _is_id(table: str) -> bool:
+    try:
+        return bool(UUID(table))
+    except ValueError:
+        return False
+
+
 def _where(asked: LookUp, whose: Whose, words: str) -> tuple[sql.Composable, Parameters]:
-    values: Parameters = [UUID(asked.table), whose.team if whose.form is None else whose.form]
-    parts: list[sql.Composable] = [sql.SQL(_TEAM_THERE if whose.form is None else _THERE)]
+    values: Parameters = [UUID(asked.table), whose.table if whose.form is None else whose.form]
+    parts: list[sql.Composable] = [sql.SQL(_TABLE_THERE if whose.form is None else _THERE)]
     parts.append(_condition(asked.condition, values))
     for word in folded(words).split():
         parts.append(sql.SQL("words LIKE %s"))

@@ -932,7 +932,9 @@ CREATE TABLE public.record (
     revision integer DEFAULT 1 NOT NULL,
     created_at timestamp with time zone DEFAULT now() NOT NULL,
     changed_at timestamp with time zone DEFAULT now() NOT NULL,
-    removed_at timestamp with time zone
+    removed_at timestamp with time zone,
+    keys text[],
+    offered boolean DEFAULT true NOT NULL
 );
 CREATE TABLE public.record_change (
     id bigint NOT NULL,
@@ -957,6 +959,13 @@ CREATE TABLE public.record_once (
     column_id text NOT NULL,
     value text NOT NULL,
     number integer NOT NULL
+);
+CREATE TABLE public.record_reference (
+    table_id uuid NOT NULL,
+    number integer NOT NULL,
+    column_id text NOT NULL,
+    to_table uuid NOT NULL,
+    to_number integer NOT NULL
 );
 CREATE TABLE public.refund (
     id uuid DEFAULT gen_random_uuid() NOT NULL,
@@ -1262,6 +1271,8 @@ ALTER TABLE ONLY public.record_once
     ADD CONSTRAINT record_once_pkey PRIMARY KEY (table_id, column_id, value);
 ALTER TABLE ONLY public.record
     ADD CONSTRAINT record_pkey PRIMARY KEY (table_id, number);
+ALTER TABLE ONLY public.record_reference
+    ADD CONSTRAINT record_reference_pkey PRIMARY KEY (table_id, number, column_id, to_table, to_number);
 ALTER TABLE ONLY public.refund
     ADD CONSTRAINT refund_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.response_counter
@@ -1342,7 +1353,10 @@ CREATE UNIQUE INDEX procrastinate_jobs_queueing_lock_idx_v1 ON public.procrastin
 CREATE INDEX procrastinate_periodic_defers_job_id_fkey_v1 ON public.procrastinate_periodic_defers USING btree (job_id);
 CREATE INDEX rate_ended ON public.rate USING btree (ends_at);
 CREATE INDEX record_change_number ON public.record_change USING btree (table_id, number);
+CREATE INDEX record_keys ON public.record USING gin (table_id, keys) WHERE (removed_at IS NULL);
+CREATE INDEX record_name ON public.record USING btree (table_id, name COLLATE "und-x-icu", number) WHERE (removed_at IS NULL);
 CREATE INDEX record_once_number ON public.record_once USING btree (table_id, number);
+CREATE INDEX record_reference_to ON public.record_reference USING btree (to_table, to_number);
 CREATE INDEX record_there ON public.record USING btree (table_id, number) WHERE (removed_at IS NULL);
 CREATE INDEX record_words ON public.record USING gin (table_id, words public.gin_trgm_ops) WHERE (removed_at IS NULL);
 CREATE INDEX refund_of_payment ON public.refund USING btree (payment_id);
@@ -1474,6 +1488,8 @@ ALTER TABLE ONLY public.record_change
     ADD CONSTRAINT record_change_table_id_number_fkey FOREIGN KEY (table_id, number) REFERENCES public.record(table_id, number) ON DELETE CASCADE;
 ALTER TABLE ONLY public.record_once
     ADD CONSTRAINT record_once_table_id_number_fkey FOREIGN KEY (table_id, number) REFERENCES public.record(table_id, number) ON DELETE CASCADE;
+ALTER TABLE ONLY public.record_reference
+    ADD CONSTRAINT record_reference_table_id_number_fkey FOREIGN KEY (table_id, number) REFERENCES public.record(table_id, number) ON DELETE CASCADE;
 ALTER TABLE ONLY public.record
     ADD CONSTRAINT record_table_id_fkey FOREIGN KEY (table_id) REFERENCES public.data_table(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.refund

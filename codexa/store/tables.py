@@ -17,7 +17,7 @@ from codexa.store.ledgers import TYPES
 from codexa.store.queries import queries
 
 _QUERIES = queries("tables")
-_PAGE = """SELECT number, kept, name, words, revision FROM record WHERE {where}
+_PAGE = """SELECT number, kept, name, words, revision, offered FROM record WHERE {where}
     ORDER BY {order} LIMIT {most} OFFSET {first}"""
 _COUNT = "SELECT count(*) AS count FROM record WHERE {where}"
 _THERE = "table_id = %s AND removed_at IS NULL"
@@ -48,7 +48,8 @@ class ListedTable:
 class RecordRow:
     """A record as it is kept; `words` is what it is found by, and `keys` what its values are compared by.
 
-    Keys are written, and not read again.
+    `names` are the records that it names: by which column, of which table, which number. Keys and names are written,
+    and not read again.
     """
 
     number: int
@@ -56,7 +57,9 @@ class RecordRow:
     name: str
     words: str
     revision: int
+    offered: bool = True
     keys: Sequence[str] = ()
+    names: Sequence[tuple[str, UUID, int]] = ()
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -84,6 +87,12 @@ def list_tables(connection: Connection, *, team: UUID) -> list[ListedTable]:
 def find_table(connection: Connection, *, team: UUID, table: UUID) -> TableRow | None:
     """Return a table of the team."""
     row = one(connection, _QUERIES["find_table"], team=team, table=table)
+    return TableRow(**row) if row else None
+
+
+def any_table(connection: Connection, *, table: UUID) -> TableRow | None:
+    """Return a table, whosever it is."""
+    row = one(connection, _QUERIES["any_table"], table=table)
     return TableRow(**row) if row else None
 
 
@@ -134,6 +143,7 @@ def insert_records(connection: Connection, records: Sequence[RecordRow], *, tabl
     """Take up records."""
     if records:
         connection.execute(_QUERIES["insert_records"], _bound(table, records))
+        _note_names(connection, table, {each.number: each.names for each in records})
 
 
 def change_records(connection: Connection, records: Sequence[RecordRow], *, table: UUID, person: UUID | None) -> None:
@@ -141,6 +151,57 @@ def change_records(connection: Connection, records: Sequence[RecordRow], *, tabl
     if records:
         connection.execute(_QUERIES["note_changes"], {**_bound(table, records), "person": person})
         connection.execute(_QUERIES["change_records"], _bound(table, records))
+        _forget_names(connection, table, [each.number for each in records])
+        _note_names(connection, table, {each.number: each.names for each in records})
+
+
+def _forget_names(connection: Connection, table: UUID, numbers: Sequence[int]) -> None:
+    connection.execute(_QUERIES["forget_names"], {"table": table, "numbers": list(numbers)})
+
+
+def _note_names(connection: Connection, table: UUID, names: Mapping[int, Sequence[tuple[str, UUID, int]]]) -> None:
+    named = [(number, *each) for number, found in names.items() for each in found]
+    if named:
+        numbers, columns, to_tables, to_numbers = (list(each) for each in zip(*named, strict=True))
+        known = {"table": table, "numbers": numbers, "columns": columns}
+        connection.execute(_QUERIES["note_names"], {**known, "to_tables": to_tables, "to_numbers": to_numbers})
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Naming:
+    """How many records of a table name a record, by which of its columns."""
+
+    to_number: int
+    table_id: UUID
+    table_name: str
+    column_id: str
+    count: int
+
+
+def who_name(connection: Connection, *, table: UUID, numbers: Sequence[int]) -> list[Naming]:
+    """Return which records name one of these."""
+    return [Naming(**row) for row in many(connection, _QUERIES["who_name"], table=table, numbers=list(numbers))]
+
+
+def naming_records(
+    connection: Connection, *, table: UUID, numbers: Sequence[int], after: tuple[UUID, int], most: int
+) -> list[tuple[UUID, int]]:
+    """Return the records that name one of these, some after another, as table and number."""
+    known = {"table": table, "numbers": list(numbers), "after_table": after[0], "after_number": after[1], "most": most}
+    return [(row["table_id"], row["number"]) for row in many(connection, _QUERIES["naming_records"], **known)]
+
+
+def names_of(connection: Connection, *, table: UUID, numbers: Sequence[int]) -> dict[int, str]:
+    """Return what records are called, by number."""
+    return {
+        row["number"]: row["name"] for row in many(connection, _QUERIES["names_of"], table=table, numbers=list(numbers))
+    }
+
+
+def set_offered(connection: Connection, *, table: UUID, numbers: Sequence[int], offered: bool) -> list[int]:
+    """Have records offered to be chosen, or no more; return those that were not so before."""
+    rows = many(connection, _QUERIES["set_offered"], table=table, numbers=list(numbers), offered=offered)
+    return [row["number"] for row in rows]
 
 
 def _bound(table: UUID, records: Sequence[RecordRow]) -> dict[str, Any]:
@@ -197,6 +258,8 @@ def put_records(connection: Connection, *, table: UUID, records: Mapping[int, Ma
     }
     if records:
         connection.execute(_QUERIES["put_records"], known)
+        _forget_names(connection, table, list(records))
+        _note_names(connection, table, {number: each["names"] for number, each in records.items()})
 
 
 def tables_without_keys(connection: Connection) -> list[TableRow]:

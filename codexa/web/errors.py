@@ -53,6 +53,7 @@ _STATUSES = {
     "moved_meanwhile": 409,
     "correction_refused": 409,
     "record_refused": 409,
+    "named_elsewhere": 409,
     "key_refused": 401,
     "corrected_meanwhile": 409,
 }

@@ -9,6 +9,7 @@ from flask import Blueprint, Response, request, send_file, stream_with_context
 
 from codexa.core.definition.parts import Field
 from codexa.core.fields import field_type_of
+from codexa.core.fields.record_choice import RecordChoiceField
 from codexa.core.fields.yes_no import YesNoField
 from codexa.core.formula.types import NUMBERS
 from codexa.core.tables.table import Table, known_table, label_of
@@ -21,10 +22,14 @@ from codexa.web.contract.tables import (
     ChangeRecordsRequest,
     MadeTableReply,
     NewTableRequest,
+    OfferRecordsRequest,
     RecordHistoryReply,
+    RecordNamedReply,
     RecordNumbersReply,
     RecordNumbersRequest,
     RecordsReply,
+    RemovedRecordsReply,
+    RemoveRecordsRequest,
     SaveTableRequest,
     TableColumnReply,
     TableFace,
@@ -103,11 +108,20 @@ def change(asked: ChangeRecordsRequest, table: UUID) -> ChangedRecordsReply:
     return ChangedRecordsReply.model_validate(outcome)
 
 
-@endpoint(blueprint, "POST", "/<uuid:table>/records/remove", body=RecordNumbersRequest, reply=RecordNumbersReply)
-def remove(asked: RecordNumbersRequest, table: UUID) -> RecordNumbersReply:
+@endpoint(blueprint, "POST", "/<uuid:table>/records/remove", body=RemoveRecordsRequest, reply=RemovedRecordsReply)
+def remove(asked: RemoveRecordsRequest, table: UUID) -> RemovedRecordsReply:
     """Remove records; they can be brought back for 30 days."""
-    gone = records.remove(connection, who=may(Right.EDIT_TABLES), table=table, numbers=asked.numbers)
-    return RecordNumbersReply(numbers=gone)
+    who = may(Right.EDIT_TABLES)
+    gone = records.remove(connection, who=who, table=table, numbers=asked.numbers, way=asked.way)
+    return RemovedRecordsReply.model_validate(gone)
+
+
+@endpoint(blueprint, "POST", "/<uuid:table>/records/offer", body=OfferRecordsRequest, reply=RecordNumbersReply)
+def offer(asked: OfferRecordsRequest, table: UUID) -> RecordNumbersReply:
+    """Have records offered to be chosen, or no more."""
+    who = may(Right.EDIT_TABLES)
+    done = records.offer(connection, who=who, table=table, numbers=asked.numbers, offered=asked.offered)
+    return RecordNumbersReply(numbers=done)
 
 
 @endpoint(blueprint, "POST", "/<uuid:table>/records/bring-back", body=RecordNumbersRequest, reply=RecordNumbersReply)
@@ -122,6 +136,13 @@ def history(table: UUID, number: int) -> RecordHistoryReply:
     """Return what happened to a record."""
     found = records.history(connection, who=may(Right.SEE_TABLES), table=table, number=number)
     return RecordHistoryReply.model_validate({"changes": found}, from_attributes=True)
+
+
+@endpoint(blueprint, "GET", "/<uuid:table>/records/<number:number>/named", reply=RecordNamedReply)
+def named(table: UUID, number: int) -> RecordNamedReply:
+    """Return which records of other tables name a record."""
+    found = records.named(connection, who=may(Right.SEE_TABLES), table=table, number=number)
+    return RecordNamedReply.model_validate({"naming": found}, from_attributes=True)
 
 
 @endpoint(blueprint, "GET", "/<uuid:table>/records.csv")
@@ -169,4 +190,5 @@ def _column(column: Field, table: Table) -> TableColumnReply:
         required=getattr(column, "required", "") == "TRUE",
         once=column.id in table.definition.once,
         options=[column.yes, column.no] if isinstance(column, YesNoField) else labels,
+        table=UUID(column.table) if isinstance(column, RecordChoiceField) and column.table else None,
     )

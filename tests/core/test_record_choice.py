@@ -245,7 +245,7 @@ class TestRecordsThatNameOthers:
             tables=[known, self.PEOPLE.known],
         )  # fmt: skip
         assert value(with_tables(program, {"site": "1"}, there), "who") == "Wren Okafor"
-        assert there.asked[0].paths == {("keeper",)}
+        assert there.asked[0].paths == {(("keeper", "people"),)}
 
 
 class SiteWithKeeper(MemoryTable):

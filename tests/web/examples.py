@@ -32,6 +32,8 @@ def example_of(endpoint):
         },
         "TableOfFileRequest": {"file": "TmFtZQ==", "name": "Talks"},
         "RecordNumbersRequest": {"numbers": [1]},
+        "RemoveRecordsRequest": {"numbers": [1]},
+        "OfferRecordsRequest": {"numbers": [1], "offered": False},
         "CompareRequest": {"answers": {}},
         "CorrectionRequest": {"answers": {}, "version": "none"},
         "SubmitRequest": {"answers": {}},

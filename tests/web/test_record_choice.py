@@ -10,6 +10,7 @@ from core.formulas import CONTEXT
 from core.records import INSTRUMENTS, SITES, MemoryTable, MemoryTables
 from core.test_record_choice import choice, filter_answers, filter_form, filters
 from hypothesis import HealthCheck, given, settings
+from web.mail import work
 from web.test_tables import put
 
 from codexa.core.form.form import read_form
@@ -169,7 +170,7 @@ def test_a_database_finds_what_is_meant_and_is_asked_once_for_each_choice(as_mir
     @given(text=filters(), answers=filter_answers())
     def compare(text, answers):
         program = compile_form(read_form(filter_form(text, known)))
-        asked = KeptTables(lambda: connection, Whose(team=mira.team_id))
+        asked = KeptTables(lambda: connection, Whose(table=uuid.UUID(known["id"])))
         meant = MemoryTables({known["id"]: many})
         found = [
             [each.number for each in evaluate(program, answers, replace(CONTEXT, tables=tables)).at(place).records]
@@ -180,3 +181,95 @@ def test_a_database_finds_what_is_meant_and_is_asked_once_for_each_choice(as_mir
         assert asked.queries <= 2
 
     compare()
+
+
+INSTRUMENTS_OF_SITES = {
+    "name": "Instruments",
+    "columns": [
+        {"type": "short_text", "id": "name", "key": "name", "label": "Name"},
+        {"type": "record_choice", "id": "site", "key": "site", "label": "Site"},
+        {"type": "record_choice", "id": "also", "key": "also", "label": "Also at", "several": True},
+    ],
+}
+
+
+@pytest.fixture
+def naming(as_mira):
+    """Two tables, of which one names records of the other: their addresses, and what forms know of them."""
+    sites, known_sites = made(as_mira, SITES)
+    columns = [{**each, "table": known_sites["id"]} if "record" in each["type"] else each for each in _columns()]
+    definition = {**INSTRUMENTS_OF_SITES, "columns": columns}
+    reply = as_mira.post("/api/tables", json={"definition": definition})
+    instruments = f"/api/tables/{reply.json['id']}"
+    wrong = put(
+        as_mira, instruments, {"name": "Juniper", "site": "hill dome", "also": "2, Marsh Hut"}, {"name": "Moss"}
+    )
+    assert not wrong["wrong"], wrong
+    return sites, instruments, known_sites, as_mira.get(instruments).json["known"]
+
+
+def _columns():
+    return INSTRUMENTS_OF_SITES["columns"]
+
+
+def shown(agent, table):
+    return [each["cells"] for each in agent.get(f"{table}/records").json["records"]]
+
+
+def test_a_column_names_records_of_another_table(as_mira, worker, naming):
+    sites, instruments, _, _ = naming
+    juniper = {"name": "Juniper", "site": "Hill Dome", "also": "Harbour Deck, Marsh Hut"}
+    assert shown(as_mira, instruments) == [juniper, {"name": "Moss"}]
+    wrong = put(as_mira, instruments, {"name": "Linnet", "site": "Nowhere"})["wrong"]
+    assert "no such record" in wrong[0]["message"]
+    put(as_mira, sites, {"name": "Hill Dome"})
+    wrong = put(as_mira, instruments, {"name": "Linnet", "site": "Hill Dome"})["wrong"]
+    assert "several of that name" in wrong[0]["message"]
+    # What is named is called anew where it is named, and is found by that.
+    put(as_mira, sites, {"number": 1, "cells": {"name": "Summit Dome"}})
+    work(worker)
+    assert shown(as_mira, instruments)[0]["site"] == "Summit Dome"
+    assert as_mira.get(f"{instruments}/records?words=summit").json["count"] == 1
+
+
+def test_what_others_name_is_not_removed_unasked(as_mira, naming):
+    sites, instruments, _, _ = naming
+    remove = f"{sites}/records/remove"
+    refused = as_mira.post(remove, json={"numbers": [1, 2]})
+    assert refused.status_code == 409
+    told = "2 records are named by 1 record of Instruments (Site), 1 record of Instruments (Also at)"
+    assert told in refused.json["message"]
+    assert as_mira.post(remove, json={"numbers": [2], "way": "keep"}).json == {"removed": [], "kept": [2]}
+    assert shown(as_mira, instruments)[0]["also"] == "Harbour Deck, Marsh Hut"
+    # It stays where it is named, and can't be chosen any more, until it is offered again.
+    put(as_mira, instruments, {"number": 1, "cells": {"name": "Juniper II"}})
+    assert put(as_mira, instruments, {"number": 2, "cells": {"site": "2"}})["wrong"]
+    assert as_mira.post(f"{sites}/records/offer", json={"numbers": [2], "offered": True}).json == {"numbers": [2]}
+    assert not put(as_mira, instruments, {"number": 2, "cells": {"site": "2"}})["wrong"]
+    assert as_mira.post(remove, json={"numbers": [2, 3], "way": "empty"}).json == {"removed": [2, 3], "kept": []}
+    assert shown(as_mira, instruments) == [{"name": "Juniper II", "site": "Hill Dome"}, {"name": "Moss"}]
+
+
+def test_forms_follow_what_a_record_names(as_mira, connection, mira, naming):
+    _, _, sites, instruments = naming
+    blocks = [
+        choice("site", sites["id"]),
+        choice("instrument", instruments["id"], fitting="OR(record.site = site, HAS(record.also, site))"),
+        block("calculated", "where", formula='instrument.site.name & "!"', format="text"),
+    ]
+    document = {
+        "name": "Loan",
+        "title": "Loan",
+        "tables": [sites, instruments],
+        "pages": [{"id": "p1", "blocks": blocks}],
+    }
+    form = desk.import_form(within(connection), who=mira, document=document)
+    publishing.publish(within(connection), who=mira, form=form, revision=1)
+    connection.commit()
+    for site in ("1", "2", "3"):
+        blocks = state(as_mira, form, {"site": site, "instrument": "1"})
+        assert labels(blocks["instrument"]) == ["Juniper"]
+        assert blocks["where"]["value"] == "Hill Dome!"
+    assert hand_in(as_mira, form, {"site": "1", "instrument": "1"}).status_code == 201
+    kept = connection.execute("SELECT answers -> 'instrument' AS kept FROM response").fetchone()["kept"]
+    assert kept["values"]["site"] == {"record": 1, "shown": "Hill Dome", "values": {"name": "Hill Dome"}}

@@ -104,7 +104,7 @@ def test_records_are_found_by_parts_of_words_and_sorted_with_blanks_last(as_mira
 
 def test_removed_records_come_back_unless_somebody_has_their_name_by_now(as_mira, connection, table, tmp_path):
     put(as_mira, table, {"c1": "Nova"}, {"c1": "Lyra"})
-    assert as_mira.post(f"{table}/records/remove", json={"numbers": [1, 9]}).json == {"numbers": [1]}
+    assert as_mira.post(f"{table}/records/remove", json={"numbers": [1, 9]}).json == {"removed": [1], "kept": []}
     assert names(as_mira, table) == (["Lyra"], 1)
     assert as_mira.post(f"{table}/records/bring-back", json={"numbers": [1]}).json == {"numbers": [1]}
     as_mira.post(f"{table}/records/remove", json={"numbers": [1]})

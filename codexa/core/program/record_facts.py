@@ -1,6 +1,6 @@
 """The facts of a record choice: which records are offered now, and what was chosen of them."""
 
-from collections.abc import Sequence
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any
 
@@ -36,6 +36,23 @@ class Offered:
     asked: LookUp | None = None
 
 
+def _only(values: Mapping[str, Any], columns: Collection[str]) -> dict[str, Any]:
+    return {column: value for column, value in values.items() if column in columns}
+
+
+def trimmed(values: Mapping[str, Any], used: Collection[tuple[str, ...]]) -> dict[str, Any]:
+    """Return values with only what is `used` of the records that they name, along paths of columns."""
+    found = {}
+    for column, value in values.items():
+        further = {path[1:] for path in used if len(path) > 1 and path[0] == column}
+        if further and isinstance(value, dict):
+            inner = {each: known for each, known in value["values"].items() if any(each == path[0] for path in further)}
+            found[column] = {**value, "values": trimmed(inner, further)}
+        else:
+            found[column] = {**value, "values": {}} if isinstance(value, dict) and "values" in value else value
+    return found
+
+
 class Looking:
     """Looks a block's records up; `used` are the paths of columns that formulas and texts take of what is chosen."""
 
@@ -55,8 +72,19 @@ class Looking:
             "order": order,
             "first": 0 if block.look == "search" else MOST_LISTED,
             "columns": self._kept | tried,
-            "paths": frozenset(path[:-1] for path in used if len(path) > 1),
+            "paths": frozenset(self._with_tables(form, path[:-1]) for path in used if len(path) > 1),
         }
+        self._used = used
+
+    def _with_tables(self, form: Form, path: tuple[str, ...]) -> tuple[tuple[str, str], ...]:
+        """Return columns that lead on, each with the table whose records it names."""
+        found, table = [], form.table(self.block.table)
+        for column_id in path:
+            column = None if table is None else table.fields.get(column_id)
+            assert isinstance(column, RecordChoiceField)
+            found.append((column_id, column.table))
+            table = form.table(column.table)
+        return tuple(found)
 
     def __call__(
         self, values: Sequence[Any], context: Context, row: Sequence[Any], answer: Any, operands: Sequence[Any]
@@ -80,11 +108,13 @@ class Looking:
     def _chosen(self, there: Sequence[KeptRecord]) -> ChosenRecord | ChosenRecords | None:
         records = [
             ChosenRecord(
-                self.shown(each),
-                number=each.number,
-                values={column: value for column, value in each.values.items() if column in self._kept},
+                self.shown(record),
+                number=record.number,
+                values=trimmed(
+                    {each: value for each, value in record.values.items() if each in self._kept}, self._used
+                ),
             )
-            for each in there
+            for record in there
         ]
         if self.block.several:
             return ChosenRecords(records) or None

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterator, Mapping
 from contextlib import suppress
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 from codexa.core.context import Context
@@ -11,10 +11,13 @@ from codexa.core.errors import AnswerError
 from codexa.core.fields import field_type_of
 from codexa.core.fields.decimals import DecimalType
 from codexa.core.fields.field_type import Medium, Region
+from codexa.core.fields.record_choice import RecordChoiceField, RecordChoiceType
 from codexa.core.fields.yes_no import BooleanType
 from codexa.core.look_ups import keys_of
 from codexa.core.program.accept import Refused, accept, computed_of
+from codexa.core.program.evaluate import FieldError
 from codexa.core.program.kept import entered_as_it_was, state_of_kept
+from codexa.core.program.kept_records import kept_tables
 from codexa.core.responses.folding import folded
 from codexa.core.responses.holds import UNREADABLE
 from codexa.core.tables.table import Table
@@ -28,7 +31,8 @@ class Record:
     """A record to be kept: values by column id as the engine dumps them; no blanks.
 
     `once` is what is compared of columns in which no two have the same; `name` what people call it; `words` what it is
-    found by, and `keys` what filters of forms compare, "column=key".
+    found by, and `keys` what filters of forms compare, "column=key". `names` are the records that it names: by which
+    column, of which table, which number.
     """
 
     values: dict[str, Any]
@@ -36,6 +40,7 @@ class Record:
     name: str
     words: str
     keys: tuple[str, ...]
+    names: tuple[tuple[str, str, int], ...]
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -57,13 +62,31 @@ def record_of(
     strange = [each for each in cells if each not in table.columns]
     if strange:
         return [Wrong(column="", message=f"This table has no column “{each}”. Look at it again.") for each in strange]
-    before = {} if kept is None else entered_as_it_was(table.program, _of_columns(table, kept), context)
+    before: dict[str, Any] = {}
+    if kept is not None:
+        known = _of_columns(table, kept)
+        # What is named already may be removed by now, and stays named.
+        context = replace(context, tables=kept_tables(table.program, known, context.tables))
+        before = entered_as_it_was(table.program, known, context)
     typed = {column: typed_value(table.columns[column], text, table.form.region) for column, text in cells.items()}
     result = accept(table.program, {**before, **typed}, context)
     if isinstance(result, Refused):
-        return [Wrong(column=address, message=each.message) for address, each in result.errors.items()]
+        return [Wrong(column=address, message=_said(each)) for address, each in result.errors.items()]
     gone = {column: value for column, value in (kept or {}).items() if column not in table.columns}
     return _record(table, gone | result.answers | result.computed)
+
+
+def _said(error: FieldError) -> str:
+    if error.code == "dropped":
+        return "There is no such record in that table, or there are several of that name. Type its name or its number."
+    return error.message
+
+
+def with_shown(kept: Any, shown: Mapping[int, str]) -> Any:
+    """Return a value that names records with what is shown of them now, by number."""
+    if isinstance(kept, list):
+        return [with_shown(each, shown) for each in kept]
+    return {**kept, "shown": shown.get(kept["record"], kept["shown"])}
 
 
 def record_as_kept(table: Table, kept: Mapping[str, Any], context: Context) -> Record:
@@ -84,7 +107,16 @@ def _record(table: Table, values: dict[str, Any]) -> Record:
         name=texts.get(table.named_by, "")[:200],
         words=" \n ".join(folded(each) for each in texts.values())[:_MOST_WORDS],
         keys=tuple(_keys(table, values)),
+        names=tuple(_names(table, values)),
     )
+
+
+def _names(table: Table, values: Mapping[str, Any]) -> Iterator[tuple[str, str, int]]:
+    for column in table.columns.values():
+        kept = values.get(column.id)
+        if isinstance(column, RecordChoiceField) and kept is not None:
+            each = kept if isinstance(kept, list) else [kept]
+            yield from dict.fromkeys((column.id, column.table, one["record"]) for one in each)
 
 
 def _keys(table: Table, values: Mapping[str, Any]) -> Iterator[str]:
@@ -166,7 +198,7 @@ def typed_texts_of(table: Table, values: Mapping[str, Any]) -> dict[str, str]:
         kind, kept = field_type_of(column), values.get(column.id)
         if kept is None or not kind.answered:
             continue
-        is_coded = hasattr(column, "options") or isinstance(kind, BooleanType)
+        is_coded = hasattr(column, "options") or isinstance(kind, BooleanType | RecordChoiceType)
         entered = None if is_coded else kind.enter(kind.load(kept, column), column, region)
         found[column.id] = entered if isinstance(entered, str) else _text(kept, column, region, Medium.PAGE)
     return found

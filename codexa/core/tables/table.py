@@ -12,6 +12,7 @@ from codexa.core.definition.parts import Field, Identifier, OptionalIdentifier, 
 from codexa.core.definition.reading import read_part
 from codexa.core.definition.rich_text import plain
 from codexa.core.errors import DefinitionError, Problem
+from codexa.core.fields.record_choice import RecordChoiceField
 from codexa.core.form.any_block import AnyBlock
 from codexa.core.form.form import Form, read_form
 from codexa.core.form.known_tables import MAX_TABLE_COLUMNS, KnownTable, known_columns
@@ -24,7 +25,7 @@ from codexa.core.program.proof import proof
 # What a column can be: each is a question, with all that it can ask of an answer; or a formula over its own record.
 COLUMN_TYPES = (
     "short_text", "long_text", "number", "money", "date", "date_time", "time", "yes_no", "dropdown",
-    "several_choices", "email", "phone", "web_address", "calculated",
+    "several_choices", "email", "phone", "web_address", "record_choice", "calculated",
 )  # fmt: skip
 
 
@@ -94,7 +95,11 @@ def without_columns(name: str) -> Table:
 def _form_of(definition: TableDefinition) -> Form:
     columns = [each.model_dump(mode="json") for each in definition.columns]
     known = {name: getattr(definition, name) for name in ("name", "locale", "currency", "time_zone")}
-    return read_form({**known, "pages": [{"id": "columns", "blocks": columns}]})
+    named = dict.fromkeys(each.table for each in definition.columns if isinstance(each, RecordChoiceField))
+    # Of a table that a column names records of, no more than that it is there is known: nothing is listed.
+    tables = [{"id": each, "name": each} for each in named if each]
+    asked = [{**each, "look": "search"} if each["type"] == "record_choice" else each for each in columns]
+    return read_form({**known, "tables": tables, "pages": [{"id": "columns", "blocks": asked}]})
 
 
 def _problems(definition: TableDefinition) -> Iterator[Problem]:

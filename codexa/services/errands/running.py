@@ -18,7 +18,7 @@ from codexa.services.payments.settling import Way as Paying
 from codexa.services.response_set import export_files, filling, in_bulk
 from codexa.services.response_set.opening import INDEX_ERRAND
 from codexa.services.tables import importing as table_importing
-from codexa.services.tables import working_out
+from codexa.services.tables import naming, working_out
 from codexa.services.tidying import tidy
 from codexa.settings import Settings
 from codexa.store import errands
@@ -98,6 +98,11 @@ def _work_out_records(way: Way, errand: Errand) -> str:
     return working_out.carry_out(way.connect, team=team, table_id=table, revision=about["revision"])
 
 
+def _call_records_anew(way: Way, errand: Errand) -> str:
+    about = errand.about
+    return naming.carry_out(way.connect, table=UUID(about["table"]), numbers=about["numbers"], step=about["step"])
+
+
 def _make_file(way: Way, errand: Errand) -> str:
     folder = Path(way.settings.files)
     return export_files.make(way.connect, Editions(way.connect), folder, UUID(errand.about["file"]))
@@ -111,6 +116,7 @@ _KINDS: dict[str, Do] = {
     importing.ERRAND: _take_in,
     working_out.ERRAND: _work_out_records,
     table_importing.ERRAND: _take_in_records,
+    naming.ERRAND: _call_records_anew,
     links.ERRAND: _mail_links,
     continuing.ERRAND: _mail(continuing.link_mail),
     "tidying up": _tidy,

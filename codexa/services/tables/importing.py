@@ -19,6 +19,7 @@ from codexa.services.errors import ClashError, NotFoundError, TableRefusedError
 from codexa.services.spreadsheets import Line, read_table
 from codexa.services.spreadsheets import Table as Read
 from codexa.services.tables import tables as known_tables
+from codexa.services.tables.looking_up import tables_beside
 from codexa.services.tables.records import Changing, Typed
 from codexa.services.tables.tables import document_of, opened
 from codexa.store import imports, tables
@@ -74,12 +75,13 @@ def plan(
     file = _File.of(known, content, columns, writing)
     grown, ids = file.grown()
     tried = file.read.lines[:_TRIED]
-    context = context_of(grown.form)
     wrong = []
-    for line in tried:
-        record = record_of(grown, _cells(grown, line, ids, file.writing), context)
-        if isinstance(record, list):
-            wrong.append((line.number, _told(grown, record[0])))
+    with connect() as connection:
+        context = context_of(grown.form, tables=tables_beside(connection, table))
+        for line in tried:
+            record = record_of(grown, _cells(grown, line, ids, file.writing), context)
+            if isinstance(record, list):
+                wrong.append((line.number, _told(grown, record[0])))
     return Plan(
         columns=file.columns,
         lines=len(file.read.lines),

@@ -15,7 +15,7 @@ _TRIED_AT_ONCE = 500
 
 
 class KeptTables:
-    """The tables of a form's team, or of a team, as they are in the database."""
+    """The tables of a team as they are in the database."""
 
     def __init__(self, connection: Callable[[], Connection], whose: Whose) -> None:
         """Take in where a connection comes from once one is needed, and whose tables are asked."""
@@ -90,19 +90,6 @@ def _meant(asked: int | str, chosen: list[KeptRecord]) -> KeptRecord | None:
 @contextmanager
 def tables_for(connect: Connect, form: UUID) -> Iterator[Tables]:
     """Give the tables of a form's team; a connection is taken once something is asked, and given back at the end."""
-    with _lazily(connect, Whose(form=form)) as found:
-        yield found
-
-
-@contextmanager
-def tables_of_team(connect: Connect, team: UUID) -> Iterator[Tables]:
-    """Give the tables of a team, in the same way."""
-    with _lazily(connect, Whose(team=team)) as found:
-        yield found
-
-
-@contextmanager
-def _lazily(connect: Connect, whose: Whose) -> Iterator[KeptTables]:
     with ExitStack() as stack:
         taken: list[Connection] = []
 
@@ -111,9 +98,14 @@ def _lazily(connect: Connect, whose: Whose) -> Iterator[KeptTables]:
                 taken.append(stack.enter_context(connect()))
             return taken[0]
 
-        yield KeptTables(connection, whose)
+        yield KeptTables(connection, Whose(form=form))
 
 
 def tables_in(connection: Connection, form: UUID) -> Tables:
     """Return the tables of a form's team as a transaction sees them."""
     return KeptTables(lambda: connection, Whose(form=form))
+
+
+def tables_beside(connection: Connection, table: UUID) -> Tables:
+    """Return the tables of a table's team as a transaction sees them."""
+    return KeptTables(lambda: connection, Whose(table=table))

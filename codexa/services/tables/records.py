@@ -3,7 +3,7 @@
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime
-from typing import Any
+from typing import Any, Literal
 from uuid import UUID
 
 from codexa.core.context import Context
@@ -14,7 +14,9 @@ from codexa.core.tables.alone import Wanted, settled
 from codexa.core.tables.records import Record, Wrong, once_of, record_of, texts_of, typed_texts_of
 from codexa.core.tables.table import Table, label_of
 from codexa.services.context import context_of
-from codexa.services.errors import NotFoundError, RecordRefusedError
+from codexa.services.errors import NamedElsewhereError, NotFoundError, RecordRefusedError
+from codexa.services.tables import naming as naming_others
+from codexa.services.tables.looking_up import tables_beside
 from codexa.services.tables.tables import opened, show
 from codexa.store import tables
 from codexa.store.database import Connect, Connection
@@ -33,6 +35,7 @@ class ShownRecord:
     name: str
     cells: dict[str, str]
     typed: dict[str, str]
+    offered: bool
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -87,6 +90,7 @@ def shown(table: Table, row: RecordRow) -> ShownRecord:
         name=row.name,
         cells=texts_of(table, row.kept, Medium.PAGE),
         typed=typed_texts_of(table, row.kept),
+        offered=row.offered,
     )
 
 
@@ -124,7 +128,7 @@ class Changing:
     def __init__(self, connection: Connection, table_id: UUID, table: Table, person: UUID | None) -> None:
         """Begin; the table is locked."""
         self._connection, self._id, self._table, self._person = connection, table_id, table, person
-        self._context: Context = context_of(table.form)
+        self._context: Context = context_of(table.form, tables=tables_beside(connection, table_id))
 
     def all(self, changes: Sequence[Typed]) -> Outcome:
         """Keep what can be kept, all at once, and tell what is wrong with the rest."""
@@ -188,11 +192,15 @@ class Changing:
                 name=record.name,
                 words=record.words,
                 keys=record.keys,
+                names=[(column, UUID(to), number) for column, to, number in record.names],
+                offered=before is None or before.offered,
                 revision=1 if before is None else before.revision + (record.values != before.kept),
             )
         changed = [at for at in made if at not in numbers and rows[at].revision > there[rows[at].number].revision]
         tables.insert_records(self._connection, [rows[at] for at in new], table=self._id)
         tables.change_records(self._connection, [rows[at] for at in changed], table=self._id, person=self._person)
+        renamed = [rows[at].number for at in changed if rows[at].name != there[rows[at].number].name]
+        naming_others.call_anew(self._connection, table=self._id, numbers=renamed)
         tables.free_values(self._connection, table=self._id, numbers=[rows[at].number for at in changed])
         tables.take_many(
             self._connection,
@@ -207,14 +215,96 @@ def _alike(number: int | None) -> str:
     return f"{other} has the same already. Type another one."
 
 
-def remove(connect: Connect, *, who: SignedIn, table: UUID, numbers: Sequence[int]) -> list[int]:
-    """Remove records, and return which were there; they can be brought back for a while. Raises NotFoundError."""
+Way = Literal["ask", "empty", "keep"]  # what becomes of records that others name
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Gone:
+    """The records that were removed, and those that stay and are offered no more."""
+
+    removed: list[int]
+    kept: list[int]
+
+
+def remove(connect: Connect, *, who: SignedIn, table: UUID, numbers: Sequence[int], way: Way = "ask") -> Gone:
+    """Remove records that are there; they can be brought back for a while.
+
+    Of those that other records name: with "empty" these name them no more, with "keep" they stay and are offered no
+    more. Raises NamedElsewhereError with "ask" where there are any, RecordRefusedError where others must name one,
+    NotFoundError.
+    """
     show(connect, who=who, table=table)
     with connect() as connection:
         there = list(tables.lock_records(connection, table=table, numbers=numbers))
-        tables.free_values(connection, table=table, numbers=there)
-        tables.remove_records(connection, table=table, numbers=there, removed=True, person=who.person_id)
-    return there
+        naming = tables.who_name(connection, table=table, numbers=there)
+        named = sorted({each.to_number for each in naming})
+        if named and way == "ask":
+            told = naming_others.told(connection, naming)
+            count = "One record is" if len(named) == 1 else f"{len(named)} records are"
+            raise NamedElsewhereError(f"{count} named by {told}. Choose what becomes of them.")
+        if named and way == "empty":
+            _empty(connection, who, table, named)
+        kept = named if way == "keep" else []
+        gone = [each for each in there if each not in kept]
+        tables.set_offered(connection, table=table, numbers=kept, offered=False)
+        tables.free_values(connection, table=table, numbers=gone)
+        tables.remove_records(connection, table=table, numbers=gone, removed=True, person=who.person_id)
+    return Gone(removed=gone, kept=kept)
+
+
+def _empty(connection: Connection, who: SignedIn, table: UUID, gone: Sequence[int]) -> None:
+    """Have no record name these any more. Raises RecordRefusedError where that can't be."""
+    found = tables.naming_records(connection, table=table, numbers=gone, after=(UUID(int=0), 0), most=_MOST_EMPTIED + 1)
+    if len(found) > _MOST_EMPTIED:
+        raise RecordRefusedError(f"More than {_MOST_EMPTIED:,} records name them. Keep them, but offer them no more.")
+    for naming_table in dict.fromkeys(each for each, _ in found):
+        numbers = [number for each, number in found if each == naming_table]
+        known = opened(tables.lock_table(connection, team=who.team_id, table=naming_table)).table
+        rows = tables.lock_records(connection, table=naming_table, numbers=numbers)
+        changes = [
+            Typed(number=number, revision=None, cells=naming_others.emptied(known, row, table, gone))
+            for number, row in rows.items()
+        ]
+        _, wrong = Changing(connection, naming_table, known, who.person_id).keep(changes)
+        if wrong:
+            number = changes[wrong[0].at].number
+            raise RecordRefusedError(
+                f"Record {number} of {known.definition.name} must name one: {wrong[0].message} "
+                "Keep them, but offer them no more."
+            )
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class NamedBy:
+    """How many records of a table name a record, by the label of the column."""
+
+    table: UUID
+    name: str
+    column: str
+    count: int
+
+
+def named(connect: Connect, *, who: SignedIn, table: UUID, number: int) -> list[NamedBy]:
+    """Return which records of other tables name a record. Raises NotFoundError."""
+    show(connect, who=who, table=table)
+    with connect() as connection:
+        found = tables.who_name(connection, table=table, numbers=[number])
+        return [
+            NamedBy(
+                table=each.table_id,
+                name=each.table_name,
+                column=naming_others.label_in(connection, each.table_id, each.column_id),
+                count=each.count,
+            )
+            for each in found
+        ]
+
+
+def offer(connect: Connect, *, who: SignedIn, table: UUID, numbers: Sequence[int], offered: bool) -> list[int]:
+    """Have records offered to be chosen, or no more; return those that were not so before. Raises NotFoundError."""
+    show(connect, who=who, table=table)
+    with connect() as connection:
+        return tables.set_offered(connection, table=table, numbers=numbers, offered=offered)
 
 
 def bring_back(connect: Connect, *, who: SignedIn, table: UUID, numbers: Sequence[int]) -> list[int]:
@@ -256,6 +346,7 @@ def _cells(table: Table, before: Mapping[str, Any] | None) -> dict[str, str]:
 
 
 _AT_ONCE = 1_000
+_MOST_EMPTIED = 2_000
 
 
 def every(connect: Connect, *, who: SignedIn, table: UUID) -> tuple[Table, Iterator[RecordRow]]:

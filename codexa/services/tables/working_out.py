@@ -67,14 +67,21 @@ def fill_keys(connect: Connect) -> None:
         while True:
             with connect() as connection:
                 rows = tables.records_without_keys(connection, table=row.id, most=_AT_ONCE)
-                put = {each.number: _put(record_as_kept(table, each.kept, context)) for each in rows}
-                tables.put_records(connection, table=row.id, records=put)
+                put_anew = {each.number: put(record_as_kept(table, each.kept, context)) for each in rows}
+                tables.put_records(connection, table=row.id, records=put_anew)
             if len(rows) < _AT_ONCE:
                 break
 
 
-def _put(record: Record) -> dict[str, Any]:
-    return {"kept": record.values, "name": record.name, "words": record.words, "keys": record.keys}
+def put(record: Record) -> dict[str, Any]:
+    """Return a record as the store takes it."""
+    return {
+        "kept": record.values,
+        "name": record.name,
+        "words": record.words,
+        "keys": record.keys,
+        "names": [(column, UUID(to), number) for column, to, number in record.names],
+    }
 
 
 def _part(connection: Connection, table_id: UUID, table: Table, after: int) -> int | None:
@@ -84,6 +91,6 @@ def _part(connection: Connection, table_id: UUID, table: Table, after: int) -> i
     for row in rows:
         record = record_as_kept(table, row.kept, context)
         if (record.values, record.name, record.words) != (row.kept, row.name, row.words):
-            changed[row.number] = _put(record)
+            changed[row.number] = put(record)
     tables.put_records(connection, table=table_id, records=changed)
     return rows[-1].number if len(rows) == _AT_ONCE else None

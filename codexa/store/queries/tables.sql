@@ -13,6 +13,10 @@ FROM data_table WHERE team_id = %(team)s AND deleted_at IS NULL ORDER BY lower(d
 SELECT id, name, definition, revision FROM data_table
 WHERE team_id = %(team)s AND id = %(table)s AND deleted_at IS NULL;
 
+-- name: any_table
+-- A table, whosever it is.
+SELECT id, name, definition, revision FROM data_table WHERE id = %(table)s AND deleted_at IS NULL;
+
 -- name: lock_table
 -- A table of the team, whose columns nobody else changes until the transaction ends; records may change meanwhile.
 SELECT id, name, definition, revision FROM data_table
@@ -44,7 +48,7 @@ SELECT count(*) AS count FROM record WHERE table_id = %(table)s AND removed_at I
 
 -- name: lock_records
 -- Records of a table, kept from others until the transaction ends; in one order, so that two wait for each other once.
-SELECT number, kept, name, words, revision FROM record
+SELECT number, kept, name, words, revision, offered FROM record
 WHERE table_id = %(table)s AND number = ANY(%(numbers)s) AND (removed_at IS NOT NULL) = %(removed)s
 ORDER BY number FOR UPDATE;
 
@@ -114,8 +118,47 @@ SELECT table_id, number, CASE WHEN %(removed)s THEN 'removed' ELSE 'brought back
 
 -- name: all_records
 -- Records of a table after a number, in order.
-SELECT number, kept, name, words, revision FROM record
+SELECT number, kept, name, words, revision, offered FROM record
 WHERE table_id = %(table)s AND removed_at IS NULL AND number > %(after)s ORDER BY number LIMIT %(most)s;
+
+-- name: forget_names
+-- Forgets which records these name.
+DELETE FROM record_reference WHERE table_id = %(table)s AND number = ANY(%(numbers)s);
+
+-- name: note_names
+-- Keeps which records these name.
+INSERT INTO record_reference (table_id, number, column_id, to_table, to_number)
+SELECT %(table)s, number, column_id, to_table, to_number
+FROM unnest(%(numbers)s::integer[], %(columns)s::text[], %(to_tables)s::uuid[], %(to_numbers)s::integer[])
+    AS named (number, column_id, to_table, to_number)
+ON CONFLICT DO NOTHING;
+
+-- name: who_name
+-- Which records, that are there, name one of these: how many by table and column.
+SELECT record_reference.to_number, data_table.id AS table_id, data_table.name AS table_name, record_reference.column_id,
+    count(*) AS count
+FROM record_reference JOIN record USING (table_id, number) JOIN data_table ON data_table.id = record_reference.table_id
+WHERE to_table = %(table)s AND to_number = ANY(%(numbers)s) AND record.removed_at IS NULL
+    AND data_table.deleted_at IS NULL
+GROUP BY record_reference.to_number, data_table.id, data_table.name, record_reference.column_id
+ORDER BY record_reference.to_number, data_table.name;
+
+-- name: naming_records
+-- The records that name one of these, some after another, in one order.
+SELECT DISTINCT record_reference.table_id, record_reference.number FROM record_reference
+WHERE to_table = %(table)s AND to_number = ANY(%(numbers)s)
+    AND (record_reference.table_id, record_reference.number) > (%(after_table)s, %(after_number)s)
+ORDER BY record_reference.table_id, record_reference.number LIMIT %(most)s;
+
+-- name: names_of
+-- What these records are called.
+SELECT number, name FROM record WHERE table_id = %(table)s AND number = ANY(%(numbers)s);
+
+-- name: set_offered
+-- Has records offered to be chosen, or no more.
+UPDATE record SET offered = %(offered)s WHERE table_id = %(table)s AND number = ANY(%(numbers)s)
+    AND removed_at IS NULL AND offered <> %(offered)s
+RETURNING number;
 
 -- name: tables_without_keys
 -- Tables of which some records have no keys yet, with their definitions.
@@ -124,7 +167,7 @@ WHERE EXISTS (SELECT 1 FROM record WHERE table_id = data_table.id AND keys IS NU
 
 -- name: records_without_keys
 -- Some records of a table that have no keys yet, removed ones too.
-SELECT number, kept, name, words, revision FROM record WHERE table_id = %(table)s AND keys IS NULL
+SELECT number, kept, name, words, revision, offered FROM record WHERE table_id = %(table)s AND keys IS NULL
 ORDER BY number LIMIT %(most)s;
 
 -- name: list_changes
@@ -137,7 +180,7 @@ ORDER BY record_change.id DESC LIMIT 200;
 
 -- name: find_record
 -- One record of a table of the team, removed or not.
-SELECT record.number, record.kept, record.name, record.words, record.revision, record.created_at
+SELECT record.number, record.kept, record.name, record.words, record.revision, record.offered, record.created_at
 FROM record JOIN data_table ON data_table.id = record.table_id
 WHERE data_table.team_id = %(team)s AND data_table.deleted_at IS NULL
     AND record.table_id = %(table)s AND record.number = %(number)s;

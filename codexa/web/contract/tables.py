@@ -56,7 +56,7 @@ class TableColumnReply(Message):
     """A column: its type, what people call it, and how a cell of it is edited.
 
     `options` are the labels that a cell can have; `computed` where a formula gives it; `once` where no two records have
-    the same.
+    the same; `table` is the one whose records it names.
     """
 
     id: str
@@ -68,6 +68,7 @@ class TableColumnReply(Message):
     required: bool
     once: bool
     options: list[str]
+    table: UUID | None
 
 
 class TableReply(Message):
@@ -85,13 +86,17 @@ class TableReply(Message):
 
 
 class RecordReply(Message):
-    """A record as people read it, and as they would type it again, by column id; blanks are left out."""
+    """A record as people read it, and as they would type it again, by column id; blanks are left out.
+
+    What is not `offered` stays where it is named, and can't be chosen any more.
+    """
 
     number: int
     revision: int
     name: str
     cells: dict[str, str]
     typed: dict[str, str]
+    offered: bool
 
 
 class RecordsReply(Message):
@@ -142,6 +147,27 @@ class RecordNumbersReply(Message):
     numbers: list[int]
 
 
+class RemoveRecordsRequest(Message):
+    """Records to remove, and what becomes of those that others name: "ask" refuses and tells who does."""
+
+    numbers: RecordNumbers
+    way: Literal["ask", "empty", "keep"] = "ask"
+
+
+class RemovedRecordsReply(Message):
+    """The records that were removed, and those that stay and are offered no more."""
+
+    removed: list[int]
+    kept: list[int]
+
+
+class OfferRecordsRequest(Message):
+    """Records that are offered to be chosen from now on, or no more."""
+
+    numbers: RecordNumbers
+    offered: bool
+
+
 class RecordChangeReply(Message):
     """What was done to a record; of a change the cells as they were before."""
 
@@ -155,6 +181,21 @@ class RecordHistoryReply(Message):
     """What happened to a record, newest first."""
 
     changes: list[RecordChangeReply]
+
+
+class NamingReply(Message):
+    """How many records of a table name a record, and by which of its columns."""
+
+    table: UUID
+    name: str
+    column: str
+    count: int
+
+
+class RecordNamedReply(Message):
+    """What names a record."""
+
+    naming: list[NamingReply]
 
 
 class FileWriting(Message):

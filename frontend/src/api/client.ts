@@ -10,8 +10,10 @@ import type {
   PlanRecordsRequest,
   TableImportsReply,
   RecordHistoryReply,
+  RecordNamedReply,
   RecordNumbersReply,
   RecordsReply,
+  RemovedRecordsReply,
   TableReply,
   TablesReply,
   TypedRecord,
@@ -326,8 +328,12 @@ export const api = {
     call<RecordsReply>("GET", `/tables/${table}/records?${new URLSearchParams(asked)}`),
   changeRecords: (table: string, changes: readonly TypedRecord[]) =>
     call<ChangedRecordsReply>("POST", `/tables/${table}/records`, { changes }),
-  removeRecords: (table: string, numbers: readonly number[]) =>
-    call<RecordNumbersReply>("POST", `/tables/${table}/records/remove`, { numbers }),
+  removeRecords: (table: string, numbers: readonly number[], way: "ask" | "empty" | "keep") =>
+    call<RemovedRecordsReply>("POST", `/tables/${table}/records/remove`, { numbers, way }),
+  offerRecords: (table: string, numbers: readonly number[], offered: boolean) =>
+    call<RecordNumbersReply>("POST", `/tables/${table}/records/offer`, { numbers, offered }),
+  recordNamed: (table: string, number: number) =>
+    call<RecordNamedReply>("GET", `/tables/${table}/records/${number}/named`),
   bringBackRecords: (table: string, numbers: readonly number[]) =>
     call<RecordNumbersReply>("POST", `/tables/${table}/records/bring-back`, { numbers }),
   recordHistory: (table: string, number: number) =>

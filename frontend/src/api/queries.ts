@@ -119,6 +119,8 @@ export const queries = {
     }),
   recordHistory: (table: string, number: number) =>
     queryOptions({ queryKey: ["record history", table, number], queryFn: () => api.recordHistory(table, number) }),
+  recordNamed: (table: string, number: number) =>
+    queryOptions({ queryKey: ["record named", table, number], queryFn: () => api.recordNamed(table, number) }),
   keys: () => queryOptions({ queryKey: ["keys"], queryFn: () => api.keys() }),
   retention: (form: string) => queryOptions({ queryKey: ["retention", form], queryFn: () => api.retention(form) }),
   correction: (form: string, number: number) =>

@@ -1128,6 +1128,8 @@ export interface ChangedRecordsReply {
 /**
  * A record as people read it, and as they would type it again, by column id; blanks are left out.
  *
+ * What is not `offered` stays where it is named, and can't be chosen any more.
+ *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "RecordReply".
  */
@@ -1137,6 +1139,7 @@ export interface RecordReply {
   };
   name: string;
   number: number;
+  offered: boolean;
   revision: number;
   typed: {
     [k: string]: string;
@@ -4641,6 +4644,18 @@ export interface MoveRequest {
   was: string;
 }
 /**
+ * How many records of a table name a record, and by which of its columns.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "NamingReply".
+ */
+export interface NamingReply {
+  column: string;
+  count: number;
+  name: string;
+  table: string;
+}
+/**
  * The responses before and after one in a set, by number.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -4779,6 +4794,20 @@ export interface NumbersRequest {
    * @maxItems 200
    */
   numbers: [number, ...number[]];
+}
+/**
+ * Records that are offered to be chosen from now on, or no more.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "OfferRecordsRequest".
+ */
+export interface OfferRecordsRequest {
+  /**
+   * @minItems 1
+   * @maxItems 2000
+   */
+  numbers: [number, ...number[]];
+  offered: boolean;
 }
 /**
  * What comes out of answers: what a trial would look at; which conditions hold, by owner and setting.
@@ -5299,6 +5328,15 @@ export interface RecordHistoryReply {
   changes: RecordChangeReply[];
 }
 /**
+ * What names a record.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "RecordNamedReply".
+ */
+export interface RecordNamedReply {
+  naming: NamingReply[];
+}
+/**
  * The records that it was done to.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -5353,6 +5391,30 @@ export interface RefusedReply {
   };
   message: string;
   work: string;
+}
+/**
+ * Records to remove, and what becomes of those that others name: "ask" refuses and tells who does.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "RemoveRecordsRequest".
+ */
+export interface RemoveRecordsRequest {
+  /**
+   * @minItems 1
+   * @maxItems 2000
+   */
+  numbers: [number, ...number[]];
+  way: "ask" | "empty" | "keep";
+}
+/**
+ * The records that were removed, and those that stay and are offered no more.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "RemovedRecordsReply".
+ */
+export interface RemovedRecordsReply {
+  kept: number[];
+  removed: number[];
 }
 /**
  * A draft and what a name in it shall be: a "key", "options.2.code", "bands.0.label" and the like.
@@ -5996,7 +6058,7 @@ export interface SubmitRequest {
  * A column: its type, what people call it, and how a cell of it is edited.
  *
  * `options` are the labels that a cell can have; `computed` where a formula gives it; `once` where no two records have
- * the same.
+ * the same; `table` is the one whose records it names.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "TableColumnReply".
@@ -6010,6 +6072,7 @@ export interface TableColumnReply {
   once: boolean;
   options: string[];
   required: boolean;
+  table: string | null;
   type: string;
 }
 /**

@@ -11,6 +11,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link as RouterLink } from "react-router";
 import type { KnownTable, RecordChoiceField } from "../../api/generated/wire";
 import { api } from "../../api/client";
+import { queries } from "../../api/queries";
 import type { Action } from "../../model/draft";
 import { same } from "../../model/same";
 import { useBench } from "../workbench/bench";
@@ -36,7 +37,7 @@ const bare = (id: string): string => id.replaceAll("-", "");
 
 export function RecordChoiceSettings({ block, actions }: Props) {
   const { form, act, mayEdit } = useBench();
-  const tables = useQuery({ queryKey: ["tables"], queryFn: api.tables });
+  const tables = useQuery(queries.tables());
   const listed = tables.data?.tables ?? [];
   const known = form.tables.find(({ id }) => id === block.table);
   const own = listed.find(({ id }) => bare(id) === block.table);

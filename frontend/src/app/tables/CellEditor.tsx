@@ -1,6 +1,8 @@
 // A cell while it is typed into: kept by Enter, Tab or by leaving it, left as it was by Escape.
 import Box from "@mui/material/Box";
-import { useEffect, useRef } from "react";
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useDeferredValue, useEffect, useRef } from "react";
+import { api } from "../../api/client";
 import type { TableColumnReply } from "../../api/generated/wire";
 
 interface Props {
@@ -55,6 +57,7 @@ export function CellEditor({ column, text, onText, onKeep, onStop }: Props) {
     return (
       <Box component="textarea" rows={5} {...shared} sx={{ ...FIELD, height: 112, alignSelf: "start", zIndex: 3 }} />
     );
+  if (column.table) return <NamedRecord table={column.table} text={text} shared={shared} />;
   return (
     <Box
       component="input"
@@ -62,6 +65,27 @@ export function CellEditor({ column, text, onText, onKeep, onStop }: Props) {
       placeholder={column.options.join(", ")}
       sx={{ ...FIELD, textAlign: column.numeric ? "right" : "left" }}
     />
+  );
+}
+
+/** A record that is named: by its name or its number; what is there is offered while somebody types. */
+function NamedRecord({ table, text, shared }: { table: string; text: string; shared: object }) {
+  const words = useDeferredValue(text.split(",").at(-1)!.trim());
+  const found = useQuery({
+    queryKey: ["records named", table, words],
+    queryFn: () => api.records(table, { words, limit: "20" }),
+    placeholderData: keepPreviousData,
+  });
+  const before = text.includes(",") ? `${text.slice(0, text.lastIndexOf(","))}, ` : "";
+  return (
+    <>
+      <Box component="input" {...shared} list="records-named" placeholder="A name or a number" sx={FIELD} />
+      <datalist id="records-named">
+        {(found.data?.records ?? []).map(({ number, name }) => (
+          <option key={number} value={before + name} />
+        ))}
+      </datalist>
+    </>
   );
 }
 

@@ -7,7 +7,9 @@ import FormControlLabel from "@mui/material/FormControlLabel";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
+import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
+import { queries } from "../../api/queries";
 import { reasonOf } from "../../api/client";
 import type { TableReply } from "../../api/generated/wire";
 import { MONO } from "../../theme/theme";
@@ -132,6 +134,9 @@ export function ColumnPane({ table, columnId, problem, saves, onSave, onClose }:
             minRows={4}
           />
         )}
+        {column.type === "record_choice" && (
+          <Switch label="It names several" checked={column.several ?? false} onChange={(several) => set({ several })} />
+        )}
         {problem && <Alert severity="error">{reasonOf(problem)}</Alert>}
         <Button variant="contained" disabled={!isChanged} loading={saves} onClick={save}>
           Keep the column so
@@ -166,6 +171,37 @@ const Switch = ({ label, checked, onChange }: { label: string; checked: boolean;
   />
 );
 
+interface Names {
+  table: string;
+  several: boolean;
+}
+
+/** Of which table a column names records; that stays, as what is kept hangs on it. */
+function NamedTable({ names, onChange }: { names: Names; onChange: (names: Names) => void }) {
+  const tables = useQuery(queries.tables());
+  return (
+    <>
+      <TextField
+        select
+        label="Records of"
+        value={names.table}
+        onChange={(event) => onChange({ ...names, table: event.target.value })}
+      >
+        {(tables.data?.tables ?? []).map(({ id, name }) => (
+          <MenuItem key={id} value={id.replaceAll("-", "")}>
+            {name}
+          </MenuItem>
+        ))}
+      </TextField>
+      <Switch
+        label="It names several"
+        checked={names.several}
+        onChange={(several) => onChange({ ...names, several })}
+      />
+    </>
+  );
+}
+
 type NewProps = Pick<Props, "table" | "problem" | "onSave" | "onClose">;
 
 export function NewColumn({ table, problem, onSave, onClose }: NewProps) {
@@ -173,11 +209,12 @@ export function NewColumn({ table, problem, onSave, onClose }: NewProps) {
   const [label, setLabel] = useState("");
   const [formula, setFormula] = useState("");
   const [lines, setLines] = useState("");
+  const [names, setNames] = useState({ table: "", several: false });
   const add = () => {
     const longer = withColumn(definitionOf(table), type, label.trim());
     const id = longer.columns.at(-1)!.id;
-    const settings = CHOICES.has(type) ? { options: optionsOf(lines, []) } : type === "calculated" ? { formula } : {};
-    onSave(changed(longer, id, settings));
+    const own: Readonly<Record<string, Partial<Column>>> = { calculated: { formula }, record_choice: names };
+    onSave(changed(longer, id, CHOICES.has(type) ? { options: optionsOf(lines, []) } : (own[type] ?? {})));
   };
   return (
     <Box
@@ -206,6 +243,7 @@ export function NewColumn({ table, problem, onSave, onClose }: NewProps) {
             minRows={4}
           />
         )}
+        {type === "record_choice" && <NamedTable names={names} onChange={setNames} />}
         {type === "calculated" && (
           <TextField
             label="Formula over its own record"
@@ -216,7 +254,11 @@ export function NewColumn({ table, problem, onSave, onClose }: NewProps) {
           />
         )}
         {problem && <Alert severity="error">{reasonOf(problem)}</Alert>}
-        <Button type="submit" variant="contained" disabled={!label.trim()}>
+        <Button
+          type="submit"
+          variant="contained"
+          disabled={!label.trim() || (type === "record_choice" && !names.table)}
+        >
           Add the column
         </Button>
       </Box>

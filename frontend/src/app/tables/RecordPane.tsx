@@ -1,15 +1,21 @@
 // A record beside the worksheet: all of it, and what was done to it.
 import Box from "@mui/material/Box";
+import FormControlLabel from "@mui/material/FormControlLabel";
 import IconButton from "@mui/material/IconButton";
+import Link from "@mui/material/Link";
+import Switch from "@mui/material/Switch";
 import Typography from "@mui/material/Typography";
 import { useQuery } from "@tanstack/react-query";
+import { Link as RouterLink } from "react-router";
 import type { RecordReply, TableReply } from "../../api/generated/wire";
 import { queries } from "../../api/queries";
-import { asDayAndTime } from "../../text/words";
+import { asDayAndTime, counted } from "../../text/words";
 
 interface Props {
   table: TableReply;
   record: RecordReply | undefined;
+  /** Has it offered to be chosen, or no more; null for who may not. */
+  onOffer: ((number: number, offered: boolean) => void) | null;
   onClose: () => void;
 }
 
@@ -24,7 +30,7 @@ export const PaneHead = ({ title, onClose }: { title: string; onClose: () => voi
   </Box>
 );
 
-export function RecordPane({ table, record, onClose }: Props) {
+export function RecordPane({ table, record, onOffer, onClose }: Props) {
   if (!record) return <PaneHead title="No record here yet" onClose={onClose} />;
   return (
     <>
@@ -41,8 +47,42 @@ export function RecordPane({ table, record, onClose }: Props) {
           </Box>
         ))}
       </Box>
+      <FormControlLabel
+        sx={{ mt: 2 }}
+        label="Offered to be chosen"
+        control={
+          <Switch
+            checked={record.offered}
+            disabled={!onOffer}
+            onChange={(_event, offered) => onOffer?.(record.number, offered)}
+          />
+        }
+      />
+      <NamedBy table={table} record={record} />
       <Past table={table} record={record} />
     </>
+  );
+}
+
+/** Which records of other tables name it. */
+function NamedBy({ table, record }: { table: TableReply; record: RecordReply }) {
+  const found = useQuery({ ...queries.recordNamed(table.id, record.number), staleTime: 0 });
+  const naming = found.data?.naming ?? [];
+  if (naming.length === 0) return null;
+  return (
+    <Box component="section" aria-label="What names it" sx={{ mt: 2 }}>
+      <Typography variant="h3" sx={{ mb: 0.5 }}>
+        What names it
+      </Typography>
+      {naming.map((each) => (
+        <Typography key={`${each.table} ${each.column}`} variant="body2">
+          <Link component={RouterLink} to={`/tables/${each.table}`}>
+            {each.name}
+          </Link>
+          , {each.column}: {counted(each.count, "record")}
+        </Typography>
+      ))}
+    </Box>
   );
 }
 

@@ -19,10 +19,11 @@ import { ColumnPane, NewColumn } from "./ColumnPane";
 import { type Definition, definitionOf } from "./definition";
 import { Grid, type Place } from "./Grid";
 import { useImports } from "./ImportRecords";
+import { NamedElsewhere } from "./NamedElsewhere";
 import { RecordPane } from "./RecordPane";
 import { TableMenu } from "./TableMenu";
 import { asCopied } from "./pasted";
-import { cellName, type TurnedBack, useRecords } from "./useRecords";
+import { cellName, type TurnedBack, useRecords, type Way } from "./useRecords";
 
 export function Worksheet({ tableId }: { tableId: string }) {
   const table = useQuery(queries.table(tableId));
@@ -53,6 +54,7 @@ function Sheet({ table }: { table: TableReply }) {
   const [beside, setBeside] = useState<Beside>(null);
   const [column, setColumn] = useState("");
   const [removed, setRemoved] = useState<readonly number[]>([]);
+  const [named, setNamed] = useState<{ numbers: readonly number[]; words: string } | null>(null);
   const records = useRecords(table, { words, sort }, shown);
   const onShown = useCallback((first: number, last: number) => setShown([first, last]), []);
   const coming = useImports(table.id).find((each) => each.state === "waiting");
@@ -71,7 +73,13 @@ function Sheet({ table }: { table: TableReply }) {
   const wrong = records.refused.get(cellName(here?.number ?? null, table.columns[place.column]?.id ?? ""));
   const remove = async () => {
     const numbers = (await records.fetchedAll(top, bottom)).map((each) => each.number);
-    if (numbers.length > 0 && (await records.removal(numbers, false))) setRemoved(numbers);
+    if (numbers.length === 0) return;
+    await take(numbers, "ask");
+  };
+  const take = async (numbers: readonly number[], way: Way) => {
+    const { removed: gone, named } = await records.remove(numbers, way);
+    setRemoved(gone);
+    setNamed(named ? { numbers, words: named } : null);
   };
   return (
     <Box
@@ -180,7 +188,14 @@ function Sheet({ table }: { table: TableReply }) {
           onKeyDown={(event) => event.key === "Escape" && setBeside(null)}
           sx={{ borderLeft: 1, borderColor: "divider", bgcolor: "background.paper", overflow: "auto", p: 2 }}
         >
-          {beside === "record" && <RecordPane table={table} record={here} onClose={() => setBeside(null)} />}
+          {beside === "record" && (
+            <RecordPane
+              table={table}
+              record={here}
+              onOffer={may ? (number, offered) => void records.offer(number, offered) : null}
+              onClose={() => setBeside(null)}
+            />
+          )}
           {beside === "column" && (
             <ColumnPane
               key={`${column} ${table.revision}`}
@@ -209,6 +224,13 @@ function Sheet({ table }: { table: TableReply }) {
           )}
         </Box>
       )}
+      {named && (
+        <NamedElsewhere
+          words={named.words}
+          onChoose={(way) => void take(named.numbers, way)}
+          onClose={() => setNamed(null)}
+        />
+      )}
       <Snackbar
         open={removed.length > 0}
         autoHideDuration={8_000}
@@ -218,7 +240,7 @@ function Sheet({ table }: { table: TableReply }) {
           <Button
             color="inherit"
             onClick={() => {
-              void records.removal(removed, true);
+              void records.bringBack(removed);
               setRemoved([]);
             }}
           >

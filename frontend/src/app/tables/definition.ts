@@ -15,6 +15,9 @@ export interface Column {
   minimum?: string | null;
   maximum?: string | null;
   options?: readonly Option[];
+  /** The table whose records it names, without strokes in its id; and whether it names several. */
+  table?: string;
+  several?: boolean;
 }
 
 interface Option {

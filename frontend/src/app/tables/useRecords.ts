@@ -1,7 +1,7 @@
 // The records of a table, fetched in pages as they come into sight; what is typed goes to the server in its order.
 import { useQueries, useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
-import { api, reasonOf } from "../../api/client";
+import { api, ApiError, reasonOf } from "../../api/client";
 import type { RecordReply, RecordsReply, TableReply, TypedRecord, WrongCellReply } from "../../api/generated/wire";
 import { queries } from "../../api/queries";
 
@@ -179,16 +179,29 @@ export function useRecords(
       }
     });
 
-  const removal = (numbers: readonly number[], back: boolean) =>
-    inTurn(async () => {
+  /** Removes records, and returns which are gone; of those that others name, `way` says what becomes of them. */
+  const remove = (numbers: readonly number[], way: Way) =>
+    inTurn(async (): Promise<Removal> => {
       try {
-        await (back ? api.bringBackRecords(table.id, numbers) : api.removeRecords(table.id, numbers));
+        const { removed } = await api.removeRecords(table.id, numbers, way);
         setProblem("");
         await again();
-        return true;
+        return { removed, named: "" };
+      } catch (error) {
+        if (error instanceof ApiError && error.code === "named_elsewhere") return { removed: [], named: error.message };
+        setProblem(reasonOf(error));
+        return { removed: [], named: "" };
+      }
+    });
+  /** Does something to records by number, and shows them as they are then. */
+  const done = (act: () => Promise<unknown>) =>
+    inTurn(async () => {
+      try {
+        await act();
+        setProblem("");
+        await again();
       } catch (error) {
         setProblem(reasonOf(error));
-        return false;
       }
     });
 
@@ -206,8 +219,18 @@ export function useRecords(
     problem,
     mayUndo: undo.length > 0,
     undoLast,
-    removal,
+    remove,
+    bringBack: (numbers: readonly number[]) => done(() => api.bringBackRecords(table.id, numbers)),
+    offer: (number: number, offered: boolean) => done(() => api.offerRecords(table.id, [number], offered)),
   };
+}
+
+export type Way = "ask" | "empty" | "keep";
+
+/** Which records are gone, or, where others name some, which do. */
+interface Removal {
+  removed: readonly number[];
+  named: string;
 }
 
 const restored = (record: RecordReply, columns: readonly string[]): Record<string, string> =>
