@@ -25,10 +25,10 @@ from codexa.core.responses.folding import folded
 from codexa.store.database import Connection, like_literal
 
 Parameters = list[Any]
-_THERE = """table_id = %s AND removed_at IS NULL AND offered AND EXISTS (
+_THERE = """table_id = %s AND removed_at IS NULL AND (offered OR %s) AND EXISTS (
     SELECT 1 FROM data_table JOIN form ON form.team_id = data_table.team_id
     WHERE data_table.id = table_id AND data_table.deleted_at IS NULL AND form.id = %s)"""
-_TABLE_THERE = """table_id = %s AND removed_at IS NULL AND offered AND EXISTS (
+_TABLE_THERE = """table_id = %s AND removed_at IS NULL AND (offered OR %s) AND EXISTS (
     SELECT 1 FROM data_table JOIN data_table AS asks ON asks.team_id = data_table.team_id
     WHERE data_table.id = table_id AND data_table.deleted_at IS NULL AND asks.id = %s)"""
 _NAMED = """CASE WHEN jsonb_typeof({kept} -> {column}) = 'object' THEN jsonb_build_object({column},
@@ -53,6 +53,7 @@ class Whose:
 
     form: UUID | None = None
     table: UUID | None = None
+    offered_only: bool = True
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -134,7 +135,8 @@ def _is_id(table: str) -> bool:
 
 
 def _where(asked: LookUp, whose: Whose, words: str) -> tuple[sql.Composable, Parameters]:
-    values: Parameters = [UUID(asked.table), whose.table if whose.form is None else whose.form]
+    who = whose.table if whose.form is None else whose.form
+    values: Parameters = [UUID(asked.table), not whose.offered_only, who]
     parts: list[sql.Composable] = [sql.SQL(_TABLE_THERE if whose.form is None else _THERE)]
     parts.append(_condition(asked.condition, values))
     for word in folded(words).split():

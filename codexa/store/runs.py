@@ -81,6 +81,11 @@ def take_run(connection: Connection, *, run: int) -> Run | None:
     return Run(**row) if row else None
 
 
+def lock_run(connection: Connection, *, run: int) -> bool:
+    """Keep a run that still waits from everybody else until the transaction ends; False where it has ended."""
+    return one(connection, _QUERIES["lock_run"], run=run) is not None
+
+
 def count_try(connection: Connection, *, run: int) -> int:
     """Count a try before anything leaves; return how many there were with it."""
     row = one(connection, _QUERIES["count_try"], run=run)

@@ -960,6 +960,15 @@ CREATE TABLE public.record_once (
     value text NOT NULL,
     number integer NOT NULL
 );
+CREATE TABLE public.record_origin (
+    table_id uuid NOT NULL,
+    number integer NOT NULL,
+    form_id uuid NOT NULL,
+    response_number integer NOT NULL,
+    kind text NOT NULL,
+    at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT record_origin_kind_check CHECK ((kind = ANY (ARRAY['made'::text, 'changed'::text])))
+);
 CREATE TABLE public.record_reference (
     table_id uuid NOT NULL,
     number integer NOT NULL,
@@ -1269,6 +1278,8 @@ ALTER TABLE ONLY public.record_change
     ADD CONSTRAINT record_change_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.record_once
     ADD CONSTRAINT record_once_pkey PRIMARY KEY (table_id, column_id, value);
+ALTER TABLE ONLY public.record_origin
+    ADD CONSTRAINT record_origin_pkey PRIMARY KEY (table_id, number, form_id, response_number);
 ALTER TABLE ONLY public.record
     ADD CONSTRAINT record_pkey PRIMARY KEY (table_id, number);
 ALTER TABLE ONLY public.record_reference
@@ -1356,6 +1367,7 @@ CREATE INDEX record_change_number ON public.record_change USING btree (table_id,
 CREATE INDEX record_keys ON public.record USING gin (table_id, keys) WHERE (removed_at IS NULL);
 CREATE INDEX record_name ON public.record USING btree (table_id, name COLLATE "und-x-icu", number) WHERE (removed_at IS NULL);
 CREATE INDEX record_once_number ON public.record_once USING btree (table_id, number);
+CREATE INDEX record_origin_response ON public.record_origin USING btree (form_id, response_number);
 CREATE INDEX record_reference_to ON public.record_reference USING btree (to_table, to_number);
 CREATE INDEX record_there ON public.record USING btree (table_id, number) WHERE (removed_at IS NULL);
 CREATE INDEX record_words ON public.record USING gin (table_id, words public.gin_trgm_ops) WHERE (removed_at IS NULL);
@@ -1488,6 +1500,10 @@ ALTER TABLE ONLY public.record_change
     ADD CONSTRAINT record_change_table_id_number_fkey FOREIGN KEY (table_id, number) REFERENCES public.record(table_id, number) ON DELETE CASCADE;
 ALTER TABLE ONLY public.record_once
     ADD CONSTRAINT record_once_table_id_number_fkey FOREIGN KEY (table_id, number) REFERENCES public.record(table_id, number) ON DELETE CASCADE;
+ALTER TABLE ONLY public.record_origin
+    ADD CONSTRAINT record_origin_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.record_origin
+    ADD CONSTRAINT record_origin_table_id_number_fkey FOREIGN KEY (table_id, number) REFERENCES public.record(table_id, number) ON DELETE CASCADE;
 ALTER TABLE ONLY public.record_reference
     ADD CONSTRAINT record_reference_table_id_number_fkey FOREIGN KEY (table_id, number) REFERENCES public.record(table_id, number) ON DELETE CASCADE;
 ALTER TABLE ONLY public.record

@@ -102,6 +102,35 @@ def lock_table(connection: Connection, *, team: UUID, table: UUID) -> TableRow |
     return TableRow(**row) if row else None
 
 
+def lock_table_of_form(connection: Connection, *, form: UUID, table: UUID) -> TableRow | None:
+    """Return a table of the team that has a form; nobody else changes it until the transaction ends."""
+    row = one(connection, _QUERIES["lock_table_of_form"], form=form, table=table)
+    return TableRow(**row) if row else None
+
+
+def note_origin(connection: Connection, *, table: UUID, number: int, form: UUID, response: int, kind: str) -> None:
+    """Note that a response made or changed a record."""
+    known = {"table": table, "number": number, "form": form, "response": response, "kind": kind}
+    connection.execute(_QUERIES["note_origin"], known)
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Origin:
+    """A response that made or changed a record."""
+
+    form_id: UUID
+    form_name: str
+    response_number: int
+    kind: str
+    at: datetime
+
+
+def origins_of(connection: Connection, *, team: UUID, table: UUID, number: int) -> list[Origin]:
+    """Return which responses made or changed a record, newest first."""
+    rows = many(connection, _QUERIES["origins_of"], team=team, table=table, number=number)
+    return [Origin(**row) for row in rows]
+
+
 def set_definition(connection: Connection, *, table: UUID, name: str, definition: Mapping[str, Any]) -> int:
     """Give a table other columns, and return its new revision."""
     row = exactly_one(

@@ -140,9 +140,11 @@ def history(table: UUID, number: int) -> RecordHistoryReply:
 
 @endpoint(blueprint, "GET", "/<uuid:table>/records/<number:number>/named", reply=RecordNamedReply)
 def named(table: UUID, number: int) -> RecordNamedReply:
-    """Return which records of other tables name a record."""
-    found = records.named(connection, who=may(Right.SEE_TABLES), table=table, number=number)
-    return RecordNamedReply.model_validate({"naming": found}, from_attributes=True)
+    """Return which records of other tables name a record, and which responses made or changed it."""
+    who = may(Right.SEE_TABLES)
+    found = records.named(connection, who=who, table=table, number=number)
+    made = records.origins(connection, who=who, table=table, number=number)
+    return RecordNamedReply.model_validate({"naming": found, "responses": made}, from_attributes=True)
 
 
 @endpoint(blueprint, "GET", "/<uuid:table>/records.csv")

@@ -92,4 +92,35 @@ class WebhookFollowUp(FollowUp):
     address: Annotated[str, StringConstraints(pattern=r"^(https?://\S{1,2000})?$")] = ""
 
 
-AnyFollowUp = Annotated[EmailFollowUp | WebhookFollowUp, Discriminator("kind")]
+class RecordCell(Part):
+    """What is kept in a column, by its id: a formula over all that the form knows."""
+
+    column: Identifier
+    value: Annotated[str, FormulaText(Role.VALUE, "cell")] = ""
+
+
+class RecordStep(Part):
+    """Records of a table that the form knows: one, or with `rows` one for each row of that kind, by its id.
+
+    It is made, or found by the columns `found_by`, by their ids, and changed; with "either" made where none is found.
+    Where it belongs to a record of a step above, `under`, its column `linked_by` names that one.
+    """
+
+    id: Identifier
+    table: OptionalIdentifier = ""
+    way: Literal["make", "either", "change"] = "make"
+    found_by: Annotated[tuple[Identifier, ...], Len(max_length=30)] = ()
+    rows: OptionalIdentifier = ""
+    under: OptionalIdentifier = ""
+    linked_by: OptionalIdentifier = ""
+    cells: Annotated[tuple[RecordCell, ...], Len(max_length=100)] = ()
+
+
+class RecordFollowUp(FollowUp):
+    """What a response says, kept as records of the team's tables: all `steps` in their order, or none."""
+
+    kind: Literal["record"] = "record"
+    steps: Annotated[tuple[RecordStep, ...], Len(max_length=30)] = ()
+
+
+AnyFollowUp = Annotated[EmailFollowUp | WebhookFollowUp | RecordFollowUp, Discriminator("kind")]

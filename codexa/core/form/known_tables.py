@@ -14,9 +14,9 @@ from codexa.core.form.any_block import AnyBlock
 MAX_TABLES = 30  # that one form knows
 MAX_TABLE_COLUMNS = 100
 _COLUMNS: TypeAdapter[tuple[Any, ...]] = TypeAdapter(tuple[AnyBlock, ...])
-# What is asked of somebody who types into a table is nothing to a form that offers its records.
+# What is asked of somebody who types into a table is nothing to a form, but what every record must have.
 _RULES = frozenset(
-    {"shown", "required", "locked", "default", "default_follows", "checks", "formula", "offered", "help", "personal"}
+    {"shown", "locked", "default", "default_follows", "checks", "formula", "offered", "help", "personal"}
 )
 
 

@@ -10,8 +10,10 @@ from codexa.core.definition.payment import Payment
 from codexa.core.fields import field_type_of
 from codexa.core.fields.options import Optioned
 from codexa.core.fields.record_choice import RecordChoiceField
+from codexa.core.form.follow_ups import RecordFollowUp
 from codexa.core.form.form import FORM, Form, Page
 from codexa.core.formula.compile import NOT_COMPILED, can_run, compile_formula, too_complex_to_run
+from codexa.core.formula.functions.function import Role
 from codexa.core.formula.values import ErrorCode, ErrorValue, Failed
 from codexa.core.program.facts import Fact, Formula, in_order
 from codexa.core.program.figure_kinds import kind_of
@@ -39,6 +41,7 @@ from codexa.core.program.writer import MISSING, Writer
 _IN_A_CIRCLE = Failed(ErrorValue(code=ErrorCode.REFERENCE, message="This depends on itself; see the proof."))
 # Which page follows, and which rows there are, is decided even in a circle: it is no value that could fail.
 _DECIDED = frozenset({"next", "confirmation", "rows"})
+_CELL = FormulaText(Role.VALUE, "cell")
 _OWN_FACTS = frozenset(
     {"shown", "required", "locked", "value", "default", "check", "offered", "fitting", "next", "confirmation"}
     | {"follow_up"}
@@ -70,8 +73,15 @@ class _Compiler:
         self.places: dict[str, Place] = {}
         for owner, part, kind in owners(form):
             for site in sites(part):
-                self._take(owner, part, site, kind)
+                self._take(owner, part, site, self._kind_of(part, site, kind))
         self.writer = Writer(form, self.layout.spots, self.formulas)
+
+    def _kind_of(self, part: Part, site: Site, kind: RowKind | None) -> RowKind | None:
+        """Return in whose rows a setting is worked out: what becomes of rows sees their fields."""
+        if site.mark != _CELL or not isinstance(part, RecordFollowUp):
+            return kind
+        rows = part.steps[int(site.setting.split(".")[1])].rows
+        return next((each for repeat in self.form.repeats() for each in repeat.kinds if each.id == rows), kind)
 
     def _take(self, owner: str, part: Part, site: Site, kind: RowKind | None) -> None:
         scope: AnyScope = self.layout.scope_of(kind)

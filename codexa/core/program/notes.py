@@ -77,6 +77,7 @@ _FORMULAS = {
     "default": (NoteKind.DATA, "begins as "),
     "earliest": (NoteKind.CHECK, "not before "),
     "latest": (NoteKind.CHECK, "not after "),
+    "cell": (NoteKind.DATA, "keeps "),
 }
 _CONSTANT = {
     ("required", "TRUE"): (NoteKind.CHECK, "must be answered"),

@@ -6,6 +6,7 @@ from typing import Any
 
 from codexa.core.definition.formulas import INSERTION
 from codexa.core.definition.parts import Field
+from codexa.core.definition.rich_text import plain
 from codexa.core.errors import CoreError
 from codexa.core.fields import field_type_of
 from codexa.core.fields.field_type import Medium, Region
@@ -52,6 +53,11 @@ class RecordsPart:
     def __call__(self, records: Any) -> list[Any]:
         """Return the values in the order of the records."""
         return [self.part(each) for each in records]
+
+
+def known_label(column: Field) -> str:
+    """Return what people call a column."""
+    return plain(column.label) or column.key
 
 
 def part_named(form: Form, block: RecordChoiceField, keys: tuple[str, ...]) -> RecordPart | None:

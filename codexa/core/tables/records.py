@@ -1,6 +1,6 @@
 """A record: what somebody typed into a table's cells, accepted by the engine, and read again as text."""
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterable, Iterator, Mapping
 from contextlib import suppress
 from dataclasses import dataclass, replace
 from typing import Any
@@ -59,17 +59,32 @@ def record_of(
     Cells that are left out stay as they were `kept`. Numbers are written as in the table's language, days also as in
     ISO 8601, options by code or label.
     """
-    strange = [each for each in cells if each not in table.columns]
+    strange = _strange(table, cells)
     if strange:
-        return [Wrong(column="", message=f"This table has no column “{each}”. Look at it again.") for each in strange]
+        return strange
+    typed = {column: typed_value(table.columns[column], text, table.form.region) for column, text in cells.items()}
+    return record_of_answers(table, typed, context, kept)
+
+
+def _strange(table: Table, columns: Iterable[str]) -> list[Wrong]:
+    strange = [each for each in columns if each not in table.columns]
+    return [Wrong(column="", message=f"This table has no column “{each}”. Look at it again.") for each in strange]
+
+
+def record_of_answers(
+    table: Table, answers: Mapping[str, Any], context: Context, kept: Mapping[str, Any] | None = None
+) -> Record | list[Wrong]:
+    """Return the record that raw answers give, by column id, as forms have them; in all else like `record_of`."""
+    strange = _strange(table, answers)
+    if strange:
+        return strange
     before: dict[str, Any] = {}
     if kept is not None:
         known = _of_columns(table, kept)
         # What is named already may be removed by now, and stays named.
         context = replace(context, tables=kept_tables(table.program, known, context.tables))
         before = entered_as_it_was(table.program, known, context)
-    typed = {column: typed_value(table.columns[column], text, table.form.region) for column, text in cells.items()}
-    result = accept(table.program, {**before, **typed}, context)
+    result = accept(table.program, {**before, **answers}, context)
     if isinstance(result, Refused):
         return [Wrong(column=address, message=_said(each)) for address, each in result.errors.items()]
     gone = {column: value for column, value in (kept or {}).items() if column not in table.columns}

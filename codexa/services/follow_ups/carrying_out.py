@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from codexa.services.errands.told_failures import tell_failure
-from codexa.services.follow_ups import mailing, webhooks
+from codexa.services.follow_ups import mailing, recording, webhooks
 from codexa.services.follow_ups.outcomes import Done, NeverError, TryLaterError
 from codexa.settings import Settings
 from codexa.store import queue, runs
@@ -42,6 +42,10 @@ SENDERS: dict[str, Send] = {
 }
 
 
+# What is done in our own database.
+KEEPERS: dict[str, Callable[[Connection, Run], str]] = {"record": recording.keep}
+
+
 def carry_out_all(connect: Connect, settings: Settings, run_ids: Sequence[int]) -> None:
     """Do what these runs say, one after the other; what one of them meets keeps none of the others back.
 
@@ -68,6 +72,9 @@ def carry_out(connect: Connect, settings: Settings, run_id: int) -> Waits | None
             # It has not been tried: waiting for its turn costs it none of its tries.
             return try_later(connection, TASK, {"runs": [run_id]}, _TURN_SECONDS)
         tries = runs.count_try(connection, run=run_id)
+    if run.kind in KEEPERS:
+        _keep(connect, run)
+        return None
     state = "done"
     try:
         done = SENDERS[run.kind](run, settings)
@@ -81,19 +88,36 @@ def carry_out(connect: Connect, settings: Settings, run_id: int) -> Waits | None
             runs.insert_delivery(connection, run=run.id, try_=tries, request=delivery.request, reply=delivery.reply)
         runs.end_run(connection, run=run_id, state=state, result=result[:1_000])
         if state != "waiting":
-            runs.add_event(
-                connection,
-                form=run.form_id,
-                number=run.number,
-                kind=f"follow-up {state}",
-                key=str(run.id),
-                data={"name": run.name, "result": result[:1_000]},
-            )
-        if state == "failed":
-            tell_failure(connection, form=run.form_id)
-        if state != "waiting":
+            _tell(connection, run, state, result)
             return None
         return try_later(connection, TASK, {"runs": [run_id]}, PAUSES[min(tries, len(PAUSES)) - 1])
+
+
+def _keep(connect: Connect, run: Run) -> None:
+    """Do what happens in our own database in the transaction that notes it: once, or not at all."""
+    with connect() as connection:
+        if not runs.lock_run(connection, run=run.id):
+            return
+        try:
+            with connection.transaction():
+                result, state = KEEPERS[run.kind](connection, run), "done"
+        except NeverError as error:
+            result, state = str(error), "failed"
+        runs.end_run(connection, run=run.id, state=state, result=result[:1_000])
+        _tell(connection, run, state, result)
+
+
+def _tell(connection: Connection, run: Run, state: str, result: str) -> None:
+    runs.add_event(
+        connection,
+        form=run.form_id,
+        number=run.number,
+        kind=f"follow-up {state}",
+        key=str(run.id),
+        data={"name": run.name, "result": result[:1_000]},
+    )
+    if state == "failed":
+        tell_failure(connection, form=run.form_id)
 
 
 def try_later(connection: Connection, task: str, job: dict[str, Any], seconds: int) -> Waits:

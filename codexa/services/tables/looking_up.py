@@ -106,6 +106,6 @@ def tables_in(connection: Connection, form: UUID) -> Tables:
     return KeptTables(lambda: connection, Whose(form=form))
 
 
-def tables_beside(connection: Connection, table: UUID) -> Tables:
-    """Return the tables of a table's team as a transaction sees them."""
-    return KeptTables(lambda: connection, Whose(table=table))
+def tables_beside(connection: Connection, table: UUID, *, offered_only: bool = True) -> Tables:
+    """Return the tables of a table's team as a transaction sees them; all records, or those that are offered."""
+    return KeptTables(lambda: connection, Whose(table=table, offered_only=offered_only))

@@ -11,7 +11,15 @@ from codexa.core.fields import field_type_of
 from codexa.core.fields.field_type import Medium
 from codexa.core.responses.holds import holds_kind
 from codexa.core.tables.alone import Wanted, settled
-from codexa.core.tables.records import Record, Wrong, once_of, record_of, texts_of, typed_texts_of
+from codexa.core.tables.records import (
+    Record,
+    Wrong,
+    once_of,
+    record_of,
+    record_of_answers,
+    texts_of,
+    typed_texts_of,
+)
 from codexa.core.tables.table import Table, label_of
 from codexa.services.context import context_of
 from codexa.services.errors import NamedElsewhereError, NotFoundError, RecordRefusedError
@@ -48,11 +56,15 @@ class RecordPage:
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class Typed:
-    """What was typed into a record's cells; `number` None for a new one, `revision` that of what was seen."""
+    """What was typed into a record's cells; `number` None for a new one, `revision` that of what was seen.
+
+    `answers` are raw answers by column in the place of cells, as forms have them.
+    """
 
     number: int | None
     revision: int | None
     cells: Mapping[str, str]
+    answers: Mapping[str, Any] | None = None
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -158,14 +170,19 @@ class Changing:
 
     def _record(self, typed: Typed, there: Mapping[int, RecordRow]) -> Record | list[Wrong]:
         if typed.number is None:
-            return record_of(self._table, typed.cells, self._context)
+            return self._made_of(typed, None)
         before = there.get(typed.number)
         if before is None:
             return [Wrong(column="", message="This record is gone. Somebody else has removed it.")]
         if typed.revision is not None and before.revision != typed.revision:
             message = "Somebody else has changed this record meanwhile. Look at it, then type it again."
             return [Wrong(column="", message=message)]
-        return record_of(self._table, typed.cells, self._context, before.kept)
+        return self._made_of(typed, before.kept)
+
+    def _made_of(self, typed: Typed, kept: Mapping[str, Any] | None) -> Record | list[Wrong]:
+        if typed.answers is not None:
+            return record_of_answers(self._table, typed.answers, self._context, kept)
+        return record_of(self._table, typed.cells, self._context, kept)
 
     def _alike(self, changes: Sequence[Typed], made: Mapping[int, Record]) -> dict[int, list[Wrong]]:
         """Return what would make two records alike where no two may be."""
@@ -298,6 +315,28 @@ def named(connect: Connect, *, who: SignedIn, table: UUID, number: int) -> list[
             )
             for each in found
         ]
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class MadeBy:
+    """A response that made or changed a record: of which form, by id and name."""
+
+    form: UUID
+    name: str
+    number: int
+    kind: str
+    at: datetime
+
+
+def origins(connect: Connect, *, who: SignedIn, table: UUID, number: int) -> list[MadeBy]:
+    """Return which responses made or changed a record, newest first. Raises NotFoundError."""
+    show(connect, who=who, table=table)
+    with connect() as connection:
+        found = tables.origins_of(connection, team=who.team_id, table=table, number=number)
+    return [
+        MadeBy(form=each.form_id, name=each.form_name, number=each.response_number, kind=each.kind, at=each.at)
+        for each in found
+    ]
 
 
 def offer(connect: Connect, *, who: SignedIn, table: UUID, numbers: Sequence[int], offered: bool) -> list[int]:

@@ -23,6 +23,10 @@ FROM run JOIN response ON (response.form_id, response.number) = (run.form_id, ru
     JOIN form ON form.id = run.form_id
 WHERE run.id = %(run)s AND run.state = 'waiting' AND form.deleted_at IS NULL AND response.stage <> 'removed';
 
+-- name: lock_run
+-- A run that is still to be done, which nobody else does until the transaction ends.
+SELECT id FROM run WHERE id = %(run)s AND state = 'waiting' FOR UPDATE;
+
 -- name: count_try
 -- Notes that a run is tried now, before anything leaves.
 UPDATE run SET tries = tries + 1 WHERE id = %(run)s AND state = 'waiting' RETURNING tries;

@@ -22,6 +22,25 @@ SELECT id, name, definition, revision FROM data_table WHERE id = %(table)s AND d
 SELECT id, name, definition, revision FROM data_table
 WHERE team_id = %(team)s AND id = %(table)s AND deleted_at IS NULL FOR NO KEY UPDATE;
 
+-- name: lock_table_of_form
+-- The same of a table of the team that has a form.
+SELECT data_table.id, data_table.name, data_table.definition, data_table.revision
+FROM data_table JOIN form ON form.team_id = data_table.team_id
+WHERE form.id = %(form)s AND data_table.id = %(table)s AND data_table.deleted_at IS NULL FOR NO KEY UPDATE OF data_table;
+
+-- name: note_origin
+-- Notes which response made or changed a record.
+INSERT INTO record_origin (table_id, number, form_id, response_number, kind)
+VALUES (%(table)s, %(number)s, %(form)s, %(response)s, %(kind)s) ON CONFLICT DO NOTHING;
+
+-- name: origins_of
+-- Which responses of forms that are there made or changed a record, newest first.
+SELECT record_origin.form_id, form.name AS form_name, record_origin.response_number, record_origin.kind, record_origin.at
+FROM record_origin JOIN form ON form.id = record_origin.form_id
+WHERE form.team_id = %(team)s AND form.deleted_at IS NULL
+    AND record_origin.table_id = %(table)s AND record_origin.number = %(number)s
+ORDER BY record_origin.at DESC LIMIT 100;
+
 -- name: set_definition
 -- Gives a table other columns.
 UPDATE data_table SET definition = %(definition)s, name = %(name)s, revision = revision + 1, changed_at = now()

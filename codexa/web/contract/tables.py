@@ -192,10 +192,21 @@ class NamingReply(Message):
     count: int
 
 
+class OriginReply(Message):
+    """A response that made or changed a record."""
+
+    form: UUID
+    name: str
+    number: int
+    kind: str
+    at: datetime
+
+
 class RecordNamedReply(Message):
-    """What names a record."""
+    """What names a record, and which responses made or changed it."""
 
     naming: list[NamingReply]
+    responses: list[OriginReply]
 
 
 class FileWriting(Message):

@@ -8,7 +8,7 @@ from typing import Any, get_args
 
 from codexa.core.context import PaymentFacts
 from codexa.core.fields.moments import shown_date
-from codexa.core.form.follow_ups import EmailFollowUp, FollowUp, Moment, WebhookFollowUp
+from codexa.core.form.follow_ups import EmailFollowUp, FollowUp, Moment, RecordFollowUp, WebhookFollowUp
 from codexa.core.program.accept import in_own_language
 from codexa.core.program.commitment import Later
 from codexa.core.program.evaluate import State
@@ -17,11 +17,16 @@ from codexa.core.program.follow_ups.day import day_findings, moment_of
 from codexa.core.program.follow_ups.email import EmailKind
 from codexa.core.program.follow_ups.email_findings import people_findings
 from codexa.core.program.follow_ups.kind import FollowUpKind, holds
+from codexa.core.program.follow_ups.record import RecordKind
 from codexa.core.program.follow_ups.webhook import WebhookKind
 from codexa.core.program.payment import payment_due
 from codexa.core.program.program import Program
 
-KINDS: dict[type[FollowUp], FollowUpKind[Any]] = {EmailFollowUp: EmailKind(), WebhookFollowUp: WebhookKind()}
+KINDS: dict[type[FollowUp], FollowUpKind[Any]] = {
+    EmailFollowUp: EmailKind(),
+    WebhookFollowUp: WebhookKind(),
+    RecordFollowUp: RecordKind(),
+}
 MOMENTS: tuple[Moment, ...] = get_args(Moment)
 # What a response comes to where all goes well.
 USUAL_MOMENTS: tuple[Moment, ...] = ("handed in", "paid", "complete", "day")

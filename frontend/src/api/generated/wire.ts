@@ -1756,7 +1756,7 @@ export interface Form {
   /**
    * @maxItems 50
    */
-  follow_ups: (EmailFollowUp | WebhookFollowUp)[];
+  follow_ups: (EmailFollowUp | WebhookFollowUp | RecordFollowUp)[];
   format: 2;
   goes_on: boolean;
   language_by_browser: boolean;
@@ -1988,6 +1988,60 @@ export interface WebhookFollowUp {
   name: string;
   on: "kept" | "handed in" | "complete" | "paid" | "payment failed" | "charge" | "charge failed" | "refunded" | "day";
   only_when: string;
+}
+/**
+ * What a response says, kept as records of the team's tables: all `steps` in their order, or none.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "RecordFollowUp".
+ */
+export interface RecordFollowUp {
+  active: boolean;
+  day: Day;
+  id: string;
+  kind: "record";
+  name: string;
+  on: "kept" | "handed in" | "complete" | "paid" | "payment failed" | "charge" | "charge failed" | "refunded" | "day";
+  only_when: string;
+  /**
+   * @maxItems 30
+   */
+  steps: RecordStep[];
+}
+/**
+ * Records of a table that the form knows: one, or with `rows` one for each row of that kind, by its id.
+ *
+ * It is made, or found by the columns `found_by`, by their ids, and changed; with "either" made where none is found.
+ * Where it belongs to a record of a step above, `under`, its column `linked_by` names that one.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "RecordStep".
+ */
+export interface RecordStep {
+  /**
+   * @maxItems 100
+   */
+  cells: RecordCell[];
+  /**
+   * @maxItems 30
+   */
+  found_by: string[];
+  id: string;
+  linked_by: string;
+  rows: string;
+  table: string;
+  under: string;
+  way: "make" | "either" | "change";
+}
+/**
+ * What is kept in a column, by its id: a formula over all that the form knows.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "RecordCell".
+ */
+export interface RecordCell {
+  column: string;
+  value: string;
 }
 /**
  * A language in which the form can be filled in too, with its texts by where they stand.
@@ -4810,6 +4864,19 @@ export interface OfferRecordsRequest {
   offered: boolean;
 }
 /**
+ * A response that made or changed a record.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "OriginReply".
+ */
+export interface OriginReply {
+  at: string;
+  form: string;
+  kind: string;
+  name: string;
+  number: number;
+}
+/**
  * What comes out of answers: what a trial would look at; which conditions hold, by owner and setting.
  *
  * `values` are the texts of fields and figures by id; `charts` the bars of charts by confirmation and
@@ -5328,13 +5395,14 @@ export interface RecordHistoryReply {
   changes: RecordChangeReply[];
 }
 /**
- * What names a record.
+ * What names a record, and which responses made or changed it.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "RecordNamedReply".
  */
 export interface RecordNamedReply {
   naming: NamingReply[];
+  responses: OriginReply[];
 }
 /**
  * The records that it was done to.

@@ -26,7 +26,7 @@ interface Way {
   type?: string;
 }
 
-const WAYS: Record<Exclude<Entered, "option" | "answer">, Way> = {
+export const WAYS: Record<Exclude<Entered, "option" | "answer">, Way> = {
   number: { read: (formula) => (formula === "" ? "" : numberLiteral(formula)), write: numberLiteral },
   text: { read: (formula) => (formula === "" ? "" : textIn(formula)), write: textLiteral },
   day: { read: (formula) => (formula === "" ? "" : dayIn(formula)), write: dayLiteral, type: "date" },
@@ -91,7 +91,7 @@ function Literal({ label, way, value, onChange }: Pick<Props, "label" | "value" 
 }
 
 /** Another answer, found by what people call it, or a value that is typed. */
-function AnswerOrValue({
+export function AnswerOrValue({
   label,
   way,
   choices,

@@ -12,8 +12,8 @@ import { Link as RouterLink } from "react-router";
 import type { KnownTable, RecordChoiceField } from "../../api/generated/wire";
 import { api } from "../../api/client";
 import { queries } from "../../api/queries";
-import type { Action } from "../../model/draft";
 import { same } from "../../model/same";
+import { columnsOf, knowing, wordsOf } from "../tables/known";
 import { useBench } from "../workbench/bench";
 import { FormulaButton } from "./FormulaButton";
 import type { ComposeActions } from "./actions";
@@ -22,15 +22,6 @@ interface Props {
   block: RecordChoiceField;
   actions: ComposeActions;
 }
-
-interface Column {
-  id: string;
-  key: string;
-  label?: string;
-}
-
-const columnsOf = (table: KnownTable | undefined): Column[] => (table?.columns ?? []) as unknown as Column[];
-const wordsOf = ({ label, key }: Column): string => label || key;
 
 /** The id of a table as its address has it; forms know it without the strokes. */
 const bare = (id: string): string => id.replaceAll("-", "");
@@ -133,12 +124,6 @@ export function RecordChoiceSettings({ block, actions }: Props) {
       )}
     </Box>
   );
-}
-
-/** The action by which a form comes to know a table, or knows it as it is now. */
-function knowing(tables: readonly KnownTable[], table: KnownTable): Action {
-  const others = tables.filter(({ id }) => id !== table.id);
-  return { do: "edit_form", changes: { tables: [...others, table] } };
 }
 
 /** What has changed in a table since the form came to know it, and what takes it over. */

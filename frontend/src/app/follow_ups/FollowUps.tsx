@@ -8,6 +8,7 @@ import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
+import type { Form } from "../../api/generated/wire";
 import { queries } from "../../api/queries";
 import { copied as nameOfCopy, newId } from "../../model/new_block";
 import { type FollowUp, FORM, type Parts } from "../../model/parts";
@@ -21,21 +22,30 @@ import { Condition } from "./Condition";
 import { DayEditor } from "./DayEditor";
 import { StillOpen } from "./StillOpen";
 import { EmailEditor } from "./EmailEditor";
+import { RecordEditor } from "./RecordEditor";
 import { KINDS, MOMENTS, OF_PAYMENT, OF_PLAN } from "./kinds";
 import { WouldFollow } from "./WouldFollow";
 
 const INTO = { holder: FORM, list: "follow_ups" } as const;
 
 /** A follow-up as a sentence. */
-function sentenceOf(each: FollowUp, parts: Parts, people: ReadonlyMap<string, string>): string {
+function sentenceOf(each: FollowUp, parts: Parts, people: ReadonlyMap<string, string>, tables: Form["tables"]): string {
   const begin = each.on === "day" ? `${dayInWords(each.day, parts)}: ` : "";
   if (each.kind === "webhook") return `${begin}the response goes to ${each.address || "…"}`;
+  if (each.kind === "record") return begin + recordsInWords(each.steps, tables);
   const to = each.recipients.map(
     ({ field, person, address }) => (field ? parts.get(field)?.title : person ? people.get(person) : address) || "…",
   );
   const along = each.pdf || each.files ? ", with " : "";
   const what = [each.pdf && "the PDF", each.files && "the files"].filter(Boolean).join(" and ");
   return `${begin}a mail goes to ${to.join(", ") || "…"}: ${each.subject || "…"}${along}${what}`;
+}
+
+const WAYS = { make: "a new record", either: "a record, found or new,", change: "a record that is found" } as const;
+
+function recordsInWords(steps: Extract<FollowUp, { kind: "record" }>["steps"], tables: Form["tables"]): string {
+  const told = steps.map(({ way, table }) => `${WAYS[way]} in ${tables.find(({ id }) => id === table)?.name ?? "…"}`);
+  return `it is kept as ${told.join(", and ") || "…"}`;
 }
 
 function dayInWords({ field, days, at }: FollowUp["day"], parts: Parts): string {
@@ -86,7 +96,7 @@ export function FollowUps() {
                       {analysis.findings.some(({ block }) => block === each.id) && " · !"}
                     </Typography>
                     <Typography variant="body2" color="text.secondary" sx={{ overflowWrap: "anywhere" }}>
-                      {sentenceOf(each, parts, people)}
+                      {sentenceOf(each, parts, people, form.tables)}
                     </Typography>
                   </SideRow>
                 ))}
@@ -101,8 +111,9 @@ export function FollowUps() {
           <Detail key={chosen.id} followUp={chosen} />
         ) : (
           <Typography sx={{ maxWidth: 560, color: "text.secondary" }}>
-            A follow-up is done once a response is there: a mail to the team or the visitor, or the response sent to
-            another system. Each is done exactly once, and tried again where it does not work at first.
+            A follow-up is done once a response is there: a mail to the team or the visitor, the response sent to
+            another system, or what was answered kept as records. Each is done exactly once, and tried again where it
+            does not work at first.
           </Typography>
         )}
       </Box>
@@ -164,11 +175,9 @@ function Detail({ followUp }: { followUp: FollowUp }) {
           absent="for every response; add a rule"
           onChange={(only_when) => edit({ only_when })}
         />
-        {followUp.kind === "email" ? (
-          <EmailEditor mail={followUp} edit={edit} />
-        ) : (
-          <WebhookAddress address={followUp.address} edit={edit} />
-        )}
+        {followUp.kind === "email" && <EmailEditor mail={followUp} edit={edit} />}
+        {followUp.kind === "webhook" && <WebhookAddress address={followUp.address} edit={edit} />}
+        {followUp.kind === "record" && <RecordEditor followUp={followUp} edit={edit} />}
         {findings.map((finding, index) => (
           <Typography
             key={index}

@@ -11,6 +11,7 @@ import { MONO } from "../../theme/theme";
 import { CopyField } from "../../ui/CopyField";
 import { Explained } from "../preview/Explained";
 import { useSignedIn } from "../signed_in";
+import { columnsOf, wordsOf } from "../tables/known";
 import { useBench } from "../workbench/bench";
 import { MailFrame } from "./MailFrame";
 
@@ -58,6 +59,7 @@ export function WouldFollow({ followUp }: { followUp: FollowUp }) {
           {JSON.stringify(due.content.body, null, 2)}
         </Box>
       )}
+      {due && followUp.kind === "record" && <Records steps={due.content.steps as readonly KeptStep[]} />}
       {followUp.kind === "webhook" && mayEdit && <Secret form={reply.id} />}
       {due && followUp.kind === "email" && mayEdit && (
         <Box>
@@ -76,6 +78,65 @@ export function WouldFollow({ followUp }: { followUp: FollowUp }) {
     </Box>
   );
 }
+
+interface KeptStep {
+  id: string;
+  table: string;
+  records: readonly { cells: Readonly<Record<string, unknown>>; wrong: readonly string[] }[];
+}
+
+/** The records that would be kept, as rows of their tables. */
+function Records({ steps }: { steps: readonly KeptStep[] }) {
+  const { form } = useBench();
+  return steps.map((step) => {
+    const table = form.tables.find(({ id }) => id === step.table);
+    const columns = columnsOf(table).filter(({ id }) => step.records.some(({ cells }) => id in cells));
+    return (
+      <Box key={step.id} component="table" sx={TABLE} aria-label={table?.name}>
+        <caption>{table?.name}</caption>
+        <thead>
+          <tr>
+            {columns.map((each) => (
+              <th key={each.id} scope="col">
+                {wordsOf(each)}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {step.records.map(({ cells, wrong }, at) => (
+            <tr key={at}>
+              {columns.map((each) => (
+                <td key={each.id}>{shownCell(cells[each.id])}</td>
+              ))}
+              {wrong.length > 0 && <td>{wrong.join("; ")}</td>}
+            </tr>
+          ))}
+        </tbody>
+      </Box>
+    );
+  });
+}
+
+const shownCell = (value: unknown): string =>
+  value === null || value === undefined
+    ? "–"
+    : Array.isArray(value)
+      ? value.map(shownCell).join(", ")
+      : value === true
+        ? "yes"
+        : value === false
+          ? "no"
+          : typeof value === "string" || typeof value === "number"
+            ? String(value)
+            : JSON.stringify(value);
+
+const TABLE = {
+  borderCollapse: "collapse",
+  fontSize: 13,
+  "& caption": { textAlign: "left", fontWeight: 650, pb: 0.5 },
+  "& th, & td": { border: 1, borderColor: "divider", px: 1, py: 0.5, textAlign: "left", verticalAlign: "top" },
+} as const;
 
 /** Why it would be done or not, by the rules that it has. */
 function WhyFollowed({ followUp }: { followUp: string }) {

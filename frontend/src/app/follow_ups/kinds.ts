@@ -40,6 +40,11 @@ export const KINDS: Record<FollowUp["kind"], FollowUpKind> = {
     purpose: "The response as JSON, signed, to another system",
     made: () => ({ ...PLAIN, id: newId(), kind: "webhook", address: "" }),
   },
+  record: {
+    title: "Record",
+    purpose: "What was answered, kept in your tables: made anew, or found and changed",
+    made: () => ({ ...PLAIN, id: newId(), kind: "record", steps: [] }),
+  },
 };
 
 /** How a follow-up of a response stands, in words. */

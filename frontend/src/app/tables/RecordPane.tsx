@@ -67,13 +67,21 @@ export function RecordPane({ table, record, onOffer, onClose }: Props) {
 /** Which records of other tables name it. */
 function NamedBy({ table, record }: { table: TableReply; record: RecordReply }) {
   const found = useQuery({ ...queries.recordNamed(table.id, record.number), staleTime: 0 });
-  const naming = found.data?.naming ?? [];
-  if (naming.length === 0) return null;
+  const { naming = [], responses = [] } = found.data ?? {};
+  if (naming.length + responses.length === 0) return null;
   return (
-    <Box component="section" aria-label="What names it" sx={{ mt: 2 }}>
+    <Box component="section" aria-label="What refers to it" sx={{ mt: 2 }}>
       <Typography variant="h3" sx={{ mb: 0.5 }}>
-        What names it
+        What refers to it
       </Typography>
+      {responses.map((each) => (
+        <Typography key={`${each.form} ${each.number}`} variant="body2">
+          <Link component={RouterLink} to={`/forms/${each.form}/responses/${each.number}`}>
+            {each.name}, response {each.number}
+          </Link>{" "}
+          {each.kind} it
+        </Typography>
+      ))}
       {naming.map((each) => (
         <Typography key={`${each.table} ${each.column}`} variant="body2">
           <Link component={RouterLink} to={`/tables/${each.table}`}>

@@ -1,0 +1,127 @@
+"""Keeping what a response says as records of the team's tables: all of a follow-up's, or none."""
+
+from collections import defaultdict
+from collections.abc import Mapping, Sequence
+from typing import Any
+from uuid import UUID
+
+from codexa.core.fields import field_type_of
+from codexa.core.look_ups import Condition, Every, Is, IsBlank, LookUp, keys_of
+from codexa.core.tables.table import Table, label_of
+from codexa.services.follow_ups.outcomes import NeverError
+from codexa.services.tables.looking_up import tables_beside
+from codexa.services.tables.records import Changing, Typed
+from codexa.services.tables.tables import OpenedTable, opened
+from codexa.store import tables
+from codexa.store.database import Connection
+from codexa.store.runs import Run
+
+_Numbers = list[int | None]
+
+
+def keep(connection: Connection, run: Run) -> str:
+    """Make and change the records that a run says, in the transaction that ends it; return what was done, in words.
+
+    Raises NeverError where one can't be kept, or two are found where one is meant; then nothing may be kept.
+    """
+    steps = run.content["steps"]
+    known = _locked(connection, run, steps)
+    made: dict[str, _Numbers] = {}
+    told = []
+    for step in steps:
+        table = known[UUID(step["table"])]
+        records = [_answers(step, at, made) for at in range(len(step["records"]))]
+        numbers = [_found(connection, step, table, each) for each in records]
+        if step["way"] == "change" and None in numbers:
+            raise NeverError(f"No record of {step['name']} was found that could be changed.")
+        kept = _kept(connection, step, table, numbers, records)
+        for number, before in zip(kept, numbers, strict=True):
+            kind = "made" if before is None else "changed"
+            tables.note_origin(
+                connection, table=table.id, number=number, form=run.form_id, response=run.number, kind=kind
+            )
+            told.append(f"record {number} of {step['name']} {kind}")
+        made[step["id"]] = list(kept)
+    return "; ".join(told) or "nothing to keep"
+
+
+def _locked(connection: Connection, run: Run, steps: Sequence[Mapping[str, Any]]) -> dict[UUID, OpenedTable]:
+    """Return the tables by id, which nobody else changes until the transaction ends; in one order for all."""
+    names = {UUID(each["table"]): each["name"] for each in steps}
+    found = {}
+    for table_id in sorted(names):
+        row = tables.lock_table_of_form(connection, form=run.form_id, table=table_id)
+        if row is None:
+            raise NeverError(f"The table {names[table_id]} is not there any more.")
+        found[table_id] = opened(row)
+    return found
+
+
+def _answers(step: Mapping[str, Any], at: int, made: Mapping[str, _Numbers]) -> dict[str, Any]:
+    """Return what is entered into a record, with the record above it that it belongs to."""
+    record = step["records"][at]
+    if record["wrong"]:
+        raise NeverError(f"{step['name']}, {record['wrong'][0]}")
+    if not step["under"]:
+        return dict(record["cells"])
+    above = made.get(step["under"], [])
+    number = above[0] if len(above) == 1 else above[at] if at < len(above) else None
+    if number is None:
+        raise NeverError(f"There is no record that this one of {step['name']} could belong to.")
+    return {**record["cells"], step["linked_by"]: str(number)}
+
+
+def _found(
+    connection: Connection, step: Mapping[str, Any], opened_table: OpenedTable, answers: Mapping[str, Any]
+) -> int | None:
+    """Return the record that is meant; None where there is none, or one is to be made in any case."""
+    if step["way"] == "make":
+        return None
+    table = opened_table.table
+    columns = [table.columns[each] for each in step["found_by"] if each in table.columns]
+    blank = [label_of(each) for each in columns if answers.get(each.id) is None]
+    if blank or not columns:
+        raise NeverError(f"{', '.join(blank) or 'What tells records apart'} is blank: no record can be found by it.")
+    condition = Every(tuple(_is(table, each.id, answers[each.id]) for each in columns))
+    asked = LookUp(table=opened_table.id.hex, condition=condition, first=2)
+    found = tables_beside(connection, opened_table.id, offered_only=False).look_up(asked).listed
+    if len(found) > 1:
+        labels = " and ".join(label_of(each) for each in columns)
+        numbers = " and ".join(str(each.number) for each in found)
+        raise NeverError(f"Records {numbers} of {step['name']} have the same {labels}: it is not clear which is meant.")
+    return found[0].number if found else None
+
+
+def _is(table: Table, column_id: str, answer: Any) -> Condition:
+    column = table.columns[column_id]
+    raw = answer.strip() if isinstance(answer, str) else answer
+    value = field_type_of(column).parse(raw, column, table.form.region)
+    keys = tuple(str(each) for each in value) if column.type == "record_choice" else keys_of(value)
+    return IsBlank(column_id) if value is None else Is(column_id, keys)
+
+
+def _kept(
+    connection: Connection,
+    step: Mapping[str, Any],
+    opened_table: OpenedTable,
+    numbers: Sequence[int | None],
+    records: Sequence[Mapping[str, Any]],
+) -> list[int]:
+    same: dict[int, int] = defaultdict(int)
+    for number in numbers:
+        if number is not None:
+            same[number] += 1
+    twice = next((number for number, count in same.items() if count > 1), None)
+    if twice is not None:
+        raise NeverError(f"Two rows mean the same record {twice} of {step['name']}.")
+    changes = [
+        Typed(number=number, revision=None, cells={}, answers=answers)
+        for number, answers in zip(numbers, records, strict=True)
+    ]
+    table = opened_table.table
+    rows, wrong = Changing(connection, opened_table.id, table, None).keep(changes)
+    if wrong:
+        column = table.columns.get(wrong[0].column)
+        label = "" if column is None else f"{label_of(column)}: "
+        raise NeverError(f"{step['name']}, {label}{wrong[0].message}")
+    return [rows[at].number for at in range(len(changes))]
