@@ -14,7 +14,7 @@ from codexa.core.program.samples import sample_answers
 from codexa.services import desk, links, people, publishing, who_and_when
 from codexa.services.answering import Given
 from codexa.services.context import context_of
-from codexa.services.demo_tables import make_tables
+from codexa.services.demo_tables import make_tables, with_tables
 from codexa.services.demo_visits import visit
 from codexa.services.demo_work import work_with
 from codexa.services.editions import Editions
@@ -48,6 +48,9 @@ FORMS = {  # file: how many responses
     "star_shop_order.json": 54,
     "patron_programme.json": 24,
     "talk_feedback.json": 2_000,
+    "instrument_loan.json": 30,
+    "talks_proposed.json": 6,
+    "seats_at_talks.json": 40,
 }
 # Sealed links for each line of it, by which its form is answered.
 _TALKS = ("talk_feedback.json", "talks.csv", {"talk": "Title", "number": "No.", "speaker": "Speaker"})
@@ -72,8 +75,9 @@ def load_demo(database: Database, *, examples: Path, sites: list[str], settings:
         # All of it in this one transaction.
         account = _add_account(connection, who, settings)
         within: Connect = lambda: nullcontext(connection)  # noqa: E731 - a name for what it is
+        known = make_tables(within, who, examples=examples)
         for file, count in FORMS.items():
-            document = json.loads((examples / file).read_text(encoding="utf-8"))
+            document = with_tables(json.loads((examples / file).read_text(encoding="utf-8")), known)
             if document.get("payment"):
                 document["payment"] |= {"practice": False, "account": str(account)}
             form = desk.import_form(within, who=who, document=document)
@@ -90,7 +94,6 @@ def load_demo(database: Database, *, examples: Path, sites: list[str], settings:
             _answer(connection, program, form=form, edition=edition, count=count, links=made)
             visit(connection, program, form=form, sent=count, days=_DAYS)
             work_with(within, file=file, form=form, team=team, count=count)
-        make_tables(within, who, examples=examples)
 
 
 def _make_links(

@@ -1,10 +1,14 @@
 """The demo's tables: what can be lent, where it stands, and a catalogue of objects to look at."""
 
+import datetime
 import json
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping, Sequence
 from pathlib import Path
 from random import Random
+from typing import Any
 
+from codexa.core.form.known_tables import KnownTable
+from codexa.core.tables.table import known_table
 from codexa.services.spreadsheets import read_table
 from codexa.services.tables import tables
 from codexa.services.tables.records import Typed, change
@@ -18,28 +22,105 @@ _FIELDS = ("the Ferry", "the Lantern", "the Heron", "the Millwheel", "the Fox", 
 _SEEN_WITH = ("naked eye", "binoculars", "small telescope", "40 cm reflector")
 
 
-def make_tables(connect: Connect, who: SignedIn, *, examples: Path) -> None:
-    """Make the tables of the examples, and the catalogue."""
-    for path in sorted((examples / "tables").glob("*.json")):
-        definition = json.loads(path.read_text(encoding="utf-8"))
-        lines = read_table(path.with_suffix(".csv").read_bytes()).lines
+def make_tables(connect: Connect, who: SignedIn, *, examples: Path) -> dict[str, KnownTable]:
+    """Make the tables of the examples, and the catalogue; return what forms know of each, by its name in examples."""
+    made: dict[str, KnownTable] = {}
+    for name in _TABLES:
+        path = examples / "tables" / f"{name}.json"
+        definition = with_tables(json.loads(path.read_text(encoding="utf-8")), made)
+        rows = _ROWS[name]() if name in _ROWS else _lines(path.with_suffix(".csv"))
         by_label = {each["label"]: each["id"] for each in definition["columns"]}
-        rows = [{by_label[label]: text for label, text in line.cells.items() if label in by_label} for line in lines]
-        _make(connect, who, definition, rows)
+        cells = [{by_label[label]: text for label, text in row.items() if label in by_label} for row in rows]
+        made[name] = _make(connect, who, definition, cells)
+        if name == "instruments":
+            made["pieces"] = _make_pieces(connect, who, examples, made, rows)
     made_up = Random("catalogue")  # noqa: S311 - no secret hangs on it
-    _make(connect, who, _CATALOGUE, list(_objects(made_up)))
+    made["catalogue"] = _make(connect, who, _CATALOGUE, list(_objects(made_up)))
+    return made
 
 
-def _make(connect: Connect, who: SignedIn, definition: dict[str, object], rows: list[dict[str, str]]) -> None:
+def with_tables(document: Any, made: Mapping[str, KnownTable]) -> Any:
+    """Return a definition of the examples with the ids of tables in the place of their names there."""
+    if isinstance(document, list):
+        return [with_tables(each, made) for each in document]
+    if not isinstance(document, dict):
+        return document
+    found = {name: with_tables(each, made) for name, each in document.items()}
+    if "tables" in found:
+        found["tables"] = [made[each["id"]].model_dump(mode="json") for each in found["tables"]]
+    if isinstance(found.get("table"), str):
+        found["table"] = made[found["table"]].id
+    return found
+
+
+def _lines(path: Path) -> list[dict[str, str]]:
+    return [dict(line.cells) for line in read_table(path.read_bytes()).lines]
+
+
+def _make_pieces(
+    connect: Connect,
+    who: SignedIn,
+    examples: Path,
+    made: Mapping[str, KnownTable],
+    instruments: Sequence[Mapping[str, str]],
+) -> KnownTable:
+    """Make a piece for each that there is of what is lent; the second of each is away now and then."""
+    definition = with_tables(json.loads((examples / "tables" / "pieces.json").read_text(encoding="utf-8")), made)
+    rows = [
+        {"c1": f"{each['Instrument']} no. {number}", "c2": each["Instrument"], "c3": _state(number, len(each["Site"]))}
+        for each in instruments
+        if each["May be lent"] == "Yes"
+        for number in range(1, int(each["Pieces"]) + 1)
+    ]
+    return _make(connect, who, definition, rows)
+
+
+def _state(number: int, chance: int) -> str:
+    return "Lent" if number == 2 else "In repair" if (number + chance) % 7 == 0 else "On the shelf"
+
+
+_TABLES = ("sites", "kinds", "instruments", "loans", "talks")  # pieces are made with instruments
+
+
+def _talks() -> list[dict[str, str]]:
+    """Return talks of the weeks to come."""
+    today = datetime.datetime.now(datetime.UTC).date()
+    return [
+        {
+            "Title": title,
+            "Speaker": speaker,
+            "Day": (today + datetime.timedelta(days=days)).isoformat(),
+            "Site": site,
+            "Seats": str(seats),
+            "What it is about": about,
+        }
+        for title, speaker, days, site, seats, about in _TALKS
+    ]
+
+
+_TALKS = (
+    ("The quiet Sun", "M. Adeyemi", -12, "Summit Dome", 60, "Why it has had so few spots."),
+    ("Glass and patience", "T. Lindqvist", 9, "Harbour Deck", 24, "How a mirror is ground by hand."),
+    ("Späte Sterne", "M. Adeyemi", 16, "Summit Dome", 60, "In German: stars at the end of their lives."),
+    ("How far is far?", "R. Castellan", 23, "Travelling Dome", 35, "From the Moon to the galaxies in seven steps."),
+    ("A year of comets", "I. Sauer", 37, "Harbour Deck", 24, "What came, what went, and what is to come."),
+)
+_ROWS = {"talks": _talks}
+
+
+def _make(
+    connect: Connect, who: SignedIn, definition: Mapping[str, Any], rows: Sequence[Mapping[str, str]]
+) -> KnownTable:
     table = tables.create(connect, who=who, definition=definition)
     for start in range(0, len(rows), _AT_ONCE):
         changes = [Typed(number=None, revision=None, cells=row) for row in rows[start : start + _AT_ONCE]]
         wrong = change(connect, who=who, table=table, changes=changes).wrong
         if wrong:
             raise ValueError(f"{definition['name']}: {wrong[0].column}: {wrong[0].message}")
+    return known_table(table.hex, tables.show(connect, who=who, table=table).table)
 
 
-_CATALOGUE: dict[str, object] = {
+_CATALOGUE: dict[str, Any] = {
     "name": "Catalogue of objects",
     "columns": [
         {"id": "name", "type": "short_text", "key": "name", "label": "Object", "required": "TRUE"},
