@@ -24,6 +24,7 @@ from codexa.services.context import context_of
 from codexa.services.editions import Editions
 from codexa.services.errors import ClashError, NotFoundError
 from codexa.services.people import written_to
+from codexa.services.tables.drift import drift
 from codexa.services.tables.looking_up import tables_for
 from codexa.store import forms
 from codexa.store.database import Connect
@@ -76,7 +77,7 @@ def analyse(connect: Connect, form: UUID, draft: Form) -> Analysis:
     with tables_for(connect, form) as tables:
         state = evaluate(program, {}, context_of(draft, tables=tables))
     return Analysis(
-        findings=proof(program, people),
+        findings=(*proof(program, people), *drift(connect, form, program)),
         notes=notes(program),
         links=links(program),
         ranges={figure: _range(program, figure) for figure in program.figures},

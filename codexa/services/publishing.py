@@ -17,6 +17,7 @@ from codexa.core.program.proof import proof
 from codexa.core.program.trials import run_trials
 from codexa.services import people
 from codexa.services.editions import Editions
+from codexa.services.errands.asking import ask
 from codexa.services.errors import (
     ClashError,
     NotFoundError,
@@ -24,7 +25,9 @@ from codexa.services.errors import (
     PublishedMeanwhileError,
     TrialsFailError,
 )
+from codexa.services.tables.drift import drift
 from codexa.services.tables.looking_up import tables_for
+from codexa.services.tables.tables import HELD_AGAINST
 from codexa.store import editions, forms, payments
 from codexa.store.database import Connect, Connection
 from codexa.store.editions import Locked
@@ -72,6 +75,8 @@ def go_live(connect: Connect, *, who: SignedIn, form: UUID, edition: int, live: 
             raise NotFoundError
         if locked.live_edition != edition:
             editions.set_live(connection, team=who.team_id, form=form, number=edition, person=who.person_id)
+            # Its tables may have changed since it was proven.
+            ask(connection, HELD_AGAINST, {"form": str(form), "edition": edition})
     return edition
 
 
@@ -92,7 +97,8 @@ def changes_to_come(connect: Connect, kept: Editions, *, who: SignedIn, form: UU
 
 def _prove(connect: Connect, form: UUID, draft: Form, *, despite_trials: bool) -> None:
     program, team = compile_form(draft), people.written_to(connect, draft, form)
-    errors = [finding for finding in proof(program, team) if finding.severity is Severity.ERROR]
+    found = (*proof(program, team), *drift(connect, form, program))
+    errors = [finding for finding in found if finding.severity is Severity.ERROR]
     if errors:
         raise NotProvenError(f"{errors[0].message} {errors[0].remedy}")
     if not despite_trials:

@@ -31,6 +31,7 @@ class FormRow:
 
     `changed` says that the draft differs from the live edition; `days` are the responses of each of the last 14 days,
     today last; `unreadable` says why this version can't read it; `failed` counts follow-ups that did not work;
+    `tables_changed` says what it names of tables that is not there any more;
     `access` is who may fill it in and when, and `zone` its time zone where it closes at a moment.
     """
 
@@ -45,6 +46,7 @@ class FormRow:
     responses: int
     days: list[int]
     unreadable: str | None
+    tables_changed: str | None
     failed: int
     access: dict[str, Any]
     zone: str | None

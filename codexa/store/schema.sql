@@ -651,6 +651,7 @@ CREATE TABLE public.form (
     password_hash text,
     statuses jsonb DEFAULT '[]'::jsonb NOT NULL,
     retention jsonb DEFAULT '{}'::jsonb NOT NULL,
+    tables_changed text,
     CONSTRAINT form_slug_check CHECK ((slug ~ '^[a-z0-9]+(-[a-z0-9]+)*$'::text))
 );
 CREATE TABLE public.former_slug (

@@ -108,6 +108,22 @@ def lock_table_of_form(connection: Connection, *, form: UUID, table: UUID) -> Ta
     return TableRow(**row) if row else None
 
 
+def tables_of_form(connection: Connection, *, form: UUID, tables: Sequence[UUID]) -> list[TableRow]:
+    """Return those of these tables that belong to the team that has a form."""
+    return [TableRow(**row) for row in many(connection, _QUERIES["tables_of_form"], form=form, tables=list(tables))]
+
+
+def forms_that_know(connection: Connection, *, table: UUID) -> list[tuple[UUID, int]]:
+    """Return the forms whose live edition knows a table, with the edition's number."""
+    rows = many(connection, _QUERIES["forms_that_know"], table=table, known_as=table.hex)
+    return [(row["id"], row["live_edition"]) for row in rows]
+
+
+def note_drift(connection: Connection, *, form: UUID, edition: int, words: str | None) -> None:
+    """Note what the live edition of a form names and no table has any more; None where all is there."""
+    connection.execute(_QUERIES["note_drift"], {"form": form, "edition": edition, "words": words})
+
+
 def note_origin(connection: Connection, *, table: UUID, number: int, form: UUID, response: int, kind: str) -> None:
     """Note that a response made or changed a record."""
     known = {"table": table, "number": number, "form": form, "response": response, "kind": kind}

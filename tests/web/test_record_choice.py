@@ -16,8 +16,10 @@ from web.test_tables import put
 from codexa.core.form.form import read_form
 from codexa.core.program.compiling import compile_form
 from codexa.core.program.evaluate import evaluate
+from codexa.core.program.public import form_state
 from codexa.services import desk, publishing
-from codexa.services.tables.looking_up import KeptTables
+from codexa.services.errors import NotProvenError
+from codexa.services.tables.looking_up import KeptTables, tables_for
 from codexa.services.tables.working_out import fill_keys
 from codexa.store.look_ups import Whose
 
@@ -126,29 +128,39 @@ def test_what_was_taken_stays_as_it_was_and_what_has_changed_is_told_before_it_c
     assert [(each["label"], each["after"]) for each in changed["changes"]] == [("Sought", "Plover")]
 
 
-def test_records_of_other_teams_and_other_tables_are_none(as_mira, agent, connection, mira, there):
-    form, _, instruments = there
+def tried(connection, form, document, answers):
+    """What a draft of a form offers with these answers, by what is in the database."""
+    program = compile_form(read_form(document))
+    with tables_for(within(connection), form) as tables:
+        return form_state(evaluate(program, answers, replace(CONTEXT, tables=tables)))["blocks"]
+
+
+def test_records_of_other_teams_are_none(as_mira, connection, mira, there):
+    form, sites, instruments = there
     stranger = make_person(connection, team="elsewhere", email="wren@example.org")
-    document = loan({**SITES.known, "id": uuid.UUID(instruments.rpartition("/")[2]).hex}, INSTRUMENTS.known)
+    document = loan(*(as_mira.get(each).json["known"] for each in (sites, instruments)))
     theirs = desk.import_form(within(connection), who=stranger, document=document)
-    publishing.publish(within(connection), who=stranger, form=theirs, revision=1)
     connection.commit()
-    assert labels(state(agent, theirs, {})["site"]) == []
-    assert hand_in(agent, theirs, {"site": "1"}).json["errors"]["site"]["code"] == "dropped"
+    for block_id in ("site", "instrument"):
+        found = tried(connection, theirs, document, {"site": "1", "instrument": "1"})[block_id]
+        assert (labels(found), found["error"]["code"]) == ([], "dropped")
+    with pytest.raises(NotProvenError, match="Sites is not there any more, or is not this team's"):
+        publishing.publish(within(connection), who=stranger, form=theirs, revision=1)
     assert as_mira.delete(instruments).status_code == 204
-    assert labels(state(agent, form, {"site": "1"})["instrument"]) == []
+    assert labels(state(as_mira, form, {"site": "1"})["instrument"]) == []
 
 
 def test_a_column_that_a_form_takes_for_another_harms_nobody(as_mira, connection, mira):
     _, known = made(as_mira, INSTRUMENTS)
     wrong = [{**each, "type": "number"} if each["key"] == "name" else each for each in known["columns"]]
-    _, sites = made(as_mira, SITES)
-    document = loan(sites, {**known, "columns": wrong})
-    document["pages"][0]["blocks"][1] |= {"fitting": "record.name > 3", "ordered_by": "name"}
+    document = loan(known, {**known, "columns": wrong}) | {"tables": [{**known, "columns": wrong}]}
+    document["pages"][0]["blocks"] = [
+        choice("instrument", known["id"], fitting="record.name > 3", ordered_by="name", required="TRUE")
+    ]
     form = desk.import_form(within(connection), who=mira, document=document)
-    publishing.publish(within(connection), who=mira, form=form, revision=1)
-    connection.commit()
-    assert labels(state(as_mira, form, {})["instrument"]) == []
+    assert labels(tried(connection, form, document, {})["instrument"]) == []
+    with pytest.raises(NotProvenError, match="The column Name of Instruments is another one now"):
+        publishing.publish(within(connection), who=mira, form=form, revision=1)
 
 
 def test_what_a_version_before_kept_is_found_too(as_mira, connection, there):
@@ -273,3 +285,25 @@ def test_forms_follow_what_a_record_names(as_mira, connection, mira, naming):
     assert hand_in(as_mira, form, {"site": "1", "instrument": "1"}).status_code == 201
     kept = connection.execute("SELECT answers -> 'instrument' AS kept FROM response").fetchone()["kept"]
     assert kept["values"]["site"] == {"record": 1, "shown": "Hill Dome", "values": {"name": "Hill Dome"}}
+
+
+def test_a_column_that_goes_is_told_where_it_is_named_and_harms_no_visitor(as_mira, connection, worker, there):
+    form, _, instruments = there
+    table = as_mira.get(instruments).json
+    columns = [each for each in table["definition"]["columns"] if each["key"] != "charge"]
+    body = {"revision": table["revision"], "definition": {**table["definition"], "columns": columns}}
+    assert as_mira.put(instruments, json=body).status_code == 200
+    work(worker)
+    row = next(each for each in as_mira.get("/api/forms").json["forms"] if each["id"] == str(form))
+    assert row["tables_changed"] == "Instruments has no column Charge any more, which is named here."
+    findings = as_mira.get(f"/api/forms/{form}").json["analysis"]["findings"]
+    assert [(each["code"], each["block"]) for each in findings if "column" in each["code"]] == [
+        ("column_gone", "instrument")
+    ]
+    blocks = state(as_mira, form, {"site": "1", "instrument": "1"})
+    assert labels(blocks["instrument"]) == ["Juniper", "Moss", "Plover"]
+    assert hand_in(as_mira, form, {"site": "1", "instrument": "1"}).status_code == 201
+    as_mira.delete(instruments)
+    work(worker)
+    row = next(each for each in as_mira.get("/api/forms").json["forms"] if each["id"] == str(form))
+    assert "Instruments is not there any more" in row["tables_changed"]

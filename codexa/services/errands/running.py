@@ -17,8 +17,9 @@ from codexa.services.payments.reconciling import differences
 from codexa.services.payments.settling import Way as Paying
 from codexa.services.response_set import export_files, filling, in_bulk
 from codexa.services.response_set.opening import INDEX_ERRAND
+from codexa.services.tables import drift, naming, working_out
 from codexa.services.tables import importing as table_importing
-from codexa.services.tables import naming, working_out
+from codexa.services.tables.tables import HELD_AGAINST
 from codexa.services.tidying import tidy
 from codexa.settings import Settings
 from codexa.store import errands
@@ -103,6 +104,14 @@ def _call_records_anew(way: Way, errand: Errand) -> str:
     return naming.carry_out(way.connect, table=UUID(about["table"]), numbers=about["numbers"], step=about["step"])
 
 
+def _hold_against(way: Way, errand: Errand) -> str:
+    about, editions = errand.about, Editions(way.connect)
+    if "form" not in about:
+        return drift.carry_out(way.connect, editions, UUID(about["table"]))
+    drift.note(way.connect, editions, UUID(about["form"]), about["edition"])
+    return "held against its tables"
+
+
 def _make_file(way: Way, errand: Errand) -> str:
     folder = Path(way.settings.files)
     return export_files.make(way.connect, Editions(way.connect), folder, UUID(errand.about["file"]))
@@ -117,6 +126,7 @@ _KINDS: dict[str, Do] = {
     working_out.ERRAND: _work_out_records,
     table_importing.ERRAND: _take_in_records,
     naming.ERRAND: _call_records_anew,
+    HELD_AGAINST: _hold_against,
     links.ERRAND: _mail_links,
     continuing.ERRAND: _mail(continuing.link_mail),
     "tidying up": _tidy,

@@ -10,6 +10,7 @@ import orjson
 from codexa.core.errors import DefinitionError, Problem
 from codexa.core.tables.table import Table, table_of
 from codexa.services.bounded_cache import BoundedCache
+from codexa.services.errands.asking import ask
 from codexa.services.errors import ClashError, NotFoundError
 from codexa.services.tables.working_out import take_anew, work_out_anew
 from codexa.store import tables
@@ -17,6 +18,7 @@ from codexa.store.database import Connect
 from codexa.store.sessions import SignedIn
 from codexa.store.tables import ListedTable, TableRow
 
+HELD_AGAINST = "forms held against a table"  # an errand, see drift
 # Tables by id and revision, of which each is what it is for good; in bytes of what they were made of.
 _KNOWN: BoundedCache[Table] = BoundedCache(50_000_000)
 # What a new table begins with.
@@ -96,6 +98,8 @@ def save(connect: Connect, *, who: SignedIn, table: UUID, revision: int, definit
         )
         if not is_alike:
             work_out_anew(connection, team=who.team_id, table_id=table, table=after, revision=saved)
+        if tables.forms_that_know(connection, table=table):
+            ask(connection, HELD_AGAINST, {"table": str(table)})
     return OpenedTable(id=table, revision=saved, table=after)
 
 
@@ -128,3 +132,5 @@ def delete(connect: Connect, *, who: SignedIn, table: UUID) -> None:
     with connect() as connection:
         if not tables.delete_table(connection, team=who.team_id, table=table):
             raise NotFoundError
+        if tables.forms_that_know(connection, table=table):
+            ask(connection, HELD_AGAINST, {"table": str(table)})

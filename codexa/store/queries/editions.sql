@@ -18,7 +18,7 @@ RETURNING number;
 WITH went AS (
     INSERT INTO went_live (form_id, edition, person_id) VALUES (%(form)s, %(number)s, %(person)s)
 )
-UPDATE form SET live_edition = %(number)s WHERE team_id = %(team)s AND id = %(form)s;
+UPDATE form SET live_edition = %(number)s, tables_changed = NULL WHERE team_id = %(team)s AND id = %(form)s;
 
 -- name: last_live
 -- Which edition was made what visitors get at last, when, and by whom.

@@ -4,7 +4,7 @@ SELECT form.id, form.name, form.slug, form.revision, form.live_edition, form.cha
     coalesce(form.draft_digest <> edition.digest, false) AS changed,
     response_counter.last_number - response_counter.gone
         - (SELECT count(*)::integer FROM response WHERE response.form_id = form.id AND response.stage <> 'complete') AS responses,
-    coalesce(lately.days, '{}') AS days, form.unreadable, failed.count AS failed, form.access,
+    coalesce(lately.days, '{}') AS days, form.unreadable, failed.count AS failed, form.access, form.tables_changed,
     -- A whole document is read only where it is needed.
     CASE WHEN form.access ->> 'closes' <> '' THEN coalesce(edition.definition, form.draft) ->> 'time_zone' END AS zone
 FROM form

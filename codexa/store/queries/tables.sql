@@ -28,6 +28,25 @@ SELECT data_table.id, data_table.name, data_table.definition, data_table.revisio
 FROM data_table JOIN form ON form.team_id = data_table.team_id
 WHERE form.id = %(form)s AND data_table.id = %(table)s AND data_table.deleted_at IS NULL FOR NO KEY UPDATE OF data_table;
 
+-- name: tables_of_form
+-- Some tables of the team that has a form.
+SELECT data_table.id, data_table.name, data_table.definition, data_table.revision
+FROM data_table JOIN form ON form.team_id = data_table.team_id
+WHERE form.id = %(form)s AND data_table.id = ANY(%(tables)s) AND data_table.deleted_at IS NULL;
+
+-- name: forms_that_know
+-- The forms of a table's team whose live edition knows the table.
+SELECT form.id, form.live_edition FROM form
+    JOIN data_table ON data_table.team_id = form.team_id AND data_table.id = %(table)s
+    JOIN edition ON edition.form_id = form.id AND edition.number = form.live_edition
+WHERE form.deleted_at IS NULL
+    AND edition.definition -> 'tables' @> jsonb_build_array(jsonb_build_object('id', %(known_as)s::text))
+ORDER BY form.id;
+
+-- name: note_drift
+-- Notes what the live edition of a form names and no table has any more; nothing where another is live by now.
+UPDATE form SET tables_changed = %(words)s WHERE id = %(form)s AND live_edition = %(edition)s;
+
 -- name: note_origin
 -- Notes which response made or changed a record.
 INSERT INTO record_origin (table_id, number, form_id, response_number, kind)

@@ -51,7 +51,8 @@ class FormRowReply(Message):
     `changed` says that the draft differs from the live edition; `days` are the responses of each of the last 14 days,
     today last; `failed` counts the follow-ups of late that did not work; `closes` is when it closes, if it does.
     So many visitors have `seen` it in the last 30 days, and so many of them have `sent` it. `held` are suspected
-    responses, `mine` those that whoever asks has in hand.
+    responses, `mine` those that whoever asks has in hand. `tables_changed` says what visitors' edition names of tables
+    that is not there any more.
     """
 
     id: UUID
@@ -65,6 +66,7 @@ class FormRowReply(Message):
     responses: int
     days: list[int]
     unreadable: str | None
+    tables_changed: str | None
     failed: int
     closes: datetime | None
     seen: int

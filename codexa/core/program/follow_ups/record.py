@@ -6,7 +6,8 @@ from typing import Any
 from codexa.core.definition.parts import Field
 from codexa.core.errors import AnswerError
 from codexa.core.fields import field_type_of
-from codexa.core.fields.field_type import FieldType, Region
+from codexa.core.fields.field_type import FieldType, Medium, Region
+from codexa.core.fields.record_choice import RecordChoiceField
 from codexa.core.form.follow_ups import RecordCell, RecordFollowUp
 from codexa.core.form.known_tables import KnownTable
 from codexa.core.formula import convert
@@ -86,8 +87,9 @@ def _rows(state: State, kind: str) -> list[Row]:
 def _record(
     state: State, follow_up: RecordFollowUp, at: int, table: KnownTable, row: Row | tuple[()]
 ) -> dict[str, Any]:
-    """Return the raw answers by column, and what could not be worked out, in words."""
+    """Return the raw answers by column, what the team reads of them, and what could not be worked out, in words."""
     cells: dict[str, Any] = {}
+    shown: dict[str, str] = {}
     wrong = []
     for index, cell in enumerate(follow_up.steps[at].cells):
         column = table.fields.get(cell.column)
@@ -96,11 +98,13 @@ def _record(
             continue
         value = formula.compiled.run(state.values, state.context, row)
         try:
-            cells[cell.column] = _entered(value, column, table.region)
+            cells[cell.column] = entered = _entered(value, column, table.region)
+            if entered is not None:
+                shown[cell.column] = _shown(value, entered, column, table.region)
         except (AnswerError, FormulaFailure) as failure:
             reason = failure.message if isinstance(failure, AnswerError) else failure.error.message
             wrong.append(f"{known_label(column)}: {reason}")
-    return {"cells": cells, "wrong": wrong}
+    return {"cells": cells, "shown": shown, "wrong": wrong}
 
 
 def _entered(value: Any, column: Field, region: Region) -> Any:
@@ -116,6 +120,13 @@ def _entered(value: Any, column: Field, region: Region) -> Any:
         # An option is also meant by its label, a day as people write it.
         adopted = kind.parse(kind.from_link(convert.text(value), column, region), column, region)
     return None if adopted is None else kind.enter(adopted, column, region)
+
+
+def _shown(value: Any, entered: Any, column: Field, region: Region) -> str:
+    if isinstance(column, RecordChoiceField):
+        return convert.text(value)  # a record is known by what is shown of it
+    kind: FieldType[Any] = field_type_of(column)
+    return kind.present(kind.parse(entered, column, region), column, region, Medium.PAGE)
 
 
 def _findings(program: Program, follow_up: RecordFollowUp, at: int) -> Iterator[Finding]:

@@ -1611,7 +1611,8 @@ export interface DeskReply {
  * `changed` says that the draft differs from the live edition; `days` are the responses of each of the last 14 days,
  * today last; `failed` counts the follow-ups of late that did not work; `closes` is when it closes, if it does.
  * So many visitors have `seen` it in the last 30 days, and so many of them have `sent` it. `held` are suspected
- * responses, `mine` those that whoever asks has in hand.
+ * responses, `mine` those that whoever asks has in hand. `tables_changed` says what visitors' edition names of tables
+ * that is not there any more.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "FormRowReply".
@@ -1633,6 +1634,7 @@ export interface FormRowReply {
   seen: number;
   sent: number;
   slug: string;
+  tables_changed: string | null;
   unreadable: string | null;
 }
 /**

@@ -22,6 +22,8 @@ function itemsOf(forms: FormRowReply[], who: SignedInReply): Item[] {
     const changed = `changed ${asDay(form.changed_at)}${form.changed_by ? ` by ${form.changed_by}` : ""}`;
     if (form.unreadable)
       return [{ form, text: "can’t be read by this version", detail: form.unreadable, kind: "check" }];
+    if (form.tables_changed)
+      return [{ form, text: "names what its tables don’t have any more", detail: form.tables_changed, kind: "check" }];
     if (form.failed > 0)
       return [
         {

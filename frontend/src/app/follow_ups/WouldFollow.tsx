@@ -82,7 +82,11 @@ export function WouldFollow({ followUp }: { followUp: FollowUp }) {
 interface KeptStep {
   id: string;
   table: string;
-  records: readonly { cells: Readonly<Record<string, unknown>>; wrong: readonly string[] }[];
+  records: readonly {
+    cells: Readonly<Record<string, unknown>>;
+    shown: Readonly<Record<string, string>>;
+    wrong: readonly string[];
+  }[];
 }
 
 /** The records that would be kept, as rows of their tables. */
@@ -104,10 +108,10 @@ function Records({ steps }: { steps: readonly KeptStep[] }) {
           </tr>
         </thead>
         <tbody>
-          {step.records.map(({ cells, wrong }, at) => (
+          {step.records.map(({ shown, wrong }, at) => (
             <tr key={at}>
               {columns.map((each) => (
-                <td key={each.id}>{shownCell(cells[each.id])}</td>
+                <td key={each.id}>{shown[each.id] ?? "–"}</td>
               ))}
               {wrong.length > 0 && <td>{wrong.join("; ")}</td>}
             </tr>
@@ -118,20 +122,9 @@ function Records({ steps }: { steps: readonly KeptStep[] }) {
   });
 }
 
-const shownCell = (value: unknown): string =>
-  value === null || value === undefined
-    ? "–"
-    : Array.isArray(value)
-      ? value.map(shownCell).join(", ")
-      : value === true
-        ? "yes"
-        : value === false
-          ? "no"
-          : typeof value === "string" || typeof value === "number"
-            ? String(value)
-            : JSON.stringify(value);
-
 const TABLE = {
+  display: "block",
+  overflow: "auto",
   borderCollapse: "collapse",
   fontSize: 13,
   "& caption": { textAlign: "left", fontWeight: 650, pb: 0.5 },
