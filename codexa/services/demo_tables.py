@@ -34,8 +34,6 @@ def make_tables(connect: Connect, who: SignedIn, *, examples: Path) -> dict[str,
         made[name] = _make(connect, who, definition, cells)
         if name == "instruments":
             made["pieces"] = _make_pieces(connect, who, examples, made, rows)
-    made_up = Random("catalogue")  # noqa: S311 - no secret hangs on it
-    made["catalogue"] = _make(connect, who, _CATALOGUE, list(_objects(made_up)))
     return made
 
 
@@ -79,7 +77,7 @@ def _state(number: int, chance: int) -> str:
     return "Lent" if number == 2 else "In repair" if (number + chance) % 7 == 0 else "On the shelf"
 
 
-_TABLES = ("sites", "kinds", "instruments", "loans", "talks")  # pieces are made with instruments
+_TABLES = ("sites", "kinds", "instruments", "loans", "talks", "catalogue")  # pieces are made with instruments
 
 
 def _talks() -> list[dict[str, str]]:
@@ -105,7 +103,6 @@ _TALKS = (
     ("How far is far?", "R. Castellan", 23, "Travelling Dome", 35, "From the Moon to the galaxies in seven steps."),
     ("A year of comets", "I. Sauer", 37, "Harbour Deck", 24, "What came, what went, and what is to come."),
 )
-_ROWS = {"talks": _talks}
 
 
 def _make(
@@ -120,45 +117,23 @@ def _make(
     return known_table(table.hex, tables.show(connect, who=who, table=table).table)
 
 
-_CATALOGUE: dict[str, Any] = {
-    "name": "Catalogue of objects",
-    "columns": [
-        {"id": "name", "type": "short_text", "key": "name", "label": "Object", "required": "TRUE"},
-        {
-            "id": "kind",
-            "type": "dropdown",
-            "key": "kind",
-            "label": "Kind",
-            "options": [
-                {"id": f"k{at}", "code": name.replace(" ", "_"), "label": name} for at, name in enumerate(_KINDS)
-            ],
-        },
-        {"id": "field", "type": "short_text", "key": "field", "label": "Field of the sky"},
-        {"id": "magnitude", "type": "number", "key": "magnitude", "label": "Magnitude", "decimals": 1},
-        {
-            "id": "seen",
-            "type": "dropdown",
-            "key": "seen_with",
-            "label": "Seen with",
-            "options": [
-                {"id": f"s{at}", "code": name.replace(" ", "_"), "label": name} for at, name in enumerate(_SEEN_WITH)
-            ],
-        },
-        {"id": "month", "type": "number", "key": "best_month", "label": "Best month", "minimum": "1", "maximum": "12"},
-    ],
-    "once": ["name"],
-}
+def _objects() -> list[dict[str, str]]:
+    """Return made-up objects of the sky, the same each time."""
+    return list(_made_up(Random("catalogue")))  # noqa: S311 - no secret hangs on it
 
 
-def _objects(chance: Random) -> Iterator[dict[str, str]]:
+def _made_up(chance: Random) -> Iterator[dict[str, str]]:
     for number in range(1, _OBJECTS + 1):
         magnitude = round(min(15.5, chance.triangular(2.0, 15.5, 11.5)), 1)
         with_ = 0 if magnitude < 4.5 else 1 if magnitude < 8 else 2 if magnitude < 12 else 3
         yield {
-            "name": f"AC {number}",
-            "kind": chance.choices(list(_KINDS), list(_KINDS.values()))[0],
-            "field": chance.choice(_FIELDS),
-            "magnitude": f"{magnitude}",
-            "seen": _SEEN_WITH[with_],
-            "month": str(chance.randint(1, 12)),
+            "Object": f"AC {number}",
+            "Kind": chance.choices(list(_KINDS), list(_KINDS.values()))[0],
+            "Field of the sky": chance.choice(_FIELDS),
+            "Magnitude": f"{magnitude}",
+            "Seen with": _SEEN_WITH[with_],
+            "Best month": str(chance.randint(1, 12)),
         }
+
+
+_ROWS = {"talks": _talks, "catalogue": _objects}

@@ -10,7 +10,7 @@ import orjson
 
 from codexa.core.definition.brand import Brand
 from codexa.core.form.upgrades import read_stored
-from codexa.core.look_ups import Tables
+from codexa.core.look_ups import NO_TABLES, Tables
 from codexa.core.program.accept import Accepted, Refused, accept, numbered
 from codexa.core.program.compiling import compile_form
 from codexa.core.program.evaluate import State, evaluate
@@ -99,7 +99,7 @@ def why(
     return explain_all(evaluate(program, answers, context_of(program.form, link, tables=tables)), part)
 
 
-def sample(program: Program, seed: int, tables: Tables) -> dict[str, Any]:
+def sample(program: Program, seed: int, tables: Tables = NO_TABLES) -> dict[str, Any]:
     """Return plausible answers, the same for the same seed, without what would be wrong in them."""
     context = context_of(program.form, tables=tables)
     answers = sample_answers(program, Random(seed), context)  # noqa: S311 - made-up answers, no secret

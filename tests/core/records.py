@@ -1,8 +1,10 @@
 """Tables in memory, for tests: they say what is meant, and a database must come to the same."""
 
+import json
 from dataclasses import dataclass, field
 from decimal import Decimal
 from functools import cached_property
+from pathlib import Path
 
 from codexa.core.fields import field_type_of
 from codexa.core.formula.values import ChosenRecord
@@ -135,3 +137,26 @@ INSTRUMENTS = MemoryTable(
 
 def tables():
     return MemoryTables({each.id: each for each in (SITES, INSTRUMENTS)})
+
+
+EXAMPLES = Path(__file__).parent.parent.parent / "examples" / "tables"
+_SITE = {"record": 1, "shown": "Harbour Deck", "values": {"c1": "Harbour Deck", "c4": "Along the pier"}}
+_KIND = {"record": 1, "shown": "Binoculars", "values": {}}
+_GLASS = {"record": 1, "shown": "Harbour glass", "values": {}}
+_EXAMPLE_ROWS = {
+    "sites": ({"c1": "Harbour Deck", "c2": "Tomas Reyl", "c4": "Along the pier"},),
+    "kinds": ({"c1": "Binoculars", "c2": "Wide fields", "c3": [_SITE]},),
+    "instruments": ({"c1": "Harbour glass", "c2": _SITE, "c3": _KIND, "c4": "70", "c5": "6.00", "c7": True},),
+    "pieces": tuple({"c1": f"Harbour glass no. {number}", "c2": _GLASS, "c3": "shelf"} for number in (1, 2)),
+    "talks": ({"c1": "How far is far?", "c2": "R. Castellan", "c3": "2027-03-01", "c4": _SITE, "c5": "400000"},),
+    "catalogue": ({"name": "AC 29", "kind": "galaxy", "field": "the Heron"},),
+}
+
+
+def example_tables():
+    """The tables of the examples, each with a record or two."""
+    made = (
+        MemoryTable(name, json.loads((EXAMPLES / f"{name}.json").read_text(encoding="utf-8")), rows)
+        for name, rows in _EXAMPLE_ROWS.items()
+    )
+    return MemoryTables({each.id: each for each in made})

@@ -5,6 +5,7 @@ import json
 import random
 import subprocess
 import sys
+from dataclasses import replace
 from decimal import Decimal
 from pathlib import Path
 
@@ -14,16 +15,18 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from codexa.core.form.form import read_form
-from codexa.core.program.accept import Accepted, Refused, accept
+from codexa.core.program.accept import Accepted, Refused, accept, kept_of
 from codexa.core.program.compiling import compile_form
 from codexa.core.program.evaluate import evaluate
 from codexa.core.program.faces import FormState
+from codexa.core.program.kept import state_of_kept
 from codexa.core.program.notes import links, notes
 from codexa.core.program.proof import proof
 from codexa.core.program.public import form_face, form_state
 from codexa.core.program.samples import sample_answers
 from core.forms import block, facts_of, program_of
 from core.formulas import CONTEXT
+from core.records import example_tables
 
 PROGRAM = compile_form(read_form(visit_document()))
 
@@ -122,9 +125,13 @@ class TestAccept:
     def test_takes_the_samples_of_every_example(self, example):
         program = compile_form(read_form(json.loads(example.read_text(encoding="utf-8"))))
         assert [each for each in proof(program) if each.code != "practice"] == []
+        context = replace(CONTEXT, tables=example_tables())
         for seed in range(30):
-            answers = sample_answers(program, random.Random(seed), CONTEXT)
-            assert isinstance(accept(program, answers, CONTEXT), Accepted)
+            answers = sample_answers(program, random.Random(seed), context)
+            accepted = accept(program, answers, context)
+            assert isinstance(accepted, Accepted)
+            again = state_of_kept(program, accepted.answers, replace(CONTEXT, number=None))
+            assert kept_of(again) == accepted.answers
 
 
 class TestProof:

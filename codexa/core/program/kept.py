@@ -27,14 +27,13 @@ def state_of_kept(program: Program, kept: Mapping[str, Any], context: Context) -
     use_exact_arithmetic()
     begin()
     values = list(program.initial)
-    context = replace(context, tables=kept_tables(program, kept))
     for place in program.top_places:
         if isinstance(place, RepeatPlace):
             values[place.all_rows.slot] = _rows(program, place, kept.get(place.block.id))
         elif place.read_back:
             assert place.value is not None
             values[place.value.slot] = _loaded(place, kept.get(place.block.id))
-    program.work_out(values, context, set())
+    program.work_out(values, replace(context, tables=kept_tables(program, kept)), set())
     begin()
     given = _EnteredAgain(program, kept)
     brought = {block: link for block, (link, _) in program.linked.items() if context.link.get(link.name)}
