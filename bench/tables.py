@@ -8,6 +8,7 @@ import time
 import urllib.parse
 from uuid import UUID
 
+from bench import record_choices
 from bench.client import Client
 from bench.engine_form import large_form
 from bench.measuring import report
@@ -56,11 +57,13 @@ def run() -> bool:
         met = report("import_records", time.perf_counter() - began, "s for all", 30, at_least=False)
         with database.connection() as connection:
             connection.execute("ANALYZE record")
-        database.close()
         words = ({"words": "heron vega 12"}, {"words": "ltair 77"}, {"words": "lyra net neb"}, {"words": "rigel 9000"})
         met &= report("search_records", _p95(client, table, *words), "ms, p95", 100, at_least=False)
         places = tuple({"first": str(place), "limit": "100"} for place in (0, _ALL // 2, _ALL - 100))
         met &= report("scroll_records", _p95(client, table, *places), "ms, p95", 100, at_least=False)
         sorts = ({"sort": "c3"}, {"sort": "-c1"}, {"sort": "c5"})
         met &= report("sort_records", _p95(client, table, *sorts), "ms, p95", None)
+        known = client.ask("GET", f"/api/tables/{table}")["known"]
+        met &= record_choices.measure(database, table, known)
+        database.close()
     return met

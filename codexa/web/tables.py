@@ -14,9 +14,10 @@ from codexa.core.fields.yes_no import YesNoField
 from codexa.core.formula.types import NUMBERS
 from codexa.core.tables.table import Table, known_table, label_of
 from codexa.services.roles import Right
-from codexa.services.tables import exporting, records, tables
+from codexa.services.tables import between, exporting, records, tables
 from codexa.services.tables.records import Typed
 from codexa.services.tables.tables import OpenedTable
+from codexa.web.contract.forms import MadeReply
 from codexa.web.contract.tables import (
     ChangedRecordsReply,
     ChangeRecordsRequest,
@@ -33,6 +34,7 @@ from codexa.web.contract.tables import (
     SaveTableRequest,
     TableColumnReply,
     TableFace,
+    TableOfFormReply,
     TableReply,
     TablesReply,
 )
@@ -81,6 +83,21 @@ def save(asked: SaveTableRequest, table: UUID) -> TableReply:
 def delete(table: UUID) -> None:
     """Delete a table with all its records."""
     tables.delete(connection, who=may(Right.EDIT_TABLES), table=table)
+
+
+@endpoint(blueprint, "POST", "/<uuid:table>/form", reply=MadeReply)
+def make_form(table: UUID) -> MadeReply:
+    """Make a form that asks for a table's columns and keeps each answer there."""
+    may(Right.SEE_TABLES)
+    return MadeReply(id=between.make_form(connection, who=may(Right.EDIT_FORMS), table=table))
+
+
+@endpoint(blueprint, "POST", "/of-form/<uuid:form>", reply=TableOfFormReply)
+def make_of_form(form: UUID) -> TableOfFormReply:
+    """Make a table with a column for each field of a form's draft."""
+    may(Right.SEE_FORMS)
+    made = between.make_table(connection, who=may(Right.EDIT_TABLES), form=form)
+    return TableOfFormReply(id=made.id, left_out=made.left_out)
 
 
 @endpoint(blueprint, "GET", "/<uuid:table>/records", reply=RecordsReply)

@@ -16,9 +16,11 @@ from playwright.sync_api import expect
 from psycopg.rows import dict_row
 
 from codexa.core.fields import BLOCK_TYPES
+from codexa.core.tables.table import known_table
 from codexa.services import demo, publishing
 from codexa.services import desk as desk_service
 from codexa.services.demo import PASSWORD, PEOPLE, TEAM
+from codexa.services.tables import tables
 from codexa.settings import Settings
 from codexa.store import people
 from codexa.store.database import Database, migrate
@@ -114,20 +116,27 @@ def publish_for_tests(database, sites):
         mira = people.as_signed_in(connection, person=person.id, team=team)
         make_person(connection, team=TEAM, role="editor", email=FORGETFUL)
         short = json.loads((EXAMPLES.parent / "tests" / "cases" / "short_visit.json").read_text(encoding="utf-8"))
-        for document in (short, every_type_document(), long_words_document(), long_words_document(NIGHT)):
+        table = next(each for each in tables.list_tables(within(connection), who=mira) if each.name == "Sites")
+        known = known_table(table.id.hex, tables.show(within(connection), who=mira, table=table.id).table)
+        every = every_type_document(known)
+        for document in (short, every, long_words_document(every), long_words_document(every, NIGHT)):
             form = desk_service.import_form(within(connection), who=mira, document=document)
             publishing.set_sites(connection, who=mira, form=form, sites=sites)
             publishing.publish(within(connection), who=mira, form=form, revision=1)
 
 
-def every_type_document():
-    """A form with a block of every type, in every state that a type can be in: plain, required, locked, in a row."""
+def every_type_document(table):
+    """A form with a block of every type, in every state that a type can be in: plain, required, locked, in a row.
+
+    `table` is one whose records it offers.
+    """
     blanks = [each.blank().model_dump(mode="json") for each in BLOCK_TYPES]
     known = {"picture": {"source": PIXEL, "alternative": "A dome"}, "hidden": {"formula": '"web"'}}
     known["number"] = {"price": "2.50"}
     ways = [{"id": "way1", "code": "small", "label": "Small", "price": "3"}]
     ways.append({"id": "way2", "code": "large", "label": "Large", "price": "3", "stock": 0})
     known["product"] = {"options": ways, "picture": PIXEL, "stock": 40}
+    known["record_choice"] = {"table": table.id}
     known |= {"calculated": {"formula": "number * 2"}, "dropdown": {"options": MANY}, "text": {"text": RICH}}
 
     def made(prefix, wanted, **settings):
@@ -155,14 +164,15 @@ def every_type_document():
     required = made("needed", is_question, required="TRUE")
     locked = made("locked", is_question, locked="TRUE")
     blocks = [*plain, group, repeat, *required, *locked]
-    return {"name": "Every type", "title": "Every type", "pages": [{"id": "p", "title": "All", "blocks": blocks}]}
+    pages = [{"id": "p", "title": "All", "blocks": blocks}]
+    return {"name": "Every type", "title": "Every type", "tables": [table.model_dump(mode="json")], "pages": pages}
 
 
 LONG = "Donaudampfschifffahrtselektrizitätenhauptbetriebswerkbauunter"
 NIGHT = {"accent": "#D4B24C", "banner": "#101820", "ground": "#0B0F14", "paper": "#161C24", "ink": "#E9EDF2"}
 
 
-def long_words_document(brand=None):
+def long_words_document(every, brand=None):
     """A form of twelve pages in which whatever says something says it in a word of sixty letters."""
 
     def lengthened(part):
@@ -173,7 +183,6 @@ def long_words_document(brand=None):
         long = {name: f"{LONG} {part['id']}" for name in ("label", "help", "lead", "other_label") if name in part}
         return {name: lengthened(value) for name, value in part.items()} | long
 
-    every = every_type_document()
     seen = [each for each in every["pages"][0]["blocks"] if not each["id"].startswith("locked")]
     pages = [{"id": "p", "title": LONG, "blocks": lengthened(seen)}]
     pages += [{"id": f"p{at}", "title": f"{LONG} {at}", "blocks": []} for at in range(2, 13)]
@@ -182,6 +191,7 @@ def long_words_document(brand=None):
     return {"format": 2, "name": name, "title": LONG, "lead": LONG, "pages": pages, "brand": brand or {}} | {
         "presentation": "paged",
         "progress": progress,
+        "tables": every["tables"],
     }
 
 

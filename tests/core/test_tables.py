@@ -2,6 +2,7 @@
 
 import datetime
 from decimal import Decimal
+from random import Random
 from zoneinfo import ZoneInfo
 
 import pytest
@@ -9,12 +10,22 @@ from hypothesis import given
 from hypothesis import strategies as some
 
 from codexa.core.context import Context
+from codexa.core.definition.parts import Field
 from codexa.core.errors import DefinitionError
 from codexa.core.fields.field_type import Medium
+from codexa.core.form.form import read_form
+from codexa.core.formula.check import Severity
+from codexa.core.program.accept import Accepted, accept
+from codexa.core.program.compiling import compile_form
+from codexa.core.program.follow_ups import due as due_of
+from codexa.core.program.proof import proof
+from codexa.core.program.samples import sample_answers
 from codexa.core.tables.alone import Wanted, settled
+from codexa.core.tables.between import form_of_table, table_of_form
 from codexa.core.tables.guessing import Writing, as_typed, guess, writing_of
-from codexa.core.tables.records import Record, record_as_kept, record_of, texts_of, typed_texts_of
+from codexa.core.tables.records import Record, record_as_kept, record_of, record_of_answers, texts_of, typed_texts_of
 from codexa.core.tables.table import table_of
+from core.any_form import forms
 
 COLUMNS = [
     {"id": "c1", "type": "short_text", "key": "name", "label": "Name", "required": "TRUE"},
@@ -189,3 +200,25 @@ def test_a_file_s_cells_mean_the_same_in_any_table(number, day, writing, locale)
     }
     record = record_of(table, typed, CONTEXT)
     assert (Decimal(record.values["c2"]), record.values["c4"]) == (number, day.isoformat())
+
+
+@given(document=forms(), seed=some.integers(0, 9))
+def test_any_form_makes_a_table_that_keeps_its_responses_and_that_a_form_can_fill(document, seed):
+    form = read_form(document)
+    found = table_of_form(form)
+    table = table_of(found.definition)
+    fields = [block for block, kind in form.blocks_and_kinds() if kind is None and isinstance(block, Field)]
+    assert len(table.columns) + len(found.left_out) == len(fields) + len(list(form.repeats()))
+    document = form_of_table("made", table, {})
+    program = compile_form(read_form(document))
+    assert [
+        each.message for each in proof(program) if each.severity is Severity.ERROR and each.code != "no_fields"
+    ] == []
+    random = Random(seed)
+    answers = sample_answers(program, random, CONTEXT)
+    accepted = accept(program, answers, CONTEXT)
+    if isinstance(accepted, Accepted):
+        (due,) = due_of(accepted.state, "complete")
+        record = record_of_answers(table, due.content["steps"][0]["records"][0]["cells"], CONTEXT)
+        assert isinstance(record, Record), record
+        assert {each: record.values[each] for each in accepted.answers} == accepted.answers

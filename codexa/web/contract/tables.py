@@ -45,6 +45,13 @@ class MadeTableReply(Message):
     id: UUID
 
 
+class TableOfFormReply(Message):
+    """The table that was made of a form, and the labels of what it has no column for."""
+
+    id: UUID
+    left_out: list[str]
+
+
 class SaveTableRequest(Message):
     """Other columns or another name for a table; `revision` is the one that was seen."""
 

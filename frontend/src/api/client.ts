@@ -14,6 +14,7 @@ import type {
   RecordNumbersReply,
   RecordsReply,
   RemovedRecordsReply,
+  TableOfFormReply,
   TableReply,
   TablesReply,
   TypedRecord,
@@ -320,6 +321,8 @@ export const api = {
   endFeed: (form: string, feed: string) => call<undefined>("DELETE", `/forms/${form}/feeds/${feed}`),
   tables: () => call<TablesReply>("GET", "/tables"),
   makeTable: (definition: Record<string, unknown>) => call<MadeTableReply>("POST", "/tables", { definition }),
+  formOfTable: (table: string) => call<MadeReply>("POST", `/tables/${table}/form`),
+  tableOfForm: (form: string) => call<TableOfFormReply>("POST", `/tables/of-form/${form}`),
   table: (table: string) => call<TableReply>("GET", `/tables/${table}`),
   saveTable: (table: string, revision: number, definition: Record<string, unknown>) =>
     call<TableReply>("PUT", `/tables/${table}`, { revision, definition }),

@@ -6178,6 +6178,16 @@ export interface TableOfFileRequest {
   name: string;
 }
 /**
+ * The table that was made of a form, and the labels of what it has no column for.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "TableOfFormReply".
+ */
+export interface TableOfFormReply {
+  id: string;
+  left_out: string[];
+}
+/**
  * A table: its definition, and its columns as the grid needs them; `named_by` is the column that names a record.
  *
  * `known` is what a form that offers its records is told of it.

@@ -1,18 +1,20 @@
 // Records from a response: of which tables, made or found by what, and what is kept in each column.
+import Alert from "@mui/material/Alert";
 import Autocomplete from "@mui/material/Autocomplete";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
-import { useQuery } from "@tanstack/react-query";
-import { useMemo } from "react";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMemo, useState } from "react";
 import { api } from "../../api/client";
 import type { Form, KnownTable } from "../../api/generated/wire";
 import { queries } from "../../api/queries";
 import type { Action } from "../../model/draft";
 import { newId } from "../../model/new_block";
-import { type Named, namedIn } from "../../model/outline";
+import { type Block, type BlockKind, typeOf } from "../../model/blocks";
+import { keyFrom, keysOf, type Named, namedIn } from "../../model/outline";
 import { type FollowUp, partsOf } from "../../model/parts";
 import { AnswerOrValue, WAYS } from "../compose/Operand";
 import { Heading } from "../compose/InspectorFrame";
@@ -35,21 +37,54 @@ interface Props {
 }
 
 export function RecordEditor({ followUp, edit }: Props) {
-  const { form, act } = useBench();
+  const { form, act, reply } = useBench();
+  const queryClient = useQueryClient();
   const tables = useQuery(queries.tables()).data?.tables ?? [];
   const { steps } = followUp;
   const put = (at: number, changes: Partial<Step>) =>
     edit({ steps: steps.map((step, index) => (index === at ? { ...step, ...changes } : step)) });
-  const choose = async (at: number | null, id: string) => {
-    const { known } = await api.table(id);
-    const fresh: Step = { ...NEW_STEP, id: newId(), table: known.id };
+  const [leftOut, setLeftOut] = useState<readonly string[]>([]);
+  /** Has records kept in a table; "" makes one of this form's fields. */
+  const choose = async (at: number | null, chosen: string) => {
+    const made = chosen === "" ? await api.tableOfForm(reply.id) : null;
+    setLeftOut(made?.left_out ?? []);
+    if (made) await queryClient.invalidateQueries({ queryKey: queries.tables().queryKey });
+    const { known } = await api.table(made?.id ?? chosen);
+    const cells = made ? byName(NEW_STEP, askedColumns(known), namedIn(form)) : [];
+    const fresh: Step = { ...NEW_STEP, id: newId(), table: known.id, cells };
     const next =
       at === null ? [...steps, fresh] : steps.map((step, index) => (index === at ? { ...fresh, id: step.id } : step));
     const changed: Action = { do: "edit", parts: [followUp.id], changes: { steps: next } };
     act({ do: "together", actions: [knowing(form.tables, known), changed] });
   };
+  /** Adds a field for a column at the end of the form, and keeps its answer there. */
+  const ask = async (at: number, column: Column) => {
+    const last = form.pages.at(-1);
+    if (!last) return;
+    const key = keyFrom(wordsOf(column), keysOf(form));
+    const { blank } = typeOf(column.type as BlockKind);
+    const field = { ...blank, ...column, id: newId(), key, label: wordsOf(column) } as Block;
+    const named = column.table && !form.tables.some(({ id }) => id === column.table);
+    const known = named ? (await api.table(column.table!)).known : null;
+    const cells = [...steps[at]!.cells, { column: column.id, value: key }];
+    const next = steps.map((step, index) => (index === at ? { ...step, cells } : step));
+    act({
+      do: "together",
+      actions: [
+        ...(known ? [knowing(form.tables, known)] : []),
+        { do: "add", parts: [field], into: { holder: last.id, list: "blocks" }, at: last.blocks.length },
+        { do: "edit", parts: [followUp.id], changes: { steps: next } },
+      ],
+    });
+  };
   return (
     <Box sx={{ display: "grid", gap: 2 }}>
+      {leftOut.length > 0 && (
+        <Alert severity="info" onClose={() => setLeftOut([])}>
+          The table was made. It has no column for {leftOut.join(", ")}: rows become records of a table of their own,
+          and files stay with the response.
+        </Alert>
+      )}
       {steps.map((step, at) => (
         <Box
           key={step.id}
@@ -63,7 +98,13 @@ export function RecordEditor({ followUp, edit }: Props) {
             tables={tables}
             onChoose={(id) => void choose(at, id)}
           />
-          <StepSettings form={form} steps={steps} at={at} put={(changes) => put(at, changes)} />
+          <StepSettings
+            form={form}
+            steps={steps}
+            at={at}
+            put={(changes) => put(at, changes)}
+            onAsk={(column) => void ask(at, column)}
+          />
           {steps.length > 1 && (
             <Button
               color="inherit"
@@ -116,13 +157,14 @@ function TableChoice({
       label={label}
       value={own?.id ?? (table ? "gone" : "")}
       slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
-      onChange={(event) => onChoose(event.target.value)}
+      onChange={(event) => onChoose(event.target.value === "new" ? "" : event.target.value)}
     >
       {!own && (
         <MenuItem value={table ? "gone" : ""} disabled>
           {table ? `${table.name}, which is not there any more` : "choose one"}
         </MenuItem>
       )}
+      {!table && <MenuItem value="new">a new table of this form’s fields</MenuItem>}
       {tables.map(({ id, name }) => (
         <MenuItem key={id} value={id}>
           {name}
@@ -137,14 +179,15 @@ interface StepProps {
   steps: readonly Step[];
   at: number;
   put: (changes: Partial<Step>) => void;
+  onAsk: (column: Column) => void;
 }
 
-function StepSettings({ form, steps, at, put }: StepProps) {
+function StepSettings({ form, steps, at, put, onAsk }: StepProps) {
   const step = steps[at]!;
   const table = form.tables.find(({ id }) => id === step.table);
   const names = useMemo(() => namedIn(form, step.rows || null), [form, step.rows]);
   if (!table) return null;
-  const columns = columnsOf(table).filter(({ type }) => type !== "calculated");
+  const columns = askedColumns(table);
   const kinds = [...partsOf(form).values()].filter((entry) => entry.what === "kind");
   const above = steps.slice(0, at);
   const linking = columns.filter((each) => each.type === "record_choice");
@@ -240,7 +283,14 @@ function StepSettings({ form, steps, at, put }: StepProps) {
           Fill in by name
         </Button>
       </Box>
-      <Box sx={{ display: "grid", gridTemplateColumns: "minmax(0, 2fr) minmax(0, 3fr)", gap: 1, alignItems: "center" }}>
+      <Box
+        sx={{
+          display: "grid",
+          gridTemplateColumns: "minmax(0, 2fr) minmax(0, 3fr) 60px",
+          gap: 1,
+          alignItems: "center",
+        }}
+      >
         {columns.map((column) =>
           step.under && column.id === step.linked_by ? null : (
             <Cell
@@ -249,6 +299,7 @@ function StepSettings({ form, steps, at, put }: StepProps) {
               names={names}
               value={valueOf(column.id)}
               onChange={(value) => set(column.id, value)}
+              onAsk={step.rows ? null : () => onAsk(column)}
             />
           ),
         )}
@@ -257,8 +308,11 @@ function StepSettings({ form, steps, at, put }: StepProps) {
   );
 }
 
+/** The columns in which something can be kept: what is worked out is the table's own. */
+const askedColumns = (table: KnownTable): Column[] => columnsOf(table).filter(({ type }) => type !== "calculated");
+
 /** What is kept, with what is named like a column for those of which nothing is said yet. */
-function byName(step: Step, columns: readonly Column[], names: readonly Named[]): Step["cells"] {
+function byName(step: Pick<Step, "cells">, columns: readonly Column[], names: readonly Named[]): Step["cells"] {
   const plain = (text: string) => text.toLowerCase().replaceAll(/[^\p{L}\p{N}]/gu, "");
   const said = new Set(step.cells.map(({ column }) => column));
   const found = columns.flatMap((column) => {
@@ -274,11 +328,14 @@ function Cell({
   names,
   value,
   onChange,
+  onAsk,
 }: {
   column: Column;
   names: readonly Named[];
   value: string;
   onChange: (value: string) => void;
+  /** Adds a field for it to the form; null where it is kept of each row. */
+  onAsk: (() => void) | null;
 }) {
   const way = column.type === "number" || column.type === "money" ? WAYS.number : WAYS.text;
   return (
@@ -295,6 +352,13 @@ function Cell({
         value={value}
         onChange={onChange}
       />
+      {value === "" && onAsk ? (
+        <Button size="small" title="Adds a field to the form, and keeps its answer here" onClick={onAsk}>
+          Ask it
+        </Button>
+      ) : (
+        <span />
+      )}
     </>
   );
 }

@@ -26,12 +26,24 @@ export function TableMenu({ table }: { table: TableReply }) {
       await navigate("/tables");
     },
   });
+  const makesForm = useMutation({
+    mutationFn: () => api.formOfTable(table.id),
+    onSuccess: async ({ id }) => {
+      await queryClient.invalidateQueries({ queryKey: queries.forms().queryKey });
+      await navigate(`/forms/${id}/compose`);
+    },
+  });
   return (
     <>
       {brings && <ImportRecords table={table} onClose={() => setBrings(false)} />}
       <PopoverButton label="More …" name="The whole table" width={300}>
         {(close) => (
           <Box sx={{ display: "grid", gap: 1.5, p: 2, justifyItems: "start" }}>
+            {mayEdit(who) && (
+              <Button color="inherit" loading={makesForm.isPending} onClick={() => makesForm.mutate()}>
+                Make a form that fills it
+              </Button>
+            )}
             {mayEdit(who) && (
               <Button
                 color="inherit"
@@ -54,6 +66,7 @@ export function TableMenu({ table }: { table: TableReply }) {
               />
             )}
             {remove.isError && <Alert severity="error">{reasonOf(remove.error)}</Alert>}
+            {makesForm.isError && <Alert severity="error">{reasonOf(makesForm.error)}</Alert>}
           </Box>
         )}
       </PopoverButton>

@@ -11,6 +11,7 @@ export interface Column {
   label?: string;
   required?: string;
   options?: readonly Choice[];
+  table?: string;
 }
 
 export const columnsOf = (table: KnownTable | undefined): Column[] => (table?.columns ?? []) as unknown as Column[];
