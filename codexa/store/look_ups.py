@@ -45,6 +45,8 @@ _SOME_COLUMNS = "(SELECT coalesce(jsonb_object_agg(key, value), '{{}}') FROM jso
 # What is kept of a number is plain decimal text; a form's own idea of a column may be wrong.
 _NUMBER = "CASE WHEN {kept} ~ '^-?[0-9]+([.][0-9]+)?$' THEN ({kept})::numeric END"
 _MOST_MEANT = 400
+# Who types a whole name means the record of that name, before those that say it somewhere.
+_BEGINS = "lower(name) NOT LIKE %s, "
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -79,10 +81,15 @@ def fetch(connection: Connection, asked: LookUp, whose: Whose, *, first: int, mo
         where, values = _where(asked, whose, asked.words)
         parts.append(
             sql.SQL(_LISTED).format(
-                kept=kept, where=where, order=_order(asked.order), most=sql.Literal(most), first=sql.Literal(first)
+                kept=kept,
+                where=where,
+                order=sql.SQL("{}{}").format(sql.SQL(_BEGINS if asked.words else ""), _order(asked.order)),
+                most=sql.Literal(most),
+                first=sql.Literal(first),
             )
         )
-        bound += [*columns, *values]
+        begins = [f"{like_literal(asked.words.strip().lower())}%"] if asked.words else []
+        bound += [*columns, *values, *begins]
     if numbers or names:
         where, values = _where(asked, whose, "")
         further: Parameters = []

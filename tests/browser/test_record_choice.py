@@ -55,7 +55,7 @@ def test_a_talk_that_is_proposed_is_offered_by_another_form(page, servers):
     title = f"Rain on Titan {page.evaluate('Date.now()')}"
     page.get_by_label("Title *", exact=True).fill(title)
     page.get_by_label("Speaker *", exact=True).fill("Wren Okafor")
-    page.get_by_label("Day *", exact=True).fill("1 June 2031")
+    page.get_by_label("Day *", exact=True).fill("6/1/2031")
     choose(page, "Site *", "Harbour Deck")
     page.get_by_role("button", name="Send").press("Enter")
     expect(page.get_by_role("heading", name="Thank you")).to_be_visible()

@@ -14,6 +14,7 @@ from codexa.core.program.compiling import compile_form
 from codexa.core.program.faces import FormState
 from codexa.core.program.samples import sample_answers
 from codexa.services import desk, publishing
+from codexa.services.demo_tables import make_tables, with_tables
 from codexa.services.drafts import context_of
 
 DOCUMENTS = {path.stem: json.loads(path.read_text(encoding="utf-8")) for path in sorted(EXAMPLES.glob("*.json"))}
@@ -22,7 +23,8 @@ DOCUMENTS = {path.stem: json.loads(path.read_text(encoding="utf-8")) for path in
 @pytest.fixture
 def publish(connection, mira):
     def publish(document):
-        form = desk.import_form(within(connection), who=mira, document=document)
+        made = make_tables(within(connection), mira, examples=EXAMPLES) if document.get("tables") else {}
+        form = desk.import_form(within(connection), who=mira, document=with_tables(document, made))
         publishing.publish(within(connection), who=mira, form=form, revision=1)
         connection.commit()
         return form

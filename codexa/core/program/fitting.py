@@ -152,7 +152,7 @@ class Fitting:
         if None in built:
             return None
         known = [each for each in built if each is not None]
-        join = Every if function == "AND" else Some
+        join = Every if function == "AND" else _some
         return lambda values: join(tuple(each(values) for each in known))
 
     def _comparison(self, operator: str, left: Typed, right: Typed) -> Builder | None:
@@ -205,6 +205,14 @@ def _conjuncts(typed: Typed) -> Iterator[Typed]:
             yield from _conjuncts(part)
     else:
         yield typed
+
+
+def _some(conditions: tuple[Condition, ...]) -> Condition:
+    """Return what fits one of some; where all ask for values of one column, that is one question."""
+    values = [each for each in conditions if isinstance(each, Is)]
+    if values and len(values) == len(conditions) and len({each.column for each in values}) == 1:
+        return Is(values[0].column, tuple(dict.fromkeys(key for each in values for key in each.keys)))
+    return Some(conditions)
 
 
 def _is_own(reference: Any) -> bool:

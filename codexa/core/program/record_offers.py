@@ -127,7 +127,10 @@ def found_by_words(state: State, address: str, words: str, most: int = MOST_FOUN
 def find_records(
     state: State, place: Place, row: Sequence[Any], words: str, most: int
 ) -> tuple[tuple[OfferedRecord, ...], bool]:
-    """Return the records that fit in this state and show all words, and whether there are more than `most`."""
+    """Return the records that fit in this state and show all words, and whether there are more than `most`.
+
+    Those that begin with the words stand first: a name that was typed is found before what only says it somewhere.
+    """
     offered = _offered(state, place, row)
     if offered is None or offered.asked is None:
         return (), False
@@ -138,6 +141,8 @@ def find_records(
     shown = Shown(form=state.program.form, block=place.block)
     told = (OfferedRecord(number=each.number, shown=shown(each)) for each in found.listed)
     fitting = [each for each in told if all(word in folded(each.shown) for word in wanted)]
+    start = " ".join(wanted)
+    fitting.sort(key=lambda each: not folded(each.shown).startswith(start))
     return tuple(fitting[:most]), found.more or len(fitting) > most
 
 

@@ -54,7 +54,12 @@ export function RecordChoiceSettings({ block, actions }: Props) {
         disabled={!mayEdit}
         slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
         helperText={
-          <Link component={RouterLink} to={own ? `/tables/${own.id}` : "/tables"} target="_blank">
+          <Link
+            component={RouterLink}
+            sx={{ display: "inline-block", minHeight: 24 }}
+            to={own ? `/tables/${own.id}` : "/tables"}
+            target="_blank"
+          >
             {own ? "Open the table" : "Make a table"}
           </Link>
         }
