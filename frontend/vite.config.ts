@@ -11,6 +11,9 @@ const compiler = reactCompilerPreset({
   environment: { enableTreatFunctionDepsAsConditional: true },
 });
 
+const SHARED =
+  /\/src\/(ui\/in_storage|text\/visitor|fields\/(input|late|LengthTold|shown_options)|form\/(Banner|Notices|Progress|brand|facts|press|snapshot|titles|unpaid))\.tsx?$/;
+
 export default defineConfig({
   plugins: [react(), babel({ presets: [compiler] })],
   base: "/static/built/",
@@ -19,7 +22,11 @@ export default defineConfig({
     emptyOutDir: true,
     manifest: true,
     assetsInlineLimit: 0,
-    rollupOptions: { input: { app: "src/app/main.tsx", form: "src/form/main.tsx" } },
+    rolldownOptions: {
+      input: { app: "src/app/main.tsx", form: "src/form/main.tsx" },
+      // What every form needs and the workbench, too, is one piece: each of a dozen small ones costs bytes and a request.
+      output: { codeSplitting: { groups: [{ name: "shared", test: SHARED }] } },
+    },
   },
   // Properties try hundreds of forms; on a busy machine that takes longer than the usual five seconds.
   test: { environment: "node", setupFiles: ["src/testing/setup.ts"], testTimeout: 60_000, maxWorkers: 2 },

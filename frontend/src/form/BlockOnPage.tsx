@@ -1,11 +1,13 @@
 // A block as visitors see it: its label, its control, its help and what is wrong with it.
-import { useState } from "react";
+import { type ComponentProps, useState } from "react";
 import type { BlockState } from "../api/generated/wire";
 import { type Answer, shownText } from "../fields/input";
 import { INPUTS } from "../fields/inputs";
+import { late } from "../fields/late";
 import type { Face } from "../model/blocks";
 import { say } from "../text/visitor";
-import { CheckAnswer, Feedback } from "./Feedback";
+
+const Feedback = late<ComponentProps<typeof import("./Feedback").default>>(() => import("./Feedback"));
 
 interface Props {
   block: Face;
@@ -94,12 +96,16 @@ export function BlockOnPage({ block, prefix = "", answer, facts, error, onChange
       )}
       {facts.feedback && <Feedback id={`${controlId}-feedback`} feedback={facts.feedback} focused={checking} />}
       {onCheck && !facts.feedback && (
-        <CheckAnswer
-          onPress={() => {
+        <button
+          type="button"
+          className="cx-check"
+          onClick={() => {
             setChecking(true);
             onCheck();
           }}
-        />
+        >
+          {say("checkAnswer")}
+        </button>
       )}
     </div>
   );

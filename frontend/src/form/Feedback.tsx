@@ -1,7 +1,6 @@
-// What a visitor is told of an answer in a quiz, and the button that asks for it.
+// What a visitor is told of an answer in a quiz.
 import { useEffect, useRef } from "react";
 import type { FeedbackFace } from "../api/generated/wire";
-import { say } from "../text/visitor";
 
 const SIGNS = { right: "✓", partly: "◐", wrong: "✗" } as const;
 
@@ -12,7 +11,7 @@ interface Props {
   focused: boolean;
 }
 
-export function Feedback({ id, feedback, focused }: Props) {
+export default function Feedback({ id, feedback, focused }: Props) {
   const box = useRef<HTMLDivElement>(null);
   useEffect(() => {
     if (focused) box.current?.focus({ preventScroll: true });
@@ -28,13 +27,5 @@ export function Feedback({ id, feedback, focused }: Props) {
       ))}
       {feedback.right && <p>{feedback.right}</p>}
     </div>
-  );
-}
-
-export function CheckAnswer({ onPress }: { onPress: () => void }) {
-  return (
-    <button type="button" className="cx-check" onClick={onPress}>
-      {say("checkAnswer")}
-    </button>
   );
 }

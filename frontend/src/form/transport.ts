@@ -109,44 +109,49 @@ export class Transport {
     const quiz = checked.length > 0 ? { checked } : {};
     const asked = { answers, ...this.surroundings, ...(changed ? { changed } : {}), ...quiz };
     const { shown } = this.page;
-    const address = this.addressOf("state", shown && { "codexa-shown": shown });
-    return (await post<EvaluateReply>(address, asked, this.headers, this.credentials)).state;
+    return (await this.ask<EvaluateReply>("state", asked, shown && { "codexa-shown": shown })).state;
+  }
+
+  private ask<Reply>(what: string, asked: unknown, values?: Record<string, string> | "", headers = {}): Promise<Reply> {
+    return post(this.addressOf(what, values), asked, { ...this.headers, ...headers }, this.credentials);
   }
 
   /** Where to ask: for what, in the language in which the form is. */
-  private addressOf(what: string, values: Record<string, string> | "" | undefined = {}): string {
+  private addressOf(what: string, values?: Record<string, string> | ""): string {
     const { locale = "", languages = [] } = this.page.face ?? {};
-    const query = new URLSearchParams({ ...values, ...(languages.length > 0 && { "codexa-language": locale }) });
+    const query = new URLSearchParams({
+      ...(values || {}),
+      ...(languages.length > 0 && { "codexa-language": locale }),
+    });
     return `${this.page.base}/${what}${query.size > 0 ? `?${query}` : ""}`;
   }
 
   /** Answers that were typed in another of the form's languages, as they are typed in this one. */
   async typed(answers: Answers, language: string): Promise<Answers> {
-    return (await post<TypedReply>(this.addressOf("typed"), { answers, language }, {}, "omit")).answers as Answers;
+    return (await this.ask<TypedReply>("typed", { answers, language })).answers as Answers;
   }
 
   /** What the core makes of words that were said to a question. */
   spoken(block: string, words: string): Promise<SpokenReply> {
     const { entry } = this.page;
     const asked = { block, words, ...(entry ? { entry } : {}) };
-    return post(this.addressOf("spoken"), asked, this.headers, this.credentials);
+    return this.ask("spoken", asked);
   }
 
   /** The records that words find, for the question at an address. */
   async records(answers: Answers, address: string, words: string): Promise<RecordsState> {
     const asked = { answers, address, words, ...this.surroundings };
-    return (await post<FoundRecordsReply>(this.addressOf("records"), asked, this.headers, this.credentials)).records;
+    return (await this.ask<FoundRecordsReply>("records", asked)).records;
   }
 
   /** `seconds` is how long it took to fill in, `kept` the token of answers that were kept for later, `seen` the
    *  stamps of the records that were chosen. */
   async submit(answers: Answers, key: string, seconds: number, kept = "", seen = {}): Promise<ReceivedReply> {
-    const headers = { ...this.headers, "Idempotency-Key": key };
     const { way, page } = this.page.came;
     const came = { way, page, seconds: Math.max(0, seconds) };
     const asked = { answers, ...this.surroundings, came, seen, opened: this.page.opened, trap: this.trap, kept };
     const send = (work = "") =>
-      post<ReceivedReply>(this.addressOf("responses"), { ...asked, work }, headers, this.credentials);
+      this.ask<ReceivedReply>("responses", { ...asked, work }, "", { "Idempotency-Key": key });
     try {
       return await send();
     } catch (error) {
@@ -159,12 +164,12 @@ export class Transport {
   /** Keeps answers to go on with later. */
   keep(asked: Omit<KeepRequest, "came" | "visit" | "link" | "seal" | "entry">): Promise<KeepReply> {
     const { way, page } = this.page.came;
-    return post(this.addressOf("kept"), { ...asked, ...this.surroundings, came: { way, page } }, {}, "omit");
+    return this.ask("kept", { ...asked, ...this.surroundings, came: { way, page } });
   }
 
   /** Has the private link to them sent by mail. */
   mailLink(token: string, email: string): Promise<unknown> {
-    return post(this.addressOf("kept/mail"), { token, email }, {}, "omit");
+    return this.ask("kept/mail", { token, email });
   }
 
   /** What is new since an earlier edition, in words; nothing where that is not known just now. */
