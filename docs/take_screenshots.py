@@ -51,11 +51,6 @@ def workbench(page: Page) -> None:
     take(page, "correcting")
     page.get_by_role("button", name="Leave it as it was").click()
     page.get_by_role("button", name="Close").first.click()
-    page.get_by_role("button", name=re.compile("^View:")).click()
-    page.get_by_role("menuitem", name="Board", exact=True).click()
-    page.keyboard.press("Escape")
-    page.get_by_role("region", name="Confirmed").get_by_role("button").first.wait_for()
-    take(page, "board")
     page.get_by_role("tab", name="Funnel").click()
     take(page, "funnel")
     page.goto(CODEXA)
@@ -128,6 +123,20 @@ def tables(page: Page) -> None:
     take(page, "tables")
 
 
+def records(page: Page) -> None:
+    """An instrument and a piece of it, by site and kind, with what is looked up in them."""
+    page.goto(f"{CODEXA}/f/alderlight/instrument-loan")
+    page.get_by_role("radio", name="Harbour Deck").check()
+    for label, words in (
+        ("Kind *", "Binoculars"),
+        ("Instrument *", "Harbour glass 15x70, €6.00 a day"),
+        ("Piece *", "Harbour glass 15x70 no. 3"),
+    ):
+        page.get_by_label(label, exact=True).select_option(label=words)
+    page.get_by_text("Aperture 70 mm.").wait_for()
+    take(page, "records")
+
+
 def follow_ups(page: Page) -> None:
     """A mail with sample answers."""
     page.goto(CODEXA)
@@ -184,6 +193,7 @@ def main() -> None:
         public_form(wide)
         payment(wide)
         tables(wide)
+        records(wide)
         stranger = browser.new_page(viewport={"width": 1280, "height": 800})
         stranger.goto(f"{WEBSITE}/sky")
         stranger.get_by_role("button", name="How well do you know").click()

@@ -194,6 +194,28 @@ export const TOPICS: readonly Topic[] = [
     also: "dependent dropdown cascade filter list",
   },
   {
+    id: "records",
+    question: "How do I offer what stands in a table?",
+    steps: [
+      "Tables: make one, or take it from a file. In the form add a Record of a table, and choose which; visitors look through or search.",
+      "Write under “offered when”: AND(record.site = site, record.free). It follows what was answered before.",
+      "instrument.day_rate is a value of what was chosen, for formulas, insertions and conditions. The response keeps what was seen.",
+    ],
+    area: "compose",
+    also: "lookup database records catalogue dependent list cascade search reference autocomplete",
+  },
+  {
+    id: "keep-records",
+    question: "How do responses get into a table?",
+    steps: [
+      "Follow-ups: add a Record, choose the table, and say which answer goes into which column. “A new table of this form’s fields” makes one.",
+      "“Found by what is the same in” columns changes a record that is there instead of making one; a repeat keeps a record for each row.",
+      "The other way round: “Make a form that fills it” is in a table’s menu.",
+    ],
+    area: "follow-ups",
+    also: "save store database record table insert update",
+  },
+  {
     id: "default",
     question: "How do I fill a field in beforehand?",
     steps: [
