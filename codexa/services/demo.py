@@ -9,6 +9,7 @@ from random import Random
 from uuid import UUID
 
 from codexa.core.form.access import Access
+from codexa.core.program.accept import Refused
 from codexa.core.program.program import Program
 from codexa.core.program.samples import sample_answers
 from codexa.services import desk, links, people, publishing, who_and_when
@@ -60,7 +61,7 @@ _WAYS = (  # how visitors come, and how often
     ({"way": "script", "page": "http://127.0.0.1:8790/visit"}, 3),
     ({"way": "pop-up", "page": "http://127.0.0.1:8790/shop"}, 1),
 )
-_DAYS = 40
+_DAYS, _TRIES = 40, 20
 # Of the team's account, which the practice bank knows from the beginning.
 BANK_KEY = "practice-secret-alderlight-4711"
 
@@ -143,15 +144,17 @@ def _answer(
         at = now - datetime.timedelta(days=age)
         sealed = links[min(int(random.expovariate(0.3)), len(links) - 1)] if links else None
         link = dict(sealed.given) if sealed else {}
-        tables = tables_in(connection, form)
-        answers = sample_answers(program, random, context_of(program.form, link, at=at, tables=tables))
+        context = context_of(program.form, link, at=at, tables=tables_in(connection, form))
         came = random.choices([way for way, _ in _WAYS], [often for _, often in _WAYS])[0]
-        incoming = Incoming(
-            form=form,
-            edition=edition,
-            key=f"demo-{index:06}",
-            given=Given(answers=answers, link=link),
-            came=came | {"seconds": random.randint(20, 400)},
-            sealed=sealed,
-        )
-        receive(connection, program, incoming, at=at)
+        for _ in range(_TRIES):
+            incoming = Incoming(
+                form=form,
+                edition=edition,
+                key=f"demo-{index:06}",
+                given=Given(answers=sample_answers(program, random, context), link=link),
+                came=came | {"seconds": random.randint(20, 400)},
+                sealed=sealed,
+            )
+            # Who finds nothing of a kind at a site looks for something else.
+            if not isinstance(receive(connection, program, incoming, at=at), Refused):
+                break

@@ -15,6 +15,7 @@ from codexa.core.responses.holds import Holds
 from codexa.store.database import Connection, exactly_one, like_literal, many, one
 from codexa.store.ledgers import TYPES
 from codexa.store.queries import queries
+from codexa.store.record_filters import RecordTest, tests_in_sql
 
 _QUERIES = queries("tables")
 _PAGE = """SELECT number, kept, name, words, revision, offered FROM record WHERE {where}
@@ -353,11 +354,20 @@ class Order:
     descending: bool
 
 
+@dataclass(frozen=True, kw_only=True, slots=True)
+class RecordFilter:
+    """Tests of which all must hold, or one of them, and words that all must be found."""
+
+    tests: Sequence[RecordTest]
+    all_of: bool
+    words: str
+
+
 def page(
-    connection: Connection, *, table: UUID, words: str, order: Order | None, first: int, most: int
+    connection: Connection, *, table: UUID, filter_: RecordFilter, order: Order | None, first: int, most: int
 ) -> tuple[list[RecordRow], int]:
     """Return records from a place on, and how many there are in all; blanks come last."""
-    where, values = _where(table, words)
+    where, values = _where(table, filter_)
     query = sql.SQL(_PAGE).format(where=where, order=_order(order), most=sql.Literal(most), first=sql.Literal(first))
     rows = connection.execute(query, values, prepare=False).fetchall()
     counted = connection.execute(sql.SQL(_COUNT).format(where=where), values, prepare=False).fetchone()
@@ -365,10 +375,11 @@ def page(
     return [RecordRow(**row) for row in rows], int(counted["count"])
 
 
-def _where(table: UUID, words: str) -> tuple[sql.Composable, list[Any]]:
-    parts: list[sql.Composable] = [sql.SQL(_THERE)]
-    values: list[Any] = [table]
-    for word in folded(words).split():
+def _where(table: UUID, filter_: RecordFilter) -> tuple[sql.Composable, list[Any]]:
+    tests, tested = tests_in_sql(filter_.tests, all_of=filter_.all_of)
+    parts: list[sql.Composable] = [sql.SQL(_THERE), tests]
+    values: list[Any] = [table, *tested]
+    for word in folded(filter_.words).split():
         parts.append(sql.SQL("words LIKE %s"))
         values.append(f"%{like_literal(word)}%")
     return sql.SQL(" AND ").join(parts), values

@@ -12,12 +12,16 @@ from codexa.core.fields import field_type_of
 from codexa.core.fields.record_choice import RecordChoiceField
 from codexa.core.fields.yes_no import YesNoField
 from codexa.core.formula.types import NUMBERS
+from codexa.core.responses.conditions import HOWS
+from codexa.core.responses.holds import Holds
 from codexa.core.tables.table import Table, known_table, label_of
 from codexa.services.roles import Right
 from codexa.services.tables import between, exporting, records, tables
+from codexa.services.tables.filtering import holds_of, options_of
 from codexa.services.tables.records import Typed
 from codexa.services.tables.tables import OpenedTable
 from codexa.web.contract.forms import MadeReply
+from codexa.web.contract.response_set import AskedColumnReply, OptionReply
 from codexa.web.contract.tables import (
     ChangedRecordsReply,
     ChangeRecordsRequest,
@@ -44,11 +48,11 @@ from codexa.web.files import XLSX, in_pieces
 from codexa.web.guard import may
 from codexa.web.limits import HEAVY_RATE, limiter, who_is_counted
 from codexa.web.reading import query_number
+from codexa.web.response_set import filter_of_query
 
 blueprint = Blueprint("tables", __name__, url_prefix="/api/tables")
 
 _MOST_PAGE, _MOST_PLACE = 200, 10_000_000
-_MOST_WORDS = 200
 _MOST_TYPED = 8_000_000  # bytes of records that are pasted at once
 
 
@@ -102,12 +106,15 @@ def make_of_form(form: UUID) -> TableOfFormReply:
 
 @endpoint(blueprint, "GET", "/<uuid:table>/records", reply=RecordsReply)
 def page(table: UUID) -> RecordsReply:
-    """Return records from `first` on, at most `limit`: those that have all `words`, by column `sort`, "-" downwards."""
+    """Return records from `first` on, at most `limit`, by column `sort`, "-" before it downwards.
+
+    `where` (a JSON list of conditions, each [column, how, value …]), `match` and `words` choose them, as of responses.
+    """
     found = records.page(
         connection,
         who=may(Right.SEE_TABLES),
         table=table,
-        words=request.args.get("words", "")[:_MOST_WORDS],
+        filter_=filter_of_query(),
         sort=request.args.get("sort", "")[:40],
         first=query_number("first", 0, _MOST_PLACE),
         most=query_number("limit", 100, _MOST_PAGE),
@@ -191,8 +198,26 @@ def _reply(opened: OpenedTable) -> TableReply:
         revision=opened.revision,
         definition=tables.document_of(table),
         columns=[_column(each, table) for each in table.columns.values()],
+        asked=[_asked(each) for each in table.columns.values()],
         named_by=table.named_by,
         known=known_table(opened.id.hex, table),
+    )
+
+
+def _asked(column: Field) -> AskedColumnReply:
+    holds = holds_of(column)
+    return AskedColumnReply(
+        id=column.id,
+        label=label_of(column),
+        number="",
+        holds=holds,
+        numeric=holds is Holds.NUMBER,
+        calculated=not field_type_of(column).answered,
+        earlier=False,
+        facet=False,
+        hows=list(HOWS[holds]),
+        options=[OptionReply(code=code, label=label) for code, label in options_of(column)],
+        parts=[],
     )
 
 

@@ -285,6 +285,7 @@ def test_every_type_is_filled_in_by_keyboard(page, servers, cluster):
     for name in ("Needed yes or no", "Needed single choice", "Needed rating", "Needed scale"):
         answer(name, "Space", part=group(name).get_by_role("radio"))
     answer("Needed dropdown", "star 2", "ArrowDown", "Enter", role="combobox")
+    answer("", "ArrowDown", part=page.locator("#field-neededrecordchoice"))
     answer("", "Space", part=group("Needed several choices", "group").get_by_role("checkbox"))
     answer("Needed slider", "ArrowRight", role="slider")
     for row in page.get_by_role("table", name="Needed grid of questions").get_by_role("row").all()[1:]:

@@ -10,6 +10,7 @@ from zoneinfo import ZoneInfo
 from codexa.core.definition.parts import Field
 from codexa.core.fields import field_type_of
 from codexa.core.fields.field_type import Medium
+from codexa.core.responses.conditions import Filter
 from codexa.core.responses.holds import TYPED, comparable, holds_kind
 from codexa.core.tables.records import texts_of
 from codexa.core.tables.table import Table, label_of
@@ -44,7 +45,7 @@ def _lines(table: Table, rows: Iterator[RecordRow]) -> Iterator[str]:
 def write_workbook(connect: Connect, path: Path, *, who: SignedIn, table: UUID) -> None:
     """Write all records into a workbook, with labels for people. Raises NotFoundError, TooManyError."""
     known, rows = every(connect, who=who, table=table)
-    count = page(connect, who=who, table=table, words="", sort="", first=0, most=1).count
+    count = page(connect, who=who, table=table, filter_=Filter(), sort="", first=0, most=1).count
     if count > _MOST_IN_WORKBOOK:
         raise TooManyError(
             f"A workbook takes at most {_MOST_IN_WORKBOOK:,} records, and these are {count:,}. Take CSV."

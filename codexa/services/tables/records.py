@@ -7,9 +7,8 @@ from typing import Any, Literal
 from uuid import UUID
 
 from codexa.core.context import Context
-from codexa.core.fields import field_type_of
 from codexa.core.fields.field_type import Medium
-from codexa.core.responses.holds import holds_kind
+from codexa.core.responses.conditions import Filter
 from codexa.core.tables.alone import Wanted, settled
 from codexa.core.tables.records import (
     Record,
@@ -24,6 +23,7 @@ from codexa.core.tables.table import Table, label_of
 from codexa.services.context import context_of
 from codexa.services.errors import NamedElsewhereError, NotFoundError, RecordRefusedError
 from codexa.services.tables import naming as naming_others
+from codexa.services.tables.filtering import holds_of, record_filter
 from codexa.services.tables.looking_up import tables_beside
 from codexa.services.tables.tables import opened, show
 from codexa.store import tables
@@ -106,15 +106,17 @@ def shown(table: Table, row: RecordRow) -> ShownRecord:
     )
 
 
-def page(connect: Connect, *, who: SignedIn, table: UUID, words: str, sort: str, first: int, most: int) -> RecordPage:
-    """Return records from a place on: those that have all words, in the order of a column, "-" before it downwards.
+def page(
+    connect: Connect, *, who: SignedIn, table: UUID, filter_: Filter, sort: str, first: int, most: int
+) -> RecordPage:
+    """Return records from a place on: those that a filter chooses, in the order of a column, "-" before it downwards.
 
-    Raises NotFoundError.
+    Raises NotFoundError, ConditionError.
     """
     known = show(connect, who=who, table=table).table
-    order = _order(known, sort)
+    order, asked = _order(known, sort), record_filter(known, filter_)
     with connect() as connection:
-        rows, count = tables.page(connection, table=table, words=words, order=order, first=first, most=most)
+        rows, count = tables.page(connection, table=table, filter_=asked, order=order, first=first, most=most)
     return RecordPage(count=count, records=[shown(known, each) for each in rows])
 
 
@@ -122,8 +124,7 @@ def _order(table: Table, sort: str) -> Order | None:
     column = table.columns.get(sort.removeprefix("-"))
     if column is None:
         return None
-    holds = holds_kind(field_type_of(column).value_type(column).kind)
-    return Order(column=column.id, holds=holds, descending=sort.startswith("-"))
+    return Order(column=column.id, holds=holds_of(column), descending=sort.startswith("-"))
 
 
 def change(connect: Connect, *, who: SignedIn, table: UUID, changes: Sequence[Typed]) -> Outcome:

@@ -10,6 +10,7 @@ from pydantic import StringConstraints
 from codexa.core.form.known_tables import KnownTable
 from codexa.web.contract.importing import Header, ImportReply, RefusedLineReply, TableBytes
 from codexa.web.contract.message import Message
+from codexa.web.contract.response_set import AskedColumnReply
 
 ColumnId = Annotated[str, StringConstraints(pattern=r"^[a-z0-9]{1,32}$")]
 # As much as a long text may have, and more than any other cell.
@@ -79,15 +80,16 @@ class TableColumnReply(Message):
 
 
 class TableReply(Message):
-    """A table: its definition, and its columns as the grid needs them; `named_by` is the column that names a record.
+    """A table: its definition, its columns as the grid needs them, and what its records can be `asked` for.
 
-    `known` is what a form that offers its records is told of it.
+    `named_by` is the column that names a record, `known` what a form that offers its records is told of it.
     """
 
     id: UUID
     revision: int
     definition: dict[str, Any]
     columns: list[TableColumnReply]
+    asked: list[AskedColumnReply]
     named_by: str
     known: KnownTable
 

@@ -1,13 +1,11 @@
 // A block as visitors see it: its label, its control, its help and what is wrong with it.
-import { type ComponentProps, useState } from "react";
+import { useState } from "react";
 import type { BlockState } from "../api/generated/wire";
 import { type Answer, shownText } from "../fields/input";
 import { INPUTS } from "../fields/inputs";
-import { late } from "../fields/late";
 import type { Face } from "../model/blocks";
 import { say } from "../text/visitor";
-
-const Feedback = late<ComponentProps<typeof import("./Feedback").default>>(() => import("./Feedback"));
+import { Feedback } from "./Feedback";
 
 interface Props {
   block: Face;

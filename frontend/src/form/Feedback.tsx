@@ -11,7 +11,7 @@ interface Props {
   focused: boolean;
 }
 
-export default function Feedback({ id, feedback, focused }: Props) {
+export function Feedback({ id, feedback, focused }: Props) {
   const box = useRef<HTMLDivElement>(null);
   useEffect(() => {
     if (focused) box.current?.focus({ preventScroll: true });

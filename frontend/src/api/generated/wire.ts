@@ -6188,14 +6188,15 @@ export interface TableOfFormReply {
   left_out: string[];
 }
 /**
- * A table: its definition, and its columns as the grid needs them; `named_by` is the column that names a record.
+ * A table: its definition, its columns as the grid needs them, and what its records can be `asked` for.
  *
- * `known` is what a form that offers its records is told of it.
+ * `named_by` is the column that names a record, `known` what a form that offers its records is told of it.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "TableReply".
  */
 export interface TableReply {
+  asked: AskedColumnReply[];
   columns: TableColumnReply[];
   definition: {
     [k: string]: unknown;

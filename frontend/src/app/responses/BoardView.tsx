@@ -16,7 +16,8 @@ import { mayEdit, mayMark, useSignedIn } from "../signed_in";
 import { useDayAndTime } from "../workbench/useDayAndTime";
 import { cellText } from "./columns";
 import { FACET } from "./facets";
-import { askedOf, type Look, named } from "./look";
+import { askedOf, named } from "../filter/asked";
+import { type Look } from "./look";
 import { inWords } from "./Pager";
 import { StatusesEditor } from "./StatusesEditor";
 

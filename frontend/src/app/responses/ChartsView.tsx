@@ -6,8 +6,9 @@ import { FindByTyping } from "../../ui/FindByTyping";
 import { PopoverButton } from "../../ui/PopoverButton";
 import { usualCharts } from "./chart_kinds";
 import { ChartCard } from "./ChartCard";
-import { finder } from "./FilterBar";
-import { columnsById, type Look } from "./look";
+import { finder } from "../filter/FilterBar";
+import { columnsById } from "../filter/asked";
+import { type Look } from "./look";
 
 interface Props {
   formId: string;

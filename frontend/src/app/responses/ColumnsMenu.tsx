@@ -8,7 +8,8 @@ import type { AskedColumnReply, AskingReply } from "../../api/generated/wire";
 import { FindByTyping } from "../../ui/FindByTyping";
 import { PopoverButton } from "../../ui/PopoverButton";
 import { canBeShown, shownColumns } from "./columns";
-import { type Look, named } from "./look";
+import { named } from "../filter/asked";
+import { type Look } from "./look";
 
 interface Props {
   asking: AskingReply;

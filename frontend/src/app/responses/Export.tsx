@@ -11,7 +11,8 @@ import { inStorage } from "../../ui/in_storage";
 import { PopoverButton } from "../../ui/PopoverButton";
 import { mayEdit, useSignedIn } from "../signed_in";
 import { MadeFiles } from "./MadeFiles";
-import { askedOf, isFiltered, type Look } from "./look";
+import { askedOf, isFiltered } from "../filter/asked";
+import { type Look } from "./look";
 
 const PLACE = "codexa-csv";
 const PLAIN: Fashion = { kind: "csv", with: "labels", separator: "comma", decimals: "point", mark: "yes", tries: "no" };

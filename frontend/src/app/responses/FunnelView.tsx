@@ -14,7 +14,8 @@ import { Waiting } from "../Waiting";
 import { Days } from "./FunnelDays";
 import { FieldsTable, GroupsTable } from "./FunnelTables";
 import { StepBars } from "./FunnelSteps";
-import { askedOf, columnsById, type Look, named } from "./look";
+import { askedOf, columnsById, named } from "../filter/asked";
+import { type Look } from "./look";
 import { inTime, share } from "../../text/visits";
 
 interface Props {

@@ -17,12 +17,13 @@ import { AddChart, ChartsView } from "./ChartsView";
 import { Bulks } from "./Bulks";
 import { ColumnsMenu } from "./ColumnsMenu";
 import { Export } from "./Export";
-import { FilterBar } from "./FilterBar";
+import { FilterBar } from "../filter/FilterBar";
 import { FunnelView } from "./FunnelView";
 import { HeldResponses } from "./HeldResponses";
 import { Import } from "./Import";
 import { Keeping } from "./Keeping";
-import { askedOf, isFiltered, type Look, lookOfContent, queryOf, type Shown, useLook } from "./look";
+import { askedOf, isFiltered, refusedOf } from "../filter/asked";
+import { type Look, lookOfContent, queryOf, type Shown, useLook } from "./look";
 import { inWords } from "./Pager";
 import { SingleResponse } from "./SingleResponse";
 import { TableView } from "./TableView";
@@ -121,7 +122,7 @@ function Head({ formId, asking, look, onLook, children }: HeadProps) {
     <>
       <Box sx={{ display: "flex", alignItems: "start", gap: 1.5, mb: 1 }}>
         <Box sx={{ flex: 1, minWidth: 0 }}>
-          <FilterBar columns={asking.columns} look={look} refused={refused} onLook={onLook} />
+          <FilterBar of="Responses" columns={asking.columns} asked={look} refused={refused} onAsk={onLook} />
         </Box>
         {children}
       </Box>
@@ -155,12 +156,4 @@ function Head({ formId, asking, look, onLook, children }: HeadProps) {
       </Box>
     </>
   );
-}
-
-/** The place of the condition that was refused, with why. */
-function refusedOf(error: ApiError): { at: number; message: string } | null {
-  const path = error.problems[0]?.path ?? "";
-  return path.startsWith("conditions.")
-    ? { at: Number(path.slice("conditions.".length)), message: error.message }
-    : null;
 }

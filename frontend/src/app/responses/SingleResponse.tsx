@@ -20,7 +20,8 @@ import { AddNote } from "./AddNote";
 import { Correct } from "./Correct";
 import { Files } from "./Files";
 import { Followed } from "./Followed";
-import { askedOf, type Look } from "./look";
+import { askedOf } from "../filter/asked";
+import { type Look } from "./look";
 import { Marks } from "./Marks";
 import { Waiting } from "../Waiting";
 

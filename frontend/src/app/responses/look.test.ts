@@ -3,7 +3,7 @@ import { expect, test } from "vitest";
 import type { AskedColumnReply, ChartReply } from "../../api/generated/wire";
 import { asCsv, cellsOf } from "./chart_kinds";
 import { turnedSorts } from "./columns";
-import { begun, conditionInWords, isWhole, usualValues } from "./conditions";
+import { begun, conditionInWords, isWhole, usualValues } from "../filter/conditions";
 import { contentOf, type Look, lookOf, lookOfContent, queryOf } from "./look";
 import { codeFor } from "./StatusesEditor";
 

@@ -1,7 +1,8 @@
 // What is looked at: the view, its filter, order and columns. All of it is in the address, so that it can be sent.
 import { useCallback, useMemo } from "react";
 import { useSearchParams } from "react-router";
-import type { AskedColumnReply, Condition, ViewContent } from "../../api/generated/wire";
+import type { Condition, ViewContent } from "../../api/generated/wire";
+import { askedIn, whereOf } from "../filter/asked";
 
 export type Shown = ViewContent["shown"];
 
@@ -38,15 +39,15 @@ const list = (text: string | null): string[] | null => (text === null ? null : t
 /** The look that an address holds; what can't be read in it is left out, and the server tells what it refuses. */
 export function lookOf(query: URLSearchParams): Look {
   const link = query.get("link");
+  const filter = askedIn(query);
   return {
     shown: oneOf(SHOWN, query.get("shown")),
-    match: query.get("match") === "any" ? "any" : "all",
+    ...filter,
     conditions: [
-      ...conditionsOf(query.get("where")),
+      ...filter.conditions,
       // Links from the list of sealed links.
       ...(link ? [{ column: "response.sealed_link", how: "any_of" as const, values: [link] }] : []),
     ],
-    words: query.get("words") ?? "",
     sorts: list(query.get("sort")) ?? [],
     columns: list(query.get("columns")),
     fixed: Math.max(0, Number(query.get("fixed") ?? "0") || 0),
@@ -81,15 +82,6 @@ const widthsOf = (text: string | null): Record<string, number> =>
       .filter(([, width]) => width >= LEAST_WIDTH),
   );
 
-function conditionsOf(text: string | null): Condition[] {
-  try {
-    const listed = JSON.parse(text ?? "[]") as [string, Condition["how"], ...string[]][];
-    return listed.map(([column, how, ...values]) => ({ column, how, values: values.map(String) }));
-  } catch {
-    return [];
-  }
-}
-
 /** A look as an address has it; what is usual is left out. */
 export function queryOf(look: Look): URLSearchParams {
   const query = new URLSearchParams();
@@ -113,19 +105,6 @@ export function queryOf(look: Look): URLSearchParams {
   add("presentation", look.presentation, "");
   return query;
 }
-
-export const whereOf = (conditions: readonly Condition[]): string =>
-  JSON.stringify(conditions.map(({ column, how, values }) => [column, how, ...(values ?? [])]));
-
-/** What the server is asked for a filter. */
-export const askedOf = ({ conditions, match, words }: Look): Record<string, string> => ({
-  where: whereOf(conditions),
-  match,
-  words,
-});
-
-/** Whether some responses are left out. */
-export const isFiltered = ({ conditions, words }: Look): boolean => conditions.length > 0 || words !== "";
 
 export function useLook(): [Look, (changes: Partial<Look>) => void] {
   const [query, setQuery] = useSearchParams();
@@ -172,12 +151,3 @@ export const lookOfContent = (content: ViewContent, view: string): Look => ({
   presentation: content.presentation,
   view,
 });
-
-/** Columns by id, parts among them. */
-export function columnsById(columns: readonly AskedColumnReply[]): Map<string, AskedColumnReply> {
-  return new Map(columns.flatMap((each) => [each, ...each.parts]).map((each) => [each.id, each]));
-}
-
-/** How a column is called: "2.1 Guests". */
-export const named = (column: Pick<AskedColumnReply, "number" | "label">): string =>
-  `${column.number} ${column.label}`.trim();

@@ -2,17 +2,19 @@
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import InputBase from "@mui/material/InputBase";
 import Snackbar from "@mui/material/Snackbar";
 import Typography from "@mui/material/Typography";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useCallback, useDeferredValue, useState } from "react";
-import { api, reasonOf } from "../../api/client";
+import { useCallback, useMemo, useState } from "react";
+import { useSearchParams } from "react-router";
+import { api, ApiError, reasonOf } from "../../api/client";
 import type { TableReply } from "../../api/generated/wire";
 import { queries } from "../../api/queries";
 import { counted } from "../../text/words";
 import { Places } from "../Places";
 import { TopBar } from "../TopBar";
+import { type Asked, askedIn, askedOf, isFiltered, refusedOf, whereOf } from "../filter/asked";
+import { FilterBar } from "../filter/FilterBar";
 import { mayEdit, useSignedIn } from "../signed_in";
 import { Waiting } from "../Waiting";
 import { ColumnPane, NewColumn } from "./ColumnPane";
@@ -45,8 +47,7 @@ function Sheet({ table }: { table: TableReply }) {
   const who = useSignedIn();
   const may = mayEdit(who);
   const queryClient = useQueryClient();
-  const [typed, setTyped] = useState("");
-  const words = useDeferredValue(typed.trim());
+  const [asked, ask] = useAsked();
   const [sort, setSort] = useState("");
   const [shown, setShown] = useState<readonly [number, number]>([0, 40]);
   const [place, setPlace] = useState<Place>({ row: 0, column: 0 });
@@ -55,7 +56,7 @@ function Sheet({ table }: { table: TableReply }) {
   const [column, setColumn] = useState("");
   const [removed, setRemoved] = useState<readonly number[]>([]);
   const [named, setNamed] = useState<{ numbers: readonly number[]; words: string } | null>(null);
-  const records = useRecords(table, { words, sort }, shown);
+  const records = useRecords(table, { ...askedOf(asked), sort }, shown);
   const onShown = useCallback((first: number, last: number) => setShown([first, last]), []);
   const coming = useImports(table.id).find((each) => each.state === "waiting");
   const save = useMutation({
@@ -81,6 +82,7 @@ function Sheet({ table }: { table: TableReply }) {
     setRemoved(gone);
     setNamed(named ? { numbers, words: named } : null);
   };
+  const refused = records.failure instanceof ApiError ? refusedOf(records.failure) : null;
   return (
     <Box
       component="main"
@@ -93,23 +95,21 @@ function Sheet({ table }: { table: TableReply }) {
       }}
     >
       <Box sx={{ display: "flex", flexDirection: "column", minHeight: 0, p: 2, gap: 1.5 }}>
+        <FilterBar
+          of={definitionOf(table).name}
+          columns={table.asked}
+          asked={asked}
+          refused={refused}
+          onAsk={(changes) => {
+            ask(changes);
+            setPlace({ row: 0, column: place.column });
+            setAnchor({ row: 0, column: place.column });
+          }}
+        />
         <Box sx={{ display: "flex", alignItems: "center", gap: 1 }}>
-          <Typography variant="h1" sx={{ mr: 1 }}>
-            {definitionOf(table).name}
-          </Typography>
-          <InputBase
-            value={typed}
-            onChange={(event) => {
-              setTyped(event.target.value);
-              setPlace({ row: 0, column: place.column });
-              setAnchor({ row: 0, column: place.column });
-            }}
-            placeholder="Search all cells …"
-            inputProps={{ "aria-label": "Search all cells", maxLength: 200, type: "search" }}
-            sx={{ border: 1, borderColor: "divider", borderRadius: 1, bgcolor: "background.paper", px: 1, width: 200 }}
-          />
           <Typography aria-live="polite" sx={{ flex: 1, whiteSpace: "nowrap" }}>
             <b>{records.count.toLocaleString("en")}</b> {records.count === 1 ? "record" : "records"}
+            {isFiltered(asked) && " found"}
             {coming && `, ${coming.place.toLocaleString("en")} of ${counted(coming.count, "line")} gone through`}
           </Typography>
           {may && (
@@ -147,7 +147,7 @@ function Sheet({ table }: { table: TableReply }) {
           at={records.at}
           refused={records.refused}
           sort={sort}
-          order={`${sort} ${words}`}
+          order={`${sort} ${asked.words} ${asked.match} ${whereOf(asked.conditions)}`}
           chosen={beside === "column" ? column : ""}
           mayEdit={may}
           place={place}
@@ -250,6 +250,19 @@ function Sheet({ table }: { table: TableReply }) {
       />
     </Box>
   );
+}
+
+/** What the address asks for, so that it can be sent. */
+function useAsked(): [Asked, (changes: Partial<Asked>) => void] {
+  const [query, setQuery] = useSearchParams();
+  const asked = useMemo(() => askedIn(query), [query]);
+  const ask = (changes: Partial<Asked>) => {
+    const next = { ...asked, ...changes };
+    const usual = { where: "[]", match: "all", words: "" };
+    const told = Object.entries(askedOf(next)).filter(([name, value]) => value !== usual[name as keyof typeof usual]);
+    setQuery(Object.fromEntries(told), { replace: true });
+  };
+  return [asked, ask];
 }
 
 /** Pasted lines that became no record: they are here to be mended and pasted again. */

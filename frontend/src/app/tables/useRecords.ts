@@ -37,7 +37,7 @@ interface Edit {
 
 export function useRecords(
   table: TableReply,
-  asked: { words: string; sort: string },
+  asked: Readonly<Record<string, string>>,
   shown: readonly [number, number],
 ) {
   const queryClient = useQueryClient();

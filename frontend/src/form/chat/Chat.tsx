@@ -2,7 +2,7 @@
 import { type ReactNode, useEffect, useEffectEvent, useLayoutEffect, useRef, useState } from "react";
 import { type Answer, SurroundingsContext, textOf } from "../../fields/input";
 import { say } from "../../text/visitor";
-import Feedback from "../Feedback";
+import { Feedback } from "../Feedback";
 import { LineNews, Restored, Unpaid } from "../Notices";
 import { useSnapshot } from "../press";
 import type { FormSession } from "../session";

@@ -10,29 +10,32 @@ import { SERIF } from "../../theme/theme";
 import { FindByTyping } from "../../ui/FindByTyping";
 import { ConditionEditor } from "./ConditionEditor";
 import { begun, conditionInWords, isWhole } from "./conditions";
-import { columnsById, type Look, named } from "./look";
+import { type Asked, columnsById, named } from "./asked";
 
 interface Props {
+  /** What is filtered: "Responses". */
+  of: string;
   columns: readonly AskedColumnReply[];
-  look: Look;
+  asked: Asked;
   /** The place of the condition that the server refused, and why. */
   refused: { at: number; message: string } | null;
-  onLook: (changes: Partial<Look>) => void;
+  onAsk: (changes: Partial<Asked>) => void;
 }
 
-export function FilterBar({ columns, look, refused, onLook }: Props) {
+export function FilterBar({ of, columns, asked, refused, onAsk }: Props) {
   const byId = useMemo(() => columnsById(columns), [columns]);
-  const { conditions } = look;
+  const { conditions } = asked;
   const put = (at: number, condition: Condition | null) =>
-    onLook({ conditions: conditions.flatMap((each, place) => (place !== at ? [each] : condition ? [condition] : [])) });
+    onAsk({ conditions: conditions.flatMap((each, place) => (place !== at ? [each] : condition ? [condition] : [])) });
   return (
     <Box role="search" aria-label="Filter" sx={{ display: "flex", flexWrap: "wrap", alignItems: "center", gap: 1 }}>
       <Typography component="h1" sx={{ fontFamily: SERIF, fontSize: 18 }}>
-        Responses{conditions.length > 0 && " where"}
+        {of}
+        {conditions.length > 0 && " where"}
       </Typography>
       {conditions.map((condition, at) => (
         <Box key={`${at} ${condition.column}`} sx={{ display: "contents" }}>
-          {at > 0 && <Joined look={look} onLook={onLook} />}
+          {at > 0 && <Joined asked={asked} onAsk={onAsk} />}
           <Chip
             column={byId.get(condition.column)}
             condition={condition}
@@ -44,20 +47,20 @@ export function FilterBar({ columns, look, refused, onLook }: Props) {
       <Add
         columns={columns}
         first={conditions.length === 0}
-        onAdd={(added) => onLook({ conditions: [...conditions, added] })}
+        onAdd={(added) => onAsk({ conditions: [...conditions, added] })}
       />
-      <Words words={look.words} onWords={(words) => onLook({ words })} />
+      <Words words={asked.words} onWords={(words) => onAsk({ words })} />
     </Box>
   );
 }
 
-function Joined({ look, onLook }: Pick<Props, "look" | "onLook">) {
-  const word = look.match === "all" ? "and" : "or";
+function Joined({ asked, onAsk }: Pick<Props, "asked" | "onAsk">) {
+  const word = asked.match === "all" ? "and" : "or";
   return (
     <Button
       color="inherit"
       aria-label={`${word}: press for ${word === "and" ? "any of them" : "all of them"}`}
-      onClick={() => onLook({ match: look.match === "all" ? "any" : "all" })}
+      onClick={() => onAsk({ match: asked.match === "all" ? "any" : "all" })}
       sx={{ fontFamily: SERIF, fontSize: 18, fontWeight: 400, minWidth: 0, px: 0.5, py: 0 }}
     >
       {word}
