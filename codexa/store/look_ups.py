@@ -160,7 +160,9 @@ def _order(order: str) -> sql.Composable:
         return sql.SQL("{}{}, number").format(by_name, way)
     kept = _text(column)
     number = sql.SQL(_NUMBER).format(kept=kept)
-    as_text = sql.SQL('lower({}) COLLATE "und-x-icu"').format(kept)
+    # A record that it names goes by what is shown of it.
+    shown = sql.SQL("kept -> {} ->> 'shown'").format(sql.Literal(column))
+    as_text = sql.SQL('lower(coalesce({}, {})) COLLATE "und-x-icu"').format(shown, kept)
     blank = sql.SQL(" NULLS LAST" if not order.startswith("-") else "")
     return sql.SQL("{number}{way}{blank}, {text}{way}{blank}, number").format(
         number=number, text=as_text, way=way, blank=blank

@@ -388,12 +388,11 @@ def _where(table: UUID, filter_: RecordFilter) -> tuple[sql.Composable, list[Any
 def _order(order: Order | None) -> sql.Composable:
     if order is None:
         return sql.SQL("number")
-    kept = sql.SQL("kept ->> {}").format(sql.Literal(order.column))
-    typed = (
-        sql.SQL(f"({{}})::{TYPES[order.holds]}").format(kept)
-        if order.holds in _TYPED
-        else sql.SQL("lower({})").format(kept)
-    )
+    column = sql.Literal(order.column)
+    kept = sql.SQL("kept ->> {}").format(column)
+    # A record that it names goes by what is shown of it.
+    text = sql.SQL("lower(coalesce(kept -> {0} ->> 'shown', kept ->> {0}))").format(column)
+    typed = sql.SQL(f"({{}})::{TYPES[order.holds]}").format(kept) if order.holds in _TYPED else text
     return sql.SQL("{} {} NULLS LAST, number").format(typed, sql.SQL("DESC" if order.descending else "ASC"))
 
 

@@ -96,6 +96,7 @@ def test_records_that_a_column_names_are_asked_for_by_their_names(as_mira, table
     assert found(as_mira, uses, ["n2", "is", "vega"]) == "A"
     assert found(as_mira, uses, ["n3", "contains", "nova"]) == "B"
     assert found(as_mira, uses, ["n2", "blank"]) == "C"
+    assert (found(as_mira, uses, sort="n2"), found(as_mira, uses, sort="-n2")) == ("BAC", "ABC")
 
 
 @pytest.mark.parametrize(

@@ -230,7 +230,9 @@ const groupOf = (column: AskedColumnReply): string =>
       ? "Of earlier editions"
       : column.calculated
         ? "Worked out"
-        : "Answers";
+        : column.number
+          ? "Answers"
+          : "Columns";
 
 const TYPING_PAUSE = 350;
 
