@@ -1,6 +1,7 @@
 """A table of 100,000 records: brought in from a file, searched by typing, sorted, scrolled to anywhere."""
 
 import base64
+import json
 import os
 import random
 import statistics
@@ -63,6 +64,13 @@ def run() -> bool:
         met &= report("scroll_records", _p95(client, table, *places), "ms, p95", 100, at_least=False)
         sorts = ({"sort": "c3"}, {"sort": "-c1"}, {"sort": "c5"})
         met &= report("sort_records", _p95(client, table, *sorts), "ms, p95", None)
+        wheres: tuple[tuple[str, ...], ...] = (
+            ("c1", "contains", "vega 12"),
+            ("c3", "between", "9", "12"),
+            ("c5", "at_least", "2024-06-01"),
+        )
+        filters = tuple({"where": json.dumps([where])} for where in wheres)
+        met &= report("filter_records", _p95(client, table, *filters), "ms, p95", None)
         known = client.ask("GET", f"/api/tables/{table}")["known"]
         met &= record_choices.measure(database, table, known)
         database.close()

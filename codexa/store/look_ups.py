@@ -121,7 +121,7 @@ def _with_named(
 ) -> sql.Composable:
     """Write what is known of a record, with what is kept of those that it names, along paths."""
     parts = [known]
-    for column, table in sorted({path[0] for path in paths if _is_id(path[0][1])}):
+    for column, table in sorted({path[0] for path in paths if is_id(path[0][1])}):
         further = {path[1:] for path in paths if path[0] == (column, table) and len(path) > 1}
         inner = sql.Identifier(f"{name}_{column}")
         values.append(UUID(table))
@@ -134,7 +134,8 @@ def _with_named(
     return sql.SQL(" || ").join(parts)
 
 
-def _is_id(table: str) -> bool:
+def is_id(table: str) -> bool:
+    """Whether a text can be the id of a table; a document may say anything."""
     try:
         return bool(UUID(table))
     except ValueError:

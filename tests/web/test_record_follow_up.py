@@ -117,6 +117,25 @@ def test_of_two_that_could_be_meant_none_is_touched(as_mira, worker, there):
     assert shown(as_mira, sightings) == []
 
 
+def test_two_rows_that_mean_one_record_keep_nothing_also_where_it_is_not_there_yet(
+    as_mira, worker, there, connection, mira
+):
+    _, members, sightings = there
+    document = log(*(as_mira.get(each).json["known"] for each in (members, sightings)))
+    document["name"] = "Log by what was seen"
+    document["follow_ups"][0]["steps"][1] |= {"way": "either", "found_by": ["what"]}
+    form = desk.import_form(within(connection), who=mira, document=document)
+    publishing.publish(within(connection), who=mira, form=form, revision=1)
+    connection.commit()
+    hand_in(as_mira, form, answers("ingrid@example.org", "Ingrid", "Moon halo", " moon HALO"))
+    work(worker)
+    assert runs(as_mira, form, 1) == [("failed", "Two rows mean the same record of Sightings.")]
+    assert shown(as_mira, members) == shown(as_mira, sightings) == []
+    hand_in(as_mira, form, answers("ingrid@example.org", "Ingrid", "Moon halo", "Meteor"))
+    work(worker)
+    assert [each["what"] for each in shown(as_mira, sightings)] == ["Moon halo", "Meteor"]
+
+
 @pytest.mark.parametrize(
     ("given", "words"),
     [

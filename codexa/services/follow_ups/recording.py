@@ -1,6 +1,5 @@
 """Keeping what a response says as records of the team's tables: all of a follow-up's, or none."""
 
-from collections import defaultdict
 from collections.abc import Mapping, Sequence
 from typing import Any
 from uuid import UUID
@@ -31,7 +30,7 @@ def keep(connection: Connection, run: Run) -> str:
     for step in steps:
         table = known[UUID(step["table"])]
         records = [_answers(step, at, made) for at in range(len(step["records"]))]
-        numbers = [_found(connection, step, table, each) for each in records]
+        numbers = _found(connection, step, table, records)
         if step["way"] == "change" and None in numbers:
             raise NeverError(f"No record of {step['name']} was found that could be changed.")
         kept = _kept(connection, step, table, numbers, records)
@@ -72,21 +71,34 @@ def _answers(step: Mapping[str, Any], at: int, made: Mapping[str, _Numbers]) -> 
 
 
 def _found(
-    connection: Connection, step: Mapping[str, Any], opened_table: OpenedTable, answers: Mapping[str, Any]
-) -> int | None:
-    """Return the record that is meant; None where there is none, or one is to be made in any case."""
+    connection: Connection, step: Mapping[str, Any], opened_table: OpenedTable, records: Sequence[Mapping[str, Any]]
+) -> _Numbers:
+    """Return the records that are meant; None where there is none, or one is to be made in any case."""
     if step["way"] == "make":
-        return None
-    table = opened_table.table
+        return [None] * len(records)
+    meant = [_meant(step, opened_table.table, each) for each in records]
+    if any(each in meant[:at] for at, each in enumerate(meant)):
+        raise NeverError(f"Two rows mean the same record of {step['name']}.")
+    return [_one(connection, step, opened_table, each) for each in meant]
+
+
+def _meant(step: Mapping[str, Any], table: Table, answers: Mapping[str, Any]) -> Condition:
+    """Return what tells the record that is meant from all others."""
     columns = [table.columns[each] for each in step["found_by"] if each in table.columns]
     blank = [label_of(each) for each in columns if answers.get(each.id) is None]
     if blank or not columns:
         raise NeverError(f"{', '.join(blank) or 'What tells records apart'} is blank: no record can be found by it.")
-    condition = Every(tuple(_is(table, each.id, answers[each.id]) for each in columns))
+    return Every(tuple(_is(table, each.id, answers[each.id]) for each in columns))
+
+
+def _one(
+    connection: Connection, step: Mapping[str, Any], opened_table: OpenedTable, condition: Condition
+) -> int | None:
     asked = LookUp(table=opened_table.id.hex, condition=condition, first=2)
     found = tables_beside(connection, opened_table.id, offered_only=False).look_up(asked).listed
     if len(found) > 1:
-        labels = " and ".join(label_of(each) for each in columns)
+        columns = opened_table.table.columns
+        labels = " and ".join(label_of(columns[each]) for each in step["found_by"] if each in columns)
         numbers = " and ".join(str(each.number) for each in found)
         raise NeverError(f"Records {numbers} of {step['name']} have the same {labels}: it is not clear which is meant.")
     return found[0].number if found else None
@@ -107,13 +119,6 @@ def _kept(
     numbers: Sequence[int | None],
     records: Sequence[Mapping[str, Any]],
 ) -> list[int]:
-    same: dict[int, int] = defaultdict(int)
-    for number in numbers:
-        if number is not None:
-            same[number] += 1
-    twice = next((number for number, count in same.items() if count > 1), None)
-    if twice is not None:
-        raise NeverError(f"Two rows mean the same record {twice} of {step['name']}.")
     changes = [
         Typed(number=number, revision=None, cells={}, answers=answers)
         for number, answers in zip(numbers, records, strict=True)

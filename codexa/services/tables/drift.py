@@ -12,23 +12,17 @@ from codexa.services.editions import Editions
 from codexa.services.tables.tables import opened
 from codexa.store import tables
 from codexa.store.database import Connect
+from codexa.store.look_ups import is_id
 
 
 def tables_now(connect: Connect, form: UUID, draft: Form) -> dict[str, KnownTable]:
     """Return the tables that a form knows as they are now, by id; those that are not its team's are left out."""
-    ids = [UUID(each.id) for each in draft.tables if _is_id(each.id)]
+    ids = [UUID(each.id) for each in draft.tables if is_id(each.id)]
     if not ids:
         return {}
     with connect() as connection:
         rows = tables.tables_of_form(connection, form=form, tables=ids)
     return {row.id.hex: known_table(row.id.hex, opened(row).table) for row in rows}
-
-
-def _is_id(text: str) -> bool:
-    try:
-        return bool(UUID(text))
-    except ValueError:
-        return False
 
 
 def drift(connect: Connect, form: UUID, program: Program) -> list[Finding]:

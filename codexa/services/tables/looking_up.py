@@ -26,7 +26,7 @@ class KeptTables:
     def look_up(self, asked: LookUp) -> Found:
         """Return what is found; nothing where there is no such table."""
         if asked not in self._known:
-            self._known[asked] = self._found(asked) if _is_id(asked.table) else _nothing(asked)
+            self._known[asked] = self._found(asked) if look_ups.is_id(asked.table) else _nothing(asked)
         return self._known[asked]
 
     def _found(self, asked: LookUp) -> Found:
@@ -54,13 +54,6 @@ class KeptTables:
     def _fetch(self, asked: LookUp, *, first: int, most: int) -> look_ups.Fetched:
         self.queries += 1
         return look_ups.fetch(self._connection(), asked, self._whose, first=first, most=most)
-
-
-def _is_id(table: str) -> bool:
-    try:
-        return bool(UUID(table))
-    except ValueError:
-        return False
 
 
 def _nothing(asked: LookUp) -> Found:
