@@ -27,10 +27,10 @@ from codexa.store.database import Connection, like_literal
 Parameters = list[Any]
 _THERE = """table_id = %s AND removed_at IS NULL AND (offered OR %s) AND EXISTS (
     SELECT 1 FROM data_table JOIN form ON form.team_id = data_table.team_id
-    WHERE data_table.id = table_id AND data_table.deleted_at IS NULL AND form.id = %s)"""
+    WHERE data_table.id = %s AND data_table.deleted_at IS NULL AND form.id = %s)"""
 _TABLE_THERE = """table_id = %s AND removed_at IS NULL AND (offered OR %s) AND EXISTS (
     SELECT 1 FROM data_table JOIN data_table AS asks ON asks.team_id = data_table.team_id
-    WHERE data_table.id = table_id AND data_table.deleted_at IS NULL AND asks.id = %s)"""
+    WHERE data_table.id = %s AND data_table.deleted_at IS NULL AND asks.id = %s)"""
 _NAMED = """CASE WHEN jsonb_typeof({kept} -> {column}) = 'object' THEN jsonb_build_object({column},
     ({kept} -> {column}) || jsonb_build_object('values', coalesce((
         SELECT {inner} FROM record AS {name} JOIN data_table ON data_table.id = {name}.table_id
@@ -40,7 +40,8 @@ _NAMED = """CASE WHEN jsonb_typeof({kept} -> {column}) = 'object' THEN jsonb_bui
 _LISTED = """(SELECT FALSE AS chosen, number, name, {kept} AS kept FROM record WHERE {where}
     ORDER BY {order} LIMIT {most} OFFSET {first})"""
 _CHOSEN = """(SELECT TRUE AS chosen, number, name, {kept} AS kept FROM record
-    WHERE {where} AND (number = ANY(%s) OR lower(btrim(name)) = ANY(%s)) LIMIT {most})"""
+    WHERE {where} AND ({meant}) LIMIT {most})"""
+_BY_NUMBER, _BY_NAME = "number = ANY(%s)", "lower(btrim(name)) = ANY(%s)"  # each with its index
 _SOME_COLUMNS = "(SELECT coalesce(jsonb_object_agg(key, value), '{{}}') FROM jsonb_each(kept) WHERE key = ANY(%s))"
 # What is kept of a number is plain decimal text; a form's own idea of a column may be wrong.
 _NUMBER = "CASE WHEN {kept} ~ '^-?[0-9]+([.][0-9]+)?$' THEN ({kept})::numeric END"
@@ -94,8 +95,10 @@ def fetch(connection: Connection, asked: LookUp, whose: Whose, *, first: int, mo
         where, values = _where(asked, whose, "")
         further: Parameters = []
         whole = _with_named(kept, sql.SQL("record.kept"), "record", asked.paths, further)
-        parts.append(sql.SQL(_CHOSEN).format(kept=whole, where=where, most=sql.Literal(_MOST_MEANT)))
-        bound += [*columns, *further, *values, numbers, names]
+        ways = [(how, given) for how, given in ((_BY_NUMBER, numbers), (_BY_NAME, names)) if given]
+        meant = sql.SQL(" OR ").join([sql.SQL(how) for how, _ in ways])
+        parts.append(sql.SQL(_CHOSEN).format(kept=whole, where=where, meant=meant, most=sql.Literal(_MOST_MEANT)))
+        bound += [*columns, *further, *values, *[given for _, given in ways]]
     if not parts:
         return Fetched(listed=[], chosen=[])
     rows = connection.execute(sql.SQL(" UNION ALL ").join(parts), bound, prepare=False).fetchall()
@@ -144,7 +147,8 @@ def is_id(table: str) -> bool:
 
 def _where(asked: LookUp, whose: Whose, words: str) -> tuple[sql.Composable, Parameters]:
     who = whose.table if whose.form is None else whose.form
-    values: Parameters = [UUID(asked.table), not whose.offered_only, who]
+    # Said twice, not joined: whether the table may be asked is found once, and the records come in their order.
+    values: Parameters = [UUID(asked.table), not whose.offered_only, UUID(asked.table), who]
     parts: list[sql.Composable] = [sql.SQL(_TABLE_THERE if whose.form is None else _THERE)]
     parts.append(_condition(asked.condition, values))
     for word in folded(words).split():

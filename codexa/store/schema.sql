@@ -1364,6 +1364,7 @@ CREATE INDEX procrastinate_jobs_queue_name_idx_v1 ON public.procrastinate_jobs U
 CREATE UNIQUE INDEX procrastinate_jobs_queueing_lock_idx_v1 ON public.procrastinate_jobs USING btree (queueing_lock) WHERE (status = 'todo'::public.procrastinate_job_status);
 CREATE INDEX procrastinate_periodic_defers_job_id_fkey_v1 ON public.procrastinate_periodic_defers USING btree (job_id);
 CREATE INDEX rate_ended ON public.rate USING btree (ends_at);
+CREATE INDEX record_called ON public.record USING btree (table_id, lower(btrim(name))) WHERE (removed_at IS NULL);
 CREATE INDEX record_change_number ON public.record_change USING btree (table_id, number);
 CREATE INDEX record_keys ON public.record USING gin (table_id, keys) WHERE (removed_at IS NULL);
 CREATE INDEX record_name ON public.record USING btree (table_id, name COLLATE "und-x-icu", number) WHERE (removed_at IS NULL);
