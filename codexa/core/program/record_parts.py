@@ -2,6 +2,7 @@
 
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
+from functools import cached_property
 from typing import Any
 
 from codexa.core.definition.formulas import INSERTION
@@ -122,9 +123,9 @@ class Shown:
     form: Form
     block: RecordChoiceField
 
-    @property
+    @cached_property
     def table(self) -> KnownTable | None:
-        """The table, if the form knows it."""
+        """The table, if the form knows it; looked for once, as hundreds of records are shown."""
         return self.form.table(self.block.table)
 
     def columns(self) -> Iterator[Field]:
