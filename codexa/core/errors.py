@@ -10,6 +10,10 @@ class CoreError(Exception):
     """The core refused its input."""
 
 
+# What reading a value that was meant for another field, or for a column as it was, may raise.
+UNREADABLE = (ValueError, KeyError, TypeError, ArithmeticError, AttributeError, CoreError)
+
+
 @dataclass(frozen=True, kw_only=True, slots=True)
 class Span:
     """A piece of a formula's text: `start` inclusive, `end` exclusive, both in characters from 0."""

@@ -41,10 +41,10 @@ _LISTED = """(SELECT FALSE AS chosen, number, name, {kept} AS kept FROM record W
     ORDER BY {order} LIMIT {most} OFFSET {first})"""
 _CHOSEN = """(SELECT TRUE AS chosen, number, name, {kept} AS kept FROM record
     WHERE {where} AND ({meant}) LIMIT {most})"""
-_BY_NUMBER, _BY_NAME = "number = ANY(%s)", "lower(btrim(name)) = ANY(%s)"  # each with its index
+_BYAS_NUMBER, _BY_NAME = "number = ANY(%s)", "lower(btrim(name)) = ANY(%s)"  # each with its index
 _SOME_COLUMNS = "(SELECT coalesce(jsonb_object_agg(key, value), '{{}}') FROM jsonb_each(kept) WHERE key = ANY(%s))"
 # What is kept of a number is plain decimal text; a form's own idea of a column may be wrong.
-_NUMBER = "CASE WHEN {kept} ~ '^-?[0-9]+([.][0-9]+)?$' THEN ({kept})::numeric END"
+AS_NUMBER = "CASE WHEN {kept} ~ '^-?[0-9]+([.][0-9]+)?$' THEN ({kept})::numeric END"
 _MOST_MEANT = 400
 # Who types a whole name means the record of that name, before those that say it somewhere.
 _BEGINS = "lower(name) NOT LIKE %s, "
@@ -95,7 +95,7 @@ def fetch(connection: Connection, asked: LookUp, whose: Whose, *, first: int, mo
         where, values = _where(asked, whose, "")
         further: Parameters = []
         whole = _with_named(kept, sql.SQL("record.kept"), "record", asked.paths, further)
-        ways = [(how, given) for how, given in ((_BY_NUMBER, numbers), (_BY_NAME, names)) if given]
+        ways = [(how, given) for how, given in ((_BYAS_NUMBER, numbers), (_BY_NAME, names)) if given]
         meant = sql.SQL(" OR ").join([sql.SQL(how) for how, _ in ways])
         parts.append(sql.SQL(_CHOSEN).format(kept=whole, where=where, meant=meant, most=sql.Literal(_MOST_MEANT)))
         bound += [*columns, *further, *values, *[given for _, given in ways]]
@@ -164,7 +164,7 @@ def _order(order: str) -> sql.Composable:
     if not column:
         return sql.SQL("{}{}, number").format(by_name, way)
     kept = _text(column)
-    number = sql.SQL(_NUMBER).format(kept=kept)
+    number = sql.SQL(AS_NUMBER).format(kept=kept)
     # A record that it names goes by what is shown of it.
     shown = sql.SQL("kept -> {} ->> 'shown'").format(sql.Literal(column))
     as_text = sql.SQL('lower(coalesce({}, {})) COLLATE "und-x-icu"').format(shown, kept)
@@ -208,7 +208,7 @@ def _joined(conditions: Sequence[Condition], word: str, none: str, values: Param
 def _between(condition: IsBetween, values: Parameters) -> sql.Composable:
     kept = _text(condition.column)
     is_number = isinstance(condition.least if condition.most is None else condition.most, Decimal)
-    compared = sql.SQL(_NUMBER).format(kept=kept) if is_number else sql.SQL('({}) COLLATE "C"').format(kept)
+    compared = sql.SQL(AS_NUMBER).format(kept=kept) if is_number else sql.SQL('({}) COLLATE "C"').format(kept)
     parts = list(_bounds(condition, compared, values))
     # What has nothing there is neither inside nor, turned round, unknown.
     return sql.SQL("coalesce({}, FALSE)").format(sql.SQL(" AND ").join(parts))

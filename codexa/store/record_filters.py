@@ -9,6 +9,7 @@ from psycopg import sql
 from codexa.core.responses.conditions import How
 from codexa.core.responses.holds import Holds
 from codexa.store.database import like_literal
+from codexa.store.look_ups import AS_NUMBER
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -37,12 +38,11 @@ _SHOWN = """(CASE jsonb_typeof(kept -> {column}) WHEN 'array' THEN
 _FOLDED = r"""btrim(regexp_replace(regexp_replace(
     replace(normalize(lower({text}), NFKD), 'ß', 'ss'), '[\u0300-\u036F]', '', 'g'), '\s+', ' ', 'g'))"""
 # What is kept may be of another shape than its column holds now: a formula has been changed.
-_NUMBER = "CASE WHEN {text} ~ '^-?[0-9]+([.][0-9]+)?$' THEN {text}::numeric END"
-_DAY = "CASE WHEN {text} ~ '^[0-9]{{4}}-[0-9]{{2}}-[0-9]{{2}}$' THEN {text}::date END"
-_TIME = "CASE WHEN {text} ~ '^[0-9]{{2}}:[0-9]{{2}}' THEN {text}::time END"
-_DAY_OF_MOMENT = "CASE WHEN {text} ~ '^[0-9]{{4}}-.*T' THEN ({text}::timestamptz AT TIME ZONE {zone})::date END"
+_DAY = "CASE WHEN {kept} ~ '^[0-9]{{4}}-[0-9]{{2}}-[0-9]{{2}}$' THEN {kept}::date END"
+_TIME = "CASE WHEN {kept} ~ '^[0-9]{{2}}:[0-9]{{2}}' THEN {kept}::time END"
+_DAY_OF_MOMENT = "CASE WHEN {kept} ~ '^[0-9]{{4}}-.*T' THEN ({kept}::timestamptz AT TIME ZONE {zone})::date END"
 _COMPARED: Mapping[Holds, str] = {
-    Holds.NUMBER: _NUMBER,
+    Holds.NUMBER: AS_NUMBER,
     Holds.TIME: _TIME,
     Holds.DATE: _DAY,
     Holds.MOMENT: _DAY_OF_MOMENT,
@@ -63,7 +63,7 @@ def _test(test: RecordTest, values: list[Any]) -> sql.Composable:
         return sql.SQL("NOT kept ? {}" if test.how == "blank" else "kept ? {}").format(column)
     text = sql.SQL(_SHOWN if test.names else _TEXT).format(column=column)
     if test.holds in _COMPARED:
-        compared = sql.SQL(_COMPARED[test.holds]).format(text=text, zone=sql.Literal(test.zone))
+        compared = sql.SQL(_COMPARED[test.holds]).format(kept=text, zone=sql.Literal(test.zone))
         return _between(compared, test, values)
     return _OF_HOLDS[test.holds](test, column, text, values)
 

@@ -11,10 +11,11 @@ from codexa.core.definition.parts import Field
 from codexa.core.fields import field_type_of
 from codexa.core.fields.record_choice import RecordChoiceField
 from codexa.core.fields.yes_no import YesNoField
+from codexa.core.form.known_tables import label_of
 from codexa.core.formula.types import NUMBERS
 from codexa.core.responses.conditions import HOWS
 from codexa.core.responses.holds import Holds
-from codexa.core.tables.table import Table, known_table, label_of
+from codexa.core.tables.table import Table, known_table
 from codexa.services.roles import Right
 from codexa.services.tables import between, exporting, records, tables
 from codexa.services.tables.filtering import holds_of, options_of

@@ -8,6 +8,7 @@ from pydantic import Field as Setting
 from pydantic import TypeAdapter, model_validator
 
 from codexa.core.definition.parts import Field, Identifier, Label, OptionalIdentifier, Part
+from codexa.core.definition.rich_text import plain
 from codexa.core.fields.field_type import Region
 from codexa.core.form.any_block import AnyBlock
 
@@ -56,6 +57,11 @@ class KnownTable(Part):
     def region(self) -> Region:
         """How the table's people write."""
         return Region(locale=self.locale, currency=self.currency, time_zone=self.time_zone)
+
+
+def label_of(column: Field) -> str:
+    """Return what people call a column."""
+    return plain(column.label) or column.key
 
 
 def known_columns(columns: tuple[Field, ...]) -> tuple[dict[str, Any], ...]:

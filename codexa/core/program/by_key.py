@@ -5,12 +5,11 @@ from dataclasses import dataclass
 from decimal import Decimal
 from typing import Any
 
-from codexa.core.errors import CoreError
+from codexa.core.errors import UNREADABLE
 from codexa.core.program.evaluate import FieldError
 from codexa.core.program.places import Place, RepeatPlace
 from codexa.core.program.program import Program
 
-_UNREADABLE = (ValueError, KeyError, TypeError, ArithmeticError, AttributeError, CoreError)
 _MOST_ROWS = 1_000
 
 
@@ -67,7 +66,7 @@ class _Reading:
     def enter(self, place: Place, value: Any, path: str, into: dict[str, Any]) -> None:
         try:
             into[place.block.id] = self._raw(place, value)
-        except _UNREADABLE:
+        except UNREADABLE:
             self.refuse(path, "not_readable", "This is not what the field keeps. See the form's schema.")
 
     def _raw(self, place: Place, value: Any) -> Any:

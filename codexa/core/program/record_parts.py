@@ -7,8 +7,7 @@ from typing import Any
 
 from codexa.core.definition.formulas import INSERTION
 from codexa.core.definition.parts import Field
-from codexa.core.definition.rich_text import plain
-from codexa.core.errors import CoreError
+from codexa.core.errors import UNREADABLE
 from codexa.core.fields import field_type_of
 from codexa.core.fields.field_type import Medium, Region
 from codexa.core.fields.record_choice import RecordChoiceField
@@ -22,8 +21,6 @@ from codexa.core.program.scope import AnyScope, Entry, InnerScope, Path
 from codexa.core.program.wording import RECORD
 
 MOST_DEEP = 3  # columns one after the other: telescope.site.name is two
-# What reading a value of a column that has changed since may raise.
-_UNREADABLE = (ValueError, KeyError, TypeError, ArithmeticError, AttributeError, CoreError)
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -41,7 +38,7 @@ class RecordPart:
             for each in self.path[:-1]:
                 values = values[each]["values"]
             return field_type_of(self.column).load(values[self.path[-1]], self.column)
-        except _UNREADABLE:
+        except UNREADABLE:
             return None
 
 
@@ -54,11 +51,6 @@ class RecordsPart:
     def __call__(self, records: Any) -> list[Any]:
         """Return the values in the order of the records."""
         return [self.part(each) for each in records]
-
-
-def known_label(column: Field) -> str:
-    """Return what people call a column."""
-    return plain(column.label) or column.key
 
 
 def part_named(form: Form, block: RecordChoiceField, keys: tuple[str, ...]) -> RecordPart | None:
@@ -156,5 +148,5 @@ def _written(record: KeptRecord, column: Field | None, region: Region) -> str:
         return ""
     try:
         return field_type_of(column).present_kept(stored, column, region, Medium.PAGE)
-    except _UNREADABLE:
+    except UNREADABLE:
         return ""

@@ -5,11 +5,11 @@ from collections.abc import Iterator, Mapping
 
 from codexa.core.fields.record_choice import RecordChoiceField
 from codexa.core.form.follow_ups import RecordFollowUp
-from codexa.core.form.known_tables import KnownTable
+from codexa.core.form.known_tables import KnownTable, label_of
 from codexa.core.program.findings import Finding, error
 from codexa.core.program.fitting import Fitting
 from codexa.core.program.program import Program
-from codexa.core.program.record_parts import Shown, known_label
+from codexa.core.program.record_parts import Shown
 
 Named = dict[tuple[str, str], set[str]]  # by owner and table, the ids of columns
 
@@ -29,7 +29,7 @@ def table_drift(program: Program, now: Mapping[str, KnownTable]) -> Iterator[Fin
             continue
         for column_id in sorted(columns & known.fields.keys()):
             before, after = known.fields[column_id], table.fields.get(column_id)
-            label = known_label(before)
+            label = label_of(before)
             if after is None:
                 message = f"{known.name} has no column {label} any more, which is named here."
                 yield error(

@@ -5,8 +5,8 @@ from dataclasses import dataclass
 from types import MappingProxyType
 
 from codexa.core.definition.parts import Field
-from codexa.core.definition.rich_text import plain
 from codexa.core.fields.options import find_option
+from codexa.core.form.known_tables import label_of
 from codexa.core.formula import tree
 from codexa.core.formula.convert import text_of_number
 from codexa.core.formula.rows import MISSING, ConditionRow, RowOperator, part_of, row_of
@@ -182,7 +182,7 @@ class Sentences:
     def _name(self, node: tree.Name) -> Iterator[Words]:
         owner = self._named.get(node.parts[0])
         if (column := self._column(node)) is not None:
-            yield Words(text=plain(column.label) or column.key, strong=True)
+            yield Words(text=label_of(column), strong=True)
             return
         if owner is None:
             yield Words(text=unparse(node), code=True)

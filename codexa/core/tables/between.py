@@ -10,7 +10,7 @@ from codexa.core.fields import field_type_of
 from codexa.core.fields.calculated import CalculatedField
 from codexa.core.fields.record_choice import RecordChoiceField
 from codexa.core.form.form import FORMAT, Form
-from codexa.core.form.known_tables import KnownTable
+from codexa.core.form.known_tables import KnownTable, label_of
 from codexa.core.tables.table import COLUMN_TYPES, Table, known_table
 
 # What a column is of which no table has the type: what a record of it can be read again as.
@@ -78,7 +78,7 @@ def table_of_form(form: Form) -> TableOfForm:
             continue
         column = _column(block)
         if column is None:
-            left_out.append(plain(block.label) or block.key)
+            left_out.append(label_of(block))
         else:
             columns.append(column)
     left_out += [plain(repeat.label) or repeat.key for repeat in form.repeats()]

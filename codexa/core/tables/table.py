@@ -10,7 +10,6 @@ from pydantic import StringConstraints
 
 from codexa.core.definition.parts import Field, Identifier, OptionalIdentifier, Part
 from codexa.core.definition.reading import read_part
-from codexa.core.definition.rich_text import plain
 from codexa.core.errors import DefinitionError, Problem
 from codexa.core.fields.record_choice import RecordChoiceField
 from codexa.core.form.any_block import AnyBlock
@@ -141,8 +140,3 @@ def known_table(table_id: str, table: Table) -> KnownTable:
         time_zone=definition.time_zone,
         columns=known_columns(tuple(table.columns.values())),
     )
-
-
-def label_of(column: Field) -> str:
-    """Return what people call a column."""
-    return plain(column.label) or column.key

@@ -5,8 +5,9 @@ from typing import Any
 from uuid import UUID
 
 from codexa.core.fields import field_type_of
+from codexa.core.form.known_tables import label_of
 from codexa.core.look_ups import Condition, Every, Is, IsBlank, LookUp, keys_of
-from codexa.core.tables.table import Table, label_of
+from codexa.core.tables.table import Table
 from codexa.services.follow_ups.outcomes import NeverError
 from codexa.services.tables.looking_up import tables_beside
 from codexa.services.tables.records import Changing, Typed

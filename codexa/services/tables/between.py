@@ -3,6 +3,7 @@
 from dataclasses import dataclass
 from uuid import UUID
 
+from codexa.core.fields.record_choice import RecordChoiceField
 from codexa.core.form.upgrades import read_stored
 from codexa.core.tables.between import form_of_table, table_of_form
 from codexa.core.tables.table import known_table
@@ -19,9 +20,11 @@ def make_form(connect: Connect, *, who: SignedIn, table: UUID) -> UUID:
     Raises NotFoundError.
     """
     opened = tables.show(connect, who=who, table=table)
+    named = {each.table for each in opened.table.columns.values() if isinstance(each, RecordChoiceField)}
     others = {
         each.id.hex: known_table(each.id.hex, tables.show(connect, who=who, table=each.id).table)
         for each in tables.list_tables(connect, who=who)
+        if each.id.hex in named
     }
     return desk.import_form(connect, who=who, document=form_of_table(opened.id.hex, opened.table, others))
 

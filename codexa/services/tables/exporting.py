@@ -10,10 +10,11 @@ from zoneinfo import ZoneInfo
 from codexa.core.definition.parts import Field
 from codexa.core.fields import field_type_of
 from codexa.core.fields.field_type import Medium
+from codexa.core.form.known_tables import label_of
 from codexa.core.responses.conditions import Filter
 from codexa.core.responses.holds import TYPED, comparable, holds_kind
 from codexa.core.tables.records import texts_of
-from codexa.core.tables.table import Table, label_of
+from codexa.core.tables.table import Table
 from codexa.services.errors import TooManyError
 from codexa.services.response_csv import Through, defused
 from codexa.services.tables.records import every, page

@@ -7,9 +7,10 @@ from codexa.core.definition.parts import Field
 from codexa.core.definition.rich_text import plain
 from codexa.core.fields import field_type_of
 from codexa.core.fields.record_choice import RecordChoiceField
+from codexa.core.form.known_tables import label_of
 from codexa.core.responses.conditions import Condition, ConditionError, Filter, days_of, read_values
 from codexa.core.responses.holds import Holds, holds_kind
-from codexa.core.tables.table import Table, label_of
+from codexa.core.tables.table import Table
 from codexa.services.context import context_of
 from codexa.store.record_filters import RecordTest
 from codexa.store.tables import RecordFilter

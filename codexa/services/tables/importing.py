@@ -10,9 +10,10 @@ from typing import Any
 from uuid import UUID
 
 from codexa.core.definition.keys import code_from, key_from
+from codexa.core.form.known_tables import label_of
 from codexa.core.tables.guessing import Guess, Writing, as_typed, guess, writing_of
 from codexa.core.tables.records import Wrong, once_of, record_of, typed_values
-from codexa.core.tables.table import Table, label_of, table_of, without_columns
+from codexa.core.tables.table import Table, table_of, without_columns
 from codexa.services.context import context_of
 from codexa.services.errands.asking import ask
 from codexa.services.errors import ClashError, NotFoundError, TableRefusedError

@@ -8,6 +8,7 @@ from uuid import UUID
 
 from codexa.core.context import Context
 from codexa.core.fields.field_type import Medium
+from codexa.core.form.known_tables import label_of
 from codexa.core.responses.conditions import Filter
 from codexa.core.tables.alone import Wanted, settled
 from codexa.core.tables.records import (
@@ -19,7 +20,7 @@ from codexa.core.tables.records import (
     texts_of,
     typed_texts_of,
 )
-from codexa.core.tables.table import Table, label_of
+from codexa.core.tables.table import Table
 from codexa.services.context import context_of
 from codexa.services.errors import NamedElsewhereError, NotFoundError, RecordRefusedError
 from codexa.services.tables import naming as naming_others

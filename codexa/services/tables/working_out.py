@@ -4,8 +4,9 @@ from typing import Any
 from uuid import UUID
 
 from codexa.core.errors import DefinitionError, Problem
+from codexa.core.form.known_tables import label_of
 from codexa.core.tables.records import Record, once_of, record_as_kept
-from codexa.core.tables.table import Table, label_of, table_of
+from codexa.core.tables.table import Table, table_of
 from codexa.services.context import context_of
 from codexa.services.errands.asking import ask
 from codexa.store import tables

@@ -5,7 +5,7 @@ import { type Answer, shownText } from "../fields/input";
 import { INPUTS } from "../fields/inputs";
 import type { Face } from "../model/blocks";
 import { say } from "../text/visitor";
-import { Feedback } from "./Feedback";
+import { CheckAnswer, Feedback } from "./Feedback";
 
 interface Props {
   block: Face;
@@ -94,16 +94,12 @@ export function BlockOnPage({ block, prefix = "", answer, facts, error, onChange
       )}
       {facts.feedback && <Feedback id={`${controlId}-feedback`} feedback={facts.feedback} focused={checking} />}
       {onCheck && !facts.feedback && (
-        <button
-          type="button"
-          className="cx-check"
-          onClick={() => {
+        <CheckAnswer
+          onPress={() => {
             setChecking(true);
             onCheck();
           }}
-        >
-          {say("checkAnswer")}
-        </button>
+        />
       )}
     </div>
   );

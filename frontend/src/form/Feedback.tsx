@@ -1,6 +1,7 @@
-// What a visitor is told of an answer in a quiz.
+// What a visitor is told of an answer in a quiz, and the button that asks for it.
 import { useEffect, useRef } from "react";
 import type { FeedbackFace } from "../api/generated/wire";
+import { say } from "../text/visitor";
 
 const SIGNS = { right: "✓", partly: "◐", wrong: "✗" } as const;
 
@@ -27,5 +28,13 @@ export function Feedback({ id, feedback, focused }: Props) {
       ))}
       {feedback.right && <p>{feedback.right}</p>}
     </div>
+  );
+}
+
+export function CheckAnswer({ onPress }: { onPress: () => void }) {
+  return (
+    <button type="button" className="cx-check" onClick={onPress}>
+      {say("checkAnswer")}
+    </button>
   );
 }

@@ -9,7 +9,7 @@ from codexa.core.fields import field_type_of
 from codexa.core.fields.field_type import FieldType, Medium, Region
 from codexa.core.fields.record_choice import RecordChoiceField
 from codexa.core.form.follow_ups import RecordCell, RecordFollowUp
-from codexa.core.form.known_tables import KnownTable
+from codexa.core.form.known_tables import KnownTable, label_of
 from codexa.core.formula import convert
 from codexa.core.formula.types import NUMBERS, RECORDS, WORDS, Kind
 from codexa.core.formula.values import Failed, FormulaFailure
@@ -18,7 +18,6 @@ from codexa.core.program.facts import Formula
 from codexa.core.program.findings import Finding, error
 from codexa.core.program.follow_ups.kind import FollowUpKind
 from codexa.core.program.program import Program
-from codexa.core.program.record_parts import known_label
 
 _WAYS = {"make": "a record", "either": "a record, found or made,", "change": "a record that is found"}
 # What a column takes, by its kind; text takes everything.
@@ -103,7 +102,7 @@ def _record(
                 shown[cell.column] = _shown(value, entered, column, table.region)
         except (AnswerError, FormulaFailure) as failure:
             reason = failure.message if isinstance(failure, AnswerError) else failure.error.message
-            wrong.append(f"{known_label(column)}: {reason}")
+            wrong.append(f"{label_of(column)}: {reason}")
     return {"cells": cells, "shown": shown, "wrong": wrong}
 
 
@@ -141,9 +140,9 @@ def _findings(program: Program, follow_up: RecordFollowUp, at: int) -> Iterator[
     given = {cell.column for cell in step.cells if cell.value.strip()} | {step.linked_by}
     if step.way != "change":
         wanted = [each for each in table.fields.values() if getattr(each, "required", "").upper() == "TRUE"]
-        missing = [known_label(each) for each in wanted if each.id not in given]
+        missing = [label_of(each) for each in wanted if each.id not in given]
         if missing:
-            needs = ", ".join(known_label(each) for each in wanted)
+            needs = ", ".join(label_of(each) for each in wanted)
             message = f"{table.name} needs {needs}; missing: {', '.join(missing)}."
             yield error("column_missing", message, "Say what is kept there.", owner, f"{place}.cells")
     yield from _of_finding(follow_up, at, table, given)
@@ -160,13 +159,13 @@ def _of_cell(
         yield error("no_such_column", message, "Take it out.", owner, setting)
         return
     if not field_type_of(column).answered:
-        message = f"{known_label(column)} is worked out in the table itself."
+        message = f"{label_of(column)} is worked out in the table itself."
         yield error("column_computed", message, "Take it out.", owner, setting)
         return
     formula = program.formula(owner, setting)
     if formula is not None and not _fits(formula, column):
         gives = formula.compiled.type.name
-        message = f"{known_label(column)} is a {field_type_of(column).value_type(column).name}, and this gives {gives}."
+        message = f"{label_of(column)} is a {field_type_of(column).value_type(column).name}, and this gives {gives}."
         yield error("wrong_type", message, "Take something else, or work it out.", owner, setting)
 
 
@@ -190,7 +189,7 @@ def _of_finding(follow_up: RecordFollowUp, at: int, table: KnownTable, given: se
             message = f"{table.name} has no column any more by which it is found."
             yield error("no_such_column", message, "Choose another.", owner, setting)
         elif column_id not in given:
-            message = f"A record is found by {known_label(column)}, and nothing is said of what stands there."
+            message = f"A record is found by {label_of(column)}, and nothing is said of what stands there."
             yield error("not_found_by", message, "Say what it is.", owner, setting)
 
 

@@ -17,7 +17,7 @@ import { useDayAndTime } from "../workbench/useDayAndTime";
 import { cellText } from "./columns";
 import { FACET } from "./facets";
 import { askedOf, named } from "../filter/asked";
-import { type Look } from "./look";
+import type { Look } from "./look";
 import { inWords } from "./Pager";
 import { StatusesEditor } from "./StatusesEditor";
 

@@ -16,7 +16,7 @@ import { Waiting } from "../Waiting";
 import { canGroup, cellsOf, type Drawing, DRAWING_WORDS, DRAWINGS, rowsOf } from "./chart_kinds";
 import { ChartPicture } from "./ChartPicture";
 import { askedOf, named } from "../filter/asked";
-import { type Look } from "./look";
+import type { Look } from "./look";
 import { saveCsv, savePng, saveSvg } from "./save_chart";
 
 interface Props {

@@ -8,7 +8,7 @@ import { usualCharts } from "./chart_kinds";
 import { ChartCard } from "./ChartCard";
 import { finder } from "../filter/FilterBar";
 import { columnsById } from "../filter/asked";
-import { type Look } from "./look";
+import type { Look } from "./look";
 
 interface Props {
   formId: string;

@@ -9,7 +9,7 @@ import { FindByTyping } from "../../ui/FindByTyping";
 import { PopoverButton } from "../../ui/PopoverButton";
 import { canBeShown, shownColumns } from "./columns";
 import { named } from "../filter/asked";
-import { type Look } from "./look";
+import type { Look } from "./look";
 
 interface Props {
   asking: AskingReply;

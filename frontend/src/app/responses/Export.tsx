@@ -12,7 +12,7 @@ import { PopoverButton } from "../../ui/PopoverButton";
 import { mayEdit, useSignedIn } from "../signed_in";
 import { MadeFiles } from "./MadeFiles";
 import { askedOf, isFiltered } from "../filter/asked";
-import { type Look } from "./look";
+import type { Look } from "./look";
 
 const PLACE = "codexa-csv";
 const PLAIN: Fashion = { kind: "csv", with: "labels", separator: "comma", decimals: "point", mark: "yes", tries: "no" };

@@ -15,7 +15,7 @@ import { Days } from "./FunnelDays";
 import { FieldsTable, GroupsTable } from "./FunnelTables";
 import { StepBars } from "./FunnelSteps";
 import { askedOf, columnsById, named } from "../filter/asked";
-import { type Look } from "./look";
+import type { Look } from "./look";
 import { inTime, share } from "../../text/visits";
 
 interface Props {

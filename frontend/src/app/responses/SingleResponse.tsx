@@ -21,7 +21,7 @@ import { Correct } from "./Correct";
 import { Files } from "./Files";
 import { Followed } from "./Followed";
 import { askedOf } from "../filter/asked";
-import { type Look } from "./look";
+import type { Look } from "./look";
 import { Marks } from "./Marks";
 import { Waiting } from "../Waiting";
 

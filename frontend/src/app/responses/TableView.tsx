@@ -12,7 +12,7 @@ import { BulkBar, type Gone } from "./BulkBar";
 import { cellText, shownColumns, turnedSorts, usualWidth } from "./columns";
 import { HeadCell } from "./HeadCell";
 import { askedOf, isFiltered } from "../filter/asked";
-import { type Look } from "./look";
+import type { Look } from "./look";
 import { Pager } from "./Pager";
 import { RemovedNotice } from "./Removing";
 import { RowCell } from "./RowCell";
