@@ -20,8 +20,19 @@ from codexa.store.record_filters import RecordTest, tests_in_sql
 _QUERIES = queries("tables")
 _PAGE = """SELECT number, kept, name, words, revision, offered FROM record WHERE {where}
     ORDER BY {order} LIMIT {most} OFFSET {first}"""
+_NEXT = """SELECT number, kept, name, words, revision, offered FROM record WHERE {where} AND number > %s
+    ORDER BY number LIMIT {most}"""
 _COUNT = "SELECT count(*) AS count FROM record WHERE {where}"
 _THERE = "table_id = %s AND removed_at IS NULL"
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class RecordFilter:
+    """Tests of which all must hold, or one of them, and words that all must be found."""
+
+    tests: Sequence[RecordTest]
+    all_of: bool
+    words: str
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -330,6 +341,16 @@ def all_records(connection: Connection, *, table: UUID, after: int, most: int) -
     return [RecordRow(**row) for row in rows]
 
 
+def next_records(
+    connection: Connection, *, table: UUID, filter_: RecordFilter, after: int, most: int
+) -> list[RecordRow]:
+    """Return the next records after a number that a filter chooses."""
+    where, values = _where(table, filter_)
+    query = sql.SQL(_NEXT).format(where=where, most=sql.Literal(most))
+    rows = connection.execute(query, [*values, after], prepare=False).fetchall()
+    return [RecordRow(**row) for row in rows]
+
+
 def find_record(connection: Connection, *, team: UUID, table: UUID, number: int) -> tuple[RecordRow, datetime] | None:
     """Return a record and when it was made, removed or not."""
     row = one(connection, _QUERIES["find_record"], team=team, table=table, number=number)
@@ -352,15 +373,6 @@ class Order:
     column: str
     holds: Holds
     descending: bool
-
-
-@dataclass(frozen=True, kw_only=True, slots=True)
-class RecordFilter:
-    """Tests of which all must hold, or one of them, and words that all must be found."""
-
-    tests: Sequence[RecordTest]
-    all_of: bool
-    words: str
 
 
 def page(

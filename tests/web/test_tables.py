@@ -176,6 +176,40 @@ def test_all_of_a_table_leaves_as_csv_that_no_spreadsheet_computes(as_mira, tabl
         ['a "b"\nc', "1234.5", "", "", "", "2469", ""],
         ["Lyra", "", "", "", "FALSE", "0", ""],
     ]
+    chosen = {"where": '[["c2","at_least","1000"]]', "columns": "c2,c1,gone"}
+    text = as_mira.get(f"{table}/records.csv", query_string=chosen).get_data(as_text=True)
+    assert list(csv.reader(io.StringIO(text))) == [["Name", "Aperture"], ['a "b"\nc', "1234.5"]]
+    with as_mira.get(f"{table}/records.xlsx", query_string={"words": "lyra", "columns": "c1"}) as reply:
+        assert list(load_workbook(io.BytesIO(reply.data)).active.values) == [("Name",), ("Lyra",)]
+    refused = as_mira.get(f"{table}/records.csv", query_string={"where": '[["c9","blank"]]'})
+    assert (refused.status_code, "is gone" in refused.json["message"]) == (422, True)
+
+
+def test_a_column_becomes_another_type_where_all_that_stands_there_can_be_read_so(as_mira, table, monkeypatch):
+    """What can't be read is told with its record, and nothing is kept then; the former text is in the history."""
+    put(as_mira, table, {"c1": "12.5", "c3": "deck"}, {"c1": "about 30"}, {"c1": "7", "c3": "dome"})
+
+    def save(revision, **changed):
+        columns = [{**each, **changed.get(each["id"], {})} for each in COLUMNS]
+        columns = [{name: known for name, known in each.items() if known is not None} for each in columns]
+        body = {"revision": revision, "definition": {**DEFINITION, "columns": columns}}
+        return as_mira.put(table, json=body)
+
+    as_number = {"type": "number", "decimals": 1}
+    refused = save(1, c1=as_number)
+    [problem] = refused.json["problems"]
+    assert (refused.status_code, problem["path"]) == (422, "columns.0.type")
+    assert "record 2 “about 30”" in problem["message"]
+    put(as_mira, table, {"number": 2, "cells": {"c1": "30"}})
+    assert save(1, c1=as_number).status_code == 200
+    found = as_mira.get(f"{table}/records", query_string={"sort": "c1"}).json["records"]
+    assert [each["cells"]["c1"] for each in found] == ["7", "12.5", "30"]
+    assert as_mira.get(f"{table}/records/1/history").json["changes"][0]["cells"]["c1"] == "12.5"
+    assert put(as_mira, table, {"c1": "30.0"})["wrong"][0]["column"] == "c1"  # still once
+    monkeypatch.setattr("codexa.services.tables.retyping.MOST_RETYPED", 2)
+    assert "at most 2" in save(2, c1={}).json["problems"][0]["message"]
+    worked_out = save(2, c6={"type": "number", "formula": None})
+    assert "not worked out" in worked_out.json["problems"][0]["message"]
 
 
 def test_a_workbook_has_typed_cells_and_says_where_it_ends(as_mira, table, monkeypatch):

@@ -27,6 +27,7 @@ from codexa.services.tables import naming as naming_others
 from codexa.services.tables.filtering import holds_of, record_filter
 from codexa.services.tables.looking_up import tables_beside
 from codexa.services.tables.tables import opened, show
+from codexa.services.tables.working_out import as_row
 from codexa.store import tables
 from codexa.store.database import Connect, Connection
 from codexa.store.sessions import SignedIn
@@ -205,16 +206,7 @@ class Changing:
         rows: dict[int, RecordRow] = {}
         for at, record in made.items():
             before = there.get(changes[at].number or 0)
-            rows[at] = RecordRow(
-                number=numbers[at] if before is None else before.number,
-                kept=record.values,
-                name=record.name,
-                words=record.words,
-                keys=record.keys,
-                names=[(column, UUID(to), number) for column, to, number in record.names],
-                offered=before is None or before.offered,
-                revision=1 if before is None else before.revision + (record.values != before.kept),
-            )
+            rows[at] = as_row(record, number=numbers[at] if before is None else before.number, before=before)
         changed = [at for at in made if at not in numbers and rows[at].revision > there[rows[at].number].revision]
         tables.insert_records(self._connection, [rows[at] for at in new], table=self._id)
         tables.change_records(self._connection, [rows[at] for at in changed], table=self._id, person=self._person)
@@ -390,15 +382,21 @@ _AT_ONCE = 1_000
 _MOST_EMPTIED = 2_000
 
 
-def every(connect: Connect, *, who: SignedIn, table: UUID) -> tuple[Table, Iterator[RecordRow]]:
-    """Return a table and all its records, read while they are taken. Raises NotFoundError."""
+def every(
+    connect: Connect, *, who: SignedIn, table: UUID, filter_: Filter
+) -> tuple[Table, Iterator[RecordRow]]:
+    """Return a table and all its records that a filter chooses, read while they are taken, by number.
+
+    Raises NotFoundError, ConditionError.
+    """
     known = show(connect, who=who, table=table).table
+    asked = record_filter(known, filter_)
 
     def rows() -> Iterator[RecordRow]:
         after: int | None = 0
         while after is not None:
             with connect() as connection:
-                found = tables.all_records(connection, table=table, after=after, most=_AT_ONCE)
+                found = tables.next_records(connection, table=table, filter_=asked, after=after, most=_AT_ONCE)
             yield from found
             after = found[-1].number if len(found) == _AT_ONCE else None
 

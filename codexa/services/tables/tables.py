@@ -8,10 +8,12 @@ from uuid import UUID
 import orjson
 
 from codexa.core.errors import DefinitionError, Problem
+from codexa.core.fields import field_type_of
 from codexa.core.tables.table import Table, table_of
 from codexa.services.bounded_cache import BoundedCache
 from codexa.services.errands.asking import ask
 from codexa.services.errors import ClashError, NotFoundError
+from codexa.services.tables.retyping import retype
 from codexa.services.tables.working_out import take_anew, work_out_anew
 from codexa.store import tables
 from codexa.store.database import Connect
@@ -79,7 +81,8 @@ def save(connect: Connect, *, who: SignedIn, table: UUID, revision: int, definit
     """Give a table other columns or another name; its records are worked out anew where that matters.
 
     Raises NotFoundError, ClashError where somebody else changed it meanwhile, DefinitionError: where a definition is
-    wrong, a column's key or type is another than it was, or two records have the same in a column that no two may.
+    wrong, a column's key is another than it was, what is kept can't be read as another type, or two records have the
+    same in a column that no two may.
     """
     after = table_of(definition)
     with connect() as connection:
@@ -89,6 +92,7 @@ def save(connect: Connect, *, who: SignedIn, table: UUID, revision: int, definit
         problems = list(_changed_for_good(before.table, after))
         if problems:
             raise DefinitionError(problems)
+        retype(connection, table_id=table, before=before.table, after=after, person=who.person_id)
         # What is compared is what people read: other options or another language may make two alike.
         is_alike = _is_told_alike(before.table, after)
         if not is_alike and (after.definition.once or before.table.definition.once):
@@ -104,14 +108,15 @@ def save(connect: Connect, *, who: SignedIn, table: UUID, revision: int, definit
 
 
 def _changed_for_good(before: Table, after: Table) -> Iterable[Problem]:
-    """Yield what a column never changes: its key, which formulas name, and its type, by which values are kept."""
+    """Yield what a column never changes: its key, which formulas name, and whether it is typed or worked out."""
     for at, column in enumerate(after.definition.columns):
         known = before.columns.get(column.id)
         if known is not None and known.key != column.key:
             message = f"the key of a column is for good: it is {known.key}, and formulas call it so"
             yield Problem(path=f"columns.{at}.key", message=message)
-        if known is not None and known.type != column.type:
-            message = "a column keeps its type; add one of the new type, and remove this one"
+        answered = known is None or field_type_of(known).answered
+        if known is not None and answered != field_type_of(column).answered:
+            message = "what is typed is not worked out, nor the other way round; add one of the new type, and remove this one"
             yield Problem(path=f"columns.{at}.type", message=message)
 
 

@@ -11,6 +11,7 @@ from codexa.services.context import context_of
 from codexa.services.errands.asking import ask
 from codexa.store import tables
 from codexa.store.database import Connect, Connection
+from codexa.store.tables import RecordRow
 
 ERRAND = "records worked out anew"
 _AT_ONCE = 1_000
@@ -83,6 +84,20 @@ def put(record: Record) -> dict[str, Any]:
         "keys": record.keys,
         "names": [(column, UUID(to), number) for column, to, number in record.names],
     }
+
+
+def as_row(record: Record, *, number: int, before: RecordRow | None = None) -> RecordRow:
+    """Return a record as the store keeps it: a new one, or the one that was there `before` with what is said now."""
+    return RecordRow(
+        number=number,
+        kept=record.values,
+        name=record.name,
+        words=record.words,
+        keys=record.keys,
+        names=[(column, UUID(to), named) for column, to, named in record.names],
+        offered=before is None or before.offered,
+        revision=1 if before is None else before.revision + (record.values != before.kept),
+    )
 
 
 def _part(connection: Connection, table_id: UUID, table: Table, after: int) -> int | None:

@@ -348,7 +348,8 @@ export const api = {
     call<BegunReply>("POST", `/tables/${table}/import`, asked),
   tableImports: (table: string) => call<TableImportsReply>("GET", `/tables/${table}/import`),
   stopRecords: (table: string, file: string) => call<undefined>("POST", `/tables/${table}/import/${file}/stop`),
-  recordsAddress: (table: string, kind: "csv" | "xlsx") => `/api/tables/${table}/records.${kind}`,
+  recordsAddress: (table: string, kind: "csv" | "xlsx", chosen: Readonly<Record<string, string>> = {}) =>
+    `/api/tables/${table}/records.${kind}?${new URLSearchParams(chosen)}`,
   findPerson: (email: string) => call<PersonReply>("POST", "/person/find", { email }),
   exportPerson: (email: string) => call<Record<string, unknown>>("POST", "/person/export", { email }),
   forgetPerson: (asked: ForgetPersonRequest) => call<ForgottenReply>("POST", "/person/forget", asked),

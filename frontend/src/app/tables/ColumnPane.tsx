@@ -14,15 +14,19 @@ import { reasonOf } from "../../api/client";
 import type { TableReply } from "../../api/generated/wire";
 import { MONO } from "../../theme/theme";
 import { AskFirst } from "../../ui/AskFirst";
+import { ColumnLimits } from "./ColumnLimits";
 import { COLUMN_TYPES, columnType } from "./column_types";
 import {
   changed,
+  CHOICES,
   type Column,
   type Definition,
   definitionOf,
   moved,
   onceOrNot,
   optionsOf,
+  replaced,
+  retyped,
   withColumn,
   without,
 } from "./definition";
@@ -37,10 +41,8 @@ interface Props {
   onClose: () => void;
 }
 
-const NUMBERS = new Set(["number", "money"]);
 const FORMATS = ["number", "percent", "money", "text", "date"];
 const DECIMAL = new Set(["number", "percent"]);
-const CHOICES = new Set(["dropdown", "several_choices"]);
 
 export function ColumnPane({ table, columnId, problem, saves, onSave, onClose }: Props) {
   const kept = definitionOf(table);
@@ -50,6 +52,8 @@ export function ColumnPane({ table, columnId, problem, saves, onSave, onClose }:
   const column = definition.columns[at];
   if (!column) return <PaneHead title="This column is gone" onClose={onClose} />;
   const set = (settings: Partial<Column>) => setDefinition(changed(definition, columnId, settings));
+  const known = kept.columns.find((each) => each.id === columnId);
+  const isRetyped = known?.type !== column.type;
   const options = column.options ?? [];
   const isChanged = definition !== kept || lines !== null;
   const save = () =>
@@ -62,6 +66,23 @@ export function ColumnPane({ table, columnId, problem, saves, onSave, onClose }:
         <Typography variant="body2" color="text.secondary">
           Formulas call it <code>{column.key}</code>.
         </Typography>
+        {column.type !== "calculated" && (
+          <TextField
+            select
+            label="What it holds"
+            value={column.type}
+            onChange={({ target: { value } }) =>
+              setDefinition(replaced(definition, value === known?.type ? known : retyped(column, value)))
+            }
+            helperText={isRetyped ? "All that stands there is read anew, or it stays as it is." : ""}
+          >
+            {COLUMN_TYPES.filter(({ type }) => type !== "calculated").map((each) => (
+              <MenuItem key={each.type} value={each.type}>
+                {each.word}
+              </MenuItem>
+            ))}
+          </TextField>
+        )}
         {column.type === "calculated" ? (
           <>
             <TextField
@@ -103,20 +124,7 @@ export function ColumnPane({ table, columnId, problem, saves, onSave, onClose }:
           checked={(definition.named_by || definition.columns[0]?.id) === columnId}
           onChange={(to) => setDefinition({ ...definition, named_by: to ? columnId : "" })}
         />
-        {NUMBERS.has(column.type) && (
-          <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr", gap: 1 }}>
-            <TextField
-              label="Least"
-              value={column.minimum ?? ""}
-              onChange={(event) => set({ minimum: event.target.value || null })}
-            />
-            <TextField
-              label="Most"
-              value={column.maximum ?? ""}
-              onChange={(event) => set({ maximum: event.target.value || null })}
-            />
-          </Box>
-        )}
+        <ColumnLimits column={column} onChange={set} />
         {(column.type === "number" || (column.type === "calculated" && DECIMAL.has(column.format ?? "number"))) && (
           <TextField
             type="number"
@@ -135,7 +143,7 @@ export function ColumnPane({ table, columnId, problem, saves, onSave, onClose }:
           />
         )}
         {column.type === "record_choice" && (
-          <Switch label="It names several" checked={column.several ?? false} onChange={(several) => set({ several })} />
+          <NamedTable names={{ table: column.table ?? "", several: column.several ?? false }} onChange={set} />
         )}
         {problem && <Alert severity="error">{reasonOf(problem)}</Alert>}
         <Button variant="contained" disabled={!isChanged} loading={saves} onClick={save}>
@@ -176,7 +184,7 @@ interface Names {
   several: boolean;
 }
 
-/** Of which table a column names records; that stays, as what is kept hangs on it. */
+/** Of which table a column names records, and how many. */
 function NamedTable({ names, onChange }: { names: Names; onChange: (names: Names) => void }) {
   const tables = useQuery(queries.tables());
   return (

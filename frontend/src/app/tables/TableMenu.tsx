@@ -14,7 +14,13 @@ import { PopoverButton } from "../../ui/PopoverButton";
 import { mayEdit, useSignedIn } from "../signed_in";
 import { ImportRecords } from "./ImportRecords";
 
-export function TableMenu({ table }: { table: TableReply }) {
+interface Props {
+  table: TableReply;
+  /** What the worksheet shows, as a file of it is asked for; null where that is all. */
+  shown: Readonly<Record<string, string>> | null;
+}
+
+export function TableMenu({ table, shown }: Props) {
   const [brings, setBrings] = useState(false);
   const who = useSignedIn();
   const navigate = useNavigate();
@@ -54,6 +60,12 @@ export function TableMenu({ table }: { table: TableReply }) {
               >
                 Bring in records from a file …
               </Button>
+            )}
+            {shown && (
+              <>
+                <Link href={api.recordsAddress(table.id, "csv", shown)}>What is shown as CSV</Link>
+                <Link href={api.recordsAddress(table.id, "xlsx", shown)}>What is shown as a workbook (XLSX)</Link>
+              </>
             )}
             <Link href={api.recordsAddress(table.id, "csv")}>All records as CSV</Link>
             <Link href={api.recordsAddress(table.id, "xlsx")}>All records as a workbook (XLSX)</Link>

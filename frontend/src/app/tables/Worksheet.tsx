@@ -23,6 +23,7 @@ import { Grid, type Place } from "./Grid";
 import { useImports } from "./ImportRecords";
 import { NamedElsewhere } from "./NamedElsewhere";
 import { RecordPane } from "./RecordPane";
+import { ShownColumns } from "./ShownColumns";
 import { TableMenu } from "./TableMenu";
 import { asCopied } from "./pasted";
 import { cellName, type TurnedBack, useRecords, type Way } from "./useRecords";
@@ -47,7 +48,8 @@ function Sheet({ table }: { table: TableReply }) {
   const who = useSignedIn();
   const may = mayEdit(who);
   const queryClient = useQueryClient();
-  const [asked, ask] = useAsked();
+  const { asked, ask, without, hide } = useAsked();
+  const columns = useMemo(() => table.columns.filter(({ id }) => !without.includes(id)), [table, without]);
   const [sort, setSort] = useState("");
   const [shown, setShown] = useState<readonly [number, number]>([0, 40]);
   const [place, setPlace] = useState<Place>({ row: 0, column: 0 });
@@ -71,7 +73,7 @@ function Sheet({ table }: { table: TableReply }) {
   const bottom = Math.min(Math.max(place.row, anchor.row), records.count - 1);
   const chosen = Math.max(0, bottom - top + 1);
   const here = records.at(place.row);
-  const wrong = records.refused.get(cellName(here?.number ?? null, table.columns[place.column]?.id ?? ""));
+  const wrong = records.refused.get(cellName(here?.number ?? null, columns[place.column]?.id ?? ""));
   const remove = async () => {
     const numbers = (await records.fetchedAll(top, bottom)).map((each) => each.number);
     if (numbers.length === 0) return;
@@ -134,7 +136,16 @@ function Sheet({ table }: { table: TableReply }) {
               Add a column
             </Button>
           )}
-          <TableMenu table={table} />
+          <ShownColumns
+            columns={table.columns}
+            without={without}
+            onChange={(next) => {
+              hide(next);
+              setPlace({ ...place, column: 0 });
+              setAnchor({ ...anchor, column: 0 });
+            }}
+          />
+          <TableMenu table={table} shown={shownOf(asked, columns, table)} />
         </Box>
         {records.turnedBack.length > 0 && (
           <TurnedBackLines lines={records.turnedBack} onClose={records.forgetTurnedBack} />
@@ -142,7 +153,7 @@ function Sheet({ table }: { table: TableReply }) {
         {records.failure && <Alert severity="error">{reasonOf(records.failure)}</Alert>}
         <Grid
           name={`Records of ${definitionOf(table).name}`}
-          columns={table.columns}
+          columns={columns}
           count={records.count}
           at={records.at}
           refused={records.refused}
@@ -253,16 +264,29 @@ function Sheet({ table }: { table: TableReply }) {
 }
 
 /** What the address asks for, so that it can be sent. */
-function useAsked(): [Asked, (changes: Partial<Asked>) => void] {
+function useAsked() {
   const [query, setQuery] = useSearchParams();
   const asked = useMemo(() => askedIn(query), [query]);
-  const ask = (changes: Partial<Asked>) => {
-    const next = { ...asked, ...changes };
-    const usual = { where: "[]", match: "all", words: "" };
-    const told = Object.entries(askedOf(next)).filter(([name, value]) => value !== usual[name as keyof typeof usual]);
-    setQuery(Object.fromEntries(told), { replace: true });
+  const without = useMemo(() => (query.get("without") ?? "").split(",").filter(Boolean), [query]);
+  const put = (next: Asked, hidden: readonly string[]) => {
+    const usual = { where: "[]", match: "all", words: "", without: "" };
+    const told = Object.entries({ ...askedOf(next), without: hidden.join(",") });
+    const unusual = told.filter(([name, value]) => value !== usual[name as keyof typeof usual]);
+    setQuery(Object.fromEntries(unusual), { replace: true });
   };
-  return [asked, ask];
+  return {
+    asked,
+    ask: (changes: Partial<Asked>) => put({ ...asked, ...changes }, without),
+    without,
+    hide: (hidden: readonly string[]) => put(asked, hidden),
+  };
+}
+
+/** What is shown, as a file of it is asked for; null where that is all of the table. */
+function shownOf(asked: Asked, columns: TableReply["columns"], table: TableReply): Record<string, string> | null {
+  const isWhole = columns.length === table.columns.length;
+  if (isWhole && !isFiltered(asked)) return null;
+  return { ...askedOf(asked), ...(isWhole ? {} : { columns: columns.map(({ id }) => id).join(",") }) };
 }
 
 /** Pasted lines that became no record: they are here to be mended and pasted again. */

@@ -1,5 +1,6 @@
 // A table's definition as it is changed here: columns added, given other settings, moved, taken away.
 import type { TableReply } from "../../api/generated/wire";
+import { newId } from "../../model/new_block";
 import { codeFrom, keyFrom } from "../../model/outline";
 
 /** A column of a definition; what its type adds stands beside these. */
@@ -12,8 +13,14 @@ export interface Column {
   formula?: string;
   format?: string;
   decimals?: number;
-  minimum?: string | null;
-  maximum?: string | null;
+  minimum?: string | number | null;
+  maximum?: string | number | null;
+  min_length?: number | null;
+  max_length?: number | null;
+  earliest?: string;
+  latest?: string;
+  pattern?: string;
+  pattern_message?: string;
   options?: readonly Option[];
   /** The table whose records it names, without strokes in its id; and whether it names several. */
   table?: string;
@@ -38,16 +45,26 @@ export const definitionOf = (table: TableReply): Definition => table.definition 
 /** The definition with one more column, at its end; its key is made of its label, and stays. */
 export function withColumn(definition: Definition, type: string, label: string): Definition {
   const taken = definition.columns.map((each) => each.key);
-  const ids = new Set(definition.columns.map((each) => each.id));
-  let at = definition.columns.length + 1;
-  while (ids.has(`c${at}`)) at += 1;
-  const blank: Column = { id: `c${at}`, type, key: keyFrom(label, taken), label };
-  const column = type === "dropdown" || type === "several_choices" ? { ...blank, options: optionsOf("", []) } : blank;
-  return {
-    ...definition,
-    columns: [...definition.columns, type === "calculated" ? { ...column, formula: "" } : column],
-  };
+  // Never that of a column that was taken away: records still have what stood there.
+  const blank: Column = { id: newId(), type, key: keyFrom(label, taken), label };
+  return { ...definition, columns: [...definition.columns, { ...blank, ...begins(type) }] };
 }
+
+const begins = (type: string): Partial<Column> =>
+  type === "calculated" ? { formula: "" } : CHOICES.has(type) ? { options: [] } : {};
+
+export const CHOICES: ReadonlySet<string> = new Set(["dropdown", "several_choices"]);
+
+/** The column as one of another type; options go along between choices, all else that hangs on its type does not. */
+export function retyped({ id, key, label, required = "", options }: Column, type: string): Column {
+  const chosen = CHOICES.has(type) ? { options: options ?? [] } : {};
+  return { id, type, key, label, required, ...chosen };
+}
+
+export const replaced = (definition: Definition, column: Column): Definition => ({
+  ...definition,
+  columns: definition.columns.map((each) => (each.id === column.id ? column : each)),
+});
 
 export const changed = (definition: Definition, id: string, settings: Partial<Column>): Definition => ({
   ...definition,
