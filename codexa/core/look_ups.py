@@ -90,7 +90,8 @@ class LookUp:
     `chosen` are numbers, or names as people write them, of records that are told only if they fit. At most `first`
     are listed, in the order of a column ("-" before it: downwards; "" by name), of those in which all `words` are
     found. `columns` are told of each; the records that a chosen one names are
-    told along `paths` of columns, each with the table that it names records of.
+    told along `paths` of columns, each with the table that it names records of. Where `places` is a column, records of
+    which none are left by it don't fit; one that has nothing there has no end.
     """
 
     table: str
@@ -101,15 +102,20 @@ class LookUp:
     words: str = ""
     columns: frozenset[str] = frozenset()
     paths: frozenset[tuple[tuple[str, str], ...]] = frozenset()
+    places: str = ""
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class KeptRecord:
-    """A record as its table keeps it; a record that it names is {"record", "shown", "values"}."""
+    """A record as its table keeps it; a record that it names is {"record", "shown", "values"}.
+
+    `left` is how many of it are left where that was asked, None where it has no end.
+    """
 
     number: int
     name: str
     values: Mapping[str, Any]
+    left: int | None = None
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)

@@ -51,7 +51,8 @@ FORMS = {  # file: how many responses
     "talk_feedback.json": 2_000,
     "instrument_loan.json": 30,
     "talks_proposed.json": 6,
-    "seats_at_talks.json": 40,
+    "seats_at_talks.json": 24,
+    "share_a_sighting.json": 9,
 }
 # Sealed links for each line of it, by which its form is answered.
 _TALKS = ("talk_feedback.json", "talks.csv", {"talk": "Title", "number": "No.", "speaker": "Speaker"})

@@ -6,17 +6,19 @@ from collections.abc import Iterator, Mapping, Sequence
 from pathlib import Path
 from random import Random
 from typing import Any
+from uuid import UUID
 
 from codexa.core.form.known_tables import KnownTable
 from codexa.core.tables.table import known_table
 from codexa.services.spreadsheets import read_table
-from codexa.services.tables import tables
+from codexa.services.tables import content, tables
 from codexa.services.tables.records import Typed, change
 from codexa.store.database import Connect
 from codexa.store.sessions import SignedIn
 
 _OBJECTS = 3_000
 _AT_ONCE = 1_000
+_NIGHT, _WAITING = "Night of", 2  # sightings that nobody has let go yet
 _KINDS = {"galaxy": 30, "open cluster": 18, "globular cluster": 8, "nebula": 14, "double star": 22, "variable star": 8}
 _FIELDS = ("the Ferry", "the Lantern", "the Heron", "the Millwheel", "the Fox", "the Net", "the Bell", "the Harrow")
 _SEEN_WITH = ("naked eye", "binoculars", "small telescope", "40 cm reflector")
@@ -29,9 +31,12 @@ def make_tables(connect: Connect, who: SignedIn, *, examples: Path) -> dict[str,
         path = examples / "tables" / f"{name}.json"
         definition = with_tables(json.loads(path.read_text(encoding="utf-8")), made)
         rows = _ROWS[name]() if name in _ROWS else _lines(path.with_suffix(".csv"))
+        rows = _since_today(rows) if name == "sightings" else rows
         by_label = {each["label"]: each["id"] for each in definition["columns"]}
         cells = [{by_label[label]: text for label, text in row.items() if label in by_label} for row in rows]
         made[name] = _make(connect, who, definition, cells)
+        if name == "sightings":
+            _publish(connect, who, UUID(made[name].id), count=len(rows) - _WAITING)
         if name == "instruments":
             made["pieces"] = _make_pieces(connect, who, examples, made, rows)
     return made
@@ -53,6 +58,17 @@ def with_tables(document: Any, made: Mapping[str, KnownTable]) -> Any:
 
 def _lines(path: Path) -> list[dict[str, str]]:
     return [dict(line.cells) for line in read_table(path.read_bytes()).lines]
+
+
+def _since_today(sightings: Sequence[Mapping[str, str]]) -> list[dict[str, str]]:
+    """Return sightings with the day of each in the place of how many days ago it was."""
+    today = datetime.datetime.now(datetime.UTC).date()
+    return [{**each, _NIGHT: (today + datetime.timedelta(days=int(each[_NIGHT]))).isoformat()} for each in sightings]
+
+
+def _publish(connect: Connect, who: SignedIn, table: UUID, *, count: int) -> None:
+    """Let anybody read the first of a table's records."""
+    content.publish(connect, who=who, table=table, numbers=range(1, count + 1), published=True)
 
 
 def _make_pieces(
@@ -77,7 +93,15 @@ def _state(number: int, chance: int) -> str:
     return "Lent" if number == 2 else "In repair" if (number + chance) % 7 == 0 else "On the shelf"
 
 
-_TABLES = ("sites", "kinds", "instruments", "loans", "talks", "catalogue")  # pieces are made with instruments
+_TABLES = (
+    "sites",
+    "kinds",
+    "instruments",
+    "loans",
+    "talks",
+    "catalogue",
+    "sightings",
+)  # pieces are made with instruments
 
 
 def _talks() -> list[dict[str, str]]:

@@ -15,10 +15,20 @@ def take(connection: Connection, *, form: UUID, claims: Sequence[Claim]) -> str 
     """Take all of it, in the order of names, or return the name of what is gone: then all must be rolled back."""
     # Everybody takes in the same order, so that nobody waits for each other.
     for claim in sorted(claims, key=lambda each: each.name):
-        known = {"name": claim.name, "quantity": claim.quantity, "capacity": claim.capacity}
-        if connection.execute(_QUERIES["take"], {"form": form, **known}).fetchone() is None:
+        if claim.capacity is None:
+            taken = _take_places(connection, claim)
+        else:
+            known = {"name": claim.name, "quantity": claim.quantity, "capacity": claim.capacity}
+            taken = connection.execute(_QUERIES["take"], {"form": form, **known}).fetchone() is not None
+        if not taken:
             return claim.name
     return None
+
+
+def _take_places(connection: Connection, claim: Claim) -> bool:
+    _, table, number, column = claim.name.split(":")
+    known = {"table": UUID(table), "number": int(number), "column": column, "quantity": claim.quantity}
+    return connection.execute(_QUERIES["take_places"], known).fetchone() is not None
 
 
 def keep(connection: Connection, *, form: UUID, number: int, claims: Sequence[Claim]) -> None:

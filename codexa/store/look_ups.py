@@ -1,6 +1,6 @@
 """Questions of forms to the team's tables: which records fit, and what is kept of those that were chosen."""
 
-from collections.abc import Collection, Iterator, Sequence
+from collections.abc import Collection, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from decimal import Decimal
 from typing import Any
@@ -37,14 +37,17 @@ _NAMED = """CASE WHEN jsonb_typeof({kept} -> {column}) = 'object' THEN jsonb_bui
         WHERE {name}.table_id = %s AND {name}.number = ({kept} -> {column} ->> 'record')::integer
             AND data_table.team_id = (SELECT team_id FROM data_table WHERE id = record.table_id)), '{{}}')))
     ELSE '{{}}' END"""
-_LISTED = """(SELECT FALSE AS chosen, number, name, {kept} AS kept FROM record WHERE {where}
+_LISTED = """(SELECT FALSE AS chosen, number, name, {kept} AS kept, {left} AS left FROM record WHERE {where}
     ORDER BY {order} LIMIT {most} OFFSET {first})"""
-_CHOSEN = """(SELECT TRUE AS chosen, number, name, {kept} AS kept FROM record
+_CHOSEN = """(SELECT TRUE AS chosen, number, name, {kept} AS kept, {left} AS left FROM record
     WHERE {where} AND ({meant}) LIMIT {most})"""
 _BYAS_NUMBER, _BY_NAME = "number = ANY(%s)", "lower(btrim(name)) = ANY(%s)"  # each with its index
 _SOME_COLUMNS = "(SELECT coalesce(jsonb_object_agg(key, value), '{{}}') FROM jsonb_each(kept) WHERE key = ANY(%s))"
 # What is kept of a number is plain decimal text; a form's own idea of a column may be wrong.
 AS_NUMBER = "CASE WHEN {kept} ~ '^-?[0-9]+([.][0-9]+)?$' THEN ({kept})::numeric END"
+# Of so many as a column says those that nobody has; NULL where nothing stands there.
+_LEFT = """({places} - coalesce((SELECT taken FROM record_taken WHERE record_taken.table_id = record.table_id
+    AND record_taken.number = record.number AND record_taken.column_id = {column}), 0))"""
 _MOST_MEANT = 400
 # Who types a whole name means the record of that name, before those that say it somewhere.
 _BEGINS = "lower(name) NOT LIKE %s, "
@@ -78,11 +81,13 @@ def fetch(connection: Connection, asked: LookUp, whose: Whose, *, first: int, mo
     parts: list[sql.Composable] = []
     bound: Parameters = []
     kept, columns = _kept(asked)
+    left = _left(asked.places)
     if most:
         where, values = _where(asked, whose, asked.words)
         parts.append(
             sql.SQL(_LISTED).format(
                 kept=kept,
+                left=left,
                 where=where,
                 order=sql.SQL("{}{}").format(sql.SQL(_BEGINS if asked.words else ""), _order(asked.order)),
                 most=sql.Literal(most),
@@ -97,16 +102,30 @@ def fetch(connection: Connection, asked: LookUp, whose: Whose, *, first: int, mo
         whole = _with_named(kept, sql.SQL("record.kept"), "record", asked.paths, further)
         ways = [(how, given) for how, given in ((_BYAS_NUMBER, numbers), (_BY_NAME, names)) if given]
         meant = sql.SQL(" OR ").join([sql.SQL(how) for how, _ in ways])
-        parts.append(sql.SQL(_CHOSEN).format(kept=whole, where=where, meant=meant, most=sql.Literal(_MOST_MEANT)))
+        parts.append(
+            sql.SQL(_CHOSEN).format(kept=whole, left=left, where=where, meant=meant, most=sql.Literal(_MOST_MEANT))
+        )
         bound += [*columns, *further, *values, *[given for _, given in ways]]
     if not parts:
         return Fetched(listed=[], chosen=[])
     rows = connection.execute(sql.SQL(" UNION ALL ").join(parts), bound, prepare=False).fetchall()
-    records = [(row["chosen"], KeptRecord(number=row["number"], name=row["name"], values=row["kept"])) for row in rows]
+    records = [(row["chosen"], _record(row)) for row in rows]
     return Fetched(
         listed=[record for is_chosen, record in records if not is_chosen],
         chosen=[record for is_chosen, record in records if is_chosen],
     )
+
+
+def _record(row: Mapping[str, Any]) -> KeptRecord:
+    left = None if row["left"] is None else max(0, int(row["left"]))
+    return KeptRecord(number=row["number"], name=row["name"], values=row["kept"], left=left)
+
+
+def _left(column: str) -> sql.Composable:
+    if not column:
+        return sql.SQL("NULL::numeric")
+    places = sql.SQL(AS_NUMBER).format(kept=_text(column))
+    return sql.SQL(_LEFT).format(places=places, column=sql.Literal(column))
 
 
 def _kept(asked: LookUp) -> tuple[sql.Composable, Parameters]:
@@ -151,6 +170,9 @@ def _where(asked: LookUp, whose: Whose, words: str) -> tuple[sql.Composable, Par
     values: Parameters = [UUID(asked.table), not whose.offered_only, UUID(asked.table), who]
     parts: list[sql.Composable] = [sql.SQL(_TABLE_THERE if whose.form is None else _THERE)]
     parts.append(_condition(asked.condition, values))
+    if asked.places:
+        # A part of one is none.
+        parts.append(sql.SQL("coalesce({} >= 1, TRUE)").format(_left(asked.places)))
     for word in folded(words).split():
         parts.append(sql.SQL("words LIKE %s"))
         values.append(f"%{like_literal(word)}%")

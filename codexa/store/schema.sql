@@ -33,6 +33,22 @@ CREATE TYPE public.procrastinate_job_to_defer_v1 AS (
 	args jsonb,
 	scheduled_at timestamp with time zone
 );
+CREATE FUNCTION public.count_places() RETURNS trigger
+    LANGUAGE plpgsql
+    AS $$
+DECLARE
+    name text := CASE WHEN TG_OP = 'DELETE' THEN OLD.name ELSE NEW.name END;
+    more bigint := 0;
+BEGIN
+    IF TG_OP <> 'INSERT' AND OLD.released_at IS NULL THEN more := more - OLD.quantity; END IF;
+    IF TG_OP <> 'DELETE' AND NEW.released_at IS NULL THEN more := more + NEW.quantity; END IF;
+    IF more <> 0 THEN
+        UPDATE record_taken SET taken = taken + more
+        WHERE table_id = split_part(name, ':', 2)::uuid AND number = split_part(name, ':', 3)::integer
+            AND column_id = split_part(name, ':', 4);
+    END IF;
+    RETURN NULL;
+END $$;
 CREATE FUNCTION public.note_for_ledger() RETURNS trigger
     LANGUAGE plpgsql
     AS $$
@@ -935,7 +951,8 @@ CREATE TABLE public.record (
     changed_at timestamp with time zone DEFAULT now() NOT NULL,
     removed_at timestamp with time zone,
     keys text[],
-    offered boolean DEFAULT true NOT NULL
+    offered boolean DEFAULT true NOT NULL,
+    published_at timestamp with time zone
 );
 CREATE TABLE public.record_change (
     id bigint NOT NULL,
@@ -945,7 +962,7 @@ CREATE TABLE public.record_change (
     before jsonb,
     person_id uuid,
     at timestamp with time zone DEFAULT now() NOT NULL,
-    CONSTRAINT record_change_kind_check CHECK ((kind = ANY (ARRAY['changed'::text, 'removed'::text, 'brought back'::text])))
+    CONSTRAINT record_change_kind_check CHECK ((kind = ANY (ARRAY['changed'::text, 'removed'::text, 'brought back'::text, 'published'::text, 'taken back'::text])))
 );
 ALTER TABLE public.record_change ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
     SEQUENCE NAME public.record_change_id_seq
@@ -976,6 +993,13 @@ CREATE TABLE public.record_reference (
     column_id text NOT NULL,
     to_table uuid NOT NULL,
     to_number integer NOT NULL
+);
+CREATE TABLE public.record_taken (
+    table_id uuid NOT NULL,
+    number integer NOT NULL,
+    column_id text NOT NULL,
+    taken bigint NOT NULL,
+    CONSTRAINT record_taken_taken_check CHECK ((taken >= 0))
 );
 CREATE TABLE public.refund (
     id uuid DEFAULT gen_random_uuid() NOT NULL,
@@ -1285,6 +1309,8 @@ ALTER TABLE ONLY public.record
     ADD CONSTRAINT record_pkey PRIMARY KEY (table_id, number);
 ALTER TABLE ONLY public.record_reference
     ADD CONSTRAINT record_reference_pkey PRIMARY KEY (table_id, number, column_id, to_table, to_number);
+ALTER TABLE ONLY public.record_taken
+    ADD CONSTRAINT record_taken_pkey PRIMARY KEY (table_id, number, column_id);
 ALTER TABLE ONLY public.refund
     ADD CONSTRAINT refund_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.response_counter
@@ -1333,6 +1359,7 @@ CREATE INDEX account_of_team ON public.account USING btree (team_id);
 CREATE UNIQUE INDEX account_practice ON public.account USING btree ((true)) WHERE (team_id IS NULL);
 CREATE INDEX api_key_team ON public.api_key USING btree (team_id);
 CREATE INDEX bulk_form ON public.bulk USING btree (form_id, created_at);
+CREATE UNIQUE INDEX data_table_address ON public.data_table USING btree (team_id, (((definition -> 'published'::text) ->> 'address'::text))) WHERE (deleted_at IS NULL);
 CREATE INDEX data_table_team ON public.data_table USING btree (team_id);
 CREATE INDEX errand_ended ON public.errand USING btree (ended_at);
 CREATE INDEX errand_of_team ON public.errand USING btree (team_id, id);
@@ -1370,6 +1397,7 @@ CREATE INDEX record_keys ON public.record USING gin (table_id, keys) WHERE (remo
 CREATE INDEX record_name ON public.record USING btree (table_id, name COLLATE "und-x-icu", number) WHERE (removed_at IS NULL);
 CREATE INDEX record_once_number ON public.record_once USING btree (table_id, number);
 CREATE INDEX record_origin_response ON public.record_origin USING btree (form_id, response_number);
+CREATE INDEX record_published ON public.record USING btree (table_id, published_at DESC, number DESC) WHERE ((published_at IS NOT NULL) AND (removed_at IS NULL));
 CREATE INDEX record_reference_to ON public.record_reference USING btree (to_table, to_number);
 CREATE INDEX record_there ON public.record USING btree (table_id, number) WHERE (removed_at IS NULL);
 CREATE INDEX record_words ON public.record USING gin (table_id, words public.gin_trgm_ops) WHERE (removed_at IS NULL);
@@ -1392,6 +1420,9 @@ CREATE INDEX upload_unclaimed_of_network ON public.upload USING btree (network) 
 CREATE INDEX visit_form ON public.visit USING btree (form_id);
 CREATE INDEX visit_seen ON public.visit USING btree (seen_at);
 CREATE INDEX went_live_form ON public.went_live USING btree (form_id, id DESC);
+CREATE TRIGGER claim_of_places_changed AFTER UPDATE ON public.claim FOR EACH ROW WHEN ((new.name ~~ 'record:%'::text)) EXECUTE FUNCTION public.count_places();
+CREATE TRIGGER claim_of_places_gone AFTER DELETE ON public.claim FOR EACH ROW WHEN ((old.name ~~ 'record:%'::text)) EXECUTE FUNCTION public.count_places();
+CREATE TRIGGER claim_of_places_made AFTER INSERT ON public.claim FOR EACH ROW WHEN ((new.name ~~ 'record:%'::text)) EXECUTE FUNCTION public.count_places();
 CREATE TRIGGER edition_is_immutable BEFORE UPDATE ON public.edition FOR EACH ROW EXECUTE FUNCTION public.refuse_edition_change();
 CREATE TRIGGER procrastinate_jobs_notify_queue_job_aborted_v1 AFTER UPDATE OF abort_requested ON public.procrastinate_jobs FOR EACH ROW WHEN (((old.abort_requested = false) AND (new.abort_requested = true) AND (new.status = 'doing'::public.procrastinate_job_status))) EXECUTE FUNCTION public.procrastinate_notify_queue_abort_job_v1();
 CREATE TRIGGER procrastinate_jobs_notify_queue_job_inserted_v1 AFTER INSERT ON public.procrastinate_jobs FOR EACH ROW WHEN ((new.status = 'todo'::public.procrastinate_job_status)) EXECUTE FUNCTION public.procrastinate_notify_queue_job_inserted_v1();
@@ -1510,6 +1541,8 @@ ALTER TABLE ONLY public.record_reference
     ADD CONSTRAINT record_reference_table_id_number_fkey FOREIGN KEY (table_id, number) REFERENCES public.record(table_id, number) ON DELETE CASCADE;
 ALTER TABLE ONLY public.record
     ADD CONSTRAINT record_table_id_fkey FOREIGN KEY (table_id) REFERENCES public.data_table(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.record_taken
+    ADD CONSTRAINT record_taken_table_id_number_fkey FOREIGN KEY (table_id, number) REFERENCES public.record(table_id, number) ON DELETE CASCADE;
 ALTER TABLE ONLY public.refund
     ADD CONSTRAINT refund_asked_by_fkey FOREIGN KEY (asked_by) REFERENCES public.person(id) ON DELETE SET NULL;
 ALTER TABLE ONLY public.refund

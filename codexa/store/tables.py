@@ -18,7 +18,7 @@ from codexa.store.queries import queries
 from codexa.store.record_filters import RecordTest, tests_in_sql
 
 _QUERIES = queries("tables")
-_PAGE = """SELECT number, kept, name, words, revision, offered FROM record WHERE {where}
+_PAGE = """SELECT number, kept, name, words, revision, offered, published_at FROM record WHERE {where}
     ORDER BY {order} LIMIT {most} OFFSET {first}"""
 _NEXT = """SELECT number, kept, name, words, revision, offered FROM record WHERE {where} AND number > %s
     ORDER BY number LIMIT {most}"""
@@ -70,6 +70,7 @@ class RecordRow:
     words: str
     revision: int
     offered: bool = True
+    published_at: datetime | None = None
     keys: Sequence[str] = ()
     names: Sequence[tuple[str, UUID, int]] = ()
 
@@ -196,10 +197,12 @@ def lock_records(
     return {row["number"]: RecordRow(**row) for row in rows}
 
 
-def insert_records(connection: Connection, records: Sequence[RecordRow], *, table: UUID) -> None:
-    """Take up records."""
+def insert_records(
+    connection: Connection, records: Sequence[RecordRow], *, table: UUID, published: bool = False
+) -> None:
+    """Take up records, `published` at once or not."""
     if records:
-        connection.execute(_QUERIES["insert_records"], _bound(table, records))
+        connection.execute(_QUERIES["insert_records"], {**_bound(table, records), "published": published})
         _note_names(connection, table, {each.number: each.names for each in records})
 
 

@@ -11,6 +11,7 @@ from codexa.web import (
     accounts,
     brands,
     conditions,
+    content,
     continuing,
     correcting,
     drafts,
@@ -75,7 +76,14 @@ WORKBENCH: tuple[Blueprint, ...] = (
     previews.blueprint,
     pages.blueprint,
 )
-PUBLIC: tuple[Blueprint, ...] = (public.blueprint, continuing.blueprint, payments.told, brands.pictures, feeds.given)
+PUBLIC: tuple[Blueprint, ...] = (
+    public.blueprint,
+    continuing.blueprint,
+    payments.told,
+    brands.pictures,
+    feeds.given,
+    content.blueprint,
+)
 for _each in WORKBENCH:
     limits.limiter.limit(limits.team_rate, key_func=limits.who_is_counted)(_each)
 for _each in PUBLIC:

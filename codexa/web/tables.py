@@ -5,7 +5,7 @@ import tempfile
 from pathlib import Path
 from uuid import UUID
 
-from flask import Blueprint, Response, request, send_file, stream_with_context
+from flask import Blueprint, Response, current_app, request, send_file, stream_with_context
 
 from codexa.core.definition.parts import Field
 from codexa.core.fields import field_type_of
@@ -17,11 +17,12 @@ from codexa.core.responses.conditions import HOWS
 from codexa.core.responses.holds import Holds
 from codexa.core.tables.table import Table, known_table
 from codexa.services.roles import Right
-from codexa.services.tables import between, exporting, records, tables
-from codexa.services.tables.filtering import holds_of, options_of
+from codexa.services.tables import between, content, exporting, records, tables
 from codexa.services.tables.exporting import Extract
+from codexa.services.tables.filtering import holds_of, options_of
 from codexa.services.tables.records import Typed
 from codexa.services.tables.tables import OpenedTable
+from codexa.store.sessions import SignedIn
 from codexa.web.contract.forms import MadeReply
 from codexa.web.contract.response_set import AskedColumnReply, OptionReply
 from codexa.web.contract.tables import (
@@ -30,6 +31,7 @@ from codexa.web.contract.tables import (
     MadeTableReply,
     NewTableRequest,
     OfferRecordsRequest,
+    PublishRecordsRequest,
     RecordHistoryReply,
     RecordNamedReply,
     RecordNumbersReply,
@@ -75,7 +77,8 @@ def create(asked: NewTableRequest) -> MadeTableReply:
 @endpoint(blueprint, "GET", "/<uuid:table>", reply=TableReply)
 def show(table: UUID) -> TableReply:
     """Return a table: its definition and its columns."""
-    return _reply(tables.show(connection, who=may(Right.SEE_TABLES), table=table))
+    who = may(Right.SEE_TABLES)
+    return _reply(tables.show(connection, who=who, table=table), who)
 
 
 @endpoint(blueprint, "PUT", "/<uuid:table>", body=SaveTableRequest, reply=TableReply)
@@ -83,7 +86,7 @@ def save(asked: SaveTableRequest, table: UUID) -> TableReply:
     """Give a table other columns or another name."""
     who = may(Right.EDIT_TABLES)
     saved = tables.save(connection, who=who, table=table, revision=asked.revision, definition=asked.definition)
-    return _reply(saved)
+    return _reply(saved, who)
 
 
 @endpoint(blueprint, "DELETE", "/<uuid:table>")
@@ -151,6 +154,14 @@ def offer(asked: OfferRecordsRequest, table: UUID) -> RecordNumbersReply:
     return RecordNumbersReply(numbers=done)
 
 
+@endpoint(blueprint, "POST", "/<uuid:table>/records/publish", body=PublishRecordsRequest, reply=RecordNumbersReply)
+def publish(asked: PublishRecordsRequest, table: UUID) -> RecordNumbersReply:
+    """Let anybody read records at the table's address, or no more."""
+    who = may(Right.EDIT_TABLES)
+    done = content.publish(connection, who=who, table=table, numbers=asked.numbers, published=asked.published)
+    return RecordNumbersReply(numbers=done)
+
+
 @endpoint(blueprint, "POST", "/<uuid:table>/records/bring-back", body=RecordNumbersRequest, reply=RecordNumbersReply)
 def bring_back(asked: RecordNumbersRequest, table: UUID) -> RecordNumbersReply:
     """Bring removed records back."""
@@ -202,8 +213,10 @@ def _extract() -> Extract:
     return Extract(filter=filter_of_query(), columns=[each for each in columns.split(",") if each])
 
 
-def _reply(opened: OpenedTable) -> TableReply:
+def _reply(opened: OpenedTable, who: SignedIn) -> TableReply:
     table = opened.table
+    published = table.definition.published
+    content_address = f"{current_app.config['SETTINGS'].public_address}/content/{who.team_slug}/"
     return TableReply(
         id=opened.id,
         revision=opened.revision,
@@ -212,6 +225,8 @@ def _reply(opened: OpenedTable) -> TableReply:
         asked=[_asked(each) for each in table.columns.values()],
         named_by=table.named_by,
         known=known_table(opened.id.hex, table),
+        published=published,
+        read_at=None if published is None else content_address + published.address,
     )
 
 

@@ -149,6 +149,7 @@ _EXAMPLE_ROWS = {
     "instruments": ({"c1": "Harbour glass", "c2": _SITE, "c3": _KIND, "c4": "70", "c5": "6.00", "c7": True},),
     "pieces": tuple({"c1": f"Harbour glass no. {number}", "c2": _GLASS, "c3": "shelf"} for number in (1, 2)),
     "talks": ({"c1": "How far is far?", "c2": "R. Castellan", "c3": "2027-03-01", "c4": _SITE, "c5": "400000"},),
+    "sightings": ({"c1": "A double star split", "c2": "2026-11-20"},),
     "catalogue": ({"name": "AC 29", "kind": "galaxy", "field": "the Heron"},),
 }
 

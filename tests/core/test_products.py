@@ -216,3 +216,44 @@ def test_the_margin_tells_prices_and_stock():
     assert words["chart"] == ["each costs 14.9", "there are 40 in all"]
     assert words["lamp"] == ["costs 9.5 · 8"]
     assert words["lamps"] == ["orders lamp"]
+
+
+class TestPricesByFormula:
+    """A price that a formula gives; where it gives none, nothing is given away."""
+
+    def priced(self, formula, **more):
+        length = block("number", "length", decimals=2)
+        return shop(length, block("product", "rope", priced_by=formula, **more))
+
+    @pytest.mark.parametrize(
+        ("length", "line"),
+        [("2.5", ("Rope", "3", "11.25")), ("0.02", ("Rope", "3", "0.09")), ("-4", ("Rope", "3", "0.00"))],
+    )
+    def test_are_worked_out_and_never_below_nothing(self, length, line):
+        program = self.priced("length * 1.5")
+        assert lines(program, {"length": length, "rope": "3"}) == [line]
+        assert "wrong_type" not in codes(program)
+
+    def test_that_are_not_there_yet_leave_the_order_open_and_the_response_refused(self):
+        program = self.priced("length * 1.5 / length")
+        asked = state_of(program, {"rope": "3"})
+        assert not isinstance(asked.order(), OrderTotals)
+        assert isinstance(accept(program, {"rope": "3"}, CONTEXT), Refused)
+        assert facts_of(program, {"rope": "3"}).blocks["rope"].model_dump(exclude_none=True).get("prices") == {}
+        assert lines(program, {"rope": ""}) == []
+        assert facts_of(program, {"rope": "3", "length": "2"}).blocks["rope"].prices == {"": "€1.50"}
+
+    def test_are_of_each_row_and_of_quantities_asked_apart(self):
+        apart = self.priced("length", quantity="apart")
+        assert "no_quantity" in codes(apart)
+        length = block("number", "length", decimals=2)
+        rope = block("product", "rope", priced_by="length", quantity="apart")
+        program = shop(length, rope, block("quantity", "ropes", product="rope"))
+        assert lines(program, {"length": "2", "ropes": "4"}) == [("Rope", "4", "8.00")]
+
+    def test_are_numbers_and_not_beside_options(self):
+        assert "wrong_type" in codes(self.priced('"two"'))
+        assert any(
+            each.setting == "priced_by"
+            for each in proof(shop(block("product", "x", priced_by="1", options=[option("a", "2")])))
+        )

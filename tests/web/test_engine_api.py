@@ -21,7 +21,9 @@ DOCUMENTS = {path.stem: json.loads(path.read_text(encoding="utf-8")) for path in
 
 
 @pytest.fixture
-def publish(connection, mira):
+def publish(connection, mira, monkeypatch):
+    monkeypatch.setattr("codexa.services.demo_tables._OBJECTS", 60)
+
     def publish(document):
         made = make_tables(within(connection), mira, examples=EXAMPLES) if document.get("tables") else {}
         form = desk.import_form(within(connection), who=mira, document=with_tables(document, made))

@@ -256,6 +256,7 @@ def test_a_table_is_its_team_s_alone_and_viewers_do_not_see_it(agent, as_mira, c
         ("post", "/records", {"changes": [{"number": 1, "cells": {"c1": "Mine"}}]}),
         ("post", "/records/remove", {"numbers": [1]}),
         ("post", "/records/bring-back", {"numbers": [1]}),
+        ("post", "/records/publish", {"numbers": [1], "published": True}),
         ("get", "/records/1/history", None),
         ("get", "/records.csv", None),
         ("get", "/records.xlsx", None),

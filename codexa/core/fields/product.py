@@ -9,7 +9,7 @@ from annotated_types import Len
 from pydantic import Field as Setting
 
 from codexa.core.definition.order import Price
-from codexa.core.definition.parts import FieldFace, Number, PlainLabel, Question
+from codexa.core.definition.parts import FieldFace, FormulaText, Number, PlainLabel, Question
 from codexa.core.errors import AnswerError
 from codexa.core.fields.content import PictureSource
 from codexa.core.fields.decimals import limits_in_words, number_of, shown
@@ -17,6 +17,7 @@ from codexa.core.fields.field_type import NO_SETTINGS, Facet, Family, FieldType,
 from codexa.core.fields.options import CodedOption, OptionFace, find_option
 from codexa.core.formula import convert
 from codexa.core.formula.convert import text_of_number
+from codexa.core.formula.functions.function import Role
 from codexa.core.formula.types import Digits, Kind, Type
 from codexa.core.formula.values import Choice, Choices
 from codexa.core.sentences import Sentence
@@ -46,7 +47,7 @@ class ProductFace(FieldFace):
 
 
 class ProductField(ProductFace, Question):
-    """Something to order at its `price`, or at those of its options.
+    """Something to order at its `price`, at what `priced_by` gives, a formula, or at the prices of its options.
 
     Its quantity is asked `here` (of each option), from `least` to `most` in all, or `apart`, by a quantity that names
     it. `stock` is how many there are to sell in all, of an option where it has one; what is left is shown by
@@ -55,6 +56,7 @@ class ProductField(ProductFace, Question):
 
     options: Annotated[tuple[ProductOption, ...], Len(max_length=_MOST_OPTIONS)] = ()
     price: Price | None = None
+    priced_by: Annotated[str, FormulaText(Role.VALUE, "priced_by")] = ""
     least: Pieces | None = None
     most: Pieces | None = None
     stock: Stock | None = None
@@ -97,9 +99,11 @@ class ProductType(FieldType[ProductField]):
         return super().blank().model_copy(update={"price": Decimal(0)})
 
     def findings(self, block: ProductField) -> list[tuple[str, str, str]]:
-        """No price, options that can't be told apart, limits that nothing meets."""
-        if not block.options and block.price is None:
+        """No price or two, options that can't be told apart, limits that nothing meets."""
+        if not block.options and block.price is None and not block.priced_by.strip():
             return [("price", "The product has no price.", "Give it one; 0 is one too.")]
+        if block.options and block.priced_by.strip():
+            return [("priced_by", "The options have prices of their own.", "Take out the formula, or the options.")]
         codes = Counter(option.code.casefold() for option in block.options)
         twice = sorted(code for code, count in codes.items() if count > 1)
         if twice:

@@ -50,6 +50,10 @@ class RecordChoiceField(RecordChoiceFace, Question):
     `fitting` is worked out for each record, whose columns are `record.price` and the like: only those for which it
     holds are offered, and taken. `shown_as` is what is shown of a record, with its columns in braces; "" shows its
     name. They stand in the order of the column `ordered_by`, by its id, `descending` or not; "" is by name.
+
+    Where `places` is a column of numbers, by its id, there are so many of a record for all forms together: a response
+    takes one of each that it chooses, or what `taking` gives, and what is gone is not offered. `left_shown` tells
+    visitors how many are left.
     """
 
     table: OptionalIdentifier = ""
@@ -57,6 +61,9 @@ class RecordChoiceField(RecordChoiceFace, Question):
     shown_as: Annotated[Label, StringConstraints(max_length=300)] = ""
     ordered_by: OptionalIdentifier = ""
     descending: bool = False
+    places: OptionalIdentifier = ""
+    taking: Annotated[str, FormulaText(Role.VALUE, "taking")] = ""
+    left_shown: bool = True
     minimum: Picks | None = None
     maximum: Picks | None = None
 

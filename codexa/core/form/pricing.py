@@ -44,7 +44,7 @@ def quantities_of(form: Form) -> dict[str, QuantityField]:
 
 def _has_price(block: Field) -> bool:
     if isinstance(block, ProductField):
-        return bool(block.options) or block.price is not None
+        return bool(block.options or block.priced_by.strip()) or block.price is not None
     if isinstance(block, Optioned):
         return any(option.price is not None for option in block.options)
     return isinstance(block, NumberField) and block.price is not None

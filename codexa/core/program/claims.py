@@ -11,12 +11,20 @@ from codexa.core.program.program import Program
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class Claim:
-    """So many of something that there are `capacity` of in all; `block` is where the visitor asked for it, by id."""
+    """So many of something that there are `capacity` of in all; `block` is where the visitor asked for it, by id.
+
+    Of a record the capacity is None: how many there are stands in its table. `left` is how many of it were left.
+    """
 
     name: str
     quantity: int
-    capacity: int
+    capacity: int | None
     block: str
+    left: int | None = None
+
+    def left_of(self, taken: Mapping[str, int]) -> int | None:
+        """Return how many are left, where that is known, by what is `taken` under each name."""
+        return self.left if self.capacity is None else self.capacity - taken.get(self.name, 0)
 
 
 def claims_of(program: Program, order: object) -> tuple[Claim, ...]:
@@ -61,6 +69,11 @@ def stock_name(block: str, option: str) -> str:
 def code_name(discount: Discount) -> str:
     """Return the name under which the uses of a discount's code are claimed."""
     return f"code:{discount.id}"
+
+
+def record_name(table: str, number: int, column: str) -> str:
+    """Return the name under which places of a record are claimed, of so many as a column says."""
+    return f"record:{table}:{number}:{column}"
 
 
 def left_of(block: ProductField, taken: Mapping[str, int]) -> dict[str, int]:

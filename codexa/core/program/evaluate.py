@@ -14,6 +14,7 @@ from codexa.core.fields.field_type import Medium, Region
 from codexa.core.fields.moments import MomentType
 from codexa.core.fields.options import Optioned
 from codexa.core.fields.product import ProductField
+from codexa.core.fields.record_choice import RecordChoiceField
 from codexa.core.form.form import FORM, LinkValue
 from codexa.core.formula.convert import text as as_text
 from codexa.core.formula.metering import begin
@@ -23,6 +24,7 @@ from codexa.core.program.commitment import Commitment, commitment_of
 from codexa.core.program.order import OrderTotals, is_in_time, same_code
 from codexa.core.program.places import ROW_ADDRESS, ROW_KIND, KindPlace, Place, RepeatPlace, Spot
 from codexa.core.program.program import Program, Reader
+from codexa.core.program.record_claims import record_claims
 from codexa.core.program.templates import DASH
 from codexa.core.sentences import Sentence, in_language
 
@@ -183,16 +185,20 @@ class State:
     @cached_property
     def claims(self) -> tuple[Claim, ...]:
         """What the response claims of things that run out."""
-        return claims_of(self.program, self.order())
+        return (*claims_of(self.program, self.order()), *record_claims(self))
 
     @cached_property
     def _shortages(self) -> dict[str, FieldError]:
         """What is wrong, by block, where more is claimed than is left."""
-        short = ((each, each.capacity - self.context.taken.get(each.name, 0)) for each in self.claims)
-        return {each.block: self._shortage(each, max(0, left)) for each, left in short if each.quantity > left}
+        known = ((each, each.left_of(self.context.taken)) for each in self.claims)
+        short = ((each, left) for each, left in known if left is not None and each.quantity > left)
+        return {each.block: self._shortage(each, max(0, left)) for each, left in short}
 
     def _shortage(self, claim: Claim, left: int) -> FieldError:
         say, block = self.program.form.say, self.program.places[claim.block].block
+        if isinstance(block, RecordChoiceField):
+            code = "only_left" if left and block.left_shown else "too_few" if left else "sold_out"
+            return FieldError(code=code, message=say(code).replace("{count}", str(left)))
         products = [product for product, place in self.program.quantities.items() if place.block.id == claim.block]
         product = self.program.places[products[0]].block if products else block
         if not isinstance(product, ProductField):

@@ -74,6 +74,8 @@ _FORMULAS = {
     "plan_times": (NoteKind.MONEY, "the number of payments is "),
     "plan_fee": (NoteKind.MONEY, "paid once, with the first: "),
     "plan_first_day": (NoteKind.MONEY, "the first is paid on "),
+    "priced_by": (NoteKind.MONEY, "each costs "),
+    "taking": (NoteKind.DATA, "takes places: "),
     "default": (NoteKind.DATA, "begins as "),
     "earliest": (NoteKind.CHECK, "not before "),
     "latest": (NoteKind.CHECK, "not after "),
@@ -174,7 +176,7 @@ def _of_settings(block: Block) -> Iterator[Note]:
     if any(price is not None for price in prices):
         costs = " · ".join("not sold" if price is None else text_of_number(price) for price in prices)
         yield Note(kind=NoteKind.MONEY, setting="prices", words=(Words(text=f"costs {costs}"),))
-    price = None if options else getattr(block, "price", None)
+    price = None if options or getattr(block, "priced_by", "").strip() else getattr(block, "price", None)
     if price is not None:
         yield Note(kind=NoteKind.MONEY, setting="price", words=(Words(text=f"each costs {text_of_number(price)}"),))
     if isinstance(block, ProductField):

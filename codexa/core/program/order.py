@@ -5,7 +5,7 @@ from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass, replace
 from decimal import Decimal
 from functools import lru_cache
-from typing import Any
+from typing import Any, NamedTuple
 
 from babel.numbers import format_currency
 
@@ -17,7 +17,7 @@ from codexa.core.fields.options import Optioned
 from codexa.core.fields.product import ProductField
 from codexa.core.form.pricing import Priced, price_of_option
 from codexa.core.formula import convert
-from codexa.core.formula.values import Choices, Failed
+from codexa.core.formula.values import Choices, ErrorCode, Failed, fail
 
 _NOTHING, _ONE, _HUNDRED = Decimal(0), Decimal(1), Decimal(100)
 
@@ -83,6 +83,13 @@ class OrderTotals:
         return sum((each.amount for each in self.taxes), _NOTHING)
 
 
+class AtPrice(NamedTuple):
+    """What is ordered of a product, and the price of each that a formula gives."""
+
+    ordered: Any
+    price: Any
+
+
 Collector = Callable[[Sequence[Sequence[Any]]], Lines]
 
 
@@ -127,6 +134,11 @@ def _lines_of(priced: Priced, value: Any, region: Region) -> Iterable[Line]:
 
 
 def _lines_of_product(block: ProductField, value: Any, region: Region) -> Iterable[Line]:
+    price_of: Callable[[str], Decimal | None] = block.price_of
+    if isinstance(value, AtPrice):
+        value, price_of = value.ordered, _always(value.price)
+    if value is None or isinstance(value, Failed):
+        return
     if isinstance(value, tuple) and not isinstance(value, Choices):
         chosen, quantity = value
         found = [] if quantity is None or (block.options and chosen is None) else [(chosen, quantity)]
@@ -135,11 +147,26 @@ def _lines_of_product(block: ProductField, value: Any, region: Region) -> Iterab
     else:
         found = [(None, value)]
     for option, quantity in found:
-        price = block.price_of("" if option is None else str(option))
+        price = price_of("" if option is None else str(option)) if quantity > 0 else None
         if price is not None and quantity > 0:
             label = block.label if option is None else f"{block.label}, {option.label}"
             line = _line(block.id, label, quantity, price, region)
             yield line if option is None else replace(line, option=str(option))
+
+
+def price_given(value: Any) -> Decimal | None:
+    """Return what a formula gives as a price, never below 0; None where it gives none."""
+    return None if value is None or isinstance(value, Failed) else max(_NOTHING, convert.number(value))
+
+
+def _always(given: Any) -> Callable[[str], Decimal]:
+    """Return what gives one price; where there is none, nothing is given away: the order can't be worked out."""
+
+    def price(_option: str) -> Decimal:
+        found = price_given(given)
+        return fail(ErrorCode.VALUE, "What is ordered has no price yet.") if found is None else found
+
+    return price
 
 
 def _line(block: str, label: str, quantity: Decimal, price: Decimal, region: Region) -> Line:

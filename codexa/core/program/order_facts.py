@@ -5,9 +5,10 @@ from dataclasses import replace
 from typing import Any
 
 from codexa.core.fields.order_summary import OrderSummaryBlock
+from codexa.core.fields.product import ProductField
 from codexa.core.form.pricing import priced_blocks
 from codexa.core.program.facts import Fact
-from codexa.core.program.order import collector, discounter, shipper, totaller
+from codexa.core.program.order import AtPrice, collector, discounter, shipper, totaller
 from codexa.core.program.order_names import ORDER, PAYMENT
 from codexa.core.program.places import ALWAYS, Place, Spot
 from codexa.core.program.spots import OrderSpots
@@ -38,8 +39,15 @@ def _lines(writer: Writer, spots: OrderSpots, places: Mapping[str, Place]) -> No
     given = ", ".join(_values(writer, parts) for parts in found)
     collect = writer.helper(collector(priced, writer.region))
     asked = [place for parts in found for place in parts]
-    reads = [spot for place in asked for spot in (place.value, place.conditions.shown, _rows(writer, place)) if spot]
-    writer.derived(ORDER, "lines", spots.lines, f"{collect}(({given},))", reads)
+    spots_of = ((place.value, place.conditions.shown, _rows(writer, place), _price(place)) for place in asked)
+    reads = [spot for each in spots_of for spot in each if spot]
+    code = (f"{spots.lines.code} = {collect}(({given},))",)
+    _fallible(writer, Fact(owner=ORDER, name="lines", spot=spots.lines, reads=tuple(reads), code=code))
+
+
+def _price(place: Place) -> Spot | None:
+    """Return where the price of a product stands that a formula gives."""
+    return place.settings.get("priced_by") if isinstance(place.block, ProductField) else None
 
 
 def _rows(writer: Writer, place: Place) -> Spot | None:
@@ -49,10 +57,13 @@ def _rows(writer: Writer, place: Place) -> Spot | None:
 def _values(writer: Writer, parts: Sequence[Place]) -> str:
     """Return the code of a block's values: its own while it is shown, or those of all rows in which it is.
 
-    A product and its quantity give their values together, while both are shown.
+    A product and its quantity give their values together, while both are shown; so do a product and its price, where a
+    formula gives that.
     """
     codes = [place.value.code for place in parts if place.value is not None]
     value = codes[0] if len(codes) == 1 else f"({', '.join(codes)})"
+    if (price := _price(parts[0])) is not None:
+        value = f"{writer.helper(AtPrice)}({value}, {price.code})"
     conditions = [place.conditions.shown for place in parts if place.conditions.shown is not ALWAYS]
     test = f" if {' and '.join(f'{shown.code} is True' for shown in conditions)}" if conditions else ""
     rows = _rows(writer, parts[0])

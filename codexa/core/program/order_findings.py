@@ -7,9 +7,12 @@ from codexa.core.fields.product import ProductField
 from codexa.core.fields.quantity import QuantityField
 from codexa.core.fields.short_text import ShortTextField
 from codexa.core.form.pricing import priced_blocks, quantities_of
+from codexa.core.formula.types import NUMBERS, Kind
 from codexa.core.program.findings import Finding, doubt, error
 from codexa.core.program.order_names import ORDER
 from codexa.core.program.program import Program
+
+_AMOUNTS = NUMBERS | {Kind.BLANK, Kind.ANY}
 
 
 def order_findings(program: Program) -> Iterator[Finding]:
@@ -32,9 +35,18 @@ def order_findings(program: Program) -> Iterator[Finding]:
     if sells and any(block.key == "order" for block in form.blocks()):
         message = "A block has the key order, by which formulas know the whole order too."
         yield doubt("key_is_order", message, "Give the block another key.", ORDER)
+    yield from _of_prices(program)
     yield from _of_discounts(program)
     yield from _of_quantities(program)
     yield from _of_taxes(program)
+
+
+def _of_prices(program: Program) -> Iterator[Finding]:
+    for block in program.form.blocks():
+        formula = program.formula(block.id, "priced_by") if isinstance(block, ProductField) else None
+        if formula is not None and formula.compiled.typed is not None and formula.compiled.type.kind not in _AMOUNTS:
+            message = f"A price is a number, and this gives {formula.compiled.type.name}."
+            yield error("wrong_type", message, "Work out an amount.", block.id, "priced_by")
 
 
 def _of_quantities(program: Program) -> Iterator[Finding]:

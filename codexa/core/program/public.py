@@ -37,7 +37,7 @@ from codexa.core.program.faces import (
     QuizFace,
 )
 from codexa.core.program.feedback import feedback_due, told_questions
-from codexa.core.program.order import OrderTotals, money
+from codexa.core.program.order import OrderTotals, money, price_given
 from codexa.core.program.payment import to_pay_in_words
 from codexa.core.program.places import ALWAYS, ROW_ADDRESS, KindPlace, Place, RepeatPlace
 from codexa.core.program.program import Program
@@ -232,7 +232,7 @@ def block_state(state: State, place: Place, row: Row | tuple[()] = ()) -> Facts:
         facts["error"] = _error(error)
     if place.field_type is not None:
         _add_value(facts, state, place, row)
-    _add_sold(facts, state, place.block)
+    _add_sold(facts, state, place, row)
     if isinstance(place.block, AllAnswersBlock):
         facts["answers"] = _answered(state)
     elif not place.answered and not row and state.is_unsettled(place.block.id):
@@ -261,8 +261,12 @@ def _faces_of(pages: Iterable[ToldPage]) -> list[Facts]:
     ]
 
 
-def _add_sold(facts: Facts, state: State, block: Block) -> None:
-    if (prices := _prices(block, state.program.region)) is not None:
+def _add_sold(facts: Facts, state: State, place: Place, row: Row | tuple[()]) -> None:
+    block, priced_by = place.block, place.settings.get("priced_by")
+    if priced_by is not None:
+        price = price_given(state.at(priced_by, row))
+        facts["prices"] = {} if price is None else {"": money(price, state.program.region)}
+    elif (prices := _prices(block, state.program.region)) is not None:
         facts["prices"] = prices
     if isinstance(block, ProductField):
         _add_left(facts, state, block)

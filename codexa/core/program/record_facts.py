@@ -1,7 +1,7 @@
 """The facts of a record choice: which records are offered now, and what was chosen of them."""
 
 from collections.abc import Collection, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from typing import Any
 
 from codexa.core.context import Context
@@ -20,13 +20,15 @@ class OfferedRecord:
 
     number: int
     shown: str
+    left: int | None = None
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class Offered:
     """What a record choice offers, whether there is more than is listed, and what is chosen.
 
-    `lost` says that something was chosen that is not offered. `asked` is the question that found it.
+    `lost` says that something was chosen that is not offered. `asked` is the question that found it. `left` is how many
+    are left of what is chosen, by number, where there is an end to it.
     """
 
     records: tuple[OfferedRecord, ...] = ()
@@ -34,6 +36,7 @@ class Offered:
     chosen: ChosenRecord | ChosenRecords | None = None
     lost: bool = False
     asked: LookUp | None = None
+    left: Mapping[int, int] = field(default_factory=dict)
 
 
 def _only(values: Mapping[str, Any], columns: Collection[str]) -> dict[str, Any]:
@@ -72,6 +75,7 @@ class Looking:
             "order": order,
             "first": 0 if block.look == "search" else MOST_LISTED,
             "columns": self._kept | tried,
+            "places": block.places,
             "paths": frozenset(self._with_tables(form, path[:-1]) for path in used if len(path) > 1),
         }
         self._used = used
@@ -98,11 +102,14 @@ class Looking:
         found = context.tables.look_up(asked)
         there = [each for each in found.chosen if each is not None]
         return Offered(
-            records=tuple(OfferedRecord(number=each.number, shown=self.shown(each)) for each in found.listed),
+            records=tuple(
+                OfferedRecord(number=each.number, shown=self.shown(each), left=each.left) for each in found.listed
+            ),
             more=found.more,
             chosen=self._chosen(there),
             lost=len(there) < len(chosen),
             asked=asked,
+            left={each.number: each.left for each in there if each.left is not None},
         )
 
     def _chosen(self, there: Sequence[KeptRecord]) -> ChosenRecord | ChosenRecords | None:

@@ -2,6 +2,7 @@
 
 from collections.abc import Iterator
 
+from codexa.core.fields import field_type_of
 from codexa.core.fields.record_choice import RecordChoiceField
 from codexa.core.form.known_tables import KnownTable
 from codexa.core.formula.types import Kind
@@ -36,11 +37,28 @@ def _of_block(program: Program, block: RecordChoiceField, table: KnownTable) -> 
     if block.ordered_by and block.ordered_by not in table.fields:
         message = f"The records are ordered by a column that {table.name} does not have any more."
         yield error("no_such_column", message, "Choose another one.", block.id, "ordered_by")
+    yield from _of_places(program, block, table)
     formula = program.formula(block.id, "fitting")
     if formula is not None and formula.compiled.typed is not None and Fitting(formula).tried_one_by_one:
         message = f"A part of this filter is worked out for each record by itself, for at most {MOST_TRIED:,} of them."
         remedy = "Compare a column with an answer where you can; tables that large are slow otherwise."
         yield doubt("tried_one_by_one", message, remedy, block.id, "fitting")
+
+
+def _of_places(program: Program, block: RecordChoiceField, table: KnownTable) -> Iterator[Finding]:
+    if not block.places:
+        if block.taking:
+            message = "It is said how many each response takes, and not how many there are."
+            yield doubt("no_places", message, "Choose the column that says so.", block.id, "places")
+        return
+    column = table.fields.get(block.places)
+    if column is None or field_type_of(column).value_type(column).kind is not Kind.NUMBER:
+        message = f"How many there are of each is to stand in a column of numbers of {table.name}."
+        yield error("no_such_column", message, "Choose another one.", block.id, "places")
+    taking = program.formula(block.id, "taking")
+    if taking is not None and taking.compiled.typed is not None and taking.compiled.type.kind is not Kind.NUMBER:
+        message = f"How many a response takes is a number, and this gives {taking.compiled.type.name}."
+        yield error("wrong_type", message, "Take a number, or work one out.", block.id, "taking")
 
 
 def _of_other_currencies(program: Program) -> Iterator[Finding]:

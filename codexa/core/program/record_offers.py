@@ -28,7 +28,7 @@ def records_state(state: State, place: Place, row: Sequence[Any] = ()) -> Facts:
         return {"listed": []}
     chosen = offered.chosen if isinstance(offered.chosen, ChosenRecords) else (offered.chosen,)
     facts: Facts = {
-        "listed": [_face(each) for each in offered.records],
+        "listed": [_face(state, place, each) for each in offered.records],
         "chosen": [{"id": str(each.number), "label": str(each)} for each in chosen if isinstance(each, ChosenRecord)],
     }
     if offered.more:
@@ -83,8 +83,10 @@ def _offered(state: State, place: Place, row: Sequence[Any]) -> Offered | None:
     return found if isinstance(found, Offered) else None
 
 
-def _face(record: OfferedRecord) -> dict[str, str]:
-    return {"id": str(record.number), "label": record.shown}
+def _face(state: State, place: Place, record: OfferedRecord) -> dict[str, str]:
+    left = record.left if getattr(place.block, "left_shown", False) else None
+    words = "" if left is None else state.program.form.say("piecesLeft").replace("{count}", str(left))
+    return {"id": str(record.number), "label": f"{record.shown} ({words})" if words else record.shown}
 
 
 def why_none(state: State, place: Place, row: Sequence[Any]) -> str:
@@ -116,7 +118,7 @@ def found_by_words(state: State, address: str, words: str, most: int = MOST_FOUN
         return {"listed": []}
     place, row = found
     records, more = find_records(state, place, row, words, most)
-    facts: Facts = {"listed": [_face(each) for each in records]}
+    facts: Facts = {"listed": [_face(state, place, each) for each in records]}
     if more:
         facts["more"] = True
     if not records:
@@ -139,7 +141,7 @@ def find_records(
     first = _LOOKED_AT if wanted else most
     found = state.context.tables.look_up(replace(offered.asked, chosen=(), words=words, first=first))
     shown = Shown(form=state.program.form, block=place.block)
-    told = (OfferedRecord(number=each.number, shown=shown(each)) for each in found.listed)
+    told = (OfferedRecord(number=each.number, shown=shown(each), left=each.left) for each in found.listed)
     fitting = [each for each in told if all(word in folded(each.shown) for word in wanted)]
     start = " ".join(wanted)
     fitting.sort(key=lambda each: not folded(each.shown).startswith(start))

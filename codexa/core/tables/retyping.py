@@ -5,19 +5,17 @@ from typing import Any
 
 from codexa.core.context import Context
 from codexa.core.definition.parts import Field
-from codexa.core.errors import UNREADABLE
-from codexa.core.fields import field_type_of
 from codexa.core.fields.field_type import Medium
 from codexa.core.fields.record_choice import RecordChoiceField
-from codexa.core.form.known_tables import label_of
 from codexa.core.tables.records import Record, Wrong, record_of_answers, texts_of, typed_texts_of, typed_value
 from codexa.core.tables.table import Table
 
 
 def _shape(column: Field) -> tuple[str, str, bool]:
     """Return what says how values of a column are kept."""
-    is_record = isinstance(column, RecordChoiceField)
-    return column.type, column.table if is_record else "", column.several if is_record else False
+    if isinstance(column, RecordChoiceField):
+        return column.type, column.table, column.several
+    return column.type, "", False
 
 
 def retyped_columns(before: Table, after: Table) -> list[str]:
@@ -32,7 +30,9 @@ def record_retyped(
     """Return the record as it is by its new columns, or what can't be read; and the text that stood in each of them."""
     columns = [each for each in retyped_columns(before, after) if kept.get(each) is not None]
     texts = texts_of(before, kept, Medium.PAGE) | typed_texts_of(before, kept)
-    answers = {each: _answer(before.columns[each], after.columns[each], kept[each], texts[each], after) for each in columns}
+    answers = {
+        each: _answer(before.columns[each], after.columns[each], kept[each], texts[each], after) for each in columns
+    }
     left = {column: value for column, value in kept.items() if column not in columns}
     return record_of_answers(after, answers, context, left), {each: texts[each] for each in columns}
 

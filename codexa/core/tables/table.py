@@ -20,6 +20,7 @@ from codexa.core.program.compiling import compile_form
 from codexa.core.program.findings import Finding
 from codexa.core.program.program import Program
 from codexa.core.program.proof import proof
+from codexa.core.tables.publication import Publication
 
 # What a column can be: each is a question, with all that it can ask of an answer; or a formula over its own record.
 COLUMN_TYPES = (
@@ -32,7 +33,7 @@ class TableDefinition(Part):
     """What a table is: its name for the team, its columns in order, and how numbers and days are written in it.
 
     No two records have the same in a column that is `once`, compared without case and outer spaces. `named_by` is the
-    column that names a record; "" takes the first.
+    column that names a record; "" takes the first. `published` says what anybody may read of it; None for nothing.
     """
 
     name: Annotated[str, StringConstraints(min_length=1, max_length=200, pattern=r"\S")]
@@ -42,6 +43,7 @@ class TableDefinition(Part):
     columns: Annotated[tuple[AnyBlock, ...], Setting(max_length=MAX_TABLE_COLUMNS)] = ()
     once: tuple[Identifier, ...] = ()
     named_by: OptionalIdentifier = ""
+    published: Publication | None = None
 
 
 @dataclass(frozen=True)
@@ -113,6 +115,12 @@ def _problems(definition: TableDefinition) -> Iterator[Problem]:
     for at, column in enumerate(definition.once):
         if column not in ids:
             yield Problem(path=f"once.{at}", message=f'there is no column "{column}"; name one that is there')
+    if definition.published is not None:
+        named = [*definition.published.columns, *filter(None, [definition.published.author])]
+        for column in named:
+            if column not in ids:
+                message = f'there is no column "{column}"; publish one that is there'
+                yield Problem(path="published", message=message)
     if definition.named_by and definition.named_by not in ids:
         message = f'there is no column "{definition.named_by}"; name one that is there, or none'
         yield Problem(path="named_by", message=message)

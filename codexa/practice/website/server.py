@@ -25,7 +25,7 @@ class Place:
 
 @dataclass(frozen=True, kw_only=True)
 class Page:
-    """A page of the website: its words, what stands on it, and how it is made.
+    """A page of the website: its words, what stands on it, and how it is made; `content` is read at Codexa.
 
     `strict` gives it a policy that lets in nothing inline; `late` has its places put there by a script; `rough` has
     styles that squeeze frames.
@@ -36,6 +36,7 @@ class Page:
     words: str
     places: tuple[Place, ...]
     below: str = ""
+    content: str = ""
     strict: bool = False
     late: bool = False
     rough: bool = False
@@ -65,6 +66,12 @@ _QUIZ = Place(
         "greeting": "How well do you know the northern sky? Three minutes, and you know.",
         "after": "4",
     },
+)
+_SIGHTING = Place(
+    form="alderlight/share-a-sighting",
+    title="Share a sighting",
+    kind="pop-up",
+    attributes={"button": "Share what you saw"},
 )
 _WATCHER = Place(form="alderlight/night-watcher-profile", title="Which night-watcher are you?", kind="frame", room=760)
 
@@ -105,6 +112,13 @@ PAGES = (
         title="Night-watchers",
         words="Some of us count meteors, some draw the Moon. Which one are you?",
         places=(_WATCHER,),
+    ),
+    Page(
+        address="sightings",
+        title="Sightings",
+        words="What our members and visitors have seen of late.",
+        places=(_SIGHTING,),
+        content="alderlight/sightings",
     ),
     Page(
         address="everything",

@@ -31,7 +31,7 @@ _MOST_IN_WORKBOOK = 20_000
 class Extract:
     """What of a table goes into a file: the records that a filter chooses, with some columns by id, or all."""
 
-    filter: Filter = Filter()
+    filter: Filter
     columns: Sequence[str] = ()
 
     def of(self, table: Table) -> list[Field]:

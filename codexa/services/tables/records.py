@@ -1,7 +1,7 @@
 """The records of a table: looked at, typed, removed and brought back; what is wrong is told cell by cell."""
 
 from collections.abc import Iterator, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import datetime
 from typing import Any, Literal
 from uuid import UUID
@@ -28,7 +28,7 @@ from codexa.services.tables.filtering import holds_of, record_filter
 from codexa.services.tables.looking_up import tables_beside
 from codexa.services.tables.tables import opened, show
 from codexa.services.tables.working_out import as_row
-from codexa.store import tables
+from codexa.store import content, tables
 from codexa.store.database import Connect, Connection
 from codexa.store.sessions import SignedIn
 from codexa.store.tables import Order, RecordRow
@@ -46,6 +46,7 @@ class ShownRecord:
     cells: dict[str, str]
     typed: dict[str, str]
     offered: bool
+    published_at: datetime | None
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -105,6 +106,7 @@ def shown(table: Table, row: RecordRow) -> ShownRecord:
         cells=texts_of(table, row.kept, Medium.PAGE),
         typed=typed_texts_of(table, row.kept),
         offered=row.offered,
+        published_at=row.published_at,
     )
 
 
@@ -201,14 +203,17 @@ class Changing:
     def _keep(
         self, changes: Sequence[Typed], made: Mapping[int, Record], there: Mapping[int, RecordRow]
     ) -> dict[int, RecordRow]:
+        publication = self._table.definition.published
+        at_once = publication is not None and publication.at_once
         new = [at for at in made if changes[at].number is None]
         numbers = dict(zip(new, tables.next_numbers(self._connection, table=self._id, count=len(new)), strict=True))
         rows: dict[int, RecordRow] = {}
         for at, record in made.items():
             before = there.get(changes[at].number or 0)
-            rows[at] = as_row(record, number=numbers[at] if before is None else before.number, before=before)
+            row = as_row(record, number=numbers[at] if before is None else before.number, before=before)
+            rows[at] = replace(row, published_at=self._context.now) if before is None and at_once else row
         changed = [at for at in made if at not in numbers and rows[at].revision > there[rows[at].number].revision]
-        tables.insert_records(self._connection, [rows[at] for at in new], table=self._id)
+        tables.insert_records(self._connection, [rows[at] for at in new], table=self._id, published=at_once)
         tables.change_records(self._connection, [rows[at] for at in changed], table=self._id, person=self._person)
         renamed = [rows[at].number for at in changed if rows[at].name != there[rows[at].number].name]
         naming_others.call_anew(self._connection, table=self._id, numbers=renamed)
@@ -218,6 +223,10 @@ class Changing:
             table=self._id,
             values=[(*name, rows[at].number) for at in (*new, *changed) for name in made[at].once.items()],
         )
+        if self._person is None and publication is not None and not at_once:
+            # What a visitor has changed is looked at again before anybody reads it.
+            numbers_changed = [rows[at].number for at in changed]
+            content.publish(self._connection, table=self._id, numbers=numbers_changed, published=False, person=None)
         return rows
 
 
@@ -382,9 +391,7 @@ _AT_ONCE = 1_000
 _MOST_EMPTIED = 2_000
 
 
-def every(
-    connect: Connect, *, who: SignedIn, table: UUID, filter_: Filter
-) -> tuple[Table, Iterator[RecordRow]]:
+def every(connect: Connect, *, who: SignedIn, table: UUID, filter_: Filter) -> tuple[Table, Iterator[RecordRow]]:
     """Return a table and all its records that a filter chooses, read while they are taken, by number.
 
     Raises NotFoundError, ConditionError.

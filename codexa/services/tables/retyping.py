@@ -30,7 +30,9 @@ def retype(connection: Connection, *, table_id: UUID, before: Table, after: Tabl
         return
     count = tables.count_records(connection, table=table_id)
     if count > MOST_RETYPED:
-        message = f"there are {count:,} records, and at most {MOST_RETYPED:,} are read anew; add a column of the new type"
+        message = (
+            f"there are {count:,} records, and at most {MOST_RETYPED:,} are read anew; add a column of the new type"
+        )
         raise DefinitionError([Problem(path=_path(after, columns[0]), message=message)])
     context = context_of(after.form, tables=tables_beside(connection, table_id, offered_only=False))
     wrong: dict[str, list[str]] = defaultdict(list)
@@ -66,7 +68,9 @@ def _told(
 def _problem(after: Table, column: str, told: Sequence[str]) -> Problem:
     label, count = label_of(after.columns[column]), len(told)
     more = f" and {count - _TOLD:,} more" if count > _TOLD else ""
-    message = f"{label} stays as it is, for not all can be read so: {'; '.join(told[:_TOLD])}{more}. Correct these first"
+    message = (
+        f"{label} stays as it is, for not all can be read so: {'; '.join(told[:_TOLD])}{more}. Correct these first"
+    )
     return Problem(path=_path(after, column), message=message)
 
 

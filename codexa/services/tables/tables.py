@@ -15,8 +15,8 @@ from codexa.services.errands.asking import ask
 from codexa.services.errors import ClashError, NotFoundError
 from codexa.services.tables.retyping import retype
 from codexa.services.tables.working_out import take_anew, work_out_anew
-from codexa.store import tables
-from codexa.store.database import Connect
+from codexa.store import content, tables
+from codexa.store.database import Connect, Connection
 from codexa.store.sessions import SignedIn
 from codexa.store.tables import ListedTable, TableRow
 
@@ -47,6 +47,7 @@ def create(connect: Connect, *, who: SignedIn, definition: Mapping[str, Any]) ->
     document = {**definition, "columns": definition.get("columns") or [_FIRST]}
     made = table_of(document)
     with connect() as connection:
+        _refuse_taken_address(connection, who.team_id, None, made)
         return tables.insert_table(
             connection, team=who.team_id, name=made.definition.name, definition=document_of(made)
         )
@@ -89,6 +90,7 @@ def save(connect: Connect, *, who: SignedIn, table: UUID, revision: int, definit
         before = opened(tables.lock_table(connection, team=who.team_id, table=table))
         if before.revision != revision:
             raise ClashError("Somebody else has changed this table meanwhile. Look at it, then change it again.")
+        _refuse_taken_address(connection, who.team_id, table, after)
         problems = list(_changed_for_good(before.table, after))
         if problems:
             raise DefinitionError(problems)
@@ -107,6 +109,14 @@ def save(connect: Connect, *, who: SignedIn, table: UUID, revision: int, definit
     return OpenedTable(id=table, revision=saved, table=after)
 
 
+def _refuse_taken_address(connection: Connection, team: UUID, table: UUID | None, after: Table) -> None:
+    """Raise DefinitionError where another table of the team is published at the same address."""
+    published = after.definition.published
+    if published is not None and content.is_taken(connection, team=team, table=table, address=published.address):
+        message = "another table is published at this address; take another one"
+        raise DefinitionError([Problem(path="published.address", message=message)])
+
+
 def _changed_for_good(before: Table, after: Table) -> Iterable[Problem]:
     """Yield what a column never changes: its key, which formulas name, and whether it is typed or worked out."""
     for at, column in enumerate(after.definition.columns):
@@ -114,9 +124,11 @@ def _changed_for_good(before: Table, after: Table) -> Iterable[Problem]:
         if known is not None and known.key != column.key:
             message = f"the key of a column is for good: it is {known.key}, and formulas call it so"
             yield Problem(path=f"columns.{at}.key", message=message)
-        answered = known is None or field_type_of(known).answered
-        if known is not None and answered != field_type_of(column).answered:
-            message = "what is typed is not worked out, nor the other way round; add one of the new type, and remove this one"
+        now = after.columns.get(column.id)
+        if known is not None and now is not None and field_type_of(known).answered != field_type_of(now).answered:
+            message = (
+                "what is typed is not worked out, nor the other way round; add one of the new type, and remove this one"
+            )
             yield Problem(path=f"columns.{at}.type", message=message)
 
 
@@ -126,7 +138,7 @@ def _is_told_alike(before: Table, after: Table) -> bool:
 
     def bare(table: Table) -> dict[str, Any]:
         columns = {each.id: each.model_dump(mode="json", exclude=said) for each in table.columns.values()}
-        rest = table.definition.model_dump(mode="json", exclude={"name", "columns"})
+        rest = table.definition.model_dump(mode="json", exclude={"name", "columns", "published"})
         return {**rest, "named_by": table.named_by, "columns": columns}
 
     return bare(before) == bare(after)

@@ -96,6 +96,7 @@ def as_row(record: Record, *, number: int, before: RecordRow | None = None) -> R
         keys=record.keys,
         names=[(column, UUID(to), named) for column, to, named in record.names],
         offered=before is None or before.offered,
+        published_at=None if before is None else before.published_at,
         revision=1 if before is None else before.revision + (record.values != before.kept),
     )
 

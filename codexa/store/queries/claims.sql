@@ -6,6 +6,19 @@ ON CONFLICT (form_id, name) DO UPDATE SET taken = claimable.taken + %(quantity)s
 WHERE claimable.taken + %(quantity)s <= %(capacity)s
 RETURNING taken;
 
+-- name: take_places
+-- Takes so many places of a record where so many are left, or it has no end; no row where not. What is taken is counted
+-- as the claim is kept; until then nobody else takes of it.
+INSERT INTO record_taken (table_id, number, column_id, taken)
+SELECT table_id, number, %(column)s, 0 FROM record
+WHERE table_id = %(table)s AND number = %(number)s AND removed_at IS NULL
+    AND coalesce(%(quantity)s <= CASE WHEN kept ->> %(column)s ~ '^-?[0-9]+([.][0-9]+)?$'
+        THEN (kept ->> %(column)s)::numeric END, TRUE)
+ON CONFLICT (table_id, number, column_id) DO UPDATE SET taken = record_taken.taken
+WHERE coalesce(record_taken.taken + %(quantity)s <= (SELECT CASE WHEN kept ->> %(column)s ~ '^-?[0-9]+([.][0-9]+)?$'
+    THEN (kept ->> %(column)s)::numeric END FROM record WHERE table_id = %(table)s AND number = %(number)s), TRUE)
+RETURNING taken;
+
 -- name: keep
 -- Tells what a response has taken.
 INSERT INTO claim (form_id, number, name, quantity) VALUES (%(form)s, %(number)s, %(name)s, %(quantity)s);
@@ -14,7 +27,7 @@ INSERT INTO claim (form_id, number, name, quantity) VALUES (%(form)s, %(number)s
 -- What a response has taken of what is ordered.
 SELECT name, sum(quantity) AS quantity FROM claim
 WHERE form_id = %(form)s AND number = %(number)s AND released_at IS NULL
-    AND (name LIKE 'stock:%%' OR name LIKE 'code:%%')
+    AND (name LIKE 'stock:%%' OR name LIKE 'code:%%' OR name LIKE 'record:%%')
 GROUP BY name;
 
 -- name: give_back
@@ -25,7 +38,7 @@ UPDATE claimable SET taken = taken - %(quantity)s WHERE form_id = %(form)s AND n
 -- What a response had taken of what is ordered is told anew.
 DELETE FROM claim
 WHERE form_id = %(form)s AND number = %(number)s AND released_at IS NULL
-    AND (name LIKE 'stock:%%' OR name LIKE 'code:%%');
+    AND (name LIKE 'stock:%%' OR name LIKE 'code:%%' OR name LIKE 'record:%%');
 
 -- name: release
 -- Gives back what a response had taken, once.

@@ -86,14 +86,14 @@ SELECT count(*) AS count FROM record WHERE table_id = %(table)s AND removed_at I
 
 -- name: lock_records
 -- Records of a table, kept from others until the transaction ends; in one order, so that two wait for each other once.
-SELECT number, kept, name, words, revision, offered FROM record
+SELECT number, kept, name, words, revision, offered, published_at FROM record
 WHERE table_id = %(table)s AND number = ANY(%(numbers)s) AND (removed_at IS NOT NULL) = %(removed)s
 ORDER BY number FOR UPDATE;
 
 -- name: insert_records
 -- Takes up records.
-INSERT INTO record (table_id, number, kept, name, words, keys)
-SELECT %(table)s, number, kept, name, words, string_to_array(keys, chr(31))
+INSERT INTO record (table_id, number, kept, name, words, keys, published_at)
+SELECT %(table)s, number, kept, name, words, string_to_array(keys, chr(31)), CASE WHEN %(published)s THEN now() END
 FROM unnest(%(numbers)s::integer[], %(kept)s::jsonb[], %(names)s::text[], %(words)s::text[], %(keys)s::text[])
     AS new (number, kept, name, words, keys);
 

@@ -8,6 +8,7 @@ from pydantic import Field as Setting
 from pydantic import StringConstraints
 
 from codexa.core.form.known_tables import KnownTable
+from codexa.core.tables.publication import Publication
 from codexa.web.contract.importing import Header, ImportReply, RefusedLineReply, TableBytes
 from codexa.web.contract.message import Message
 from codexa.web.contract.response_set import AskedColumnReply
@@ -82,7 +83,8 @@ class TableColumnReply(Message):
 class TableReply(Message):
     """A table: its definition, its columns as the grid needs them, and what its records can be `asked` for.
 
-    `named_by` is the column that names a record, `known` what a form that offers its records is told of it.
+    `named_by` is the column that names a record, `known` what a form that offers its records is told of it. `published`
+    says what anybody may read of it, at the address `read_at`, to which ".json" and ".atom" can be added.
     """
 
     id: UUID
@@ -92,12 +94,15 @@ class TableReply(Message):
     asked: list[AskedColumnReply]
     named_by: str
     known: KnownTable
+    published: Publication | None
+    read_at: str | None
 
 
 class RecordReply(Message):
     """A record as people read it, and as they would type it again, by column id; blanks are left out.
 
-    What is not `offered` stays where it is named, and can't be chosen any more.
+    What is not `offered` stays where it is named, and can't be chosen any more. `published_at` is since when anybody
+    may read it, None where nobody else does.
     """
 
     number: int
@@ -106,6 +111,7 @@ class RecordReply(Message):
     cells: dict[str, str]
     typed: dict[str, str]
     offered: bool
+    published_at: datetime | None
 
 
 class RecordsReply(Message):
@@ -175,6 +181,13 @@ class OfferRecordsRequest(Message):
 
     numbers: RecordNumbers
     offered: bool
+
+
+class PublishRecordsRequest(Message):
+    """Records that anybody may read from now on, or no more."""
+
+    numbers: RecordNumbers
+    published: bool
 
 
 class RecordChangeReply(Message):

@@ -333,6 +333,8 @@ export const api = {
     call<ChangedRecordsReply>("POST", `/tables/${table}/records`, { changes }),
   removeRecords: (table: string, numbers: readonly number[], way: "ask" | "empty" | "keep") =>
     call<RemovedRecordsReply>("POST", `/tables/${table}/records/remove`, { numbers, way }),
+  publishRecords: (table: string, numbers: readonly number[], published: boolean) =>
+    call<RecordNumbersReply>("POST", `/tables/${table}/records/publish`, { numbers, published }),
   offerRecords: (table: string, numbers: readonly number[], offered: boolean) =>
     call<RecordNumbersReply>("POST", `/tables/${table}/records/offer`, { numbers, offered }),
   recordNamed: (table: string, number: number) =>

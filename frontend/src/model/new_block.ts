@@ -187,6 +187,8 @@ const FORMULAS = new Set([
   "fitting",
   "earliest",
   "latest",
+  "priced_by",
+  "taking",
   "when",
 ]);
 const INSERTING = new Set(["label", "help", "text", "lead", "caption", "message", "statement"]);

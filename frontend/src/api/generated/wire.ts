@@ -1128,7 +1128,8 @@ export interface ChangedRecordsReply {
 /**
  * A record as people read it, and as they would type it again, by column id; blanks are left out.
  *
- * What is not `offered` stays where it is named, and can't be chosen any more.
+ * What is not `offered` stays where it is named, and can't be chosen any more. `published_at` is since when anybody
+ * may read it, None where nobody else does.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "RecordReply".
@@ -1140,6 +1141,7 @@ export interface RecordReply {
   name: string;
   number: number;
   offered: boolean;
+  published_at: string | null;
   revision: number;
   typed: {
     [k: string]: string;
@@ -1418,6 +1420,47 @@ export interface ConsentField {
   statement: string;
   type: "consent";
   width: "full" | "half" | "third" | "quarter";
+}
+/**
+ * A column that is published.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ContentColumnReply".
+ */
+export interface ContentColumnReply {
+  key: string;
+  label: string;
+}
+/**
+ * A published record: by key of its columns what programs read (`values`), and people (`shown`); no blanks.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ContentRecordReply".
+ */
+export interface ContentRecordReply {
+  author: string;
+  changed: string;
+  name: string;
+  number: number;
+  published: string;
+  shown: {
+    [k: string]: string;
+  };
+  values: {
+    [k: string]: string;
+  };
+}
+/**
+ * Published records, the newest first; `next` is the address of those after them.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ContentReply".
+ */
+export interface ContentReply {
+  columns: ContentColumnReply[];
+  next: string | null;
+  records: ContentRecordReply[];
+  title: string;
 }
 /**
  * What a correction changes, or what keeps it from being saved; `paid` is what that means for the payment.
@@ -2291,7 +2334,7 @@ export interface MoneyField {
   width: "full" | "half" | "third" | "quarter";
 }
 /**
- * Something to order at its `price`, or at those of its options.
+ * Something to order at its `price`, at what `priced_by` gives, a formula, or at the prices of its options.
  *
  * Its quantity is asked `here` (of each option), from `least` to `most` in all, or `apart`, by a quantity that names
  * it. `stock` is how many there are to sell in all, of an option where it has one; what is left is shown by
@@ -2321,6 +2364,7 @@ export interface ProductField {
   personal: boolean;
   picture: string;
   price: string | null;
+  priced_by: string;
   quantity: "here" | "apart";
   required: string;
   shown: string;
@@ -2556,6 +2600,10 @@ export interface SeveralChoicesField {
  * holds are offered, and taken. `shown_as` is what is shown of a record, with its columns in braces; "" shows its
  * name. They stand in the order of the column `ordered_by`, by its id, `descending` or not; "" is by name.
  *
+ * Where `places` is a column of numbers, by its id, there are so many of a record for all forms together: a response
+ * takes one of each that it chooses, or what `taking` gives, and what is gone is not offered. `left_shown` tells
+ * visitors how many are left.
+ *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "RecordChoiceField".
  */
@@ -2570,6 +2618,7 @@ export interface RecordChoiceField {
   keep_when_hidden: boolean;
   key: string;
   label: string;
+  left_shown: boolean;
   locked: string;
   look: "list" | "dropdown" | "search";
   maximum: number | null;
@@ -2577,11 +2626,13 @@ export interface RecordChoiceField {
   ordered_by: string;
   personal: boolean;
   placeholder: string;
+  places: string;
   required: string;
   several: boolean;
   shown: string;
   shown_as: string;
   table: string;
+  taking: string;
   type: "record_choice";
   width: "full" | "half" | "third" | "quarter";
 }
@@ -5336,6 +5387,39 @@ export interface ToPayReply {
   state: "due" | "paid" | "expired";
 }
 /**
+ * How a table's records are published: at which `address` of the team, under which title, with which columns.
+ *
+ * Their order is the one in which they are read. `author` is the column that says who wrote a record, "" for none.
+ * With `at_once` a new record is published as it is made; else it waits until somebody of the team lets it go.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "Publication".
+ */
+export interface Publication {
+  address: string;
+  at_once: boolean;
+  author: string;
+  /**
+   * @maxItems 100
+   */
+  columns: string[];
+  title: string;
+}
+/**
+ * Records that anybody may read from now on, or no more.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "PublishRecordsRequest".
+ */
+export interface PublishRecordsRequest {
+  /**
+   * @minItems 1
+   * @maxItems 2000
+   */
+  numbers: [number, ...number[]];
+  published: boolean;
+}
+/**
  * Publish this revision of the draft; with `despite_trials` also where trials of it fail.
  *
  * `live` is the edition that was live when the changes were looked at; `note` is for the team.
@@ -6190,7 +6274,8 @@ export interface TableOfFormReply {
 /**
  * A table: its definition, its columns as the grid needs them, and what its records can be `asked` for.
  *
- * `named_by` is the column that names a record, `known` what a form that offers its records is told of it.
+ * `named_by` is the column that names a record, `known` what a form that offers its records is told of it. `published`
+ * says what anybody may read of it, at the address `read_at`, to which ".json" and ".atom" can be added.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "TableReply".
@@ -6204,6 +6289,8 @@ export interface TableReply {
   id: string;
   known: KnownTable;
   named_by: string;
+  published: Publication | null;
+  read_at: string | null;
   revision: number;
 }
 /**

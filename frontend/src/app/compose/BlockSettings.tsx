@@ -12,6 +12,7 @@ import { AnswersLately } from "./AnswersLately";
 import { BehaviourSettings } from "./BehaviourSettings";
 import { CheckSettings } from "./CheckSettings";
 import { ContentSettings } from "./ContentSettings";
+import { FormulaButtons } from "./FormulaButtons";
 import { InspectorFrame } from "./InspectorFrame";
 import { RecordChoiceSettings } from "./RecordChoiceSettings";
 import type { ComposeActions } from "./actions";
@@ -30,6 +31,9 @@ const TABS: Record<string, SettingsTab> = {
   keep_when_hidden: "behaviour",
   personal: "behaviour",
   price: "answers",
+  priced_by: "answers",
+  places: "answers",
+  taking: "answers",
   table: "answers",
   shown_as: "answers",
   ordered_by: "answers",
@@ -52,6 +56,8 @@ const WIDTH: SettingRow = {
   },
   help: "Parts that follow each other share a line; on phones each has its own.",
 };
+
+const PRICES = [{ setting: "priced_by", title: "Each costs", absent: "Its price; or work it out" }] as const;
 
 interface Props {
   entry: Extract<Entry, { what: "block" }>;
@@ -135,6 +141,7 @@ export function BlockSettings({ entry, actions }: Props) {
       {shown === "answers" && (
         <>
           {Answers && <Answers {...props} />}
+          {block.type === "product" && <FormulaButtons entry={entry} formulas={PRICES} />}
           {block.type === "record_choice" && <RecordChoiceSettings block={block} actions={actions} />}
           {rows(special.answers)}
           <AnswersLately block={block} />

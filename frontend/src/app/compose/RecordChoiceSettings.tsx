@@ -16,6 +16,7 @@ import { same } from "../../model/same";
 import { columnsOf, knowing, wordsOf } from "../tables/known";
 import { useBench } from "../workbench/bench";
 import { FormulaButton } from "./FormulaButton";
+import { RecordPlaces } from "./RecordPlaces";
 import type { ComposeActions } from "./actions";
 
 interface Props {
@@ -40,7 +41,7 @@ export function RecordChoiceSettings({ block, actions }: Props) {
   const choose = async (id: string) => {
     const { known: chosen } = await api.table(id);
     const changes: Partial<RecordChoiceField> =
-      chosen.id === block.table ? {} : { table: chosen.id, fitting: "", shown_as: "", ordered_by: "" };
+      chosen.id === block.table ? {} : { table: chosen.id, fitting: "", shown_as: "", ordered_by: "", places: "" };
     act({ do: "together", actions: [knowing(form.tables, chosen), { do: "edit", parts: [block.id], changes }] });
   };
   const edit = (changes: Partial<RecordChoiceField>) => actions.edit(block.id, changes);
@@ -125,6 +126,7 @@ export function RecordChoiceSettings({ block, actions }: Props) {
               />
             }
           />
+          <RecordPlaces block={block} columns={columns} edit={edit} />
         </>
       )}
     </Box>

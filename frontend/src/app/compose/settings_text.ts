@@ -96,6 +96,24 @@ const SETTINGS: Record<string, FormulaSetting> = {
   },
 };
 
+SETTINGS.priced_by = {
+  kind: "money",
+  title: "each costs",
+  absent: "¤ has the price that is set; work one out",
+  example: "instrument.charge, or ROUND(length * 1.5, 2)",
+  condition: false,
+  help: "In the place of a price. While it gives none, what is ordered of it can’t be sent: nothing is given away.",
+};
+
+SETTINGS.taking = {
+  kind: "data",
+  title: "each response takes",
+  absent: "→ takes one of each; work out how many",
+  example: "seats, or adults + children",
+  condition: false,
+  help: "Of each record that is chosen. Where it gives no number, it is one.",
+};
+
 SETTINGS.only_when = {
   kind: "rule",
   title: "only when",

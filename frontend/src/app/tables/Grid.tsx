@@ -24,6 +24,8 @@ interface Props {
   /** What is looked at, in which order: where that changes, it is looked at from its beginning. */
   order: string;
   chosen: string;
+  /** Whether anybody may read some of them: those that wait are told apart. */
+  tellsWaiting: boolean;
   mayEdit: boolean;
   place: Place;
   anchor: Place;
@@ -50,7 +52,7 @@ const STEPS: Readonly<Record<string, readonly [number, number]>> = {
 };
 
 export function Grid(props: Props) {
-  const { name, columns, count, at, refused, sort, order, chosen, mayEdit, place, anchor } = props;
+  const { name, columns, count, at, refused, sort, order, chosen, tellsWaiting, mayEdit, place, anchor } = props;
   const { onPlace, onShown, onSort, onColumn, onChange, onFetch, onForget, onUndo } = props;
   const [scrolled, setScrolled] = useState(0);
   const [height, setHeight] = useState(600);
@@ -288,6 +290,11 @@ export function Grid(props: Props) {
                   fontFamily: SERIF,
                 }}
               >
+                {tellsWaiting && record && !record.published_at && (
+                  <Box component="span" role="img" aria-label="waits to be published" title="Waits to be published">
+                    ◌&nbsp;
+                  </Box>
+                )}
                 {record?.number ?? (row >= count && mayEdit ? "new" : "…")}
               </Box>
               {columns.map((column, index) => {

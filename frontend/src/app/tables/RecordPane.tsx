@@ -58,6 +58,13 @@ export function RecordPane({ table, record, onOffer, onClose }: Props) {
           />
         }
       />
+      {table.published && (
+        <Typography variant="body2" sx={{ mt: 1 }}>
+          {record.published_at
+            ? `Anybody may read it, since ${asDayAndTime(record.published_at)}.`
+            : "It waits: only the team reads it."}
+        </Typography>
+      )}
       <NamedBy table={table} record={record} />
       <Past table={table} record={record} />
     </>
@@ -99,6 +106,8 @@ const WORDS: Readonly<Record<string, string>> = {
   changed: "Changed",
   removed: "Removed",
   "brought back": "Brought back",
+  published: "Published",
+  "taken back": "Taken back: nobody else reads it",
 };
 
 function Past({ table, record }: { table: TableReply; record: RecordReply }) {

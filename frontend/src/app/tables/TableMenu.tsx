@@ -18,9 +18,10 @@ interface Props {
   table: TableReply;
   /** What the worksheet shows, as a file of it is asked for; null where that is all. */
   shown: Readonly<Record<string, string>> | null;
+  onPublish: () => void;
 }
 
-export function TableMenu({ table, shown }: Props) {
+export function TableMenu({ table, shown, onPublish }: Props) {
   const [brings, setBrings] = useState(false);
   const who = useSignedIn();
   const navigate = useNavigate();
@@ -59,6 +60,17 @@ export function TableMenu({ table, shown }: Props) {
                 }}
               >
                 Bring in records from a file …
+              </Button>
+            )}
+            {mayEdit(who) && (
+              <Button
+                color="inherit"
+                onClick={() => {
+                  close();
+                  onPublish();
+                }}
+              >
+                {table.published ? "What anybody may read …" : "Let anybody read records …"}
               </Button>
             )}
             {shown && (

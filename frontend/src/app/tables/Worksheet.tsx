@@ -22,6 +22,7 @@ import { type Definition, definitionOf } from "./definition";
 import { Grid, type Place } from "./Grid";
 import { useImports } from "./ImportRecords";
 import { NamedElsewhere } from "./NamedElsewhere";
+import { PublishPane } from "./PublishPane";
 import { RecordPane } from "./RecordPane";
 import { ShownColumns } from "./ShownColumns";
 import { TableMenu } from "./TableMenu";
@@ -42,7 +43,14 @@ export function Worksheet({ tableId }: { tableId: string }) {
   );
 }
 
-type Beside = "record" | "column" | "new column" | null;
+type Beside = "record" | "column" | "new column" | "published" | null;
+
+const PANES = {
+  record: "Record",
+  column: "Column",
+  "new column": "Column",
+  published: "Published records",
+} as const;
 
 function Sheet({ table }: { table: TableReply }) {
   const who = useSignedIn();
@@ -78,6 +86,10 @@ function Sheet({ table }: { table: TableReply }) {
     const numbers = (await records.fetchedAll(top, bottom)).map((each) => each.number);
     if (numbers.length === 0) return;
     await take(numbers, "ask");
+  };
+  const publish = async (published: boolean) => {
+    const numbers = (await records.fetchedAll(top, bottom)).map((each) => each.number);
+    if (numbers.length > 0) await records.publish(numbers, published);
   };
   const take = async (numbers: readonly number[], way: Way) => {
     const { removed: gone, named } = await records.remove(numbers, way);
@@ -119,6 +131,12 @@ function Sheet({ table }: { table: TableReply }) {
               <Button color="inherit" disabled={!records.mayUndo} onClick={() => void records.undoLast()}>
                 Undo
               </Button>
+              {table.published && (
+                <Button color="inherit" disabled={chosen === 0} onClick={() => void publish(!here?.published_at)}>
+                  {here?.published_at ? "Take back" : "Publish"}
+                  {chosen > 1 && ` ${chosen.toLocaleString("en")} records`}
+                </Button>
+              )}
               <Button color="inherit" disabled={chosen === 0} onClick={() => void remove()}>
                 {chosen > 1 ? `Remove ${chosen.toLocaleString("en")} records` : "Remove the record"}
               </Button>
@@ -145,7 +163,7 @@ function Sheet({ table }: { table: TableReply }) {
               setAnchor({ ...anchor, column: 0 });
             }}
           />
-          <TableMenu table={table} shown={shownOf(asked, columns, table)} />
+          <TableMenu table={table} shown={shownOf(asked, columns, table)} onPublish={() => setBeside("published")} />
         </Box>
         {records.turnedBack.length > 0 && (
           <TurnedBackLines lines={records.turnedBack} onClose={records.forgetTurnedBack} />
@@ -160,6 +178,7 @@ function Sheet({ table }: { table: TableReply }) {
           sort={sort}
           order={`${sort} ${asked.words} ${asked.match} ${whereOf(asked.conditions)}`}
           chosen={beside === "column" ? column : ""}
+          tellsWaiting={table.published !== null}
           mayEdit={may}
           place={place}
           anchor={anchor}
@@ -195,7 +214,7 @@ function Sheet({ table }: { table: TableReply }) {
       {beside && (
         <Box
           component="aside"
-          aria-label={beside === "record" ? "Record" : "Column"}
+          aria-label={PANES[beside]}
           onKeyDown={(event) => event.key === "Escape" && setBeside(null)}
           sx={{ borderLeft: 1, borderColor: "divider", bgcolor: "background.paper", overflow: "auto", p: 2 }}
         >
@@ -212,6 +231,16 @@ function Sheet({ table }: { table: TableReply }) {
               key={`${column} ${table.revision}`}
               table={table}
               columnId={column}
+              problem={save.isError ? save.error : null}
+              saves={save.isPending}
+              onSave={(definition) => save.mutate(definition)}
+              onClose={() => setBeside(null)}
+            />
+          )}
+          {beside === "published" && (
+            <PublishPane
+              key={table.revision}
+              table={table}
               problem={save.isError ? save.error : null}
               saves={save.isPending}
               onSave={(definition) => save.mutate(definition)}

@@ -1,5 +1,5 @@
 // A table's definition as it is changed here: columns added, given other settings, moved, taken away.
-import type { TableReply } from "../../api/generated/wire";
+import type { Publication, TableReply } from "../../api/generated/wire";
 import { newId } from "../../model/new_block";
 import { codeFrom, keyFrom } from "../../model/outline";
 
@@ -38,6 +38,7 @@ export interface Definition {
   columns: readonly Column[];
   once: readonly string[];
   named_by: string;
+  published?: Publication | null;
 }
 
 export const definitionOf = (table: TableReply): Definition => table.definition as unknown as Definition;
@@ -76,6 +77,11 @@ export const without = (definition: Definition, id: string): Definition => ({
   columns: definition.columns.filter((each) => each.id !== id),
   once: definition.once.filter((each) => each !== id),
   named_by: definition.named_by === id ? "" : definition.named_by,
+  published: definition.published && {
+    ...definition.published,
+    columns: definition.published.columns.filter((each) => each !== id),
+    author: definition.published.author === id ? "" : definition.published.author,
+  },
 });
 
 export function moved(definition: Definition, id: string, by: -1 | 1): Definition {

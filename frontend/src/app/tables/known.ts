@@ -12,6 +12,7 @@ export interface Column {
   required?: string;
   options?: readonly Choice[];
   table?: string;
+  format?: string;
 }
 
 export const columnsOf = (table: KnownTable | undefined): Column[] => (table?.columns ?? []) as unknown as Column[];
