@@ -11,6 +11,7 @@ from codexa.core.form.outline_text import Outlined, OutlineLine, read_outline
 from codexa.core.form.upgrades import read_imported, read_stored
 from codexa.services.addresses import free_slug
 from codexa.services.errors import NotFoundError, PlansRunError
+from codexa.services.tables.rights import refuse_beyond_rights
 from codexa.store import forms, payments
 from codexa.store.database import Connect, Connection
 from codexa.store.sessions import SignedIn
@@ -48,6 +49,7 @@ def import_form(connect: Connect, *, who: SignedIn, document: Any) -> UUID:
     Raises DefinitionError with everything that is wrong.
     """
     draft = read_imported(document)
+    refuse_beyond_rights(connect, who=who, former=lambda: None, draft=draft)
     with connect() as connection:
         return _insert(connection, who=who, draft=draft)
 

@@ -26,6 +26,7 @@ from codexa.services.errors import ClashError, NotFoundError
 from codexa.services.people import written_to
 from codexa.services.tables.drift import drift
 from codexa.services.tables.looking_up import tables_for
+from codexa.services.tables.rights import refuse_beyond_rights
 from codexa.store import forms
 from codexa.store.database import Connect
 from codexa.store.forms import FormWithDraft, Saved
@@ -126,6 +127,8 @@ def save_draft(
     since; nothing is kept then.
     """
     draft = read_imported(document)
+    former = lambda: read_stored(find(connect, who=who, form=form).draft)  # noqa: E731 - asked only where it matters
+    refuse_beyond_rights(connect, who=who, former=former, draft=draft)
     analysis = analyse(connect, form, draft)
     with connect() as connection:
         saved = forms.save_draft(

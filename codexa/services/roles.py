@@ -14,7 +14,9 @@ class Right(StrEnum):
     SEE_RESPONSES = "see responses"
     MARK_RESPONSES = "mark responses"
     SEE_TABLES = "see tables"
+    CHANGE_RECORDS = "change records"
     EDIT_TABLES = "edit tables"
+    GRANT_TABLES = "say who may see and change a table"
     SEE_WORKINGS = "see workings"
     REFUND = "give money back"
     CHARGE = "stop plans and charge again"
@@ -23,12 +25,20 @@ class Right(StrEnum):
     ANSWER_PEOPLE = "find and forget a person"
 
 
+_OWNERS_ONLY = frozenset(
+    {
+        Right.SEE_WORKINGS, Right.REFUND, Right.CHARGE, Right.KEEP_ACCOUNTS, Right.KEEP_KEYS, Right.ANSWER_PEOPLE,
+        Right.GRANT_TABLES,
+    }
+)  # fmt: skip
 _RIGHTS: dict[str, frozenset[Right]] = {
     "owner": frozenset(Right),
-    "editor": frozenset(Right)
-    - {Right.SEE_WORKINGS, Right.REFUND, Right.CHARGE, Right.KEEP_ACCOUNTS, Right.KEEP_KEYS, Right.ANSWER_PEOPLE},
-    "reviewer": frozenset({Right.SEE_FORMS, Right.SEE_RESPONSES, Right.MARK_RESPONSES, Right.SEE_TABLES}),
-    "viewer": frozenset({Right.SEE_FORMS}),
+    "editor": frozenset(Right) - _OWNERS_ONLY,
+    # Of which tables records are seen and changed, each table says (see tables.rights).
+    "reviewer": frozenset(
+        {Right.SEE_FORMS, Right.SEE_RESPONSES, Right.MARK_RESPONSES, Right.SEE_TABLES, Right.CHANGE_RECORDS}
+    ),
+    "viewer": frozenset({Right.SEE_FORMS, Right.SEE_TABLES}),
 }
 
 

@@ -543,7 +543,11 @@ CREATE TABLE public.data_table (
     last_number integer DEFAULT 0 NOT NULL,
     created_at timestamp with time zone DEFAULT now() NOT NULL,
     changed_at timestamp with time zone DEFAULT now() NOT NULL,
-    deleted_at timestamp with time zone
+    deleted_at timestamp with time zone,
+    seen_by text DEFAULT 'reviewer'::text NOT NULL,
+    changed_by text DEFAULT 'editor'::text NOT NULL,
+    CONSTRAINT data_table_changed_by_check CHECK ((changed_by = ANY (ARRAY['reviewer'::text, 'editor'::text, 'owner'::text]))),
+    CONSTRAINT data_table_seen_by_check CHECK ((seen_by = ANY (ARRAY['viewer'::text, 'reviewer'::text, 'editor'::text, 'owner'::text])))
 );
 CREATE TABLE public.delivery (
     run_id bigint NOT NULL,

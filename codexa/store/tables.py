@@ -37,12 +37,17 @@ class RecordFilter:
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class TableRow:
-    """A table as it is kept: its definition as JSON, and which revision that is."""
+    """A table as it is kept: its definition as JSON, and which revision that is.
+
+    From the roles `seen_by` and `changed_by` on it is seen and changed; where nobody asks, the usual ones.
+    """
 
     id: UUID
     name: str
     definition: dict[str, Any]
     revision: int
+    seen_by: str = "reviewer"
+    changed_by: str = "editor"
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -54,6 +59,7 @@ class ListedTable:
     columns: int
     records: int
     changed_at: datetime
+    seen_by: str
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -101,6 +107,17 @@ def find_table(connection: Connection, *, team: UUID, table: UUID) -> TableRow |
     """Return a table of the team."""
     row = one(connection, _QUERIES["find_table"], team=team, table=table)
     return TableRow(**row) if row else None
+
+
+def find_tables(connection: Connection, *, team: UUID, tables: Sequence[UUID]) -> list[TableRow]:
+    """Return those of these tables that are the team's."""
+    return [TableRow(**row) for row in many(connection, _QUERIES["find_tables"], team=team, tables=list(tables))]
+
+
+def set_rights(connection: Connection, *, team: UUID, table: UUID, seen_by: str, changed_by: str) -> bool:
+    """Say from which role on a table is seen and changed; False where the team has none such."""
+    known = {"team": team, "table": table, "seen_by": seen_by, "changed_by": changed_by}
+    return one(connection, _QUERIES["set_rights"], **known) is not None
 
 
 def any_table(connection: Connection, *, table: UUID) -> TableRow | None:

@@ -17,7 +17,7 @@ from codexa.core.responses.conditions import HOWS
 from codexa.core.responses.holds import Holds
 from codexa.core.tables.table import Table, known_table
 from codexa.services.roles import Right
-from codexa.services.tables import between, content, exporting, records, tables
+from codexa.services.tables import between, content, exporting, records, rights, tables
 from codexa.services.tables.exporting import Extract
 from codexa.services.tables.filtering import holds_of, options_of
 from codexa.services.tables.records import Typed
@@ -44,6 +44,7 @@ from codexa.web.contract.tables import (
     TableFace,
     TableOfFormReply,
     TableReply,
+    TableRightsRequest,
     TablesReply,
 )
 from codexa.web.database import connection
@@ -87,6 +88,14 @@ def save(asked: SaveTableRequest, table: UUID) -> TableReply:
     who = may(Right.EDIT_TABLES)
     saved = tables.save(connection, who=who, table=table, revision=asked.revision, definition=asked.definition)
     return _reply(saved, who)
+
+
+@endpoint(blueprint, "PUT", "/<uuid:table>/rights", body=TableRightsRequest, reply=TableReply)
+def grant(asked: TableRightsRequest, table: UUID) -> TableReply:
+    """Say from which role on the people of the team see a table, and change its records."""
+    who = may(Right.GRANT_TABLES)
+    rights.grant(connection, who=who, table=table, seen_by=asked.seen_by, changed_by=asked.changed_by)
+    return _reply(tables.show(connection, who=who, table=table), who)
 
 
 @endpoint(blueprint, "DELETE", "/<uuid:table>")
@@ -134,14 +143,14 @@ def page(table: UUID) -> RecordsReply:
 def change(asked: ChangeRecordsRequest, table: UUID) -> ChangedRecordsReply:
     """Keep what was typed, record by record; what is wrong is not kept, and told by cell."""
     typed = [Typed(number=each.number, revision=each.revision, cells=each.cells) for each in asked.changes]
-    outcome = records.change(connection, who=may(Right.EDIT_TABLES), table=table, changes=typed)
+    outcome = records.change(connection, who=may(Right.CHANGE_RECORDS), table=table, changes=typed)
     return ChangedRecordsReply.model_validate(outcome)
 
 
 @endpoint(blueprint, "POST", "/<uuid:table>/records/remove", body=RemoveRecordsRequest, reply=RemovedRecordsReply)
 def remove(asked: RemoveRecordsRequest, table: UUID) -> RemovedRecordsReply:
     """Remove records; they can be brought back for 30 days."""
-    who = may(Right.EDIT_TABLES)
+    who = may(Right.CHANGE_RECORDS)
     gone = records.remove(connection, who=who, table=table, numbers=asked.numbers, way=asked.way)
     return RemovedRecordsReply.model_validate(gone)
 
@@ -149,7 +158,7 @@ def remove(asked: RemoveRecordsRequest, table: UUID) -> RemovedRecordsReply:
 @endpoint(blueprint, "POST", "/<uuid:table>/records/offer", body=OfferRecordsRequest, reply=RecordNumbersReply)
 def offer(asked: OfferRecordsRequest, table: UUID) -> RecordNumbersReply:
     """Have records offered to be chosen, or no more."""
-    who = may(Right.EDIT_TABLES)
+    who = may(Right.CHANGE_RECORDS)
     done = records.offer(connection, who=who, table=table, numbers=asked.numbers, offered=asked.offered)
     return RecordNumbersReply(numbers=done)
 
@@ -157,7 +166,7 @@ def offer(asked: OfferRecordsRequest, table: UUID) -> RecordNumbersReply:
 @endpoint(blueprint, "POST", "/<uuid:table>/records/publish", body=PublishRecordsRequest, reply=RecordNumbersReply)
 def publish(asked: PublishRecordsRequest, table: UUID) -> RecordNumbersReply:
     """Let anybody read records at the table's address, or no more."""
-    who = may(Right.EDIT_TABLES)
+    who = may(Right.CHANGE_RECORDS)
     done = content.publish(connection, who=who, table=table, numbers=asked.numbers, published=asked.published)
     return RecordNumbersReply(numbers=done)
 
@@ -165,7 +174,7 @@ def publish(asked: PublishRecordsRequest, table: UUID) -> RecordNumbersReply:
 @endpoint(blueprint, "POST", "/<uuid:table>/records/bring-back", body=RecordNumbersRequest, reply=RecordNumbersReply)
 def bring_back(asked: RecordNumbersRequest, table: UUID) -> RecordNumbersReply:
     """Bring removed records back."""
-    back = records.bring_back(connection, who=may(Right.EDIT_TABLES), table=table, numbers=asked.numbers)
+    back = records.bring_back(connection, who=may(Right.CHANGE_RECORDS), table=table, numbers=asked.numbers)
     return RecordNumbersReply(numbers=back)
 
 
@@ -225,6 +234,9 @@ def _reply(opened: OpenedTable, who: SignedIn) -> TableReply:
         asked=[_asked(each) for each in table.columns.values()],
         named_by=table.named_by,
         known=known_table(opened.id.hex, table),
+        seen_by=opened.seen_by,
+        changed_by=opened.changed_by,
+        may_change=rights.may_change(opened, who),
         published=published,
         read_at=None if published is None else content_address + published.address,
     )

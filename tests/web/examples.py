@@ -34,6 +34,7 @@ def example_of(endpoint):
         "RecordNumbersRequest": {"numbers": [1]},
         "RemoveRecordsRequest": {"numbers": [1]},
         "OfferRecordsRequest": {"numbers": [1], "offered": False},
+        "TableRightsRequest": {"seen_by": "owner", "changed_by": "owner"},
         "PublishRecordsRequest": {"numbers": [1], "published": True},
         "CompareRequest": {"answers": {}},
         "CorrectionRequest": {"answers": {}, "version": "none"},

@@ -13,6 +13,7 @@ from core.test_tables import COLUMNS
 from openpyxl import load_workbook
 from web.mail import work
 
+from codexa.services import desk
 from codexa.services.tables import exporting, importing, working_out
 from codexa.services.tidying import tidy
 from codexa.store import imports
@@ -371,3 +372,57 @@ def test_a_table_is_made_of_a_file_and_a_stopped_one_takes_no_more(worker, as_mi
     assert as_mira.post(f"{table}/import/{more}/stop").status_code == 204
     work(worker)
     assert names(as_mira, table)[1] == 7
+
+
+def test_an_owner_says_who_sees_a_table_and_who_changes_it(agent, as_mira, connection, mira, table):
+    """A form shows and fills no table that its author may not see or change; what was there before stays."""
+    put(as_mira, table, {"c1": "Nova"})
+    people = {role: make_person(connection, role=role, email=f"{role}@example.org") for role in ("editor", "viewer")}
+    known = as_mira.get(table).json["known"]
+    step = {"id": "s1", "table": known["id"], "cells": [{"column": "c1", "value": '"New"'}]}
+    keeps = {"kind": "record", "id": "u1", "name": "Kept", "steps": [step]}
+    choice = {"id": "b1", "type": "record_choice", "key": "which", "label": "Which", "table": known["id"]}
+    document = {
+        "name": "Loan", "title": "Loan", "tables": [known], "follow_ups": [keeps],
+        "pages": [{"id": "p1", "blocks": [choice]}],
+    }  # fmt: skip
+    form = desk.import_form(within(connection), who=mira, document=document)
+    connection.commit()
+
+    def grant(seen_by, changed_by):
+        agent.sign_in(mira.email)
+        reply = agent.put(f"{table}/rights", json={"seen_by": seen_by, "changed_by": changed_by})
+        assert reply.status_code == 200, reply.json
+        return reply.json
+
+    def tried(role):
+        agent.sign_in(people[role].email)
+        listed = len(agent.get("/api/tables").json["tables"])
+        seen = agent.get(table).status_code
+        return listed, seen, agent.post(f"{table}/records", json={"changes": [{"cells": {}}]}).status_code
+
+    assert (tried("editor"), tried("viewer")) == ((1, 200, 200), (0, 403, 403))
+    assert grant("viewer", "editor")["may_change"]
+    assert (tried("editor"), tried("viewer")) == ((1, 200, 200), (1, 200, 403))
+    grant("editor", "owner")
+    assert tried("editor") == (1, 200, 403)
+    assert not agent.get(table).json["may_change"]
+    assert agent.put(f"{table}/rights", json={"seen_by": "viewer", "changed_by": "editor"}).status_code == 403
+    assert agent.delete(table).status_code == 403
+
+    def save(revision, **changes):
+        body = {"revision": revision, "draft": {**agent.get(f"/api/forms/{form}").json["draft"], **changes}}
+        return agent.put(f"/api/forms/{form}/draft", json=body)
+
+    kept = agent.get(f"/api/forms/{form}").json["draft"]["follow_ups"]
+    assert save(1, title="Loan of instruments").status_code == 200
+    assert save(2, tables=[{**known, "name": "As I see it"}]).status_code == 200
+    refused = save(3, follow_ups=[*kept, {**kept[0], "id": "u2"}])
+    assert (refused.status_code, refused.json["problems"][0]["path"]) == (422, "follow_ups.1")
+    grant("owner", "owner")
+    agent.sign_in(people["editor"].email)
+    assert save(3, title="Loan").status_code == 200
+    refused = save(4, tables=[{**known, "columns": []}])
+    assert (refused.status_code, refused.json["problems"][0]["path"]) == (422, "tables.0")
+    copied = agent.post("/api/forms", json={"document": document})
+    assert copied.status_code == 422

@@ -31,7 +31,7 @@ class Content:
 
 def publish(connect: Connect, *, who: SignedIn, table: UUID, numbers: Sequence[int], published: bool) -> list[int]:
     """Publish records, or take them back; return those that were not so before. Raises NotFoundError."""
-    show(connect, who=who, table=table)
+    show(connect, who=who, table=table, changes=True)
     with connect() as connection:
         return content.publish(connection, table=table, numbers=numbers, published=published, person=who.person_id)
 

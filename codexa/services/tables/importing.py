@@ -72,7 +72,7 @@ def plan(
 
     Raises TableRefusedError, NotFoundError, DefinitionError where no such columns can be made.
     """
-    known = known_tables.show(connect, who=who, table=table).table
+    known = known_tables.show(connect, who=who, table=table, changes=True).table
     file = _File.of(known, content, columns, writing)
     grown, ids = file.grown()
     tried = file.read.lines[:_TRIED]
@@ -220,7 +220,7 @@ def begin(
     With a `key_column`, in which no two records may have the same, a line changes the record that has its value.
     Raises TableRefusedError, NotFoundError, ClashError, DefinitionError.
     """
-    known = known_tables.show(connect, who=who, table=table)
+    known = known_tables.show(connect, who=who, table=table, changes=True)
     if key_column and key_column not in known.table.definition.once:
         raise TableRefusedError("Records can be told apart only by a column in which no two may have the same.")
     grown, lines = _File.of(known.table, content, columns, writing).ready(key_column)
@@ -266,6 +266,7 @@ def list_imports(connect: Connect, *, who: SignedIn, table: UUID) -> list[Import
 
 def stop(connect: Connect, *, who: SignedIn, table: UUID, taking: UUID) -> None:
     """Take in nothing more; what is in stays. Raises NotFoundError."""
+    known_tables.show(connect, who=who, table=table, changes=True)
     with connect() as connection:
         if not imports.stop_import(connection, team=who.team_id, into=table, taking=taking):
             raise NotFoundError("This has ended already.")

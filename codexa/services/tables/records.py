@@ -133,7 +133,7 @@ def _order(table: Table, sort: str) -> Order | None:
 
 def change(connect: Connect, *, who: SignedIn, table: UUID, changes: Sequence[Typed]) -> Outcome:
     """Keep what was typed, record by record; what is wrong is not kept, and told. Raises NotFoundError."""
-    show(connect, who=who, table=table)  # so that nothing is put together while it is locked
+    show(connect, who=who, table=table, changes=True)  # so that nothing is put together while it is locked
     with connect() as connection:
         known = opened(tables.lock_table(connection, team=who.team_id, table=table)).table
         return Changing(connection, table, known, who.person_id).all(changes)
@@ -253,7 +253,7 @@ def remove(connect: Connect, *, who: SignedIn, table: UUID, numbers: Sequence[in
     more. Raises NamedElsewhereError with "ask" where there are any, RecordRefusedError where others must name one,
     NotFoundError.
     """
-    show(connect, who=who, table=table)
+    show(connect, who=who, table=table, changes=True)
     with connect() as connection:
         there = list(tables.lock_records(connection, table=table, numbers=numbers))
         naming = tables.who_name(connection, table=table, numbers=there)
@@ -344,7 +344,7 @@ def origins(connect: Connect, *, who: SignedIn, table: UUID, number: int) -> lis
 
 def offer(connect: Connect, *, who: SignedIn, table: UUID, numbers: Sequence[int], offered: bool) -> list[int]:
     """Have records offered to be chosen, or no more; return those that were not so before. Raises NotFoundError."""
-    show(connect, who=who, table=table)
+    show(connect, who=who, table=table, changes=True)
     with connect() as connection:
         return tables.set_offered(connection, table=table, numbers=numbers, offered=offered)
 
@@ -354,7 +354,7 @@ def bring_back(connect: Connect, *, who: SignedIn, table: UUID, numbers: Sequenc
 
     Raises NotFoundError, RecordRefusedError where another record has meanwhile what only one may have.
     """
-    known = show(connect, who=who, table=table).table
+    known = show(connect, who=who, table=table, changes=True).table
     with connect() as connection:
         away = tables.lock_records(connection, table=table, numbers=numbers, removed=True)
         wanted = [

@@ -1,7 +1,7 @@
 """The team's tables: made, given other columns, deleted."""
 
 from collections.abc import Iterable, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 from uuid import UUID
 
@@ -14,6 +14,7 @@ from codexa.services.bounded_cache import BoundedCache
 from codexa.services.errands.asking import ask
 from codexa.services.errors import ClashError, NotFoundError
 from codexa.services.tables.retyping import retype
+from codexa.services.tables.rights import allowed, may_see
 from codexa.services.tables.working_out import take_anew, work_out_anew
 from codexa.store import content, tables
 from codexa.store.database import Connect, Connection
@@ -29,17 +30,20 @@ _FIRST = {"id": "c1", "type": "short_text", "key": "name", "label": "Name", "req
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class OpenedTable:
-    """A table with its revision."""
+    """A table with its revision, and from which role on it is seen and changed."""
 
     id: UUID
     revision: int
     table: Table
+    seen_by: str = "reviewer"
+    changed_by: str = "editor"
 
 
 def list_tables(connect: Connect, *, who: SignedIn) -> list[ListedTable]:
-    """Return the team's tables, by name."""
+    """Return the team's tables that a person may see, by name."""
     with connect() as connection:
-        return tables.list_tables(connection, team=who.team_id)
+        found = tables.list_tables(connection, team=who.team_id)
+    return [each for each in found if may_see(each, who)]
 
 
 def create(connect: Connect, *, who: SignedIn, definition: Mapping[str, Any]) -> UUID:
@@ -63,7 +67,7 @@ def opened(row: TableRow | None) -> OpenedTable:
     if row is None:
         raise NotFoundError
     known = _KNOWN.get((row.id, row.revision), lambda: _made(row))
-    return OpenedTable(id=row.id, revision=row.revision, table=known)
+    return OpenedTable(id=row.id, revision=row.revision, table=known, seen_by=row.seen_by, changed_by=row.changed_by)
 
 
 def _made(row: TableRow) -> tuple[Table, int]:
@@ -71,23 +75,24 @@ def _made(row: TableRow) -> tuple[Table, int]:
     return made, len(orjson.dumps(row.definition)) + len(made.program.source)
 
 
-def show(connect: Connect, *, who: SignedIn, table: UUID) -> OpenedTable:
-    """Return a table of the team. Raises NotFoundError."""
+def show(connect: Connect, *, who: SignedIn, table: UUID, changes: bool = False) -> OpenedTable:
+    """Return a table of the team that a person may see, or change. Raises NotFoundError, NotAllowedError."""
     with connect() as connection:
         row = tables.find_table(connection, team=who.team_id, table=table)
-    return opened(row)
+    return opened(allowed(row, who, changes=changes))
 
 
 def save(connect: Connect, *, who: SignedIn, table: UUID, revision: int, definition: Mapping[str, Any]) -> OpenedTable:
     """Give a table other columns or another name; its records are worked out anew where that matters.
 
-    Raises NotFoundError, ClashError where somebody else changed it meanwhile, DefinitionError: where a definition is
-    wrong, a column's key is another than it was, what is kept can't be read as another type, or two records have the
-    same in a column that no two may.
+    Raises NotFoundError, NotAllowedError, ClashError where somebody else changed it meanwhile, DefinitionError: where a
+    definition is wrong, a column's key is another than it was, what is kept can't be read as another type, or two
+    records have the same in a column that no two may.
     """
     after = table_of(definition)
     with connect() as connection:
-        before = opened(tables.lock_table(connection, team=who.team_id, table=table))
+        row = tables.lock_table(connection, team=who.team_id, table=table)
+        before = opened(allowed(row, who, changes=True))
         if before.revision != revision:
             raise ClashError("Somebody else has changed this table meanwhile. Look at it, then change it again.")
         _refuse_taken_address(connection, who.team_id, table, after)
@@ -106,7 +111,7 @@ def save(connect: Connect, *, who: SignedIn, table: UUID, revision: int, definit
             work_out_anew(connection, team=who.team_id, table_id=table, table=after, revision=saved)
         if tables.forms_that_know(connection, table=table):
             ask(connection, HELD_AGAINST, {"table": str(table)})
-    return OpenedTable(id=table, revision=saved, table=after)
+    return replace(before, revision=saved, table=after)
 
 
 def _refuse_taken_address(connection: Connection, team: UUID, table: UUID | None, after: Table) -> None:
@@ -145,7 +150,8 @@ def _is_told_alike(before: Table, after: Table) -> bool:
 
 
 def delete(connect: Connect, *, who: SignedIn, table: UUID) -> None:
-    """Take a table away. Raises NotFoundError."""
+    """Take a table away. Raises NotFoundError, NotAllowedError."""
+    show(connect, who=who, table=table, changes=True)
     with connect() as connection:
         if not tables.delete_table(connection, team=who.team_id, table=table):
             raise NotFoundError

@@ -9,6 +9,7 @@ from pydantic import StringConstraints
 
 from codexa.core.form.known_tables import KnownTable
 from codexa.core.tables.publication import Publication
+from codexa.services.tables.rights import ChangedBy, SeenBy
 from codexa.web.contract.importing import Header, ImportReply, RefusedLineReply, TableBytes
 from codexa.web.contract.message import Message
 from codexa.web.contract.response_set import AskedColumnReply
@@ -33,6 +34,13 @@ class TablesReply(Message):
     """The team's tables, by name."""
 
     tables: list[TableFace]
+
+
+class TableRightsRequest(Message):
+    """From which role on the people of the team see a table, and change its records."""
+
+    seen_by: SeenBy
+    changed_by: ChangedBy
 
 
 class NewTableRequest(Message):
@@ -84,7 +92,8 @@ class TableReply(Message):
     """A table: its definition, its columns as the grid needs them, and what its records can be `asked` for.
 
     `named_by` is the column that names a record, `known` what a form that offers its records is told of it. `published`
-    says what anybody may read of it, at the address `read_at`, to which ".json" and ".atom" can be added.
+    says what anybody may read of it, at the address `read_at`, to which ".json" and ".atom" can be added. It is seen,
+    and its records changed, by everybody of the team from a role on; `may_change` says whether whoever asks may.
     """
 
     id: UUID
@@ -94,6 +103,9 @@ class TableReply(Message):
     asked: list[AskedColumnReply]
     named_by: str
     known: KnownTable
+    seen_by: SeenBy
+    changed_by: ChangedBy
+    may_change: bool
     published: Publication | None
     read_at: str | None
 

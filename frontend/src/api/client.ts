@@ -16,6 +16,7 @@ import type {
   RemovedRecordsReply,
   TableOfFormReply,
   TableReply,
+  TableRightsRequest,
   TablesReply,
   TypedRecord,
   PublicAddressReply,
@@ -333,6 +334,7 @@ export const api = {
     call<ChangedRecordsReply>("POST", `/tables/${table}/records`, { changes }),
   removeRecords: (table: string, numbers: readonly number[], way: "ask" | "empty" | "keep") =>
     call<RemovedRecordsReply>("POST", `/tables/${table}/records/remove`, { numbers, way }),
+  grantTable: (table: string, rights: TableRightsRequest) => call<TableReply>("PUT", `/tables/${table}/rights`, rights),
   publishRecords: (table: string, numbers: readonly number[], published: boolean) =>
     call<RecordNumbersReply>("POST", `/tables/${table}/records/publish`, { numbers, published }),
   offerRecords: (table: string, numbers: readonly number[], offered: boolean) =>

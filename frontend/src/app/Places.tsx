@@ -1,11 +1,13 @@
 // Where the team's work is: the places that the bar leads to.
 import Box from "@mui/material/Box";
 import { NavLink } from "react-router";
-import { useSignedIn } from "./signed_in";
+
+const PLACES = [
+  ["/", "Forms"],
+  ["/tables", "Tables"],
+] as const;
 
 export function Places() {
-  const who = useSignedIn();
-  const places = [["/", "Forms"], ...(who.role === "viewer" ? [] : [["/tables", "Tables"]])];
   return (
     <Box
       component="nav"
@@ -19,7 +21,7 @@ export function Places() {
         "& a[aria-current]": { color: "bar.text", boxShadow: "inset 0 -2px var(--mui-palette-bar-text)" },
       }}
     >
-      {places.map(([to, name]) => (
+      {PLACES.map(([to, name]) => (
         <NavLink key={to} to={to!} end={to === "/"}>
           {name}
         </NavLink>

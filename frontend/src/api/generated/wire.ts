@@ -6275,23 +6275,37 @@ export interface TableOfFormReply {
  * A table: its definition, its columns as the grid needs them, and what its records can be `asked` for.
  *
  * `named_by` is the column that names a record, `known` what a form that offers its records is told of it. `published`
- * says what anybody may read of it, at the address `read_at`, to which ".json" and ".atom" can be added.
+ * says what anybody may read of it, at the address `read_at`, to which ".json" and ".atom" can be added. It is seen,
+ * and its records changed, by everybody of the team from a role on; `may_change` says whether whoever asks may.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "TableReply".
  */
 export interface TableReply {
   asked: AskedColumnReply[];
+  changed_by: "reviewer" | "editor" | "owner";
   columns: TableColumnReply[];
   definition: {
     [k: string]: unknown;
   };
   id: string;
   known: KnownTable;
+  may_change: boolean;
   named_by: string;
   published: Publication | null;
   read_at: string | null;
   revision: number;
+  seen_by: "viewer" | "reviewer" | "editor" | "owner";
+}
+/**
+ * From which role on the people of the team see a table, and change its records.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "TableRightsRequest".
+ */
+export interface TableRightsRequest {
+  changed_by: "reviewer" | "editor" | "owner";
+  seen_by: "viewer" | "reviewer" | "editor" | "owner";
 }
 /**
  * The team's tables, by name.

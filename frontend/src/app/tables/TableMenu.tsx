@@ -13,6 +13,7 @@ import { AskFirst } from "../../ui/AskFirst";
 import { PopoverButton } from "../../ui/PopoverButton";
 import { mayEdit, useSignedIn } from "../signed_in";
 import { ImportRecords } from "./ImportRecords";
+import { TableRights } from "./TableRights";
 
 interface Props {
   table: TableReply;
@@ -24,6 +25,7 @@ interface Props {
 export function TableMenu({ table, shown, onPublish }: Props) {
   const [brings, setBrings] = useState(false);
   const who = useSignedIn();
+  const mayShape = table.may_change && mayEdit(who);
   const navigate = useNavigate();
   const queryClient = useQueryClient();
   const remove = useMutation({
@@ -51,7 +53,7 @@ export function TableMenu({ table, shown, onPublish }: Props) {
                 Make a form that fills it
               </Button>
             )}
-            {mayEdit(who) && (
+            {mayShape && (
               <Button
                 color="inherit"
                 onClick={() => {
@@ -62,7 +64,7 @@ export function TableMenu({ table, shown, onPublish }: Props) {
                 Bring in records from a file …
               </Button>
             )}
-            {mayEdit(who) && (
+            {mayShape && (
               <Button
                 color="inherit"
                 onClick={() => {
@@ -81,7 +83,8 @@ export function TableMenu({ table, shown, onPublish }: Props) {
             )}
             <Link href={api.recordsAddress(table.id, "csv")}>All records as CSV</Link>
             <Link href={api.recordsAddress(table.id, "xlsx")}>All records as a workbook (XLSX)</Link>
-            {mayEdit(who) && (
+            {who.role === "owner" && <TableRights table={table} />}
+            {mayShape && (
               <AskFirst
                 label="Delete the table"
                 color="error"

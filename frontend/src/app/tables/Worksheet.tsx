@@ -54,7 +54,8 @@ const PANES = {
 
 function Sheet({ table }: { table: TableReply }) {
   const who = useSignedIn();
-  const may = mayEdit(who);
+  const may = table.may_change;
+  const mayShape = may && mayEdit(who);
   const queryClient = useQueryClient();
   const { asked, ask, without, hide } = useAsked();
   const columns = useMemo(() => table.columns.filter(({ id }) => !without.includes(id)), [table, without]);
@@ -149,7 +150,7 @@ function Sheet({ table }: { table: TableReply }) {
           >
             Record beside
           </Button>
-          {may && (
+          {mayShape && (
             <Button variant="outlined" onClick={() => setBeside("new column")}>
               Add a column
             </Button>
@@ -190,7 +191,7 @@ function Sheet({ table }: { table: TableReply }) {
           onSort={setSort}
           onColumn={(id) => {
             setColumn(id);
-            if (may) setBeside("column");
+            if (mayShape) setBeside("column");
           }}
           onChange={records.change}
           onFetch={records.fetchedAll}
