@@ -15,6 +15,7 @@ from codexa.store import (
     kept_answers,
     ledgers,
     rates,
+    record_files,
     responses,
     tables,
     uploads,
@@ -42,6 +43,7 @@ def tidy(connection: Connection, folder: Path, *, hours: int = UNCLAIMED_HOURS, 
     kept_answers.forget_over(connection)
     responses.forget_removed(connection, days=days)
     uploaded = uploads.delete_unclaimed(connection, hours=hours)
+    uploaded += record_files.delete_left_over(connection, hours=hours)
     pictures = brands.delete_unused_pictures(connection, days=days)
     # Files go after what names them: what is left behind by a crash between the two does no harm.
     rates.delete_ended(connection)

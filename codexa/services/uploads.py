@@ -5,7 +5,7 @@ import os
 import shutil
 import threading
 import unicodedata
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from pathlib import Path
 from typing import IO
 from uuid import UUID, uuid4
@@ -73,12 +73,41 @@ def store(connect: Connect, program: Program, folder: Path, sent: Sent, quotas: 
     Raises NotFoundError where the field takes no files, FileRefusedError with what is wrong with this one,
     TooBusyError where too many arrive at once.
     """
-    field, upload_id, shown_name = _field(program, sent.block), uuid4(), clean_name(sent.name)
-    _refuse_length(sent.length, field, shown_name)
+    field = _field(program, sent.block)
+    _refuse_length(sent.length, field, clean_name(sent.name))
     _refuse_over_quota(connect, folder, sent, quotas)
+    upload = replace(
+        _kept(folder, field, name=sent.name, length=sent.length, content=sent.content), block_id=sent.block
+    )
+    try:
+        with connect() as connection:
+            uploads.insert_upload(connection, upload, form=sent.form, visit=sent.visit, network=sent.network)
+    except BaseException:
+        remove(folder, upload.id)
+        raise
+    return upload
+
+
+def keep(
+    folder: Path, field: FileUploadField, *, name: str, length: int | None, content: IO[bytes], free: int
+) -> Upload:
+    """Keep a file that somebody of the team sends, and return what is known of it; it belongs to nothing yet.
+
+    `length` is in bytes where it is told, `free` how many megabytes the disk keeps free. Raises FileRefusedError with
+    what is wrong with it, TooBusyError where too many arrive at once.
+    """
+    folder.mkdir(parents=True, exist_ok=True)
+    if shutil.disk_usage(folder).free - (length or 0) < free * _MEGABYTE:
+        raise FileRefusedError("The disk is full. Tell whoever runs this server.")
+    return _kept(folder, field, name=name, length=length, content=content)
+
+
+def _kept(folder: Path, field: FileUploadField, *, name: str, length: int | None, content: IO[bytes]) -> Upload:
+    upload_id, shown_name = uuid4(), clean_name(name)
+    _refuse_length(length, field, shown_name)
     path = folder / str(upload_id)
     try:
-        size = _received(sent.content, path, field, shown_name)
+        size = _received(content, path, field, shown_name)
         known = UploadedFile(id=str(upload_id), name=shown_name, size=size, media_type=media_type_of(path))
         _refuse(file_problem(known, field))
         if field.heic_as_jpeg and known.media_type == _HEIC:
@@ -87,14 +116,12 @@ def store(connect: Connect, program: Program, folder: Path, sent: Sent, quotas: 
         has_thumbnail = _make_thumbnail(path, known)
         upload = Upload(
             id=upload_id,
-            block_id=sent.block,
+            block_id="",
             name=known.name,
             media_type=known.media_type,
             size=known.size,
             has_thumbnail=has_thumbnail,
         )
-        with connect() as connection:
-            uploads.insert_upload(connection, upload, form=sent.form, visit=sent.visit, network=sent.network)
     except BaseException:
         remove(folder, upload_id)
         raise

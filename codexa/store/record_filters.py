@@ -41,11 +41,13 @@ _FOLDED = r"""btrim(regexp_replace(regexp_replace(
 _DAY = "CASE WHEN {kept} ~ '^[0-9]{{4}}-[0-9]{{2}}-[0-9]{{2}}$' THEN {kept}::date END"
 _TIME = "CASE WHEN {kept} ~ '^[0-9]{{2}}:[0-9]{{2}}' THEN {kept}::time END"
 _DAY_OF_MOMENT = "CASE WHEN {kept} ~ '^[0-9]{{4}}-.*T' THEN ({kept}::timestamptz AT TIME ZONE {zone})::date END"
+_COUNT_OF_FILES = "CASE WHEN jsonb_typeof({whole}) = 'array' THEN jsonb_array_length({whole}) END"
 _COMPARED: Mapping[Holds, str] = {
     Holds.NUMBER: AS_NUMBER,
     Holds.TIME: _TIME,
     Holds.DATE: _DAY,
     Holds.MOMENT: _DAY_OF_MOMENT,
+    Holds.FILES: _COUNT_OF_FILES,
 }
 
 
@@ -63,7 +65,9 @@ def _test(test: RecordTest, values: list[Any]) -> sql.Composable:
         return sql.SQL("NOT kept ? {}" if test.how == "blank" else "kept ? {}").format(column)
     text = sql.SQL(_SHOWN if test.names else _TEXT).format(column=column)
     if test.holds in _COMPARED:
-        compared = sql.SQL(_COMPARED[test.holds]).format(kept=text, zone=sql.Literal(test.zone))
+        compared = sql.SQL(_COMPARED[test.holds]).format(
+            kept=text, zone=sql.Literal(test.zone), whole=sql.SQL(_KEPT).format(column=column)
+        )
         return _between(compared, test, values)
     return _OF_HOLDS[test.holds](test, column, text, values)
 

@@ -976,6 +976,17 @@ ALTER TABLE public.record_change ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTIT
     NO MAXVALUE
     CACHE 1
 );
+CREATE TABLE public.record_file (
+    id uuid NOT NULL,
+    table_id uuid NOT NULL,
+    number integer NOT NULL,
+    name text NOT NULL,
+    media_type text NOT NULL,
+    size bigint NOT NULL,
+    has_thumbnail boolean NOT NULL,
+    stored_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT record_file_size_check CHECK ((size > 0))
+);
 CREATE TABLE public.record_once (
     table_id uuid NOT NULL,
     column_id text NOT NULL,
@@ -1305,6 +1316,8 @@ ALTER TABLE ONLY public.rate
     ADD CONSTRAINT rate_pkey PRIMARY KEY (subject);
 ALTER TABLE ONLY public.record_change
     ADD CONSTRAINT record_change_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.record_file
+    ADD CONSTRAINT record_file_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.record_once
     ADD CONSTRAINT record_once_pkey PRIMARY KEY (table_id, column_id, value);
 ALTER TABLE ONLY public.record_origin
@@ -1397,6 +1410,7 @@ CREATE INDEX procrastinate_periodic_defers_job_id_fkey_v1 ON public.procrastinat
 CREATE INDEX rate_ended ON public.rate USING btree (ends_at);
 CREATE INDEX record_called ON public.record USING btree (table_id, lower(btrim(name))) WHERE (removed_at IS NULL);
 CREATE INDEX record_change_number ON public.record_change USING btree (table_id, number);
+CREATE INDEX record_file_of ON public.record_file USING btree (table_id, number);
 CREATE INDEX record_keys ON public.record USING gin (table_id, keys) WHERE (removed_at IS NULL);
 CREATE INDEX record_name ON public.record USING btree (table_id, name COLLATE "und-x-icu", number) WHERE (removed_at IS NULL);
 CREATE INDEX record_once_number ON public.record_once USING btree (table_id, number);

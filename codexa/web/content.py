@@ -21,6 +21,7 @@ blueprint = Blueprint("content", __name__, url_prefix="/content")
 _RATE = "120 per minute"
 _MOST_PLACE = 1_000_000
 _USUAL = Wording()
+_SMALL = "/api/public/files/{}/small"
 _ATOM = "http://www.w3.org/2005/Atom"
 
 
@@ -42,6 +43,11 @@ def as_json(team: str, address: str) -> Response:
             changed=each.changed_at,
             values={cell.key: cell.value for cell in each.cells},
             shown={cell.key: cell.text for cell in each.cells},
+            pictures={
+                cell.key: [_origin() + _SMALL.format(picture) for picture in cell.pictures]
+                for cell in each.cells
+                if cell.pictures
+            },
         )
         for each in found.records
     ]
@@ -92,7 +98,11 @@ def _title(found: Content) -> str:
 
 
 def _place(team: str, address: str) -> str:
-    return f"{current_app.config['SETTINGS'].public_address}/content/{team}/{address}"
+    return f"{_origin()}/content/{team}/{address}"
+
+
+def _origin() -> str:
+    return str(current_app.config["SETTINGS"].public_address)
 
 
 def _sent(content_: str | bytes, kind: str, found: Content | None) -> Response:

@@ -9,6 +9,7 @@ from flask import Blueprint, Response, current_app, request, send_file, stream_w
 
 from codexa.core.definition.parts import Field
 from codexa.core.fields import field_type_of
+from codexa.core.fields.file_upload import FileUploadField
 from codexa.core.fields.record_choice import RecordChoiceField
 from codexa.core.fields.yes_no import YesNoField
 from codexa.core.form.known_tables import label_of
@@ -16,9 +17,11 @@ from codexa.core.formula.types import NUMBERS
 from codexa.core.responses.conditions import HOWS
 from codexa.core.responses.holds import Holds
 from codexa.core.tables.table import Table, known_table
+from codexa.services import uploads
 from codexa.services.roles import Right
-from codexa.services.tables import between, content, exporting, records, rights, tables
+from codexa.services.tables import between, content, exporting, files, records, rights, tables
 from codexa.services.tables.exporting import Extract
+from codexa.services.tables.files import Arriving, Cell
 from codexa.services.tables.filtering import holds_of, options_of
 from codexa.services.tables.records import Typed
 from codexa.services.tables.tables import OpenedTable
@@ -36,6 +39,7 @@ from codexa.web.contract.tables import (
     RecordNamedReply,
     RecordNumbersReply,
     RecordNumbersRequest,
+    RecordReply,
     RecordsReply,
     RemovedRecordsReply,
     RemoveRecordsRequest,
@@ -47,7 +51,7 @@ from codexa.web.contract.tables import (
     TableRightsRequest,
     TablesReply,
 )
-from codexa.web.database import connection
+from codexa.web.database import connection, files_folder
 from codexa.web.endpoint import endpoint
 from codexa.web.files import XLSX, in_pieces
 from codexa.web.guard import may
@@ -194,6 +198,41 @@ def named(table: UUID, number: int) -> RecordNamedReply:
     return RecordNamedReply.model_validate({"naming": found, "responses": made}, from_attributes=True)
 
 
+@endpoint(blueprint, "POST", "/<uuid:table>/records/<number:number>/files/<column>", reply=RecordReply)
+def add_file(table: UUID, number: int, column: str) -> RecordReply:
+    """Put a file into a column of a record: the body is its content, the query's `name` its name."""
+    who = may(Right.CHANGE_RECORDS)
+    field = files.file_column(tables.show(connection, who=who, table=table).table, column)
+    # It is the column that refuses, in its own words.
+    request.max_content_length = max(field.megabytes * 1_000_000, request.content_length or 0) + 1
+    file = Arriving(
+        name=request.args.get("name", "file"),
+        length=request.content_length,
+        content=request.stream,
+        free=int(current_app.config["SETTINGS"].least_free_disk),
+    )
+    record = files.add(connection, files_folder(), Cell(who=who, table=table, number=number, column=column), file)
+    return RecordReply.model_validate(record)
+
+
+@endpoint(blueprint, "DELETE", "/<uuid:table>/records/<number:number>/files/<column>/<uuid:file>", reply=RecordReply)
+def take_file_out(table: UUID, number: int, column: str, file: UUID) -> RecordReply:
+    """Take a file out of a column of a record; its history still has it."""
+    who = may(Right.CHANGE_RECORDS)
+    record = files.take_out(connection, Cell(who=who, table=table, number=number, column=column), file)
+    return RecordReply.model_validate(record)
+
+
+@endpoint(blueprint, "GET", "/<uuid:table>/files/<uuid:file>")
+def download(table: UUID, file: UUID) -> Response:
+    """Download a file of a record: always as attachment, never run."""
+    found = files.find(connection, who=may(Right.SEE_TABLES), table=table, file=file)
+    path = uploads.content(files_folder(), file).absolute()
+    response = send_file(path, "application/octet-stream", as_attachment=True, download_name=found.name)
+    response.headers["Content-Security-Policy"] = "default-src 'none'; sandbox"
+    return response
+
+
 @endpoint(blueprint, "GET", "/<uuid:table>/records.csv")
 def export(table: UUID) -> Response:
     """Download records as CSV (UTF-8, RFC 4180): codes, plain numbers, days as in ISO 8601.
@@ -268,7 +307,8 @@ def _column(column: Field, table: Table) -> TableColumnReply:
         type=column.type,
         label=label_of(column),
         numeric=kind.value_type(column).kind in NUMBERS,
-        computed=not kind.answered,
+        computed=not kind.answered or isinstance(column, FileUploadField),
+        files=isinstance(column, FileUploadField),
         required=getattr(column, "required", "") == "TRUE",
         once=column.id in table.definition.once,
         options=[column.yes, column.no] if isinstance(column, YesNoField) else labels,

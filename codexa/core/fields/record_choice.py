@@ -53,7 +53,7 @@ class RecordChoiceField(RecordChoiceFace, Question):
 
     Where `places` is a column of numbers, by its id, there are so many of a record for all forms together: a response
     takes one of each that it chooses, or what `taking` gives, and what is gone is not offered. `left_shown` tells
-    visitors how many are left.
+    visitors how many are left. `picture` is the column of files, by its id, whose first picture is shown of a record.
     """
 
     table: OptionalIdentifier = ""
@@ -64,6 +64,7 @@ class RecordChoiceField(RecordChoiceFace, Question):
     places: OptionalIdentifier = ""
     taking: Annotated[str, FormulaText(Role.VALUE, "taking")] = ""
     left_shown: bool = True
+    picture: OptionalIdentifier = ""
     minimum: Picks | None = None
     maximum: Picks | None = None
 

@@ -150,10 +150,11 @@ class BlockState(_Facts):
 
 
 class RecordFace(_Facts):
-    """A record that can be chosen: the id to send, and what is shown of it."""
+    """A record that can be chosen: the id to send, and what is shown of it; `picture` is a file of it, by its id."""
 
     id: str
     label: str
+    picture: str = ""
 
 
 class RecordsState(_Facts):

@@ -5,6 +5,7 @@ from dataclasses import dataclass, field
 from typing import Any
 
 from codexa.core.context import Context
+from codexa.core.fields.file_upload import is_shown_small
 from codexa.core.fields.record_choice import AskedRecords, RecordChoiceField
 from codexa.core.form.form import Form
 from codexa.core.formula.values import ChosenRecord, ChosenRecords
@@ -16,11 +17,12 @@ from codexa.core.program.record_parts import Shown
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class OfferedRecord:
-    """A record as visitors see it in a list."""
+    """A record as visitors see it in a list: how many are left of it where there is an end, and a picture by its id."""
 
     number: int
     shown: str
     left: int | None = None
+    picture: str = ""
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -56,6 +58,13 @@ def trimmed(values: Mapping[str, Any], used: Collection[tuple[str, ...]]) -> dic
     return found
 
 
+def offered_record(shown: Shown, record: KeptRecord) -> OfferedRecord:
+    """Return a record as visitors see it in a list."""
+    files = record.values.get(shown.block.picture) if shown.block.picture else None
+    pictures = (each["id"] for each in files or () if is_shown_small(each["type"]))
+    return OfferedRecord(number=record.number, shown=shown(record), left=record.left, picture=next(pictures, ""))
+
+
 class Looking:
     """Looks a block's records up; `used` are the paths of columns that formulas and texts take of what is chosen."""
 
@@ -67,7 +76,7 @@ class Looking:
         self.shown = Shown(form=form, block=block)
         self.fitting = None if filtering is None else Fitting(filtering)
         order = ("-" if block.descending else "") + block.ordered_by if block.ordered_by else ""
-        shown = frozenset(each.id for each in self.shown.columns())
+        shown = frozenset(each.id for each in self.shown.columns()) | frozenset(filter(None, [block.picture]))
         tried = frozenset() if self.fitting is None else self.fitting.columns()
         self._kept = shown | {path[0] for path in used}
         self._same: dict[str, Any] = {
@@ -102,9 +111,7 @@ class Looking:
         found = context.tables.look_up(asked)
         there = [each for each in found.chosen if each is not None]
         return Offered(
-            records=tuple(
-                OfferedRecord(number=each.number, shown=self.shown(each), left=each.left) for each in found.listed
-            ),
+            records=tuple(offered_record(self.shown, each) for each in found.listed),
             more=found.more,
             chosen=self._chosen(there),
             lost=len(there) < len(chosen),

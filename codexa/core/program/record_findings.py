@@ -37,6 +37,10 @@ def _of_block(program: Program, block: RecordChoiceField, table: KnownTable) -> 
     if block.ordered_by and block.ordered_by not in table.fields:
         message = f"The records are ordered by a column that {table.name} does not have any more."
         yield error("no_such_column", message, "Choose another one.", block.id, "ordered_by")
+    picture = table.fields.get(block.picture)
+    if block.picture and (picture is None or field_type_of(picture).value_type(picture).kind is not Kind.FILES):
+        message = f"The picture is to stand in a column of files of {table.name}."
+        yield error("no_such_column", message, "Choose another one, or none.", block.id, "picture")
     yield from _of_places(program, block, table)
     formula = program.formula(block.id, "fitting")
     if formula is not None and formula.compiled.typed is not None and Fitting(formula).tried_one_by_one:

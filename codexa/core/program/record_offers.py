@@ -11,7 +11,7 @@ from codexa.core.formula.values import ChosenRecord, ChosenRecords
 from codexa.core.look_ups import MOST_FOUND
 from codexa.core.program.evaluate import FieldError, Row, State
 from codexa.core.program.places import ROW_ADDRESS, Place, RepeatPlace, Spot
-from codexa.core.program.record_facts import Offered, OfferedRecord
+from codexa.core.program.record_facts import Offered, OfferedRecord, offered_record
 from codexa.core.program.record_parts import Shown
 from codexa.core.responses.folding import folded
 
@@ -86,7 +86,8 @@ def _offered(state: State, place: Place, row: Sequence[Any]) -> Offered | None:
 def _face(state: State, place: Place, record: OfferedRecord) -> dict[str, str]:
     left = record.left if getattr(place.block, "left_shown", False) else None
     words = "" if left is None else state.program.form.say("piecesLeft").replace("{count}", str(left))
-    return {"id": str(record.number), "label": f"{record.shown} ({words})" if words else record.shown}
+    face = {"id": str(record.number), "label": f"{record.shown} ({words})" if words else record.shown}
+    return {**face, "picture": record.picture} if record.picture else face
 
 
 def why_none(state: State, place: Place, row: Sequence[Any]) -> str:
@@ -141,7 +142,7 @@ def find_records(
     first = _LOOKED_AT if wanted else most
     found = state.context.tables.look_up(replace(offered.asked, chosen=(), words=words, first=first))
     shown = Shown(form=state.program.form, block=place.block)
-    told = (OfferedRecord(number=each.number, shown=shown(each), left=each.left) for each in found.listed)
+    told = (offered_record(shown, each) for each in found.listed)
     fitting = [each for each in told if all(word in folded(each.shown) for word in wanted)]
     start = " ".join(wanted)
     fitting.sort(key=lambda each: not folded(each.shown).startswith(start))

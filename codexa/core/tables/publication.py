@@ -30,12 +30,16 @@ class Publication(Part):
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class PublishedCell:
-    """What stands in a column of a published record: for programs (`value`) and as people read it (`text`)."""
+    """What stands in a column of a published record: for programs (`value`) and as people read it (`text`).
+
+    `pictures` are the ids of files in it of which small pictures are shown.
+    """
 
     key: str
     label: str
     value: str
     text: str
+    pictures: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)

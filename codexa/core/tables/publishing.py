@@ -1,9 +1,10 @@
 """Published records as readers get them."""
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterator, Mapping, Sequence
 from typing import Any
 
 from codexa.core.fields.field_type import Medium
+from codexa.core.fields.file_upload import FileUploadField, is_shown_small
 from codexa.core.form.known_tables import label_of
 from codexa.core.tables.publication import KeptContent, Publication, PublishedCell, PublishedRecord
 from codexa.core.tables.records import texts_of
@@ -30,4 +31,14 @@ def _cells(
     for column_id in publication.columns:
         column = table.columns.get(column_id)
         if column is not None and column_id in plain:
-            yield PublishedCell(key=column.key, label=label_of(column), value=plain[column_id], text=shown[column_id])
+            yield PublishedCell(
+                key=column.key,
+                label=label_of(column),
+                value=plain[column_id],
+                text=shown[column_id],
+                pictures=_pictures(kept[column_id]) if isinstance(column, FileUploadField) else (),
+            )
+
+
+def _pictures(files: Sequence[Mapping[str, Any]]) -> tuple[str, ...]:
+    return tuple(each["id"] for each in files if is_shown_small(each["type"]))

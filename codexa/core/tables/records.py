@@ -11,6 +11,7 @@ from codexa.core.errors import AnswerError
 from codexa.core.fields import field_type_of
 from codexa.core.fields.decimals import DecimalType
 from codexa.core.fields.field_type import Medium, Region
+from codexa.core.fields.file_upload import FileUploadField
 from codexa.core.fields.record_choice import RecordChoiceField, RecordChoiceType
 from codexa.core.fields.yes_no import BooleanType
 from codexa.core.look_ups import keys_of
@@ -207,12 +208,12 @@ def _text(kept: Any, column: Field, region: Region, medium: Medium) -> str:
 
 
 def typed_texts_of(table: Table, values: Mapping[str, Any]) -> dict[str, str]:
-    """Return what somebody would type to get the same again, by column id; nothing for what is worked out."""
+    """Return what somebody would type to get the same again, by column id; nothing for what is worked out or a file."""
     region, found = table.form.region, {}
     for column in table.columns.values():
         kind, kept = field_type_of(column), values.get(column.id)
-        if kept is None or not kind.answered:
-            continue
+        if kept is None or not kind.answered or isinstance(column, FileUploadField):
+            continue  # what is worked out, and files, nobody types
         is_coded = hasattr(column, "options") or isinstance(kind, BooleanType | RecordChoiceType)
         entered = None if is_coded else kind.enter(kind.load(kept, column), column, region)
         found[column.id] = entered if isinstance(entered, str) else _text(kept, column, region, Medium.PAGE)

@@ -25,7 +25,7 @@ from codexa.core.tables.publication import Publication
 # What a column can be: each is a question, with all that it can ask of an answer; or a formula over its own record.
 COLUMN_TYPES = (
     "short_text", "long_text", "number", "money", "date", "date_time", "time", "yes_no", "dropdown",
-    "several_choices", "email", "phone", "web_address", "record_choice", "calculated",
+    "several_choices", "email", "phone", "web_address", "file_upload", "record_choice", "calculated",
 )  # fmt: skip
 
 

@@ -3,6 +3,7 @@
 import datetime
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
+from pathlib import Path
 from typing import Any
 
 from codexa.services.errands.told_failures import tell_failure
@@ -43,7 +44,7 @@ SENDERS: dict[str, Send] = {
 
 
 # What is done in our own database.
-KEEPERS: dict[str, Callable[[Connection, Run], str]] = {"record": recording.keep}
+KEEPERS: dict[str, Callable[[Connection, Run, Path], str]] = {"record": recording.keep}
 
 
 def carry_out_all(connect: Connect, settings: Settings, run_ids: Sequence[int]) -> None:
@@ -73,7 +74,7 @@ def carry_out(connect: Connect, settings: Settings, run_id: int) -> Waits | None
             return try_later(connection, TASK, {"runs": [run_id]}, _TURN_SECONDS)
         tries = runs.count_try(connection, run=run_id)
     if run.kind in KEEPERS:
-        _keep(connect, run)
+        _keep(connect, run, Path(settings.files))
         return None
     state = "done"
     try:
@@ -93,14 +94,14 @@ def carry_out(connect: Connect, settings: Settings, run_id: int) -> Waits | None
         return try_later(connection, TASK, {"runs": [run_id]}, PAUSES[min(tries, len(PAUSES)) - 1])
 
 
-def _keep(connect: Connect, run: Run) -> None:
+def _keep(connect: Connect, run: Run, folder: Path) -> None:
     """Do what happens in our own database in the transaction that notes it: once, or not at all."""
     with connect() as connection:
         if not runs.lock_run(connection, run=run.id):
             return
         try:
             with connection.transaction():
-                result, state = KEEPERS[run.kind](connection, run), "done"
+                result, state = KEEPERS[run.kind](connection, run, folder), "done"
         except NeverError as error:
             result, state = str(error), "failed"
         runs.end_run(connection, run=run.id, state=state, result=result[:1_000])

@@ -1,6 +1,8 @@
 """Keeping what a response says as records of the team's tables: all of a follow-up's, or none."""
 
 from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from pathlib import Path
 from typing import Any
 from uuid import UUID
 
@@ -9,21 +11,34 @@ from codexa.core.form.known_tables import label_of
 from codexa.core.look_ups import Condition, Every, Is, IsBlank, LookUp, keys_of
 from codexa.core.tables.table import Table
 from codexa.services.follow_ups.outcomes import NeverError
+from codexa.services.tables import files
 from codexa.services.tables.looking_up import tables_beside
 from codexa.services.tables.records import Changing, Typed
 from codexa.services.tables.tables import OpenedTable, opened
-from codexa.store import tables
+from codexa.store import record_files, tables
 from codexa.store.database import Connection
 from codexa.store.runs import Run
 
 _Numbers = list[int | None]
 
 
-def keep(connection: Connection, run: Run) -> str:
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Keeping:
+    """A run whose records are kept: in which transaction, with which folder of files."""
+
+    connection: Connection
+    run: Run
+    folder: Path
+
+
+def keep(connection: Connection, run: Run, folder: Path) -> str:
     """Make and change the records that a run says, in the transaction that ends it; return what was done, in words.
+
+    `folder` is that of files: records have copies of those that the response has brought.
 
     Raises NeverError where one can't be kept, or two are found where one is meant; then nothing may be kept.
     """
+    keeping = Keeping(connection=connection, run=run, folder=folder)
     steps = run.content["steps"]
     known = _locked(connection, run, steps)
     made: dict[str, _Numbers] = {}
@@ -34,7 +49,7 @@ def keep(connection: Connection, run: Run) -> str:
         numbers = _found(connection, step, table, records)
         if step["way"] == "change" and None in numbers:
             raise NeverError(f"No record of {step['name']} was found that could be changed.")
-        kept = _kept(connection, step, table, numbers, records)
+        kept = _kept(keeping, step, table, numbers, records)
         for number, before in zip(kept, numbers, strict=True):
             kind = "made" if before is None else "changed"
             tables.note_origin(
@@ -114,20 +129,28 @@ def _is(table: Table, column_id: str, answer: Any) -> Condition:
 
 
 def _kept(
-    connection: Connection,
+    keeping: Keeping,
     step: Mapping[str, Any],
     opened_table: OpenedTable,
     numbers: Sequence[int | None],
     records: Sequence[Mapping[str, Any]],
 ) -> list[int]:
+    connection = keeping.connection
+    table = opened_table.table
+    with_files = [
+        files.copies(connection, keeping.folder, form=keeping.run.form_id, table=table, answers=answers)
+        for answers in records
+    ]
     changes = [
         Typed(number=number, revision=None, cells={}, answers=answers)
-        for number, answers in zip(numbers, records, strict=True)
+        for number, (answers, _) in zip(numbers, with_files, strict=True)
     ]
-    table = opened_table.table
     rows, wrong = Changing(connection, opened_table.id, table, None).keep(changes)
     if wrong:
         column = table.columns.get(wrong[0].column)
         label = "" if column is None else f"{label_of(column)}: "
         raise NeverError(f"{step['name']}, {label}{wrong[0].message}")
+    for at, (_, copied) in enumerate(with_files):
+        for each in copied:
+            record_files.insert_file(connection, each, table=opened_table.id, number=rows[at].number)
     return [rows[at].number for at in range(len(changes))]

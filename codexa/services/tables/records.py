@@ -8,6 +8,7 @@ from uuid import UUID
 
 from codexa.core.context import Context
 from codexa.core.fields.field_type import Medium
+from codexa.core.fields.file_upload import FileUploadField, is_shown_small
 from codexa.core.form.known_tables import label_of
 from codexa.core.responses.conditions import Filter
 from codexa.core.tables.alone import Wanted, settled
@@ -37,14 +38,24 @@ MOST_CHANGES = 2_000  # records that are typed or pasted at once
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
+class ShownFile:
+    """A file in a column; `is_picture` where there is a small picture of it to look at."""
+
+    id: str
+    name: str
+    is_picture: bool
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
 class ShownRecord:
-    """A record as people read it (`cells`) and as they would type it again (`typed`), by column id."""
+    """A record as people read it (`cells`) and as they would type it again (`typed`), by column id, with its files."""
 
     number: int
     revision: int
     name: str
     cells: dict[str, str]
     typed: dict[str, str]
+    files: dict[str, list[ShownFile]]
     offered: bool
     published_at: datetime | None
 
@@ -105,9 +116,22 @@ def shown(table: Table, row: RecordRow) -> ShownRecord:
         name=row.name,
         cells=texts_of(table, row.kept, Medium.PAGE),
         typed=typed_texts_of(table, row.kept),
+        files={column.id: _files(row.kept[column.id]) for column in file_columns(table) if column.id in row.kept},
         offered=row.offered,
         published_at=row.published_at,
     )
+
+
+def file_columns(table: Table) -> Iterator[FileUploadField]:
+    """Yield the columns that have files."""
+    return (each for each in table.columns.values() if isinstance(each, FileUploadField))
+
+
+def _files(kept: Any) -> list[ShownFile]:
+    return [
+        ShownFile(id=each["id"], name=each["name"], is_picture=is_shown_small(each["type"]))
+        for each in (kept if isinstance(kept, list) else [])
+    ]
 
 
 def page(

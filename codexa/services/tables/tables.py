@@ -7,8 +7,10 @@ from uuid import UUID
 
 import orjson
 
+from codexa.core.definition.parts import Field
 from codexa.core.errors import DefinitionError, Problem
 from codexa.core.fields import field_type_of
+from codexa.core.fields.file_upload import FileUploadField
 from codexa.core.tables.table import Table, table_of
 from codexa.services.bounded_cache import BoundedCache
 from codexa.services.errands.asking import ask
@@ -123,18 +125,22 @@ def _refuse_taken_address(connection: Connection, team: UUID, table: UUID | None
 
 
 def _changed_for_good(before: Table, after: Table) -> Iterable[Problem]:
-    """Yield what a column never changes: its key, which formulas name, and whether it is typed or worked out."""
+    """Yield what a column never changes: its key, by which formulas name it; whether it is typed, worked out or files."""
     for at, column in enumerate(after.definition.columns):
         known = before.columns.get(column.id)
         if known is not None and known.key != column.key:
             message = f"the key of a column is for good: it is {known.key}, and formulas call it so"
             yield Problem(path=f"columns.{at}.key", message=message)
         now = after.columns.get(column.id)
-        if known is not None and now is not None and field_type_of(known).answered != field_type_of(now).answered:
-            message = (
-                "what is typed is not worked out, nor the other way round; add one of the new type, and remove this one"
-            )
+        if known is not None and now is not None and _is_kept_as(known) != _is_kept_as(now):
+            message = "what is typed, what is worked out and files are read as none of the others; add another column"
             yield Problem(path=f"columns.{at}.type", message=message)
+
+
+def _is_kept_as(column: Field) -> str:
+    if isinstance(column, FileUploadField):
+        return "files"
+    return "typed" if field_type_of(column).answered else "worked out"
 
 
 def _is_told_alike(before: Table, after: Table) -> bool:

@@ -46,4 +46,6 @@ SELECT pg_advisory_xact_lock(hashtextextended('tidying', 0));
 -- Every file that the database knows, as it lies in the folder of files.
 SELECT id::text AS path FROM upload
 UNION ALL SELECT id::text || '.small' FROM upload WHERE has_thumbnail
+UNION ALL SELECT id::text FROM record_file
+UNION ALL SELECT id::text || '.small' FROM record_file WHERE has_thumbnail
 UNION ALL SELECT 'pictures/' || id::text FROM picture;

@@ -13,7 +13,10 @@ class ContentColumnReply(Message):
 
 
 class ContentRecordReply(Message):
-    """A published record: by key of its columns what programs read (`values`), and people (`shown`); no blanks."""
+    """A published record: by key of its columns what programs read (`values`), and people (`shown`); no blanks.
+
+    `pictures` are the addresses of small pictures in columns of files.
+    """
 
     number: int
     name: str
@@ -22,6 +25,7 @@ class ContentRecordReply(Message):
     changed: datetime
     values: dict[str, str]
     shown: dict[str, str]
+    pictures: dict[str, list[str]]
 
 
 class ContentReply(Message):

@@ -72,8 +72,8 @@ class SaveTableRequest(Message):
 class TableColumnReply(Message):
     """A column: its type, what people call it, and how a cell of it is edited.
 
-    `options` are the labels that a cell can have; `computed` where a formula gives it; `once` where no two records have
-    the same; `table` is the one whose records it names.
+    `options` are the labels that a cell can have; `computed` where nobody types it: a formula gives it, or it has
+    `files`; `once` where no two records have the same; `table` is the one whose records it names.
     """
 
     id: str
@@ -82,6 +82,7 @@ class TableColumnReply(Message):
     label: str
     numeric: bool
     computed: bool
+    files: bool
     required: bool
     once: bool
     options: list[str]
@@ -110,8 +111,16 @@ class TableReply(Message):
     read_at: str | None
 
 
+class RecordFileReply(Message):
+    """A file in a column of a record; `is_picture` where there is a small picture of it to look at."""
+
+    id: str
+    name: str
+    is_picture: bool
+
+
 class RecordReply(Message):
-    """A record as people read it, and as they would type it again, by column id; blanks are left out.
+    """A record as people read it, and as they would type it again, by column id; blanks are left out. So its `files`.
 
     What is not `offered` stays where it is named, and can't be chosen any more. `published_at` is since when anybody
     may read it, None where nobody else does.
@@ -122,6 +131,7 @@ class RecordReply(Message):
     name: str
     cells: dict[str, str]
     typed: dict[str, str]
+    files: dict[str, list[RecordFileReply]]
     offered: bool
     published_at: datetime | None
 

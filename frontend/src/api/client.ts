@@ -12,6 +12,7 @@ import type {
   RecordHistoryReply,
   RecordNamedReply,
   RecordNumbersReply,
+  RecordReply,
   RecordsReply,
   RemovedRecordsReply,
   TableOfFormReply,
@@ -334,6 +335,16 @@ export const api = {
     call<ChangedRecordsReply>("POST", `/tables/${table}/records`, { changes }),
   removeRecords: (table: string, numbers: readonly number[], way: "ask" | "empty" | "keep") =>
     call<RemovedRecordsReply>("POST", `/tables/${table}/records/remove`, { numbers, way }),
+  addRecordFile: (table: string, number: number, column: string, file: File) =>
+    send<RecordReply>(
+      "POST",
+      `/tables/${table}/records/${number}/files/${column}?${new URLSearchParams({ name: file.name })}`,
+      file,
+      file.type,
+    ),
+  takeRecordFile: (table: string, number: number, column: string, file: string) =>
+    call<RecordReply>("DELETE", `/tables/${table}/records/${number}/files/${column}/${file}`),
+  recordFileAddress: (table: string, file: string) => `/api/tables/${table}/files/${file}`,
   grantTable: (table: string, rights: TableRightsRequest) => call<TableReply>("PUT", `/tables/${table}/rights`, rights),
   publishRecords: (table: string, numbers: readonly number[], published: boolean) =>
     call<RecordNumbersReply>("POST", `/tables/${table}/records/publish`, { numbers, published }),

@@ -93,6 +93,7 @@ export function Combobox(props: Props) {
             onMouseDown={(event) => event.preventDefault()}
             onClick={() => pick(option)}
           >
+            {option.picture && <img src={option.picture} alt="" />}
             {option.label}
           </li>
         ))}

@@ -20,7 +20,7 @@ const BY_PANELS: Partial<Record<BlockKind, readonly string[]>> = {
   grid: ["options", "questions"],
   product: ["options", "picture", "price", "priced_by"],
   quantity: ["product"],
-  record_choice: ["table", "shown_as", "ordered_by", "descending", "places", "taking", "left_shown"],
+  record_choice: ["table", "shown_as", "ordered_by", "descending", "places", "taking", "left_shown", "picture"],
   picture: ["source"],
   text: ["text"],
   heading: ["text"],

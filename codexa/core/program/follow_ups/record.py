@@ -12,7 +12,7 @@ from codexa.core.form.follow_ups import RecordCell, RecordFollowUp
 from codexa.core.form.known_tables import KnownTable, label_of
 from codexa.core.formula import convert
 from codexa.core.formula.types import NUMBERS, RECORDS, WORDS, Kind
-from codexa.core.formula.values import Failed, FormulaFailure
+from codexa.core.formula.values import Failed, Files, FormulaFailure
 from codexa.core.program.evaluate import Row, State
 from codexa.core.program.facts import Formula
 from codexa.core.program.findings import Finding, error
@@ -32,6 +32,7 @@ _TAKES = {
     Kind.CHOICES: WORDS | {Kind.CHOICES},
     Kind.RECORD: RECORDS | WORDS | NUMBERS,
     Kind.RECORDS: RECORDS | WORDS | NUMBERS,
+    Kind.FILES: {Kind.FILES},
 }
 
 
@@ -113,6 +114,8 @@ def _entered(value: Any, column: Field, region: Region) -> Any:
     if value is None or value == "":
         return None
     kind: FieldType[Any] = field_type_of(column)
+    if isinstance(value, Files):
+        return kind.dump(value)
     try:
         adopted = kind.adopt(value, column, region)
     except AnswerError:

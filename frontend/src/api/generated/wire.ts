@@ -543,7 +543,7 @@ export interface RecordsState {
   stamp?: string;
 }
 /**
- * A record that can be chosen: the id to send, and what is shown of it.
+ * A record that can be chosen: the id to send, and what is shown of it; `picture` is a file of it, by its id.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "RecordFace".
@@ -551,6 +551,7 @@ export interface RecordsState {
 export interface RecordFace {
   id: string;
   label: string;
+  picture?: string;
 }
 /**
  * What is true of the blocks of a row, by id, and what is wrong with the row as a whole.
@@ -1126,7 +1127,7 @@ export interface ChangedRecordsReply {
   wrong: WrongCellReply[];
 }
 /**
- * A record as people read it, and as they would type it again, by column id; blanks are left out.
+ * A record as people read it, and as they would type it again, by column id; blanks are left out. So its `files`.
  *
  * What is not `offered` stays where it is named, and can't be chosen any more. `published_at` is since when anybody
  * may read it, None where nobody else does.
@@ -1138,6 +1139,9 @@ export interface RecordReply {
   cells: {
     [k: string]: string;
   };
+  files: {
+    [k: string]: RecordFileReply[];
+  };
   name: string;
   number: number;
   offered: boolean;
@@ -1146,6 +1150,17 @@ export interface RecordReply {
   typed: {
     [k: string]: string;
   };
+}
+/**
+ * A file in a column of a record; `is_picture` where there is a small picture of it to look at.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "RecordFileReply".
+ */
+export interface RecordFileReply {
+  id: string;
+  is_picture: boolean;
+  name: string;
 }
 /**
  * What is wrong with a cell: `at` is the place of its change; `column` "" where it is the whole record.
@@ -2602,7 +2617,7 @@ export interface SeveralChoicesField {
  *
  * Where `places` is a column of numbers, by its id, there are so many of a record for all forms together: a response
  * takes one of each that it chooses, or what `taking` gives, and what is gone is not offered. `left_shown` tells
- * visitors how many are left.
+ * visitors how many are left. `picture` is the column of files, by its id, whose first picture is shown of a record.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "RecordChoiceField".
@@ -2625,6 +2640,7 @@ export interface RecordChoiceField {
   minimum: number | null;
   ordered_by: string;
   personal: boolean;
+  picture: string;
   placeholder: string;
   places: string;
   required: string;
@@ -6211,14 +6227,15 @@ export interface SubmitRequest {
 /**
  * A column: its type, what people call it, and how a cell of it is edited.
  *
- * `options` are the labels that a cell can have; `computed` where a formula gives it; `once` where no two records have
- * the same; `table` is the one whose records it names.
+ * `options` are the labels that a cell can have; `computed` where nobody types it: a formula gives it, or it has
+ * `files`; `once` where no two records have the same; `table` is the one whose records it names.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "TableColumnReply".
  */
 export interface TableColumnReply {
   computed: boolean;
+  files: boolean;
   id: string;
   key: string;
   label: string;

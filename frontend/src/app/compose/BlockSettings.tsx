@@ -34,6 +34,7 @@ const TABS: Record<string, SettingsTab> = {
   priced_by: "answers",
   places: "answers",
   taking: "answers",
+  picture: "answers",
   table: "answers",
   shown_as: "answers",
   ordered_by: "answers",

@@ -41,7 +41,9 @@ export function RecordChoiceSettings({ block, actions }: Props) {
   const choose = async (id: string) => {
     const { known: chosen } = await api.table(id);
     const changes: Partial<RecordChoiceField> =
-      chosen.id === block.table ? {} : { table: chosen.id, fitting: "", shown_as: "", ordered_by: "", places: "" };
+      chosen.id === block.table
+        ? {}
+        : { table: chosen.id, fitting: "", shown_as: "", ordered_by: "", places: "", picture: "" };
     act({ do: "together", actions: [knowing(form.tables, chosen), { do: "edit", parts: [block.id], changes }] });
   };
   const edit = (changes: Partial<RecordChoiceField>) => actions.edit(block.id, changes);
@@ -126,6 +128,28 @@ export function RecordChoiceSettings({ block, actions }: Props) {
               />
             }
           />
+          {columns.some(({ type }) => type === "file_upload") && (
+            <TextField
+              select
+              label="Picture"
+              value={block.picture}
+              disabled={!mayEdit}
+              slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+              helperText={
+                block.look === "dropdown" && !block.several ? "A list that opens shows none; take another look." : ""
+              }
+              onChange={(event) => edit({ picture: event.target.value })}
+            >
+              <MenuItem value="">none</MenuItem>
+              {columns
+                .filter(({ type }) => type === "file_upload")
+                .map((column) => (
+                  <MenuItem key={column.id} value={column.id}>
+                    the first in {wordsOf(column)}
+                  </MenuItem>
+                ))}
+            </TextField>
+          )}
           <RecordPlaces block={block} columns={columns} edit={edit} />
         </>
       )}

@@ -9,7 +9,7 @@ interface Props {
   onChange: (settings: Partial<Column>) => void;
 }
 
-type Limit = "minimum" | "maximum" | "min_length" | "max_length" | "earliest" | "latest";
+type Limit = "most" | "megabytes" | "minimum" | "maximum" | "min_length" | "max_length" | "earliest" | "latest";
 
 interface Pair {
   least: readonly [Limit, string];
@@ -36,6 +36,11 @@ const PICKS: Pair = {
   most: ["maximum", "Most chosen"],
   whole: true,
 };
+const FILES: Pair = {
+  least: ["most", "Most files"],
+  most: ["megabytes", "Megabytes each"],
+  whole: true,
+};
 const PAIRS: Readonly<Record<string, Pair>> = {
   number: NUMBERS,
   money: NUMBERS,
@@ -45,6 +50,7 @@ const PAIRS: Readonly<Record<string, Pair>> = {
   date_time: MOMENTS,
   time: TIMES,
   several_choices: PICKS,
+  file_upload: FILES,
 };
 const PATTERNED = new Set(["short_text", "long_text"]);
 

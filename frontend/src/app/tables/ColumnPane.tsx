@@ -41,6 +41,8 @@ interface Props {
   onClose: () => void;
 }
 
+/** Whether what stands in a column of a type is text that can be read as another. */
+const isReadAnew = (type: string): boolean => type !== "calculated" && type !== "file_upload";
 const FORMATS = ["number", "percent", "money", "text", "date"];
 const DECIMAL = new Set(["number", "percent"]);
 
@@ -66,7 +68,7 @@ export function ColumnPane({ table, columnId, problem, saves, onSave, onClose }:
         <Typography variant="body2" color="text.secondary">
           Formulas call it <code>{column.key}</code>.
         </Typography>
-        {column.type !== "calculated" && (
+        {isReadAnew(column.type) && (
           <TextField
             select
             label="What it holds"
@@ -76,7 +78,7 @@ export function ColumnPane({ table, columnId, problem, saves, onSave, onClose }:
             }
             helperText={isRetyped ? "All that stands there is read anew, or it stays as it is." : ""}
           >
-            {COLUMN_TYPES.filter(({ type }) => type !== "calculated").map((each) => (
+            {COLUMN_TYPES.filter(({ type }) => isReadAnew(type)).map((each) => (
               <MenuItem key={each.type} value={each.type}>
                 {each.word}
               </MenuItem>
@@ -112,11 +114,13 @@ export function ColumnPane({ table, columnId, problem, saves, onSave, onClose }:
               checked={column.required === "TRUE"}
               onChange={(to) => set({ required: to ? "TRUE" : "" })}
             />
-            <Switch
-              label="No two have the same"
-              checked={definition.once.includes(columnId)}
-              onChange={(to) => setDefinition(onceOrNot(definition, columnId, to))}
-            />
+            {column.type !== "file_upload" && (
+              <Switch
+                label="No two have the same"
+                checked={definition.once.includes(columnId)}
+                onChange={(to) => setDefinition(onceOrNot(definition, columnId, to))}
+              />
+            )}
           </>
         )}
         <Switch

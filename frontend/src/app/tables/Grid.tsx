@@ -33,6 +33,8 @@ interface Props {
   onShown: (first: number, last: number) => void;
   onSort: (sort: string) => void;
   onColumn: (id: string) => void;
+  /** Files are put in and taken out beside the grid. */
+  onFiles: () => void;
   onChange: (typed: readonly TypedRow[]) => Promise<boolean>;
   onFetch: (first: number, last: number) => Promise<RecordReply[]>;
   onForget: (name: string) => void;
@@ -53,7 +55,7 @@ const STEPS: Readonly<Record<string, readonly [number, number]>> = {
 
 export function Grid(props: Props) {
   const { name, columns, count, at, refused, sort, order, chosen, tellsWaiting, mayEdit, place, anchor } = props;
-  const { onPlace, onShown, onSort, onColumn, onChange, onFetch, onForget, onUndo } = props;
+  const { onPlace, onShown, onSort, onColumn, onFiles, onChange, onFetch, onForget, onUndo } = props;
   const [scrolled, setScrolled] = useState(0);
   const [height, setHeight] = useState(600);
   const [typing, setTyping] = useState<string | null>(null);
@@ -113,6 +115,10 @@ export function Grid(props: Props) {
   const beginHere = () => {
     const column = columns[place.column];
     if (!column) return;
+    if (column.files) {
+      onFiles();
+      return;
+    }
     const known = refused.get(cellName(at(place.row)?.number ?? null, column.id));
     begin(known?.text ?? textOf(place.row, column));
   };

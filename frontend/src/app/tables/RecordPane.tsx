@@ -10,11 +10,14 @@ import { Link as RouterLink } from "react-router";
 import type { RecordReply, TableReply } from "../../api/generated/wire";
 import { queries } from "../../api/queries";
 import { asDayAndTime, counted } from "../../text/words";
+import { RecordFiles } from "./RecordFiles";
 
 interface Props {
   table: TableReply;
   record: RecordReply | undefined;
   /** Has it offered to be chosen, or no more; null for who may not. */
+  /** What shows the record as it is after a change of its files; null where it can't be changed. */
+  onChanged: ((record: RecordReply) => void) | null;
   onOffer: ((number: number, offered: boolean) => void) | null;
   onClose: () => void;
 }
@@ -30,7 +33,7 @@ export const PaneHead = ({ title, onClose }: { title: string; onClose: () => voi
   </Box>
 );
 
-export function RecordPane({ table, record, onOffer, onClose }: Props) {
+export function RecordPane({ table, record, onChanged, onOffer, onClose }: Props) {
   if (!record) return <PaneHead title="No record here yet" onClose={onClose} />;
   return (
     <>
@@ -42,7 +45,11 @@ export function RecordPane({ table, record, onOffer, onClose }: Props) {
               {column.label}
             </Typography>
             <Box component="dd" sx={{ m: 0, overflowWrap: "anywhere", whiteSpace: "pre-line" }}>
-              {record.cells[column.id] ?? "–"}
+              {column.files ? (
+                <RecordFiles table={table} column={column} record={record} onChanged={onChanged} />
+              ) : (
+                (record.cells[column.id] ?? "–")
+              )}
             </Box>
           </Box>
         ))}

@@ -193,6 +193,7 @@ function Sheet({ table }: { table: TableReply }) {
             setColumn(id);
             if (mayShape) setBeside("column");
           }}
+          onFiles={() => setBeside("record")}
           onChange={records.change}
           onFetch={records.fetchedAll}
           onForget={records.forget}
@@ -223,6 +224,7 @@ function Sheet({ table }: { table: TableReply }) {
             <RecordPane
               table={table}
               record={here}
+              onChanged={may ? records.show : null}
               onOffer={may ? (number, offered) => void records.offer(number, offered) : null}
               onClose={() => setBeside(null)}
             />

@@ -21,6 +21,7 @@ export const COLUMN_TYPES: readonly ColumnType[] = [
   { type: "email", word: "E-mail", sign: "@" },
   { type: "phone", word: "Phone", sign: "+" },
   { type: "web_address", word: "Web address", sign: "//" },
+  { type: "file_upload", word: "Files", sign: "⎘" },
   { type: "record_choice", word: "Record of a table", sign: "→" },
   { type: "calculated", word: "Calculated", sign: NOTE_KINDS.calculation.sign },
 ];

@@ -15,6 +15,8 @@ export interface Column {
   decimals?: number;
   minimum?: string | number | null;
   maximum?: string | number | null;
+  most?: number;
+  megabytes?: number;
   min_length?: number | null;
   max_length?: number | null;
   earliest?: string;

@@ -221,6 +221,8 @@ export function useRecords(
     undoLast,
     remove,
     bringBack: (numbers: readonly number[]) => done(() => api.bringBackRecords(table.id, numbers)),
+    /** Shows a record as it is by now. */
+    show: (record: RecordReply) => put([record]),
     publish: (numbers: readonly number[], published: boolean) =>
       done(() => api.publishRecords(table.id, numbers, published)),
     offer: (number: number, offered: boolean) => done(() => api.offerRecords(table.id, [number], offered)),

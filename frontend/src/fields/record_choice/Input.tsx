@@ -5,6 +5,7 @@ import { say } from "../../text/visitor";
 import { CheckSet, RadioSet } from "../choice_set";
 import { type InputProps, listOf, SurroundingsContext, textOf, useTools } from "../input";
 import { late } from "../late";
+import { smallPicture } from "../small_picture";
 import type { ShownOption } from "../shown_options";
 
 const RecordSearch = late(() => import("./RecordSearch"));
@@ -13,7 +14,12 @@ const RecordSearch = late(() => import("./RecordSearch"));
 export const prefetchRecordSearch = RecordSearch.prefetch;
 
 const NONE: RecordsState = { listed: [] };
-const optionOf = ({ id, label }: RecordFace): ShownOption => ({ id, label, barred: false });
+const optionOf = ({ id, label, picture }: RecordFace): ShownOption => ({
+  id,
+  label,
+  barred: false,
+  ...(picture && { picture: smallPicture(picture) }),
+});
 
 export function RecordChoiceInput(props: InputProps<RecordChoiceFace>) {
   const { block, controlId, answer, facts, required, locked, invalid, describedBy, onChange } = props;

@@ -4,6 +4,7 @@ import type { RecordChoiceFace, RecordsState } from "../../api/generated/wire";
 import { say } from "../../text/visitor";
 import { Combobox } from "../combobox";
 import type { InputProps } from "../input";
+import { smallPicture } from "../small_picture";
 import type { ShownOption } from "../shown_options";
 
 const PAUSE_MS = 150; // in typing, before it is asked
@@ -80,7 +81,12 @@ export default function RecordSearch({ known, chosen, onPick, onRemove, onSearch
         label={block.several ? "" : labelOf(chosen[0] ?? "")}
         typed={typed}
         onTyped={setTyped}
-        found={listed.map(({ id, label }) => ({ id, label, barred: false }))}
+        found={listed.map(({ id, label, picture }) => ({
+          id,
+          label,
+          barred: false,
+          ...(picture && { picture: smallPicture(picture) }),
+        }))}
         chosen={chosen}
         onPick={pick}
         news={news}
