@@ -12,7 +12,7 @@ from codexa.core.form.access import Access
 from codexa.core.program.accept import Refused
 from codexa.core.program.program import Program
 from codexa.core.program.samples import sample_answers
-from codexa.services import desk, links, people, publishing, who_and_when
+from codexa.services import desk, links, lists, people, publishing, who_and_when
 from codexa.services.answering import Given
 from codexa.services.context import context_of
 from codexa.services.demo_tables import make_tables, with_tables
@@ -62,6 +62,17 @@ _WAYS = (  # how visitors come, and how often
     ({"way": "script", "page": "http://127.0.0.1:8790/visit"}, 3),
     ({"way": "pop-up", "page": "http://127.0.0.1:8790/shop"}, 1),
 )
+# A list that a form of the examples has options from, and its name there.
+_LIST = "seenwith"
+_SEEN_WITH = {
+    "name": "Seen with",
+    "options": [
+        {"code": "eye", "label": "naked eye"},
+        {"code": "binoculars", "label": "binoculars"},
+        {"code": "small", "label": "small telescope"},
+        {"code": "large", "label": "40 cm reflector"},
+    ],
+}
 _DAYS, _TRIES = 40, 20
 # Of the team's account, which the practice bank knows from the beginning.
 BANK_KEY = "practice-secret-alderlight-4711"
@@ -78,8 +89,10 @@ def load_demo(database: Database, *, examples: Path, sites: list[str], settings:
         account = _add_account(connection, who, settings)
         within: Connect = lambda: nullcontext(connection)  # noqa: E731 - a name for what it is
         known = make_tables(within, who, examples=examples)
+        shared = lists.create(within, who=who, document=_SEEN_WITH)
         for file, count in FORMS.items():
-            document = with_tables(json.loads((examples / file).read_text(encoding="utf-8")), known)
+            text = (examples / file).read_text(encoding="utf-8").replace(f'"{_LIST}"', f'"{shared.hex}"')
+            document = with_tables(json.loads(text), known)
             if document.get("payment"):
                 document["payment"] |= {"practice": False, "account": str(account)}
             form = desk.import_form(within, who=who, document=document)

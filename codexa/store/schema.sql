@@ -816,6 +816,14 @@ CREATE VIEW public.open_run AS
   WHERE ((response.stage <> 'removed'::text) AND (((run.state = 'waiting'::text) AND ((run.due_at IS NULL) OR (run.due_at < now()))) OR ((run.state = 'failed'::text) AND (run.ended_at > (now() - '30 days'::interval)) AND (NOT (EXISTS ( SELECT
            FROM public.run later
           WHERE (((later.form_id = run.form_id) AND (later.number = run.number) AND (later.follow_up = run.follow_up) AND (later.moment = run.moment)) AND (later.again > run.again))))))));
+CREATE TABLE public.option_list (
+    id uuid DEFAULT gen_random_uuid() NOT NULL,
+    team_id uuid NOT NULL,
+    name text NOT NULL,
+    options jsonb NOT NULL,
+    revision integer DEFAULT 1 NOT NULL,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL
+);
 CREATE TABLE public.password_link (
     token_digest bytea NOT NULL,
     person_id uuid NOT NULL,
@@ -1286,6 +1294,8 @@ ALTER TABLE ONLY public.link_mail
     ADD CONSTRAINT link_mail_pkey PRIMARY KEY (link_id);
 ALTER TABLE ONLY public.membership
     ADD CONSTRAINT membership_pkey PRIMARY KEY (team_id, person_id);
+ALTER TABLE ONLY public.option_list
+    ADD CONSTRAINT option_list_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.password_link
     ADD CONSTRAINT password_link_pkey PRIMARY KEY (token_digest);
 ALTER TABLE ONLY public.payment
@@ -1394,6 +1404,7 @@ CREATE INDEX kept_answers_visit ON public.kept_answers USING btree (form_id, vis
 CREATE INDEX ledger_due_form ON public.ledger_due USING btree (form_id, id);
 CREATE INDEX link_batch_form ON public.link_batch USING btree (form_id, id DESC);
 CREATE INDEX membership_person ON public.membership USING btree (person_id);
+CREATE INDEX option_list_team ON public.option_list USING btree (team_id);
 CREATE INDEX password_link_person ON public.password_link USING btree (person_id);
 CREATE INDEX payment_changed ON public.payment USING btree (account_id, changed_at);
 CREATE INDEX payment_due ON public.payment USING btree (due_until) WHERE (state = 'due'::text);
@@ -1523,6 +1534,8 @@ ALTER TABLE ONLY public.membership
     ADD CONSTRAINT membership_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.membership
     ADD CONSTRAINT membership_team_id_fkey FOREIGN KEY (team_id) REFERENCES public.team(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.option_list
+    ADD CONSTRAINT option_list_team_id_fkey FOREIGN KEY (team_id) REFERENCES public.team(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.password_link
     ADD CONSTRAINT password_link_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.payment

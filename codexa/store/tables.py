@@ -275,6 +275,11 @@ def names_of(connection: Connection, *, table: UUID, numbers: Sequence[int]) -> 
     }
 
 
+def offered_names(connection: Connection, *, table: UUID, most: int) -> list[str]:
+    """Return what records that are offered are called, by number; those without a name are left out."""
+    return [row["name"] for row in many(connection, _QUERIES["offered_names"], table=table, most=most)]
+
+
 def set_offered(connection: Connection, *, table: UUID, numbers: Sequence[int], offered: bool) -> list[int]:
     """Have records offered to be chosen, or no more; return those that were not so before."""
     rows = many(connection, _QUERIES["set_offered"], table=table, numbers=list(numbers), offered=offered)

@@ -37,6 +37,7 @@ from codexa.web.contract.tables import (
     PublishRecordsRequest,
     RecordHistoryReply,
     RecordNamedReply,
+    RecordNamesReply,
     RecordNumbersReply,
     RecordNumbersRequest,
     RecordReply,
@@ -180,6 +181,13 @@ def bring_back(asked: RecordNumbersRequest, table: UUID) -> RecordNumbersReply:
     """Bring removed records back."""
     back = records.bring_back(connection, who=may(Right.CHANGE_RECORDS), table=table, numbers=asked.numbers)
     return RecordNumbersReply(numbers=back)
+
+
+@endpoint(blueprint, "GET", "/<uuid:table>/names", reply=RecordNamesReply)
+def names(table: UUID) -> RecordNamesReply:
+    """Return what the records that are offered are called, by number; for the options of a choice."""
+    found, more = records.names(connection, who=may(Right.SEE_TABLES), table=table)
+    return RecordNamesReply(names=found, more=more)
 
 
 @endpoint(blueprint, "GET", "/<uuid:table>/records/<number:number>/history", reply=RecordHistoryReply)

@@ -34,6 +34,8 @@ def example_of(endpoint):
         "RecordNumbersRequest": {"numbers": [1]},
         "RemoveRecordsRequest": {"numbers": [1]},
         "OfferRecordsRequest": {"numbers": [1], "offered": False},
+        "NewListRequest": {"document": {"name": "Sizes"}},
+        "SaveListRequest": {"revision": 1, "document": {"name": "Sizes"}},
         "TableRightsRequest": {"seen_by": "owner", "changed_by": "owner"},
         "PublishRecordsRequest": {"numbers": [1], "published": True},
         "CompareRequest": {"answers": {}},

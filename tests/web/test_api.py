@@ -64,7 +64,7 @@ class TestEveryRoute:
     @staticmethod
     def ask(agent, endpoint, form, **headers):
         places = dict.fromkeys(
-            ("form", "upload", "brand", "account", "view", "bulk", "feed", "key", "table", "file"), form
+            ("form", "upload", "brand", "account", "view", "bulk", "feed", "key", "table", "file", "options"), form
         )
         address = re.sub(r"<\w+:(\w+)>", lambda place: str(places.get(place[1], 1)), endpoint.rule)
         return agent.client.open(

@@ -16,6 +16,7 @@ from codexa.core.definition.parts import (
     Identifier,
     LockedWhen,
     Number,
+    OptionalIdentifier,
     Part,
     PlainLabel,
     Question,
@@ -92,10 +93,12 @@ class Optioned(OptionsFace, Question):
     """A field with options. With `prices_shown` visitors read the price of each beside it.
 
     `offered` filters them: it is worked out for each with `option` as its code, `option.label`, `option.counts_as` and
-    `option.belongs_to`.
+    `option.belongs_to`. `taken_from` is the list or the table, by its id, that the options are from: a copy of what was
+    there.
     """
 
     options: Options = ()
+    taken_from: OptionalIdentifier = ""
     prices_shown: bool = True
     offered: Annotated[str, FormulaText(Role.CONDITION, "offered")] = ""
 

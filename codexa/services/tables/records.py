@@ -9,6 +9,7 @@ from uuid import UUID
 from codexa.core.context import Context
 from codexa.core.fields.field_type import Medium
 from codexa.core.fields.file_upload import FileUploadField, is_shown_small
+from codexa.core.fields.options import MAX_OPTIONS
 from codexa.core.form.known_tables import label_of
 from codexa.core.responses.conditions import Filter
 from codexa.core.tables.alone import Wanted, settled
@@ -371,6 +372,17 @@ def offer(connect: Connect, *, who: SignedIn, table: UUID, numbers: Sequence[int
     show(connect, who=who, table=table, changes=True)
     with connect() as connection:
         return tables.set_offered(connection, table=table, numbers=numbers, offered=offered)
+
+
+def names(connect: Connect, *, who: SignedIn, table: UUID) -> tuple[list[str], bool]:
+    """Return what records that are offered are called, as many as a choice has options, and whether there are more.
+
+    Raises NotFoundError, NotAllowedError.
+    """
+    show(connect, who=who, table=table)
+    with connect() as connection:
+        found = tables.offered_names(connection, table=table, most=MAX_OPTIONS + 1)
+    return found[:MAX_OPTIONS], len(found) > MAX_OPTIONS
 
 
 def bring_back(connect: Connect, *, who: SignedIn, table: UUID, numbers: Sequence[int]) -> list[int]:

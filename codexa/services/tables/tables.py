@@ -125,7 +125,7 @@ def _refuse_taken_address(connection: Connection, team: UUID, table: UUID | None
 
 
 def _changed_for_good(before: Table, after: Table) -> Iterable[Problem]:
-    """Yield what a column never changes: its key, by which formulas name it; whether it is typed, worked out or files."""
+    """Yield what a column never changes: its key, which formulas name, and whether it is typed or worked out."""
     for at, column in enumerate(after.definition.columns):
         known = before.columns.get(column.id)
         if known is not None and known.key != column.key:

@@ -202,6 +202,11 @@ ORDER BY record_reference.table_id, record_reference.number LIMIT %(most)s;
 -- What these records are called.
 SELECT number, name FROM record WHERE table_id = %(table)s AND number = ANY(%(numbers)s);
 
+-- name: offered_names
+-- What records that are offered are called.
+SELECT name FROM record WHERE table_id = %(table)s AND removed_at IS NULL AND offered AND name <> ''
+ORDER BY number LIMIT %(most)s;
+
 -- name: set_offered
 -- Has records offered to be chosen, or no more.
 UPDATE record SET offered = %(offered)s WHERE table_id = %(table)s AND number = ANY(%(numbers)s)

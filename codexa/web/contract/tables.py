@@ -205,6 +205,13 @@ class OfferRecordsRequest(Message):
     offered: bool
 
 
+class RecordNamesReply(Message):
+    """What records are called, by number, and whether there are more than so many."""
+
+    names: list[str]
+    more: bool
+
+
 class PublishRecordsRequest(Message):
     """Records that anybody may read from now on, or no more."""
 

@@ -11,11 +11,13 @@ import type {
   TableImportsReply,
   RecordHistoryReply,
   RecordNamedReply,
+  RecordNamesReply,
   RecordNumbersReply,
   RecordReply,
   RecordsReply,
   RemovedRecordsReply,
   TableOfFormReply,
+  SharedOption,
   TableReply,
   TableRightsRequest,
   TablesReply,
@@ -47,6 +49,8 @@ import type {
   LinksPlanReply,
   LookReply,
   MadeLinksReply,
+  ListReply,
+  ListsReply,
   MadeReply,
   MarkedReply,
   MarkRequest,
@@ -195,6 +199,12 @@ const remember = (who: SignedInReply): SignedInReply => {
   return who;
 };
 
+/** A list of options: its name, and what is in it. */
+export interface SharedListDocument {
+  name: string;
+  options: readonly SharedOption[];
+}
+
 export const api = {
   /** Null where nobody is. */
   whoIsSignedIn: async () => {
@@ -321,6 +331,13 @@ export const api = {
   feeds: (form: string) => call<FeedsReply>("GET", `/forms/${form}/feeds`),
   makeFeed: (form: string, view: string) => call<BegunReply>("POST", `/forms/${form}/feeds`, { view }),
   endFeed: (form: string, feed: string) => call<undefined>("DELETE", `/forms/${form}/feeds/${feed}`),
+  lists: () => call<ListsReply>("GET", "/lists"),
+  list: (list: string) => call<ListReply>("GET", `/lists/${list}`),
+  makeList: (document: Partial<SharedListDocument>) => call<MadeReply>("POST", "/lists", { document }),
+  saveList: (list: string, revision: number, document: SharedListDocument) =>
+    call<ListReply>("PUT", `/lists/${list}`, { revision, document }),
+  deleteList: (list: string) => call<undefined>("DELETE", `/lists/${list}`),
+  recordNames: (table: string) => call<RecordNamesReply>("GET", `/tables/${table}/names`),
   tables: () => call<TablesReply>("GET", "/tables"),
   makeTable: (definition: Record<string, unknown>) => call<MadeTableReply>("POST", "/tables", { definition }),
   formOfTable: (table: string) => call<MadeReply>("POST", `/tables/${table}/form`),

@@ -107,6 +107,8 @@ export const queries = {
     }),
   feeds: (form: string) => queryOptions({ queryKey: ["feeds", form], queryFn: () => api.feeds(form) }),
   digest: () => queryOptions({ queryKey: ["digest"], queryFn: () => api.digest() }),
+  lists: () => queryOptions({ queryKey: ["lists"], queryFn: () => api.lists() }),
+  list: (list: string) => queryOptions({ queryKey: ["list", list], queryFn: () => api.list(list) }),
   tables: () => queryOptions({ queryKey: ["tables"], queryFn: () => api.tables() }),
   table: (table: string) => queryOptions({ queryKey: ["table", table], queryFn: () => api.table(table) }),
   records: (table: string, asked: Record<string, string>) =>

@@ -19,6 +19,7 @@ const AllPayments = lazy(() => import("./payment/AllPayments").then((module) => 
 const AboutPerson = lazy(() => import("./person/AboutPerson").then((module) => ({ default: module.AboutPerson })));
 const Programs = lazy(() => import("./programs/Programs").then((module) => ({ default: module.Programs })));
 const Tables = lazy(() => import("./tables/Tables").then((module) => ({ default: module.Tables })));
+const SharedList = lazy(() => import("./tables/SharedList").then((module) => ({ default: module.SharedList })));
 const Worksheet = lazy(() => import("./tables/Worksheet").then((module) => ({ default: module.Worksheet })));
 const Workings = lazy(() => import("./workings/Workings").then((module) => ({ default: module.Workings })));
 
@@ -53,6 +54,7 @@ export function App() {
           <Route path="/programs" element={<Programs />} />
           <Route path="/payments" element={<AllPayments />} />
           <Route path="/tables" element={<Tables />} />
+          <Route path="/tables/lists/:list" element={<OneList />} />
           <Route path="/tables/:table" element={<OneWorksheet />} />
           <Route path="/start/template" element={<FromTemplate />} />
           <Route path="/start/outline" element={<FromOutline />} />
@@ -63,6 +65,11 @@ export function App() {
       </Suspense>
     </SignedInProvider>
   );
+}
+
+function OneList() {
+  const { list } = useParams();
+  return <SharedList key={list} listId={list!} />;
 }
 
 function OneWorksheet() {

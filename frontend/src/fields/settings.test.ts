@@ -14,9 +14,9 @@ const FOR_ALL = [
 
 /** What the panels offer that are more than rows. */
 const BY_PANELS: Partial<Record<BlockKind, readonly string[]>> = {
-  single_choice: ["options"],
-  dropdown: ["options"],
-  several_choices: ["options"],
+  single_choice: ["options", "taken_from"],
+  dropdown: ["options", "taken_from"],
+  several_choices: ["options", "taken_from"],
   grid: ["options", "questions"],
   product: ["options", "picture", "price", "priced_by"],
   quantity: ["product"],

@@ -1449,6 +1449,8 @@ export interface ContentColumnReply {
 /**
  * A published record: by key of its columns what programs read (`values`), and people (`shown`); no blanks.
  *
+ * `pictures` are the addresses of small pictures in columns of files.
+ *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "ContentRecordReply".
  */
@@ -1457,6 +1459,9 @@ export interface ContentRecordReply {
   changed: string;
   name: string;
   number: number;
+  pictures: {
+    [k: string]: string[];
+  };
   published: string;
   shown: {
     [k: string]: string;
@@ -2519,6 +2524,7 @@ export interface SingleChoiceField {
   required: string;
   shown: string;
   shuffled: boolean;
+  taken_from: string;
   type: "single_choice";
   width: "full" | "half" | "third" | "quarter";
 }
@@ -2571,6 +2577,7 @@ export interface DropdownField {
   required: string;
   shown: string;
   shuffled: boolean;
+  taken_from: string;
   type: "dropdown";
   width: "full" | "half" | "third" | "quarter";
 }
@@ -2605,6 +2612,7 @@ export interface SeveralChoicesField {
   required: string;
   shown: string;
   shuffled: boolean;
+  taken_from: string;
   type: "several_choices";
   width: "full" | "half" | "third" | "quarter";
 }
@@ -4253,6 +4261,16 @@ export interface QuizFace {
   when: "page" | "at_once";
 }
 /**
+ * A form that has options from a list.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "FormOfListReply".
+ */
+export interface FormOfListReply {
+  id: string;
+  name: string;
+}
+/**
  * The password that visitors type; "" takes it away.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -4659,6 +4677,54 @@ export interface LinksRequest {
   uses: number | null;
 }
 /**
+ * A list: how many options it has, and in how many forms' drafts it is.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ListFaceReply".
+ */
+export interface ListFaceReply {
+  changed_at: string;
+  forms: number;
+  id: string;
+  name: string;
+  options: number;
+}
+/**
+ * A list, and the forms that have options from it; `behind` are those that others were just saving.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ListReply".
+ */
+export interface ListReply {
+  behind: string[];
+  forms: FormOfListReply[];
+  id: string;
+  name: string;
+  options: SharedOption[];
+  revision: number;
+}
+/**
+ * An option of a list: what visitors read, its code, the number that it counts as, and what it belongs to.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "SharedOption".
+ */
+export interface SharedOption {
+  belongs_to: string;
+  code: string;
+  counts_as: string;
+  label: string;
+}
+/**
+ * The team's lists, by name.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ListsReply".
+ */
+export interface ListsReply {
+  lists: ListFaceReply[];
+}
+/**
  * What was seen on the page, first what keeps the form from showing.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -4856,6 +4922,17 @@ export interface NewKeyRequest {
    * @maxItems 3
    */
   rights: [KeyRight] | [KeyRight, KeyRight] | [KeyRight, KeyRight, KeyRight];
+}
+/**
+ * A list to make: its name and options.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "NewListRequest".
+ */
+export interface NewListRequest {
+  document: {
+    [k: string]: unknown;
+  };
 }
 /**
  * A new password, by the link that came by mail.
@@ -5507,6 +5584,16 @@ export interface RecordNamedReply {
   responses: OriginReply[];
 }
 /**
+ * What records are called, by number, and whether there are more than so many.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "RecordNamesReply".
+ */
+export interface RecordNamesReply {
+  more: boolean;
+  names: string[];
+}
+/**
  * The records that it was done to.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -5771,6 +5858,18 @@ export interface SampleRequest {
  */
 export interface SaveDraftRequest {
   draft: {
+    [k: string]: unknown;
+  };
+  revision: number;
+}
+/**
+ * Another name or other options for a list; `revision` is the one that was seen.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "SaveListRequest".
+ */
+export interface SaveListRequest {
+  document: {
     [k: string]: unknown;
   };
   revision: number;

@@ -1,17 +1,14 @@
 // The team's tables: what each holds, and how much of it.
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
-import Button from "@mui/material/Button";
 import Link from "@mui/material/Link";
 import Table from "@mui/material/Table";
 import TableBody from "@mui/material/TableBody";
 import TableCell from "@mui/material/TableCell";
 import TableHead from "@mui/material/TableHead";
 import TableRow from "@mui/material/TableRow";
-import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
 import { Link as Going, useNavigate } from "react-router";
 import { api, reasonOf } from "../../api/client";
 import { queries } from "../../api/queries";
@@ -19,6 +16,8 @@ import { asDayAndTime } from "../../text/words";
 import { Single } from "../Single";
 import { mayEdit, useSignedIn } from "../signed_in";
 import { Waiting } from "../Waiting";
+import { Lists } from "./Lists";
+import { NewNamed } from "./NewNamed";
 import { FileButton, type SentFile } from "../importing/FileButton";
 
 export function Tables() {
@@ -31,7 +30,12 @@ export function Tables() {
       </Typography>
       {mayEdit(who) && (
         <Box sx={{ display: "flex", gap: 2, alignItems: "start", flexWrap: "wrap" }}>
-          <NewTable />
+          <NewNamed
+            label="Name of a new table"
+            make={(name) => api.makeTable({ name })}
+            queryKey={queries.tables().queryKey}
+            place={(id) => `/tables/${id}`}
+          />
           <FromFile />
         </Box>
       )}
@@ -64,6 +68,7 @@ export function Tables() {
         </Table>
       )}
       {found.data?.tables.length === 0 && <Typography sx={{ mt: 3 }}>There is no table yet.</Typography>}
+      <Lists />
     </Single>
   );
 }
@@ -90,42 +95,6 @@ function FromFile() {
         onFile={(file) => make.mutate(file)}
       />
       {make.isError && <Alert severity="error">{reasonOf(make.error)}</Alert>}
-    </Box>
-  );
-}
-
-function NewTable() {
-  const [name, setName] = useState("");
-  const navigate = useNavigate();
-  const queryClient = useQueryClient();
-  const make = useMutation({
-    mutationFn: () => api.makeTable({ name: name.trim() }),
-    onSuccess: async ({ id }) => {
-      await queryClient.invalidateQueries({ queryKey: queries.tables().queryKey });
-      await navigate(`/tables/${id}`);
-    },
-  });
-  return (
-    <Box
-      component="form"
-      onSubmit={(event) => {
-        event.preventDefault();
-        make.mutate();
-      }}
-      sx={{ display: "flex", gap: 1, alignItems: "start" }}
-    >
-      <TextField
-        label="Name of a new table"
-        value={name}
-        onChange={(event) => setName(event.target.value)}
-        error={make.isError}
-        helperText={make.isError ? reasonOf(make.error) : ""}
-        slotProps={{ htmlInput: { maxLength: 200 } }}
-        sx={{ width: 320 }}
-      />
-      <Button type="submit" variant="contained" disabled={!name.trim()} loading={make.isPending} sx={{ mt: 0.5 }}>
-        Make it
-      </Button>
     </Box>
   );
 }

@@ -17,6 +17,7 @@ import { MONO } from "../../theme/theme";
 import { DecimalField } from "../../ui/DecimalField";
 import { PictureField } from "../../ui/PictureField";
 import type { SettingsProps } from "../settings_props";
+import { OptionSource } from "./OptionSource";
 import { optionsAsText, optionsFromText, pastedOptions, PLAIN_OPTION } from "./paste";
 import { LongTextField } from "../../ui/LongTextField";
 import { byAltArrows, CodeBox, ColumnHeads, moved, NewLine } from "../table_pieces";
@@ -48,6 +49,13 @@ export function OptionTable({ block, edit, open, rename, mayFollow }: SettingsPr
   };
   return (
     <Box role="group" aria-label="Options" sx={{ display: "grid", gap: 0.5 }}>
+      {"taken_from" in block && (
+        <OptionSource
+          takenFrom={block.taken_from}
+          options={areSamples(block) ? [] : options}
+          onTake={(taken_from, next) => edit({ taken_from, options: [...next] })}
+        />
+      )}
       <Box sx={{ display: "flex", justifyContent: "space-between", alignItems: "center" }}>
         <Typography variant="h3" component="p" color="text.secondary">
           {options.length} options
