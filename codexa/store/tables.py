@@ -149,6 +149,12 @@ def forms_that_know(connection: Connection, *, table: UUID) -> list[tuple[UUID, 
     return [(row["id"], row["live_edition"]) for row in rows]
 
 
+def forms_that_offer(connection: Connection, *, table: UUID) -> list[tuple[UUID, str]]:
+    """Return the forms, by id and name, whose live edition offers a table's records to be chosen."""
+    rows = many(connection, _QUERIES["forms_that_offer"], table=table, known_as=table.hex)
+    return [(row["id"], row["name"]) for row in rows]
+
+
 def note_drift(connection: Connection, *, form: UUID, edition: int, words: str | None) -> None:
     """Note what the live edition of a form names and no table has any more; None where all is there."""
     connection.execute(_QUERIES["note_drift"], {"form": form, "edition": edition, "words": words})

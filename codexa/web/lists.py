@@ -9,13 +9,13 @@ from codexa.services.lists import OpenedList
 from codexa.services.roles import Right
 from codexa.web.contract.forms import MadeReply
 from codexa.web.contract.lists import (
-    FormOfListReply,
     ListFaceReply,
     ListReply,
     ListsReply,
     NewListRequest,
     SaveListRequest,
 )
+from codexa.web.contract.tables import FormNamedReply
 from codexa.web.database import connection
 from codexa.web.endpoint import endpoint
 from codexa.web.guard import may
@@ -64,6 +64,6 @@ def _reply(opened: OpenedList) -> ListReply:
         revision=opened.revision,
         name=opened.shared.name,
         options=list(opened.shared.options),
-        forms=[FormOfListReply(id=each.id, name=each.name) for each in opened.forms],
+        forms=[FormNamedReply(id=each.id, name=each.name) for each in opened.forms],
         behind=opened.behind,
     )

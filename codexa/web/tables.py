@@ -199,11 +199,13 @@ def history(table: UUID, number: int) -> RecordHistoryReply:
 
 @endpoint(blueprint, "GET", "/<uuid:table>/records/<number:number>/named", reply=RecordNamedReply)
 def named(table: UUID, number: int) -> RecordNamedReply:
-    """Return which records of other tables name a record, and which responses made or changed it."""
+    """Return which records of other tables name a record, the responses that made or changed it, the forms that offer it."""
     who = may(Right.SEE_TABLES)
     found = records.named(connection, who=who, table=table, number=number)
     made = records.origins(connection, who=who, table=table, number=number)
-    return RecordNamedReply.model_validate({"naming": found, "responses": made}, from_attributes=True)
+    offering = records.offered_in(connection, who=who, table=table)
+    forms = [{"id": form, "name": name} for form, name in offering]
+    return RecordNamedReply.model_validate({"naming": found, "responses": made, "forms": forms}, from_attributes=True)
 
 
 @endpoint(blueprint, "POST", "/<uuid:table>/records/<number:number>/files/<column>", reply=RecordReply)

@@ -8,6 +8,7 @@ from hypothesis import strategies as some
 from codexa.core.form.form import read_form
 from codexa.core.program.compiling import compile_form
 from codexa.core.program.proof import proof
+from core.records import INSTRUMENTS
 
 KINDS = (
     "number",
@@ -20,6 +21,7 @@ KINDS = (
     "rating",
     "slider",
     "product",
+    "record_choice",
 )
 # What can be asked of an answer, by the type of its field; {} is its key.
 CONDITIONS = {
@@ -33,9 +35,12 @@ CONDITIONS = {
     "rating": ("{} >= 4",),
     "slider": ("{} < 20",),
     "product": ("{} >= 2",),
+    "record_choice": ("{}.charge > 5", "ISBLANK({})", '{0}.site = "Hill Dome"', "AND({0}.heavy, {0}.charge < 20)"),
     "calculated": ("{} > 5", "{} / 0 > 1"),
     "figure": ("{} >= 1", "ISBLANK({})"),
 }
+# Of records: which are offered.
+FILTERS = ("", "record.charge > 5", "record.site = zq0", "AND(record.heavy, zqtotal > 3)", "LEN(record.name) > 4")
 # Of options: the second is not sold.
 PRICES = ("4.50", None, "12")
 # What can be calculated with; text is not.
@@ -52,6 +57,8 @@ def _field(kind, name):
         ]
     if kind == "number":
         field["price"] = "0.35"
+    if kind == "record_choice":
+        field |= {"table": INSTRUMENTS.id, "shown_as": "{name}, {charge}", "ordered_by": "since"}
     if kind == "product":
         field |= {"price": "2.40", "stock": 9}
         if name != "0":  # the first has one price
@@ -95,9 +102,10 @@ def _figures(draw, fields):
 
 
 @some.composite
-def forms(draw):
-    """A form's document."""
-    kinds = draw(some.lists(some.sampled_from(KINDS), min_size=1, max_size=7))
+def forms(draw, kinds=KINDS):
+    """A form's document, with fields of these kinds."""
+    offered = kinds
+    kinds = draw(some.lists(some.sampled_from(offered), min_size=1, max_size=7))
     fields = [(kind, f"zq{at}") for at, kind in enumerate(kinds)]
     figures = draw(_figures(fields))
     names = [
@@ -111,11 +119,15 @@ def forms(draw):
         if kind in ("number", "money"):
             rules["default"] = draw(some.sampled_from(("", "3", "zqtotal", "zq0")))
         field = _field(kind, str(at)) | rules
+        if kind == "record_choice":
+            field["look"] = draw(some.sampled_from(("list", "dropdown", "search")))
+            field["fitting"] = draw(some.sampled_from(FILTERS))
+            field["several"] = draw(some.booleans())
         if kind == "single_choice":
             field["options"][0] |= {rule: draw(_conditions(names)) for rule in ("shown", "locked")}
             field["offered"] = draw(some.sampled_from(("", "option.counts_as < zqtotal")))
         blocks.append(field)
-    inside = _field(draw(some.sampled_from(KINDS)), "row")
+    inside = _field(draw(some.sampled_from(offered)), "row")
     rows = {"id": "krow", "key": "zqkind", "label": "Row", "blocks": [inside]}
     more = [
         {"type": "calculated", "id": "bcalc", "key": "zqcalc", "label": "About {zq0}", "formula": '"About " & zqtotal'},
@@ -145,13 +157,24 @@ def forms(draw):
         "shipping": draw(some.sampled_from(("", "order.subtotal / 7", "zqtotal / 0"))),
         "taxes": [{"id": "t1", "percent": "19", "included": draw(some.booleans())}],
     }
-    whole = {"name": "zq form", "title": "Any form", "pages": pages, "figures": figures, "confirmations": [ending]}
+    tables = [INSTRUMENTS.known] if "record_choice" in offered else []
+    whole = {
+        "name": "zq form",
+        "tables": tables,
+        "title": "Any form",
+        "pages": pages,
+        "figures": figures,
+        "confirmations": [ending],
+    }
     return whole | {"order": order, "presentation": draw(some.sampled_from(("whole", "paged", "single", "chat")))}
 
 
 def provable_forms():
-    """Documents of forms without what the proof refuses: it is left out, setting by setting, or part by part."""
-    return forms().map(_mended)
+    """Documents of forms without what the proof refuses: it is left out, setting by setting, or part by part.
+
+    They choose no records: a database has the tables of a team, and these are in memory.
+    """
+    return forms(kinds=KINDS[:-1]).map(_mended)
 
 
 def _mended(document):

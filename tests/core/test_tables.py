@@ -1,6 +1,7 @@
 """Tables: what a column can be, and what typed cells come to; what is read can be typed again."""
 
 import datetime
+from dataclasses import replace
 from decimal import Decimal
 from random import Random
 from zoneinfo import ZoneInfo
@@ -24,8 +25,9 @@ from codexa.core.tables.alone import Wanted, settled
 from codexa.core.tables.between import form_of_table, table_of_form
 from codexa.core.tables.guessing import Writing, as_typed, guess, writing_of
 from codexa.core.tables.records import Record, record_as_kept, record_of, record_of_answers, texts_of, typed_texts_of
-from codexa.core.tables.table import table_of
+from codexa.core.tables.table import known_table, table_of
 from core.any_form import forms
+from core.records import INSTRUMENTS, tables
 
 COLUMNS = [
     {"id": "c1", "type": "short_text", "key": "name", "label": "Name", "required": "TRUE"},
@@ -209,16 +211,17 @@ def test_any_form_makes_a_table_that_keeps_its_responses_and_that_a_form_can_fil
     table = table_of(found.definition)
     fields = [block for block, kind in form.blocks_and_kinds() if kind is None and isinstance(block, Field)]
     assert len(table.columns) + len(found.left_out) == len(fields) + len(list(form.repeats()))
-    document = form_of_table("made", table, {})
+    document = form_of_table("made", table, {INSTRUMENTS.id: known_table(INSTRUMENTS.id, INSTRUMENTS.table)})
+    context = replace(CONTEXT, tables=tables())
     program = compile_form(read_form(document))
     assert [
         each.message for each in proof(program) if each.severity is Severity.ERROR and each.code != "no_fields"
     ] == []
     random = Random(seed)
-    answers = sample_answers(program, random, CONTEXT)
-    accepted = accept(program, answers, CONTEXT)
+    answers = sample_answers(program, random, context)
+    accepted = accept(program, answers, context)
     if isinstance(accepted, Accepted):
         (due,) = due_of(accepted.state, "complete")
-        record = record_of_answers(table, due.content["steps"][0]["records"][0]["cells"], CONTEXT)
+        record = record_of_answers(table, due.content["steps"][0]["records"][0]["cells"], context)
         assert isinstance(record, Record), record
         assert {each: record.values[each] for each in accepted.answers} == accepted.answers

@@ -82,7 +82,10 @@ def test_visitors_choose_among_what_fits(as_mira, there):
     assert labels(blocks["instrument"]) == ["Juniper", "Moss", "Plover"]
     assert blocks["fee"]["value"] == "€24.00"
     put(as_mira, instruments, {"name": "Árnika", "site": "hill dome", "charge": "3"})
-    as_mira.post(f"{instruments}/records/remove", json={"numbers": [1]})
+    asked = as_mira.post(f"{instruments}/records/remove", json={"numbers": [1]})
+    assert (asked.status_code, "Visitors can choose it in Loan." in asked.json["message"]) == (409, True)
+    assert [each["name"] for each in as_mira.get(f"{instruments}/records/1/named").json["forms"]] == ["Loan"]
+    as_mira.post(f"{instruments}/records/remove", json={"numbers": [1], "way": "empty"})
     blocks = state(as_mira, form, {"site": "1", "instrument": "1"})
     assert labels(blocks["instrument"]) == ["Árnika", "Moss", "Plover"]
     assert blocks["instrument"]["error"]["code"] == "dropped"

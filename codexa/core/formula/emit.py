@@ -168,7 +168,8 @@ class Emitter:
         place = f"{reference.home}[{reference.slot}]"
         if reference.facet is None:
             return place
-        return f"{self.helper(taken)}({self.helper(reference.facet)}, {place})"
+        take = listed if reference.type.is_list else taken
+        return f"{self.helper(take)}({self.helper(reference.facet)}, {place})"
 
     def convert(self, code: str, kind: Type, role: Role) -> str:
         """Write the conversion of a value of that type to a role; nothing where there is nothing to do."""
@@ -373,6 +374,11 @@ def _are_names(*parts: Typed) -> bool:
 def taken(facet: Callable[[Any], Any], value: Any) -> Any:
     """Return a part of a value; a blank has blank parts."""
     return None if value is None else facet(value)
+
+
+def listed(facet: Callable[[Any], Any], value: Any) -> Any:
+    """Return a part of each of several; of a blank there is none."""
+    return [] if value is None else facet(value)
 
 
 def _are_dates(*parts: Typed) -> bool:

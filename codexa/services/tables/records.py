@@ -33,7 +33,7 @@ from codexa.services.tables.working_out import as_row
 from codexa.store import content, tables
 from codexa.store.database import Connect, Connection
 from codexa.store.sessions import SignedIn
-from codexa.store.tables import Order, RecordRow
+from codexa.store.tables import Naming, Order, RecordRow
 
 MOST_CHANGES = 2_000  # records that are typed or pasted at once
 
@@ -275,26 +275,41 @@ def remove(connect: Connect, *, who: SignedIn, table: UUID, numbers: Sequence[in
     """Remove records that are there; they can be brought back for a while.
 
     Of those that other records name: with "empty" these name them no more, with "keep" they stay and are offered no
-    more. Raises NamedElsewhereError with "ask" where there are any, RecordRefusedError where others must name one,
-    NotFoundError.
+    more; so do all of a table that live forms offer. Raises NamedElsewhereError with "ask" where there are any,
+    RecordRefusedError where others must name one, NotFoundError.
     """
     show(connect, who=who, table=table, changes=True)
     with connect() as connection:
         there = list(tables.lock_records(connection, table=table, numbers=numbers))
         naming = tables.who_name(connection, table=table, numbers=there)
         named = sorted({each.to_number for each in naming})
-        if named and way == "ask":
-            told = naming_others.told(connection, naming)
-            count = "One record is" if len(named) == 1 else f"{len(named)} records are"
-            raise NamedElsewhereError(f"{count} named by {told}. Choose what becomes of them.")
+        offering = [name for _, name in tables.forms_that_offer(connection, table=table)] if there else []
+        if (named or offering) and way == "ask":
+            raise NamedElsewhereError(_asked(connection, naming, named, offering))
         if named and way == "empty":
             _empty(connection, who, table, named)
-        kept = named if way == "keep" else []
+        kept = (there if offering else named) if way == "keep" else []
         gone = [each for each in there if each not in kept]
         tables.set_offered(connection, table=table, numbers=kept, offered=False)
         tables.free_values(connection, table=table, numbers=gone)
         tables.remove_records(connection, table=table, numbers=gone, removed=True, person=who.person_id)
     return Gone(removed=gone, kept=kept)
+
+
+_MOST_FORMS_TOLD = 3
+
+
+def _asked(connection: Connection, naming: Sequence[Naming], named: Sequence[int], offering: Sequence[str]) -> str:
+    """Return what refers to records that are to be removed, in words."""
+    said = []
+    if named:
+        count = "One record is" if len(named) == 1 else f"{len(named)} records are"
+        said.append(f"{count} named by {naming_others.told(connection, naming)}.")
+    if offering:
+        more = len(offering) - _MOST_FORMS_TOLD
+        forms = ", ".join(offering[:_MOST_FORMS_TOLD]) + (f" and {more} more forms" if more > 0 else "")
+        said.append(f"Visitors can choose it in {forms}.")
+    return " ".join([*said, "Choose what becomes of them."])
 
 
 def _empty(connection: Connection, who: SignedIn, table: UUID, gone: Sequence[int]) -> None:
@@ -343,6 +358,13 @@ def named(connect: Connect, *, who: SignedIn, table: UUID, number: int) -> list[
             )
             for each in found
         ]
+
+
+def offered_in(connect: Connect, *, who: SignedIn, table: UUID) -> list[tuple[UUID, str]]:
+    """Return the forms, by id and name, that offer a table's records to visitors now. Raises NotFoundError."""
+    show(connect, who=who, table=table)
+    with connect() as connection:
+        return tables.forms_that_offer(connection, table=table)
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)

@@ -53,6 +53,17 @@ WHERE form.deleted_at IS NULL
     AND edition.definition -> 'tables' @> jsonb_build_array(jsonb_build_object('id', %(known_as)s::text))
 ORDER BY form.id;
 
+-- name: forms_that_offer
+-- The forms of a table's team whose live edition offers its records to be chosen, by name.
+SELECT form.id, form.name FROM form
+    JOIN data_table ON data_table.team_id = form.team_id AND data_table.id = %(table)s
+    JOIN edition ON edition.form_id = form.id AND edition.number = form.live_edition
+WHERE form.deleted_at IS NULL
+    AND edition.definition -> 'tables' @> jsonb_build_array(jsonb_build_object('id', %(known_as)s::text))
+    AND jsonb_path_exists(edition.definition -> 'pages',
+        '$.** ? (@.type == "record_choice" && @.table == $table)', jsonb_build_object('table', %(known_as)s::text))
+ORDER BY lower(form.name), form.id;
+
 -- name: note_drift
 -- Notes what the live edition of a form names and no table has any more; nothing where another is live by now.
 UPDATE form SET tables_changed = %(words)s WHERE id = %(form)s AND live_edition = %(edition)s;

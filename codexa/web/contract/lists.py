@@ -6,6 +6,7 @@ from uuid import UUID
 
 from codexa.core.form.shared_lists import SharedOption
 from codexa.web.contract.message import Message
+from codexa.web.contract.tables import FormNamedReply
 
 
 class ListFaceReply(Message):
@@ -37,13 +38,6 @@ class SaveListRequest(Message):
     document: dict[str, Any]
 
 
-class FormOfListReply(Message):
-    """A form that has options from a list."""
-
-    id: UUID
-    name: str
-
-
 class ListReply(Message):
     """A list, and the forms that have options from it; `behind` are those that others were just saving."""
 
@@ -51,5 +45,5 @@ class ListReply(Message):
     revision: int
     name: str
     options: list[SharedOption]
-    forms: list[FormOfListReply]
+    forms: list[FormNamedReply]
     behind: list[str]

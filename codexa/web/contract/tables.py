@@ -253,10 +253,18 @@ class OriginReply(Message):
     at: datetime
 
 
+class FormNamedReply(Message):
+    """A form, by id and name."""
+
+    id: UUID
+    name: str
+
+
 class RecordNamedReply(Message):
-    """What names a record, and which responses made or changed it."""
+    """What names a record, which responses made or changed it, and which forms offer it to visitors now."""
 
     naming: list[NamingReply]
+    forms: list[FormNamedReply]
     responses: list[OriginReply]
 
 

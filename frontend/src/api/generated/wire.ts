@@ -4261,12 +4261,12 @@ export interface QuizFace {
   when: "page" | "at_once";
 }
 /**
- * A form that has options from a list.
+ * A form, by id and name.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
- * via the `definition` "FormOfListReply".
+ * via the `definition` "FormNamedReply".
  */
-export interface FormOfListReply {
+export interface FormNamedReply {
   id: string;
   name: string;
 }
@@ -4697,7 +4697,7 @@ export interface ListFaceReply {
  */
 export interface ListReply {
   behind: string[];
-  forms: FormOfListReply[];
+  forms: FormNamedReply[];
   id: string;
   name: string;
   options: SharedOption[];
@@ -5574,12 +5574,13 @@ export interface RecordHistoryReply {
   changes: RecordChangeReply[];
 }
 /**
- * What names a record, and which responses made or changed it.
+ * What names a record, which responses made or changed it, and which forms offer it to visitors now.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "RecordNamedReply".
  */
 export interface RecordNamedReply {
+  forms: FormNamedReply[];
   naming: NamingReply[];
   responses: OriginReply[];
 }

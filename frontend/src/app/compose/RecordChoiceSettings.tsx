@@ -1,18 +1,16 @@
 // Which table the records are of, which of them are offered, and what is shown of each.
 import Box from "@mui/material/Box";
-import Button from "@mui/material/Button";
 import FormControlLabel from "@mui/material/FormControlLabel";
 import Link from "@mui/material/Link";
 import MenuItem from "@mui/material/MenuItem";
 import Switch from "@mui/material/Switch";
 import TextField from "@mui/material/TextField";
-import Typography from "@mui/material/Typography";
 import { useQuery } from "@tanstack/react-query";
 import { Link as RouterLink } from "react-router";
-import type { KnownTable, RecordChoiceField } from "../../api/generated/wire";
+import type { RecordChoiceField } from "../../api/generated/wire";
 import { api } from "../../api/client";
 import { queries } from "../../api/queries";
-import { same } from "../../model/same";
+import { ChangedTable } from "../tables/ChangedTable";
 import { columnsOf, knowing, wordsOf } from "../tables/known";
 import { useBench } from "../workbench/bench";
 import { FormulaButton } from "./FormulaButton";
@@ -33,11 +31,6 @@ export function RecordChoiceSettings({ block, actions }: Props) {
   const listed = tables.data?.tables ?? [];
   const known = form.tables.find(({ id }) => id === block.table);
   const own = listed.find(({ id }) => bare(id) === block.table);
-  const now = useQuery({
-    queryKey: ["table", own?.id],
-    queryFn: () => api.table(own!.id),
-    enabled: own !== undefined,
-  });
   const choose = async (id: string) => {
     const { known: chosen } = await api.table(id);
     const changes: Partial<RecordChoiceField> =
@@ -79,7 +72,7 @@ export function RecordChoiceSettings({ block, actions }: Props) {
           </MenuItem>
         ))}
       </TextField>
-      {own && known && now.data && <Changed known={known} now={now.data.known} onTake={() => void choose(own.id)} />}
+      {own && known && <ChangedTable known={known} tableId={own.id} />}
       {known && (
         <>
           <FormulaButton
@@ -152,32 +145,6 @@ export function RecordChoiceSettings({ block, actions }: Props) {
           )}
           <RecordPlaces block={block} columns={columns} edit={edit} />
         </>
-      )}
-    </Box>
-  );
-}
-
-/** What has changed in a table since the form came to know it, and what takes it over. */
-function Changed({ known, now, onTake }: { known: KnownTable; now: KnownTable; onTake: () => void }) {
-  const { mayEdit } = useBench();
-  const [before, after] = [columnsOf(known), columnsOf(now)];
-  if (same(known, now)) return null;
-  const added = after.filter(({ id }) => !before.some((each) => each.id === id)).map(wordsOf);
-  const gone = before.filter(({ id }) => !after.some((each) => each.id === id)).map(wordsOf);
-  const told = [
-    ...(added.length > 0 ? [`New columns: ${added.join(", ")}.`] : []),
-    ...(gone.length > 0 ? [`Columns that are gone: ${gone.join(", ")}.`] : []),
-  ];
-  return (
-    <Box role="status" sx={{ p: 1, borderLeft: 2, borderColor: "note.data", bgcolor: "background.default" }}>
-      <Typography variant="body2">
-        The table has changed since this form came to know it.{" "}
-        {told.join(" ") || "Some of its columns are set otherwise."}
-      </Typography>
-      {mayEdit && (
-        <Button size="small" onClick={onTake}>
-          Take it over
-        </Button>
       )}
     </Box>
   );

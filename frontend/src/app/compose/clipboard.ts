@@ -1,15 +1,18 @@
 // Blocks on the clipboard: copied within and between forms as text that only Codexa reads; other text makes fields.
 import { useEffect } from "react";
 import { api } from "../../api/client";
+import type { KnownTable } from "../../api/generated/wire";
 import type { Block } from "../../model/blocks";
 import { isInside } from "../../model/draft";
 import type { Parts, RowKind } from "../../model/parts";
+import { coming, tablesNamedIn } from "../tables/tables_along";
 import { useBench } from "../workbench/bench";
 import { isBusyElsewhere } from "./keys";
 import type { ComposeActions } from "./actions";
 
 const MARK = "codexa blocks 1";
 const KINDS = "codexa row kinds 1";
+const TABLES = "codexa tables 1";
 
 /** The selected blocks in the order of the outline; what stands in another one goes with that one. */
 export function blocksToCopy(parts: Parts, selected: readonly string[]): Block[] {
@@ -19,7 +22,9 @@ export function blocksToCopy(parts: Parts, selected: readonly string[]): Block[]
   );
 }
 
-export const written = (blocks: readonly Block[]): string => JSON.stringify({ [MARK]: blocks });
+/** Blocks as text for the clipboard, with the tables that they name. */
+export const written = (blocks: readonly Block[], tables: readonly KnownTable[] = []): string =>
+  JSON.stringify({ [MARK]: blocks, [TABLES]: tablesNamedIn(blocks, tables) });
 
 /** The row kinds that are selected by themselves, in order. */
 const kindsToCopy = (parts: Parts, selected: readonly string[]): RowKind[] =>
@@ -46,14 +51,17 @@ const isTextSelected = (): boolean => {
 
 /** Copy, cut and paste wherever nothing is being typed. */
 export function useBlockClipboard(actions: ComposeActions, onProblem: (problem: string | null) => void): void {
-  const { parts, selected, mayEdit } = useBench();
+  const { form, act, parts, selected, mayEdit } = useBench();
   useEffect(() => {
     const take = (event: ClipboardEvent, cut: boolean) => {
       const blocks = blocksToCopy(parts, selected);
       const kinds = blocks.length > 0 ? [] : kindsToCopy(parts, selected);
       if (isBusyElsewhere(event) || blocks.length + kinds.length === 0 || isTextSelected()) return;
       event.preventDefault();
-      const text = kinds.length > 0 ? JSON.stringify({ [KINDS]: kinds }) : written(blocks);
+      const text =
+        kinds.length > 0
+          ? JSON.stringify({ [KINDS]: kinds, [TABLES]: tablesNamedIn(kinds, form.tables) })
+          : written(blocks, form.tables);
       event.clipboardData?.setData("text/plain", text);
       if (cut && mayEdit) actions.remove();
     };
@@ -63,6 +71,8 @@ export function useBlockClipboard(actions: ComposeActions, onProblem: (problem: 
       const text = event.clipboardData?.getData("text/plain") ?? "";
       if (isBusyElsewhere(event) || !mayEdit || !text.trim()) return;
       event.preventDefault();
+      const along = coming(form.tables, (readMarked(text, TABLES) ?? []) as KnownTable[]);
+      if (along) act(along);
       const kinds = readMarked(text, KINDS) as RowKind[] | null;
       if (kinds) return actions.addRowKinds(kinds);
       const blocks = readBlocks(text);

@@ -137,7 +137,7 @@ function Detail({ followUp }: { followUp: FollowUp }) {
   const at = form.follow_ups.findIndex(({ id }) => id === followUp.id);
   const [copied, setCopied] = useState(false);
   const copy = async () => {
-    await navigator.clipboard.writeText(written(followUp, parts));
+    await navigator.clipboard.writeText(written(followUp, parts, form.tables));
     setCopied(true);
   };
   const duplicate = () => {

@@ -18,6 +18,7 @@ import { keyFrom, keysOf, type Named, namedIn } from "../../model/outline";
 import { type FollowUp, partsOf } from "../../model/parts";
 import { AnswerOrValue, WAYS } from "../compose/Operand";
 import { Heading } from "../compose/InspectorFrame";
+import { ChangedTable } from "../tables/ChangedTable";
 import { type Column, columnsOf, knowing, wordsOf } from "../tables/known";
 import { useBench } from "../workbench/bench";
 
@@ -81,8 +82,7 @@ export function RecordEditor({ followUp, edit }: Props) {
     <Box sx={{ display: "grid", gap: 2 }}>
       {leftOut.length > 0 && (
         <Alert severity="info" onClose={() => setLeftOut([])}>
-          The table was made. It has no column for {leftOut.join(", ")}: rows become records of a table of their own,
-          and files stay with the response.
+          The table was made. It has no column for {leftOut.join(", ")}: rows become records of a table of their own.
         </Alert>
       )}
       {steps.map((step, at) => (
@@ -98,6 +98,7 @@ export function RecordEditor({ followUp, edit }: Props) {
             tables={tables}
             onChoose={(id) => void choose(at, id)}
           />
+          <Changed form={form} table={step.table} tables={tables} />
           <StepSettings
             form={form}
             steps={steps}
@@ -127,6 +128,13 @@ export function RecordEditor({ followUp, edit }: Props) {
       )}
     </Box>
   );
+}
+
+/** Tells that a table has more columns by now, so that they can be asked for and kept. */
+function Changed({ form, table, tables }: { form: Form; table: string; tables: readonly { id: string }[] }) {
+  const known = form.tables.find(({ id }) => id === table);
+  const own = tables.find(({ id }) => id.replaceAll("-", "") === table);
+  return known && own ? <ChangedTable known={known} tableId={own.id} /> : null;
 }
 
 const NEW_STEP: Omit<Step, "id"> = {

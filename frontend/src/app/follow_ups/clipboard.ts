@@ -1,8 +1,11 @@
 // Follow-ups on the clipboard: copied within and between forms as text that only Codexa reads.
 import { useEffect } from "react";
+import type { KnownTable } from "../../api/generated/wire";
+import type { Action } from "../../model/draft";
 import { newId } from "../../model/new_block";
 import { type FollowUp, FORM, type Parts } from "../../model/parts";
 import { isBusyElsewhere } from "../compose/keys";
+import { coming, tablesNamedIn } from "../tables/tables_along";
 import { useBench } from "../workbench/bench";
 
 const MARK = "codexa follow-up 1";
@@ -11,6 +14,8 @@ interface Copied {
   followUp: FollowUp;
   /** The keys of the fields that it names by their ids: in another form the same field has another id. */
   keys: Record<string, string>;
+  /** The tables whose records it makes. */
+  tables?: readonly KnownTable[];
 }
 
 const keyOf = (parts: Parts, id: string): string => {
@@ -25,10 +30,13 @@ function fieldsOf(followUp: FollowUp): string[] {
 }
 
 /** A follow-up as text for the clipboard. */
-export function written(followUp: FollowUp, parts: Parts): string {
+export function written(followUp: FollowUp, parts: Parts, tables: readonly KnownTable[] = []): string {
   const keys = Object.fromEntries(fieldsOf(followUp).map((id) => [id, keyOf(parts, id)]));
-  return JSON.stringify({ [MARK]: { followUp, keys } });
+  return JSON.stringify({ [MARK]: { followUp, keys, tables: tablesNamedIn(followUp, tables) } });
 }
+
+/** The tables that came along with a follow-up. */
+export const tablesOf = (text: string): readonly KnownTable[] => copiedIn(text)?.tables ?? [];
 
 /** The follow-up that was copied, for a form with these parts; null for any other text. What it names goes by its key. */
 export function read(text: string, parts: Parts): FollowUp | null {
@@ -64,10 +72,14 @@ export function useFollowUpPaste(): void {
   useEffect(() => {
     const paste = (event: ClipboardEvent) => {
       if (isBusyElsewhere(event) || !mayEdit) return;
-      const made = read(event.clipboardData?.getData("text/plain") ?? "", parts);
+      const text = event.clipboardData?.getData("text/plain") ?? "";
+      const made = read(text, parts);
       if (!made) return;
       event.preventDefault();
-      act({ do: "add", parts: [made], into: { holder: FORM, list: "follow_ups" }, at: form.follow_ups.length });
+      const along = coming(form.tables, tablesOf(text));
+      const at = form.follow_ups.length;
+      const add: Action = { do: "add", parts: [made], into: { holder: FORM, list: "follow_ups" }, at };
+      act(along ? { do: "together", actions: [along, add] } : add);
       select(made.id);
     };
     addEventListener("paste", paste);

@@ -1,4 +1,4 @@
-// Asks what becomes of records that others name, before they are removed.
+// Asks what becomes of records that others name or live forms offer, before they are removed.
 import Button from "@mui/material/Button";
 import Dialog from "@mui/material/Dialog";
 import DialogActions from "@mui/material/DialogActions";
@@ -8,7 +8,7 @@ import Typography from "@mui/material/Typography";
 import type { Way } from "./useRecords";
 
 interface Props {
-  /** Which records name them, as the server says it. */
+  /** What refers to them, as the server says it. */
   words: string;
   onChoose: (way: Way) => void;
   onClose: () => void;
@@ -17,7 +17,7 @@ interface Props {
 export function NamedElsewhere({ words, onChoose, onClose }: Props) {
   return (
     <Dialog open onClose={onClose} aria-labelledby="named-elsewhere">
-      <DialogTitle id="named-elsewhere">What becomes of what names them?</DialogTitle>
+      <DialogTitle id="named-elsewhere">Remove them, or offer them no more?</DialogTitle>
       <DialogContent>
         <Typography>{words}</Typography>
         <Typography variant="body2" color="text.secondary" sx={{ mt: 1 }}>
@@ -30,7 +30,7 @@ export function NamedElsewhere({ words, onChoose, onClose }: Props) {
           Remove nothing
         </Button>
         <Button color="inherit" onClick={() => onChoose("empty")}>
-          Remove them, and empty those cells
+          Remove them, and empty what names them
         </Button>
         <Button variant="contained" onClick={() => onChoose("keep")}>
           Offer them no more

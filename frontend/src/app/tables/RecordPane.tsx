@@ -81,8 +81,8 @@ export function RecordPane({ table, record, onChanged, onOffer, onClose }: Props
 /** Which records of other tables name it. */
 function NamedBy({ table, record }: { table: TableReply; record: RecordReply }) {
   const found = useQuery({ ...queries.recordNamed(table.id, record.number), staleTime: 0 });
-  const { naming = [], responses = [] } = found.data ?? {};
-  if (naming.length + responses.length === 0) return null;
+  const { naming = [], responses = [], forms = [] } = found.data ?? {};
+  if (naming.length + responses.length + forms.length === 0) return null;
   return (
     <Box component="section" aria-label="What refers to it" sx={{ mt: 2 }}>
       <Typography variant="h3" sx={{ mb: 0.5 }}>
@@ -96,6 +96,15 @@ function NamedBy({ table, record }: { table: TableReply; record: RecordReply }) 
           {each.kind} it
         </Typography>
       ))}
+      {record.offered &&
+        forms.map((each) => (
+          <Typography key={each.id} variant="body2">
+            Offered in{" "}
+            <Link component={RouterLink} to={`/forms/${each.id}/compose`}>
+              {each.name}
+            </Link>
+          </Typography>
+        ))}
       {naming.map((each) => (
         <Typography key={`${each.table} ${each.column}`} variant="body2">
           <Link component={RouterLink} to={`/tables/${each.table}`}>
