@@ -1,11 +1,12 @@
 """The worksheet: a table is made and typed into by keyboard; what is pasted, refused, removed and undone is seen."""
 
+import base64
 import re
 
 import pytest
 from playwright.sync_api import expect
 
-from browser.conftest import expect_usable
+from browser.conftest import axe_findings, expect_usable
 
 LINES = "Nova\tHarbour Deck\t20.5\nLyra\tMoon\t9\n"
 
@@ -172,3 +173,104 @@ def test_a_file_becomes_a_table(places):
     dialog.get_by_role("button", name="Close").press("Enter")
     expect(page.get_by_role("columnheader", name="Speaker")).to_be_visible()
     expect(page.get_by_text("9 records", exact=True)).to_be_visible()
+
+
+PICTURE = base64.b64decode(
+    "iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNkYPhfDwAChwGA60e6kgAAAABJRU5ErkJggg=="
+)
+
+
+def test_a_table_gets_files_other_types_and_readers(places):
+    """A column of files, a text that becomes numbers or stays, columns out of sight, and what anybody reads."""
+    page = places
+    name = f"Finds {page.evaluate('Date.now()')}"
+    page.get_by_label("Name of a new table").fill(name)
+    page.keyboard.press("Enter")
+    add_column(page, "Photos", "Files")
+    add_column(page, "Weight", "Text")
+    grid = page.get_by_role("grid")
+    grid.focus()
+    page.keyboard.type("Meteorite")
+    page.keyboard.press("Enter")
+    expect(cell(page, 1, 1)).to_have_text("Meteorite")
+    for key in ("ArrowUp", "ArrowRight", "ArrowRight"):
+        page.keyboard.press(key)
+    page.keyboard.type("about 30")
+    page.keyboard.press("Enter")
+    expect(cell(page, 1, 3)).to_have_text("about 30")
+    for key in ("ArrowUp", "ArrowLeft", "Enter"):
+        page.keyboard.press(key)
+    beside = page.get_by_role("complementary", name="Record")
+    beside.get_by_label("File for Photos").set_input_files(
+        files=[{"name": "find.png", "mimeType": "image/png", "buffer": PICTURE}]
+    )
+    expect(cell(page, 1, 2)).to_have_text("find.png")
+    expect(beside.get_by_role("link", name="find.png")).to_be_visible()
+    expect_usable(page)
+    # What can't be read as a number is told with its record, and stays.
+    page.get_by_role("columnheader", name="Weight").get_by_role("button").first.click()
+    column = page.get_by_role("complementary", name="Column")
+    column.get_by_role("combobox", name="What it holds").press("Enter")
+    page.get_by_role("option", name="Number", exact=True).press("Enter")
+    column.get_by_role("button", name="Keep the column so").press("Enter")
+    expect(column.get_by_role("alert")).to_contain_text("record 1 “about 30”")
+    cell(page, 1, 3).dblclick()
+    page.get_by_role("textbox", name="Weight").fill("30")
+    page.keyboard.press("Enter")
+    expect(cell(page, 1, 3)).to_have_text("30")
+    column.get_by_role("button", name="Keep the column so").press("Enter")
+    expect(column.get_by_role("heading", name="Number")).to_be_visible()
+    page.get_by_role("button", name="Columns", exact=True).press("Enter")
+    page.get_by_role("dialog", name="Columns that are shown").get_by_label("Photos").click()
+    page.keyboard.press("Escape")
+    expect(page.get_by_role("columnheader", name="Photos")).not_to_be_visible()
+    page.reload()
+    expect(page.get_by_role("button", name="Columns (2 of 3)")).to_be_visible()
+    page.get_by_role("button", name="More …").press("Enter")
+    expect(page.get_by_role("link", name="What is shown as CSV")).to_be_visible()
+    page.get_by_role("button", name="Let anybody read records").press("Enter")
+    pane = page.get_by_role("complementary", name="Published records")
+    for label in ("Photos", "Weight"):
+        pane.get_by_label(label).check()
+    pane.get_by_role("button", name="Make it readable").press("Enter")
+    address = pane.get_by_role("link", name="Read it as anybody does").get_attribute("href")
+    cell(page, 1, 1).click()
+    page.get_by_role("button", name="Publish", exact=True).press("Enter")
+    expect(page.get_by_role("button", name="Take back")).to_be_visible()
+    expect_usable(page)
+    page.goto(address)
+    expect(page.get_by_role("article")).to_contain_text("Meteorite")
+    expect(page.get_by_role("img", name="find.png")).to_be_visible()
+    assert axe_findings(page) == []
+
+
+def test_a_list_is_changed_in_one_place_and_its_forms_follow(places):
+    page = places
+    page.get_by_role("link", name="Seen with").press("Enter")
+    lines = page.get_by_label("Options, a line each")
+    lines.fill(lines.input_value() + "\nradio dish")
+    page.get_by_role("button", name="Keep the list so").press("Enter")
+    expect(page.get_by_text("5 options.")).to_be_visible()
+    expect(lines).to_have_value(re.compile("radio dish\tradio_dish$"))
+    expect_usable(page)
+    page.get_by_role("link", name="Share a sighting").press("Enter")
+    page.get_by_role("button", name=re.compile("^1.4")).first.click()
+    page.get_by_role("tab", name="Answers").click()
+    expect(page.get_by_label("Label of option 5")).to_have_value("radio dish")
+    expect_usable(page)
+
+
+def test_an_owner_keeps_a_table_to_the_owners(places):
+    page = places
+    page.get_by_role("link", name="Loans").press("Enter")
+    page.get_by_role("button", name="More …").press("Enter")
+    rights = page.get_by_role("group", name="Who may")
+    rights.get_by_role("combobox", name="Changes its records").press("Enter")
+    page.get_by_role("option", name="Owners only").press("Enter")
+    expect(rights.get_by_role("combobox", name="Changes its records")).to_have_text("Owners only")
+    expect_usable(page)
+    rights.get_by_role("combobox", name="Sees it").press("Enter")
+    page.get_by_role("option", name="Editors and owners").press("Enter")
+    page.reload()
+    page.get_by_role("button", name="More …").press("Enter")
+    expect(rights.get_by_role("combobox", name="Sees it")).to_have_text("Editors and owners")

@@ -336,3 +336,44 @@ def test_what_is_asked_of_a_table_is_what_the_formula_says(text, answers):
 
 def as_chosen(record):
     return ChosenRecord(record.name, number=record.number, values=record.values)
+
+
+class TestCircles:
+    """Filters that hang on each other, and a table that names records of its own."""
+
+    def test_filters_in_a_circle_are_told_offer_nothing_and_stop_nobody(self):
+        program = program_of(
+            choice("first", fitting="record.site = second.site"),
+            choice("second", fitting="record.site = first.site"),
+            choice("itself", fitting="record.charge < itself.charge"),
+            block("number", "count"),
+            tables=KNOWN,
+        )
+        assert {each.block for each in proof(program) if each.code == "circle"} >= {"first", "itself"}
+        state = with_tables(program, {"first": "1", "second": "2", "itself": "3", "count": "4"})
+        assert [value(state, each) for each in ("first", "second", "itself")] == [None, None, None]
+        assert value(state, "count") == 4
+        assert form_state(state)["blocks"]["first"]["records"]["listed"] == []
+
+    def test_a_table_that_names_its_own_records_is_followed_as_deep_as_is_written(self):
+        names = {"name": "Pieces", "columns": [
+            {"type": "short_text", "id": "name", "key": "name", "label": "Name"},
+            {"type": "record_choice", "id": "of", "key": "of", "label": "Part of", "table": "pieces"},
+        ]}  # fmt: skip
+        dome = {"name": "Dome"}
+        wheel = {"name": "Wheel", "of": {"record": 1, "shown": "Dome", "values": dome}}
+        loop = {
+            "name": "Loop",
+            "of": {"record": 3, "shown": "Loop", "values": {"of": {"record": 3, "shown": "Loop", "values": {}}}},
+        }
+        pieces = MemoryTable("pieces", names, (dome, wheel, loop))
+        program = program_of(
+            choice("piece", "pieces", fitting="NOT(ISBLANK(record.of))"),
+            block("calculated", "whole", formula="piece.of.name", format="text"),
+            block("calculated", "deep", formula="piece.of.of.name", format="text"),
+            tables=[pieces.known],
+        )
+        there = MemoryTables({"pieces": pieces})
+        assert listed(with_tables(program, {}, there), "piece") == ["Loop", "Wheel"]
+        assert value(with_tables(program, {"piece": "2"}, there), "whole") == "Dome"
+        assert value(with_tables(program, {"piece": "3"}, there), "deep") in (None, "")

@@ -1,5 +1,6 @@
 """Records in forms: what the database finds, what is taken, and what stays as it was when tables change."""
 
+import json
 import uuid
 from dataclasses import replace
 
@@ -310,3 +311,21 @@ def test_a_column_that_goes_is_told_where_it_is_named_and_harms_no_visitor(as_mi
     work(worker)
     row = next(each for each in as_mira.get("/api/forms").json["forms"] if each["id"] == str(form))
     assert "Instruments is not there any more" in row["tables_changed"]
+
+
+def test_responses_are_found_by_the_record_that_they_chose_as_it_was(as_mira, there):
+    form, _, instruments = there
+    for number in ("1", "3"):
+        assert hand_in(as_mira, form, {"site": "1", "instrument": number}).status_code == 201
+    put(as_mira, instruments, {"number": 1, "cells": {"name": "Juniper II"}})
+    work_all = as_mira.get(f"/api/forms/{form}/responses").json
+    asked = next(each for each in work_all["columns"] if each["label"] == "Instrument")
+    for how, words, found in (
+        ("is", "juniper", [1]),
+        ("contains", "mo", [2]),
+        ("is", "Juniper II", []),
+        ("answered", None, [2, 1]),
+    ):
+        where = json.dumps([[asked["id"], how, *([words] if words else [])]])
+        rows = as_mira.get(f"/api/forms/{form}/responses", query_string={"where": where}).json["rows"]
+        assert [each["number"] for each in rows] == found, (how, words)

@@ -426,3 +426,32 @@ def test_an_owner_says_who_sees_a_table_and_who_changes_it(agent, as_mira, conne
     assert (refused.status_code, refused.json["problems"][0]["path"]) == (422, "tables.0")
     copied = agent.post("/api/forms", json={"document": document})
     assert copied.status_code == 422
+
+
+def test_a_table_can_name_records_of_its_own(worker, as_mira):
+    """Pieces are part of pieces, of themselves too: names follow, removal asks, and nothing goes round for ever."""
+    table = f"/api/tables/{as_mira.post('/api/tables', json={'definition': {'name': 'Pieces'}}).json['id']}"
+    known = as_mira.get(table).json
+    part = {"id": "c2", "type": "record_choice", "key": "of", "label": "Part of", "table": table[-36:].replace("-", "")}
+    shown = {
+        "id": "c3",
+        "type": "calculated",
+        "key": "full",
+        "label": "Full",
+        "format": "text",
+        "formula": 'name & " of " & of',
+    }
+    definition = {**known["definition"], "columns": [*known["definition"]["columns"], part, shown], "named_by": "c3"}
+    assert as_mira.put(table, json={"revision": 1, "definition": definition}).status_code == 200
+    put(as_mira, table, {"c1": "Dome"})
+    put(as_mira, table, {"c1": "Wheel", "c2": "1"})
+    assert put(as_mira, table, {"number": 2, "cells": {"c2": "2"}})["wrong"] == []
+    assert put(as_mira, table, {"number": 2, "cells": {"c1": "Rim"}})["records"][0]["name"].startswith("Rim of ")
+    put(as_mira, table, {"c1": "Spoke", "c2": "1"})
+    put(as_mira, table, {"number": 1, "cells": {"c1": "Summit Dome"}})
+    work(worker)
+    assert names(as_mira, table, sort="c1")[0][1:] == ["Spoke of Summit Dome of ", "Summit Dome of "]
+    asked = as_mira.post(f"{table}/records/remove", json={"numbers": [1]})
+    assert (asked.status_code, "1 record of Pieces (Part of)" in asked.json["message"]) == (409, True)
+    assert as_mira.post(f"{table}/records/remove", json={"numbers": [1, 2], "way": "empty"}).json["removed"] == [1, 2]
+    assert as_mira.get(f"{table}/records").json["records"][0]["cells"].keys() == {"c1", "c3"}

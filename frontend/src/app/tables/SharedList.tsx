@@ -15,6 +15,7 @@ import { counted } from "../../text/words";
 import { MONO } from "../../theme/theme";
 import { AskFirst } from "../../ui/AskFirst";
 import { LongTextField } from "../../ui/LongTextField";
+import { tabByKey } from "../../ui/tab_by_key";
 import { Single } from "../Single";
 import { mayEdit, useSignedIn } from "../signed_in";
 import { Waiting } from "../Waiting";
@@ -56,7 +57,9 @@ function Editor({ list }: { list: ListReply }) {
   const isChanged = name !== list.name || text !== asLines(list.options);
   const count = text.split("\n").filter((line) => line.trim()).length;
   return (
-    <Box sx={{ display: "grid", gridTemplateColumns: "minmax(0, 2fr) minmax(0, 1fr)", gap: 4, alignItems: "start" }}>
+    <Box
+      sx={{ display: "grid", gridTemplateColumns: "minmax(0, 2fr) minmax(0, 1fr)", gap: 4, alignItems: "start", mt: 2 }}
+    >
       <Box
         component="form"
         onSubmit={(event) => {
@@ -76,8 +79,9 @@ function Editor({ list }: { list: ListReply }) {
           label="Options, a line each"
           lines={12}
           value={text}
-          helperText={`${counted(count, "option")}. After the label, with tabs between, as from a spreadsheet: code, number that it counts as, what it belongs to.`}
+          helperText={`${counted(count, "option")}. After the label, with tabs between, as from a spreadsheet: code, number that it counts as, what it belongs to. Ctrl+I makes a tab.`}
           onChange={(event) => setText(event.target.value)}
+          onKeyDown={(event) => tabByKey(event, setText)}
           attributes={{
             readOnly: !may,
             spellCheck: false,
@@ -104,7 +108,9 @@ function Editor({ list }: { list: ListReply }) {
         )}
       </Box>
       <Box component="section" aria-label="Forms that have it" sx={{ display: "grid", gap: 1, justifyItems: "start" }}>
-        <Typography variant="h3">Forms that have it</Typography>
+        <Typography variant="h3" component="h2">
+          Forms that have it
+        </Typography>
         {list.forms.length === 0 && (
           <Typography variant="body2" color="text.secondary">
             None yet. In a choice’s options say that they come from this list.

@@ -45,7 +45,7 @@ export function OptionSource({ takenFrom, options, onTake }: Props) {
         value={takenFrom}
         disabled={take.isPending}
         slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
-        helperText={isList ? "They follow the list; what is changed below is changed in this form alone." : ""}
+        helperText={isList ? "Labels, codes and numbers follow the list; prices and rules are this form’s own." : ""}
         onChange={(event) => choose(event.target.value)}
       >
         <MenuItem value="">this form alone</MenuItem>

@@ -7,7 +7,7 @@ import Menu from "@mui/material/Menu";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
-import { type ClipboardEvent, type KeyboardEvent, useState } from "react";
+import { type ClipboardEvent, useState } from "react";
 import type { Option, SingleChoiceField } from "../../api/generated/wire";
 import { typeOf } from "../../model/blocks";
 import { newId } from "../../model/new_block";
@@ -20,6 +20,7 @@ import type { SettingsProps } from "../settings_props";
 import { OptionSource } from "./OptionSource";
 import { optionsAsText, optionsFromText, pastedOptions, PLAIN_OPTION } from "./paste";
 import { LongTextField } from "../../ui/LongTextField";
+import { tabByKey } from "../../ui/tab_by_key";
 import { byAltArrows, CodeBox, ColumnHeads, moved, NewLine } from "../table_pieces";
 
 const GRID = "minmax(0,1fr) 62px 54px 54px 20px";
@@ -121,15 +122,7 @@ function AsText({ options, onChange }: { options: readonly Option[]; onChange: (
       helperText={`${counted(text.split("\n").filter((line) => line.trim()).length, "option")}. A code that stays keeps its option, with its rules. Lines in a new order are options in a new order. Ctrl+I or the tab of a pasted line divides columns; Tab leaves.`}
       onChange={(event) => setText(event.target.value)}
       onBlur={() => onChange(optionsFromText(text, options, newId))}
-      onKeyDown={(event: KeyboardEvent) => {
-        // Tab leaves, as everywhere; the sign between columns has a key of its own.
-        if (event.key.toLowerCase() !== "i" || !(event.ctrlKey || event.metaKey)) return;
-        event.preventDefault();
-        const field = event.target as HTMLTextAreaElement;
-        const { selectionStart: at, selectionEnd: end } = field;
-        setText(`${text.slice(0, at)}\t${text.slice(end)}`);
-        requestAnimationFrame(() => field.setSelectionRange(at + 1, at + 1));
-      }}
+      onKeyDown={(event) => tabByKey(event, setText)}
       attributes={{
         spellCheck: false,
         style: { fontFamily: MONO, fontSize: 12, whiteSpace: "pre", tabSize: 12 },
