@@ -131,7 +131,7 @@ class TestOperators:
         with psycopg.connect(cluster.admin_address(), autocommit=True) as connection:
             connection.execute("CREATE DATABASE restored OWNER codexa")
         back = {"CODEXA_DATABASE": cluster.address("restored"), "CODEXA_FILES": str(tmp_path / "again")}
-        assert run("restore", str(folder), **back) == (0, "Restored, with 1 files.\n")
+        assert run("restore", str(folder), **back) == (0, "Restored, with 21 files.\n")
         assert (tmp_path / "again" / str(upload)).read_bytes() == b"%PDF-1.4"
         for table in ("form", "edition", "response", "event", "person", "saved_state"):
             assert counted(back["CODEXA_DATABASE"], table) == counted(database, table)

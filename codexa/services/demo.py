@@ -88,7 +88,7 @@ def load_demo(database: Database, *, examples: Path, sites: list[str], settings:
         # All of it in this one transaction.
         account = _add_account(connection, who, settings)
         within: Connect = lambda: nullcontext(connection)  # noqa: E731 - a name for what it is
-        known = make_tables(within, who, examples=examples)
+        known = make_tables(within, who, examples=examples, files=Path(settings.files))
         shared = lists.create(within, who=who, document=_SEEN_WITH)
         for file, count in FORMS.items():
             text = (examples / file).read_text(encoding="utf-8").replace(f'"{_LIST}"', f'"{shared.hex}"')

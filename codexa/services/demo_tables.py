@@ -1,6 +1,7 @@
 """The demo's tables: what can be lent, where it stands, and a catalogue of objects to look at."""
 
 import datetime
+import io
 import json
 from collections.abc import Iterator, Mapping, Sequence
 from pathlib import Path
@@ -10,22 +11,29 @@ from uuid import UUID
 
 from codexa.core.form.known_tables import KnownTable
 from codexa.core.tables.table import known_table
+from codexa.services.demo_pictures import night
 from codexa.services.spreadsheets import read_table
 from codexa.services.tables import content, tables
+from codexa.services.tables.files import Arriving, Cell, add
 from codexa.services.tables.records import Typed, change
 from codexa.store.database import Connect
 from codexa.store.sessions import SignedIn
 
 _OBJECTS = 3_000
 _AT_ONCE = 1_000
+# Columns of pictures, by table.
+_PICTURED = {"talks": "c7", "sightings": "c9"}
 _NIGHT, _WAITING = "Night of", 2  # sightings that nobody has let go yet
 _KINDS = {"galaxy": 30, "open cluster": 18, "globular cluster": 8, "nebula": 14, "double star": 22, "variable star": 8}
 _FIELDS = ("the Ferry", "the Lantern", "the Heron", "the Millwheel", "the Fox", "the Net", "the Bell", "the Harrow")
 _SEEN_WITH = ("naked eye", "binoculars", "small telescope", "40 cm reflector")
 
 
-def make_tables(connect: Connect, who: SignedIn, *, examples: Path) -> dict[str, KnownTable]:
-    """Make the tables of the examples, and the catalogue; return what forms know of each, by its name in examples."""
+def make_tables(connect: Connect, who: SignedIn, *, examples: Path, files: Path | None = None) -> dict[str, KnownTable]:
+    """Make the tables of the examples, and the catalogue; return what forms know of each, by its name in examples.
+
+    With a folder of `files` some records have pictures.
+    """
     made: dict[str, KnownTable] = {}
     for name in _TABLES:
         path = examples / "tables" / f"{name}.json"
@@ -35,6 +43,8 @@ def make_tables(connect: Connect, who: SignedIn, *, examples: Path) -> dict[str,
         by_label = {each["label"]: each["id"] for each in definition["columns"]}
         cells = [{by_label[label]: text for label, text in row.items() if label in by_label} for row in rows]
         made[name] = _make(connect, who, definition, cells)
+        if files is not None and name in _PICTURED:
+            _add_pictures(connect, who, files, UUID(made[name].id), column=_PICTURED[name], count=len(rows))
         if name == "sightings":
             _publish(connect, who, UUID(made[name].id), count=len(rows) - _WAITING)
         if name == "instruments":
@@ -64,6 +74,15 @@ def _since_today(sightings: Sequence[Mapping[str, str]]) -> list[dict[str, str]]
     """Return sightings with the day of each in the place of how many days ago it was."""
     today = datetime.datetime.now(datetime.UTC).date()
     return [{**each, _NIGHT: (today + datetime.timedelta(days=int(each[_NIGHT]))).isoformat()} for each in sightings]
+
+
+def _add_pictures(connect: Connect, who: SignedIn, folder: Path, table: UUID, *, column: str, count: int) -> None:
+    """Give two of three records a picture."""
+    for number in range(1, count + 1):
+        if number % 3:
+            picture = io.BytesIO(night(f"{column} {number}"))
+            file = Arriving(name=f"night {number}.png", length=None, content=picture, free=0)
+            add(connect, folder, Cell(who=who, table=table, number=number, column=column), file)
 
 
 def _publish(connect: Connect, who: SignedIn, table: UUID, *, count: int) -> None:

@@ -199,7 +199,7 @@ def history(table: UUID, number: int) -> RecordHistoryReply:
 
 @endpoint(blueprint, "GET", "/<uuid:table>/records/<number:number>/named", reply=RecordNamedReply)
 def named(table: UUID, number: int) -> RecordNamedReply:
-    """Return which records of other tables name a record, the responses that made or changed it, the forms that offer it."""
+    """Return which records name a record, which responses made or changed it, and which forms offer it."""
     who = may(Right.SEE_TABLES)
     found = records.named(connection, who=who, table=table, number=number)
     made = records.origins(connection, who=who, table=table, number=number)

@@ -208,11 +208,11 @@ def servers(cluster, tmp_path_factory):
     database = cluster.address("browser")
     migrate(database)
     servers = Servers(tmp_path_factory.mktemp("logs") / "servers.log")
-    filled = Database(database, 2)
+    filled, files = Database(database, 2), str(tmp_path_factory.mktemp("files"))
     with pytest.MonkeyPatch.context() as patch:
         # Two thousand responses take half a minute, and no test looks at them.
         patch.setattr(demo, "FORMS", {file: min(count, MOST_RESPONSES) for file, count in demo.FORMS.items()})
-        demo.load_demo(filled, examples=EXAMPLES, sites=[servers.website], settings=Settings())
+        demo.load_demo(filled, examples=EXAMPLES, sites=[servers.website], settings=Settings(files=files))
     filled.close()
     publish_for_tests(database, [servers.website])
     environment = {
@@ -224,7 +224,7 @@ def servers(cluster, tmp_path_factory):
         # A test fills in faster than any person.
         "CODEXA_HOLD_SUSPECTED": "no",
         "CODEXA_WORK_RATE": "100000 per minute",
-        "CODEXA_FILES": str(tmp_path_factory.mktemp("files")),
+        "CODEXA_FILES": files,
         "PRACTICE_MAILBOX": str(tmp_path_factory.mktemp("mailbox")),
         "PRACTICE_BANK": str(tmp_path_factory.mktemp("bank")),
         "CODEXA_PRACTICE_BANK": servers.bank,

@@ -29,7 +29,8 @@ _OF_FORMAT = {"number": "number", "percent": "number", "money": "money", "date":
 # What hangs on other answers, or on what is sold, is the form's.
 _NOT_IN_COLUMN = {
     "shown", "default", "default_follows", "checks", "keep_when_hidden", "personal", "width", "fitting", "earliest",
-    "latest", "price", "shown_as", "ordered_by", "descending", "places", "taking", "left_shown", "picture", "taken_from",
+    "latest", "price", "shown_as", "ordered_by", "descending", "places", "taking", "left_shown", "picture",
+    "taken_from",
 }  # fmt: skip
 _NOT_IN_OPTION = frozenset({"shown", "locked", "price"})
 
