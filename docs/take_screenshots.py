@@ -111,12 +111,12 @@ def payment(page: Page) -> None:
 
 
 def tables(page: Page) -> None:
-    """The instruments as a worksheet, with one of them beside it."""
+    """Sightings as a worksheet, of which some wait to be published, with one of them beside it."""
     page.goto(f"{CODEXA}/tables")
-    page.get_by_role("link", name="Instruments").click()
+    page.get_by_role("link", name="Sightings").click()
     page.get_by_role("grid").focus()
-    page.get_by_role("gridcell", name="Ferry refractor").wait_for()
-    for key in ("ArrowDown", *["ArrowDown"] * 8, "ArrowRight"):
+    page.get_by_role("gridcell", name="Light pillars").wait_for()
+    for key in ("ArrowDown", *["ArrowDown"] * 6):
         page.keyboard.press(key)
     page.get_by_role("button", name="Record beside").click()
     page.get_by_text("What happened").wait_for()
@@ -195,7 +195,7 @@ def main() -> None:
         tables(wide)
         records(wide)
         stranger = browser.new_page(viewport={"width": 1280, "height": 800})
-        stranger.goto(f"{WEBSITE}/sky")
+        stranger.goto(f"{WEBSITE}/sightings")
         stranger.get_by_role("button", name="How well do you know").click()
         form = stranger.frame_locator("iframe")
         form.get_by_role("button", name="Begin").or_(form.locator(".cx-submit")).first.click()

@@ -314,6 +314,8 @@ def who_have(connection: Connection, *, table: UUID, values: Collection[tuple[st
 
 def free_values(connection: Connection, *, table: UUID, numbers: Sequence[int] | None = None) -> None:
     """Give back what all records had alone, or these."""
+    if numbers is not None and not numbers:
+        return
     connection.execute(_QUERIES["free_values"], {"table": table, "numbers": None if numbers is None else list(numbers)})
 
 

@@ -129,7 +129,13 @@ def limit_findings(minimum: Decimal | None, maximum: Decimal | None) -> list[tup
 
 def shown(value: Decimal, region: Region) -> str:
     """Return a number as people of that language write it, with all its decimals."""
-    return format_decimal(value, locale=region.locale, decimal_quantization=False)
+    # By its text: 1 and 1.0 are the same number, and are written otherwise.
+    return _written(str(value), region.locale)
+
+
+@lru_cache(maxsize=16_384)
+def _written(value: str, locale: str) -> str:
+    return format_decimal(Decimal(value), locale=locale, decimal_quantization=False)
 
 
 def number_of(raw: Any, locale: str, decimals: int) -> Decimal | None:

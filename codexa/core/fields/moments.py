@@ -62,6 +62,7 @@ def shown_time(time: datetime.time, locale: str) -> str:
     return str(format_time(time, format="short", locale=locale))
 
 
+@lru_cache(maxsize=4_096)
 def shown_date(date: datetime.date, locale: str) -> str:
     """Return a date as people of that language write it in full."""
     return str(format_date(date, format="long", locale=locale))

@@ -2,7 +2,7 @@
 
 from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass, field
-from typing import Any
+from typing import Any, NamedTuple
 
 from codexa.core.context import Context
 from codexa.core.fields.file_upload import is_shown_small
@@ -15,8 +15,7 @@ from codexa.core.program.fitting import Fitting
 from codexa.core.program.record_parts import Shown
 
 
-@dataclass(frozen=True, kw_only=True, slots=True)
-class OfferedRecord:
+class OfferedRecord(NamedTuple):
     """A record as visitors see it in a list: how many are left of it where there is an end, and a picture by its id."""
 
     number: int
@@ -60,9 +59,13 @@ def trimmed(values: Mapping[str, Any], used: Collection[tuple[str, ...]]) -> dic
 
 def offered_record(shown: Shown, record: KeptRecord) -> OfferedRecord:
     """Return a record as visitors see it in a list."""
-    files = record.values.get(shown.block.picture) if shown.block.picture else None
-    pictures = (each["id"] for each in files or () if is_shown_small(each["type"]))
-    return OfferedRecord(number=record.number, shown=shown(record), left=record.left, picture=next(pictures, ""))
+    picture = _picture(record, shown.block.picture) if shown.block.picture else ""
+    return OfferedRecord(record.number, shown(record), record.left, picture)
+
+
+def _picture(record: KeptRecord, column: str) -> str:
+    files = record.values.get(column) or ()
+    return next((each["id"] for each in files if is_shown_small(each["type"])), "")
 
 
 class Looking:

@@ -117,7 +117,7 @@ PAGES = (
         address="sightings",
         title="Sightings",
         words="What our members and visitors have seen of late.",
-        places=(_SIGHTING,),
+        places=(_SIGHTING, _QUIZ),
         content="alderlight/sightings",
     ),
     Page(

@@ -216,6 +216,37 @@ export const TOPICS: readonly Topic[] = [
     also: "save store database record table insert update",
   },
   {
+    id: "places",
+    question: "How do I take bookings for what has so many places?",
+    steps: [
+      "Give the table a column of numbers: seats, pieces. In the record choice say “There are so many of each”, and how many each response takes.",
+      "All forms of the table take of the same places; what is gone is not offered, and what a removed response had is free again.",
+    ],
+    area: "compose",
+    also: "capacity seats limit stock inventory sold out availability quota",
+  },
+  {
+    id: "published-records",
+    question: "How do I show records on our website?",
+    steps: [
+      "In a table’s menu choose “Let anybody read records”, its address, and the columns that anybody reads.",
+      "Publish records one by one or all that are marked; new ones wait unless you let them go at once.",
+      "Copy the line for a page of your website, or give out the news feed (Atom) or the JSON.",
+    ],
+    area: "publish",
+    also: "public list feed rss atom json content moderation gallery directory",
+  },
+  {
+    id: "lists",
+    question: "How do several forms share the same options?",
+    steps: [
+      "Tables, Lists: make one, a line for each option. In a choice’s answers say “Options of” it.",
+      "Changed there, the drafts of all forms that have it follow; each is published when you are ready.",
+    ],
+    area: "compose",
+    also: "shared options countries choice list reuse predefined",
+  },
+  {
     id: "default",
     question: "How do I fill a field in beforehand?",
     steps: [
