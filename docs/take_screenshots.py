@@ -197,7 +197,7 @@ def main() -> None:
         stranger = browser.new_page(viewport={"width": 1280, "height": 800})
         stranger.goto(f"{WEBSITE}/sightings")
         stranger.get_by_role("button", name="How well do you know").click()
-        form = stranger.frame_locator("iframe")
+        form = stranger.frame_locator("iframe[title='Northern sky quiz']")
         form.get_by_role("button", name="Begin").or_(form.locator(".cx-submit")).first.click()
         for words in ("polaris", "The Little Bear"):
             form.get_by_label("Or write it here").fill(words)
