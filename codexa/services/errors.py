@@ -87,6 +87,30 @@ class NotAllowedError(ServiceError):
     code = "not_allowed"
 
 
+class NoTeamError(ServiceError):
+    """You are in no team any more. Ask an owner of the team to invite you."""
+
+    code = "no_team"
+
+
+class LastOwnerError(ServiceError):
+    """A team needs an owner. Make somebody else an owner first."""
+
+    code = "last_owner"
+
+
+class InvitationUsedError(ServiceError):
+    """This invitation doesn't work any more: it was used, taken back, or is over. Ask for another one."""
+
+    code = "invitation_used"
+
+
+class WrongPersonError(ServiceError):
+    """This invitation is for somebody else. Sign out to accept it."""
+
+    code = "wrong_person"
+
+
 class WrongSignInError(ServiceError):
     """E-mail and password don't belong together. Check both and try again."""
 

@@ -16,6 +16,7 @@ class Right(StrEnum):
     SEE_TABLES = "see tables"
     CHANGE_RECORDS = "change records"
     EDIT_TABLES = "edit tables"
+    KEEP_PEOPLE = "invite people, give roles, take people out"
     GRANT_TABLES = "say who may see and change a table"
     SEE_WORKINGS = "see workings"
     REFUND = "give money back"
@@ -28,7 +29,7 @@ class Right(StrEnum):
 _OWNERS_ONLY = frozenset(
     {
         Right.SEE_WORKINGS, Right.REFUND, Right.CHARGE, Right.KEEP_ACCOUNTS, Right.KEEP_KEYS, Right.ANSWER_PEOPLE,
-        Right.GRANT_TABLES,
+        Right.GRANT_TABLES, Right.KEEP_PEOPLE,
     }
 )  # fmt: skip
 _RIGHTS: dict[str, frozenset[Right]] = {

@@ -12,7 +12,7 @@ from uuid import UUID
 from argon2 import PasswordHasher
 from argon2.exceptions import Argon2Error
 
-from codexa.services.errors import NotFoundError, TooBusyError, TooManyAttemptsError, WrongSignInError
+from codexa.services.errors import NoTeamError, NotFoundError, TooBusyError, TooManyAttemptsError, WrongSignInError
 from codexa.store import people, sessions
 from codexa.store.database import Connect, Connection
 from codexa.store.people import Person
@@ -21,6 +21,7 @@ from codexa.store.sessions import SignInLimit
 SESSION_LIFETIME = timedelta(hours=12)
 SHORTEST_PASSWORD = 12  # characters (OWASP ASVS 4.0.3, 2.1.1)
 _MOST_EMAIL = 254  # characters (RFC 5321, 4.5.3.1.3)
+_MOST_PROGRAM = 300  # characters
 _MINUTE, _QUARTER_OF_AN_HOUR = 60, 900  # seconds
 
 _HASHER = PasswordHasher()  # argon2id with the parameters of RFC 9106's second recommendation
@@ -41,11 +42,15 @@ class NewSession:
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class Attempt:
-    """Somebody who wants to sign in, and from which network; `old_token` is of the session that the browser has yet."""
+    """Somebody who wants to sign in, from which network, by which `program` (what the browser says it is).
+
+    `old_token` is of the session that the browser has yet.
+    """
 
     email: str
     password: str
     network: str
+    program: str = ""
     old_token: str = ""
 
 
@@ -64,12 +69,12 @@ def digest_of(token: str) -> bytes:
     return hashlib.sha256(token.encode()).digest()
 
 
-def sign_in(connect: Connect, attempt: Attempt, *, attempts: int) -> NewSession:
-    """Return a new session; the one that the browser had ends.
+def sign_in(connect: Connect, attempt: Attempt, *, attempts: int, into: UUID | None = None) -> NewSession:
+    """Return a new session in a team, the person's first where none is said; the one that the browser had ends.
 
     Each try is counted before the password is looked at, so that many at once are counted too. After so many `attempts`
     for one person from one network each further one waits longer. Raises WrongSignInError, TooManyAttemptsError,
-    TooBusyError.
+    TooBusyError, NoTeamError.
     """
     email = folded(attempt.email)
     if len(email) > _MOST_EMAIL:
@@ -82,16 +87,19 @@ def sign_in(connect: Connect, attempt: Attempt, *, attempts: int) -> NewSession:
         raise TooManyAttemptsError(f"Too many wrong passwords. Wait {_in_words(wait)}, then try again.")
     if not _is_right(person, attempt.password) or person is None:
         raise WrongSignInError
+    team = into or person.team_id
+    if team is None:
+        raise NoTeamError
     with connect() as connection:
         sessions.forget_tries(connection, subjects=[limit.subject for limit in limits])
         sessions.note_network(connection, person=person.id, network=attempt.network)
         if attempt.old_token:
             sessions.delete_session(connection, digest=digest_of(attempt.old_token))
-        return new_session(connection, person=person.id, team=person.team_id)
+        return new_session(connection, person=person.id, team=team, program=attempt.program)
 
 
-def new_session(connection: Connection, *, person: UUID, team: UUID) -> NewSession:
-    """Make a session of a person in a team."""
+def new_session(connection: Connection, *, person: UUID, team: UUID, program: str = "") -> NewSession:
+    """Make a session of a person in a team, begun by a program."""
     session = NewSession(token=secrets.token_urlsafe(32), csrf_token=secrets.token_urlsafe(32))
     sessions.insert_session(
         connection,
@@ -100,6 +108,7 @@ def new_session(connection: Connection, *, person: UUID, team: UUID) -> NewSessi
         team=team,
         csrf_token=session.csrf_token,
         lifetime=SESSION_LIFETIME,
+        program=program[:_MOST_PROGRAM],
     )
     return session
 

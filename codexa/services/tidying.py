@@ -18,6 +18,7 @@ from codexa.store import (
     record_files,
     responses,
     tables,
+    team,
     uploads,
 )
 from codexa.store.database import Connection
@@ -54,6 +55,7 @@ def tidy(connection: Connection, folder: Path, *, hours: int = UNCLAIMED_HOURS, 
     tables.forget_deleted(connection, days=days)
     errands.forget_ended(connection, days=ERRANDS_KEPT_DAYS)
     accounts.forget_links(connection)
+    team.forget_invitations(connection)
     connection.commit()
     for upload in uploaded:
         remove(folder, upload)

@@ -13,13 +13,13 @@ _QUERIES = queries("people")
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class Person:
-    """Somebody who can sign in, and the team that they see first."""
+    """Somebody who can sign in, and the team that they see first; None where they are in none any more."""
 
     id: UUID
     name: str
     email: str
     password_hash: str
-    team_id: UUID
+    team_id: UUID | None
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)

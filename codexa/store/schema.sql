@@ -556,6 +556,12 @@ CREATE TABLE public.delivery (
     request jsonb NOT NULL,
     reply jsonb
 );
+CREATE TABLE public.departure (
+    team_id uuid NOT NULL,
+    person_id uuid NOT NULL,
+    successor_id uuid,
+    left_at timestamp with time zone DEFAULT now() NOT NULL
+);
 CREATE TABLE public.edition (
     form_id uuid NOT NULL,
     number integer NOT NULL,
@@ -678,6 +684,18 @@ CREATE TABLE public.former_slug (
     team_id uuid NOT NULL,
     slug text NOT NULL,
     form_id uuid NOT NULL
+);
+CREATE TABLE public.invitation (
+    id uuid DEFAULT gen_random_uuid() NOT NULL,
+    team_id uuid NOT NULL,
+    email text NOT NULL,
+    email_folded text NOT NULL,
+    role text NOT NULL,
+    token_digest bytea DEFAULT '\x'::bytea NOT NULL,
+    invited_by uuid,
+    invited_at timestamp with time zone DEFAULT now() NOT NULL,
+    expires_at timestamp with time zone NOT NULL,
+    CONSTRAINT invitation_role_check CHECK ((role = ANY (ARRAY['owner'::text, 'editor'::text, 'reviewer'::text, 'viewer'::text])))
 );
 CREATE TABLE public.kept_answers (
     form_id uuid NOT NULL,
@@ -1099,7 +1117,9 @@ CREATE TABLE public.session (
     csrf_token text NOT NULL,
     created_at timestamp with time zone DEFAULT now() NOT NULL,
     expires_at timestamp with time zone NOT NULL,
-    seen_at timestamp with time zone DEFAULT now() NOT NULL
+    seen_at timestamp with time zone DEFAULT now() NOT NULL,
+    id uuid DEFAULT gen_random_uuid() NOT NULL,
+    program text DEFAULT ''::text NOT NULL
 );
 CREATE TABLE public.sign_in_try (
     subject text NOT NULL,
@@ -1254,6 +1274,8 @@ ALTER TABLE ONLY public.data_table
     ADD CONSTRAINT data_table_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.delivery
     ADD CONSTRAINT delivery_pkey PRIMARY KEY (run_id, try);
+ALTER TABLE ONLY public.departure
+    ADD CONSTRAINT departure_pkey PRIMARY KEY (team_id, person_id);
 ALTER TABLE ONLY public.edition
     ADD CONSTRAINT edition_form_id_revision_key UNIQUE (form_id, revision);
 ALTER TABLE ONLY public.edition
@@ -1278,6 +1300,10 @@ ALTER TABLE ONLY public.form
     ADD CONSTRAINT form_team_id_slug_key UNIQUE (team_id, slug);
 ALTER TABLE ONLY public.former_slug
     ADD CONSTRAINT former_slug_pkey PRIMARY KEY (team_id, slug);
+ALTER TABLE ONLY public.invitation
+    ADD CONSTRAINT invitation_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.invitation
+    ADD CONSTRAINT invitation_team_id_email_folded_key UNIQUE (team_id, email_folded);
 ALTER TABLE ONLY public.kept_answers
     ADD CONSTRAINT kept_answers_digest_key UNIQUE (digest);
 ALTER TABLE ONLY public.kept_answers
@@ -1363,6 +1389,8 @@ ALTER TABLE ONLY public.sealed_link
 ALTER TABLE ONLY public.sealed_link
     ADD CONSTRAINT sealed_link_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.session
+    ADD CONSTRAINT session_id_key UNIQUE (id);
+ALTER TABLE ONLY public.session
     ADD CONSTRAINT session_pkey PRIMARY KEY (token_digest);
 ALTER TABLE ONLY public.sign_in_try
     ADD CONSTRAINT sign_in_try_pkey PRIMARY KEY (subject);
@@ -1399,6 +1427,7 @@ CREATE INDEX form_desk ON public.form USING btree (team_id, changed_at DESC) WHE
 CREATE INDEX former_slug_form ON public.former_slug USING btree (form_id);
 CREATE INDEX idx_procrastinate_jobs_worker_not_null ON public.procrastinate_jobs USING btree (worker_id) WHERE ((worker_id IS NOT NULL) AND (status = 'doing'::public.procrastinate_job_status));
 CREATE INDEX idx_procrastinate_workers_last_heartbeat ON public.procrastinate_workers USING btree (last_heartbeat);
+CREATE INDEX invitation_token ON public.invitation USING btree (token_digest) WHERE (token_digest <> '\x'::bytea);
 CREATE INDEX kept_answers_until ON public.kept_answers USING btree (until);
 CREATE INDEX kept_answers_visit ON public.kept_answers USING btree (form_id, visit);
 CREATE INDEX ledger_due_form ON public.ledger_due USING btree (form_id, id);
@@ -1486,6 +1515,12 @@ ALTER TABLE ONLY public.data_table
     ADD CONSTRAINT data_table_team_id_fkey FOREIGN KEY (team_id) REFERENCES public.team(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.delivery
     ADD CONSTRAINT delivery_run_id_fkey FOREIGN KEY (run_id) REFERENCES public.run(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.departure
+    ADD CONSTRAINT departure_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.departure
+    ADD CONSTRAINT departure_successor_id_fkey FOREIGN KEY (successor_id) REFERENCES public.person(id) ON DELETE SET NULL;
+ALTER TABLE ONLY public.departure
+    ADD CONSTRAINT departure_team_id_fkey FOREIGN KEY (team_id) REFERENCES public.team(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.edition
     ADD CONSTRAINT edition_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.edition
@@ -1518,6 +1553,10 @@ ALTER TABLE ONLY public.former_slug
     ADD CONSTRAINT former_slug_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.former_slug
     ADD CONSTRAINT former_slug_team_id_fkey FOREIGN KEY (team_id) REFERENCES public.team(id);
+ALTER TABLE ONLY public.invitation
+    ADD CONSTRAINT invitation_invited_by_fkey FOREIGN KEY (invited_by) REFERENCES public.person(id) ON DELETE SET NULL;
+ALTER TABLE ONLY public.invitation
+    ADD CONSTRAINT invitation_team_id_fkey FOREIGN KEY (team_id) REFERENCES public.team(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.kept_answers
     ADD CONSTRAINT kept_answers_form_id_number_fkey FOREIGN KEY (form_id, number) REFERENCES public.response(form_id, number) ON DELETE CASCADE;
 ALTER TABLE ONLY public.known_network

@@ -2,10 +2,10 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from datetime import timedelta
+from datetime import datetime, timedelta
 from uuid import UUID
 
-from codexa.store.database import Connection, exactly_one, one
+from codexa.store.database import Connection, exactly_one, many, one
 from codexa.store.queries import queries
 
 _QUERIES = queries("sessions")
@@ -37,12 +37,30 @@ class SignedIn:
     csrf_token: str
 
 
+@dataclass(frozen=True, kw_only=True, slots=True)
+class OwnSession:
+    """A session as its person sees it: by what `program` it was begun; `own` is the one that asks."""
+
+    id: UUID
+    created_at: datetime
+    seen_at: datetime
+    program: str
+    own: bool
+
+
 def insert_session(
-    connection: Connection, *, digest: bytes, person: UUID, team: UUID, csrf_token: str, lifetime: timedelta
+    connection: Connection,
+    *,
+    digest: bytes,
+    person: UUID,
+    team: UUID,
+    csrf_token: str,
+    lifetime: timedelta,
+    program: str = "",
 ) -> None:
-    """Sign a person in; `digest` is that of the cookie."""
+    """Sign a person in; `digest` is that of the cookie, `program` what the browser says it is."""
     values = {"digest": digest, "person": person, "team": team, "csrf_token": csrf_token, "lifetime": lifetime}
-    connection.execute(_QUERIES["insert_session"], values)
+    connection.execute(_QUERIES["insert_session"], {**values, "program": program})
     connection.execute(_QUERIES["delete_expired"])
 
 
@@ -52,6 +70,22 @@ def find_session(
     """Return who is signed in with the cookie of that digest; `used` says that a person did something just now."""
     row = one(connection, _QUERIES["find_session"], digest=digest, idle=idle, used=used)
     return SignedIn(**row) if row else None
+
+
+def list_sessions(connection: Connection, *, person: UUID, digest: bytes, idle: timedelta) -> list[OwnSession]:
+    """Return the sessions of a person that count, the last used first; `digest` is of the one that asks."""
+    rows = many(connection, _QUERIES["list_sessions"], person=person, digest=digest, idle=idle)
+    return [OwnSession(**row) for row in rows]
+
+
+def end_session(connection: Connection, *, person: UUID, session: UUID) -> bool:
+    """End a session of a person; False where they have none such."""
+    return one(connection, _QUERIES["end_session"], person=person, session=session) is not None
+
+
+def move_session(connection: Connection, *, digest: bytes, team: UUID) -> None:
+    """Take a session to another team of its person."""
+    connection.execute(_QUERIES["move_session"], {"digest": digest, "team": team})
 
 
 def delete_session(connection: Connection, *, digest: bytes) -> None:

@@ -1,5 +1,7 @@
 """A person's own account: the password forgotten or changed, and the address changed."""
 
+from uuid import UUID
+
 from flask import Blueprint, Response
 
 from codexa.services import digests
@@ -15,6 +17,7 @@ from codexa.web.contract.accounts import (
     PasswordRequest,
     WantedAddressReply,
 )
+from codexa.web.contract.team import SessionsReply
 from codexa.web.database import connection
 from codexa.web.endpoint import endpoint, json_reply
 from codexa.web.limits import LINK_RATE, limiter
@@ -51,6 +54,19 @@ def show_digest() -> Digest:
 def set_digest(asked: Digest) -> None:
     """Have it told so often from now on."""
     digests.tell(connection, who=guard.signed_in(), every=asked.every)
+
+
+@endpoint(blueprint, "GET", "/sessions", reply=SessionsReply)
+def list_sessions() -> SessionsReply:
+    """List where one is signed in, the last used first."""
+    found = own_account.list_sessions(connection, who=guard.signed_in(), session=guard.token(), idle=guard.idle_time())
+    return SessionsReply.model_validate({"sessions": found}, from_attributes=True)
+
+
+@endpoint(blueprint, "DELETE", "/sessions/<uuid:session>")
+def end_session(session: UUID) -> None:
+    """End a session of one's own, wherever it is."""
+    own_account.end_session(connection, who=guard.signed_in(), session=session)
 
 
 @endpoint(blueprint, "POST", "/password", body=PasswordRequest)

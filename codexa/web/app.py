@@ -41,6 +41,7 @@ from codexa.web import (
     static_files,
     table_imports,
     tables,
+    team,
     translations,
     workings,
 )
@@ -52,6 +53,7 @@ from codexa.web.slow_bodies import SlowBodies
 WORKBENCH: tuple[Blueprint, ...] = (
     sessions.blueprint,
     accounts.blueprint,
+    team.blueprint,
     workings.blueprint,
     forms.blueprint,
     drafts.blueprint,

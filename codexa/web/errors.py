@@ -19,6 +19,10 @@ from codexa.web.reading import BadRequestError
 _STATUSES = {
     "not_found": 404,
     "not_allowed": 403,
+    "no_team": 403,
+    "last_owner": 409,
+    "invitation_used": 410,
+    "wrong_person": 409,
     "foreign_request": 403,
     "not_signed_in": 401,
     "wrong_sign_in": 401,

@@ -8,11 +8,13 @@ from flask import Flask, Response, abort, current_app, g, request
 
 from codexa.services.errors import ServiceError
 from codexa.services.roles import Right, require
-from codexa.services.signing_in import digest_of
+from codexa.services.signing_in import SESSION_LIFETIME, NewSession, digest_of
 from codexa.settings import Settings
 from codexa.store import sessions
 from codexa.store.sessions import SignedIn
+from codexa.web.contract.sessions import SignedInReply
 from codexa.web.database import connection
+from codexa.web.endpoint import json_reply
 
 _COOKIE = "codexa_session"
 _SAFE_METHODS = frozenset({"GET", "HEAD", "OPTIONS"})
@@ -41,13 +43,18 @@ def token() -> str:
     return request.cookies.get(cookie_name(), "")[:100]
 
 
+def idle_time() -> timedelta:
+    """Return how long a session may be without use."""
+    return timedelta(minutes=int(current_app.config["SETTINGS"].session_idle))
+
+
 def signed_in(*, used: bool = True) -> SignedIn:
     """Return who asks; `used` says that a person did something, not a page by itself.
 
     Raises NotSignedInError, or ForeignRequestError for a changing request of another site.
     """
     sent = token()
-    idle = timedelta(minutes=int(current_app.config["SETTINGS"].session_idle))
+    idle = idle_time()
     if not sent:
         raise NotSignedInError
     with connection() as database:
@@ -59,6 +66,31 @@ def signed_in(*, used: bool = True) -> SignedIn:
     ):
         raise ForeignRequestError
     return found
+
+
+def anybody() -> SignedIn | None:
+    """Return who asks, if somebody is signed in, whatever the request would change."""
+    if not token():
+        return None
+    with connection() as database:
+        return sessions.find_session(database, digest=digest_of(token()), idle=idle_time())
+
+
+def signed_in_reply(session: NewSession) -> Response:
+    """Return who is signed in with a new session, which the browser keeps in a cookie."""
+    settings: Settings = current_app.config["SETTINGS"]
+    with connection() as database:
+        who = sessions.find_session(database, digest=digest_of(session.token))
+    response = json_reply(SignedInReply.model_validate(who))
+    response.set_cookie(
+        cookie_name(),
+        session.token,
+        max_age=SESSION_LIFETIME,
+        secure=settings.secure,
+        httponly=True,
+        samesite="Lax",
+    )
+    return response
 
 
 def may(right: Right, *, used: bool = True) -> SignedIn:

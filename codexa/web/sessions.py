@@ -1,6 +1,6 @@
 """Signing in, signing out, and who is signed in."""
 
-from flask import Blueprint, Response, current_app
+from flask import Blueprint, Response, current_app, request
 
 from codexa.services import signing_in
 from codexa.services.signing_in import Attempt
@@ -9,7 +9,7 @@ from codexa.store import sessions as store
 from codexa.web import guard
 from codexa.web.contract.sessions import SignedInReply, SignInRequest
 from codexa.web.database import connection
-from codexa.web.endpoint import endpoint, json_reply
+from codexa.web.endpoint import endpoint
 from codexa.web.network import network
 
 blueprint = Blueprint("sessions", __name__, url_prefix="/api/session")
@@ -20,20 +20,15 @@ def sign_in(asked: SignInRequest) -> Response:
     """Sign in; sets the session cookie."""
     guard.refuse_foreign_origin()
     settings: Settings = current_app.config["SETTINGS"]
-    attempt = Attempt(email=asked.email, password=asked.password, network=network(), old_token=guard.token())
-    session = signing_in.sign_in(connection, attempt, attempts=int(settings.sign_in_attempts))
-    with connection() as database:
-        who = store.find_session(database, digest=signing_in.digest_of(session.token))
-    response = json_reply(SignedInReply.model_validate(who))
-    response.set_cookie(
-        guard.cookie_name(),
-        session.token,
-        max_age=signing_in.SESSION_LIFETIME,
-        secure=settings.secure,
-        httponly=True,
-        samesite="Lax",
+    attempt = Attempt(
+        email=asked.email,
+        password=asked.password,
+        network=network(),
+        program=request.headers.get("User-Agent", ""),
+        old_token=guard.token(),
     )
-    return response
+    session = signing_in.sign_in(connection, attempt, attempts=int(settings.sign_in_attempts))
+    return guard.signed_in_reply(session)
 
 
 @endpoint(blueprint, "GET", "", reply=SignedInReply)

@@ -39,25 +39,7 @@ SHOP = {
     "Postal code": ("type", "12345"),
     "Town": ("type", "Harbour"),
 }
-LOG = {
-    "Observer": ("type", "Ana Bell"),
-    "Site": ("choose", "Harbour Deck"),
-    "Telescope": ("choose", "20 cm on a pier"),
-    "Began": ("type", "2026-02-03T21:00"),
-    "Ended": ("type", "2026-02-04T01:00"),
-    "4": ("tick", ""),
-    "Wind: Some": ("tick", ""),
-    "Add an exposure": ("press", ""),
-    "Object": ("type", "M 31"),
-    "Exposure": ("type", "12.5"),
-    "Add Pair of exposures": ("press", ""),
-    "Object, in the second row": ("type", "M 33"),
-    "First": ("type", "300"),
-    "Second": ("type", "20"),
-    "Why so different?": ("type", "Clouds came."),
-    "3 of 5": ("tick", ""),
-}
-FORMS = [("plan_a_visit", ANSWERS, 12), ("star_shop_order", SHOP, 8), ("observation_log", LOG, 8)]
+FORMS = [("plan_a_visit", ANSWERS, 12), ("star_shop_order", SHOP, 8)]
 WAYS = ("whole", "paged", "single", "chat")
 DARK = {"accent": "#8FD3A8", "banner": "#0F2A1C", "ground": "#0A1610", "paper": "#13231A", "ink": "#EAF5EE"}
 

@@ -22,7 +22,7 @@ ROOT = Path(__file__).parent.parent.parent
 OPEN_ADDRESSES = (
     *("/api/session", "/api/public/"),
     # What links in mails lead to, and how one is asked for.
-    *("/api/account/link", "/api/account/password/by-link", "/api/account/address/confirm"),
+    *("/api/account/link", "/api/account/password/by-link", "/api/account/address/confirm", "/api/team/invitation/"),
 )
 
 
@@ -63,9 +63,8 @@ class TestEveryRoute:
 
     @staticmethod
     def ask(agent, endpoint, form, **headers):
-        places = dict.fromkeys(
-            ("form", "upload", "brand", "account", "view", "bulk", "feed", "key", "table", "file", "options"), form
-        )
+        names = "form upload brand account view bulk feed key table file options session person invitation"
+        places = dict.fromkeys(names.split(), form)
         address = re.sub(r"<\w+:(\w+)>", lambda place: str(places.get(place[1], 1)), endpoint.rule)
         return agent.client.open(
             address, method=endpoint.method, headers={**agent.headers, **headers}, json=example_of(endpoint)
@@ -86,7 +85,9 @@ class TestEveryRoute:
     def test_changes_nothing_for_those_who_only_look(self, walked, endpoint, role):
         status = self.ask(getattr(walked, role), endpoint, walked.form).status_code
         # These change no form: who may look at a draft may try it, and be seen there; and all have an account.
-        looks = any(part in endpoint.rule for part in ("/preview/", "/conditions/", "/presence", "/account/"))
+        looks = any(
+            part in endpoint.rule for part in ("/preview/", "/conditions/", "/presence", "/account/", "/team/mine")
+        )
         # A reviewer works with responses: marks them, moves them, saves views of them.
         marks = role == "reviewer" and re.search(
             r"/responses/(views|statuses|mark|bulk|exports|.*/(move|notes)$)", endpoint.rule

@@ -8,7 +8,7 @@ from uuid import UUID
 
 from codexa.services.signing_in import digest_of
 from codexa.settings import Settings
-from codexa.store import accounts
+from codexa.store import accounts, team
 from codexa.store.database import Connect
 
 LINK_MINUTES = 60
@@ -73,6 +73,23 @@ def password_link(connect: Connect, settings: Settings, about: Mapping[str, Any]
         f'<p><a href="{address}">Choose a new password</a></p>'
         f"<p>The link works once, within {LINK_MINUTES} minutes. If it was not you, do nothing: "
         "the password stays as it is.</p>",
+    )
+
+
+def invitation(connect: Connect, settings: Settings, about: Mapping[str, Any]) -> dict[str, Any] | None:
+    """The mail that invites somebody into a team."""
+    token = secrets.token_urlsafe(32)
+    with connect() as connection:
+        sent = team.set_token(connection, invitation=UUID(about["invitation"]), digest=digest_of(token))
+    if sent is None:
+        return None
+    by, name = html.escape(sent.invited_by or "Somebody"), html.escape(sent.team_name)
+    return notice(
+        to=[sent.email],
+        subject=f"{sent.invited_by or 'Somebody'} invites you into {sent.team_name}",
+        text=f"<p>{by} invites you to work with the forms of {name}, as {html.escape(sent.role)}.</p>"
+        f'<p><a href="{settings.public_address}/join#{token}">Look at the invitation</a></p>'
+        "<p>It works once, within two weeks. If you know nothing of it, do nothing.</p>",
     )
 
 

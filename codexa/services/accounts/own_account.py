@@ -1,6 +1,7 @@
 """Changing one's own password and address; what must be confirmed goes by mail."""
 
 from dataclasses import dataclass
+from datetime import timedelta
 from uuid import UUID
 
 from email_validator import EmailNotValidError, validate_email
@@ -10,14 +11,15 @@ from codexa.services.errors import (
     AddressRefusedError,
     LinkUsedError,
     NameTakenError,
+    NotFoundError,
     WrongPasswordError,
 )
 from codexa.services.people import refuse_short
 from codexa.services.signing_in import digest_of, folded, hash_password, verify
-from codexa.store import accounts, people
+from codexa.store import accounts, people, sessions
 from codexa.store.accounts import AddressChange
 from codexa.store.database import Connect, Connection
-from codexa.store.sessions import SignedIn
+from codexa.store.sessions import OwnSession, SignedIn
 
 _PAUSE_MINUTES = 2  # between two links for one person
 
@@ -73,6 +75,19 @@ def _require_password(connect: Connect, who: SignedIn, password: str) -> None:
         person = accounts.find_person(connection, person=who.person_id)
     if person is None or not verify(person.password_hash, password):
         raise WrongPasswordError
+
+
+def list_sessions(connect: Connect, *, who: SignedIn, session: str, idle: timedelta) -> list[OwnSession]:
+    """Return where somebody is signed in, the last used first; `session` is the one that asks."""
+    with connect() as connection:
+        return sessions.list_sessions(connection, person=who.person_id, digest=digest_of(session), idle=idle)
+
+
+def end_session(connect: Connect, *, who: SignedIn, session: UUID) -> None:
+    """End a session of one's own. Raises NotFoundError."""
+    with connect() as connection:
+        if not sessions.end_session(connection, person=who.person_id, session=session):
+            raise NotFoundError("This session has ended already.")
 
 
 def ask_address(connect: Connect, *, who: SignedIn, password: str, email: str) -> None:

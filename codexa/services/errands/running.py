@@ -136,6 +136,7 @@ _KINDS: dict[str, Do] = {
     "test mail": _mail(notices.mail_that_works),
     "mail tried": _mail(notices.tried_mail),
     "link for a new password": _mail(notices.password_link),
+    "invitation": _mail(notices.invitation),
     "password changed": _mail(notices.password_changed),
     "new address asked for at the old one": _mail(notices.address_at_old),
     "new address asked for at itself": _mail(notices.address_at_new),

@@ -14,7 +14,7 @@ INSERT INTO membership (team_id, person_id, role) VALUES (%(team)s, %(person)s, 
 -- name: find_person_by_email
 -- The person who signs in, with the team that they see first.
 SELECT person.id, person.name, person.email, person.password_hash, membership.team_id
-FROM person JOIN membership ON membership.person_id = person.id
+FROM person LEFT JOIN membership ON membership.person_id = person.id
 WHERE person.email_folded = %(email)s
 ORDER BY membership.team_id
 LIMIT 1;
@@ -40,10 +40,19 @@ FROM membership JOIN person ON person.id = membership.person_id JOIN team ON tea
 WHERE membership.person_id = %(person)s AND membership.team_id = %(team)s;
 
 -- name: addresses
--- Where mail reaches these people of the team that a form belongs to.
-SELECT person.id, person.email
-FROM form JOIN membership ON membership.team_id = form.team_id JOIN person ON person.id = membership.person_id
-WHERE form.id = %(form)s AND person.id::text = ANY(%(ids)s);
+-- Where mail reaches these people of the team that a form belongs to; of who has left, who got what was theirs.
+WITH RECURSIVE reached AS (
+    SELECT form.team_id, person.id AS asked, person.id AS person_id, 0 AS step
+    FROM form JOIN person ON person.id::text = ANY(%(ids)s) WHERE form.id = %(form)s
+    UNION ALL
+    SELECT reached.team_id, reached.asked, departure.successor_id, reached.step + 1
+    FROM reached JOIN departure ON departure.team_id = reached.team_id AND departure.person_id = reached.person_id
+    WHERE departure.successor_id IS NOT NULL AND reached.step < 20
+)
+SELECT DISTINCT ON (reached.asked) reached.asked AS id, person.email
+FROM reached JOIN membership ON membership.team_id = reached.team_id AND membership.person_id = reached.person_id
+    JOIN person ON person.id = reached.person_id
+ORDER BY reached.asked, reached.step;
 
 -- name: list_people
 -- The people of a team, by name.

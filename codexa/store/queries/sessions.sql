@@ -1,7 +1,21 @@
 -- name: insert_session
 -- Signs a person in.
-INSERT INTO session (token_digest, person_id, team_id, csrf_token, expires_at)
-VALUES (%(digest)s, %(person)s, %(team)s, %(csrf_token)s, now() + %(lifetime)s);
+INSERT INTO session (token_digest, person_id, team_id, csrf_token, expires_at, program)
+VALUES (%(digest)s, %(person)s, %(team)s, %(csrf_token)s, now() + %(lifetime)s, %(program)s);
+
+-- name: list_sessions
+-- The sessions of a person that count, the last used first; `own` is the one that asks.
+SELECT id, created_at, seen_at, program, token_digest = %(digest)s AS own FROM session
+WHERE person_id = %(person)s AND expires_at > now() AND seen_at > now() - %(idle)s
+ORDER BY seen_at DESC, id;
+
+-- name: end_session
+-- Ends a session of a person.
+DELETE FROM session WHERE person_id = %(person)s AND id = %(session)s RETURNING id;
+
+-- name: move_session
+-- Takes a session to another team of its person.
+UPDATE session SET team_id = %(team)s WHERE token_digest = %(digest)s;
 
 -- name: find_session
 -- Who is signed in, in which team and role; nothing once it has expired, was idle, or the person has left the team.

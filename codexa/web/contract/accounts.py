@@ -6,36 +6,36 @@ from pydantic import StringConstraints
 
 from codexa.web.contract.message import Message
 
-_Email = Annotated[str, StringConstraints(max_length=320)]
-_Password = Annotated[str, StringConstraints(max_length=1_000)]
-_Token = Annotated[str, StringConstraints(pattern=r"^[A-Za-z0-9_-]{1,100}$")]
+Email = Annotated[str, StringConstraints(max_length=320)]
+Password = Annotated[str, StringConstraints(max_length=1_000)]
+Token = Annotated[str, StringConstraints(pattern=r"^[A-Za-z0-9_-]{1,100}$")]
 
 
 class LinkRequest(Message):
     """The address that somebody signs in with who has forgotten the password."""
 
-    email: _Email
+    email: Email
 
 
 class NewPasswordRequest(Message):
     """A new password, by the link that came by mail."""
 
-    token: _Token
-    password: _Password
+    token: Token
+    password: Password
 
 
 class PasswordRequest(Message):
     """A new password in place of the old one."""
 
-    old: _Password
-    new: _Password
+    old: Password
+    new: Password
 
 
 class AddressRequest(Message):
     """The address that somebody wants to sign in with, and their password."""
 
-    email: _Email
-    password: _Password
+    email: Email
+    password: Password
 
 
 class Digest(Message):
@@ -55,7 +55,7 @@ class WantedAddressReply(Message):
 class ConfirmAddressRequest(Message):
     """The link that came by mail."""
 
-    token: _Token
+    token: Token
 
 
 class ConfirmedAddressReply(Message):

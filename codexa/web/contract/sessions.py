@@ -21,6 +21,7 @@ class SignedInReply(Message):
     person_id: UUID
     person_name: str
     email: str
+    team_id: UUID
     team_name: str
     team_slug: str
     role: str

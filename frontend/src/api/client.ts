@@ -17,9 +17,13 @@ import type {
   RecordsReply,
   RemovedRecordsReply,
   TableOfFormReply,
+  TeammateReply,
+  SessionsReply,
   SharedOption,
   TableReply,
   TableRightsRequest,
+  TeamReply,
+  TeamsReply,
   TablesReply,
   TypedRecord,
   PublicAddressReply,
@@ -49,6 +53,8 @@ import type {
   LinksPlanReply,
   LookReply,
   MadeLinksReply,
+  HangingReply,
+  InvitationLookReply,
   ListReply,
   ListsReply,
   MadeReply,
@@ -206,6 +212,21 @@ export interface SharedListDocument {
 }
 
 export const api = {
+  team: () => call<TeamReply>("GET", "/team"),
+  invite: (email: string, role: TeammateReply["role"]) => call<undefined>("POST", "/team/invitations", { email, role }),
+  takeInvitationBack: (invitation: string) => call<undefined>("DELETE", `/team/invitations/${invitation}`),
+  setRole: (person: string, role: TeammateReply["role"]) =>
+    call<undefined>("PUT", `/team/people/${person}/role`, { role }),
+  hanging: (person: string) => call<HangingReply>("GET", `/team/people/${person}/hanging`),
+  takeOut: (person: string, successor: string | null) =>
+    call<undefined>("POST", `/team/people/${person}/out`, { successor }),
+  lookAtInvitation: (token: string) => call<InvitationLookReply>("POST", "/team/invitation/look", { token }),
+  join: async (token: string, name: string, password: string) =>
+    remember(await call<SignedInReply>("POST", "/team/invitation/accept", { token, name, password })),
+  teams: () => call<TeamsReply>("GET", "/team/mine"),
+  goToTeam: async (team: string) => remember(await call<SignedInReply>("POST", "/team/mine", { team })),
+  sessions: () => call<SessionsReply>("GET", "/account/sessions"),
+  endSession: (session: string) => call<undefined>("DELETE", `/account/sessions/${session}`),
   /** Null where nobody is. */
   whoIsSignedIn: async () => {
     const who = await call<SignedInReply | undefined>("GET", "/session");

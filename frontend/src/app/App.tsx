@@ -7,6 +7,7 @@ import { Desk } from "./desk/Desk";
 import { useFocusKept } from "./focus_kept";
 import { SignedInProvider } from "./signed_in";
 import { NewAddress, NewPassword } from "./sign_in/ByLink";
+import { Join } from "./sign_in/Join";
 import { SignIn } from "./sign_in/SignIn";
 import { Waiting } from "./Waiting";
 
@@ -19,6 +20,7 @@ const AllPayments = lazy(() => import("./payment/AllPayments").then((module) => 
 const AboutPerson = lazy(() => import("./person/AboutPerson").then((module) => ({ default: module.AboutPerson })));
 const Programs = lazy(() => import("./programs/Programs").then((module) => ({ default: module.Programs })));
 const Tables = lazy(() => import("./tables/Tables").then((module) => ({ default: module.Tables })));
+const Team = lazy(() => import("./team/Team").then((module) => ({ default: module.Team })));
 const SharedList = lazy(() => import("./tables/SharedList").then((module) => ({ default: module.SharedList })));
 const Worksheet = lazy(() => import("./tables/Worksheet").then((module) => ({ default: module.Worksheet })));
 const Workings = lazy(() => import("./workings/Workings").then((module) => ({ default: module.Workings })));
@@ -27,6 +29,7 @@ const Workings = lazy(() => import("./workings/Workings").then((module) => ({ de
 const BY_LINK = [
   <Route key="password" path="/password" element={<NewPassword />} />,
   <Route key="address" path="/address" element={<NewAddress />} />,
+  <Route key="join" path="/join" element={<Join />} />,
 ];
 
 export function App() {
@@ -49,6 +52,7 @@ export function App() {
           <Route path="/" element={<Desk />} />
           {BY_LINK}
           <Route path="/account" element={<Account />} />
+          <Route path="/team" element={<Team />} />
           <Route path="/jobs" element={<Workings />} />
           <Route path="/person" element={<AboutPerson />} />
           <Route path="/programs" element={<Programs />} />

@@ -5,7 +5,7 @@ import IconButton from "@mui/material/IconButton";
 import Menu from "@mui/material/Menu";
 import MenuItem from "@mui/material/MenuItem";
 import Typography from "@mui/material/Typography";
-import { useQueryClient } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { type PropsWithChildren, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { api } from "../api/client";
@@ -49,6 +49,14 @@ function PersonMenu() {
     queryClient.removeQueries({ predicate: (query) => query.queryKey[0] !== "session" });
     await navigate("/sign-in");
   };
+  const teams = useQuery({ ...queries.teams(), enabled: anchor !== null });
+  const others = (teams.data?.teams ?? []).filter(({ id }) => id !== who.team_id);
+  const go = async (team: string) => {
+    queryClient.setQueryData(queries.session().queryKey, await api.goToTeam(team));
+    queryClient.removeQueries({ predicate: (query) => query.queryKey[0] !== "session" });
+    setAnchor(null);
+    await navigate("/");
+  };
   const initials = who.person_name
     .split(" ")
     .map((word) => word[0])
@@ -75,6 +83,14 @@ function PersonMenu() {
         <MenuItem component={Link} to="/account">
           Your account
         </MenuItem>
+        <MenuItem component={Link} to="/team">
+          People of the team
+        </MenuItem>
+        {others.map(({ id, name }) => (
+          <MenuItem key={id} onClick={() => void go(id)}>
+            To the team {name}
+          </MenuItem>
+        ))}
         {who.role === "owner" && (
           <MenuItem component={Link} to="/jobs">
             Jobs and mail

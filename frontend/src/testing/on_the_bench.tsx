@@ -30,6 +30,7 @@ const MIRA: SignedInReply = {
   person_id: "5f0c6a0e-7c39-4a0c-9a53-5d1f2f3c4b5a",
   person_name: "Mira Okafor",
   email: "mira@alderlight.example.org",
+  team_id: "7d0e3c55-3f0a-4a53-9d0c-1c1f5f7f5b11",
   team_name: "Alderlight Observatory",
   team_slug: "alderlight",
   role: "owner",

@@ -4261,6 +4261,16 @@ export interface QuizFace {
   when: "page" | "at_once";
 }
 /**
+ * A form that writes to a person.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "FormHangingReply".
+ */
+export interface FormHangingReply {
+  id: string;
+  name: string;
+}
+/**
  * A form, by id and name.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -4411,6 +4421,25 @@ export interface GoLiveRequest {
   live: number | null;
 }
 /**
+ * The team to go to.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "GoToTeamRequest".
+ */
+export interface GoToTeamRequest {
+  team: string;
+}
+/**
+ * What hangs on a person: forms that write to them, and how many responses are in their hands.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "HangingReply".
+ */
+export interface HangingReply {
+  forms: FormHangingReply[];
+  in_hand: number;
+}
+/**
  * By which way a response came, from which page of a website ("" where it is none), and in how many seconds.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -4484,6 +4513,66 @@ export interface ImportRequest {
  */
 export interface ImportsReply {
   imports: ImportReply[];
+}
+/**
+ * An invitation: into which team, for which e-mail, in which role, by whom.
+ *
+ * `known` says that somebody signs in with that e-mail already, `signed_in` that this is who asks.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "InvitationLookReply".
+ */
+export interface InvitationLookReply {
+  email: string;
+  invited_by: string | null;
+  known: boolean;
+  role: "owner" | "editor" | "reviewer" | "viewer";
+  signed_in: boolean;
+  team_name: string;
+}
+/**
+ * The link that came by mail.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "InvitationLookRequest".
+ */
+export interface InvitationLookRequest {
+  token: string;
+}
+/**
+ * Whom the team has invited and who has not come yet.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "InvitationReply".
+ */
+export interface InvitationReply {
+  email: string;
+  expires_at: string;
+  id: string;
+  invited_at: string;
+  invited_by: string | null;
+  role: "owner" | "editor" | "reviewer" | "viewer";
+}
+/**
+ * Whom to invite, and in which role.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "InviteRequest".
+ */
+export interface InviteRequest {
+  email: string;
+  role: "owner" | "editor" | "reviewer" | "viewer";
+}
+/**
+ * The link, with name and password of who is new, or the password of who is known; neither of who is signed in.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "JoinRequest".
+ */
+export interface JoinRequest {
+  name: string;
+  password: string;
+  token: string;
 }
 /**
  * It is kept: at which address, under which version, and until when in words.
@@ -5759,6 +5848,15 @@ export interface Retention {
   does: "anonymise" | "remove";
 }
 /**
+ * Another role.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "RoleRequest".
+ */
+export interface RoleRequest {
+  role: "owner" | "editor" | "reviewer" | "viewer";
+}
+/**
  * The condition as rows; null where it can't be read.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -5968,6 +6066,28 @@ export interface SecretReply {
   secret: string;
 }
 /**
+ * A session of who is signed in: by what program it was begun; `own` is this one.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "SessionReply".
+ */
+export interface SessionReply {
+  created_at: string;
+  id: string;
+  own: boolean;
+  program: string;
+  seen_at: string;
+}
+/**
+ * The sessions of who is signed in, the last used first.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "SessionsReply".
+ */
+export interface SessionsReply {
+  sessions: SessionReply[];
+}
+/**
  * A title, a description and a picture; "" stands for the form's own title and lead, and for no picture.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -6009,6 +6129,7 @@ export interface SignedInReply {
   person_id: string;
   person_name: string;
   role: string;
+  team_id: string;
   team_name: string;
   team_slug: string;
 }
@@ -6432,6 +6553,57 @@ export interface TableRightsRequest {
  */
 export interface TablesReply {
   tables: TableFace[];
+}
+/**
+ * Who takes over what was a person's; None for nobody.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "TakeOutRequest".
+ */
+export interface TakeOutRequest {
+  successor: string | null;
+}
+/**
+ * A team of who is signed in.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "TeamOfReply".
+ */
+export interface TeamOfReply {
+  id: string;
+  name: string;
+  role: "owner" | "editor" | "reviewer" | "viewer";
+}
+/**
+ * The people of the team by name, and whom it has invited.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "TeamReply".
+ */
+export interface TeamReply {
+  invitations: InvitationReply[];
+  people: TeammateReply[];
+}
+/**
+ * Somebody of the team.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "TeammateReply".
+ */
+export interface TeammateReply {
+  email: string;
+  id: string;
+  name: string;
+  role: "owner" | "editor" | "reviewer" | "viewer";
+}
+/**
+ * The teams of who is signed in, by name.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "TeamsReply".
+ */
+export interface TeamsReply {
+  teams: TeamOfReply[];
 }
 /**
  * A form to begin from, in a sentence and in numbers.

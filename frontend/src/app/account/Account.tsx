@@ -11,6 +11,7 @@ import { api } from "../../api/client";
 import { queries } from "../../api/queries";
 import { PasswordField } from "../../ui/PasswordField";
 import { Single } from "../Single";
+import { Sessions } from "./Sessions";
 import { useSignedIn } from "../signed_in";
 
 export function Account() {
@@ -24,6 +25,7 @@ export function Account() {
         <Password />
         <Address />
         <HowOften />
+        <Sessions />
       </Box>
     </Single>
   );

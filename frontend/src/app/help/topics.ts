@@ -237,6 +237,16 @@ export const TOPICS: readonly Topic[] = [
     also: "public list feed rss atom json content moderation gallery directory",
   },
   {
+    id: "people",
+    question: "How do I let colleagues in, and out?",
+    steps: [
+      "Under your initials, above on the right: People of the team. An owner invites an e-mail in a role; the mail has a link that works once.",
+      "“Take out” says first which forms write to somebody and what is in their hands, and asks who takes it over.",
+    ],
+    area: "compose",
+    also: "invite user team member colleague role permission access remove leave",
+  },
+  {
     id: "lists",
     question: "How do several forms share the same options?",
     steps: [
