@@ -16,7 +16,7 @@ import { useState } from "react";
 import { api, reasonOf } from "../../api/client";
 import type { TeammateReply, TeamReply } from "../../api/generated/wire";
 import { queries } from "../../api/queries";
-import { asDay } from "../../text/words";
+import { asDayAndTime } from "../../text/words";
 import { Single } from "../Single";
 import { useSignedIn } from "../signed_in";
 import { Waiting } from "../Waiting";
@@ -117,7 +117,7 @@ const RoleChoice = ({ label, role, onChange }: RoleProps) => (
     label={label}
     value={role}
     onChange={(event) => onChange(event.target.value as Role)}
-    sx={{ width: 140 }}
+    sx={{ width: 140, my: 0.5 }}
   >
     {ROLES.map((each) => (
       <MenuItem key={each} value={each}>
@@ -233,7 +233,7 @@ function Invited({ team }: { team: TeamReply }) {
               </TableCell>
               <TableCell>{each.role}</TableCell>
               <TableCell>{each.invited_by}</TableCell>
-              <TableCell>{asDay(each.expires_at)}</TableCell>
+              <TableCell>{asDayAndTime(each.expires_at)}</TableCell>
               <TableCell align="right">
                 {isOwner && (
                   <>
