@@ -291,8 +291,21 @@ def test_forms_follow_what_a_record_names(as_mira, connection, mira, naming):
     assert kept["values"]["site"] == {"record": 1, "shown": "Hill Dome", "values": {"name": "Hill Dome"}}
 
 
+def _as_text(column):
+    return {"id": column["id"], "type": "short_text", "key": column["key"], "label": column["label"]}
+
+
 def test_a_column_that_goes_is_told_where_it_is_named_and_harms_no_visitor(as_mira, connection, worker, there):
     form, _, instruments = there
+    table = as_mira.get(instruments).json
+    # Of another type, too: what was money is text now, and the form reads it no more.
+    retyped = [_as_text(each) if each["key"] == "charge" else each for each in table["definition"]["columns"]]
+    body = {"revision": table["revision"], "definition": {**table["definition"], "columns": retyped}}
+    assert as_mira.put(instruments, json=body).status_code == 200
+    work(worker)
+    row = next(each for each in as_mira.get("/api/forms").json["forms"] if each["id"] == str(form))
+    assert row["tables_changed"] == "The column Charge of Instruments is another one now."
+    assert hand_in(as_mira, form, {"site": "1", "instrument": "1"}).status_code == 201
     table = as_mira.get(instruments).json
     columns = [each for each in table["definition"]["columns"] if each["key"] != "charge"]
     body = {"revision": table["revision"], "definition": {**table["definition"], "columns": columns}}

@@ -58,7 +58,7 @@ def _of_block(program: Program, block: RecordChoiceField, found: Named) -> None:
     formula = program.formula(block.id, "fitting")
     shown = {each.id for each in Shown(form=program.form, block=block).columns()}
     filtered = frozenset() if formula is None else Fitting(formula).columns()
-    found[block.id, block.table] |= shown | filtered | {block.ordered_by}
+    found[block.id, block.table] |= shown | filtered | {block.ordered_by, block.places, block.picture}
     for path in program.layout.asked_parts.get(block.id, ()):
         table = program.form.table(block.table)
         for column_id in path:

@@ -1,6 +1,7 @@
 """Files in a table's columns: put into a record, taken out of it, and what a response has brought copied into one."""
 
 import os
+import shutil
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from pathlib import Path
@@ -142,5 +143,12 @@ def _copy(connection: Connection, folder: Path, form: UUID, sent: UUID) -> Uploa
         has_thumbnail=known.has_thumbnail,
     )
     for ending in ("", ".small") if known.has_thumbnail else ("",):
-        os.link(folder / f"{sent}{ending}", folder / f"{copy.id}{ending}")
+        _link(folder / f"{sent}{ending}", folder / f"{copy.id}{ending}")
     return copy
+
+
+def _link(path: Path, second: Path) -> None:
+    try:
+        os.link(path, second)
+    except OSError:
+        shutil.copyfile(path, second)  # some file systems know no second names
