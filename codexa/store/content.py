@@ -24,7 +24,8 @@ def published_records(connection: Connection, *, table: UUID, first: int, most: 
 
 
 def is_taken(connection: Connection, *, team: UUID, table: UUID | None, address: str) -> bool:
-    """Say whether another table of the team is published at an address."""
+    """Say whether another table of the team is published at an address; until the transaction ends nobody takes it."""
+    connection.execute(_QUERIES["hold_addresses"], {"team": team})
     known = {"team": team, "table": table or UUID(int=0), "address": address}
     return one(connection, _QUERIES["is_taken"], **known) is not None
 

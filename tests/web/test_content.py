@@ -1,8 +1,10 @@
 """Published records: what anybody reads of a table, and nothing else of it."""
 
+import threading
 from xml.etree import ElementTree
 
 import pytest
+from conftest import Browser
 from core.test_tables import COLUMNS
 from web.test_tables import put
 
@@ -107,3 +109,21 @@ def test_a_publication_that_cant_be_is_refused(as_mira, table, change, path):
     definition = {"name": "Others", "columns": [*COLUMNS, WHO], "published": published}
     refused = as_mira.post("/api/tables", json={"definition": definition})
     assert (refused.status_code, refused.json["problems"][0]["path"]) == (422, path)
+
+
+def test_of_many_tables_at_once_one_gets_an_address(app, mira, connection):
+    connection.commit()
+    codes = []
+
+    def make(at):
+        agent = Browser(app)
+        agent.sign_in(mira.email)
+        definition = {"name": f"Table {at}", "published": {"address": "the-one"}}
+        codes.append(agent.post("/api/tables", json={"definition": definition}).status_code)
+
+    threads = [threading.Thread(target=make, args=(at,)) for at in range(5)]
+    for each in threads:
+        each.start()
+    for each in threads:
+        each.join(timeout=60)
+    assert sorted(codes) == [200, 422, 422, 422, 422]

@@ -11,6 +11,10 @@ SELECT number, name, kept, published_at, changed_at FROM record
 WHERE table_id = %(table)s AND published_at IS NOT NULL AND removed_at IS NULL
 ORDER BY published_at DESC, number DESC LIMIT %(most)s OFFSET %(first)s;
 
+-- name: hold_addresses
+-- Lets nobody else of the team take an address until the transaction ends: who looks whether one is free can have it.
+SELECT pg_advisory_xact_lock(hashtextextended('content ' || %(team)s::text, 0));
+
 -- name: is_taken
 -- Whether another table of the team is published at an address.
 SELECT 1 AS taken FROM data_table
