@@ -112,15 +112,8 @@ def _state(number: int, chance: int) -> str:
     return "Lent" if number == 2 else "In repair" if (number + chance) % 7 == 0 else "On the shelf"
 
 
-_TABLES = (
-    "sites",
-    "kinds",
-    "instruments",
-    "loans",
-    "talks",
-    "catalogue",
-    "sightings",
-)  # pieces are made with instruments
+# Those of pieces are made with the instruments.
+_TABLES = ("sites", "kinds", "instruments", "loans", "talks", "catalogue", "sightings")
 
 
 def _talks() -> list[dict[str, str]]:

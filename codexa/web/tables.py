@@ -262,8 +262,8 @@ def workbook(table: UUID) -> Response:
     with tempfile.TemporaryDirectory(prefix="codexa-workbook-") as folder:
         path = Path(folder) / "records.xlsx"
         exporting.write_workbook(connection, path, who=who, table=table, extract=_extract())
-        content = path.read_bytes()
-    return send_file(io.BytesIO(content), XLSX, as_attachment=True, download_name="records.xlsx")
+        written = path.read_bytes()
+    return send_file(io.BytesIO(written), XLSX, as_attachment=True, download_name="records.xlsx")
 
 
 def _extract() -> Extract:

@@ -1,6 +1,7 @@
 // Reading a draft: what formulas can name, keys, and what reads them.
 import reservedKeys from "../api/generated/reserved_keys.json";
 import type { Form } from "../api/generated/wire";
+import { plainWords } from "../text/plain_words";
 import { type Block, typeOf } from "./blocks";
 import { type Entry, type Figure, partsOf } from "./parts";
 
@@ -142,28 +143,16 @@ function formulasIn(part: unknown, setting = ""): string[] {
 
 const MOST_SIGNS = 40;
 
-/** A label in small letters without accents, digits and _. */
-const wordsOf = (label: string): string =>
-  label
-    .replaceAll("ß", "ss")
-    .normalize("NFKD")
-    .replace(/\p{M}+/gu, "")
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, "_")
-    .replace(/^_+|_+$/g, "")
-    .slice(0, MOST_SIGNS)
-    .replace(/_+$/, "");
-
 /** A key made of a label, as the core makes it, none of `taken`. */
 export function keyFrom(label: string, taken: Iterable<string>): string {
-  const words = wordsOf(label) || "field";
+  const words = plainWords(label, "_", MOST_SIGNS) || "field";
   return free(/^[a-z]/.test(words) ? words : `n${words}`, taken);
 }
 
 /** An option's code made of its label, as the core makes it, none of `taken`. */
 export function codeFrom(label: string, taken: Iterable<string>): string {
   const own = [...label.trim().split(/\s+/).join(" ")].slice(0, MOST_SIGNS).join("").trim();
-  return free(wordsOf(label) || own || "option", taken);
+  return free(plainWords(label, "_", MOST_SIGNS) || own || "option", taken);
 }
 
 function free(wanted: string, taken: Iterable<string>): string {

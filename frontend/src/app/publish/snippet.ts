@@ -105,8 +105,7 @@ export function snippetOf(address: string, options: SnippetOptions): string {
   if (way === "link") return link;
   if (way === "frame") {
     const source = `${base}/embed/${form}${query && `?${query}`}`;
-    const wide = width || "100%";
-    return `<iframe src="${quoted(source)}" title="${quoted(title)}" width="${wide}" height="${room}" style="border: 0"></iframe>`;
+    return framed(source, title, width || "100%", room);
   }
   const attributes = Object.entries(attributesOf(options)).map(([name, value]) =>
     value === "" ? ` data-codexa-${name}` : ` data-codexa-${name}="${quoted(value)}"`,
@@ -120,6 +119,10 @@ export function snippetOf(address: string, options: SnippetOptions): string {
   // Where no style may stand inline the script keeps the room, so that it must be there first.
   return strict ? `${script}\n${place}` : `${place}\n${script}`;
 }
+
+/** A page of ours put into another, so wide and so many pixels high. */
+export const framed = (source: string, title: string, width: string, height: string): string =>
+  `<iframe src="${quoted(source)}" title="${quoted(title)}" width="${width}" height="${height}" style="border: 0"></iframe>`;
 
 /** Where the practice website shows a form so. */
 export function standOf(website: string, address: string, options: SnippetOptions): string {

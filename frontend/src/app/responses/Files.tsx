@@ -9,6 +9,7 @@ import { useState } from "react";
 import type { FileFace } from "../../api/generated/wire";
 import { api } from "../../api/client";
 import { PICTURES } from "../../fields/file_upload/pictures";
+import { smallPicture } from "../../fields/small_picture";
 
 export function Files({ formId, files }: { formId: string; files: readonly FileFace[] }) {
   const [open, setOpen] = useState<FileFace | null>(null);
@@ -27,7 +28,7 @@ export function Files({ formId, files }: { formId: string; files: readonly FileF
             >
               <Box
                 component="img"
-                src={`/api/public/files/${file.id}/small`}
+                src={smallPicture(file.id)}
                 alt=""
                 sx={{ display: "block", maxWidth: 120, maxHeight: 90 }}
               />

@@ -3,6 +3,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import type { AskedColumnReply, RowReply } from "../../api/generated/wire";
 import { PICTURES } from "../../fields/file_upload/pictures";
+import { smallPicture } from "../../fields/small_picture";
 import { counted } from "../../text/words";
 
 interface Props {
@@ -58,7 +59,7 @@ function Content({ column, row, text }: Pick<Props, "column" | "row" | "text">) 
         <Box
           key={file.id}
           component="img"
-          src={`/api/public/files/${file.id}/small`}
+          src={smallPicture(file.id)}
           alt={file.name}
           sx={{ width: 30, height: 24, objectFit: "cover", borderRadius: 0.5 }}
         />

@@ -7,6 +7,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, reasonOf } from "../../api/client";
 import type { StatusReply } from "../../api/generated/wire";
+import { plainWords } from "../../text/plain_words";
 import { moved } from "./ColumnsMenu";
 
 interface Props {
@@ -24,14 +25,7 @@ const FIRST: readonly StatusReply[] = [
 
 /** A code for a new status: its name without signs, told apart from the others. */
 export function codeFor(label: string, taken: readonly string[]): string {
-  const bare = label
-    .normalize("NFKD")
-    .replace(/\p{M}/gu, "")
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, "-")
-    .replace(/^-+|-+$/g, "")
-    .slice(0, 50);
-  const base = bare || "status";
+  const base = plainWords(label, "-", 50) || "status";
   for (let at = 1; ; at += 1) {
     const code = at === 1 ? base : `${base}-${at}`;
     if (!taken.includes(code)) return code;

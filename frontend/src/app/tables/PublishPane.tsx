@@ -15,6 +15,8 @@ import { reasonOf } from "../../api/client";
 import type { Publication, TableReply } from "../../api/generated/wire";
 import { AskFirst } from "../../ui/AskFirst";
 import { CopyField } from "../../ui/CopyField";
+import { plainWords } from "../../text/plain_words";
+import { framed } from "../publish/snippet";
 import { type Definition, definitionOf } from "./definition";
 import { PaneHead } from "./RecordPane";
 
@@ -114,7 +116,7 @@ export function PublishPane({ table, problem, saves, onSave, onClose }: Props) {
             </Link>
             <CopyField
               label="For a page of your website"
-              text={`<iframe src="${table.read_at}" title="${quoted(published.title || definition.name)}" width="100%" height="600" style="border: 0"></iframe>`}
+              text={framed(table.read_at, published.title || definition.name, "100%", "600")}
               wrap
             />
             <CopyField label="News feed (Atom)" text={`${table.read_at}.atom`} />
@@ -137,16 +139,9 @@ const columnsOf = (all: Definition["columns"], chosen: readonly string[], id: st
   all.map((each) => each.id).filter((each) => (each === id ? is : chosen.includes(each)));
 
 const suggested = ({ name }: Definition): Publication => ({
-  address: name
-    .normalize("NFKD")
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, "-")
-    .replace(/^-+|-+$/g, "")
-    .slice(0, 60),
+  address: plainWords(name, "-", 60),
   title: "",
   columns: [],
   author: "",
   at_once: false,
 });
-
-const quoted = (text: string): string => text.replaceAll("&", "&amp;").replaceAll('"', "&quot;");

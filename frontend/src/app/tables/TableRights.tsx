@@ -8,14 +8,14 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { api, reasonOf } from "../../api/client";
 import type { TableReply, TableRightsRequest } from "../../api/generated/wire";
 import { queries } from "../../api/queries";
+import type { Role } from "../team/roles";
 
 const WORDS = {
   viewer: "Everybody of the team",
   reviewer: "Reviewers, editors, owners",
   editor: "Editors and owners",
   owner: "Owners only",
-} as const;
-type Role = keyof typeof WORDS;
+} satisfies Record<Role, string>;
 const ROLES = Object.keys(WORDS) as Role[];
 
 export function TableRights({ table }: { table: TableReply }) {

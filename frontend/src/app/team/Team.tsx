@@ -147,18 +147,7 @@ function People({ team, onTakeOut }: { team: TeamReply; onTakeOut: (person: Team
         </Alert>
       )}
       <Table size="small" aria-label="People" sx={{ mt: 3, bgcolor: "background.paper" }}>
-        <TableHead>
-          <TableRow>
-            <TableCell>Name</TableCell>
-            <TableCell>E-mail</TableCell>
-            <TableCell>Role</TableCell>
-            <TableCell>
-              <Box component="span" sx={visuallyHidden}>
-                What can be done
-              </Box>
-            </TableCell>
-          </TableRow>
-        </TableHead>
+        <Heads of={["Name", "E-mail", "Role"]} />
         <TableBody>
           {team.people.map((person) => {
             const isYou = person.id === who.person_id;
@@ -196,6 +185,21 @@ function People({ team, onTakeOut }: { team: TeamReply; onTakeOut: (person: Team
   );
 }
 
+const Heads = ({ of }: { of: readonly string[] }) => (
+  <TableHead>
+    <TableRow>
+      {of.map((each) => (
+        <TableCell key={each}>{each}</TableCell>
+      ))}
+      <TableCell>
+        <Box component="span" sx={visuallyHidden}>
+          What can be done
+        </Box>
+      </TableCell>
+    </TableRow>
+  </TableHead>
+);
+
 function Invited({ team }: { team: TeamReply }) {
   const isOwner = useSignedIn().role === "owner";
   const refresh = useRefreshed();
@@ -212,19 +216,7 @@ function Invited({ team }: { team: TeamReply }) {
       </Typography>
       {problem && <Alert severity="error">{reasonOf(problem)}</Alert>}
       <Table size="small" aria-label="Invited" sx={{ mt: 1, bgcolor: "background.paper" }}>
-        <TableHead>
-          <TableRow>
-            <TableCell>E-mail</TableCell>
-            <TableCell>As</TableCell>
-            <TableCell>By</TableCell>
-            <TableCell>Until</TableCell>
-            <TableCell>
-              <Box component="span" sx={visuallyHidden}>
-                What can be done
-              </Box>
-            </TableCell>
-          </TableRow>
-        </TableHead>
+        <Heads of={["E-mail", "As", "By", "Until"]} />
         <TableBody>
           {team.invitations.map((each) => (
             <TableRow key={each.id}>

@@ -4,6 +4,7 @@ import type { FileFace, FileUploadFace, UploadReply } from "../../api/generated/
 import { say, sayChooseFiles, sayShare } from "../../text/visitor";
 import { RefusedError } from "../../form/transport";
 import { type InputProps, listOf, useTools } from "../input";
+import { smallPicture } from "../small_picture";
 import { PICTURES } from "./pictures";
 
 interface Sent {
@@ -22,7 +23,7 @@ let keys = 0;
 const seen = (file: FileFace | undefined): Pick<UploadReply, "name" | "thumbnail"> | undefined =>
   file && {
     name: file.name,
-    thumbnail: PICTURES.has(file.type) ? `/api/public/files/${file.id}/small` : null,
+    thumbnail: PICTURES.has(file.type) ? smallPicture(file.id) : null,
   };
 
 const ACCEPT: Record<Exclude<FileUploadFace["kinds"][number], "picture">, string> = {
