@@ -8,6 +8,7 @@ from uuid import UUID
 
 from codexa.core.program.follow_ups.email_findings import is_address
 from codexa.core.responses.folding import folded
+from codexa.services.audit import keep
 from codexa.services.editions import Editions
 from codexa.services.errors import AddressRefusedError, BehindError, TooManyError
 from codexa.services.response_set import documents, in_bulk
@@ -74,6 +75,7 @@ def find(connect: Connect, editions: Editions, *, who: SignedIn, email: str) -> 
 def export(connect: Connect, editions: Editions, *, who: SignedIn, email: str) -> dict[str, Any]:
     """Return all of it as one document, for the person. Raises as `find` does."""
     address = _address(email)
+    keep(connect, who, "person's data taken")
     return {
         "email": address,
         "of": who.team_name,
@@ -112,11 +114,13 @@ def forget(
         store.forget_beside(connection, team=who.team_id, email=address)
         for in_table in records:
             store.forget_records(connection, team=who.team_id, table=in_table.table, numbers=in_table.numbers)
-    return Forgotten(
+    forgotten = Forgotten(
         responses=sum(len(each.numbers) for each in found) - staying,
         staying=staying,
         records=sum(len(each.numbers) for each in records),
     )
+    keep(connect, who, "person forgotten", count=forgotten.responses, records=forgotten.records)
+    return forgotten
 
 
 def _records(connect: Connect, who: SignedIn, address: str) -> list[NamedRecord]:

@@ -4,26 +4,34 @@ import hmac
 import threading
 import time
 from dataclasses import dataclass
-from datetime import UTC, datetime
+from datetime import UTC, datetime, timedelta
 from time import monotonic
 from uuid import UUID
 
 from cachetools import TTLCache
 
-from codexa.core.form.access import Access, closing, opening, standing
+from codexa.core.form.access import Access, admits, closing, opening, standing
 from codexa.core.form.form import Form
 from codexa.services.editions import Editions
-from codexa.services.errors import ClosedError, PasswordNeededError, SealError
+from codexa.services.errors import (
+    ClosedError,
+    NotAdmittedError,
+    PasswordNeededError,
+    SealError,
+    SignInNeededError,
+)
 from codexa.services.marks import mark_of
 from codexa.services.sealing import Sealed, read_seal
 from codexa.services.signing_in import verify
 from codexa.services.told_moments import moment_words
+from codexa.services.visitors import GUEST, Visitor, visitor_of
 from codexa.settings import Settings
 from codexa.store import access as store
 from codexa.store.database import AwayError, BusyError, Connect
 
 # What is set reaches visitors after so long at the most; handing in always asks the database.
 _KNOWN_SECONDS = 2.0
+_BETWEEN = "_"  # before the pass, in what a page carries
 _ENTRY_SECONDS = 24 * 3_600  # for which a password that was typed lets in
 
 
@@ -36,6 +44,9 @@ class Terms:
     form: Form
     turn: int
     taken: int
+    team: UUID
+    team_name: str
+    team_slug: str
 
 
 class Admissions:
@@ -48,6 +59,7 @@ class Admissions:
         self._reading = threading.Lock()
         self._known: TTLCache[UUID, Terms] = TTLCache(10_000, _KNOWN_SECONDS, timer=monotonic)
         self._sealed: TTLCache[tuple[UUID, str], Sealed] = TTLCache(10_000, _KNOWN_SECONDS, timer=monotonic)
+        self._visitors: TTLCache[tuple[UUID, str], Visitor] = TTLCache(10_000, _KNOWN_SECONDS, timer=monotonic)
 
     def terms(self, form: UUID, *, fresh: bool = False) -> Terms | None:
         """Return what holds for a form; None where it takes no answers at all."""
@@ -66,32 +78,69 @@ class Admissions:
                 form=self._editions.form(form, row.live_edition),
                 turn=row.turn,
                 taken=row.taken,
+                team=row.team_id,
+                team_name=row.team_name,
+                team_slug=row.team_slug,
             )
             with self._reading:
                 self._known[form] = found
         return found
 
-    def let_in(self, form: UUID, entry: str) -> None:
-        """Raise ClosedError or PasswordNeededError where a visitor may not go on with a form."""
+    def let_in(self, form: UUID, entry: str) -> Visitor:
+        """Return who goes on with a form.
+
+        Raises ClosedError, PasswordNeededError, SignInNeededError and NotAdmittedError where they may not.
+        """
         try:
             terms = self.terms(form)
         except (AwayError, BusyError):
-            return  # a state needs no database; what is handed in will ask again
+            if _BETWEEN in entry:
+                raise  # who it is has to be known
+            return GUEST  # a state needs no database; what is handed in will ask again
         if terms is None:
             raise ClosedError
         words = closed_words(terms, datetime.now(UTC))
         if words is not None:
             raise ClosedError(words)
-        self.require_entry(form, terms, entry)
+        return self.require_entry(form, terms, entry)
 
-    def require_entry(self, form: UUID, terms: Terms, entry: str) -> None:
-        """Raise PasswordNeededError where there is a password, and `entry` does not say that it was typed."""
+    def require_entry(self, form: UUID, terms: Terms, entry: str, *, fresh: bool = False) -> Visitor:
+        """Return who goes on. `entry` is what their page carries: that a password was typed, and who is signed in.
+
+        Raises PasswordNeededError, SignInNeededError, NotAdmittedError.
+        """
+        typed, _, ticket = entry.partition(_BETWEEN)
+        self._require_password(form, terms, typed)
+        visitor = self.visitor(form, ticket, fresh=fresh)
+        require_admitted(terms, visitor)
+        return visitor
+
+    def visitor(self, form: UUID, ticket: str, *, fresh: bool = False) -> Visitor:
+        """Return who fills in a form by a pass, as it was known a moment ago at most."""
+        if not ticket:
+            return GUEST
+        with self._reading:
+            known = None if fresh else self._visitors.get((form, ticket))
+        if known is not None:
+            return known
+        idle = timedelta(minutes=int(self._settings.session_idle))
+        with self._connect() as connection:
+            found = visitor_of(connection, form, ticket, self._settings, idle)
+        with self._reading:
+            self._visitors[form, ticket] = found
+        return found
+
+    def _require_password(self, form: UUID, terms: Terms, entry: str) -> None:
+        if not self.is_entry(form, terms, entry):
+            raise PasswordNeededError(terms.form.say("askPassword"))
+
+    def is_entry(self, form: UUID, terms: Terms, entry: str) -> bool:
+        """Say whether `entry` lets in: the password was typed within a day, or there is none."""
         if terms.password_hash is None:
-            return
+            return True
         until, _, mark = entry.partition(".")
         good = until.isdigit() and len(until) < 13 and int(until) > time.time()
-        if not good or not hmac.compare_digest(mark.encode(), self._mark(form, terms.password_hash, until).encode()):
-            raise PasswordNeededError(terms.form.say("askPassword"))
+        return good and hmac.compare_digest(mark.encode(), self._mark(form, terms.password_hash, until).encode())
 
     def sealed(self, form: Form, form_id: UUID, seal: str, *, fresh: bool = False) -> Sealed | None:
         """Return what the seal of an address gives; None where there is none, and none is needed.
@@ -132,6 +181,21 @@ class Admissions:
 
     def _mark(self, form: UUID, password_hash: str, until: str) -> str:
         return mark_of(f"entry {form} {until} {password_hash}", self._settings)[:40]
+
+
+def entry_with(typed: str, ticket: str) -> str:
+    """Return what a page carries: what says that a password was typed, and the pass of who is signed in."""
+    return f"{typed}{_BETWEEN}{ticket}" if ticket else typed
+
+
+def require_admitted(terms: Terms, visitor: Visitor) -> None:
+    """Raise SignInNeededError where a form wants to know who it is, NotAdmittedError where it is for others."""
+    member, person = visitor.member_id is not None, visitor.person_id is not None
+    if admits(terms.access, member=member, person=person, groups=visitor.groups):
+        return
+    if not visitor.is_known:
+        raise SignInNeededError(terms.form.say("signIn").replace("{team}", terms.team_name))
+    raise NotAdmittedError(terms.form.say("notForYou"))
 
 
 def closed_words(terms: Terms, now: datetime) -> str | None:

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from typing import Any
 from uuid import UUID
 
-from codexa.core.context import NOTHING_TAKEN
+from codexa.core.context import NOTHING_TAKEN, Context
 from codexa.core.look_ups import NO_TABLES, Tables
 from codexa.core.program.evaluate import State, evaluate
 from codexa.core.program.faces import FormFace
@@ -20,6 +20,7 @@ from codexa.services.errors import MovedError, NotFoundError
 from codexa.services.files_in_answers import with_files
 from codexa.services.sealing import Sealed
 from codexa.services.tables.looking_up import tables_for
+from codexa.services.visitors import GUEST, Visitor
 from codexa.store import claims
 from codexa.store import editions as store
 from codexa.store.database import Connect
@@ -47,10 +48,12 @@ def find_live(connect: Connect, *, team_slug: str, slug: str) -> LiveEdition:
     return live
 
 
-def open_form(connect: Connect, program: Program, form: UUID, link: Mapping[str, str]) -> OpenedForm:
-    """Return an edition as it is seen first, with what the link brings."""
+def open_form(
+    connect: Connect, program: Program, form: UUID, link: Mapping[str, str], visitor: Visitor = GUEST
+) -> OpenedForm:
+    """Return an edition as a visitor sees it first, with what the link brings."""
     look = brands.as_visitors_see_it(connect, program.form, form_id=form)
-    state = _worked_out(connect, program, form, Given(answers={}, link=dict(link)))
+    state = _worked_out(connect, program, form, Given(answers={}, link=dict(link), visitor=visitor))
     return OpenedForm(
         face=form_face(program).model_copy(update={"brand": look}), state=form_state(state), wrong=_wrong(state)
     )
@@ -74,13 +77,14 @@ def link_of(program: Program, plain: Mapping[str, str], sealed: Sealed | None) -
 class Given:
     """What a visitor has entered, by block id, what came with the address, and the visit on which files were sent.
 
-    `checked` are the questions of a quiz that the visitor is done with.
+    `checked` are the questions of a quiz that the visitor is done with; `visitor` is who fills in.
     """
 
     answers: dict[str, Any]
     link: dict[str, str]
     visit: str = ""
     checked: Collection[str] = ()
+    visitor: Visitor = GUEST
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -109,6 +113,10 @@ def typed_in(before: Program, program: Program, answers: dict[str, Any]) -> dict
     return entered_in_language(evaluate(before, answers, context_of(before.form)), program)
 
 
+def _context(program: Program, given: Given, tables: Tables, taken: Mapping[str, int] = NOTHING_TAKEN) -> Context:
+    return context_of(program.form, given.link, taken=taken, tables=tables, visitor=given.visitor)
+
+
 def _worked_out(connect: Connect, program: Program, form: UUID, given: Given) -> State:
     answers = given.answers
     taken: Mapping[str, int] = NOTHING_TAKEN
@@ -117,7 +125,7 @@ def _worked_out(connect: Connect, program: Program, form: UUID, given: Given) ->
             answers = with_files(connection, program, form, given.visit, answers)
             taken = claims.taken(connection, form=form)
     with tables_for(connect, form) as tables:
-        return evaluate(program, answers, context_of(program.form, given.link, taken=taken, tables=tables))
+        return evaluate(program, answers, _context(program, given, tables, taken))
 
 
 def records_of(connect: Connect, program: Program, form: UUID, given: Given, sought: Sought) -> dict[str, Any]:
@@ -128,7 +136,7 @@ def records_of(connect: Connect, program: Program, form: UUID, given: Given, sou
 
 def records_with(program: Program, given: Given, sought: Sought, tables: Tables) -> dict[str, Any]:
     """Do the same with tables that are at hand."""
-    state = evaluate(program, given.answers, context_of(program.form, given.link, tables=tables))
+    state = evaluate(program, given.answers, _context(program, given, tables))
     return found_by_words(state, sought.address, sought.words)
 
 
@@ -143,5 +151,5 @@ def state_with(
 
     `taken` is how much is gone of what runs out, `tables` what the team's tables answer.
     """
-    state = evaluate(program, given.answers, context_of(program.form, given.link, taken=taken, tables=tables))
+    state = evaluate(program, given.answers, _context(program, given, tables, taken))
     return form_state(state, None if changed is None else program.affected(changed), given.checked)

@@ -85,7 +85,9 @@ def keep(connection: Connection, program: Program, keeping: Keeping) -> KeptForL
     found = store.find(connection, digest=digest_of(keeping.token))
     answers = with_files(connection, program, keeping.form, keeping.given.visit, keeping.given.answers)
     tables = tables_in(connection, keeping.form)
-    state = evaluate(program, answers, context_of(program.form, keeping.given.link, tables=tables))
+    given = keeping.given
+    context = context_of(program.form, given.link, tables=tables, visitor=given.visitor)
+    state = evaluate(program, answers, context)
     if found is None:
         return _begin(connection, state, keeping)
     if found.form_id != keeping.form:
@@ -121,6 +123,8 @@ def _begin(connection: Connection, state: State, keeping: Keeping) -> KeptForLat
         received_at=state.context.now,
         events=["kept"],
         stage="kept",
+        member=keeping.given.visitor.member_id,
+        filled_by=keeping.given.visitor.person_id,
         **_known(state),
     )
     if number is None:

@@ -10,6 +10,7 @@ from codexa.core.form.form import Form, Page, read_form
 from codexa.core.form.outline_text import Outlined, OutlineLine, read_outline
 from codexa.core.form.upgrades import read_imported, read_stored
 from codexa.services.addresses import free_slug
+from codexa.services.audit import note_form
 from codexa.services.errors import NotFoundError, PlansRunError
 from codexa.services.tables.rights import refuse_beyond_rights
 from codexa.store import forms, payments
@@ -85,6 +86,7 @@ def set_deleted(connection: Connection, *, who: SignedIn, form: UUID, deleted: b
     if running:
         plans = "1 plan still charges" if running == 1 else f"{running} plans still charge"
         raise PlansRunError(f"{plans} somebody by this form. Stop what runs in Payment first.")
+    note_form(connection, who, "form deleted" if deleted else "form brought back", form)
 
 
 def _insert(connection: Connection, *, who: SignedIn, draft: Form, sites: list[str] | None = None) -> UUID:

@@ -201,6 +201,18 @@ class AddressRefusedError(ServiceError):
     code = "address_refused"
 
 
+class SignInNeededError(ServiceError):
+    """This form wants to know who fills it in. Sign in to go on; nothing you typed is lost."""
+
+    code = "sign_in_needed"
+
+
+class NotAdmittedError(ServiceError):
+    """This form is for others. Ask whoever sent it to let you in."""
+
+    code = "not_admitted"
+
+
 class LinkUsedError(ServiceError):
     """This link does not work any more: it was used, or its time is over. Ask for a new one."""
 

@@ -8,6 +8,7 @@ from uuid import UUID
 
 import orjson
 
+from codexa.services.audit import note_form
 from codexa.services.encryption import decrypted, encrypted
 from codexa.services.errors import NotFoundError
 from codexa.settings import Settings
@@ -46,6 +47,8 @@ def make(connect: Connect, settings: Settings, *, who: SignedIn, form: UUID, vie
             digest=_digest(secret),
             sealed=encrypted(secret, settings),
         )
+        if made is not None:
+            note_form(connection, who, "feed opened", form)
     if made is None:
         raise NotFoundError("This view is gone: somebody has removed it.")
     return made
@@ -79,6 +82,7 @@ def end(connect: Connect, *, who: SignedIn, form: UUID, feed: UUID) -> None:
     with connect() as connection:
         if not feeds.delete_feed(connection, team=who.team_id, form=form, feed=feed):
             raise NotFoundError
+        note_form(connection, who, "feed ended", form)
 
 
 def find(connect: Connect, *, secret: str) -> tuple[Gives, str]:

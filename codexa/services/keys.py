@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from enum import StrEnum
 from uuid import UUID
 
+from codexa.services.audit import note
 from codexa.services.errors import KeyRefusedError, NotAllowedError, NotFoundError
 from codexa.store import keys
 from codexa.store.database import Connect
@@ -49,6 +50,8 @@ def make(
             digest=_digest(token),
             rights=sorted(set(rights)),
         )
+        if made is not None:
+            note(connection, who, "key made", name=name)
     if made is None:
         raise NotFoundError
     return made, token
@@ -63,8 +66,10 @@ def list_keys(connect: Connect, *, who: SignedIn) -> list[KeyRow]:
 def end(connect: Connect, *, who: SignedIn, key: UUID) -> None:
     """End a key for ever. Raises NotFoundError."""
     with connect() as connection:
+        name = next((each.name for each in keys.list_keys(connection, team=who.team_id) if each.id == key), "")
         if not keys.end_key(connection, team=who.team_id, key=key):
             raise NotFoundError
+        note(connection, who, "key ended", name=name)
 
 
 def holder(connect: Connect, *, token: str, right: KeyRight, form: UUID | None = None) -> KeyHolder:

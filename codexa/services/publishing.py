@@ -16,6 +16,7 @@ from codexa.core.program.program import Program
 from codexa.core.program.proof import proof
 from codexa.core.program.trials import run_trials
 from codexa.services import people
+from codexa.services.audit import note_form
 from codexa.services.editions import Editions
 from codexa.services.errands.asking import ask
 from codexa.services.errors import (
@@ -75,6 +76,7 @@ def go_live(connect: Connect, *, who: SignedIn, form: UUID, edition: int, live: 
             raise NotFoundError
         if locked.live_edition != edition:
             editions.set_live(connection, team=who.team_id, form=form, number=edition, person=who.person_id)
+            note_form(connection, who, "gone back", form, edition=edition)
             # Its tables may have changed since it was proven.
             ask(connection, HELD_AGAINST, {"form": str(form), "edition": edition})
     return edition
@@ -125,6 +127,7 @@ def _publish(connection: Connection, *, who: SignedIn, form: UUID, revision: int
     number = made or editions.insert_edition(connection, team=who.team_id, form=form, person=who.person_id, note=note)
     if locked.live_edition != number:
         editions.set_live(connection, team=who.team_id, form=form, number=number, person=who.person_id)
+        note_form(connection, who, "published", form, edition=number)
     return number
 
 
@@ -165,6 +168,7 @@ def set_sites(connection: Connection, *, who: SignedIn, form: UUID, sites: list[
     origins = list(dict.fromkeys(_origin(site, index) for index, site in enumerate(sites)))
     if not forms.set_sites(connection, team=who.team_id, form=form, sites=origins):
         raise NotFoundError
+    note_form(connection, who, "sites set", form)
     return origins
 
 

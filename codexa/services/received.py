@@ -55,7 +55,7 @@ class SeenAgain:
 def seen_again(way: Way, *, form: UUID, number: int, mark: str) -> SeenAgain:
     """Return the confirmation of a response. Raises NotFoundError where the address is wrong, or the response gone."""
     row = _find(way, form, number, mark)
-    state = _state(way, form, row)
+    state = state_of_row(way, form, row)
     program = state.program
     look = brands.as_visitors_see_it(way.connect, program.form, form_id=form)
     return SeenAgain(
@@ -91,14 +91,14 @@ def pay(way: Way, *, form: UUID, number: int, mark: str) -> Paid:
     back_to = way.settings.public_address + address_of(form, number, way.settings)
     program = way.editions.program(form, row.edition, language=row.told["locale"])
     payment = asking.pay(way, form=form, number=number, program=program, back_to=back_to)
-    state = _state(way, form, row)
+    state = state_of_row(way, form, row)
     return Paid(payment=payment, confirmation=confirmation_face(state), order=order_face(state))
 
 
 def document_for_visitor(way: Way, *, form: UUID, number: int, mark: str) -> dict[str, Any]:
     """Return a response as a document, for who handed it in. Raises NotFoundError, also where its form offers none."""
     row = _find(way, form, number, mark)
-    state = _state(way, form, row)
+    state = state_of_row(way, form, row)
     if not confirmation_face(state).printing:
         raise NotFoundError(_GONE)
     return response_document(state)
@@ -111,7 +111,7 @@ def document_for_team(way: Way, *, who: SignedIn, form: UUID, number: int, plain
         row = responses.find_received(connection, form=form, number=number) if is_ours else None
     if row is None:
         raise NotFoundError
-    document = response_document(_state(way, form, row, for_team=True))
+    document = response_document(state_of_row(way, form, row, for_team=True))
     return document | ({"brand": _PLAIN} if plain else {})
 
 
@@ -125,7 +125,8 @@ def _find(way: Way, form: UUID, number: int, mark: str) -> ReceivedRow:
     return row
 
 
-def _state(way: Way, form: UUID, row: ReceivedRow, *, for_team: bool = False) -> State:
+def state_of_row(way: Way, form: UUID, row: ReceivedRow, *, for_team: bool = False) -> State:
+    """Return the state of a response as it was accepted, with how its payment stands."""
     with way.connect() as connection:
         payment = payments.find_payment(connection, form=form, number=row.number)
     return state_with_payment(way, row, form, payment, for_team=for_team)

@@ -18,12 +18,14 @@ from codexa.core.program.accept import Accepted, Refused, accept, numbered
 from codexa.core.program.claims import Claim
 from codexa.core.program.evaluate import FieldError, State
 from codexa.core.program.faces import ConfirmationFace
+from codexa.core.program.follow_ups.account import addresses_of_accounts
 from codexa.core.program.kept import state_of_kept
 from codexa.core.program.payment import PaymentDue, minor_units, payment_due
 from codexa.core.program.program import Program
 from codexa.core.program.public import confirmation_face
 from codexa.core.program.record_offers import changed_since
 from codexa.core.sentences import Sentence, in_language
+from codexa.core.tables.members import compared_email
 from codexa.services.admission import Terms, closed_words, full_words
 from codexa.services.answering import Given
 from codexa.services.context import context_of
@@ -42,7 +44,7 @@ from codexa.services.follow_ups.keeping import keep_due
 from codexa.services.sealing import Sealed
 from codexa.services.tables.looking_up import tables_in
 from codexa.store import access as access_store
-from codexa.store import claims, kept_answers, payments, people, responses
+from codexa.store import claims, kept_answers, members, payments, people, responses
 from codexa.store import uploads as uploads_store
 from codexa.store.database import Connection, Rollback
 from codexa.store.kept_answers import KeptRow
@@ -147,6 +149,8 @@ def _take_as_allowed(
             return ClosedError(full_words(terms))
         if full.name.startswith(_LINK):
             return _refused_link(program, "linkUsed")
+        if full.name == incoming.given.visitor.claim:
+            return ClosedError(program.form.say("onceEach"))
         message = program.form.say("each_full")
         return Refused(errors={terms.access.each: FieldError(code="each_full", message=message)})
 
@@ -204,7 +208,9 @@ def _is_held(incoming: Incoming, due: PaymentDue | None) -> bool:
 
 def _is_counted(incoming: Incoming, terms: Terms | None) -> bool:
     """Whether a response counts towards a limit."""
-    limited = terms is not None and (terms.access.most is not None or terms.access.most_each is not None)
+    limited = terms is not None and (
+        terms.access.most is not None or terms.access.most_each is not None or terms.access.once
+    )
     return limited or (incoming.sealed is not None and incoming.sealed.uses is not None)
 
 
@@ -218,6 +224,8 @@ def _counted(connection: Connection, incoming: Incoming, terms: Terms | None, ac
         if answer is not None:
             name = access_store.name_of_person(connection, each=each, answer=answer)
             yield Claim(name=name, quantity=1, capacity=most, block=each)
+    if terms is not None and terms.access.once and (mine := incoming.given.visitor.claim):
+        yield Claim(name=mine, quantity=1, capacity=1, block="")
     if incoming.sealed is not None and incoming.sealed.uses is not None:
         yield Claim(name=f"{_LINK}{incoming.sealed.id}", quantity=1, capacity=incoming.sealed.uses, block="")
 
@@ -232,12 +240,14 @@ def _take(
     team = people.addresses(connection, form=incoming.form, ids=form.people) if form.people else NOBODY
     taken = claims.taken(connection, form=incoming.form) if program.runs_out else NOTHING_TAKEN
     tables = tables_in(connection, incoming.form)
-    context = context_of(form, given.link, at=at, people=team, taken=taken, tables=tables)
+    context = context_of(form, given.link, at=at, people=team, taken=taken, tables=tables, visitor=given.visitor)
     accepted = accept(program, answers, context)
     if isinstance(accepted, Accepted) and (changed := changed_since(accepted.state, incoming.seen)):
         return Refused(errors=changed)
     if isinstance(accepted, Refused):
         return accepted
+    if terms is not None and (known := _known_member(connection, terms, incoming, accepted.state)):
+        return Refused(errors=known)
     # What came at another moment is made up: nothing is asked for it, and nobody is written to about it.
     due = payment_due(accepted.state) if at is None else None
     # A try takes nothing from visitors.
@@ -291,6 +301,18 @@ def _ask_for(connection: Connection, form: UUID, number: int, due: PaymentDue, h
         payments.insert_plan(connection, payment=payment, known=known)
 
 
+def _known_member(connection: Connection, terms: Terms, incoming: Incoming, state: State) -> dict[str, FieldError]:
+    """Return at which fields a guest has typed the address of a member, where the form makes accounts."""
+    if incoming.given.visitor.is_known:
+        return {}
+    message = FieldError(code="known_member", message=state.program.form.say("knownMember"))
+    return {
+        field: message
+        for address, field in addresses_of_accounts(state)
+        if members.find_by_email(connection, team=terms.team, email=compared_email(address)) is not None
+    }
+
+
 _FILE_GONE = Sentence("A file is not here any more. Remove it and send it again.")
 
 
@@ -333,6 +355,8 @@ def _keep(
         turn=turn,
         came={**incoming.came, "suspected": incoming.suspected} if held else incoming.came,
         sealed_link=None if incoming.sealed is None else incoming.sealed.id,
+        member=incoming.given.visitor.member_id,
+        filled_by=incoming.given.visitor.person_id,
         number=None if stands_as is None else stands_as.number,
     )
     if number is None:

@@ -17,6 +17,7 @@ class Right(StrEnum):
     CHANGE_RECORDS = "change records"
     EDIT_TABLES = "edit tables"
     KEEP_PEOPLE = "invite people, give roles, take people out"
+    SEE_AUDIT = "see the audit log"
     GRANT_TABLES = "say who may see and change a table"
     SEE_WORKINGS = "see workings"
     REFUND = "give money back"
@@ -29,7 +30,7 @@ class Right(StrEnum):
 _OWNERS_ONLY = frozenset(
     {
         Right.SEE_WORKINGS, Right.REFUND, Right.CHARGE, Right.KEEP_ACCOUNTS, Right.KEEP_KEYS, Right.ANSWER_PEOPLE,
-        Right.GRANT_TABLES, Right.KEEP_PEOPLE,
+        Right.GRANT_TABLES, Right.KEEP_PEOPLE, Right.SEE_AUDIT,
     }
 )  # fmt: skip
 _RIGHTS: dict[str, frozenset[Right]] = {

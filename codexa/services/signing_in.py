@@ -12,6 +12,7 @@ from uuid import UUID
 from argon2 import PasswordHasher
 from argon2.exceptions import Argon2Error
 
+from codexa.services.audit import note_of
 from codexa.services.errors import NoTeamError, NotFoundError, TooBusyError, TooManyAttemptsError, WrongSignInError
 from codexa.store import people, sessions
 from codexa.store.database import Connect, Connection
@@ -26,7 +27,7 @@ _MINUTE, _QUARTER_OF_AN_HOUR = 60, 900  # seconds
 
 _HASHER = PasswordHasher()  # argon2id with the parameters of RFC 9106's second recommendation
 # Verified where there is no such person, so that the time taken does not tell who exists.
-_NOBODY = _HASHER.hash(secrets.token_urlsafe(16))
+NOBODY_HASH = _HASHER.hash(secrets.token_urlsafe(16))
 # Each takes 64 MiB and a processor.
 _HASHING = threading.BoundedSemaphore(2)
 _WAIT_SECONDS = 5.0
@@ -81,11 +82,13 @@ def sign_in(connect: Connect, attempt: Attempt, *, attempts: int, into: UUID | N
         raise WrongSignInError
     with connect() as connection:
         person = people.find_person_by_email(connection, email=email)
-        limits = _limits(connection, person, email, attempt.network, attempts)
+        # Where the person is at home, strangers elsewhere don't count.
+        at_home = person and sessions.is_known_network(connection, person=person.id, network=attempt.network)
+        limits = limits_of(email, attempt.network, attempts, at_home=bool(at_home))
         wait = sessions.count_try(connection, limits)
-    if wait is not None:
-        raise TooManyAttemptsError(f"Too many wrong passwords. Wait {_in_words(wait)}, then try again.")
+    refuse_waiting(wait)
     if not _is_right(person, attempt.password) or person is None:
+        _note_wrong(connect, person, attempt)
         raise WrongSignInError
     team = into or person.team_id
     if team is None:
@@ -95,7 +98,16 @@ def sign_in(connect: Connect, attempt: Attempt, *, attempts: int, into: UUID | N
         sessions.note_network(connection, person=person.id, network=attempt.network)
         if attempt.old_token:
             sessions.delete_session(connection, digest=digest_of(attempt.old_token))
+        note_of(connection, team, "signed in", by=person.id, called=person.name, network=attempt.network)
         return new_session(connection, person=person.id, team=team, program=attempt.program)
+
+
+def _note_wrong(connect: Connect, person: Person | None, attempt: Attempt) -> None:
+    if person is None or person.team_id is None:
+        return
+    with connect() as connection:
+        about = {"name": person.name, "network": attempt.network}
+        note_of(connection, person.team_id, "wrong password", by=None, called="somebody", **about)
 
 
 def new_session(connection: Connection, *, person: UUID, team: UUID, program: str = "") -> NewSession:
@@ -119,19 +131,22 @@ def change_password(connection: Connection, *, email: str, password: str) -> Non
         raise NotFoundError(f"Nobody signs in as {email}.")
 
 
-def _limits(
-    connection: Connection, person: Person | None, email: str, network: str, attempts: int
-) -> list[SignInLimit]:
-    """Return what this try counts against; where the person is at home, strangers elsewhere don't count."""
-    at_home = person is not None and sessions.is_known_network(connection, person=person.id, network=network)
-    pair = SignInLimit(subject=f"pair {email} {network}", free=attempts, longest=_QUARTER_OF_AN_HOUR)
+def limits_of(name: str, network: str, attempts: int, *, at_home: bool) -> list[SignInLimit]:
+    """Return what a try counts against: of a name from a network, of the network, and of the name from anywhere."""
+    pair = SignInLimit(subject=f"pair {name} {network}", free=attempts, longest=_QUARTER_OF_AN_HOUR)
     whole = SignInLimit(subject=f"network {network}", free=attempts * 10, longest=_QUARTER_OF_AN_HOUR)
-    anywhere = SignInLimit(subject=f"person {email}", free=attempts * 2, longest=_MINUTE)
+    anywhere = SignInLimit(subject=f"person {name}", free=attempts * 2, longest=_MINUTE)
     return [pair, whole] if at_home else [pair, whole, anywhere]
 
 
+def refuse_waiting(wait: float | None) -> None:
+    """Raise TooManyAttemptsError where somebody has to wait for so many seconds."""
+    if wait is not None:
+        raise TooManyAttemptsError(f"Too many wrong passwords. Wait {_in_words(wait)}, then try again.")
+
+
 def _is_right(person: Person | None, password: str) -> bool:
-    return verify(person.password_hash if person else _NOBODY, password)
+    return verify(person.password_hash if person else NOBODY_HASH, password)
 
 
 def verify(password_hash: str, password: str) -> bool:

@@ -6,6 +6,7 @@ from uuid import UUID
 
 from email_validator import EmailNotValidError, validate_email
 
+from codexa.services.audit import note, note_of
 from codexa.services.errands.asking import ask
 from codexa.services.errors import (
     AddressRefusedError,
@@ -62,14 +63,17 @@ def invite(connect: Connect, *, who: SignedIn, email: str, role: Role) -> UUID:
             days=INVITATION_DAYS,
         )
         ask(connection, "invitation", {"invitation": str(invited)}, team=who.team_id)
+        note(connection, who, "invited", name=address, role=role)
     return invited
 
 
 def take_invitation_back(connect: Connect, *, who: SignedIn, invitation: UUID) -> None:
     """Take an invitation back: its link works no more. Raises NotFoundError."""
     with connect() as connection:
-        if not team.take_invitation_back(connection, team=who.team_id, invitation=invitation):
+        email = team.take_invitation_back(connection, team=who.team_id, invitation=invitation)
+        if email is None:
             raise NotFoundError("This invitation is gone: it was taken back, or accepted.")
+        note(connection, who, "invitation taken back", name=email)
 
 
 def set_role(connect: Connect, *, who: SignedIn, person: UUID, role: Role) -> None:
@@ -77,7 +81,10 @@ def set_role(connect: Connect, *, who: SignedIn, person: UUID, role: Role) -> No
     with connect() as connection:
         team.lock_team(connection, team=who.team_id)
         _keep_an_owner(connection, who.team_id, person, stays=role == "owner")
+        before = team.role_of(connection, team=who.team_id, person=person)
         team.set_role(connection, team=who.team_id, person=person, role=role)
+        name = people.name_of(connection, person=person)
+        note(connection, who, "role given", name=name, role=role, before=before)
 
 
 def _keep_an_owner(connection: Connection, team_id: UUID, person: UUID, *, stays: bool) -> None:
@@ -121,6 +128,8 @@ def take_out(connect: Connect, *, who: SignedIn, person: UUID, successor: UUID |
         if successor == person or not is_there:
             raise NotFoundError("Whoever takes over has to be in the team. Choose somebody else.")
         team.take_out(connection, team=who.team_id, person=person, successor=successor)
+        kind = "left" if person == who.person_id else "taken out"
+        note(connection, who, kind, name=people.name_of(connection, person=person))
 
 
 def find_invitation(connect: Connect, token: str) -> InvitationFound:
@@ -195,6 +204,8 @@ def _join(connection: Connection, found: InvitationFound, digest: bytes, person:
     if role is None:
         raise InvitationUsedError
     team.join_team(connection, team=found.team_id, person=person, role=role)
+    name = people.name_of(connection, person=person)
+    note_of(connection, found.team_id, "joined", by=person, called=name, role=role)
 
 
 def teams_of(connect: Connect, *, who: SignedIn) -> list[TeamOf]:

@@ -12,6 +12,7 @@ from codexa.core.form.form import Form
 from codexa.core.form.sharing import Sharing
 from codexa.core.form.upgrades import read_stored
 from codexa.services.admission import words_early, words_over
+from codexa.services.audit import note_form
 from codexa.services.errors import NotFoundError
 from codexa.services.signing_in import hash_password
 from codexa.store import access as store
@@ -57,6 +58,9 @@ def set_access(connect: Connect, *, who: SignedIn, form: UUID, access: Access) -
             store.count_responses(connection, form=form)
         if access.most_each is not None:
             store.count_people(connection, form=form, each=access.each)
+        if access.once:
+            store.count_visitors(connection, form=form)
+        note_form(connection, who, "who and when set", form)
         return _told(connection, who, form)
 
 
@@ -67,6 +71,7 @@ def set_password(connect: Connect, *, who: SignedIn, form: UUID, password: str) 
         store.begin_change(connection, form=form)
         if not store.set_password(connection, team=who.team_id, form=form, password_hash=password_hash):
             raise NotFoundError
+        note_form(connection, who, "password set" if password else "password taken away", form)
         return _told(connection, who, form)
 
 
@@ -81,7 +86,7 @@ def set_sharing(connect: Connect, *, who: SignedIn, form: UUID, sharing: Sharing
 def words_instead(connect: Connect, *, who: SignedIn, form: UUID, state: str) -> tuple[str, Form]:
     """Return what visitors would read instead of a form in a state, and the form. Raises NotFoundError.
 
-    `state` is early, over, full, offline or password; moments that are not set are those of this hour.
+    `state` is early, over, full, offline, password or sign-in; moments that are not set are those of this hour.
     """
     with connect() as connection:
         found = store.find_settings(connection, team=who.team_id, form=form)
@@ -90,6 +95,8 @@ def words_instead(connect: Connect, *, who: SignedIn, form: UUID, state: str) ->
         of_form = _form_in_force(connection, who, form)
     if state == "password":
         return of_form.say("askPassword"), of_form
+    if state == "sign-in":
+        return of_form.say("signIn").replace("{team}", who.team_name), of_form
     access = Access.model_validate(found.access)
     now = datetime.now(ZoneInfo(of_form.time_zone))
     if state == "early":

@@ -21,6 +21,9 @@ class AccessRow:
     live_edition: int
     turn: int
     taken: int
+    team_id: UUID
+    team_name: str
+    team_slug: str
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -75,6 +78,12 @@ def count_people(connection: Connection, *, form: UUID, each: str) -> None:
     """Have each response that stands count against the limit of whoever gave this answer to the field `each`."""
     connection.execute(_QUERIES["count_people"], {"form": form, "each": each})
     connection.execute(_QUERIES["recount"], {"form": form, "names": f"person:{each}:%"})
+
+
+def count_visitors(connection: Connection, *, form: UUID) -> None:
+    """Have each response that stands count as that of whoever was signed in."""
+    connection.execute(_QUERIES["count_visitors"], {"form": form})
+    connection.execute(_QUERIES["recount"], {"form": form, "names": "visitor:%"})
 
 
 def name_of_person(connection: Connection, *, each: str, answer: Any) -> str:

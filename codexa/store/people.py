@@ -44,6 +44,24 @@ def find_team(connection: Connection, *, slug: str) -> UUID | None:
     return row["id"] if row else None
 
 
+@dataclass(frozen=True, kw_only=True, slots=True)
+class NamedTeam:
+    """What a team is called, and the last part of its addresses."""
+
+    name: str
+    slug: str
+
+
+def team_by_id(connection: Connection, *, team: UUID) -> NamedTeam:
+    """Return what a team is called."""
+    return NamedTeam(**exactly_one(connection, _QUERIES["team_by_id"], team=team))
+
+
+def name_of(connection: Connection, *, person: UUID) -> str:
+    """Return what somebody is called."""
+    return str(exactly_one(connection, _QUERIES["name_of"], person=person)["name"])
+
+
 def as_signed_in(connection: Connection, *, person: UUID, team: UUID) -> SignedIn:
     """Return a person of a team as who they are when they have signed in there; without a session."""
     return SignedIn(**exactly_one(connection, _QUERIES["as_signed_in"], person=person, team=team))

@@ -129,11 +129,14 @@ def insert_response(
     turn: int | None = None,
     came: Mapping[str, Any] = NOT_TOLD,
     sealed_link: int | None = None,
+    member: UUID | None = None,
+    filled_by: UUID | None = None,
     number: int | None = None,
 ) -> int | None:
     """Keep a response with what it was told and the events that it begins with, and return its number.
 
-    `came` is how it came; `turn` is that of the access by which it was let in, None for whatever holds; `number` is
+    `came` is how it came, `member` or `filled_by` whose it is, where somebody was signed in;
+    `turn` is that of the access by which it was let in, None for whatever holds; `number` is
     that of a response that a visitor went on with. None is returned where the form can't be answered any more or not by
     that access or link, or one was kept under this key; no number is used up then.
     """
@@ -159,6 +162,8 @@ def insert_response(
         turn=turn,
         came=Jsonb(dict(came)),
         sealed_link=sealed_link,
+        member=member,
+        filled_by=filled_by,
     )
     if row["number"] is None and row["took_one"]:
         connection.execute(_QUERIES["give_back_number"], {"form": form})

@@ -498,6 +498,23 @@ CREATE TABLE public.api_key (
     last_used_at timestamp with time zone,
     ended_at timestamp with time zone
 );
+CREATE TABLE public.audit_entry (
+    id bigint NOT NULL,
+    team_id uuid NOT NULL,
+    at timestamp with time zone DEFAULT now() NOT NULL,
+    person_id uuid,
+    person_name text NOT NULL,
+    kind text NOT NULL,
+    about jsonb DEFAULT '{}'::jsonb NOT NULL
+);
+ALTER TABLE public.audit_entry ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+    SEQUENCE NAME public.audit_entry_id_seq
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1
+);
 CREATE TABLE public.brand (
     id uuid DEFAULT gen_random_uuid() NOT NULL,
     team_id uuid NOT NULL,
@@ -707,7 +724,8 @@ CREATE TABLE public.kept_answers (
     version integer DEFAULT 1 NOT NULL,
     kept_at timestamp with time zone DEFAULT now() NOT NULL,
     until timestamp with time zone NOT NULL,
-    mails integer DEFAULT 0 NOT NULL
+    mails integer DEFAULT 0 NOT NULL,
+    member_digest bytea
 );
 CREATE TABLE public.known_network (
     person_id uuid NOT NULL,
@@ -758,6 +776,36 @@ CREATE TABLE public.link_mail (
     at timestamp with time zone DEFAULT now() NOT NULL,
     CONSTRAINT link_mail_state_check CHECK ((state = ANY (ARRAY['waiting'::text, 'sent'::text, 'failed'::text])))
 );
+CREATE TABLE public.member (
+    id uuid DEFAULT gen_random_uuid() NOT NULL,
+    table_id uuid NOT NULL,
+    number integer NOT NULL,
+    password_hash text DEFAULT ''::text NOT NULL,
+    confirmed_at timestamp with time zone,
+    invited_at timestamp with time zone
+);
+CREATE TABLE public.member_link (
+    token_digest bytea NOT NULL,
+    kind text NOT NULL,
+    member_id uuid NOT NULL,
+    email text DEFAULT ''::text NOT NULL,
+    back text DEFAULT ''::text NOT NULL,
+    asked_digest bytea,
+    code_mark text DEFAULT ''::text NOT NULL,
+    tries integer DEFAULT 0 NOT NULL,
+    made_at timestamp with time zone DEFAULT now() NOT NULL,
+    expires_at timestamp with time zone NOT NULL,
+    CONSTRAINT member_link_kind_check CHECK ((kind = ANY (ARRAY['sign in'::text, 'address'::text])))
+);
+CREATE TABLE public.member_session (
+    id uuid DEFAULT gen_random_uuid() NOT NULL,
+    token_digest bytea NOT NULL,
+    member_id uuid NOT NULL,
+    csrf_token text NOT NULL,
+    created_at timestamp with time zone DEFAULT now() NOT NULL,
+    seen_at timestamp with time zone DEFAULT now() NOT NULL,
+    expires_at timestamp with time zone NOT NULL
+);
 CREATE TABLE public.membership (
     team_id uuid NOT NULL,
     person_id uuid NOT NULL,
@@ -789,6 +837,8 @@ CREATE TABLE public.response (
     sealed_link bigint,
     tags text[] DEFAULT '{}'::text[] NOT NULL,
     person_id uuid,
+    member_id uuid,
+    filled_by uuid,
     CONSTRAINT response_decision_check CHECK ((decision = ANY (ARRAY['none'::text, 'asked'::text, 'approved'::text, 'denied'::text]))),
     CONSTRAINT response_payment_check CHECK ((payment = ANY (ARRAY['none'::text, 'due'::text, 'pending'::text, 'paid'::text, 'failed'::text, 'part refunded'::text, 'refunded'::text]))),
     CONSTRAINT response_stage_check CHECK ((stage = ANY (ARRAY['kept'::text, 'waiting'::text, 'complete'::text, 'expired'::text, 'removed'::text])))
@@ -880,6 +930,11 @@ CREATE TABLE public.person (
     password_hash text NOT NULL,
     created_at timestamp with time zone DEFAULT now() NOT NULL,
     email_folded text NOT NULL
+);
+CREATE TABLE public.person_in_group (
+    team_id uuid NOT NULL,
+    code text NOT NULL,
+    person_id uuid NOT NULL
 );
 CREATE TABLE public.picture (
     id uuid NOT NULL,
@@ -1133,7 +1188,15 @@ CREATE TABLE public.team (
     name text NOT NULL,
     created_at timestamp with time zone DEFAULT now() NOT NULL,
     receipts integer DEFAULT 0 NOT NULL,
+    members_table uuid,
     CONSTRAINT team_slug_check CHECK ((slug ~ '^[a-z0-9]+(-[a-z0-9]+)*$'::text))
+);
+CREATE TABLE public.team_group (
+    team_id uuid NOT NULL,
+    code text NOT NULL,
+    name text NOT NULL,
+    CONSTRAINT team_group_code_check CHECK ((code <> ''::text)),
+    CONSTRAINT team_group_name_check CHECK ((name <> ''::text))
 );
 CREATE TABLE public.upload (
     id uuid NOT NULL,
@@ -1260,6 +1323,8 @@ ALTER TABLE ONLY public.api_key
     ADD CONSTRAINT api_key_digest_key UNIQUE (digest);
 ALTER TABLE ONLY public.api_key
     ADD CONSTRAINT api_key_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.audit_entry
+    ADD CONSTRAINT audit_entry_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.brand
     ADD CONSTRAINT brand_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.brand
@@ -1318,6 +1383,18 @@ ALTER TABLE ONLY public.link_batch
     ADD CONSTRAINT link_batch_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.link_mail
     ADD CONSTRAINT link_mail_pkey PRIMARY KEY (link_id);
+ALTER TABLE ONLY public.member_link
+    ADD CONSTRAINT member_link_asked_digest_key UNIQUE (asked_digest);
+ALTER TABLE ONLY public.member_link
+    ADD CONSTRAINT member_link_pkey PRIMARY KEY (token_digest);
+ALTER TABLE ONLY public.member
+    ADD CONSTRAINT member_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.member_session
+    ADD CONSTRAINT member_session_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.member_session
+    ADD CONSTRAINT member_session_token_digest_key UNIQUE (token_digest);
+ALTER TABLE ONLY public.member
+    ADD CONSTRAINT member_table_id_number_key UNIQUE (table_id, number);
 ALTER TABLE ONLY public.membership
     ADD CONSTRAINT membership_pkey PRIMARY KEY (team_id, person_id);
 ALTER TABLE ONLY public.option_list
@@ -1330,6 +1407,8 @@ ALTER TABLE ONLY public.payment
     ADD CONSTRAINT payment_form_id_number_turn_key UNIQUE (form_id, number, turn);
 ALTER TABLE ONLY public.payment
     ADD CONSTRAINT payment_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.person_in_group
+    ADD CONSTRAINT person_in_group_pkey PRIMARY KEY (team_id, code, person_id);
 ALTER TABLE ONLY public.person
     ADD CONSTRAINT person_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.picture
@@ -1394,6 +1473,8 @@ ALTER TABLE ONLY public.session
     ADD CONSTRAINT session_pkey PRIMARY KEY (token_digest);
 ALTER TABLE ONLY public.sign_in_try
     ADD CONSTRAINT sign_in_try_pkey PRIMARY KEY (subject);
+ALTER TABLE ONLY public.team_group
+    ADD CONSTRAINT team_group_pkey PRIMARY KEY (team_id, code);
 ALTER TABLE ONLY public.team
     ADD CONSTRAINT team_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.team
@@ -1413,6 +1494,8 @@ ALTER TABLE ONLY public.went_live
 CREATE INDEX account_of_team ON public.account USING btree (team_id);
 CREATE UNIQUE INDEX account_practice ON public.account USING btree ((true)) WHERE (team_id IS NULL);
 CREATE INDEX api_key_team ON public.api_key USING btree (team_id);
+CREATE INDEX audit_entry_of_kind ON public.audit_entry USING btree (team_id, kind, id DESC);
+CREATE INDEX audit_entry_of_team ON public.audit_entry USING btree (team_id, id DESC);
 CREATE INDEX bulk_form ON public.bulk USING btree (form_id, created_at);
 CREATE UNIQUE INDEX data_table_address ON public.data_table USING btree (team_id, (((definition -> 'published'::text) ->> 'address'::text))) WHERE (deleted_at IS NULL);
 CREATE INDEX data_table_team ON public.data_table USING btree (team_id);
@@ -1428,16 +1511,20 @@ CREATE INDEX former_slug_form ON public.former_slug USING btree (form_id);
 CREATE INDEX idx_procrastinate_jobs_worker_not_null ON public.procrastinate_jobs USING btree (worker_id) WHERE ((worker_id IS NOT NULL) AND (status = 'doing'::public.procrastinate_job_status));
 CREATE INDEX idx_procrastinate_workers_last_heartbeat ON public.procrastinate_workers USING btree (last_heartbeat);
 CREATE INDEX invitation_token ON public.invitation USING btree (token_digest) WHERE (token_digest <> '\x'::bytea);
+CREATE INDEX kept_answers_member ON public.kept_answers USING btree (member_digest) WHERE (member_digest IS NOT NULL);
 CREATE INDEX kept_answers_until ON public.kept_answers USING btree (until);
 CREATE INDEX kept_answers_visit ON public.kept_answers USING btree (form_id, visit);
 CREATE INDEX ledger_due_form ON public.ledger_due USING btree (form_id, id);
 CREATE INDEX link_batch_form ON public.link_batch USING btree (form_id, id DESC);
+CREATE INDEX member_link_member ON public.member_link USING btree (member_id);
+CREATE INDEX member_session_member ON public.member_session USING btree (member_id);
 CREATE INDEX membership_person ON public.membership USING btree (person_id);
 CREATE INDEX option_list_team ON public.option_list USING btree (team_id);
 CREATE INDEX password_link_person ON public.password_link USING btree (person_id);
 CREATE INDEX payment_changed ON public.payment USING btree (account_id, changed_at);
 CREATE INDEX payment_due ON public.payment USING btree (due_until) WHERE (state = 'due'::text);
 CREATE UNIQUE INDEX person_email ON public.person USING btree (email_folded);
+CREATE INDEX person_in_group_person ON public.person_in_group USING btree (team_id, person_id);
 CREATE INDEX picture_of_team ON public.picture USING btree (team_id, stored_at DESC);
 CREATE INDEX plan_running ON public.plan USING btree (looked_at) WHERE (state = ANY (ARRAY['running'::text, 'stopping'::text]));
 CREATE INDEX procrastinate_events_job_id_fkey_v1 ON public.procrastinate_events USING btree (job_id);
@@ -1460,7 +1547,9 @@ CREATE INDEX record_reference_to ON public.record_reference USING btree (to_tabl
 CREATE INDEX record_there ON public.record USING btree (table_id, number) WHERE (removed_at IS NULL);
 CREATE INDEX record_words ON public.record USING gin (table_id, words public.gin_trgm_ops) WHERE (removed_at IS NULL);
 CREATE INDEX refund_of_payment ON public.refund USING btree (payment_id);
+CREATE INDEX response_filled_by ON public.response USING btree (filled_by) WHERE (filled_by IS NOT NULL);
 CREATE INDEX response_in_hand ON public.response USING btree (person_id, form_id) WHERE (person_id IS NOT NULL);
+CREATE INDEX response_member ON public.response USING btree (member_id) WHERE (member_id IS NOT NULL);
 CREATE INDEX response_newest ON public.response USING btree (form_id, received_at DESC, number DESC);
 CREATE INDEX response_not_complete ON public.response USING btree (form_id) WHERE (stage <> 'complete'::text);
 CREATE INDEX response_sealed_link ON public.response USING btree (sealed_link) WHERE (sealed_link IS NOT NULL);
@@ -1471,6 +1560,7 @@ CREATE INDEX run_mailed ON public.run USING btree (form_id, ended_at) WHERE ((ki
 CREATE INDEX run_waiting ON public.run USING btree (form_id) WHERE (state = 'waiting'::text);
 CREATE INDEX sealed_link_batch ON public.sealed_link USING btree (batch_id, id);
 CREATE INDEX session_expiry ON public.session USING btree (expires_at);
+CREATE UNIQUE INDEX team_group_name ON public.team_group USING btree (team_id, lower(name));
 CREATE INDEX upload_of_response ON public.upload USING btree (form_id, response_number);
 CREATE INDEX upload_unclaimed ON public.upload USING btree (stored_at) WHERE (response_number IS NULL);
 CREATE INDEX upload_unclaimed_of_form ON public.upload USING btree (form_id) INCLUDE (size) WHERE (response_number IS NULL);
@@ -1501,6 +1591,10 @@ ALTER TABLE ONLY public.api_key
     ADD CONSTRAINT api_key_made_by_fkey FOREIGN KEY (made_by) REFERENCES public.person(id) ON DELETE SET NULL;
 ALTER TABLE ONLY public.api_key
     ADD CONSTRAINT api_key_team_id_fkey FOREIGN KEY (team_id) REFERENCES public.team(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.audit_entry
+    ADD CONSTRAINT audit_entry_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE SET NULL;
+ALTER TABLE ONLY public.audit_entry
+    ADD CONSTRAINT audit_entry_team_id_fkey FOREIGN KEY (team_id) REFERENCES public.team(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.brand
     ADD CONSTRAINT brand_team_id_fkey FOREIGN KEY (team_id) REFERENCES public.team(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.bulk
@@ -1569,6 +1663,12 @@ ALTER TABLE ONLY public.link_batch
     ADD CONSTRAINT link_batch_made_by_fkey FOREIGN KEY (made_by) REFERENCES public.person(id) ON DELETE SET NULL;
 ALTER TABLE ONLY public.link_mail
     ADD CONSTRAINT link_mail_link_id_fkey FOREIGN KEY (link_id) REFERENCES public.sealed_link(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.member_link
+    ADD CONSTRAINT member_link_member_id_fkey FOREIGN KEY (member_id) REFERENCES public.member(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.member_session
+    ADD CONSTRAINT member_session_member_id_fkey FOREIGN KEY (member_id) REFERENCES public.member(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.member
+    ADD CONSTRAINT member_table_id_number_fkey FOREIGN KEY (table_id, number) REFERENCES public.record(table_id, number) ON DELETE CASCADE;
 ALTER TABLE ONLY public.membership
     ADD CONSTRAINT membership_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.membership
@@ -1581,6 +1681,10 @@ ALTER TABLE ONLY public.payment
     ADD CONSTRAINT payment_account_id_fkey FOREIGN KEY (account_id) REFERENCES public.account(id);
 ALTER TABLE ONLY public.payment
     ADD CONSTRAINT payment_form_id_number_fkey FOREIGN KEY (form_id, number) REFERENCES public.response(form_id, number) ON DELETE CASCADE;
+ALTER TABLE ONLY public.person_in_group
+    ADD CONSTRAINT person_in_group_team_id_code_fkey FOREIGN KEY (team_id, code) REFERENCES public.team_group(team_id, code) ON DELETE CASCADE;
+ALTER TABLE ONLY public.person_in_group
+    ADD CONSTRAINT person_in_group_team_id_person_id_fkey FOREIGN KEY (team_id, person_id) REFERENCES public.membership(team_id, person_id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.picture
     ADD CONSTRAINT picture_team_id_fkey FOREIGN KEY (team_id) REFERENCES public.team(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.plan
@@ -1620,6 +1724,8 @@ ALTER TABLE ONLY public.refund
 ALTER TABLE ONLY public.response_counter
     ADD CONSTRAINT response_counter_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.response
+    ADD CONSTRAINT response_filled_by_fkey FOREIGN KEY (filled_by) REFERENCES public.person(id) ON DELETE SET NULL;
+ALTER TABLE ONLY public.response
     ADD CONSTRAINT response_form_id_edition_fkey FOREIGN KEY (form_id, edition) REFERENCES public.edition(form_id, number);
 ALTER TABLE ONLY public.response
     ADD CONSTRAINT response_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
@@ -1627,6 +1733,8 @@ ALTER TABLE ONLY public.file_import
     ADD CONSTRAINT response_import_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.file_import
     ADD CONSTRAINT response_import_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE SET NULL;
+ALTER TABLE ONLY public.response
+    ADD CONSTRAINT response_member_id_fkey FOREIGN KEY (member_id) REFERENCES public.member(id) ON DELETE SET NULL;
 ALTER TABLE ONLY public.response
     ADD CONSTRAINT response_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE SET NULL;
 ALTER TABLE ONLY public.response
@@ -1653,6 +1761,10 @@ ALTER TABLE ONLY public.session
     ADD CONSTRAINT session_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.session
     ADD CONSTRAINT session_team_id_fkey FOREIGN KEY (team_id) REFERENCES public.team(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.team_group
+    ADD CONSTRAINT team_group_team_id_fkey FOREIGN KEY (team_id) REFERENCES public.team(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.team
+    ADD CONSTRAINT team_members_table_fkey FOREIGN KEY (members_table) REFERENCES public.data_table(id) ON DELETE SET NULL;
 ALTER TABLE ONLY public.upload
     ADD CONSTRAINT upload_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.upload

@@ -109,9 +109,10 @@ def is_of_team(connection: Connection, *, team: UUID, folded: str) -> bool:
     return bool(exactly_one(connection, _QUERIES["is_of_team"], team=team, folded=folded)["is_there"])
 
 
-def take_invitation_back(connection: Connection, *, team: UUID, invitation: UUID) -> bool:
-    """Take an invitation back; False where there is none such."""
-    return one(connection, _QUERIES["take_invitation_back"], team=team, invitation=invitation) is not None
+def take_invitation_back(connection: Connection, *, team: UUID, invitation: UUID) -> str | None:
+    """Take an invitation back, and return whose it was; None where there is none such."""
+    row = one(connection, _QUERIES["take_invitation_back"], team=team, invitation=invitation)
+    return row["email"] if row else None
 
 
 def set_token(connection: Connection, *, invitation: UUID, digest: bytes) -> InvitationSent | None:

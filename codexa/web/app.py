@@ -9,6 +9,7 @@ from codexa.settings import Settings
 from codexa.web import (
     about_person,
     accounts,
+    audit,
     brands,
     conditions,
     content,
@@ -21,6 +22,7 @@ from codexa.web import (
     follow_ups,
     forms,
     funnel,
+    groups,
     guard,
     history,
     importing,
@@ -29,6 +31,7 @@ from codexa.web import (
     links,
     lists,
     logging,
+    members,
     pages,
     payments,
     previews,
@@ -37,6 +40,7 @@ from codexa.web import (
     publish,
     response_set,
     responses,
+    roll,
     sessions,
     static_files,
     table_imports,
@@ -54,6 +58,9 @@ WORKBENCH: tuple[Blueprint, ...] = (
     sessions.blueprint,
     accounts.blueprint,
     team.blueprint,
+    groups.blueprint,
+    roll.blueprint,
+    audit.blueprint,
     workings.blueprint,
     forms.blueprint,
     drafts.blueprint,
@@ -87,6 +94,7 @@ PUBLIC: tuple[Blueprint, ...] = (
     brands.pictures,
     feeds.given,
     content.blueprint,
+    members.blueprint,
 )
 for _each in WORKBENCH:
     limits.limiter.limit(limits.team_rate, key_func=limits.who_is_counted)(_each)

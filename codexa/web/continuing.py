@@ -15,7 +15,7 @@ from codexa.web.contract.public import KeepReply, KeepRequest, KeptMailRequest
 from codexa.web.database import admissions, connection, editions
 from codexa.web.endpoint import endpoint, json_reply
 from codexa.web.entrance import NoticeError, notice, page_of, program_of_request
-from codexa.web.limits import KEEP_RATE, LINK_RATE, limiter
+from codexa.web.limits import KEEP_RATE, LINK_RATE, entry_rate, limiter
 from codexa.web.opening import GoingOn, entered
 from codexa.web.public import MOST_ANSWERS, refused_reply
 
@@ -32,7 +32,7 @@ def page(token: str, page: str = "") -> Response:
 
 @blueprint.post("/kept/<token>")
 @blueprint.post("/kept/<token>/<page>")
-@limiter.limit(LINK_RATE)
+@limiter.limit(entry_rate)
 def page_by_password(token: str, page: str = "") -> Response:
     """The same, for whoever has typed the form's password."""
     return _page(token, page)
@@ -60,7 +60,7 @@ def _page(token: str, page: str) -> Response:
 def keep(asked: KeepRequest, form: UUID, edition: int) -> Response:
     """Keep what was entered so far, or say what the edition does not know of it (422)."""
     program = program_of_request(form, edition)
-    admissions().let_in(form, asked.entry)
+    visitor = admissions().let_in(form, asked.entry)
     terms = admissions().terms(form)
     if terms is None:
         raise ClosedError
@@ -72,7 +72,7 @@ def keep(asked: KeepRequest, form: UUID, edition: int) -> Response:
         form=form,
         edition=edition,
         token=asked.token,
-        given=Given(answers=asked.answers, link=link, visit=asked.visit),
+        given=Given(answers=asked.answers, link=link, visit=asked.visit, visitor=visitor),
         standing={
             "language": program.form.locale,
             "page": asked.page,

@@ -14,13 +14,16 @@ from codexa.core.form.translating import in_language
 from codexa.core.languages import direction_of
 from codexa.core.program.link_values import sealed_names
 from codexa.core.program.program import Program
-from codexa.services.admission import closed_words
-from codexa.services.errors import NotFoundError, SealError
+from codexa.services.admission import Terms, closed_words, entry_with, require_admitted
+from codexa.services.errors import NotAdmittedError, NotFoundError, SealError, SignInNeededError
 from codexa.services.sealing import Sealed
+from codexa.services.visitors import Visitor
 from codexa.settings import Settings
+from codexa.web import visiting
 from codexa.web.database import admissions, editions
 from codexa.web.first_view import colours_of
 from codexa.web.guard import frame_policy
+from codexa.web.visiting import SignInBox
 
 _MOST_LINK_VALUES, _MOST_LINK_TEXT = 50, 2_000
 _MOST_PASSWORD = 200
@@ -33,8 +36,10 @@ _WAYS = ("script", "frame", "pop-up", "tab", "corner")
 class NoticeError(Exception):
     """Visitors read something instead of the form: `words`, with a link to the form's own page or a box beside."""
 
-    def __init__(self, words: str, *, status: int = 200, link: str = "", asks: str = "") -> None:
-        self.words, self.status, self.link, self.asks = words, status, link, asks
+    def __init__(
+        self, words: str, *, status: int = 200, link: str = "", asks: str = "", sign_in: SignInBox | None = None
+    ) -> None:
+        self.words, self.status, self.link, self.asks, self.sign_in = words, status, link, asks, sign_in
         super().__init__(words)
 
 
@@ -115,6 +120,7 @@ class LetIn:
 
     entry: str
     kept_days: int | None
+    visitor: Visitor
 
 
 def refuse_closed(form_id: UUID) -> LetIn:
@@ -126,15 +132,41 @@ def refuse_closed(form_id: UUID) -> LetIn:
     words = closed_words(terms, datetime.now(UTC))
     if words is not None:
         raise NoticeError(words)
-    if terms.password_hash is None:
-        return LetIn(entry="", kept_days=terms.access.kept_days)
-    say = terms.form.say
-    typed = request.form.get("password", "")[:_MOST_PASSWORD] if request.method == "POST" else ""
+    entry = "" if terms.password_hash is None else _entry_by_password(form_id, terms)
+    visitor, ticket = _visitor(form_id, terms, entry)
+    return LetIn(entry=entry_with(entry, ticket), kept_days=terms.access.kept_days, visitor=visitor)
+
+
+def _entry_by_password(form_id: UUID, terms: Terms) -> str:
+    """Return what says that the form's password was typed, now or a moment ago. Raises NoticeError."""
+    before = request.form.get("entry", "")[:200]
+    if before and admissions().is_entry(form_id, terms, before):
+        return before
+    # Who signs in may do so more often than a password may be tried.
+    is_tried = request.method == "POST" and not request.form.get("way")
+    typed = request.form.get("password", "")[:_MOST_PASSWORD] if is_tried else ""
     entry = admissions().entry_by_password(form_id, terms, typed) if typed else None
     if entry is None:
         status = 403 if typed else 200
-        raise NoticeError(say("wrongPassword" if typed else "askPassword"), status=status, asks="password")
-    return LetIn(entry=entry, kept_days=terms.access.kept_days)
+        words = terms.form.say("wrongPassword" if typed else "askPassword")
+        raise NoticeError(words, status=status, asks="password")
+    return entry
+
+
+def _visitor(form_id: UUID, terms: Terms, entry: str) -> tuple[Visitor, str]:
+    """Return who fills in, with their pass. Raises NoticeError where a guest has to sign in, or it is for others."""
+    box = SignInBox(entry=entry)
+    try:
+        ticket = visiting.ticket(form_id, terms) or ""
+        visitor = admissions().visitor(form_id, ticket, fresh=True)
+        require_admitted(terms, visitor)
+    except visiting.SignInRefused as refused:
+        raise NoticeError(refused.words, status=refused.status, asks="sign-in", sign_in=refused.box(entry)) from None
+    except SignInNeededError as error:
+        raise NoticeError(error.message, asks="sign-in", sign_in=box) from None
+    except NotAdmittedError as error:
+        raise NoticeError(error.message, status=403) from None
+    return visitor, ticket
 
 
 def link_of_request() -> dict[str, str]:

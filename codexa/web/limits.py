@@ -122,6 +122,9 @@ PDF_RATE = "20 per minute"
 # For asking to be written to, or trying a link, from one network.
 LINK_RATE = "10 per minute"
 
+# For members who sign in, from one network: a school has one.
+SIGN_IN_RATE = "60 per minute"
+
 # For keeping answers to go on with later, from one network.
 KEEP_RATE = "60 per minute"
 
@@ -136,6 +139,11 @@ def install(app: Flask, database: Database) -> None:
         RATELIMIT_HEADERS_ENABLED=False,
     )
     limiter.init_app(app)
+
+
+def entry_rate() -> str:
+    """Return the rate for entering a form: by its password, or by signing in, which is counted by itself besides."""
+    return SIGN_IN_RATE if request.form.get("way") else LINK_RATE
 
 
 def public_rate() -> str:

@@ -8,7 +8,7 @@ from uuid import UUID
 from flask import Blueprint, Response, current_app, stream_with_context
 
 from codexa.core.program.program import Program
-from codexa.services import links
+from codexa.services import audit, links
 from codexa.services.drafts import find
 from codexa.services.errors import NotFoundError
 from codexa.services.links import Making, Plan
@@ -106,6 +106,7 @@ def as_csv(form: UUID, batch: int) -> Response:
     """The links as CSV."""
     who = may(Right.EDIT_FORMS)
     base, names = _base(who, form), _names(who, form)
+    audit.keep(connection, who, "exported", form, what=f"links {batch}")
 
     def lines() -> Iterator[str]:
         with export_connection() as database:
@@ -121,6 +122,7 @@ def as_xlsx(form: UUID, batch: int) -> Response:
     """The links as a spreadsheet, in which they can be clicked."""
     who = may(Right.EDIT_FORMS)
     base, names = _base(who, form), _names(who, form)
+    audit.keep(connection, who, "exported", form, what=f"links {batch}")
     with export_connection() as database:
         found = links.all_links(database, who=who, form=form, batch=batch)
         made = links.as_xlsx(links.table_rows(_settings(), base, form, found, names), len(names) + 1)

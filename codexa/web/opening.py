@@ -17,6 +17,7 @@ from codexa.services.suspicion import opened_now
 from codexa.services.told_moments import moment_words
 from codexa.store.editions import LiveEdition
 from codexa.store.kept_answers import KeptRow
+from codexa.web import visiting
 from codexa.web.database import admissions, connection, editions
 from codexa.web.entrance import (
     LANGUAGE,
@@ -50,7 +51,7 @@ def entered(team: str, slug: str, page: str, *, framed: bool, going_on: GoingOn 
     live = None
     try:
         live = answering.find_live(connection, team_slug=team, slug=slug)
-        return _page(live, f"/{team}/{slug}", page, framed=framed, going_on=going_on)
+        return _with_session(_page(live, f"/{team}/{slug}", page, framed=framed, going_on=going_on), framed=framed)
     except MovedError as moved:
         return _moved(moved.slug)
     except NoticeError as error:
@@ -58,6 +59,19 @@ def entered(team: str, slug: str, page: str, *, framed: bool, going_on: GoingOn 
         return notice(error, form, framed=framed)
     except NotFoundError as error:
         return notice(NoticeError(error.message, status=404), None, framed=framed)
+
+
+def _with_session(page: Response, *, framed: bool) -> Response:
+    """Return the page for who has just signed in; one that is not framed is loaded anew, so that nothing is resent."""
+    token = g.get("new_member_session", "")
+    if not token:
+        return page
+    # Whoever has typed the form's password too would be asked for it again.
+    if framed or request.form.get("entry"):
+        return visiting.with_cookie(page, token)
+    again = redirect(request.full_path.rstrip("?"), code=303)
+    assert isinstance(again, Response)
+    return visiting.with_cookie(again, token)
 
 
 def _form_of_request(live: LiveEdition) -> Form:
@@ -77,7 +91,8 @@ def _page(live: LiveEdition, place: str, page: str, *, framed: bool, going_on: G
         raise NoticeError(say("siteNotAllowed"), status=403, link=f"/f{place}")
     let_in = refuse_closed(live.form_id)
     link, seal, sealed = _brought(program, live.form_id, going_on)
-    opened = answering.open_form(connection, program, live.form_id, answering.link_of(program, link, sealed))
+    brought = answering.link_of(program, link, sealed)
+    opened = answering.open_form(connection, program, live.form_id, brought, let_in.visitor)
     if opened.wrong is not None:
         raise NoticeError(opened.wrong, status=403)
     data = page_data(
@@ -96,6 +111,8 @@ def _page(live: LiveEdition, place: str, page: str, *, framed: bool, going_on: G
             "page": page,
             "shown": shown,
             "later": let_in.kept_days is not None,
+            "visitor": let_in.visitor.facts.get("name", "") if let_in.visitor.is_known else "",
+            "members": f"/m/{place.split('/')[1]}",
             "face": opened.face.model_dump(mode="json"),
             "state": opened.state,
             **({} if going_on is None else _gone_on(program, live, going_on)),
@@ -105,7 +122,7 @@ def _page(live: LiveEdition, place: str, page: str, *, framed: bool, going_on: G
     first = first_view(opened.face, opened.state)
     page_of_form = form_page(opened.face, first, data, framed=framed, own_window=how.has_window, shared=shared)
     response = page_response(page_of_form)
-    response.headers["Cache-Control"] = "no-cache"
+    response.headers["Cache-Control"] = "private, no-store" if let_in.visitor.is_known else "no-cache"
     response.vary.add("Accept-Language")
     return response
 

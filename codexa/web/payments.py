@@ -5,6 +5,7 @@ from uuid import UUID
 
 from flask import Blueprint, Response, current_app, request
 
+from codexa.services import audit
 from codexa.services.payments import accounts, hearing, listing, plan_commands, refunding
 from codexa.services.payments.provider import NotFromProviderError, ProviderAwayError, ProviderRefusesError
 from codexa.services.payments.settling import Way
@@ -135,7 +136,9 @@ def payments_csv(form: UUID) -> Response:
 
 
 def _as_csv(form: UUID | None) -> Response:
-    content = listing.payments_as_csv(connection, who=may(Right.SEE_RESPONSES), form=form)
+    who = may(Right.SEE_RESPONSES)
+    content = listing.payments_as_csv(connection, who=who, form=form)
+    audit.keep(connection, who, "exported" if form else "payments exported", form, what="payments.csv")
     headers = {"Content-Disposition": 'attachment; filename="payments.csv"', "Cache-Control": "no-store"}
     return Response("\ufeff" + content, headers=headers, mimetype="text/csv")
 

@@ -46,6 +46,7 @@ from codexa.web.form_page import form_page, page_data
 from codexa.web.guard import frame_policy, may
 from codexa.web.limits import HEAVY_RATE, limiter, who_is_counted
 from codexa.web.public import MOST_ANSWERS, refused_reply, sought_of, spoken_reply, to_pay_reply
+from codexa.web.visiting import SignInBox
 
 blueprint = Blueprint("previews", __name__)
 
@@ -70,12 +71,13 @@ def page(form: UUID, page: str = "") -> Response:
     return response
 
 
-@blueprint.get("/preview/<uuid:form>/notice/<any(early, over, full, offline, password):state>")
+@blueprint.get('/preview/<uuid:form>/notice/<any(early, over, full, offline, password, "sign-in"):state>')
 def notice_page(form: UUID, state: str) -> Response:
     """What visitors would read instead of the form, for a frame in the workbench."""
     words, of_form = who_and_when.words_instead(connection, who=may(Right.SEE_FORMS), form=form, state=state)
     g.frame_policy = frame_policy([])
-    return notice(NoticeError(words, asks="password" if state == "password" else ""), of_form, framed=True)
+    asks = state if state in ("password", "sign-in") else ""
+    return notice(NoticeError(words, asks=asks, sign_in=SignInBox()), of_form, framed=True)
 
 
 def _program(form: UUID, who: SignedIn | None = None) -> Program:

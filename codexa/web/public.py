@@ -1,6 +1,7 @@
 """What visitors reach without signing in: the form's page, its state, uploads, and handing in."""
 
 import io
+from http import HTTPStatus
 from typing import Any
 from urllib.parse import urlsplit
 from uuid import UUID
@@ -23,6 +24,7 @@ from codexa.core.program.program import Program
 from codexa.core.program.spoken import spoken_answer
 from codexa.core.sentences import in_language
 from codexa.services import answering, received, uploads, visits, work
+from codexa.services.admission import entry_with
 from codexa.services.answering import Given, Sought
 from codexa.services.errors import ClosedError, FileRefusedError, NotFoundError, TermsChangedError, TooBusyError
 from codexa.services.payments import asking as paying
@@ -32,13 +34,17 @@ from codexa.services.receiving import Incoming, Received, receive
 from codexa.services.response_pdf import response_pdf
 from codexa.services.suspicion import reasons
 from codexa.services.uploads import Quotas, Sent
+from codexa.services.visitors import pass_of
 from codexa.services.visits import Told, Whence
 from codexa.settings import Settings
+from codexa.web import guard, visiting
 from codexa.web.contract.public import (
     EvaluateReply,
     EvaluateRequest,
     FindRecordsRequest,
     FoundRecordsReply,
+    MemberSignInReply,
+    MemberSignInRequest,
     NewsReply,
     ReceivedReply,
     RefusedReply,
@@ -52,7 +58,7 @@ from codexa.web.contract.public import (
     VisitRequest,
 )
 from codexa.web.database import admissions, connection, editions, files_folder
-from codexa.web.endpoint import endpoint, json_reply
+from codexa.web.endpoint import endpoint, error_reply, json_reply
 from codexa.web.entrance import (
     came,
     page_of,
@@ -61,7 +67,7 @@ from codexa.web.entrance import (
 )
 from codexa.web.first_view import received_view
 from codexa.web.form_page import form_page, page_data, page_response
-from codexa.web.limits import LINK_RATE, PDF_RATE, limiter, responses_beyond
+from codexa.web.limits import PDF_RATE, SIGN_IN_RATE, entry_rate, limiter, responses_beyond
 from codexa.web.network import network
 from codexa.web.opening import entered
 from codexa.web.payments import way
@@ -90,7 +96,7 @@ def framed_page(team: str, slug: str, page: str = "") -> Response:
 
 @blueprint.post("/f/<team>/<slug>")
 @blueprint.post("/f/<team>/<slug>/<page>")
-@limiter.limit(LINK_RATE)
+@limiter.limit(entry_rate)
 def page_by_password(team: str, slug: str, page: str = "") -> Response:
     """The form on a page of its own, for whoever has typed its password."""
     return entered(team, slug, page, framed=False)
@@ -98,7 +104,7 @@ def page_by_password(team: str, slug: str, page: str = "") -> Response:
 
 @blueprint.post("/embed/<team>/<slug>")
 @blueprint.post("/embed/<team>/<slug>/<page>")
-@limiter.limit(LINK_RATE)
+@limiter.limit(entry_rate)
 def framed_page_by_password(team: str, slug: str, page: str = "") -> Response:
     """The form in a frame, for whoever has typed its password."""
     return entered(team, slug, page, framed=True)
@@ -183,10 +189,10 @@ _EDITION = "/api/public/<uuid:form>/<number:edition>"
 def state(asked: EvaluateRequest, form: UUID, edition: int) -> Response:
     """Return the form's state with what the visitor has entered, or what of it hangs on the answers that changed."""
     program = program_of_request(form, edition)
-    admissions().let_in(form, asked.entry)
+    visitor = admissions().let_in(form, asked.entry)
     sealed = admissions().sealed(program.form, form, asked.seal)
     link = answering.link_of(program, asked.link, sealed)
-    given = Given(answers=asked.answers, link=link, visit=asked.visit, checked=asked.checked)
+    given = Given(answers=asked.answers, link=link, visit=asked.visit, checked=asked.checked, visitor=visitor)
     facts = answering.state_of(connection, program, form, given, asked.changed)
     return json_reply({"turn": asked.turn, "state": facts})
 
@@ -195,9 +201,10 @@ def state(asked: EvaluateRequest, form: UUID, edition: int) -> Response:
 def records(asked: FindRecordsRequest, form: UUID, edition: int) -> FoundRecordsReply:
     """Return the records of a table that words find, among those that a question offers with these answers."""
     program = program_of_request(form, edition)
-    admissions().let_in(form, asked.entry)
+    visitor = admissions().let_in(form, asked.entry)
     sealed = admissions().sealed(program.form, form, asked.seal)
-    given = Given(answers=asked.answers, link=answering.link_of(program, asked.link, sealed))
+    link = answering.link_of(program, asked.link, sealed)
+    given = Given(answers=asked.answers, link=link, visitor=visitor)
     found = answering.records_of(connection, program, form, given, sought_of(asked))
     return FoundRecordsReply.model_validate({"records": found})
 
@@ -244,6 +251,38 @@ def spoken_reply(program: Program, asked: SpokenRequest) -> SpokenReply:
     return SpokenReply(answer=found)
 
 
+@endpoint(blueprint, "POST", f"{_EDITION}/sign-in", body=MemberSignInRequest, reply=MemberSignInReply)
+@limiter.limit(SIGN_IN_RATE, key_func=network)
+def sign_in(asked: MemberSignInRequest, form: UUID, edition: int) -> Response:
+    """Sign a member in while they fill in, or have a mail sent by which they can."""
+    guard.refuse_foreign_origin()
+    terms = admissions().terms(form)
+    if terms is None:
+        raise ClosedError
+    form_as_read = program_of_request(form, edition).form
+    typed = {**asked.model_dump(include={"way", "email", "asked", "code"}), "member_password": asked.password}
+    try:
+        session = visiting.sign_in(
+            terms.team, typed, say=form_as_read.say, back=_path_of_page(), locale=form_as_read.locale
+        )
+    except visiting.SignInRefused as refused:
+        if refused.status == HTTPStatus.OK:
+            return json_reply(MemberSignInReply(words=refused.words, asked=refused.asked))
+        return error_reply("wrong_sign_in", refused.words, HTTPStatus.FORBIDDEN)
+    ticket = pass_of("m", session.id, form, current_app.config["SETTINGS"])
+    visitor = admissions().visitor(form, ticket, fresh=True)
+    name = visitor.facts.get("name", "")
+    words = form_as_read.say("signedIn").replace("{name}", name)
+    entry = entry_with(asked.entry.partition("_")[0], ticket)
+    return visiting.with_cookie(json_reply(MemberSignInReply(words=words, entry=entry, visitor=name)), session.token)
+
+
+def _path_of_page() -> str:
+    """Return where a visitor fills in, for the link of a mail; "" where it stands in a frame."""
+    place = urlsplit(request.headers.get("Referer", ""))
+    return place.path if place.path.startswith("/f/") and place.netloc == request.host else ""
+
+
 @endpoint(blueprint, "POST", f"{_EDITION}/typed", body=TypedRequest, reply=TypedReply, most=MOST_ANSWERS)
 def typed(asked: TypedRequest, form: UUID, edition: int) -> TypedReply:
     """Return answers that were typed in another of the form's languages as they would be typed in the one asked for."""
@@ -261,7 +300,7 @@ def news(form: UUID, edition: int, since: int) -> NewsReply:
 def upload(form: UUID, edition: int, block: str) -> UploadReply:
     """Take a file for a field: the body is its content, the query's `name` its name, `visit` the visit."""
     program = program_of_request(form, edition)
-    admissions().let_in(form, request.args.get("entry", "")[:100])
+    admissions().let_in(form, request.args.get("entry", "")[:200])
     return take_file(program, form, block, _visit())
 
 
@@ -353,14 +392,14 @@ def _received(asked: SubmitRequest, program: Program, form: UUID, edition: int, 
             continue  # it may have been published just now
         if terms is None:
             raise ClosedError
-        admissions().require_entry(form, terms, asked.entry)
+        visitor = admissions().require_entry(form, terms, asked.entry, fresh=True)
         sealed = admissions().read_seal(program.form, form, asked.seal, fresh=True)
         link = answering.link_of(program, asked.link, sealed)
         incoming = Incoming(
             form=form,
             edition=edition,
             key=key,
-            given=Given(answers=asked.answers, link=link, visit=asked.visit),
+            given=Given(answers=asked.answers, link=link, visit=asked.visit, visitor=visitor),
             came={"way": asked.came.way, "page": page_of(asked.came.page), "seconds": asked.came.seconds},
             sealed=sealed,
             seen=asked.seen,

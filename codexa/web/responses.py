@@ -11,7 +11,7 @@ from flask import Blueprint, Response, g, request, send_file, stream_with_contex
 
 from codexa.core.fields.field_type import Medium
 from codexa.core.program.faces import FileFace
-from codexa.services import drafts, held, received, response_grid, uploads
+from codexa.services import audit, drafts, held, received, response_grid, uploads
 from codexa.services.errors import NotFoundError
 from codexa.services.response_csv import CsvFashion
 from codexa.services.response_pdf import response_page
@@ -177,6 +177,7 @@ def make_file(form: UUID) -> BegunReply:
         raise BadRequestError(f"kind is one of {', '.join(get_args(FileKind))}.")
     name = f"{found.slug}-responses.{kind}"
     known: dict[str, Any] = {"who": who, "form": form, "look": look_of_query(), "fashion": _fashion(), "name": name}
+    audit.keep(connection, who, "exported", form, what=f"a file {name}")
     return BegunReply(id=export_files.ask_for(connection, kind=kind, **known))
 
 
@@ -219,6 +220,7 @@ def _export(form: UUID, *, tries: bool = False) -> tuple[str, Export]:
     who = may(Right.SEE_RESPONSES)
     found = drafts.find(connection, who=who, form=form)
     export = Export(export_connection, editions(), who=who, form=form, look=look_of_query(), tries=tries)
+    audit.keep(connection, who, "exported", form, what=request.path.rpartition("/")[2])
     return found.slug, export
 
 

@@ -3,6 +3,7 @@
 from flask import Blueprint, Response, current_app, request
 
 from codexa.services import signing_in
+from codexa.services.audit import note
 from codexa.services.signing_in import Attempt
 from codexa.settings import Settings
 from codexa.store import sessions as store
@@ -43,8 +44,9 @@ def show() -> SignedInReply | None:
 @endpoint(blueprint, "DELETE", "")
 def sign_out() -> Response:
     """Sign out; the session ends on the server."""
-    guard.signed_in()
+    who = guard.signed_in()
     with connection() as database:
+        note(database, who, "signed out")
         store.delete_session(database, digest=signing_in.digest_of(guard.token()))
     response = Response(status=204)
     response.delete_cookie(guard.cookie_name(), secure=current_app.config["SETTINGS"].secure, httponly=True)

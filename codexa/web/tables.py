@@ -17,7 +17,7 @@ from codexa.core.formula.types import NUMBERS
 from codexa.core.responses.conditions import HOWS
 from codexa.core.responses.holds import Holds
 from codexa.core.tables.table import Table, known_table
-from codexa.services import uploads
+from codexa.services import audit, uploads
 from codexa.services.roles import Right
 from codexa.services.tables import between, content, exporting, files, records, rights, tables
 from codexa.services.tables.exporting import Extract
@@ -249,7 +249,9 @@ def export(table: UUID) -> Response:
 
     `where`, `match` and `words` choose them as in the worksheet, `columns` (ids with commas) what stands there of each.
     """
-    lines = exporting.as_csv(connection, who=may(Right.SEE_TABLES), table=table, extract=_extract())
+    who = may(Right.SEE_TABLES)
+    lines = exporting.as_csv(connection, who=who, table=table, extract=_extract())
+    _note_export(who, table)
     headers = {"Content-Disposition": 'attachment; filename="records.csv"'}
     return Response(stream_with_context(in_pieces(lines)), mimetype="text/csv", headers=headers)
 
@@ -263,7 +265,13 @@ def workbook(table: UUID) -> Response:
         path = Path(folder) / "records.xlsx"
         exporting.write_workbook(connection, path, who=who, table=table, extract=_extract())
         written = path.read_bytes()
+    _note_export(who, table)
     return send_file(io.BytesIO(written), XLSX, as_attachment=True, download_name="records.xlsx")
+
+
+def _note_export(who: SignedIn, table: UUID) -> None:
+    name = tables.show(connection, who=who, table=table).table.definition.name
+    audit.keep(connection, who, "table exported", name=name)
 
 
 def _extract() -> Extract:

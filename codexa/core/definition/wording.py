@@ -46,6 +46,7 @@ _FEEDBACK = "Feedback in a quiz"
 _ORDER = "Orders"
 _PAYMENT = "Payment"
 _LATER = "Going on later"
+_WHO = "Who fills in"
 _AFTER = "After sending"
 _INSTEAD = "Instead of the form"
 _WRONG = "What is wrong"
@@ -291,6 +292,38 @@ MESSAGES: tuple[Message, ...] = (
         "When nothing is kept any more",
         "Nothing is kept here any more.",
     ),
+    Message(
+        "signIn",
+        _WHO,
+        "To a guest, where the form wants to know who fills it in",
+        "This form is for members of {team}. Sign in to fill it in.",
+    ),
+    Message(
+        "notForYou", _WHO, "To a member whom the form is not for", "You are signed in, and this form is for others."
+    ),
+    Message("onceEach", _WHO, "To a member who has responded, once each", "You have handed in this form already."),
+    Message(
+        "knownMember",
+        _WHO,
+        "To a guest with the address of a member, where the form makes accounts",
+        "This address has an account. Sign in, and go on with what you have entered.",
+    ),
+    Message("signInEmail", _WHO, "Label of the address", "E-mail"),
+    Message("signInPassword", _WHO, "Label of the password", "Password"),
+    Message("signInNow", _WHO, "Button that signs in", "Sign in"),
+    Message("signInMail", _WHO, "Button that has a mail sent instead", "Send me a code instead"),
+    Message(
+        "signInMailed",
+        _WHO,
+        "Once it is on its way",
+        "If this address has an account, a mail is on its way. Type its code here, or follow its link.",
+    ),
+    Message("signInCode", _WHO, "Label of the code", "Code from the mail"),
+    Message("signInWrong", _WHO, "When they don’t belong together", "E-mail and password don’t belong together."),
+    Message("signInWrongCode", _WHO, "When it is another code", "This is not the code of the latest mail."),
+    Message("signInWait", _WHO, "After too many tries", "Too many tries. Wait some minutes, or have a code sent anew."),
+    Message("signedIn", _WHO, "Above the form", "Signed in as {name}"),
+    Message("ownPage", _WHO, "Link to the member’s own page", "My answers"),
     Message("tooLong", _WRONG, "Below a text that is too long, while it is typed", "{count} too many"),
     Message("again", _AFTER, "Button that begins once more", "Send another"),
     Message("print", _AFTER, "Button that prints", "Print"),
@@ -357,7 +390,8 @@ _BY_SERVER = frozenset({
     "planDays", "planWeek", "planWeeks", "planMonth", "planMonths", "planYear", "planYears", "receipt", "receiptPaid",
     "receiptBack", "receiptPlan", "receiptBank", "laterMailed", "laterMailTitle", "laterMailText", "laterElsewhere",
     "laterHandedIn", "laterOff", "each_full", "nothing_ordered", "order_failed", "only_left", "too_few", "code_unknown",
-    "code_over", "code_not_due", "code_used_up", "answerFirst", "recordChanged",
+    "code_over", "code_not_due", "code_used_up", "answerFirst", "recordChanged", "signIn", "notForYou", "onceEach",
+    "knownMember",
 })  # fmt: skip
 
 _BY_NAME = {message.name: message for message in MESSAGES}

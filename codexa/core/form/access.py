@@ -1,14 +1,17 @@
 """Who may fill in a form and when. It is the form's, not an edition's: what is set holds at once."""
 
 import datetime
+from collections.abc import Collection
 from typing import Annotated, Literal
 from zoneinfo import ZoneInfo
 
+from annotated_types import Len
 from pydantic import AfterValidator, model_validator
 from pydantic import Field as Setting
 
 from codexa.core.definition.parts import OptionalIdentifier, Part, Question, Words
 from codexa.core.errors import DefinitionError, Problem
+from codexa.core.form.follow_ups import GroupCode
 from codexa.core.form.form import Form
 
 _MOST = 100_000_000
@@ -17,6 +20,7 @@ _MOST_KEPT_DAYS = 365
 _FIRST, _LAST = 0, 1
 
 Standing = Literal["open", "offline", "early", "over"]
+Who = Literal["anyone", "members", "groups", "team"]
 
 
 def _local(text: str) -> str:
@@ -39,6 +43,9 @@ class Access(Part):
     """Whether the form can be filled in: while it is `online`, from `opens` to `closes` (a moment that is not in it).
 
     At most `most` responses are taken in all; at most `most_each` with the same answer to the field `each`, by id.
+    It is for `who`: anyone, whoever is signed in at the team (members, and its own people), those of some `groups`, by
+    code, or its own people. With `once` whoever is signed in responds once; with `own` members find their responses
+    again on their own page.
     With `kept_days` visitors may go on later: what they have entered so far is kept for so long after they last did.
     What visitors read instead of the form is `offline`, `early`, `over` and `full`; "" stands for the usual words.
     """
@@ -50,6 +57,10 @@ class Access(Part):
     most_each: Annotated[int, Setting(ge=1, le=_MOST)] | None = None
     each: OptionalIdentifier = ""
     kept_days: Annotated[int, Setting(ge=1, le=_MOST_KEPT_DAYS)] | None = None
+    who: Who = "anyone"
+    groups: Annotated[tuple[GroupCode, ...], Len(max_length=200)] = ()
+    once: bool = False
+    own: bool = False
     offline: Words = ""
     early: Words = ""
     over: Words = ""
@@ -66,6 +77,27 @@ class Access(Part):
         if (self.most_each is None) != (not self.each):
             raise ValueError("a limit for each person needs a number, and the field that tells who it is")
         return self
+
+    @model_validator(mode="after")
+    def _visitors_are_named(self) -> "Access":
+        if self.who == "groups" and not self.groups:
+            raise ValueError("it is for groups, and none is chosen; choose one, or let others fill it in")
+        if self.once and self.who == "anyone":
+            raise ValueError("once each needs to know who it is; let members, groups or the team fill it in")
+        return self
+
+
+def admits(access: Access, *, member: bool, person: bool, groups: Collection[str]) -> bool:
+    """Say whether a form is for a visitor: a member or a person of the team, or neither, in these groups."""
+    match access.who:
+        case "anyone":
+            return True
+        case "members":
+            return member or person
+        case "groups":
+            return (member or person) and bool(set(access.groups) & set(groups))
+        case "team":
+            return person
 
 
 def opening(access: Access, zone: str) -> datetime.datetime | None:

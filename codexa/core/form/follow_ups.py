@@ -16,6 +16,7 @@ MAX_RECIPIENTS = 50
 Moment = Literal[
     "kept", "handed in", "complete", "paid", "payment failed", "charge", "charge failed", "refunded", "day"
 ]
+GroupCode = Annotated[str, StringConstraints(min_length=1, max_length=60)]
 Address = Annotated[str, StringConstraints(max_length=254, pattern=r"^[^\x00-\x20\x7f]*$")]
 
 
@@ -123,4 +124,23 @@ class RecordFollowUp(FollowUp):
     steps: Annotated[tuple[RecordStep, ...], Len(max_length=30)] = ()
 
 
-AnyFollowUp = Annotated[EmailFollowUp | WebhookFollowUp | RecordFollowUp, Discriminator("kind")]
+class AccountFollowUp(FollowUp):
+    """The account of a member, made once for an e-mail, and put into these `groups`, by code.
+
+    `email` and `name` are formulas; whoever is signed in has an account already, and is put into the groups. With
+    `mail` who is new gets one by which they sign in.
+    """
+
+    kind: Literal["account"] = "account"
+    email: Annotated[str, FormulaText(Role.VALUE, "member")] = ""
+    name_of: Annotated[str, FormulaText(Role.VALUE, "member")] = ""
+    groups: Annotated[tuple[GroupCode, ...], Len(max_length=200)] = ()
+    mail: bool = True
+
+    @property
+    def for_visitor(self) -> bool:
+        """Whoever has the account reads the mail."""
+        return True
+
+
+AnyFollowUp = Annotated[EmailFollowUp | WebhookFollowUp | RecordFollowUp | AccountFollowUp, Discriminator("kind")]

@@ -12,7 +12,7 @@ from codexa.core.definition.wording import COUNTED, MESSAGES, SHORT_WORDS, Wordi
 _CORE = Path(__file__).parent.parent
 # What takes a text to translate, and where: its first argument, the second of an error, a text of one and of many.
 _KEYWORDS = {"Sentence": None, "counted": (1, 2), "AnswerError": (2,), "translated": None}
-_PLACES = ("core/fields", "core/program", "services")
+_PLACES = ("core/fields", "core/program", "core/tables", "services")
 
 
 def template() -> Catalog:

@@ -80,6 +80,7 @@ _FORMULAS = {
     "earliest": (NoteKind.CHECK, "not before "),
     "latest": (NoteKind.CHECK, "not after "),
     "cell": (NoteKind.DATA, "keeps "),
+    "member": (NoteKind.DATA, "the account of "),
 }
 _CONSTANT = {
     ("required", "TRUE"): (NoteKind.CHECK, "must be answered"),

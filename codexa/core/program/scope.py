@@ -61,6 +61,10 @@ _OF_PAYMENT = {
 }
 
 
+# What is known of who is signed in (`visitor.email`).
+VISITOR_FACTS = ("email", "name", "first", "last")
+
+
 class FormScope:
     """Finds the fields, figures, repeats and columns of a form, and facts of the surroundings."""
 
@@ -107,7 +111,7 @@ class FormScope:
         match parts[0]:
             case "link":
                 return self._fact(blank_text, lambda context: context.link.get(name) or None)
-            case "visitor" if name in ("email", "name"):
+            case "visitor" if name in VISITOR_FACTS:
                 return self._fact(blank_text, lambda context: context.visitor.get(name) or None)
             case "response" if name == "number":
                 return self._fact(Type(kind=NUMBER.kind, may_be_blank=True), response_number)

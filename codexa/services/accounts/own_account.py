@@ -6,6 +6,7 @@ from uuid import UUID
 
 from email_validator import EmailNotValidError, validate_email
 
+from codexa.services.audit import note
 from codexa.services.errands.asking import ask
 from codexa.services.errors import (
     AddressRefusedError,
@@ -63,6 +64,7 @@ def change_password(connect: Connect, *, who: SignedIn, old: str, new: str, sess
     hashed = hash_password(new)
     with connect() as connection:
         accounts.set_password_of(connection, person=who.person_id, password_hash=hashed, staying=digest_of(session))
+        note(connection, who, "password changed")
         _tell_changed(connection, who.person_id)
 
 
@@ -88,6 +90,7 @@ def end_session(connect: Connect, *, who: SignedIn, session: UUID) -> None:
     with connect() as connection:
         if not sessions.end_session(connection, person=who.person_id, session=session):
             raise NotFoundError("This session has ended already.")
+        note(connection, who, "session ended")
 
 
 def ask_address(connect: Connect, *, who: SignedIn, password: str, email: str) -> None:

@@ -13,6 +13,7 @@ from codexa.services.errands.told_failures import failures_mail
 from codexa.services.follow_ups import mailing
 from codexa.services.follow_ups.carrying_out import PAUSES, Waits, try_later
 from codexa.services.follow_ups.outcomes import NeverError, TryLaterError
+from codexa.services.members import mails as member_mails
 from codexa.services.payments.reconciling import differences
 from codexa.services.payments.settling import Way as Paying
 from codexa.services.response_set import export_files, filling, in_bulk
@@ -141,6 +142,9 @@ _KINDS: dict[str, Do] = {
     "new address asked for at the old one": _mail(notices.address_at_old),
     "new address asked for at itself": _mail(notices.address_at_new),
     "address changed": _mail(notices.address_changed),
+    member_mails.SIGN_IN: _mail(member_mails.sign_in_mail),
+    member_mails.INVITATION: _mail(member_mails.invitation_mail),
+    member_mails.ADDRESS: _mail(member_mails.address_mail),
 }
 
 

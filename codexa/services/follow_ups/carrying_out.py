@@ -7,7 +7,7 @@ from pathlib import Path
 from typing import Any
 
 from codexa.services.errands.told_failures import tell_failure
-from codexa.services.follow_ups import mailing, recording, webhooks
+from codexa.services.follow_ups import enrolling, mailing, recording, webhooks
 from codexa.services.follow_ups.outcomes import Done, NeverError, TryLaterError
 from codexa.settings import Settings
 from codexa.store import queue, runs
@@ -44,7 +44,10 @@ SENDERS: dict[str, Send] = {
 
 
 # What is done in our own database.
-KEEPERS: dict[str, Callable[[Connection, Run, Path], str]] = {"record": recording.keep}
+KEEPERS: dict[str, Callable[[Connection, Run, Path], str]] = {
+    "record": recording.keep,
+    "account": enrolling.keep,
+}
 
 
 def carry_out_all(connect: Connect, settings: Settings, run_ids: Sequence[int]) -> None:

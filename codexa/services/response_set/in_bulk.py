@@ -10,6 +10,7 @@ from typing import Any, Literal, get_args
 from uuid import UUID
 
 from codexa.services import uploads
+from codexa.services.audit import note_form
 from codexa.services.editions import Editions
 from codexa.services.errands.asking import ask
 from codexa.services.errors import BehindError, NotFoundError, TooManyError, ViewRefusedError
@@ -36,6 +37,9 @@ _MOST = 1_000_000
 _MOST_PARTS = 200
 # What brings back what was done.
 _UNDOES: dict[str, Does] = {"remove": "bring back", "tag": "untag", "bring back": "remove"}
+
+
+_NOTED = {"remove": "responses removed", "anonymise": "responses anonymised"}
 
 
 def ask_for(
@@ -75,6 +79,8 @@ def _begin(connect: Connect, *, who: SignedIn, form: UUID, numbers: Sequence[int
         )
         if bulk is None:
             raise NotFoundError
+        if does in _NOTED:
+            note_form(connection, who, _NOTED[does], form, count=len(numbers))
         ask(connection, ERRAND, {"bulk": str(bulk)}, team=who.team_id)
     return bulk
 
@@ -144,6 +150,7 @@ def set_retention(connect: Connect, *, who: SignedIn, form: UUID, retention: dic
     with connect() as connection:
         if not bulks.set_retention(connection, team=who.team_id, form=form, retention=retention):
             raise NotFoundError
+        note_form(connection, who, "retention set", form)
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)

@@ -23,6 +23,7 @@ from codexa.core.tables.records import (
     typed_texts_of,
 )
 from codexa.core.tables.table import Table
+from codexa.services.audit import note
 from codexa.services.context import context_of
 from codexa.services.errors import NamedElsewhereError, NotFoundError, RecordRefusedError
 from codexa.services.tables import naming as naming_others
@@ -278,7 +279,7 @@ def remove(connect: Connect, *, who: SignedIn, table: UUID, numbers: Sequence[in
     more; so do all of a table that live forms offer. Raises NamedElsewhereError with "ask" where there are any,
     RecordRefusedError where others must name one, NotFoundError.
     """
-    show(connect, who=who, table=table, changes=True)
+    known = show(connect, who=who, table=table, changes=True).table
     with connect() as connection:
         there = list(tables.lock_records(connection, table=table, numbers=numbers))
         naming = tables.who_name(connection, table=table, numbers=there)
@@ -293,6 +294,8 @@ def remove(connect: Connect, *, who: SignedIn, table: UUID, numbers: Sequence[in
         tables.set_offered(connection, table=table, numbers=kept, offered=False)
         tables.free_values(connection, table=table, numbers=gone)
         tables.remove_records(connection, table=table, numbers=gone, removed=True, person=who.person_id)
+        if gone:
+            note(connection, who, "records removed", name=known.definition.name, count=len(gone))
     return Gone(removed=gone, kept=kept)
 
 

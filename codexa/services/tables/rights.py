@@ -7,6 +7,7 @@ from uuid import UUID
 from codexa.core.errors import DefinitionError, Problem
 from codexa.core.form.follow_ups import RecordFollowUp
 from codexa.core.form.form import Form
+from codexa.services.audit import note
 from codexa.services.errors import NotAllowedError, NotFoundError
 from codexa.store import tables
 from codexa.store.database import Connect
@@ -62,6 +63,8 @@ def grant(connect: Connect, *, who: SignedIn, table: UUID, seen_by: SeenBy, chan
     with connect() as connection:
         if not tables.set_rights(connection, team=who.team_id, table=table, seen_by=seen_by, changed_by=changed_by):
             raise NotFoundError
+        row = tables.find_table(connection, team=who.team_id, table=table)
+        note(connection, who, "table rights", name=row.name if row else "", seen=seen_by, changed=changed_by)
 
 
 def refuse_beyond_rights(connect: Connect, *, who: SignedIn, former: Callable[[], Form | None], draft: Form) -> None:

@@ -11,14 +11,16 @@ from codexa.core.definition.parts import Field
 from codexa.core.errors import DefinitionError, Problem
 from codexa.core.fields import field_type_of
 from codexa.core.fields.file_upload import FileUploadField
+from codexa.core.tables.members import members_problems
 from codexa.core.tables.table import Table, table_of
+from codexa.services.audit import note
 from codexa.services.bounded_cache import BoundedCache
 from codexa.services.errands.asking import ask
-from codexa.services.errors import ClashError, NotFoundError
+from codexa.services.errors import ClashError, NotFoundError, RecordRefusedError
 from codexa.services.tables.retyping import retype
 from codexa.services.tables.rights import allowed, may_see
 from codexa.services.tables.working_out import take_anew, work_out_anew
-from codexa.store import content, tables
+from codexa.store import content, members, tables
 from codexa.store.database import Connect, Connection
 from codexa.store.sessions import SignedIn
 from codexa.store.tables import ListedTable, TableRow
@@ -99,6 +101,8 @@ def save(connect: Connect, *, who: SignedIn, table: UUID, revision: int, definit
             raise ClashError("Somebody else has changed this table meanwhile. Look at it, then change it again.")
         _refuse_taken_address(connection, who.team_id, table, after)
         problems = list(_changed_for_good(before.table, after))
+        if members.is_members(connection, table=table):
+            problems += members_problems(before.table, after)
         if problems:
             raise DefinitionError(problems)
         retype(connection, table_id=table, before=before.table, after=after, person=who.person_id)
@@ -157,9 +161,12 @@ def _is_told_alike(before: Table, after: Table) -> bool:
 
 def delete(connect: Connect, *, who: SignedIn, table: UUID) -> None:
     """Take a table away. Raises NotFoundError, NotAllowedError."""
-    show(connect, who=who, table=table, changes=True)
+    name = show(connect, who=who, table=table, changes=True).table.definition.name
     with connect() as connection:
+        if members.is_members(connection, table=table):
+            raise RecordRefusedError("These are the team's members, who sign in by this table. It stays.")
         if not tables.delete_table(connection, team=who.team_id, table=table):
             raise NotFoundError
+        note(connection, who, "table deleted", name=name)
         if tables.forms_that_know(connection, table=table):
             ask(connection, HELD_AGAINST, {"table": str(table)})

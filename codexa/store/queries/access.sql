@@ -1,8 +1,9 @@
 -- name: find_access
 -- Who may fill in a form that is live, and how many responses are counted against its limit.
 SELECT form.access, form.password_hash, form.live_edition, response_counter.access_turn AS turn,
-    coalesce(claimable.taken, 0) AS taken
+    coalesce(claimable.taken, 0) AS taken, team.id AS team_id, team.name AS team_name, team.slug AS team_slug
 FROM form
+JOIN team ON team.id = form.team_id
 JOIN response_counter ON response_counter.form_id = form.id
 LEFT JOIN claimable ON claimable.form_id = form.id AND claimable.name = 'responses'
 WHERE form.id = %(form)s AND form.deleted_at IS NULL AND form.live_edition IS NOT NULL;
@@ -43,6 +44,14 @@ SELECT form_id, number, 'person:' || %(each)s || ':' || md5(lower(btrim((answers
 FROM response
 WHERE form_id = %(form)s AND stage IN ('waiting', 'complete') AND NOT test
     AND jsonb_typeof(answers -> %(each)s) <> 'null'
+ON CONFLICT DO NOTHING;
+
+-- name: count_visitors
+-- Has each response of whoever was signed in count as theirs; of several the first keeps the place.
+INSERT INTO claim (form_id, number, name, quantity)
+SELECT form_id, min(number), 'visitor:' || coalesce(member_id, filled_by), 1 FROM response
+WHERE form_id = %(form)s AND stage IN ('waiting', 'complete') AND NOT test AND coalesce(member_id, filled_by) IS NOT NULL
+GROUP BY form_id, coalesce(member_id, filled_by)
 ON CONFLICT DO NOTHING;
 
 -- name: recount

@@ -7,7 +7,7 @@ FROM kept_answers
 JOIN response ON response.form_id = kept_answers.form_id AND response.number = kept_answers.number
 JOIN form ON form.id = kept_answers.form_id
 JOIN team ON team.id = form.team_id
-WHERE kept_answers.digest = %(digest)s AND form.deleted_at IS NULL
+WHERE (kept_answers.digest = %(digest)s OR kept_answers.member_digest = %(digest)s) AND form.deleted_at IS NULL
     AND response.stage <> 'removed';
 
 -- name: insert
@@ -35,7 +35,7 @@ SELECT version, until FROM kept;
 
 -- name: count_mail
 -- Counts a mail with the link, where there were not too many.
-UPDATE kept_answers SET mails = mails + 1 WHERE digest = %(digest)s AND until > now() AND mails < %(most)s
+UPDATE kept_answers SET mails = mails + 1 WHERE (digest = %(digest)s OR member_digest = %(digest)s) AND until > now() AND mails < %(most)s
 RETURNING number;
 
 -- name: count_kept

@@ -32,6 +32,14 @@ SELECT id FROM changed;
 -- The team of that slug.
 SELECT id FROM team WHERE slug = %(slug)s;
 
+-- name: team_by_id
+-- What a team is called.
+SELECT name, slug FROM team WHERE id = %(team)s;
+
+-- name: name_of
+-- What a person is called.
+SELECT name FROM person WHERE id = %(person)s;
+
 -- name: as_signed_in
 -- A person of a team as they are when they have signed in there.
 SELECT person.id AS person_id, person.name AS person_name, person.email, team.id AS team_id, team.name AS team_name,

@@ -19,10 +19,10 @@ WITH numbered AS (
     RETURNING response_counter.form_id, last_number
 ), kept AS (
     INSERT INTO response (form_id, number, edition, received_at, answers, computed, path, confirmation, idempotency_key,
-        content_digest, told, stage, payment, test, held, came, sealed_link)
+        content_digest, told, stage, payment, test, held, came, sealed_link, member_id, filled_by)
     SELECT form_id, last_number, %(edition)s, %(received_at)s, %(answers)s, %(computed)s, %(path)s,
         %(confirmation)s, %(key)s, %(digest)s, %(told)s, %(stage)s, %(payment)s, %(test)s, %(held)s,
-        %(came)s, %(sealed_link)s
+        %(came)s, %(sealed_link)s, %(member)s, %(filled_by)s
     FROM numbered
     ON CONFLICT (form_id, idempotency_key) DO NOTHING
     RETURNING form_id, number, received_at
@@ -45,7 +45,8 @@ WITH door AS (
     UPDATE response SET edition = %(edition)s, received_at = %(received_at)s, answers = %(answers)s,
         computed = %(computed)s, path = %(path)s, confirmation = %(confirmation)s, idempotency_key = %(key)s,
         content_digest = %(digest)s, told = %(told)s, stage = %(stage)s, payment = %(payment)s, test = %(test)s,
-        held = %(held)s, came = %(came)s, sealed_link = %(sealed_link)s
+        held = %(held)s, came = %(came)s, sealed_link = %(sealed_link)s,
+        member_id = coalesce(%(member)s, response.member_id), filled_by = coalesce(%(filled_by)s, response.filled_by)
     FROM door
     WHERE response.form_id = door.form_id AND response.number = %(number)s AND response.stage = 'kept'
         AND NOT EXISTS (SELECT FROM response AS other

@@ -65,7 +65,7 @@ SELECT EXISTS (SELECT FROM membership JOIN person ON person.id = membership.pers
 
 -- name: take_invitation_back
 -- Takes an invitation back.
-DELETE FROM invitation WHERE team_id = %(team)s AND id = %(invitation)s RETURNING id;
+DELETE FROM invitation WHERE team_id = %(team)s AND id = %(invitation)s RETURNING email;
 
 -- name: set_token
 -- Notes by what an invitation is accepted, as its mail is sent; nothing where it was taken back.

@@ -14,8 +14,8 @@ LinkValues = Annotated[
     Len(max_length=50),
 ]
 Seal = Annotated[str, StringConstraints(pattern=r"^[A-Za-z0-9_-]{0,100}$")]
-# What says that a form's password was typed.
-Entry = Annotated[str, StringConstraints(pattern=r"^[A-Za-z0-9._-]{0,100}$")]
+# What says that a form's password was typed, and who is signed in.
+Entry = Annotated[str, StringConstraints(pattern=r"^[A-Za-z0-9._-]{0,200}$")]
 
 
 # Made by the page for one filling-in; the files that were sent on it are known by it.
@@ -251,6 +251,26 @@ class RefusedReply(Message):
     work: str = ""
 
 
+class MemberSignInRequest(Message):
+    """Somebody signs in while they fill in: by a password, or the code of a mail; or wants the mail ("mail")."""
+
+    way: Literal["password", "code", "mail"]
+    email: Annotated[str, StringConstraints(max_length=300)] = ""
+    password: Annotated[str, StringConstraints(max_length=300)] = ""
+    asked: Annotated[str, StringConstraints(max_length=100)] = ""
+    code: Annotated[str, StringConstraints(max_length=20)] = ""
+    entry: Entry = ""
+
+
+class MemberSignInReply(Message):
+    """Who is signed in now, with what their page carries from now on; or, with `asked`, which code is waited for."""
+
+    words: str
+    entry: str = ""
+    visitor: str = ""
+    asked: str = ""
+
+
 class TypedRequest(Message):
     """Answers as they were typed in a `language`, by its code."""
 
@@ -272,7 +292,8 @@ class PublicPage(Message):
     about a draft, or a response that is corrected, which `takes_files`. `shown` is another way of presenting the form.
     `received` is what was received and is seen again at an address of its own. `seal` is the link's, `entry` says that
     the password was typed; `came` is how the visitor came, and `host` the origin of the website around, "" where it is
-    not known. With `later` answers can be kept to go on with later; `kept` are those that the visitor goes on with.
+    not known. `visitor` is who is signed in, by name, and `members` the page of the team's members.
+    With `later` answers can be kept to go on with later; `kept` are those that the visitor goes on with.
     """
 
     base: str
@@ -294,4 +315,6 @@ class PublicPage(Message):
     state: FormState
     received: ReceivedReply | None = None
     later: bool = False
+    visitor: str = ""
+    members: str = ""
     kept: KeptAnswers | None = None

@@ -1,6 +1,13 @@
 // The workbench's only way to the server: typed, with the CSRF token, and with errors as sentences.
 import type {
   AccountReply,
+  AuditReply,
+  GroupHangingReply,
+  GroupMadeReply,
+  GroupsReply,
+  MembersInvitedReply,
+  RollBegunReply,
+  RollReply,
   AccountsReply,
   AllHeldReply,
   ChangedRecordsReply,
@@ -223,6 +230,19 @@ export const api = {
   lookAtInvitation: (token: string) => call<InvitationLookReply>("POST", "/team/invitation/look", { token }),
   join: async (token: string, name: string, password: string) =>
     remember(await call<SignedInReply>("POST", "/team/invitation/accept", { token, name, password })),
+  groups: () => call<GroupsReply>("GET", "/team/groups"),
+  makeGroup: (name: string) => call<GroupMadeReply>("POST", "/team/groups", { name }),
+  nameGroup: (code: string, name: string) =>
+    call<undefined>("PUT", `/team/groups/${encodeURIComponent(code)}`, { name }),
+  groupHanging: (code: string) => call<GroupHangingReply>("GET", `/team/groups/${encodeURIComponent(code)}/hanging`),
+  takeGroupAway: (code: string) => call<undefined>("DELETE", `/team/groups/${encodeURIComponent(code)}`),
+  setInGroup: (code: string, person: string, inside: boolean) =>
+    call<undefined>("PUT", `/team/groups/${encodeURIComponent(code)}/people/${person}`, { inside }),
+  roll: () => call<RollReply>("GET", "/team/members"),
+  beginRoll: () => call<RollBegunReply>("POST", "/team/members"),
+  inviteMembers: (numbers: readonly number[]) =>
+    call<MembersInvitedReply>("POST", "/team/members/invitations", { numbers }),
+  audit: (asked: Record<string, string>) => call<AuditReply>("GET", `/team/audit?${new URLSearchParams(asked)}`),
   teams: () => call<TeamsReply>("GET", "/team/mine"),
   goToTeam: async (team: string) => remember(await call<SignedInReply>("POST", "/team/mine", { team })),
   sessions: () => call<SessionsReply>("GET", "/account/sessions"),

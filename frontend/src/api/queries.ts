@@ -109,6 +109,12 @@ export const queries = {
   digest: () => queryOptions({ queryKey: ["digest"], queryFn: () => api.digest() }),
   team: () => queryOptions({ queryKey: ["team"], queryFn: () => api.team() }),
   hanging: (person: string) => queryOptions({ queryKey: ["hanging", person], queryFn: () => api.hanging(person) }),
+  groups: () => queryOptions({ queryKey: ["groups"], queryFn: () => api.groups() }),
+  groupHanging: (code: string) =>
+    queryOptions({ queryKey: ["group hanging", code], queryFn: () => api.groupHanging(code) }),
+  roll: () => queryOptions({ queryKey: ["roll"], queryFn: () => api.roll() }),
+  audit: (asked: Record<string, string>) =>
+    queryOptions({ queryKey: ["audit", asked], queryFn: () => api.audit(asked) }),
   teams: () => queryOptions({ queryKey: ["teams"], queryFn: () => api.teams() }),
   sessions: () => queryOptions({ queryKey: ["sessions"], queryFn: () => api.sessions() }),
   lists: () => queryOptions({ queryKey: ["lists"], queryFn: () => api.lists() }),

@@ -21,6 +21,9 @@ const AboutPerson = lazy(() => import("./person/AboutPerson").then((module) => (
 const Programs = lazy(() => import("./programs/Programs").then((module) => ({ default: module.Programs })));
 const Tables = lazy(() => import("./tables/Tables").then((module) => ({ default: module.Tables })));
 const Team = lazy(() => import("./team/Team").then((module) => ({ default: module.Team })));
+const Groups = lazy(() => import("./team/Groups").then((module) => ({ default: module.Groups })));
+const Members = lazy(() => import("./team/Members").then((module) => ({ default: module.Members })));
+const Audit = lazy(() => import("./team/Audit").then((module) => ({ default: module.Audit })));
 const SharedList = lazy(() => import("./tables/SharedList").then((module) => ({ default: module.SharedList })));
 const Worksheet = lazy(() => import("./tables/Worksheet").then((module) => ({ default: module.Worksheet })));
 const Workings = lazy(() => import("./workings/Workings").then((module) => ({ default: module.Workings })));
@@ -53,6 +56,9 @@ export function App() {
           {BY_LINK}
           <Route path="/account" element={<Account />} />
           <Route path="/team" element={<Team />} />
+          <Route path="/team/groups" element={<Groups />} />
+          <Route path="/team/members" element={<Members />} />
+          <Route path="/team/audit" element={<Audit />} />
           <Route path="/jobs" element={<Workings />} />
           <Route path="/person" element={<AboutPerson />} />
           <Route path="/programs" element={<Programs />} />

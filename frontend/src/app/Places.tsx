@@ -5,6 +5,7 @@ import { NavLink } from "react-router";
 const PLACES = [
   ["/", "Forms"],
   ["/tables", "Tables"],
+  ["/team", "Team"],
 ] as const;
 
 export function Places() {

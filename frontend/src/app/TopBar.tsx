@@ -83,9 +83,6 @@ function PersonMenu() {
         <MenuItem component={Link} to="/account">
           Your account
         </MenuItem>
-        <MenuItem component={Link} to="/team">
-          People of the team
-        </MenuItem>
         {others.map(({ id, name }) => (
           <MenuItem key={id} onClick={() => void go(id)}>
             To the team {name}

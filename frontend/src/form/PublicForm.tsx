@@ -25,6 +25,7 @@ import { pageTitle } from "./titles";
 const Chat = late<ComponentProps<typeof import("./chat/Chat").default>>(() => import("./chat/Chat"));
 const Received = late<ComponentProps<typeof import("./Received").default>>(() => import("./Received"));
 const Earlier = late<ComponentProps<typeof import("./Earlier").default>>(() => import("./Earlier"));
+const SignIn = late<ComponentProps<typeof import("./SignIn").default>>(() => import("./SignIn"));
 const GoOnLater = late<ComponentProps<typeof import("./GoOnLater").default>>(() => import("./GoOnLater"));
 
 interface Props {
@@ -36,6 +37,8 @@ interface Props {
   address: string | null;
   /** Whether answers can be kept on the server to go on with later. */
   later?: boolean;
+  /** The page of the team's members; "" in a preview. */
+  members?: string;
   /** Hears what is entered where people see nothing; null where nothing is kept. */
   onTrap?: ((text: string) => void) | null;
   /** Follows a confirmation that leads elsewhere. */
@@ -45,9 +48,9 @@ interface Props {
 }
 
 export function PublicForm(props: Props) {
-  const { session, form, upload, address, later = false, onTrap = null, onRedirect, onOwnPage } = props;
+  const { session, form, upload, address, later = false, members = "", onTrap = null, onRedirect, onOwnPage } = props;
   const { face } = session;
-  const { phase, state, page, received } = useSnapshot(session);
+  const { phase, state, page, received, signedIn, signIn } = useSnapshot(session);
   useEffect(() => {
     const hurry = () => session.hurry();
     addEventListener("online", hurry);
@@ -118,6 +121,17 @@ export function PublicForm(props: Props) {
         )}
         {(phase === "filling" || phase === "sending") && (
           <Safe>
+            {signedIn && (
+              <p className="cx-signed-in">
+                {say("signedIn", { name: signedIn })}
+                {members && (
+                  <a href={members} target="_blank" rel="noopener">
+                    {say("ownPage")}
+                  </a>
+                )}
+              </p>
+            )}
+            {signIn && <SignIn session={session} />}
             {face.presentation === "chat" ? (
               <Chat
                 key={session.beganAt}

@@ -13,7 +13,7 @@ interface Host {
   /** Takes a reply; `whole` says that it holds everything, not only what hangs on what changed. */
   take: (reply: FormState, whole: boolean) => void;
   line: (line: Line) => void;
-  refused: (message: string) => void;
+  refused: (error: RefusedError) => void;
 }
 
 export class Asking {
@@ -77,7 +77,7 @@ export class Asking {
       if (!newest()) await this.latest;
     } catch (error) {
       if (!(error instanceof RefusedError)) throw error;
-      if (turn === this.asked) this.host.refused(error.message);
+      if (turn === this.asked) this.host.refused(error);
     }
   }
 

@@ -31,6 +31,7 @@ const start = {
   received: page.received,
   edition: page.edition,
   kept: page.kept,
+  visitor: page.visitor,
 };
 await Promise.all([inputsOf(page.face.pages), typedInThisLanguage(page.face, transport, store)]);
 const session = new FormSession(page.face, start, transport, store);
@@ -69,6 +70,7 @@ function Page() {
       upload={upload}
       address={address}
       later={page.later}
+      members={page.members}
       onTrap={page.token ? null : (text) => void (transport.trap = text)}
       onRedirect={redirect}
       onOwnPage={page.received ? null : ownPage}

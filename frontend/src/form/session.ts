@@ -6,6 +6,8 @@ import type {
   FormFace,
   FormState,
   KeepReply,
+  MemberSignInReply,
+  MemberSignInRequest,
   PublicPage,
   RecordsState,
   SpokenReply,
@@ -24,6 +26,7 @@ import { Steps } from "./steps";
 import { type Answers, RefusedError, type Transport } from "./transport";
 
 const SAVING_PAUSE_MS = 300;
+const SIGN_IN = "sign_in_needed"; // the code of what is refused to guests
 
 interface Start extends Pick<PublicPage, "state"> {
   /** Which edition it is; none is told of in a preview. */
@@ -32,12 +35,14 @@ interface Start extends Pick<PublicPage, "state"> {
   page?: string | null;
   /** What was received, where its confirmation is seen again on a page of its own. */
   received?: PublicPage["received"];
+  /** Who is signed in, by name. */
+  visitor?: string;
   /** What a private link brought. */
   kept?: PublicPage["kept"];
 }
 
 type Asked = Pick<Transport, "state" | "submit"> &
-  Partial<Pick<Transport, "news" | "keep" | "mailLink" | "spoken" | "records">>;
+  Partial<Pick<Transport, "news" | "keep" | "mailLink" | "spoken" | "records" | "signIn">>;
 
 export class FormSession {
   private snapshot: Snapshot;
@@ -94,6 +99,8 @@ export class FormSession {
       elsewhere: store?.elsewhere ?? false,
       checked: new Set(restored ? (kept?.checked ?? []) : []),
       told: [],
+      signedIn: start.visitor ?? "",
+      signIn: false,
       received: start.received ?? null,
     };
     this.asking = new Asking(transport, {
@@ -101,7 +108,7 @@ export class FormSession {
       checked: () => [...this.snapshot.checked],
       take: (reply, whole) => this.take(reply, whole),
       line: (line) => this.set({ line }),
-      refused: (refusal) => this.set({ refusal }),
+      refused: (error) => this.set({ refusal: error.message, signIn: error.reply.code === SIGN_IN }),
     });
     this.entered = new Entered(face, start.state, {
       read: this.read,
@@ -429,6 +436,8 @@ export class FormSession {
     const first = pages.find((page) => this.entered.wrongOn([page]).length > 0);
     if (this.paged && first) this.open(first.id);
     const changed = Object.values(wrong).find((each) => each.code === "record_changed");
+    const known = Object.values(wrong).some((each) => each.code === "known_member");
+    this.set({ signIn: known || error.reply.code === SIGN_IN });
     this.refuse(wrong[FORM]?.message ?? changed?.message ?? error.message, pages);
     // What was chosen is shown as it is now.
     if (changed) void this.asking.now(true);
@@ -441,6 +450,20 @@ export class FormSession {
   /** The records that words find for a question, with what is answered now. */
   readonly records = (address: string, words: string): Promise<RecordsState> =>
     this.transport.records!(this.ownAnswers(), address, words);
+
+  // Who fills in
+
+  /** Signs in, or has a mail sent; once somebody is signed in, all is asked anew. Rejects as the transport does. */
+  async signIn(typed: Omit<MemberSignInRequest, "entry">): Promise<MemberSignInReply> {
+    const reply = await this.transport.signIn!(typed);
+    if (reply.visitor) {
+      // It is another response now: theirs.
+      this.key = crypto.randomUUID();
+      this.set({ signedIn: reply.visitor, signIn: false, refusal: null });
+      await this.asking.now(true);
+    }
+    return reply;
+  }
 
   // Going on later
 

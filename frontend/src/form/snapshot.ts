@@ -44,6 +44,10 @@ export interface Snapshot {
   checked: ReadonlySet<string>;
   /** Of which of them it was told last, all at once, so that the visitor reads it before going on. */
   told: readonly string[];
+  /** Who is signed in, by name; "" for nobody. */
+  signedIn: string;
+  /** Whether the visitor has to sign in before they go on. */
+  signIn: boolean;
   /** What was received, and what the visitor reads then. */
   received: ReceivedReply | null;
 }

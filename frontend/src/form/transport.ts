@@ -5,6 +5,8 @@ import type {
   FormState,
   KeepReply,
   KeepRequest,
+  MemberSignInReply,
+  MemberSignInRequest,
   NewsReply,
   PublicPage,
   ReceivedReply,
@@ -86,6 +88,8 @@ export const askPayment = (page: string): Promise<ReceivedReply> => post(`/api/p
 export class Transport {
   /** What was entered where people see nothing: a machine's. */
   trap = "";
+  /** What says that a password was typed, and who is signed in. */
+  private entry: string;
   private readonly headers: Record<string, string>;
   private readonly credentials: RequestCredentials;
 
@@ -97,6 +101,7 @@ export class Transport {
     token: string | null = null,
   ) {
     this.headers = token ? { "X-CSRF-Token": token } : {};
+    this.entry = page.entry ?? "";
     this.credentials = token ? "same-origin" : "omit";
   }
 
@@ -133,7 +138,7 @@ export class Transport {
 
   /** What the core makes of words that were said to a question. */
   spoken(block: string, words: string): Promise<SpokenReply> {
-    const { entry } = this.page;
+    const { entry } = this;
     const asked = { block, words, ...(entry ? { entry } : {}) };
     return this.ask("spoken", asked);
   }
@@ -167,6 +172,15 @@ export class Transport {
     return this.ask("kept", { ...asked, ...this.surroundings, came: { way, page } });
   }
 
+  /** Signs a member in, or has a mail sent by which they can. */
+  async signIn(typed: Omit<MemberSignInRequest, "entry">): Promise<MemberSignInReply> {
+    const asked = { ...typed, entry: this.entry };
+    // The browser may remember it, where it keeps cookies of this page.
+    const reply = await post<MemberSignInReply>(this.addressOf("sign-in"), asked, this.headers, "same-origin");
+    this.entry = reply.entry || this.entry;
+    return reply;
+  }
+
   /** Has the private link to them sent by mail. */
   mailLink(token: string, email: string): Promise<unknown> {
     return this.ask("kept/mail", { token, email });
@@ -181,7 +195,8 @@ export class Transport {
 
   /** What came with the address, and what names the visit. */
   private get surroundings(): object {
-    const { link, seal, entry } = this.page;
+    const { entry } = this;
+    const { link, seal } = this.page;
     return { link, visit: this.visit, ...(seal ? { seal } : {}), ...(entry ? { entry } : {}) };
   }
 
@@ -189,7 +204,7 @@ export class Transport {
   upload(block: string, file: File, onProgress: (share: number) => void, stop: AbortSignal): Promise<UploadReply> {
     return new Promise((resolve, reject) => {
       const request = new XMLHttpRequest();
-      const { entry } = this.page;
+      const { entry } = this;
       const query = { name: file.name, visit: this.visit, ...(entry && { entry }) };
       request.open("POST", this.addressOf(`files/${block}`, query));
       for (const each of Object.entries(this.headers)) request.setRequestHeader(...each);

@@ -8,11 +8,19 @@ from typing import Any, get_args
 
 from codexa.core.context import PaymentFacts
 from codexa.core.fields.moments import shown_date
-from codexa.core.form.follow_ups import EmailFollowUp, FollowUp, Moment, RecordFollowUp, WebhookFollowUp
+from codexa.core.form.follow_ups import (
+    AccountFollowUp,
+    EmailFollowUp,
+    FollowUp,
+    Moment,
+    RecordFollowUp,
+    WebhookFollowUp,
+)
 from codexa.core.program.accept import in_own_language
 from codexa.core.program.commitment import Later
 from codexa.core.program.evaluate import State
 from codexa.core.program.findings import Finding, error
+from codexa.core.program.follow_ups.account import AccountKind
 from codexa.core.program.follow_ups.day import day_findings, moment_of
 from codexa.core.program.follow_ups.email import EmailKind
 from codexa.core.program.follow_ups.email_findings import people_findings
@@ -26,6 +34,7 @@ KINDS: dict[type[FollowUp], FollowUpKind[Any]] = {
     EmailFollowUp: EmailKind(),
     WebhookFollowUp: WebhookKind(),
     RecordFollowUp: RecordKind(),
+    AccountFollowUp: AccountKind(),
 }
 MOMENTS: tuple[Moment, ...] = get_args(Moment)
 # What a response comes to where all goes well.

@@ -83,6 +83,9 @@ export interface Wire {
  * Whether the form can be filled in: while it is `online`, from `opens` to `closes` (a moment that is not in it).
  *
  * At most `most` responses are taken in all; at most `most_each` with the same answer to the field `each`, by id.
+ * It is for `who`: anyone, whoever is signed in at the team (members, and its own people), those of some `groups`, by
+ * code, or its own people. With `once` whoever is signed in responds once; with `own` members find their responses
+ * again on their own page.
  * With `kept_days` visitors may go on later: what they have entered so far is kept for so long after they last did.
  * What visitors read instead of the form is `offline`, `early`, `over` and `full`; "" stands for the usual words.
  *
@@ -94,13 +97,20 @@ export interface Access {
   each: string;
   early: string;
   full: string;
+  /**
+   * @maxItems 200
+   */
+  groups: string[];
   kept_days: number | null;
   most: number | null;
   most_each: number | null;
   offline: string;
+  once: boolean;
   online: boolean;
   opens: string;
   over: string;
+  own: boolean;
+  who: "anyone" | "members" | "groups" | "team";
 }
 /**
  * Who may fill in the form and when.
@@ -110,6 +120,44 @@ export interface Access {
  */
 export interface AccessRequest {
   access: Access;
+}
+/**
+ * The account of a member, made once for an e-mail, and put into these `groups`, by code.
+ *
+ * `email` and `name` are formulas; whoever is signed in has an account already, and is put into the groups. With
+ * `mail` who is new gets one by which they sign in.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "AccountFollowUp".
+ */
+export interface AccountFollowUp {
+  active: boolean;
+  day: Day;
+  email: string;
+  /**
+   * @maxItems 200
+   */
+  groups: string[];
+  id: string;
+  kind: "account";
+  mail: boolean;
+  name: string;
+  name_of: string;
+  on: "kept" | "handed in" | "complete" | "paid" | "payment failed" | "charge" | "charge failed" | "refunded" | "day";
+  only_when: string;
+}
+/**
+ * A day that hangs on a response: so many `days` after (or, below 0, before) the date in a field, at an hour.
+ *
+ * `field` is a field of a date by id, or "" for the day of handing in; the hour is that of the form's time zone.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "Day".
+ */
+export interface Day {
+  at: string;
+  days: number;
+  field: string;
 }
 /**
  * An account: of its secret key the last four characters, `cards` the kinds that it takes.
@@ -700,6 +748,30 @@ export interface StatusReply {
   code: string;
   colour: string;
   label: string;
+}
+/**
+ * What somebody did, in words; `person_name` is what they were called then.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "AuditEntryReply".
+ */
+export interface AuditEntryReply {
+  area: "sign-ins" | "rights" | "publishing" | "exports" | "feeds and keys" | "removals";
+  at: string;
+  id: number;
+  person_id: string | null;
+  person_name: string;
+  told: string;
+}
+/**
+ * Some of what was done, the latest first; with `more` there is more before the last.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "AuditReply".
+ */
+export interface AuditReply {
+  entries: AuditEntryReply[];
+  more: boolean;
 }
 /**
  * A band: from this number on (included; none for everything below the next band), its value and its name.
@@ -1631,19 +1703,6 @@ export interface DateTimeField {
   width: "full" | "half" | "third" | "quarter";
 }
 /**
- * A day that hangs on a response: so many `days` after (or, below 0, before) the date in a field, at an hour.
- *
- * `field` is a field of a date by id, or "" for the day of handing in; the hour is that of the form's time zone.
- *
- * This interface was referenced by `Wire`'s JSON-Schema
- * via the `definition` "Day".
- */
-export interface Day {
-  at: string;
-  days: number;
-  field: string;
-}
-/**
  * A try of a webhook: the request's address and headers, the reply's status, headers and body, or none.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -1821,7 +1880,7 @@ export interface Form {
   /**
    * @maxItems 50
    */
-  follow_ups: (EmailFollowUp | WebhookFollowUp | RecordFollowUp)[];
+  follow_ups: (EmailFollowUp | WebhookFollowUp | RecordFollowUp | AccountFollowUp)[];
   format: 2;
   goes_on: boolean;
   language_by_browser: boolean;
@@ -4430,6 +4489,53 @@ export interface GoToTeamRequest {
   team: string;
 }
 /**
+ * The forms, by name, that name a group or let it fill in.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "GroupHangingReply".
+ */
+export interface GroupHangingReply {
+  forms: string[];
+}
+/**
+ * The group was made; formulas know it by its code.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "GroupMadeReply".
+ */
+export interface GroupMadeReply {
+  code: string;
+}
+/**
+ * A group: formulas know it by its `code`; `people` are those of the team in it.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "GroupReply".
+ */
+export interface GroupReply {
+  code: string;
+  name: string;
+  people: string[];
+}
+/**
+ * What a group is called.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "GroupRequest".
+ */
+export interface GroupRequest {
+  name: string;
+}
+/**
+ * The groups of the team, by name.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "GroupsReply".
+ */
+export interface GroupsReply {
+  groups: GroupReply[];
+}
+/**
  * What hangs on a person: forms that write to them, and how many responses are in their hands.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -4515,6 +4621,15 @@ export interface ImportsReply {
   imports: ImportReply[];
 }
 /**
+ * Whether somebody is in a group from now on.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "InGroupRequest".
+ */
+export interface InGroupRequest {
+  inside: boolean;
+}
+/**
  * An invitation: into which team, for which e-mail, in which role, by whom.
  *
  * `known` says that somebody signs in with that e-mail already, `signed_in` that this is who asks.
@@ -4552,6 +4667,19 @@ export interface InvitationReply {
   invited_at: string;
   invited_by: string | null;
   role: "owner" | "editor" | "reviewer" | "viewer";
+}
+/**
+ * The members to write to, by the numbers of their records.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "InviteMembersRequest".
+ */
+export interface InviteMembersRequest {
+  /**
+   * @minItems 1
+   * @maxItems 2000
+   */
+  numbers: [number, ...number[]];
 }
 /**
  * Whom to invite, and in which role.
@@ -4892,6 +5020,41 @@ export interface MarkRequest {
  */
 export interface MarkedReply {
   changed: number;
+}
+/**
+ * Who is signed in now, with what their page carries from now on; or, with `asked`, which code is waited for.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "MemberSignInReply".
+ */
+export interface MemberSignInReply {
+  asked: string;
+  entry: string;
+  visitor: string;
+  words: string;
+}
+/**
+ * Somebody signs in while they fill in: by a password, or the code of a mail; or wants the mail ("mail").
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "MemberSignInRequest".
+ */
+export interface MemberSignInRequest {
+  asked: string;
+  code: string;
+  email: string;
+  entry: string;
+  password: string;
+  way: "password" | "code" | "mail";
+}
+/**
+ * To how many was written.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "MembersInvitedReply".
+ */
+export interface MembersInvitedReply {
+  count: number;
 }
 /**
  * Something that happened about money: of which `charge` (None for what was paid at first), and by whom.
@@ -5503,7 +5666,8 @@ export interface PublicAddressRequest {
  * about a draft, or a response that is corrected, which `takes_files`. `shown` is another way of presenting the form.
  * `received` is what was received and is seen again at an address of its own. `seal` is the link's, `entry` says that
  * the password was typed; `came` is how the visitor came, and `host` the origin of the website around, "" where it is
- * not known. With `later` answers can be kept to go on with later; `kept` are those that the visitor goes on with.
+ * not known. `visitor` is who is signed in, by name, and `members` the page of the team's members.
+ * With `later` answers can be kept to go on with later; `kept` are those that the visitor goes on with.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "PublicPage".
@@ -5523,6 +5687,7 @@ export interface PublicPage {
   link: {
     [k: string]: string;
   };
+  members: string;
   opened: string;
   page: string;
   received: ReceivedReply | null;
@@ -5531,6 +5696,7 @@ export interface PublicPage {
   state: FormState;
   takes_files: boolean;
   token: string | null;
+  visitor: string;
 }
 /**
  * The response was kept under this number; what the visitor reads then, and at which address again.
@@ -5855,6 +6021,28 @@ export interface Retention {
  */
 export interface RoleRequest {
   role: "owner" | "editor" | "reviewer" | "viewer";
+}
+/**
+ * The table of the team's members.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "RollBegunReply".
+ */
+export interface RollBegunReply {
+  table: string;
+}
+/**
+ * The table of the team's members, None before it was begun, how their accounts stand, and where they sign in.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "RollReply".
+ */
+export interface RollReply {
+  confirmed: number;
+  invited: number;
+  members: number;
+  page: string;
+  table: string | null;
 }
 /**
  * The condition as rows; null where it can't be read.

@@ -11,6 +11,7 @@ import { useBench } from "../workbench/bench";
 import { useOpenPart } from "../workbench/useOpenPart";
 import { FormulaButton } from "./FormulaButton";
 import { FormulaButtons } from "./FormulaButtons";
+import { FromVisitor } from "./FromVisitor";
 import { Heading } from "./InspectorFrame";
 
 interface Props {
@@ -42,6 +43,7 @@ export function BehaviourSettings({ entry, edit }: Props) {
         <Required part={entry.id} value={entry.part.required} edit={edit} what={entry.what} />
       )}
       <FormulaButtons entry={entry} formulas={FORMULAS} />
+      {entry.what === "block" && isQuestion(entry.part) && <FromVisitor part={entry.part} edit={edit} />}
       {entry.what === "block" && isQuestion(entry.part) && (
         <SettingRows
           rows={[

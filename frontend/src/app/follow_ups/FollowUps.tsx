@@ -17,6 +17,7 @@ import { counted } from "../../text/words";
 import { SidePanel, SideRow } from "../../ui/SideList";
 import { useBench } from "../workbench/bench";
 import { TryingChoice } from "../workbench/TryingChoice";
+import { AccountEditor } from "./AccountEditor";
 import { useFollowUpPaste, written } from "./clipboard";
 import { Condition } from "./Condition";
 import { DayEditor } from "./DayEditor";
@@ -33,12 +34,22 @@ function sentenceOf(each: FollowUp, parts: Parts, people: ReadonlyMap<string, st
   const begin = each.on === "day" ? `${dayInWords(each.day, parts)}: ` : "";
   if (each.kind === "webhook") return `${begin}the response goes to ${each.address || "…"}`;
   if (each.kind === "record") return begin + recordsInWords(each.steps, tables);
+  if (each.kind === "account") return `${begin}an account for ${nameIn(each.email, parts)}`;
   const to = each.recipients.map(
     ({ field, person, address }) => (field ? parts.get(field)?.title : person ? people.get(person) : address) || "…",
   );
   const along = each.pdf || each.files ? ", with " : "";
   const what = [each.pdf && "the PDF", each.files && "the files"].filter(Boolean).join(" and ");
   return `${begin}a mail goes to ${to.join(", ") || "…"}: ${each.subject || "…"}${along}${what}`;
+}
+
+/** What a formula that is a field's name alone is called, else the formula. */
+function nameIn(formula: string, parts: Parts): string {
+  const key = formula.trim().toLowerCase();
+  const named = [...parts.values()].find(
+    (entry) => entry.what === "block" && "key" in entry.part && entry.part.key === key,
+  );
+  return named ? `${named.number} ${named.title}` : formula || "…";
 }
 
 const WAYS = { make: "a new record", either: "a record, found or new,", change: "a record that is found" } as const;
@@ -112,8 +123,8 @@ export function FollowUps() {
         ) : (
           <Typography sx={{ maxWidth: 560, color: "text.secondary" }}>
             A follow-up is done once a response is there: a mail to the team or the visitor, the response sent to
-            another system, or what was answered kept as records. Each is done exactly once, and tried again where it
-            does not work at first.
+            another system, what was answered kept as records, or an account made for who filled in. Each is done
+            exactly once, and tried again where it does not work at first.
           </Typography>
         )}
       </Box>
@@ -177,6 +188,7 @@ function Detail({ followUp }: { followUp: FollowUp }) {
         />
         {followUp.kind === "email" && <EmailEditor mail={followUp} edit={edit} />}
         {followUp.kind === "webhook" && <WebhookAddress address={followUp.address} edit={edit} />}
+        {followUp.kind === "account" && <AccountEditor followUp={followUp} edit={edit} />}
         {followUp.kind === "record" && <RecordEditor followUp={followUp} edit={edit} />}
         {findings.map((finding, index) => (
           <Typography

@@ -45,6 +45,11 @@ export const KINDS: Record<FollowUp["kind"], FollowUpKind> = {
     purpose: "What was answered, kept in your tables: made anew, or found and changed",
     made: () => ({ ...PLAIN, id: newId(), kind: "record", steps: [] }),
   },
+  account: {
+    title: "Account",
+    purpose: "Whoever filled in becomes a member, once, and is put into groups",
+    made: () => ({ ...PLAIN, id: newId(), kind: "account", email: "", name_of: "", groups: [], mail: true }),
+  },
 };
 
 /** How a follow-up of a response stands, in words. */

@@ -17,12 +17,13 @@ import { useWordsOf } from "../brand/words_of";
 import { useFieldsOf } from "../follow_ups/fields_of";
 import { useBench } from "../workbench/bench";
 import { useDayAndTime } from "../workbench/useDayAndTime";
+import { FillsIn } from "./FillsIn";
 import { Layout, Panel } from "./Layout";
 import { LivePicture } from "./LivePicture";
 import { useAccess } from "./useAccess";
 
 type Access = WhoAndWhenReply["access"];
-type State = "early" | "over" | "full" | "offline" | "password";
+type State = "early" | "over" | "full" | "offline" | "password" | "sign-in";
 
 const WORDS = [
   { setting: "early", message: "notYet", label: "Before it opens" },
@@ -80,6 +81,7 @@ function Who({ known, turn, set }: WhoProps) {
                 {label}
               </MenuItem>
             ))}
+            <MenuItem value="sign-in">When a guest has to sign in</MenuItem>
             <MenuItem value="password">When a password is asked for</MenuItem>
           </TextField>
           {picture === "now" && saved.liveEdition === null ? (
@@ -118,6 +120,7 @@ function Who({ known, turn, set }: WhoProps) {
             label={known.access.online ? "The form can be filled in" : "Taken off line: nobody can fill it in"}
           />
         </Panel>
+        <FillsIn access={access} edit={edit} />
         <Panel title="Times">
           <Box sx={{ display: "flex", gap: 1.5 }}>
             {(["opens", "closes"] as const).map((name) => (
@@ -225,7 +228,7 @@ function Who({ known, turn, set }: WhoProps) {
               loading={set.isPending}
               onClick={() => set.mutate({ access }, { onSuccess: () => setTyped(null) })}
             >
-              {set.isSuccess && !changed ? "Saved" : "Save times, limits and words"}
+              {set.isSuccess && !changed ? "Saved" : "Save who, times, limits and words"}
             </Button>
           </Box>
         )}

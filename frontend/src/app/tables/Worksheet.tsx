@@ -88,6 +88,18 @@ function Sheet({ table }: { table: TableReply }) {
     if (numbers.length === 0) return;
     await take(numbers, "ask");
   };
+  const roll = useQuery(queries.roll());
+  const [invited, setInvited] = useState<string | null>(null);
+  const invite = async () => {
+    const numbers = (await records.fetchedAll(top, bottom)).map((each) => each.number);
+    try {
+      const { count } = await api.inviteMembers(numbers);
+      setInvited(`A mail is on its way to ${counted(count, "member")}`);
+      await queryClient.invalidateQueries({ queryKey: queries.roll().queryKey });
+    } catch (error) {
+      setInvited(reasonOf(error as Error));
+    }
+  };
   const publish = async (published: boolean) => {
     const numbers = (await records.fetchedAll(top, bottom)).map((each) => each.number);
     if (numbers.length > 0) await records.publish(numbers, published);
@@ -136,6 +148,11 @@ function Sheet({ table }: { table: TableReply }) {
                 <Button color="inherit" disabled={chosen === 0} onClick={() => void publish(!here?.published_at)}>
                   {here?.published_at ? "Take back" : "Publish"}
                   {chosen > 1 && ` ${chosen.toLocaleString("en")} records`}
+                </Button>
+              )}
+              {mayShape && table.id === roll.data?.table && (
+                <Button color="inherit" disabled={chosen === 0} onClick={() => void invite()}>
+                  {chosen > 1 ? `Invite ${chosen.toLocaleString("en")} members` : "Invite the member"}
                 </Button>
               )}
               <Button color="inherit" disabled={chosen === 0} onClick={() => void remove()}>
@@ -274,6 +291,12 @@ function Sheet({ table }: { table: TableReply }) {
           onClose={() => setNamed(null)}
         />
       )}
+      <Snackbar
+        open={invited !== null}
+        autoHideDuration={8_000}
+        onClose={(_event, reason) => reason !== "clickaway" && setInvited(null)}
+        message={invited}
+      />
       <Snackbar
         open={removed.length > 0}
         autoHideDuration={8_000}

@@ -21,6 +21,7 @@ import { Single } from "../Single";
 import { useSignedIn } from "../signed_in";
 import { Waiting } from "../Waiting";
 import { type Role, ROLES, ROLE_WORDS } from "./roles";
+import { TeamPlaces } from "./TeamPlaces";
 import { TakeOut } from "./TakeOut";
 
 export function Team() {
@@ -30,6 +31,7 @@ export function Team() {
   const isOwner = who.role === "owner";
   return (
     <Single title={`People of ${who.team_name}`}>
+      <TeamPlaces />
       {found.isPending && <Waiting />}
       {found.isError && <Alert severity="error">{reasonOf(found.error)}</Alert>}
       {found.data && (
@@ -185,7 +187,7 @@ function People({ team, onTakeOut }: { team: TeamReply; onTakeOut: (person: Team
   );
 }
 
-const Heads = ({ of }: { of: readonly string[] }) => (
+export const Heads = ({ of }: { of: readonly string[] }) => (
   <TableHead>
     <TableRow>
       {of.map((each) => (

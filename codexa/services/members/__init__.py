@@ -1,0 +1,1 @@
+"""Members of a team: those who fill in and have an account."""

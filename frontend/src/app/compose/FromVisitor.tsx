@@ -1,0 +1,71 @@
+// A field that is filled in from who is signed in: once, to be changed by hand, or always and locked.
+import MenuItem from "@mui/material/MenuItem";
+import TextField from "@mui/material/TextField";
+import { type Block, isQuestion } from "../../model/blocks";
+
+type Question = Extract<Block, { default: string }>;
+
+const FACTS = {
+  "visitor.email": "their e-mail",
+  "visitor.name": "their name",
+  "visitor.first": "their first name",
+  "visitor.last": "their last name",
+} as const;
+const TYPES: readonly string[] = ["short_text", "email", "hidden"];
+
+interface Props {
+  part: Block;
+  edit: (changes: Record<string, unknown>) => void;
+}
+
+export function FromVisitor({ part, edit }: Props) {
+  if (!isQuestion(part) || !TYPES.includes(part.type)) return null;
+  const field = part as Question;
+  const fact = field.default.trim().toLowerCase();
+  const isFact = fact in FACTS;
+  // Whoever is not signed in types it themselves.
+  const held = `NOT(ISBLANK(${fact}))`;
+  const isHeld = isFact && field.locked.trim().toLowerCase() === held.toLowerCase() && field.default_follows;
+  return (
+    <>
+      <TextField
+        select
+        label="Filled in from who is signed in"
+        value={isFact ? fact : ""}
+        slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+        onChange={(event) => {
+          const chosen = event.target.value;
+          edit({
+            default: chosen,
+            default_follows: isHeld && chosen !== "",
+            locked: isHeld ? (chosen ? `NOT(ISBLANK(${chosen}))` : "") : field.locked,
+          });
+        }}
+      >
+        <MenuItem value="">{field.default.trim() && !isFact ? "no: it begins as something else" : "no"}</MenuItem>
+        {Object.entries(FACTS).map(([name, words]) => (
+          <MenuItem key={name} value={name}>
+            {words}
+          </MenuItem>
+        ))}
+      </TextField>
+      {isFact && (
+        <TextField
+          select
+          label="And then"
+          value={isHeld ? "held" : "open"}
+          onChange={(event) =>
+            edit(
+              event.target.value === "held"
+                ? { locked: held, default_follows: true }
+                : { locked: isHeld ? "" : field.locked, default_follows: false },
+            )
+          }
+        >
+          <MenuItem value="open">they may change it</MenuItem>
+          <MenuItem value="held">it stays so; only guests type it themselves</MenuItem>
+        </TextField>
+      )}
+    </>
+  );
+}

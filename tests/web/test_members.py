@@ -1,0 +1,319 @@
+"""Members: they sign in, fill in forms that are for them, find their answers again, and are forgotten."""
+
+import re
+import threading
+
+import pytest
+from conftest import Browser, make_person, publish_visit
+from web.mail import work
+
+from codexa.practice.mailbox import store as mailbox
+
+TEAM = "alderlight"
+
+
+@pytest.fixture
+def roll(as_mira):
+    """The table of Mira's team's members: Ada, a keeper, and Ben, in no group."""
+    assert as_mira.post("/api/team/groups", json={"name": "Keepers"}).json["code"] == "keepers"
+    table = as_mira.post("/api/team/members").json["table"]
+    assert as_mira.post("/api/team/members").json["table"] == table
+    cells = [
+        {"name": "Ada May Lum", "email": "ada@example.org", "groups": "Keepers"},
+        {"name": "Ben", "email": "ben@example.org"},
+    ]
+    for each in cells:
+        add(as_mira, table, each)
+    return table
+
+
+def add(agent, table, cells):
+    changes = [{"number": None, "revision": None, "cells": cells}]
+    reply = agent.post(f"/api/tables/{table}/records", json={"changes": changes})
+    assert reply.status_code == 200, reply.json
+    return reply.json
+
+
+@pytest.fixture
+def form(connection, mira):
+    return str(publish_visit(connection, mira))
+
+
+def let_in(agent, form, **access):
+    known = agent.get(f"/api/forms/{form}/access").json["access"]
+    reply = agent.put(f"/api/forms/{form}/access", json={"access": {**known, **access}})
+    assert reply.status_code == 200, reply.json
+
+
+def address_of(agent, form):
+    return "/f/" + agent.get(f"/api/forms/{form}").json["address"].split("/f/")[1]
+
+
+def mail_to(worker, email):
+    work(worker)
+    return next(each for each in mailbox.all_mail() if email in str(each.recipients))
+
+
+def link_in(mail):
+    return re.search(r"(/m/[\w-]+/link/[\w-]+)", mail.html)[1]
+
+
+def code_in(mail):
+    return re.search(r": (\d{3} \d{3})<", mail.html)[1]
+
+
+class Member(Browser):
+    """Somebody's browser on the public side."""
+
+    def sign_in_at(self, address, email, way="mail", **typed):
+        return self.client.post(address, data={"way": way, "email": email, **typed})
+
+    def page(self, address):
+        return self.client.get(address).get_data(as_text=True)
+
+    def entry(self, address):
+        return re.search(r'"entry":"([\w.-]*)"', self.page(address))[1]
+
+
+def signed_in(app, worker, email):
+    member = Member(app)
+    assert "on its way" in member.sign_in_at(f"/m/{TEAM}", email).get_data(as_text=True)
+    assert member.client.post(link_in(mail_to(worker, email))).status_code == 303
+    return member
+
+
+def asked_for(page):
+    return re.search(r'name="asked" value="([\w-]+)"', page)[1]
+
+
+def test_a_guest_sees_the_sign_in_and_nothing_of_a_form_for_members(app, as_mira, roll, form, worker):
+    let_in(as_mira, form, who="members")
+    address = address_of(as_mira, form)
+    guest = Member(app)
+    page = guest.page(address)
+    assert "members of Alderlight" in page
+    assert "Your visit" not in page
+    assert "People" not in page
+    state = f"/api/public/{form}/1/state"
+    for entry in ("", "_m.00000000000000000000000000000000.0", "_p.x.y", "_"):
+        refused = guest.client.post(state, json={"answers": {}, "entry": entry})
+        assert (refused.status_code, refused.json["code"]) == (403, "sign_in_needed")
+    handed_in = guest.client.post(
+        f"/api/public/{form}/1/responses", json={"answers": {"people": "2"}}, headers={"Idempotency-Key": "k" * 10}
+    )
+    assert handed_in.json["code"] == "sign_in_needed"
+    ada = signed_in(app, worker, "ada@example.org")
+    assert "Your visit" in ada.page(address)
+    entry = ada.entry(address)
+    # The pass is this form's alone, and goes with the session; no cookie is needed for it.
+    assert guest.client.post(state, json={"answers": {}, "entry": entry}).status_code == 200
+    other = as_mira.post("/api/forms", json={"name": "Other"}).json["id"]
+    refused = guest.client.post(f"/api/public/{other}/1/state", json={"answers": {}, "entry": entry})
+    assert refused.status_code in {404, 410}
+
+
+@pytest.mark.usefixtures("roll")
+def test_who_may_fill_in_is_asked_of_groups_and_of_the_team(app, as_mira, form, worker, connection):
+    address = address_of(as_mira, form)
+    ada, ben = signed_in(app, worker, "ada@example.org"), signed_in(app, worker, "ben@example.org")
+    let_in(as_mira, form, who="groups", groups=["keepers"])
+    assert "Your visit" in ada.page(address)
+    assert "for others" in ben.page(address)
+    # Mira is of the team, and in no group until she is put into one.
+    assert "for others" in as_mira.client.get(address).get_data(as_text=True)
+    people = as_mira.get("/api/team").json["people"]
+    me = next(each["id"] for each in people if each["email"] == "mira@example.org")
+    assert as_mira.put(f"/api/team/groups/keepers/people/{me}", json={"inside": True}).status_code == 204
+    assert "Your visit" in as_mira.client.get(address).get_data(as_text=True)
+    let_in(as_mira, form, who="team", groups=[])
+    assert "for others" in ada.page(address)
+    assert "Your visit" in as_mira.client.get(address).get_data(as_text=True)
+    # A member of another team, and a person of another, are guests here.
+    stranger = make_person(connection, team="harbour", email="other@example.org")
+    connection.commit()
+    elsewhere = Browser(app)
+    elsewhere.sign_in(stranger.email)
+    assert "members of Alderlight" in elsewhere.client.get(address).get_data(as_text=True)
+    # Without its group the form is for nobody, and a group that is gone has nobody in it.
+    let_in(as_mira, form, who="groups", groups=["keepers"])
+    assert as_mira.get("/api/team/groups/keepers/hanging").json["forms"] == ["Visit"]
+    assert as_mira.delete("/api/team/groups/keepers").status_code == 204
+    assert "for others" in ada.page(address)
+
+
+def test_one_response_each_and_whose_it_is(app, as_mira, roll, form, worker):
+    ada = signed_in(app, worker, "ada@example.org")
+    let_in(as_mira, form, who="members", once=True, own=True)
+    address = address_of(as_mira, form)
+
+    def hand_in(member, key):
+        body = {"answers": {"people": "2"}, "entry": member.entry(address)}
+        return member.client.post(f"/api/public/{form}/1/responses", json=body, headers={"Idempotency-Key": key * 10})
+
+    codes = []
+    threads = [threading.Thread(target=lambda key=key: codes.append(hand_in(ada, key).status_code)) for key in "abcd"]
+    for each in threads:
+        each.start()
+    for each in threads:
+        each.join(timeout=60)
+    assert sorted(codes) == [201, 410, 410, 410]
+    again = hand_in(ada, "e")
+    assert "already" in again.json["message"]
+    page = ada.page(f"/m/{TEAM}")
+    [number] = re.findall(rf"/m/{TEAM}/{form}/(\d+)\"", page)
+    shown = ada.page(f"/m/{TEAM}/{form}/{number}")
+    assert "Your visit" in shown
+    assert "People" in shown
+    ben = signed_in(app, worker, "ben@example.org")
+    assert ben.client.get(f"/m/{TEAM}/{form}/{number}").status_code == 404
+    assert Member(app).client.get(f"/m/{TEAM}/{form}/{number}").status_code == 404
+    # Removed, it makes room for another.
+    as_mira.post(f"/api/forms/{form}/responses/{number}/removed", json={})
+    # Limits count what came before they were set.
+    assert hand_in(ben, "f").status_code == 201
+    let_in(as_mira, form, once=False)
+    assert hand_in(ben, "g").status_code == 201
+    let_in(as_mira, form, once=True)
+    assert hand_in(ben, "h").status_code == 410
+
+
+def test_a_link_works_once_and_looking_at_it_changes_nothing(app, as_mira, roll, connection, worker):
+    ada = Member(app)
+    # In other letters, with spaces and in full width it is the same address.
+    asked = ada.sign_in_at(f"/m/{TEAM}", "  ＡDA@example.ORG ").get_data(as_text=True)
+    mail = mail_to(worker, "ada@example.org")
+    link = link_in(mail)
+    for _ in range(2):
+        assert "sign in" in ada.client.get(link).get_data(as_text=True)
+    assert ada.client.get(f"/m/{TEAM}").get_data(as_text=True).count("Your answers") == 0
+    other = link.replace(f"/m/{TEAM}/", "/m/harbour/")
+    make_person(connection, team="harbour", email="h@example.org")
+    connection.commit()
+    assert ada.client.post(other).status_code == 410
+    assert ada.client.post(link).status_code == 303
+    assert "Your answers" in ada.page(f"/m/{TEAM}")
+    late = Member(app)
+    assert late.client.post(link).status_code == 410
+    assert late.client.get(link).status_code == 410
+    # The code beside it went with it.
+    assert late.sign_in_at(f"/m/{TEAM}", "", way="code", asked=asked_for(asked), code=code_in(mail)).status_code == 429
+    second = Member(app)
+    second.sign_in_at(f"/m/{TEAM}", "ada@example.org")
+    newest = link_in(mail_to(worker, "ada@example.org"))
+    connection.execute("UPDATE member_link SET expires_at = now() - interval '1 minute'")
+    connection.commit()
+    assert second.client.post(newest).status_code == 410
+    # Nobody learns who is a member.
+    stranger = Member(app).sign_in_at(f"/m/{TEAM}", "nobody@example.org")
+    assert stranger.status_code == 200
+    assert "on its way" in stranger.get_data(as_text=True)
+
+
+def test_a_code_signs_in_the_page_that_asked_also_in_a_frame(app, as_mira, roll, form, worker):
+    let_in(as_mira, form, who="members")
+    address = address_of(as_mira, form).replace("/f/", "/embed/")
+    framed = app.test_client(use_cookies=False)
+    asked = framed.post(address, data={"way": "mail", "email": "ada@example.org"}).get_data(as_text=True)
+    mail = mail_to(worker, "ada@example.org")
+    wrong = framed.post(address, data={"way": "code", "asked": asked_for(asked), "code": "000 000"})
+    assert wrong.status_code == 403
+    page = framed.post(address, data={"way": "code", "asked": asked_for(asked), "code": code_in(mail)})
+    text = page.get_data(as_text=True)
+    assert page.status_code == 200
+    assert "Your visit" in text
+    entry = re.search(r'"entry":"([\w.-]+)"', text)[1]
+    state = framed.post(f"/api/public/{form}/1/state", json={"answers": {}, "entry": entry})
+    assert state.status_code == 200
+    tries = app.test_client()
+    asked = tries.post(address, data={"way": "mail", "email": "ada@example.org"}).get_data(as_text=True)
+    right = code_in(mail_to(worker, "ada@example.org"))
+    for _ in range(5):
+        assert tries.post(address, data={"way": "code", "asked": asked_for(asked), "code": "1"}).status_code == 403
+    assert tries.post(address, data={"way": "code", "asked": asked_for(asked), "code": right}).status_code == 429
+
+
+def test_passwords_are_counted_and_strangers_lock_nobody_out(app, as_mira, roll, worker):
+    ada = signed_in(app, worker, "ada@example.org")
+    account = f"/m/{TEAM}/account"
+    csrf = re.search(r'name="csrf" value="([\w-]+)"', ada.page(f"/m/{TEAM}"))[1]
+    assert ada.client.post(account, data={"what": "password", "password": "twelve letters"}).status_code == 403
+    short = ada.client.post(account, data={"what": "password", "password": "short", "csrf": csrf})
+    assert short.status_code == 422
+    other = signed_in(app, worker, "ada@example.org")
+    set_ = ada.client.post(account, data={"what": "password", "password": "twelve letters", "csrf": csrf})
+    assert "Saved" in set_.get_data(as_text=True)
+    # Other sessions have ended.
+    assert "Your answers" not in other.page(f"/m/{TEAM}")
+    right = {"way": "password", "member_password": "twelve letters"}
+    assert Member(app).sign_in_at(f"/m/{TEAM}", "ADA@example.org", **right).status_code == 303
+    wrong = {"way": "password", "member_password": "wrong"}
+    codes = [Member(app).sign_in_at(f"/m/{TEAM}", "ada@example.org", **wrong).status_code for _ in range(15)]
+    assert codes[0] == 403
+    assert codes[-1] == 429
+    # The link goes on working.
+    assert "Your answers" in signed_in(app, worker, "ada@example.org").page(f"/m/{TEAM}")
+
+
+def test_a_member_opens_nothing_of_the_workbench(app, as_mira, roll, form, worker):
+    ada = signed_in(app, worker, "ada@example.org")
+    of_team = ("/api/forms", f"/api/forms/{form}", "/api/team", "/api/tables", "/api/team/audit")
+    for address in (*of_team, f"/preview/{form}"):
+        assert ada.client.get(address).status_code in (401, 302), address
+    assert ada.client.get("/api/session").status_code == 204
+
+
+def test_another_address_is_confirmed_at_itself_and_taken_once(app, as_mira, roll, worker):
+    ada = signed_in(app, worker, "ada@example.org")
+    csrf = re.search(r'name="csrf" value="([\w-]+)"', ada.page(f"/m/{TEAM}"))[1]
+    want = {"what": "address", "csrf": csrf}
+    mixed = ada.client.post(f"/m/{TEAM}/account", data={**want, "email": "аda@example.org"})
+    assert mixed.status_code == 422
+    ada.client.post(f"/m/{TEAM}/account", data={**want, "email": "Ada.New@example.org"})
+    link = link_in(mail_to(worker, "Ada.New@example.org"))
+    assert Member(app).client.post(link).status_code == 303
+    assert "Ada.New@example.org" in ada.page(f"/m/{TEAM}")
+    ada.client.post(f"/m/{TEAM}/account", data={**want, "email": "ben@example.org"})
+    taken = Member(app).client.post(link_in(mail_to(worker, "ben@example.org")))
+    assert taken.status_code == 409
+
+
+@pytest.mark.usefixtures("roll")
+def test_who_leaves_is_forgotten_and_signed_out_everywhere(app, as_mira, form, worker, connection):
+    let_in(as_mira, form, who="members", own=True)
+    ada = signed_in(app, worker, "ada@example.org")
+    entry = ada.entry(address_of(as_mira, form))
+    body = {"answers": {"people": "2"}, "entry": entry}
+    kept = ada.client.post(f"/api/public/{form}/1/responses", json=body, headers={"Idempotency-Key": "k" * 10})
+    assert kept.status_code == 201
+    csrf = re.search(r'name="csrf" value="([\w-]+)"', ada.page(f"/m/{TEAM}"))[1]
+    left = ada.client.post(f"/m/{TEAM}/account", data={"what": "leave", "csrf": csrf})
+    assert "forgotten" in left.get_data(as_text=True)
+    refused = ada.client.post(f"/api/public/{form}/1/responses", json=body, headers={"Idempotency-Key": "n" * 10})
+    assert refused.json["code"] == "sign_in_needed"
+    rows = connection.execute("SELECT told, member_id FROM response").fetchall()
+    assert [(row["told"]["visitor"], row["member_id"]) for row in rows] == [({}, None)]
+    assert connection.execute("SELECT count(*) FROM record WHERE kept::text LIKE '%ada@%'").fetchone()["count"] == 0
+    [entry] = as_mira.get("/api/team/audit?area=removals").json["entries"]
+    assert entry["told"] == "a member left and was forgotten"
+
+
+def test_what_members_are_known_by_stays_in_their_table(as_mira, roll):
+    found = as_mira.get(f"/api/tables/{roll}").json
+    definition = found["definition"]
+    without = {**definition, "columns": [each for each in definition["columns"] if each["id"] != "email"], "once": []}
+    reply = as_mira.put(f"/api/tables/{roll}", json={"revision": found["revision"], "definition": without})
+    assert reply.status_code == 422
+    assert as_mira.delete(f"/api/tables/{roll}").status_code == 409
+    assert as_mira.put("/api/team/groups/keepers", json={"name": "Dome keepers"}).status_code == 204
+    columns = as_mira.get(f"/api/tables/{roll}").json["definition"]["columns"]
+    groups = next(each for each in columns if each["id"] == "groups")
+    assert [(each["code"], each["label"]) for each in groups["options"]] == [("keepers", "Dome keepers")]
+
+
+def test_members_are_invited_by_mail(app, as_mira, roll, worker):
+    assert as_mira.post("/api/team/members/invitations", json={"numbers": [1, 99]}).json == {"count": 1}
+    link = link_in(mail_to(worker, "ada@example.org"))
+    assert as_mira.get("/api/team/members").json["invited"] == 1
+    ada = Member(app)
+    assert ada.client.post(link).status_code == 303
+    assert as_mira.get("/api/team/members").json["confirmed"] == 1
