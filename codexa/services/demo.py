@@ -4,6 +4,7 @@ import datetime
 import json
 from collections.abc import Sequence
 from contextlib import nullcontext
+from dataclasses import dataclass
 from pathlib import Path
 from random import Random
 from uuid import UUID
@@ -15,6 +16,7 @@ from codexa.core.program.samples import sample_answers
 from codexa.services import desk, links, lists, people, publishing, who_and_when
 from codexa.services.answering import Given
 from codexa.services.context import context_of
+from codexa.services.demo_people import LOAN, let_in, make_groups_and_members
 from codexa.services.demo_tables import make_tables, with_tables
 from codexa.services.demo_visits import visit
 from codexa.services.demo_work import work_with
@@ -27,6 +29,7 @@ from codexa.services.sealing import Sealed
 from codexa.services.signing_in import hash_password
 from codexa.services.spreadsheets import read_table
 from codexa.services.tables.looking_up import tables_in
+from codexa.services.visitors import GUEST, Visitor
 from codexa.settings import Settings
 from codexa.store import payments
 from codexa.store import people as people_store
@@ -88,6 +91,7 @@ def load_demo(database: Database, *, examples: Path, sites: list[str], settings:
         # All of it in this one transaction.
         account = _add_account(connection, who, settings)
         within: Connect = lambda: nullcontext(connection)  # noqa: E731 - a name for what it is
+        borrowers = make_groups_and_members(within, team, PASSWORD)
         known = make_tables(within, who, examples=examples, files=Path(settings.files))
         shared = lists.create(within, who=who, document=_SEEN_WITH)
         for file, count in FORMS.items():
@@ -106,7 +110,9 @@ def load_demo(database: Database, *, examples: Path, sites: list[str], settings:
                 if file == _TALKS[0]
                 else []
             )
-            _answer(connection, program, form=form, edition=edition, count=count, links=made)
+            let_in(within, who, file=file, form=form)
+            visitors = borrowers if file == LOAN else [GUEST]
+            _answer(connection, program, Answering(form, edition, count, made, visitors))
             visit(connection, program, form=form, sent=count, days=_DAYS)
             work_with(within, file=file, form=form, team=team, count=count)
 
@@ -148,24 +154,35 @@ def _make_team(connection: Connection) -> list[SignedIn]:
     ]
 
 
-def _answer(
-    connection: Connection, program: Program, *, form: UUID, edition: int, count: int, links: Sequence[Sealed]
-) -> None:
+@dataclass(frozen=True, slots=True)
+class Answering:
+    """How a form of the demo is answered: how often, by which links, and by whom."""
+
+    form: UUID
+    edition: int
+    count: int
+    links: Sequence[Sealed]
+    visitors: Sequence[Visitor]
+
+
+def _answer(connection: Connection, program: Program, how: Answering) -> None:
+    form, links = how.form, how.links
     random = Random(f"{TEAM} {program.form.name}")  # noqa: S311 - the same demo every time
     now = datetime.datetime.now(datetime.UTC)
-    ages = sorted((random.random() ** 1.3 * _DAYS for _ in range(count)), reverse=True)
+    ages = sorted((random.random() ** 1.3 * _DAYS for _ in range(how.count)), reverse=True)
     for index, age in enumerate(ages):
         at = now - datetime.timedelta(days=age)
         sealed = links[min(int(random.expovariate(0.3)), len(links) - 1)] if links else None
         link = dict(sealed.given) if sealed else {}
-        context = context_of(program.form, link, at=at, tables=tables_in(connection, form))
+        visitor = random.choice(how.visitors)
+        context = context_of(program.form, link, at=at, tables=tables_in(connection, form), visitor=visitor)
         came = random.choices([way for way, _ in _WAYS], [often for _, often in _WAYS])[0]
         for _ in range(_TRIES):
             incoming = Incoming(
                 form=form,
-                edition=edition,
+                edition=how.edition,
                 key=f"demo-{index:06}",
-                given=Given(answers=sample_answers(program, random, context), link=link),
+                given=Given(answers=sample_answers(program, random, context), link=link, visitor=visitor),
                 came=came | {"seconds": random.randint(20, 400)},
                 sealed=sealed,
             )

@@ -1,6 +1,5 @@
 """Preview: the saved draft, filled in as visitors would, and why anything in it is as it is."""
 
-from collections.abc import Mapping
 from dataclasses import dataclass
 from random import Random
 from typing import Any
@@ -28,8 +27,11 @@ from codexa.services.bounded_cache import BoundedCache
 from codexa.services.context import context_of
 from codexa.services.errors import NotFoundError
 from codexa.services.payments.asking import ToPay
-from codexa.store import forms
+from codexa.services.tables.rights import may_see
+from codexa.services.visitors import GUEST, Visitor, visitor_named
+from codexa.store import forms, members
 from codexa.store.database import Connect
+from codexa.store.groups import list_groups
 from codexa.store.sessions import SignedIn
 
 _FIRST_NUMBER = 1  # of a response that is only tried
@@ -77,26 +79,47 @@ class Drafts:
         return compile_form(read_stored(draft)), len(orjson.dumps(found.draft))
 
 
-def page(connect: Connect, program: Program, *, form: UUID, link: Mapping[str, str], tables: Tables) -> PreviewPage:
+def page(connect: Connect, program: Program, given: Given, *, form: UUID, tables: Tables) -> PreviewPage:
     """Return the draft as visitors would get it first, with its brand's present look."""
     look: Brand = brands.as_it_looks_now(connect, program.form, form_id=form)
     return PreviewPage(
         face=form_face(program).model_copy(update={"brand": look}),
-        state=state_with(program, Given(answers={}, link=dict(link)), tables=tables),
+        state=state_with(program, given, tables=tables),
     )
 
 
-def hand_in(program: Program, answers: dict[str, Any], link: dict[str, str], tables: Tables) -> Accepted | Refused:
+def visitor_as(connect: Connect, *, who: SignedIn, wanted: str) -> Visitor:
+    """Return whom a draft is looked at as: "" for a guest, "me", or "member." and the number of a member's record.
+
+    Nobody of them keeps a response. Raises NotFoundError.
+    """
+    kind, _, member = wanted.partition(".")
+    if not wanted:
+        return GUEST
+    with connect() as connection:
+        if kind != "member":
+            groups = [each.code for each in list_groups(connection, team=who.team_id) if who.person_id in each.people]
+            return visitor_named(who.email, who.person_name, groups)
+        row = members.members_table(connection, team=who.team_id)
+        found = None
+        if row is not None and may_see(row, who) and member.isdigit() and len(member) < 10:
+            found = members.find_as(connection, team=who.team_id, number=int(member))
+    if found is None:
+        raise NotFoundError("There is no such member any more. Choose another one.")
+    return visitor_named(found.email, found.name, found.groups)
+
+
+def hand_in(program: Program, given: Given, tables: Tables) -> Accepted | Refused:
     """Return what would be kept of these answers, or what is wrong with them; nothing is kept."""
-    result = accept(program, answers, context_of(program.form, link, tables=tables))
+    context = context_of(program.form, given.link, tables=tables, visitor=given.visitor)
+    result = accept(program, given.answers, context)
     return result if isinstance(result, Refused) else numbered(result, _FIRST_NUMBER)
 
 
-def why(
-    program: Program, answers: dict[str, Any], link: dict[str, str], part: str, tables: Tables
-) -> tuple[Explanation, ...]:
+def why(program: Program, given: Given, part: str, tables: Tables) -> tuple[Explanation, ...]:
     """Return why everything about a part is as it is with these answers. Raises NoSuchFactError where there is none."""
-    return explain_all(evaluate(program, answers, context_of(program.form, link, tables=tables)), part)
+    context = context_of(program.form, given.link, tables=tables, visitor=given.visitor)
+    return explain_all(evaluate(program, given.answers, context), part)
 
 
 def sample(program: Program, seed: int, tables: Tables = NO_TABLES) -> dict[str, Any]:

@@ -163,6 +163,12 @@ def find_visiting(connection: Connection, *, session: UUID, form: UUID) -> Visit
     return Visiting(**row) if row else None
 
 
+def find_as(connection: Connection, *, team: UUID, number: int) -> Visiting | None:
+    """Return a member as forms know them, by the number of their record."""
+    row = one(connection, _QUERIES["find_as"], team=team, number=number)
+    return Visiting(**row) if row else None
+
+
 def find_person_visiting(connection: Connection, *, session: UUID, form: UUID, idle: timedelta) -> Visiting | None:
     """Return who fills in a form by a session of somebody of its team."""
     row = one(connection, _QUERIES["find_person_visiting"], session=session, form=form, idle=idle)
@@ -197,6 +203,11 @@ def set_password(connection: Connection, *, member: UUID, password_hash: str, st
     """Give a member another password; their other sessions end."""
     connection.execute(_QUERIES["set_password"], {"member": member, "password_hash": password_hash})
     connection.execute(_QUERIES["end_others"], {"member": member, "staying": staying})
+
+
+def note_confirmed(connection: Connection, *, member: UUID) -> None:
+    """Note that a member's address was shown to be theirs."""
+    connection.execute(_QUERIES["note_confirmed"], {"member": member})
 
 
 def insert_link(

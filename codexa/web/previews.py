@@ -15,6 +15,7 @@ from codexa.services.answering import Given
 from codexa.services.people import written_to
 from codexa.services.roles import Right
 from codexa.services.tables.looking_up import tables_for
+from codexa.services.visitors import Visitor
 from codexa.store.sessions import SignedIn
 from codexa.web.contract.previews import (
     ExplainRequest,
@@ -49,6 +50,7 @@ from codexa.web.public import MOST_ANSWERS, refused_reply, sought_of, spoken_rep
 from codexa.web.visiting import SignInBox
 
 blueprint = Blueprint("previews", __name__)
+VISITOR = "codexa-visitor"  # whom a draft is looked at as, in the query
 
 
 @blueprint.get("/preview/<uuid:form>")
@@ -58,11 +60,13 @@ def page(form: UUID, page: str = "") -> Response:
     who = may(Right.SEE_FORMS)
     shown = shown_of_request()
     program = _program(form, who)
-    link = link_of_request()
+    link, wanted = link_of_request(), request.args.get(VISITOR, "")[:60]
+    visitor = previewing.visitor_as(connection, who=who, wanted=wanted)
     with tables_for(connection, form) as tables:
-        found = previewing.page(connection, program, form=form, link=link, tables=tables)
+        given = Given(answers={}, link=dict(link), visitor=visitor)
+        found = previewing.page(connection, program, given, form=form, tables=tables)
     place = {"framed": True, "link": link, "address": f"/preview/{form}", "page": page, "token": who.csrf_token}
-    place["shown"] = shown
+    place |= {"shown": shown, "entry": wanted, "visitor": visitor.facts.get("name", "")}
     known = {"face": found.face.model_dump(mode="json"), "state": found.state}
     data = page_data({"base": f"/api/forms/{form}/preview", "form": str(form), "edition": 0, **place, **known})
     g.frame_policy = frame_policy([])
@@ -80,6 +84,11 @@ def notice_page(form: UUID, state: str) -> Response:
     return notice(NoticeError(words, asks=asks, sign_in=SignInBox()), of_form, framed=True)
 
 
+def _visitor(wanted: str) -> Visitor:
+    """Return whom the draft is looked at as."""
+    return previewing.visitor_as(connection, who=may(Right.SEE_FORMS), wanted=wanted)
+
+
 def _program(form: UUID, who: SignedIn | None = None) -> Program:
     who = who or may(Right.SEE_FORMS)
     return drafts().program(who=who, form=form, shown=shown_of_request(), language=request.args.get(LANGUAGE, ""))
@@ -95,7 +104,7 @@ def _program(form: UUID, who: SignedIn | None = None) -> Program:
 )
 def state(asked: EvaluateRequest, form: UUID) -> Response:
     """Return the draft's state with these answers; `codexa-shown` in the query is another way of presenting it."""
-    given = Given(answers=asked.answers, link=asked.link, checked=asked.checked)
+    given = Given(answers=asked.answers, link=asked.link, checked=asked.checked, visitor=_visitor(asked.entry))
     program = _program(form)
     with tables_for(connection, form) as tables:
         facts = answering.state_with(program, given, asked.changed, tables=tables)
@@ -114,7 +123,7 @@ def records(asked: FindRecordsRequest, form: UUID) -> FoundRecordsReply:
     """Return the records that words find, among those that a question of the draft offers with these answers."""
     program = _program(form)
     with tables_for(connection, form) as tables:
-        given = Given(answers=asked.answers, link=asked.link)
+        given = Given(answers=asked.answers, link=asked.link, visitor=_visitor(asked.entry))
         found = answering.records_with(program, given, sought_of(asked), tables)
     return FoundRecordsReply.model_validate({"records": found})
 
@@ -137,7 +146,8 @@ def hand_in(asked: SubmitRequest, form: UUID) -> Response:
     """Say what a visitor would read after handing in; nothing is kept."""
     program = _program(form)
     with tables_for(connection, form) as tables:
-        result = previewing.hand_in(program, asked.answers, asked.link, tables)
+        given = Given(answers=asked.answers, link=asked.link, visitor=_visitor(asked.entry))
+        result = previewing.hand_in(program, given, tables)
     if isinstance(result, Refused):
         return json_reply(refused_reply(result), 422)
     order = order_face(result.state)
@@ -162,7 +172,8 @@ def explain(asked: ExplainRequest, form: UUID) -> ExplanationsReply:
     """Say why everything about a part of the draft is as it is with these answers."""
     program = _program(form)
     with tables_for(connection, form) as tables:
-        facts = previewing.why(program, asked.answers, asked.link, asked.part, tables)
+        given = Given(answers=asked.answers, link=asked.link, visitor=_visitor(asked.visitor))
+        facts = previewing.why(program, given, asked.part, tables)
     return ExplanationsReply(facts=[ExplanationReply.model_validate(each) for each in facts])
 
 

@@ -253,7 +253,7 @@ def test_a_list_is_changed_in_one_place_and_its_forms_follow(places):
     expect(page.get_by_text("5 options.")).to_be_visible()
     expect(lines).to_have_value(re.compile("radio dish\tradio_dish$"))
     expect_usable(page)
-    page.get_by_role("link", name="Share a sighting").press("Enter")
+    page.get_by_role("link", name="Join and share a sighting").press("Enter")
     page.get_by_role("button", name=re.compile("^1.4")).first.click()
     page.get_by_role("tab", name="Answers").click()
     expect(page.get_by_label("Label of option 5")).to_have_value("radio dish")

@@ -28,7 +28,7 @@ def read(agent, ending=".json", **query):
 
 
 def test_anybody_reads_the_published_records_and_of_these_only_what_was_chosen(as_mira, agent, table):
-    put(as_mira, table, {"c1": "Nova", "c2": "1234.5", "c3": "deck", "c7": "99", "c8": "ana@example.org"})
+    put(as_mira, table, {"c1": "Nova", "c2": "1234.5", "c3": "deck", "c7": "97531", "c8": "ana@example.org"})
     put(as_mira, table, {"c1": "<Lyra> & \x0b"}, {"c1": "Vega", "c7": "98"})
     assert read(agent).json["records"] == []
     assert publish(as_mira, table, 1, 2, 2, 9) == [1, 2]
@@ -51,7 +51,7 @@ def test_anybody_reads_the_published_records_and_of_these_only_what_was_chosen(a
     assert page.headers["Content-Security-Policy"].endswith("frame-ancestors 'self' *")
     for reply in (read(agent), read(agent, ".atom"), page):
         assert "Vega" not in reply.text
-        assert "99" not in reply.text
+        assert "97531" not in reply.text.replace(",", "")
         assert reply.headers["Access-Control-Allow-Origin"] == "*"
         again = agent.get(reply.request.path, headers={"If-None-Match": reply.headers["ETag"]})
         assert again.status_code == 304
@@ -113,13 +113,13 @@ def test_a_publication_that_cant_be_is_refused(as_mira, table, change, path):
 
 def test_of_many_tables_at_once_one_gets_an_address(app, mira, connection):
     connection.commit()
-    codes = []
+    codes, agents = [], [Browser(app) for _ in range(5)]
+    for each in agents:
+        each.sign_in(mira.email)
 
     def make(at):
-        agent = Browser(app)
-        agent.sign_in(mira.email)
         definition = {"name": f"Table {at}", "published": {"address": "the-one"}}
-        codes.append(agent.post("/api/tables", json={"definition": definition}).status_code)
+        codes.append(agents[at].post("/api/tables", json={"definition": definition}).status_code)
 
     threads = [threading.Thread(target=make, args=(at,)) for at in range(5)]
     for each in threads:

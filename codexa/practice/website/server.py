@@ -68,7 +68,7 @@ _QUIZ = Place(
     },
 )
 _SIGHTING = Place(
-    form="alderlight/share-a-sighting",
+    form="alderlight/join-and-share-a-sighting",
     title="Share a sighting",
     kind="pop-up",
     attributes={"button": "Share what you saw"},

@@ -1,6 +1,7 @@
 """The roll of a team's members: a table whose records they are; begun by the team, with its groups to choose from."""
 
 from collections.abc import Mapping, Sequence
+from typing import Any
 from uuid import UUID
 
 from codexa.core.fields.several_choices import SeveralChoicesField
@@ -28,22 +29,23 @@ class NotEnrolledError(Exception):
     """Somebody can't be made a member: what is wrong, for the team."""
 
 
-def begin(connect: Connect, *, who: SignedIn) -> UUID:
-    """Return the table of the team's members; it is made where there is none."""
+def begin(connect: Connect, *, who: SignedIn, further: Sequence[Mapping[str, Any]] = ()) -> UUID:
+    """Return the table of the team's members; it is made where there is none, with `further` columns."""
     with connect() as connection:
         team.lock_team(connection, team=who.team_id)
         known = store.members_table(connection, team=who.team_id)
         if known is not None:
             return known.id
-        made = make(connection, who.team_id)
+        made = make(connection, who.team_id, further)
         note(connection, who, "members begun")
     return made
 
 
-def make(connection: Connection, team_id: UUID) -> UUID:
+def make(connection: Connection, team_id: UUID, further: Sequence[Mapping[str, Any]] = ()) -> UUID:
     """Make the table of a team's members, which has none."""
     groups = {each.code: each.name for each in group_store.list_groups(connection, team=team_id)}
-    table = table_of(members_definition(groups))
+    definition = members_definition(groups)
+    table = table_of({**definition, "columns": [*definition["columns"], *further]})
     made = tables.insert_table(connection, team=team_id, name=table.definition.name, definition=document_of(table))
     store.set_members_table(connection, team=team_id, table=made)
     return made

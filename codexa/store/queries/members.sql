@@ -60,6 +60,14 @@ JOIN form ON form.team_id = team.id
 WHERE member_session.id = %(session)s AND form.id = %(form)s
     AND member_session.expires_at > now() AND member_session.seen_at > now() - %(idle)s;
 
+-- name: find_as
+-- A member of a team as forms know them, by the number of their record.
+SELECT record.kept ->> 'email' AS email, record.kept ->> 'name' AS name,
+    ARRAY(SELECT team_group.code FROM team_group WHERE team_group.team_id = team.id
+        AND record.kept -> 'groups' ? team_group.code) AS groups
+FROM team JOIN record ON record.table_id = team.members_table AND record.removed_at IS NULL
+WHERE team.id = %(team)s AND record.number = %(number)s;
+
 -- name: find_person_visiting
 -- The same by a session of somebody of the form's team.
 SELECT person.id AS person_id, person.email, person.name,
@@ -114,6 +122,10 @@ DELETE FROM member_session WHERE member_id = %(member)s AND token_digest <> %(st
 -- name: set_password
 -- Gives a member another password.
 UPDATE member SET password_hash = %(password_hash)s WHERE id = %(member)s;
+
+-- name: note_confirmed
+-- Notes that a member's address was shown to be theirs.
+UPDATE member SET confirmed_at = now() WHERE id = %(member)s AND confirmed_at IS NULL;
 
 -- name: insert_link
 -- Makes a link for a member; who waits for its code knows `asked`.

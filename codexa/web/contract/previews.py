@@ -10,17 +10,19 @@ from codexa.core.definition.trials import Expected
 from codexa.core.program.faces import BarFace, FormState
 from codexa.core.program.trials import RuleCoverage, TrialResult
 from codexa.web.contract.message import Message
-from codexa.web.contract.public import LinkValues
+from codexa.web.contract.public import Entry, LinkValues
 
 
 class ExplainRequest(Message):
     """Answers to a draft, what came with the address, and the part to explain: "OWNER" or "REPEAT/ROW/BLOCK".
 
-    A block, page or figure is named by id or key, what holds for the whole form as "form".
+    A block, page or figure is named by id or key, what holds for the whole form as "form". `visitor` is whom it is
+    looked at as: "" for a guest, "me", or "member." and the number of a member's record.
     """
 
     answers: dict[str, Any]
     link: LinkValues = Field({})
+    visitor: Entry = ""
     part: Annotated[str, StringConstraints(min_length=1, max_length=200)]
 
 

@@ -439,8 +439,10 @@ export const api = {
   removeHeld: (form: string, number: number) => call<undefined>("DELETE", `/forms/${form}/responses/${number}/held`),
   explainResponse: (form: string, number: number, part: string) =>
     call<ExplanationsReply>("GET", `/forms/${form}/responses/${number}/why/${part}`),
-  explain: (form: string, asked: { answers: unknown; link: Readonly<Record<string, string>>; part: string }) =>
-    call<ExplanationsReply>("POST", `/forms/${form}/preview/explain`, asked),
+  explain: (
+    form: string,
+    asked: { answers: unknown; link: Readonly<Record<string, string>>; part: string; visitor?: string },
+  ) => call<ExplanationsReply>("POST", `/forms/${form}/preview/explain`, asked),
   sample: (form: string, seed: number) => call<SampleReply>("POST", `/forms/${form}/preview/sample`, { seed }),
   outcome: (
     form: string,

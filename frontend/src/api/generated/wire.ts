@@ -3510,7 +3510,8 @@ export interface EventReply {
 /**
  * Answers to a draft, what came with the address, and the part to explain: "OWNER" or "REPEAT/ROW/BLOCK".
  *
- * A block, page or figure is named by id or key, what holds for the whole form as "form".
+ * A block, page or figure is named by id or key, what holds for the whole form as "form". `visitor` is whom it is
+ * looked at as: "" for a guest, "me", or "member." and the number of a member's record.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "ExplainRequest".
@@ -3523,6 +3524,7 @@ export interface ExplainRequest {
     [k: string]: string;
   };
   part: string;
+  visitor: string;
 }
 /**
  * One fact in words, and what it hangs on.

@@ -11,7 +11,7 @@ const FACTS = {
   "visitor.first": "their first name",
   "visitor.last": "their last name",
 } as const;
-const TYPES: readonly string[] = ["short_text", "email", "hidden"];
+const TYPES: readonly string[] = ["short_text", "name", "email", "hidden"];
 
 interface Props {
   part: Block;

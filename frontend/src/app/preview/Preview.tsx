@@ -16,6 +16,7 @@ import { useStable } from "../../ui/useStable";
 import { PRESENTATIONS } from "../compose/FormSettings";
 import { keepAsTrial } from "../trials/keep";
 import { useBench } from "../workbench/bench";
+import { type As, AsVisitor, GUEST } from "./AsVisitor";
 import { Why } from "./Why";
 
 const WIDTHS = { phone: 375, tablet: 768, desk: 1180 } as const;
@@ -40,6 +41,7 @@ export function Preview() {
   const frame = useRef<HTMLIFrameElement>(null);
   // Another way than the form's own, until it is left.
   const [shown, setShown] = useState<Form["presentation"]>(form.presentation);
+  const [as, setAs] = useState<As>(GUEST);
   const [device, setDevice] = useState<Device>("tablet");
   const [answers, setAnswers] = useState<Record<string, unknown>>(() => ({ ...trial?.answers }));
   const [link, setLink] = useState(() => new URLSearchParams(trial?.link).toString());
@@ -92,7 +94,13 @@ export function Preview() {
       setProblem(error instanceof Error ? error.message : String(error));
     }
   };
-  const query = [link, shown !== form.presentation && `codexa-shown=${shown}`].filter(Boolean).join("&");
+  const query = [
+    link,
+    shown !== form.presentation && `codexa-shown=${shown}`,
+    as.visitor && `codexa-visitor=${as.visitor}`,
+  ]
+    .filter(Boolean)
+    .join("&");
   const address = `/preview/${reply.id}${query && `?${query}`}`;
   const isBlank = Object.keys(answers).length === 0;
   const again = () => {
@@ -142,6 +150,7 @@ export function Preview() {
               </MenuItem>
             ))}
           </TextField>
+          <AsVisitor value={as} onChange={setAs} />
           <Box sx={{ flex: 1 }} />
           <LinkField value={link} onChange={setLink} />
           <Button onClick={() => void fill()}>Fill with sample answers</Button>
@@ -192,6 +201,7 @@ export function Preview() {
       <Why
         answers={answers}
         link={linkOf(link)}
+        visitor={as.visitor}
         asked={asked.address}
         onAsk={(address) => setAsked({ address, follows: false })}
         follows={asked.follows}

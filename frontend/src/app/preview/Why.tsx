@@ -15,6 +15,8 @@ import { Explained } from "./Explained";
 interface Props {
   answers: Readonly<Record<string, unknown>>;
   link: Readonly<Record<string, string>>;
+  /** As whom the draft is looked at. */
+  visitor: string;
   /** The address of what is asked about, or null. */
   asked: string | null;
   onAsk: (address: string | null) => void;
@@ -23,13 +25,13 @@ interface Props {
   onFollow: (follows: boolean) => void;
 }
 
-export function Why({ answers, link, asked, onAsk, follows, onFollow }: Props) {
+export function Why({ answers, link, visitor, asked, onAsk, follows, onFollow }: Props) {
   const { reply, form, parts, saved, saveState } = useBench();
   const choices = useMemo(() => askable(parts, form, answers), [parts, form, answers]);
   const chosen = asked !== null && choices.has(asked) ? asked : null;
   const found = useQuery({
-    queryKey: ["why", reply.id, saved.revision, chosen, answers, link],
-    queryFn: () => api.explain(reply.id, { answers, link, part: chosen! }),
+    queryKey: ["why", reply.id, saved.revision, chosen, answers, link, visitor],
+    queryFn: () => api.explain(reply.id, { answers, link, visitor, part: chosen! }),
     enabled: chosen !== null && saveState === "saved",
     placeholderData: keepPreviousData,
     retry: false,
