@@ -213,6 +213,18 @@ class NotAdmittedError(ServiceError):
     code = "not_admitted"
 
 
+class FactorRefusedError(ServiceError):
+    """This second factor was not taken. Try it again, or use another way."""
+
+    code = "factor_refused"
+
+
+class StepOverError(ServiceError):
+    """This took too long, or was done already. Begin again."""
+
+    code = "step_over"
+
+
 class LinkUsedError(ServiceError):
     """This link does not work any more: it was used, or its time is over. Ask for a new one."""
 

@@ -14,7 +14,7 @@ from argon2.exceptions import Argon2Error
 
 from codexa.services.audit import note_of
 from codexa.services.errors import NoTeamError, NotFoundError, TooBusyError, TooManyAttemptsError, WrongSignInError
-from codexa.store import people, sessions
+from codexa.store import people, second_factors, sessions
 from codexa.store.database import Connect, Connection
 from codexa.store.people import Person
 from codexa.store.sessions import SignInLimit
@@ -39,6 +39,13 @@ class NewSession:
 
     token: str
     csrf_token: str
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Waiting:
+    """The password was right, and a second factor is still to be shown: what the browser knows of it."""
+
+    step: str
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -70,8 +77,10 @@ def digest_of(token: str) -> bytes:
     return hashlib.sha256(token.encode()).digest()
 
 
-def sign_in(connect: Connect, attempt: Attempt, *, attempts: int, into: UUID | None = None) -> NewSession:
+def sign_in(connect: Connect, attempt: Attempt, *, attempts: int, into: UUID | None = None) -> NewSession | Waiting:
     """Return a new session in a team, the person's first where none is said; the one that the browser had ends.
+
+    Whoever has a second factor waits for it, and has no session yet.
 
     Each try is counted before the password is looked at, so that many at once are counted too. After so many `attempts`
     for one person from one network each further one waits longer. Raises WrongSignInError, TooManyAttemptsError,
@@ -98,8 +107,17 @@ def sign_in(connect: Connect, attempt: Attempt, *, attempts: int, into: UUID | N
         sessions.note_network(connection, person=person.id, network=attempt.network)
         if attempt.old_token:
             sessions.delete_session(connection, digest=digest_of(attempt.old_token))
+        if second_factors.has_factor(connection, person=person.id):
+            return begin_step(connection, person=person.id, team=team)
         note_of(connection, team, "signed in", by=person.id, called=person.name, network=attempt.network)
         return new_session(connection, person=person.id, team=team, program=attempt.program)
+
+
+def begin_step(connection: Connection, *, person: UUID | None, team: UUID | None) -> Waiting:
+    """Note that somebody is on the way in, and return what their browser knows of it."""
+    waiting = Waiting(step=secrets.token_urlsafe(32))
+    second_factors.insert_step(connection, digest=digest_of(waiting.step), person=person, team=team, challenge=None)
+    return waiting
 
 
 def _note_wrong(connect: Connect, person: Person | None, attempt: Attempt) -> None:

@@ -17,7 +17,16 @@ from codexa.services.errors import (
     WrongPersonError,
 )
 from codexa.services.people import refuse_short
-from codexa.services.signing_in import Attempt, NewSession, digest_of, folded, hash_password, new_session, sign_in
+from codexa.services.signing_in import (
+    Attempt,
+    NewSession,
+    Waiting,
+    digest_of,
+    folded,
+    hash_password,
+    new_session,
+    sign_in,
+)
 from codexa.store import people, sessions, team
 from codexa.store.database import Connect, Connection
 from codexa.store.people import TeamPerson
@@ -194,6 +203,8 @@ def _accept_known(connect: Connect, token: str, found: InvitationFound, joining:
     # Who was taken out of all teams signs in nowhere yet: the password is looked at all the same.
     session = sign_in(connect, attempt, attempts=attempts, into=found.team_id)
     assert found.person_id is not None
+    if isinstance(session, Waiting):
+        raise WrongPersonError("You sign in with a second factor. Sign in first, then follow this link once more.")
     with connect() as connection:
         _join(connection, found, digest_of(token), found.person_id)
     return session

@@ -1097,6 +1097,10 @@ CREATE TABLE public.record_taken (
     taken bigint NOT NULL,
     CONSTRAINT record_taken_taken_check CHECK ((taken >= 0))
 );
+CREATE TABLE public.recovery_code (
+    person_id uuid NOT NULL,
+    mark text NOT NULL
+);
 CREATE TABLE public.refund (
     id uuid DEFAULT gen_random_uuid() NOT NULL,
     payment_id uuid NOT NULL,
@@ -1165,6 +1169,20 @@ ALTER TABLE public.sealed_link ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY 
     NO MAXVALUE
     CACHE 1
 );
+CREATE TABLE public.second_factor (
+    id uuid DEFAULT gen_random_uuid() NOT NULL,
+    person_id uuid NOT NULL,
+    kind text NOT NULL,
+    name text NOT NULL,
+    secret bytea,
+    last_step bigint DEFAULT 0 NOT NULL,
+    credential bytea,
+    public_key bytea,
+    uses bigint DEFAULT 0 NOT NULL,
+    confirmed_at timestamp with time zone,
+    made_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT second_factor_kind_check CHECK ((kind = ANY (ARRAY['codes'::text, 'passkey'::text])))
+);
 CREATE TABLE public.session (
     token_digest bytea NOT NULL,
     person_id uuid NOT NULL,
@@ -1175,6 +1193,13 @@ CREATE TABLE public.session (
     seen_at timestamp with time zone DEFAULT now() NOT NULL,
     id uuid DEFAULT gen_random_uuid() NOT NULL,
     program text DEFAULT ''::text NOT NULL
+);
+CREATE TABLE public.sign_in_step (
+    token_digest bytea NOT NULL,
+    person_id uuid,
+    team_id uuid,
+    challenge bytea,
+    expires_at timestamp with time zone NOT NULL
 );
 CREATE TABLE public.sign_in_try (
     subject text NOT NULL,
@@ -1443,6 +1468,8 @@ ALTER TABLE ONLY public.record_reference
     ADD CONSTRAINT record_reference_pkey PRIMARY KEY (table_id, number, column_id, to_table, to_number);
 ALTER TABLE ONLY public.record_taken
     ADD CONSTRAINT record_taken_pkey PRIMARY KEY (table_id, number, column_id);
+ALTER TABLE ONLY public.recovery_code
+    ADD CONSTRAINT recovery_code_pkey PRIMARY KEY (person_id, mark);
 ALTER TABLE ONLY public.refund
     ADD CONSTRAINT refund_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.response_counter
@@ -1467,10 +1494,16 @@ ALTER TABLE ONLY public.sealed_link
     ADD CONSTRAINT sealed_link_form_id_mark_key UNIQUE (form_id, mark);
 ALTER TABLE ONLY public.sealed_link
     ADD CONSTRAINT sealed_link_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.second_factor
+    ADD CONSTRAINT second_factor_credential_key UNIQUE (credential);
+ALTER TABLE ONLY public.second_factor
+    ADD CONSTRAINT second_factor_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.session
     ADD CONSTRAINT session_id_key UNIQUE (id);
 ALTER TABLE ONLY public.session
     ADD CONSTRAINT session_pkey PRIMARY KEY (token_digest);
+ALTER TABLE ONLY public.sign_in_step
+    ADD CONSTRAINT sign_in_step_pkey PRIMARY KEY (token_digest);
 ALTER TABLE ONLY public.sign_in_try
     ADD CONSTRAINT sign_in_try_pkey PRIMARY KEY (subject);
 ALTER TABLE ONLY public.team_group
@@ -1559,6 +1592,7 @@ CREATE INDEX run_failed ON public.run USING btree (form_id) WHERE (state = 'fail
 CREATE INDEX run_mailed ON public.run USING btree (form_id, ended_at) WHERE ((kind = 'email'::text) AND (state = 'done'::text));
 CREATE INDEX run_waiting ON public.run USING btree (form_id) WHERE (state = 'waiting'::text);
 CREATE INDEX sealed_link_batch ON public.sealed_link USING btree (batch_id, id);
+CREATE INDEX second_factor_person ON public.second_factor USING btree (person_id);
 CREATE INDEX session_expiry ON public.session USING btree (expires_at);
 CREATE UNIQUE INDEX team_group_name ON public.team_group USING btree (team_id, lower(name));
 CREATE INDEX upload_of_response ON public.upload USING btree (form_id, response_number);
@@ -1717,6 +1751,8 @@ ALTER TABLE ONLY public.record
     ADD CONSTRAINT record_table_id_fkey FOREIGN KEY (table_id) REFERENCES public.data_table(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.record_taken
     ADD CONSTRAINT record_taken_table_id_number_fkey FOREIGN KEY (table_id, number) REFERENCES public.record(table_id, number) ON DELETE CASCADE;
+ALTER TABLE ONLY public.recovery_code
+    ADD CONSTRAINT recovery_code_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.refund
     ADD CONSTRAINT refund_asked_by_fkey FOREIGN KEY (asked_by) REFERENCES public.person(id) ON DELETE SET NULL;
 ALTER TABLE ONLY public.refund
@@ -1757,10 +1793,16 @@ ALTER TABLE ONLY public.sealed_link
     ADD CONSTRAINT sealed_link_batch_id_fkey FOREIGN KEY (batch_id) REFERENCES public.link_batch(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.sealed_link
     ADD CONSTRAINT sealed_link_form_id_key_fkey FOREIGN KEY (form_id, key) REFERENCES public.seal_key(form_id, number) ON DELETE CASCADE;
+ALTER TABLE ONLY public.second_factor
+    ADD CONSTRAINT second_factor_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.session
     ADD CONSTRAINT session_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.session
     ADD CONSTRAINT session_team_id_fkey FOREIGN KEY (team_id) REFERENCES public.team(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.sign_in_step
+    ADD CONSTRAINT sign_in_step_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.sign_in_step
+    ADD CONSTRAINT sign_in_step_team_id_fkey FOREIGN KEY (team_id) REFERENCES public.team(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.team_group
     ADD CONSTRAINT team_group_team_id_fkey FOREIGN KEY (team_id) REFERENCES public.team(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.team

@@ -41,6 +41,7 @@ from codexa.web import (
     response_set,
     responses,
     roll,
+    second_factors,
     sessions,
     static_files,
     table_imports,
@@ -57,6 +58,7 @@ from codexa.web.slow_bodies import SlowBodies
 WORKBENCH: tuple[Blueprint, ...] = (
     sessions.blueprint,
     accounts.blueprint,
+    second_factors.blueprint,
     team.blueprint,
     groups.blueprint,
     roll.blueprint,

@@ -45,6 +45,8 @@ _STATUSES = {
     "wrong_password": 422,
     "address_refused": 422,
     "link_used": 410,
+    "factor_refused": 422,
+    "step_over": 410,
     "sign_in_needed": 403,
     "not_admitted": 403,
     "account_refused": 422,

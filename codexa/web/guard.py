@@ -8,7 +8,7 @@ from flask import Flask, Response, abort, current_app, g, request
 
 from codexa.services.errors import ServiceError
 from codexa.services.roles import Right, require
-from codexa.services.signing_in import SESSION_LIFETIME, NewSession, digest_of
+from codexa.services.signing_in import SESSION_LIFETIME, NewSession, Waiting, digest_of
 from codexa.settings import Settings
 from codexa.store import sessions
 from codexa.store.sessions import SignedIn
@@ -89,6 +89,25 @@ def signed_in_reply(session: NewSession) -> Response:
         secure=settings.secure,
         httponly=True,
         samesite="Lax",
+    )
+    return response
+
+
+def step_name() -> str:
+    """Return the name of the cookie of who is on the way in."""
+    return f"{cookie_name()}_step"
+
+
+def step_token() -> str:
+    """Return what the browser sends as its way in."""
+    return request.cookies.get(step_name(), "")[:100]
+
+
+def with_step(response: Response, waiting: Waiting) -> Response:
+    """Return a reply by which a browser is on its way in."""
+    settings: Settings = current_app.config["SETTINGS"]
+    response.set_cookie(
+        step_name(), waiting.step, max_age=600, secure=settings.secure, httponly=True, samesite="Strict"
     )
     return response
 

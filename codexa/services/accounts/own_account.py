@@ -60,7 +60,7 @@ def change_password(connect: Connect, *, who: SignedIn, old: str, new: str, sess
     Raises WrongPasswordError, PasswordRefusedError, TooBusyError.
     """
     refuse_short(new)
-    _require_password(connect, who, old)
+    require_password(connect, who, old)
     hashed = hash_password(new)
     with connect() as connection:
         accounts.set_password_of(connection, person=who.person_id, password_hash=hashed, staying=digest_of(session))
@@ -72,7 +72,8 @@ def _tell_changed(connection: Connection, person: UUID) -> None:
     ask(connection, "password changed", {"person": str(person)})
 
 
-def _require_password(connect: Connect, who: SignedIn, password: str) -> None:
+def require_password(connect: Connect, who: SignedIn, password: str) -> None:
+    """Raise WrongPasswordError where this is not the password of who is signed in."""
     with connect() as connection:
         person = accounts.find_person(connection, person=who.person_id)
     if person is None or not verify(person.password_hash, password):
@@ -102,7 +103,7 @@ def ask_address(connect: Connect, *, who: SignedIn, password: str, email: str) -
         email = validate_email(email, check_deliverability=False).normalized
     except EmailNotValidError:
         raise AddressRefusedError(f"“{email[:80]}” can't receive mail. Type one such as name@example.org.") from None
-    _require_password(connect, who, password)
+    require_password(connect, who, password)
     with connect() as connection:
         if people.find_person_by_email(connection, email=folded(email)) is not None:
             raise NameTakenError(f"Somebody signs in as {email} already. Take another address.")

@@ -2,6 +2,11 @@
 import type {
   AccountReply,
   AuditReply,
+  BegunCodesReply,
+  FactorsReply,
+  PasskeyOptionsReply,
+  RecoveryCodesReply,
+  SecondFactorReply,
   GroupHangingReply,
   GroupMadeReply,
   GroupsReply,
@@ -252,8 +257,27 @@ export const api = {
     const who = await call<SignedInReply | undefined>("GET", "/session");
     return who ? remember(who) : null;
   },
-  signIn: async (email: string, password: string) =>
-    remember(await call<SignedInReply>("POST", "/session", { email, password })),
+  /** Who is signed in then; null where a second factor is still to be shown. */
+  signIn: async (email: string, password: string) => {
+    const reply = await call<SignedInReply | SecondFactorReply>("POST", "/session", { email, password });
+    return "second_factor" in reply ? null : remember(reply);
+  },
+  signInByCode: async (code: string) => remember(await call<SignedInReply>("POST", "/session/code", { code })),
+  askPasskey: () => call<PasskeyOptionsReply>("POST", "/session/passkey/asked"),
+  signInByPasskey: async (credential: Record<string, unknown>) =>
+    remember(await call<SignedInReply>("POST", "/session/passkey", { credential })),
+  factors: () => call<FactorsReply>("GET", "/account/factors"),
+  beginCodes: (password: string, name: string) =>
+    call<BegunCodesReply>("POST", "/account/factors/codes", { password, name }),
+  confirmCodes: (factor: string, code: string) =>
+    call<RecoveryCodesReply>("POST", `/account/factors/codes/${factor}`, { code }),
+  beginPasskey: (password: string) =>
+    call<PasskeyOptionsReply>("POST", "/account/factors/passkeys/asked", { password }),
+  keepPasskey: (credential: Record<string, unknown>, name: string) =>
+    call<RecoveryCodesReply>("POST", "/account/factors/passkeys", { credential, name }),
+  takeFactorAway: (factor: string, password: string) =>
+    call<undefined>("POST", `/account/factors/${factor}/away`, { password }),
+  newRecoveryCodes: (password: string) => call<RecoveryCodesReply>("POST", "/account/factors/recovery", { password }),
   signOut: async () => {
     await call<undefined>("DELETE", "/session");
     csrfToken = "";

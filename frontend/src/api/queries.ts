@@ -116,6 +116,7 @@ export const queries = {
   audit: (asked: Record<string, string>) =>
     queryOptions({ queryKey: ["audit", asked], queryFn: () => api.audit(asked) }),
   teams: () => queryOptions({ queryKey: ["teams"], queryFn: () => api.teams() }),
+  factors: () => queryOptions({ queryKey: ["factors"], queryFn: () => api.factors() }),
   sessions: () => queryOptions({ queryKey: ["sessions"], queryFn: () => api.sessions() }),
   lists: () => queryOptions({ queryKey: ["lists"], queryFn: () => api.lists() }),
   list: (list: string) => queryOptions({ queryKey: ["list", list], queryFn: () => api.list(list) }),

@@ -857,6 +857,27 @@ export interface BatchesReply {
   batches: BatchReply[];
 }
 /**
+ * One's own password, and what the second factor is called.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "BeginFactorRequest".
+ */
+export interface BeginFactorRequest {
+  name: string;
+  password: string;
+}
+/**
+ * What an app has to know: the secret, and a picture of it (SVG, as a data address).
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "BegunCodesReply".
+ */
+export interface BegunCodesReply {
+  id: string;
+  picture: string;
+  secret: string;
+}
+/**
  * What was begun, by its id.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -3576,6 +3597,28 @@ export interface ExportFilesReply {
   files: ExportFileReply[];
 }
 /**
+ * A second factor of one's own.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "FactorReply".
+ */
+export interface FactorReply {
+  id: string;
+  kind: "codes" | "passkey";
+  made_at: string;
+  name: string;
+}
+/**
+ * One's own second factors, and how many codes for recovery are left.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "FactorsReply".
+ */
+export interface FactorsReply {
+  codes_left: number;
+  factors: FactorReply[];
+}
+/**
  * A live feed of a view; `address` is without its ending, .csv or .json.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -5379,6 +5422,29 @@ export interface OutlineRequest {
   text: string;
 }
 /**
+ * What a browser is told to make a passkey, or to ask for one (Web Authentication, 5.4 and 5.5, as JSON).
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "PasskeyOptionsReply".
+ */
+export interface PasskeyOptionsReply {
+  options: {
+    [k: string]: unknown;
+  };
+}
+/**
+ * What a browser has of a passkey (Web Authentication, 5.1, as JSON), and what its person calls it.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "PasskeyRequest".
+ */
+export interface PasskeyRequest {
+  credential: {
+    [k: string]: unknown;
+  };
+  name: string;
+}
+/**
  * A new password in place of the old one.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -5884,6 +5950,15 @@ export interface RecordsReply {
   records: RecordReply[];
 }
 /**
+ * Codes for recovery, shown once; none where there are some already.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "RecoveryCodesReply".
+ */
+export interface RecoveryCodesReply {
+  codes: string[] | null;
+}
+/**
  * So much is given back, in major units as plain decimal: of what was paid at first, or of a later charge.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -6245,6 +6320,24 @@ export interface SealedLinkReply {
 export interface SealedLinksReply {
   links: SealedLinkReply[];
   next: number | null;
+}
+/**
+ * The code of an app, or one for recovery.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "SecondCodeRequest".
+ */
+export interface SecondCodeRequest {
+  code: string;
+}
+/**
+ * The password was right, and a second factor is still to be shown.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "SecondFactorReply".
+ */
+export interface SecondFactorReply {
+  second_factor: true;
 }
 /**
  * What signs a form's webhooks.

@@ -11,6 +11,7 @@ import { api } from "../../api/client";
 import { queries } from "../../api/queries";
 import { PasswordField } from "../../ui/PasswordField";
 import { Single } from "../Single";
+import { SecondFactors } from "./SecondFactors";
 import { Sessions } from "./Sessions";
 import { useSignedIn } from "../signed_in";
 
@@ -25,6 +26,7 @@ export function Account() {
         <Password />
         <Address />
         <HowOften />
+        <SecondFactors />
         <Sessions />
       </Box>
     </Single>

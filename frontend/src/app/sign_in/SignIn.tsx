@@ -7,9 +7,13 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import { api } from "../../api/client";
+import type { SignedInReply } from "../../api/generated/wire";
 import { queries } from "../../api/queries";
 import { PasswordField } from "../../ui/PasswordField";
+import { mayUsePasskeys } from "../account/passkeys";
 import { Frame } from "./Frame";
+import { PasskeyButton } from "./PasskeyButton";
+import { SecondStep } from "./SecondStep";
 
 export function SignIn() {
   const [email, setEmail] = useState("");
@@ -42,13 +46,16 @@ function WithPassword({ email, setEmail, onForgotten }: EmailProps & { onForgott
   const [password, setPassword] = useState("");
   const queryClient = useQueryClient();
   const navigate = useNavigate();
+  const [waits, setWaits] = useState(false);
+  const enter = async (who: SignedInReply) => {
+    queryClient.setQueryData(queries.session().queryKey, who);
+    await navigate("/", { replace: true });
+  };
   const signIn = useMutation({
     mutationFn: () => api.signIn(email, password),
-    onSuccess: async (who) => {
-      queryClient.setQueryData(queries.session().queryKey, who);
-      await navigate("/", { replace: true });
-    },
+    onSuccess: (who) => (who ? enter(who) : setWaits(true)),
   });
+  if (waits) return <SecondStep onSignedIn={(who) => void enter(who)} onBack={() => setWaits(false)} />;
   return (
     <Frame onSubmit={() => signIn.mutate()}>
       <Typography variant="h1">Sign in to Codexa</Typography>
@@ -58,6 +65,7 @@ function WithPassword({ email, setEmail, onForgotten }: EmailProps & { onForgott
       <Button type="submit" variant="contained" size="medium" loading={signIn.isPending}>
         Sign in
       </Button>
+      {mayUsePasskeys() && <PasskeyButton onSignedIn={(who) => void enter(who)} />}
       <Button color="inherit" onClick={onForgotten}>
         I have forgotten my password
       </Button>
