@@ -42,7 +42,7 @@ def find_live(connect: Connect, *, team_slug: str, slug: str) -> LiveEdition:
         live = store.find_live(connection, team_slug=team_slug, slug=slug)
         moved = None if live is not None else store.find_moved(connection, team_slug=team_slug, slug=slug)
     if moved is not None:
-        raise MovedError(moved)
+        raise MovedError(*moved)
     if live is None:
         raise NotFoundError("There is no form at this address. Check the link, or ask whoever sent it.")
     return live

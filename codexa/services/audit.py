@@ -44,6 +44,7 @@ AREAS: dict[str, dict[str, str]] = {
         "members begun": "began a table of members",
         "members invited": "wrote to {count} members that they have an account",
         "form moved here": "moved the form {name} here from {before}",
+        "forms stayed": "could not bring {name} from a personal desk",
         "form moved away": "moved the form {name} to {to}",
     },
     "publishing": {

@@ -74,10 +74,10 @@ class CorrectedMeanwhileError(ServiceError):
 
 
 class MovedError(Exception):
-    """The form has another address by now; `slug` is the last part of it."""
+    """The form has another address by now; `team_slug` and `slug` are the last parts of it."""
 
-    def __init__(self, slug: str) -> None:
-        self.slug = slug
+    def __init__(self, team_slug: str, slug: str) -> None:
+        self.team_slug, self.slug = team_slug, slug
         super().__init__(slug)
 
 
@@ -223,6 +223,12 @@ class StepOverError(ServiceError):
     """This took too long, or was done already. Begin again."""
 
     code = "step_over"
+
+
+class MoveRefusedError(ServiceError):
+    """This form can't be moved there now."""
+
+    code = "move_refused"
 
 
 class LinkUsedError(ServiceError):

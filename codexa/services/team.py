@@ -6,6 +6,7 @@ from uuid import UUID
 
 from email_validator import EmailNotValidError, validate_email
 
+from codexa.services import moving
 from codexa.services.audit import note, note_of
 from codexa.services.errands.asking import ask
 from codexa.services.errors import (
@@ -27,6 +28,7 @@ from codexa.services.signing_in import (
     new_session,
     sign_in,
 )
+from codexa.store import moving as moving_store
 from codexa.store import people, sessions, team
 from codexa.store.database import Connect, Connection
 from codexa.store.people import TeamPerson
@@ -60,6 +62,8 @@ def invite(connect: Connect, *, who: SignedIn, email: str, role: Role) -> UUID:
     except EmailNotValidError:
         raise AddressRefusedError(f"“{email[:80]}” can't receive mail. Type one such as name@example.org.") from None
     with connect() as connection:
+        if moving_store.is_personal(connection, team=who.team_id):
+            raise AddressRefusedError("This desk is your own. Move a form to a team to work on it with others.")
         if team.is_of_team(connection, team=who.team_id, folded=folded(address)):
             raise NameTakenError(f"{address} is in the team already.")
         invited = team.invite(
@@ -107,10 +111,14 @@ def _keep_an_owner(connection: Connection, team_id: UUID, person: UUID, *, stays
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class Hanging:
-    """What hangs on a person: forms that write to them, by id and name, and how many responses are in their hands."""
+    """What hangs on a person: forms that write to them, by id and name, and how many responses are in their hands.
+
+    `desk` are the forms on their personal desk, where they are in no other team.
+    """
 
     forms: list[tuple[UUID, str]]
     in_hand: int
+    desk: list[tuple[UUID, str]]
 
 
 def hanging(connect: Connect, *, who: SignedIn, person: UUID) -> Hanging:
@@ -121,13 +129,23 @@ def hanging(connect: Connect, *, who: SignedIn, person: UUID) -> Hanging:
         return Hanging(
             forms=team.forms_writing_to(connection, team=who.team_id, person=person),
             in_hand=team.count_in_hand(connection, team=who.team_id, person=person),
+            desk=_desk_that_hangs(connection, who, person),
         )
 
 
-def take_out(connect: Connect, *, who: SignedIn, person: UUID, successor: UUID | None) -> None:
+def _desk_that_hangs(connection: Connection, who: SignedIn, person: UUID) -> list[tuple[UUID, str]]:
+    alone = moving_store.count_teams(connection, person=person) == 1
+    is_own = moving_store.is_personal(connection, team=who.team_id)
+    return moving_store.forms_of_desk(connection, person=person) if alone and not is_own else []
+
+
+def take_out(
+    connect: Connect, *, who: SignedIn, person: UUID, successor: UUID | None, bring: bool = False
+) -> list[str]:
     """Take a person out of the team: their open windows lose their right at once; the successor gets what was theirs.
 
-    That is mail that forms write to them, and responses in their hands; without one nobody gets it. The history keeps
+    That is mail that forms write to them, and responses in their hands; without one nobody gets it. With `bring` the
+    forms of their personal desk come to the team; those that can't are returned, by name. The history keeps
     their name. Raises NotFoundError, LastOwnerError.
     """
     with connect() as connection:
@@ -136,9 +154,11 @@ def take_out(connect: Connect, *, who: SignedIn, person: UUID, successor: UUID |
         is_there = successor is None or team.role_of(connection, team=who.team_id, person=successor) is not None
         if successor == person or not is_there:
             raise NotFoundError("Whoever takes over has to be in the team. Choose somebody else.")
+        stayed = moving.bring(connection, who=who, person=person) if bring and person != who.person_id else []
         team.take_out(connection, team=who.team_id, person=person, successor=successor)
         kind = "left" if person == who.person_id else "taken out"
         note(connection, who, kind, name=people.name_of(connection, person=person))
+    return stayed
 
 
 def find_invitation(connect: Connect, token: str) -> InvitationFound:

@@ -103,10 +103,10 @@ def find_live(connection: Connection, *, team_slug: str, slug: str) -> LiveEditi
     return LiveEdition(**row) if row else None
 
 
-def find_moved(connection: Connection, *, team_slug: str, slug: str) -> str | None:
-    """Return the present address of the form that had this one before."""
+def find_moved(connection: Connection, *, team_slug: str, slug: str) -> tuple[str, str] | None:
+    """Return the present address of the form that had this one before: its team's slug, and its own."""
     row = one(connection, _QUERIES["find_moved"], team_slug=team_slug, slug=slug)
-    return row["slug"] if row else None
+    return (row["team_slug"], row["slug"]) if row else None
 
 
 def find_definition(connection: Connection, *, form: UUID, number: int) -> dict[str, Any] | None:

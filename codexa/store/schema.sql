@@ -1214,6 +1214,7 @@ CREATE TABLE public.team (
     created_at timestamp with time zone DEFAULT now() NOT NULL,
     receipts integer DEFAULT 0 NOT NULL,
     members_table uuid,
+    personal_of uuid,
     CONSTRAINT team_slug_check CHECK ((slug ~ '^[a-z0-9]+(-[a-z0-9]+)*$'::text))
 );
 CREATE TABLE public.team_group (
@@ -1508,6 +1509,8 @@ ALTER TABLE ONLY public.sign_in_try
     ADD CONSTRAINT sign_in_try_pkey PRIMARY KEY (subject);
 ALTER TABLE ONLY public.team_group
     ADD CONSTRAINT team_group_pkey PRIMARY KEY (team_id, code);
+ALTER TABLE ONLY public.team
+    ADD CONSTRAINT team_personal_of_key UNIQUE (personal_of);
 ALTER TABLE ONLY public.team
     ADD CONSTRAINT team_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.team
@@ -1807,6 +1810,8 @@ ALTER TABLE ONLY public.team_group
     ADD CONSTRAINT team_group_team_id_fkey FOREIGN KEY (team_id) REFERENCES public.team(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.team
     ADD CONSTRAINT team_members_table_fkey FOREIGN KEY (members_table) REFERENCES public.data_table(id) ON DELETE SET NULL;
+ALTER TABLE ONLY public.team
+    ADD CONSTRAINT team_personal_of_fkey FOREIGN KEY (personal_of) REFERENCES public.person(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.upload
     ADD CONSTRAINT upload_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.upload

@@ -53,6 +53,7 @@ class TeamOf:
     id: UUID
     name: str
     role: str
+    personal: bool
 
 
 def lock_team(connection: Connection, *, team: UUID) -> None:

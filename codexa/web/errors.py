@@ -45,6 +45,7 @@ _STATUSES = {
     "wrong_password": 422,
     "address_refused": 422,
     "link_used": 410,
+    "move_refused": 409,
     "factor_refused": 422,
     "step_over": 410,
     "sign_in_needed": 403,

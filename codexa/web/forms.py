@@ -5,7 +5,7 @@ from uuid import UUID
 
 from flask import Blueprint
 
-from codexa.services import desk, templates, who_and_when
+from codexa.services import desk, moving, templates, who_and_when
 from codexa.services.roles import Right
 from codexa.services.templates import Template
 from codexa.store import attention, visits
@@ -22,6 +22,7 @@ from codexa.web.contract.forms import (
     TemplateReply,
     TemplatesReply,
 )
+from codexa.web.contract.team import GoToTeamRequest, HindrancesReply
 from codexa.web.database import connection
 from codexa.web.drafts import MOST_DOCUMENT
 from codexa.web.endpoint import endpoint
@@ -109,6 +110,19 @@ def duplicate(form: UUID) -> MadeReply:
     """Make a copy of a form's draft."""
     who = may(Right.EDIT_FORMS)
     return MadeReply(id=desk.duplicate_form(connection, who=who, form=form))
+
+
+@endpoint(blueprint, "GET", "/<uuid:form>/moving/<uuid:team>", reply=HindrancesReply)
+def hindrances(form: UUID, team: UUID) -> HindrancesReply:
+    """Say what keeps a form from moving to another of one's teams."""
+    found = moving.hindrances(connection, who=may(Right.EDIT_FORMS), form=form, to=team)
+    return HindrancesReply(hindrances=found)
+
+
+@endpoint(blueprint, "POST", "/<uuid:form>/moving", body=GoToTeamRequest)
+def move(asked: GoToTeamRequest, form: UUID) -> None:
+    """Move a form to another of one's teams: its link, embeds, responses and statistics stay as they are."""
+    moving.move(connection, who=may(Right.EDIT_FORMS), form=form, to=asked.team)
 
 
 @endpoint(blueprint, "DELETE", "/<uuid:form>")

@@ -53,7 +53,7 @@ def entered(team: str, slug: str, page: str, *, framed: bool, going_on: GoingOn 
         live = answering.find_live(connection, team_slug=team, slug=slug)
         return _with_session(_page(live, f"/{team}/{slug}", page, framed=framed, going_on=going_on), framed=framed)
     except MovedError as moved:
-        return _moved(moved.slug)
+        return _moved(moved)
     except NoticeError as error:
         form = None if live is None else _form_of_request(live)
         return notice(error, form, framed=framed)
@@ -165,9 +165,9 @@ def _as_typed(program: Program, live: LiveEdition, going_on: GoingOn) -> dict[st
     return answering.typed_in(before, program, going_on.kept.entered)
 
 
-def _moved(slug: str) -> Response:
+def _moved(moved: MovedError) -> Response:
     """Lead on to a form's present address, with the page and the values that the link asks for."""
-    view = {"slug": slug, **{name: value for name, value in (request.view_args or {}).items() if name != "slug"}}
+    view = {**(request.view_args or {}), "team": moved.team_slug, "slug": moved.slug}
     response = redirect(url_for(request.endpoint or "", **view) + f"?{request.query_string.decode()}".rstrip("?"))
     # It may move back.
     response.headers["Cache-Control"] = "no-store"

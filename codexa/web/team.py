@@ -4,7 +4,7 @@ from uuid import UUID
 
 from flask import Blueprint, Response, current_app, request
 
-from codexa.services import signing_in, team
+from codexa.services import moving, signing_in, team
 from codexa.services.roles import Right
 from codexa.services.team import Joining
 from codexa.store import sessions as store
@@ -19,6 +19,7 @@ from codexa.web.contract.team import (
     InviteRequest,
     JoinRequest,
     RoleRequest,
+    TakenOutReply,
     TakeOutRequest,
     TeammateReply,
     TeamReply,
@@ -68,14 +69,20 @@ def set_role(asked: RoleRequest, person: UUID) -> None:
 def hanging(person: UUID) -> HangingReply:
     """Say what hangs on a person, before they are taken out or leave."""
     found = team.hanging(connection, who=_may_take_out(person), person=person)
-    forms = [{"id": form, "name": name} for form, name in found.forms]
-    return HangingReply.model_validate({"forms": forms, "in_hand": found.in_hand})
+
+    def named(forms: list[tuple[UUID, str]]) -> list[dict[str, object]]:
+        return [{"id": form, "name": name} for form, name in forms]
+
+    known = {"forms": named(found.forms), "in_hand": found.in_hand, "desk": named(found.desk)}
+    return HangingReply.model_validate(known)
 
 
-@endpoint(blueprint, "POST", "/people/<uuid:person>/out", body=TakeOutRequest)
-def take_out(asked: TakeOutRequest, person: UUID) -> None:
+@endpoint(blueprint, "POST", "/people/<uuid:person>/out", body=TakeOutRequest, reply=TakenOutReply)
+def take_out(asked: TakeOutRequest, person: UUID) -> TakenOutReply:
     """Take a person out of the team; anybody may leave."""
-    team.take_out(connection, who=_may_take_out(person), person=person, successor=asked.successor)
+    who = _may_take_out(person)
+    stayed = team.take_out(connection, who=who, person=person, successor=asked.successor, bring=asked.bring)
+    return TakenOutReply(stayed=stayed)
 
 
 def _may_take_out(person: UUID) -> store.SignedIn:
@@ -125,6 +132,15 @@ def teams_of() -> TeamsReply:
     """List one's own teams."""
     found = team.teams_of(connection, who=guard.signed_in())
     return TeamsReply.model_validate({"teams": found}, from_attributes=True)
+
+
+@endpoint(blueprint, "POST", "/mine/desk", reply=SignedInReply)
+def go_to_own_desk() -> SignedInReply:
+    """Go to one's personal desk; it is made where there is none."""
+    who = guard.signed_in()
+    desk = moving.own_desk(connection, who=who)
+    team.go_to(connection, who=who, session=guard.token(), team_id=desk)
+    return SignedInReply.model_validate(guard.signed_in())
 
 
 @endpoint(blueprint, "POST", "/mine", body=GoToTeamRequest, reply=SignedInReply)

@@ -63,8 +63,9 @@ WHERE team.slug = %(team_slug)s AND form.slug = %(slug)s AND form.deleted_at IS 
 
 -- name: find_moved
 -- The address of the form that had this one before.
-SELECT form.slug
+SELECT form.slug, present.slug AS team_slug
 FROM former_slug JOIN form ON form.id = former_slug.form_id JOIN team ON team.id = former_slug.team_id
+JOIN team AS present ON present.id = form.team_id
 WHERE team.slug = %(team_slug)s AND former_slug.slug = %(slug)s AND form.deleted_at IS NULL;
 
 -- name: find_definition

@@ -98,7 +98,7 @@ VALUES (%(email)s, %(folded)s, %(name)s, %(password_hash)s) ON CONFLICT DO NOTHI
 
 -- name: teams_of
 -- The teams of a person, by name.
-SELECT team.id, team.name, membership.role FROM membership JOIN team ON team.id = membership.team_id
+SELECT team.id, team.name, membership.role, team.personal_of IS NOT NULL AS personal FROM membership JOIN team ON team.id = membership.team_id
 WHERE membership.person_id = %(person)s ORDER BY lower(team.name), team.id;
 
 -- name: forget_invitations

@@ -59,16 +59,27 @@ class FormHangingReply(Message):
 
 
 class HangingReply(Message):
-    """What hangs on a person: forms that write to them, and how many responses are in their hands."""
+    """What hangs on a person: forms that write to them, and how many responses are in their hands.
+
+    `desk` are the forms on their personal desk, where they are in no other team.
+    """
 
     forms: list[FormHangingReply]
     in_hand: int
+    desk: list[FormHangingReply]
 
 
 class TakeOutRequest(Message):
-    """Who takes over what was a person's; None for nobody."""
+    """Who takes over what was a person's, None for nobody; with `bring` their own desk's forms come to the team."""
 
     successor: UUID | None
+    bring: bool = False
+
+
+class TakenOutReply(Message):
+    """The forms of the person's own desk that could not be brought, by name."""
+
+    stayed: list[str]
 
 
 class InvitationLookRequest(Message):
@@ -105,6 +116,7 @@ class TeamOfReply(Message):
     id: UUID
     name: str
     role: Role
+    personal: bool
 
 
 class TeamsReply(Message):
@@ -133,3 +145,9 @@ class SessionsReply(Message):
     """The sessions of who is signed in, the last used first."""
 
     sessions: list[SessionReply]
+
+
+class HindrancesReply(Message):
+    """Why a form can't move to a team, in words; nothing where it can."""
+
+    hindrances: list[str]

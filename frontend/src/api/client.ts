@@ -2,6 +2,8 @@
 import type {
   AccountReply,
   AuditReply,
+  HindrancesReply,
+  TakenOutReply,
   BegunCodesReply,
   FactorsReply,
   PasskeyOptionsReply,
@@ -230,8 +232,11 @@ export const api = {
   setRole: (person: string, role: TeammateReply["role"]) =>
     call<undefined>("PUT", `/team/people/${person}/role`, { role }),
   hanging: (person: string) => call<HangingReply>("GET", `/team/people/${person}/hanging`),
-  takeOut: (person: string, successor: string | null) =>
-    call<undefined>("POST", `/team/people/${person}/out`, { successor }),
+  takeOut: (person: string, successor: string | null, bring: boolean) =>
+    call<TakenOutReply>("POST", `/team/people/${person}/out`, { successor, bring }),
+  hindrances: (form: string, team: string) => call<HindrancesReply>("GET", `/forms/${form}/moving/${team}`),
+  moveForm: (form: string, team: string) => call<undefined>("POST", `/forms/${form}/moving`, { team }),
+  goToOwnDesk: async () => remember(await call<SignedInReply>("POST", "/team/mine/desk")),
   lookAtInvitation: (token: string) => call<InvitationLookReply>("POST", "/team/invitation/look", { token }),
   join: async (token: string, name: string, password: string) =>
     remember(await call<SignedInReply>("POST", "/team/invitation/accept", { token, name, password })),

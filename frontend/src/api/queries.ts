@@ -108,6 +108,8 @@ export const queries = {
   feeds: (form: string) => queryOptions({ queryKey: ["feeds", form], queryFn: () => api.feeds(form) }),
   digest: () => queryOptions({ queryKey: ["digest"], queryFn: () => api.digest() }),
   team: () => queryOptions({ queryKey: ["team"], queryFn: () => api.team() }),
+  hindrances: (form: string, team: string) =>
+    queryOptions({ queryKey: ["hindrances", form, team], queryFn: () => api.hindrances(form, team) }),
   hanging: (person: string) => queryOptions({ queryKey: ["hanging", person], queryFn: () => api.hanging(person) }),
   groups: () => queryOptions({ queryKey: ["groups"], queryFn: () => api.groups() }),
   groupHanging: (code: string) =>

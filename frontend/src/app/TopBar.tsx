@@ -51,8 +51,10 @@ function PersonMenu() {
   };
   const teams = useQuery({ ...queries.teams(), enabled: anchor !== null });
   const others = (teams.data?.teams ?? []).filter(({ id }) => id !== who.team_id);
-  const go = async (team: string) => {
-    queryClient.setQueryData(queries.session().queryKey, await api.goToTeam(team));
+  /** To another team, or to a desk of one's own that is yet to be made. */
+  const go = async (team: string | null) => {
+    const there = await (team ? api.goToTeam(team) : api.goToOwnDesk());
+    queryClient.setQueryData(queries.session().queryKey, there);
     queryClient.removeQueries({ predicate: (query) => query.queryKey[0] !== "session" });
     setAnchor(null);
     await navigate("/");
@@ -83,11 +85,14 @@ function PersonMenu() {
         <MenuItem component={Link} to="/account">
           Your account
         </MenuItem>
-        {others.map(({ id, name }) => (
+        {others.map(({ id, name, personal }) => (
           <MenuItem key={id} onClick={() => void go(id)}>
-            To the team {name}
+            {personal ? "To your own desk" : `To the team ${name}`}
           </MenuItem>
         ))}
+        {teams.data && !teams.data.teams.some(({ personal }) => personal) && (
+          <MenuItem onClick={() => void go(null)}>To a desk of your own</MenuItem>
+        )}
         {who.role === "owner" && (
           <MenuItem component={Link} to="/jobs">
             Jobs and mail

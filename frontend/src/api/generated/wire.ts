@@ -4583,12 +4583,24 @@ export interface GroupsReply {
 /**
  * What hangs on a person: forms that write to them, and how many responses are in their hands.
  *
+ * `desk` are the forms on their personal desk, where they are in no other team.
+ *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "HangingReply".
  */
 export interface HangingReply {
+  desk: FormHangingReply[];
   forms: FormHangingReply[];
   in_hand: number;
+}
+/**
+ * Why a form can't move to a team, in words; nothing where it can.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "HindrancesReply".
+ */
+export interface HindrancesReply {
+  hindrances: string[];
 }
 /**
  * By which way a response came, from which page of a website ("" where it is none), and in how many seconds.
@@ -6838,13 +6850,23 @@ export interface TablesReply {
   tables: TableFace[];
 }
 /**
- * Who takes over what was a person's; None for nobody.
+ * Who takes over what was a person's, None for nobody; with `bring` their own desk's forms come to the team.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "TakeOutRequest".
  */
 export interface TakeOutRequest {
+  bring: boolean;
   successor: string | null;
+}
+/**
+ * The forms of the person's own desk that could not be brought, by name.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "TakenOutReply".
+ */
+export interface TakenOutReply {
+  stayed: string[];
 }
 /**
  * A team of who is signed in.
@@ -6855,6 +6877,7 @@ export interface TakeOutRequest {
 export interface TeamOfReply {
   id: string;
   name: string;
+  personal: boolean;
   role: "owner" | "editor" | "reviewer" | "viewer";
 }
 /**

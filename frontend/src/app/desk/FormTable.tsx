@@ -20,6 +20,7 @@ import { SERIF } from "../../theme/theme";
 import { Sparkline } from "../../ui/Sparkline";
 import { mayEdit, useSignedIn } from "../signed_in";
 import { stateOf, thisWeek } from "./state";
+import { MoveForm } from "./MoveForm";
 import type { DeskActions } from "./useDesk";
 
 interface Props {
@@ -137,6 +138,7 @@ function RowMenu({ form, actions }: { form: FormRowReply; actions: DeskActions }
   const who = useSignedIn();
   const navigate = useNavigate();
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const [moving, setMoving] = useState(false);
   const then = (work: () => void) => () => {
     setAnchor(null);
     work();
@@ -157,11 +159,13 @@ function RowMenu({ form, actions }: { form: FormRowReply; actions: DeskActions }
           </MenuItem>
         )}
         {mayEdit(who) && <MenuItem onClick={then(() => actions.duplicate(form))}>Duplicate</MenuItem>}
+        {who.role === "owner" && <MenuItem onClick={then(() => setMoving(true))}>Move to another team …</MenuItem>}
         {mayEdit(who) && <MenuItem onClick={then(() => actions.remove(form))}>Delete</MenuItem>}
         {who.role === "viewer" && (
           <MenuItem onClick={then(() => void navigate(`/forms/${form.id}/compose`))}>Look at it</MenuItem>
         )}
       </Menu>
+      {moving && <MoveForm form={form} onClose={() => setMoving(false)} />}
     </>
   );
 }

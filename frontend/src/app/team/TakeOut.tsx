@@ -1,10 +1,12 @@
 // Before somebody is taken out of a team, or leaves: what hangs on them, and who takes it over.
 import Alert from "@mui/material/Alert";
 import Button from "@mui/material/Button";
+import Checkbox from "@mui/material/Checkbox";
 import Dialog from "@mui/material/Dialog";
 import DialogActions from "@mui/material/DialogActions";
 import DialogContent from "@mui/material/DialogContent";
 import DialogTitle from "@mui/material/DialogTitle";
+import FormControlLabel from "@mui/material/FormControlLabel";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
@@ -29,15 +31,18 @@ export function TakeOut({ person, team, onClose }: Props) {
   const isYou = person.id === who.person_id;
   const found = useQuery({ ...queries.hanging(person.id), staleTime: 0 });
   const [successor, setSuccessor] = useState("");
+  const [bring, setBring] = useState(true);
+  const [stayed, setStayed] = useState<readonly string[]>([]);
   const takeOut = useMutation({
-    mutationFn: () => api.takeOut(person.id, successor || null),
-    onSuccess: async () => {
+    mutationFn: () => api.takeOut(person.id, successor || null, bring),
+    onSuccess: async ({ stayed: kept }) => {
       await queryClient.invalidateQueries({ queryKey: queries.team().queryKey });
+      if (kept.length > 0) return setStayed(kept);
       onClose();
       if (isYou) await queryClient.invalidateQueries({ queryKey: queries.session().queryKey });
     },
   });
-  const { forms = [], in_hand = 0 } = found.data ?? {};
+  const { forms = [], in_hand = 0, desk = [] } = found.data ?? {};
   const hangs = forms.length > 0 || in_hand > 0;
   return (
     <Dialog open onClose={onClose} aria-labelledby="take-out" fullWidth maxWidth="xs">
@@ -77,16 +82,27 @@ export function TakeOut({ person, team, onClose }: Props) {
             </TextField>
           </>
         )}
+        {!isYou && desk.length > 0 && stayed.length === 0 && (
+          <FormControlLabel
+            control={<Checkbox checked={bring} onChange={(_event, on) => setBring(on)} />}
+            label={`Bring the forms of their own desk to the team: ${desk.map(({ name }) => name).join(", ")}`}
+          />
+        )}
+        {stayed.length > 0 && (
+          <Alert severity="warning" role="status">
+            {person.name} is out. Not brought, since they need something of that desk: {stayed.join(", ")}.
+          </Alert>
+        )}
         {takeOut.isError && <Alert severity="error">{reasonOf(takeOut.error)}</Alert>}
       </DialogContent>
       <DialogActions>
         <Button color="inherit" onClick={onClose}>
-          {isYou ? "Stay" : "Keep them"}
+          {stayed.length > 0 ? "Close" : isYou ? "Stay" : "Keep them"}
         </Button>
         <Button
           variant="contained"
           color="error"
-          disabled={!found.data}
+          disabled={!found.data || stayed.length > 0}
           loading={takeOut.isPending}
           onClick={() => takeOut.mutate()}
         >
