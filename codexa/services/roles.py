@@ -33,6 +33,7 @@ _OWNERS_ONLY = frozenset(
         Right.GRANT_TABLES, Right.KEEP_PEOPLE, Right.SEE_AUDIT,
     }
 )  # fmt: skip
+HIDDEN = "none"  # the role of whom a form is hidden from
 _RIGHTS: dict[str, frozenset[Right]] = {
     "owner": frozenset(Right),
     "editor": frozenset(Right) - _OWNERS_ONLY,
@@ -41,6 +42,7 @@ _RIGHTS: dict[str, frozenset[Right]] = {
         {Right.SEE_FORMS, Right.SEE_RESPONSES, Right.MARK_RESPONSES, Right.SEE_TABLES, Right.CHANGE_RECORDS}
     ),
     "viewer": frozenset({Right.SEE_FORMS, Right.SEE_TABLES}),
+    HIDDEN: frozenset(),
 }
 
 

@@ -7,7 +7,7 @@ from uuid import UUID
 from email_validator import EmailNotValidError, validate_email
 
 from codexa.services import moving
-from codexa.services.audit import note, note_of
+from codexa.services.audit import note, note_form, note_of
 from codexa.services.errands.asking import ask
 from codexa.services.errors import (
     AddressRefusedError,
@@ -33,7 +33,7 @@ from codexa.store import people, sessions, team
 from codexa.store.database import Connect, Connection
 from codexa.store.people import TeamPerson
 from codexa.store.sessions import SignedIn
-from codexa.store.team import Invitation, InvitationFound, TeamOf
+from codexa.store.team import FormException, Invitation, InvitationFound, TeamOf
 
 Role = Literal["owner", "editor", "reviewer", "viewer"]
 INVITATION_DAYS = 14
@@ -251,3 +251,28 @@ def go_to(connect: Connect, *, who: SignedIn, session: str, team_id: UUID) -> No
         if team.role_of(connection, team=team_id, person=who.person_id) is None:
             raise NotFoundError("You are not in this team any more.")
         sessions.move_session(connection, digest=digest_of(session), team=team_id)
+
+
+ExceptionRole = Literal["none", "viewer", "reviewer", "editor"]
+
+
+def list_exceptions(connect: Connect, *, who: SignedIn) -> list[FormException]:
+    """Return what people may do with single forms in the place of what their roles allow."""
+    with connect() as connection:
+        return team.list_exceptions(connection, team=who.team_id)
+
+
+def set_exception(connect: Connect, *, who: SignedIn, form: UUID, person: UUID, role: ExceptionRole | None) -> None:
+    """Give a person another role for one form, at once; None takes it away.
+
+    "none" hides the form from them. Raises NotFoundError, also for owners, who may do everything.
+    """
+    with connect() as connection:
+        if role is None:
+            done = team.delete_exception(connection, team=who.team_id, form=form, person=person)
+        else:
+            done = team.set_exception(connection, team=who.team_id, form=form, person=person, role=role)
+        if not done:
+            raise NotFoundError("Choose a form of the team, and somebody of it who is no owner.")
+        about = {"person": people.name_of(connection, person=person), "role": role or ""}
+        note_form(connection, who, "exception made" if role else "exception taken away", form, **about)

@@ -78,9 +78,9 @@ class Saved:
     changed_at: datetime
 
 
-def list_forms(connection: Connection, *, team: UUID) -> list[FormRow]:
-    """Return the team's forms, latest change first."""
-    return [FormRow(**row) for row in many(connection, _QUERIES["list_forms"], team=team)]
+def list_forms(connection: Connection, *, team: UUID, person: UUID) -> list[FormRow]:
+    """Return the team's forms that are not hidden from a person, latest change first."""
+    return [FormRow(**row) for row in many(connection, _QUERIES["list_forms"], team=team, person=person)]
 
 
 def list_for_programs(connection: Connection, *, team: UUID, form: UUID | None) -> list[FormForPrograms]:

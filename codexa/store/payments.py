@@ -320,21 +320,23 @@ def list_payments(
     state: str = "",
     find: str = "",
     most: int,
+    person: UUID | None = None,
 ) -> list[ListedRow]:
     """Return payments of a form or of one response to it, or of all forms, the latest first.
 
+    Of all forms without those that an exception hides from a person.
     In a state ("" for any, "refunded" with money given back, "running" with a plan that runs), with `find` in payer,
     card or numbers.
     """
     like = f"%{find.replace('%', '').replace('_', '')}%"
     narrowed = {"form": form, "number": number, "state": state, "find": find, "like": like}
-    known = {"team": team, "most": most, **narrowed}
+    known = {"team": team, "most": most, "person": person, **narrowed}
     return [ListedRow(**row) for row in many(connection, _QUERIES["list_payments"], **known)]
 
 
-def sums_of(connection: Connection, *, team: UUID, form: UUID | None) -> list[Sums]:
-    """Return what came of a form's payments, or of all, by currency."""
-    return [Sums(**row) for row in many(connection, _QUERIES["sums_of"], team=team, form=form)]
+def sums_of(connection: Connection, *, team: UUID, form: UUID | None, person: UUID | None = None) -> list[Sums]:
+    """Return what came of a form's payments, or of all that a person may see, by currency."""
+    return [Sums(**row) for row in many(connection, _QUERIES["sums_of"], team=team, form=form, person=person)]
 
 
 def insert_refund(connection: Connection, *, payment: UUID, amount: int, person: UUID) -> UUID | None:

@@ -697,6 +697,12 @@ CREATE TABLE public.form (
     tables_changed text,
     CONSTRAINT form_slug_check CHECK ((slug ~ '^[a-z0-9]+(-[a-z0-9]+)*$'::text))
 );
+CREATE TABLE public.form_exception (
+    form_id uuid NOT NULL,
+    person_id uuid NOT NULL,
+    role text NOT NULL,
+    CONSTRAINT form_exception_role_check CHECK ((role = ANY (ARRAY['none'::text, 'viewer'::text, 'reviewer'::text, 'editor'::text])))
+);
 CREATE TABLE public.former_slug (
     team_id uuid NOT NULL,
     slug text NOT NULL,
@@ -1385,6 +1391,8 @@ ALTER TABLE ONLY public.feed
     ADD CONSTRAINT feed_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.file_import
     ADD CONSTRAINT file_import_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.form_exception
+    ADD CONSTRAINT form_exception_pkey PRIMARY KEY (form_id, person_id);
 ALTER TABLE ONLY public.form
     ADD CONSTRAINT form_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.form
@@ -1543,6 +1551,7 @@ CREATE INDEX feed_view ON public.feed USING btree (view_id);
 CREATE INDEX file_import_form ON public.file_import USING btree (form_id, created_at);
 CREATE INDEX file_import_table ON public.file_import USING btree (table_id, created_at);
 CREATE INDEX form_desk ON public.form USING btree (team_id, changed_at DESC) WHERE (deleted_at IS NULL);
+CREATE INDEX form_exception_person ON public.form_exception USING btree (person_id);
 CREATE INDEX former_slug_form ON public.former_slug USING btree (form_id);
 CREATE INDEX idx_procrastinate_jobs_worker_not_null ON public.procrastinate_jobs USING btree (worker_id) WHERE ((worker_id IS NOT NULL) AND (status = 'doing'::public.procrastinate_job_status));
 CREATE INDEX idx_procrastinate_workers_last_heartbeat ON public.procrastinate_workers USING btree (last_heartbeat);
@@ -1676,6 +1685,10 @@ ALTER TABLE ONLY public.file_import
     ADD CONSTRAINT file_import_table_id_fkey FOREIGN KEY (table_id) REFERENCES public.data_table(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.form
     ADD CONSTRAINT form_changed_by_fkey FOREIGN KEY (changed_by) REFERENCES public.person(id) ON DELETE SET NULL;
+ALTER TABLE ONLY public.form_exception
+    ADD CONSTRAINT form_exception_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.form_exception
+    ADD CONSTRAINT form_exception_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.form
     ADD CONSTRAINT form_id_live_edition_fkey FOREIGN KEY (id, live_edition) REFERENCES public.edition(form_id, number);
 ALTER TABLE ONLY public.form

@@ -25,7 +25,10 @@ class SignInLimit:
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class SignedIn:
-    """A person, signed in to a team in a role; every query that they cause is bound to `team_id`."""
+    """A person, signed in to a team in a role; every query that they cause is bound to `team_id`.
+
+    `role` is what holds for the form that is asked about, `team_role` for all else of the team.
+    """
 
     person_id: UUID
     person_name: str
@@ -34,6 +37,7 @@ class SignedIn:
     team_name: str
     team_slug: str
     role: str
+    team_role: str
     csrf_token: str
 
 
@@ -65,10 +69,18 @@ def insert_session(
 
 
 def find_session(
-    connection: Connection, *, digest: bytes, idle: timedelta = SESSION_IDLE, used: bool = True
+    connection: Connection,
+    *,
+    digest: bytes,
+    idle: timedelta = SESSION_IDLE,
+    used: bool = True,
+    form: UUID | None = None,
 ) -> SignedIn | None:
-    """Return who is signed in with the cookie of that digest; `used` says that a person did something just now."""
-    row = one(connection, _QUERIES["find_session"], digest=digest, idle=idle, used=used)
+    """Return who is signed in with the cookie of that digest; `used` says that a person did something just now.
+
+    `form` is the one that is asked about: for it their role may be another one.
+    """
+    row = one(connection, _QUERIES["find_session"], digest=digest, idle=idle, used=used, form=form)
     return SignedIn(**row) if row else None
 
 

@@ -154,3 +154,30 @@ def teams_of(connection: Connection, *, person: UUID) -> list[TeamOf]:
 def forget_invitations(connection: Connection) -> None:
     """Forget invitations that nobody has taken."""
     connection.execute(_QUERIES["forget_invitations"])
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class FormException:
+    """What somebody may do with one form in the place of what their role in the team allows."""
+
+    form_id: UUID
+    form_name: str
+    person_id: UUID
+    person_name: str
+    role: str
+
+
+def list_exceptions(connection: Connection, *, team: UUID) -> list[FormException]:
+    """Return the exceptions of a team's forms, by form and person."""
+    return [FormException(**row) for row in many(connection, _QUERIES["list_exceptions"], team=team)]
+
+
+def set_exception(connection: Connection, *, team: UUID, form: UUID, person: UUID, role: str) -> bool:
+    """Give a person another role for one form; False where either is not in the team, or they are an owner."""
+    known = {"team": team, "form": form, "person": person, "role": role}
+    return one(connection, _QUERIES["set_exception"], **known) is not None
+
+
+def delete_exception(connection: Connection, *, team: UUID, form: UUID, person: UUID) -> bool:
+    """Take an exception away; False where there is none such."""
+    return one(connection, _QUERIES["delete_exception"], team=team, form=form, person=person) is not None

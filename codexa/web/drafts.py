@@ -1,5 +1,6 @@
 """The draft of a form: reading it, saving it, renaming a key in it."""
 
+from typing import cast
 from uuid import UUID
 
 from flask import Blueprint, current_app
@@ -8,6 +9,7 @@ from codexa.core.program.findings import Finding
 from codexa.services import drafts
 from codexa.services.drafts import Analysis
 from codexa.services.roles import Right
+from codexa.services.team import Role
 from codexa.store.sessions import SignedIn
 from codexa.web.contract.drafts import (
     AnalysisReply,
@@ -38,6 +40,7 @@ def show(form: UUID) -> FormReply:
     found = opened.row
     return FormReply(
         id=found.id,
+        role=cast(Role, who.role),
         slug=found.slug,
         address=address_of(who, found.slug),
         sites=found.sites,

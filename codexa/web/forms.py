@@ -39,7 +39,7 @@ def list_all() -> DeskReply:
     """List the team's forms, latest change first."""
     who = may(Right.SEE_FORMS)
     with connection() as database:
-        rows = store.list_forms(database, team=who.team_id)
+        rows = store.list_forms(database, team=who.team_id, person=who.person_id)
         since = datetime.datetime.now(datetime.UTC).date() - datetime.timedelta(days=_VISITS_DAYS)
         finished = visits.finished(database, team=who.team_id, since=since)
         found = attention.waiting(database, team=who.team_id, person=who.person_id)

@@ -3,11 +3,12 @@
 import secrets
 from datetime import timedelta
 from urllib.parse import urlsplit
+from uuid import UUID
 
 from flask import Flask, Response, abort, current_app, g, request
 
-from codexa.services.errors import ServiceError
-from codexa.services.roles import Right, require
+from codexa.services.errors import NotFoundError, ServiceError
+from codexa.services.roles import HIDDEN, Right, require
 from codexa.services.signing_in import SESSION_LIFETIME, NewSession, Waiting, digest_of
 from codexa.settings import Settings
 from codexa.store import sessions
@@ -58,7 +59,7 @@ def signed_in(*, used: bool = True) -> SignedIn:
     if not sent:
         raise NotSignedInError
     with connection() as database:
-        found = sessions.find_session(database, digest=digest_of(sent), idle=idle, used=used)
+        found = sessions.find_session(database, digest=digest_of(sent), idle=idle, used=used, form=_form_asked())
     if found is None:
         raise NotSignedInError
     if request.method not in _SAFE_METHODS and not secrets.compare_digest(
@@ -93,6 +94,12 @@ def signed_in_reply(session: NewSession) -> Response:
     return response
 
 
+def _form_asked() -> UUID | None:
+    """Return the form that a request is about."""
+    form = (request.view_args or {}).get("form")
+    return form if isinstance(form, UUID) else None
+
+
 def step_name() -> str:
     """Return the name of the cookie of who is on the way in."""
     return f"{cookie_name()}_step"
@@ -115,6 +122,8 @@ def with_step(response: Response, waiting: Waiting) -> Response:
 def may(right: Right, *, used: bool = True) -> SignedIn:
     """Return who asks, if their role has the right. Raises NotAllowedError and what `signed_in` raises."""
     who = signed_in(used=used)
+    if who.role == HIDDEN:
+        raise NotFoundError
     require(who, right)
     return who
 

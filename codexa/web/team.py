@@ -11,6 +11,9 @@ from codexa.store import sessions as store
 from codexa.web import guard
 from codexa.web.contract.sessions import SignedInReply
 from codexa.web.contract.team import (
+    ExceptionReply,
+    ExceptionRequest,
+    ExceptionsReply,
     GoToTeamRequest,
     HangingReply,
     InvitationLookReply,
@@ -88,6 +91,20 @@ def take_out(asked: TakeOutRequest, person: UUID) -> TakenOutReply:
 def _may_take_out(person: UUID) -> store.SignedIn:
     who = guard.signed_in()
     return who if who.person_id == person else may(Right.KEEP_PEOPLE)
+
+
+@endpoint(blueprint, "GET", "/exceptions", reply=ExceptionsReply)
+def list_exceptions() -> ExceptionsReply:
+    """List what people may do with single forms in the place of what their roles allow."""
+    found = team.list_exceptions(connection, who=may(Right.KEEP_PEOPLE))
+    return ExceptionsReply(exceptions=[ExceptionReply.model_validate(each) for each in found])
+
+
+@endpoint(blueprint, "PUT", "/exceptions", body=ExceptionRequest)
+def set_exception(asked: ExceptionRequest) -> None:
+    """Give somebody another role for one form, at once, or take it away."""
+    who = may(Right.KEEP_PEOPLE)
+    team.set_exception(connection, who=who, form=asked.form, person=asked.person, role=asked.role)
 
 
 @endpoint(blueprint, "POST", "/invitation/look", body=InvitationLookRequest, reply=InvitationLookReply)

@@ -173,3 +173,47 @@ def test_sessions_are_listed_and_ended_one_by_one(app, as_mira, mira):
     assert other.get("/api/forms").status_code == 401
     assert as_mira.delete(f"/api/account/sessions/{ended}").status_code == 404
     assert as_mira.get("/api/forms").status_code == 200
+
+
+def test_an_exception_holds_for_one_form_alone_and_hides_it_where_it_says_so(app, as_mira, connection):
+    known = {role: make_person(connection, role=role, email=f"{role}@example.org") for role in ("editor", "viewer")}
+    connection.commit()
+    agents = {role: Browser(app) for role in known}
+    for role, agent in agents.items():
+        agent.sign_in(f"{role}@example.org")
+    forms = [as_mira.post("/api/forms", json={"name": name}).json["id"] for name in ("One", "Other")]
+
+    def give(role, to, form=forms[0]):
+        asked = {"form": form, "person": str(known[to].person_id), "role": role}
+        return as_mira.put("/api/team/exceptions", json=asked).status_code
+
+    def does(agent, form):
+        draft = agent.get(f"/api/forms/{form}")
+        if draft.status_code != 200:
+            return draft.status_code
+        copied = agent.post(f"/api/forms/{form}/copies", json={}).status_code
+        return draft.json["role"], copied, agent.get(f"/api/forms/{form}/responses.csv").status_code
+
+    assert does(agents["viewer"], forms[0]) == ("viewer", 403, 403)
+    assert give("editor", "viewer") == 204
+    assert does(agents["viewer"], forms[0]) == ("editor", 200, 200)
+    assert does(agents["viewer"], forms[1]) == ("viewer", 403, 403)
+    # Tables ask for the role in the team: an exception gives no right on them.
+    assert agents["viewer"].post("/api/tables", json={"definition": {"name": "Domes"}}).status_code == 403
+    assert give("none", "editor") == 204
+    assert does(agents["editor"], forms[0]) == 404
+    assert does(agents["editor"], forms[1])[0] == "editor"
+    names = [each["name"] for each in agents["editor"].get("/api/forms").json["forms"]]
+    assert "One" not in names
+    assert "Other" in names
+    listed = as_mira.get("/api/team/exceptions").json["exceptions"]
+    assert [(each["person_name"], each["role"]) for each in listed] == [("Editor", "none"), ("Viewer", "editor")]
+    assert agents["editor"].put("/api/team/exceptions", json={}).status_code in {400, 403}
+    # Owners may do everything; taken out, somebody has no exceptions left.
+    me = next(each["id"] for each in as_mira.get("/api/team").json["people"] if each["role"] == "owner")
+    asked = {"form": forms[0], "person": me, "role": "none"}
+    assert as_mira.put("/api/team/exceptions", json=asked).status_code == 404
+    assert give(None, "editor") == 204
+    assert does(agents["editor"], forms[0])[0] == "editor"
+    as_mira.post(f"/api/team/people/{known['viewer'].person_id}/out", json={"successor": None})
+    assert as_mira.get("/api/team/exceptions").json["exceptions"] == []

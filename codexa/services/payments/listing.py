@@ -137,9 +137,15 @@ def payments_of(
         require(connect, who=who, form=form)
     with connect() as connection:
         rows = payments.list_payments(
-            connection, team=who.team_id, form=form, state=state, find=find.strip(), most=MOST_LISTED
+            connection,
+            team=who.team_id,
+            person=who.person_id,
+            form=form,
+            state=state,
+            find=find.strip(),
+            most=MOST_LISTED,
         )
-        sums = payments.sums_of(connection, team=who.team_id, form=form)
+        sums = payments.sums_of(connection, team=who.team_id, form=form, person=who.person_id)
     return Listed(payments=[_shown(each) for each in rows], sums=[_added_up(each) for each in sums])
 
 
@@ -147,7 +153,9 @@ def payment_in_full(connect: Connect, *, who: SignedIn, form: UUID, number: int)
     """Return all that came of a response's payment. Raises NotFoundError."""
     require(connect, who=who, form=form)
     with connect() as connection:
-        found = payments.list_payments(connection, team=who.team_id, form=form, number=number, most=_MOST_EVER)
+        found = payments.list_payments(
+            connection, team=who.team_id, person=who.person_id, form=form, number=number, most=_MOST_EVER
+        )
         rows = sorted(found, key=lambda each: each.turn)
         if not rows:
             raise NotFoundError
@@ -244,7 +252,7 @@ def payments_as_csv(connect: Connect, *, who: SignedIn, form: UUID | None = None
     if form is not None:
         require(connect, who=who, form=form)
     with connect() as connection:
-        rows = payments.list_payments(connection, team=who.team_id, form=form, most=_MOST_EVER)
+        rows = payments.list_payments(connection, team=who.team_id, person=who.person_id, form=form, most=_MOST_EVER)
     written = io.StringIO()
     out = csv.writer(written, lineterminator="\r\n")
     out.writerow(_HEADS)

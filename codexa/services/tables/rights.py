@@ -38,12 +38,12 @@ class Changed(Seen, Protocol):
 
 def may_see(row: Seen, who: SignedIn) -> bool:
     """Say whether a person may see a table."""
-    return _RANKS[who.role] >= _RANKS[row.seen_by]
+    return _RANKS[who.team_role] >= _RANKS[row.seen_by]
 
 
 def may_change(row: Changed, who: SignedIn) -> bool:
     """Say whether a person may change a table's records; whoever may, may see them."""
-    return may_see(row, who) and _RANKS[who.role] >= _RANKS[row.changed_by]
+    return may_see(row, who) and _RANKS[who.team_role] >= _RANKS[row.changed_by]
 
 
 def allowed(row: TableRow | None, who: SignedIn, *, changes: bool) -> TableRow:

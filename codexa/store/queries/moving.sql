@@ -53,6 +53,8 @@ WITH kept AS (
     UPDATE data_table SET team_id = %(team)s WHERE team_id = %(source)s AND id = ANY (%(tables)s)
 ), keys AS (
     UPDATE api_key SET team_id = %(team)s WHERE team_id = %(source)s AND form_id = %(form)s
+), exceptions AS (
+    DELETE FROM form_exception WHERE form_id = %(form)s
 ), handed AS (
     UPDATE response SET person_id = NULL WHERE form_id = %(form)s AND person_id IS NOT NULL AND NOT EXISTS (
         SELECT FROM membership WHERE membership.team_id = %(team)s AND membership.person_id = response.person_id)

@@ -195,6 +195,9 @@ FROM payment JOIN form ON form.id = payment.form_id
     JOIN response ON (response.form_id, response.number) = (payment.form_id, payment.number)
     LEFT JOIN plan ON plan.payment_id = payment.id
 WHERE form.team_id = %(team)s AND (%(form)s::uuid IS NULL OR form.id = %(form)s) AND form.deleted_at IS NULL
+    AND (%(form)s::uuid IS NOT NULL OR NOT EXISTS (SELECT FROM form_exception
+        WHERE form_exception.form_id = form.id AND form_exception.person_id = %(person)s
+            AND form_exception.role IN ('none', 'viewer')))
     AND (%(number)s::integer IS NULL OR payment.number = %(number)s)
     AND (%(state)s = '' OR payment.state = %(state)s OR (%(state)s = 'refunded' AND payment.refunded > 0)
         OR (%(state)s = 'running' AND plan.state IN ('running', 'stopping')))
@@ -211,6 +214,9 @@ SELECT payment.currency, response.test, min(form.draft ->> 'locale') AS locale, 
 FROM payment JOIN form ON form.id = payment.form_id
     JOIN response ON (response.form_id, response.number) = (payment.form_id, payment.number)
 WHERE form.team_id = %(team)s AND (%(form)s::uuid IS NULL OR form.id = %(form)s) AND form.deleted_at IS NULL
+    AND (%(form)s::uuid IS NOT NULL OR NOT EXISTS (SELECT FROM form_exception
+        WHERE form_exception.form_id = form.id AND form_exception.person_id = %(person)s
+            AND form_exception.role IN ('none', 'viewer')))
 GROUP BY payment.currency, response.test ORDER BY response.test, payment.currency;
 
 -- name: insert_refund

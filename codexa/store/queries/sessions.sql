@@ -19,18 +19,20 @@ UPDATE session SET team_id = %(team)s WHERE token_digest = %(digest)s;
 
 -- name: find_session
 -- Who is signed in, in which team and role; nothing once it has expired, was idle, or the person has left the team.
--- With `used` it is noted, once a minute, that somebody did something.
+-- With `used` it is noted, once a minute, that somebody did something. Of a form another role may hold; owners have theirs.
 WITH touched AS (
     UPDATE session SET seen_at = now()
     WHERE %(used)s AND token_digest = %(digest)s AND expires_at > now()
         AND seen_at BETWEEN now() - %(idle)s AND now() - interval '1 minute'
 )
 SELECT person.id AS person_id, person.name AS person_name, person.email, team.id AS team_id, team.name AS team_name,
-    team.slug AS team_slug, membership.role, session.csrf_token
+    team.slug AS team_slug, membership.role AS team_role, session.csrf_token,
+    CASE WHEN membership.role = 'owner' THEN membership.role ELSE coalesce(form_exception.role, membership.role) END AS role
 FROM session
 JOIN person ON person.id = session.person_id
 JOIN team ON team.id = session.team_id
 JOIN membership ON membership.person_id = person.id AND membership.team_id = team.id
+LEFT JOIN form_exception ON form_exception.person_id = person.id AND form_exception.form_id = %(form)s
 WHERE session.token_digest = %(digest)s AND session.expires_at > now() AND session.seen_at > now() - %(idle)s;
 
 -- name: delete_session

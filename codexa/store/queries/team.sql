@@ -21,6 +21,9 @@ WITH gone AS (
     DELETE FROM membership WHERE team_id = %(team)s AND person_id = %(person)s RETURNING person_id
 ), ended AS (
     DELETE FROM session USING gone WHERE session.person_id = gone.person_id AND session.team_id = %(team)s
+), exceptions AS (
+    DELETE FROM form_exception USING gone, form
+    WHERE form_exception.person_id = gone.person_id AND form.id = form_exception.form_id AND form.team_id = %(team)s
 ), handed AS (
     UPDATE response SET person_id = %(successor)s FROM gone, form
     WHERE response.person_id = gone.person_id AND form.id = response.form_id AND form.team_id = %(team)s
@@ -104,3 +107,26 @@ WHERE membership.person_id = %(person)s ORDER BY lower(team.name), team.id;
 -- name: forget_invitations
 -- Forgets invitations whose time was over a month ago.
 DELETE FROM invitation WHERE expires_at < now() - interval '30 days';
+
+-- name: list_exceptions
+-- The exceptions of a team's forms, by form and person.
+SELECT form_exception.form_id, form.name AS form_name, form_exception.person_id, person.name AS person_name,
+    form_exception.role
+FROM form_exception JOIN form ON form.id = form_exception.form_id JOIN person ON person.id = form_exception.person_id
+WHERE form.team_id = %(team)s AND form.deleted_at IS NULL ORDER BY lower(form.name), form.id, lower(person.name), person.id;
+
+-- name: set_exception
+-- Gives a person of a team another role for one form of it; nothing where either is not there, or they are an owner.
+INSERT INTO form_exception (form_id, person_id, role)
+SELECT form.id, membership.person_id, %(role)s FROM form JOIN membership ON membership.team_id = form.team_id
+WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL
+    AND membership.person_id = %(person)s AND membership.role <> 'owner'
+ON CONFLICT (form_id, person_id) DO UPDATE SET role = EXCLUDED.role
+RETURNING form_id;
+
+-- name: delete_exception
+-- Takes an exception away.
+DELETE FROM form_exception USING form
+WHERE form.id = form_exception.form_id AND form.team_id = %(team)s
+    AND form_exception.form_id = %(form)s AND form_exception.person_id = %(person)s
+RETURNING form_exception.form_id;

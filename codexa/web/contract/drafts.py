@@ -12,6 +12,7 @@ from codexa.core.form.form import Form
 from codexa.core.formula.check import Severity
 from codexa.core.program.faces import FormState
 from codexa.core.program.notes import Links, Note
+from codexa.services.team import Role
 from codexa.web.contract.message import Message
 
 
@@ -48,10 +49,12 @@ class AnalysisReply(Message):
 class FormReply(Message):
     """A form in the workbench; `changes` counts what differs from the live edition.
 
-    `practice_website` is where a live picture of it on a website is shown, "" for nowhere.
+    `role` is that of who asks, for this form. `practice_website` is where a live picture of it on a website is shown,
+    "" for nowhere.
     """
 
     id: UUID
+    role: Role
     slug: str
     address: str
     sites: list[str]

@@ -6,7 +6,7 @@ from uuid import UUID
 
 from pydantic import StringConstraints
 
-from codexa.services.team import Role
+from codexa.services.team import ExceptionRole, Role
 from codexa.web.contract.accounts import Email, Password, Token
 from codexa.web.contract.message import Message
 
@@ -151,3 +151,27 @@ class HindrancesReply(Message):
     """Why a form can't move to a team, in words; nothing where it can."""
 
     hindrances: list[str]
+
+
+class ExceptionReply(Message):
+    """What somebody may do with one form in the place of what their role allows; "none" hides it from them."""
+
+    form_id: UUID
+    form_name: str
+    person_id: UUID
+    person_name: str
+    role: ExceptionRole
+
+
+class ExceptionsReply(Message):
+    """The exceptions of the team's forms, by form and person."""
+
+    exceptions: list[ExceptionReply]
+
+
+class ExceptionRequest(Message):
+    """Another role for somebody and one form; None takes the exception away."""
+
+    form: UUID
+    person: UUID
+    role: ExceptionRole | None

@@ -2,6 +2,8 @@
 import type {
   AccountReply,
   AuditReply,
+  ExceptionReply,
+  ExceptionsReply,
   HindrancesReply,
   TakenOutReply,
   BegunCodesReply,
@@ -234,6 +236,9 @@ export const api = {
   hanging: (person: string) => call<HangingReply>("GET", `/team/people/${person}/hanging`),
   takeOut: (person: string, successor: string | null, bring: boolean) =>
     call<TakenOutReply>("POST", `/team/people/${person}/out`, { successor, bring }),
+  exceptions: () => call<ExceptionsReply>("GET", "/team/exceptions"),
+  setException: (exception: { form: string; person: string; role: ExceptionReply["role"] | null }) =>
+    call<undefined>("PUT", "/team/exceptions", exception),
   hindrances: (form: string, team: string) => call<HindrancesReply>("GET", `/forms/${form}/moving/${team}`),
   moveForm: (form: string, team: string) => call<undefined>("POST", `/forms/${form}/moving`, { team }),
   goToOwnDesk: async () => remember(await call<SignedInReply>("POST", "/team/mine/desk")),

@@ -108,6 +108,7 @@ export const queries = {
   feeds: (form: string) => queryOptions({ queryKey: ["feeds", form], queryFn: () => api.feeds(form) }),
   digest: () => queryOptions({ queryKey: ["digest"], queryFn: () => api.digest() }),
   team: () => queryOptions({ queryKey: ["team"], queryFn: () => api.team() }),
+  exceptions: () => queryOptions({ queryKey: ["exceptions"], queryFn: () => api.exceptions() }),
   hindrances: (form: string, team: string) =>
     queryOptions({ queryKey: ["hindrances", form, team], queryFn: () => api.hindrances(form, team) }),
   hanging: (person: string) => queryOptions({ queryKey: ["hanging", person], queryFn: () => api.hanging(person) }),

@@ -3529,6 +3529,39 @@ export interface EventReply {
   who: string;
 }
 /**
+ * What somebody may do with one form in the place of what their role allows; "none" hides it from them.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ExceptionReply".
+ */
+export interface ExceptionReply {
+  form_id: string;
+  form_name: string;
+  person_id: string;
+  person_name: string;
+  role: "none" | "viewer" | "reviewer" | "editor";
+}
+/**
+ * Another role for somebody and one form; None takes the exception away.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ExceptionRequest".
+ */
+export interface ExceptionRequest {
+  form: string;
+  person: string;
+  role: ("none" | "viewer" | "reviewer" | "editor") | null;
+}
+/**
+ * The exceptions of the team's forms, by form and person.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ExceptionsReply".
+ */
+export interface ExceptionsReply {
+  exceptions: ExceptionReply[];
+}
+/**
  * Answers to a draft, what came with the address, and the part to explain: "OWNER" or "REPEAT/ROW/BLOCK".
  *
  * A block, page or figure is named by id or key, what holds for the whole form as "form". `visitor` is whom it is
@@ -4396,7 +4429,8 @@ export interface FormPasswordRequest {
 /**
  * A form in the workbench; `changes` counts what differs from the live edition.
  *
- * `practice_website` is where a live picture of it on a website is shown, "" for nowhere.
+ * `role` is that of who asks, for this form. `practice_website` is where a live picture of it on a website is shown,
+ * "" for nowhere.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "FormReply".
@@ -4414,6 +4448,7 @@ export interface FormReply {
   practice_website: string;
   responses: number;
   revision: number;
+  role: "owner" | "editor" | "reviewer" | "viewer";
   sites: string[];
   slug: string;
 }

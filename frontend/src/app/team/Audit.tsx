@@ -74,6 +74,7 @@ export function Audit() {
             value={asked[name]}
             onChange={(event) => ask({ [name]: event.target.value })}
             slotProps={{ inputLabel: { shrink: true } }}
+            sx={{ width: 160 }}
           />
         ))}
         <Box sx={{ flex: 1 }} />
@@ -139,7 +140,7 @@ const Choice = ({ label, value, all, onChange, children }: ChoiceProps) => (
     value={value}
     onChange={(event) => onChange(event.target.value)}
     slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
-    sx={{ width: 180 }}
+    sx={{ width: 180, flexShrink: 0 }}
   >
     <MenuItem value="">{all}</MenuItem>
     {children.map(([id, words]) => (

@@ -18,7 +18,7 @@ import { MONO } from "../../theme/theme";
 import { Single } from "../Single";
 import { useSignedIn } from "../signed_in";
 import { Waiting } from "../Waiting";
-import { Heads } from "./Team";
+import { Heads } from "./Heads";
 import { TeamPlaces } from "./TeamPlaces";
 
 export function Groups() {

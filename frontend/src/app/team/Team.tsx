@@ -6,11 +6,9 @@ import MenuItem from "@mui/material/MenuItem";
 import Table from "@mui/material/Table";
 import TableBody from "@mui/material/TableBody";
 import TableCell from "@mui/material/TableCell";
-import TableHead from "@mui/material/TableHead";
 import TableRow from "@mui/material/TableRow";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
-import { visuallyHidden } from "@mui/utils";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, reasonOf } from "../../api/client";
@@ -21,6 +19,8 @@ import { Single } from "../Single";
 import { useSignedIn } from "../signed_in";
 import { Waiting } from "../Waiting";
 import { type Role, ROLES, ROLE_WORDS } from "./roles";
+import { Exceptions } from "./Exceptions";
+import { Heads } from "./Heads";
 import { TeamPlaces } from "./TeamPlaces";
 import { TakeOut } from "./TakeOut";
 
@@ -39,6 +39,7 @@ export function Team() {
           {isOwner && <Invite />}
           <People team={found.data} onTakeOut={setLeaving} />
           {found.data.invitations.length > 0 && <Invited team={found.data} />}
+          {isOwner && <Exceptions team={found.data} />}
           <Typography component="dl" sx={{ mt: 4, display: "grid", gridTemplateColumns: "96px 1fr", gap: 0.5 }}>
             {ROLES.map((role) => (
               <Box key={role} sx={{ display: "contents" }}>
@@ -186,21 +187,6 @@ function People({ team, onTakeOut }: { team: TeamReply; onTakeOut: (person: Team
     </>
   );
 }
-
-export const Heads = ({ of }: { of: readonly string[] }) => (
-  <TableHead>
-    <TableRow>
-      {of.map((each) => (
-        <TableCell key={each}>{each}</TableCell>
-      ))}
-      <TableCell>
-        <Box component="span" sx={visuallyHidden}>
-          What can be done
-        </Box>
-      </TableCell>
-    </TableRow>
-  </TableHead>
-);
 
 function Invited({ team }: { team: TeamReply }) {
   const isOwner = useSignedIn().role === "owner";

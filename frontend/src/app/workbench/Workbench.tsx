@@ -15,7 +15,7 @@ import { PublishArea } from "../publish/PublishArea";
 import { AreaLine } from "../help/AreaLine";
 import { HelpTopic } from "../help/HelpTopic";
 import type { Topic } from "../help/topics";
-import { mayEdit, useSignedIn } from "../signed_in";
+import { mayEdit, SignedInProvider, useSignedIn } from "../signed_in";
 import { isSomethingOpen, isTypingText } from "../compose/keys";
 import { isTurnedOff } from "../compose/single_keys";
 import { AreaTabs } from "./AreaTabs";
@@ -62,7 +62,19 @@ export function Workbench({ formId, area }: Props) {
       </Box>
     );
   }
-  return <OpenWorkbench reply={form.data} area={area} />;
+  return <InOwnRole reply={form.data} area={area} />;
+}
+
+/** The workbench in the role that one has for this form, which may be another than in the team. */
+function InOwnRole({ reply, area }: { reply: FormReply; area: string }) {
+  const who = useSignedIn();
+  const { role } = reply;
+  const here = useMemo(() => ({ ...who, role }), [who, role]);
+  return (
+    <SignedInProvider value={here}>
+      <OpenWorkbench reply={reply} area={area} />
+    </SignedInProvider>
+  );
 }
 
 function OpenWorkbench({ reply, area }: { reply: FormReply; area: string }) {
