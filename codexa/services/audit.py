@@ -22,6 +22,7 @@ AREAS: dict[str, dict[str, str]] = {
         "signed out": "signed out",
         "session ended": "ended a session of their own",
         "password changed": "changed their password",
+        "name changed": "is called {name} from now on",
         "second factor set": "set up {name} as a second factor",
         "second factor taken away": "took away {name} as a second factor",
         "recovery code used": "used a recovery code",

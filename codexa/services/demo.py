@@ -13,7 +13,7 @@ from codexa.core.form.access import Access
 from codexa.core.program.accept import Refused
 from codexa.core.program.program import Program
 from codexa.core.program.samples import sample_answers
-from codexa.services import desk, links, lists, people, publishing, who_and_when
+from codexa.services import desk, links, lists, moving, people, publishing, templates, who_and_when
 from codexa.services.answering import Given
 from codexa.services.context import context_of
 from codexa.services.demo_people import LOAN, let_in, make_groups_and_members
@@ -76,6 +76,7 @@ _SEEN_WITH = {
         {"code": "large", "label": "40 cm reflector"},
     ],
 }
+_ON_DESK = "volunteer"  # a template
 _DAYS, _TRIES = 40, 20
 # Of the team's account, which the practice bank knows from the beginning.
 BANK_KEY = "practice-secret-alderlight-4711"
@@ -115,6 +116,16 @@ def load_demo(database: Database, *, examples: Path, sites: list[str], settings:
             _answer(connection, program, Answering(form, edition, count, made, visitors))
             visit(connection, program, form=form, sent=count, days=_DAYS)
             work_with(within, file=file, form=form, team=team, count=count)
+        _fill_desk(within, team[1])
+
+
+def _fill_desk(connect: Connect, who: SignedIn) -> None:
+    """Put a form that was begun alone on somebody's own desk; it can be moved to the team."""
+    own = moving.own_desk(connect, who=who)
+    with connect() as connection:
+        there = people_store.as_signed_in(connection, person=who.person_id, team=own)
+    form = desk.import_form(connect, who=there, document=templates.find_template(_ON_DESK).document)
+    publishing.publish(connect, who=there, form=form, revision=1)
 
 
 def _make_links(

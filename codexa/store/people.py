@@ -57,6 +57,11 @@ def team_by_id(connection: Connection, *, team: UUID) -> NamedTeam:
     return NamedTeam(**exactly_one(connection, _QUERIES["team_by_id"], team=team))
 
 
+def set_name(connection: Connection, *, person: UUID, name: str) -> None:
+    """Give somebody another name."""
+    connection.execute(_QUERIES["set_name"], {"person": person, "name": name})
+
+
 def name_of(connection: Connection, *, person: UUID) -> str:
     """Return what somebody is called."""
     return str(exactly_one(connection, _QUERIES["name_of"], person=person)["name"])

@@ -13,6 +13,7 @@ from codexa.web.contract.accounts import (
     ConfirmedAddressReply,
     Digest,
     LinkRequest,
+    NameRequest,
     NewPasswordRequest,
     PasswordRequest,
     WantedAddressReply,
@@ -67,6 +68,12 @@ def list_sessions() -> SessionsReply:
 def end_session(session: UUID) -> None:
     """End a session of one's own, wherever it is."""
     own_account.end_session(connection, who=guard.signed_in(), session=session)
+
+
+@endpoint(blueprint, "PUT", "/name", body=NameRequest)
+def set_name(asked: NameRequest) -> None:
+    """Give oneself another name."""
+    own_account.set_name(connection, who=guard.signed_in(), name=asked.name)
 
 
 @endpoint(blueprint, "POST", "/password", body=PasswordRequest)

@@ -51,7 +51,7 @@ def _page(token: str, page: str) -> Response:
     response.headers["Cache-Control"] = "no-store"
     response.headers["X-Robots-Tag"] = "noindex"
     # Whoever is led on from here learns nothing of the link.
-    response.headers["Referrer-Policy"] = "no-referrer"
+    response.headers["Referrer-Policy"] = "same-origin"
     return response
 
 

@@ -178,7 +178,7 @@ def _page(template: str, of: Team, status: int = 200, **known: Any) -> Response:
     response.headers["Cache-Control"] = "private, no-store"
     response.headers["X-Robots-Tag"] = "noindex"
     # Whoever is led on from here learns nothing of a link.
-    response.headers["Referrer-Policy"] = "no-referrer"
+    response.headers["Referrer-Policy"] = "same-origin"
     return response
 
 

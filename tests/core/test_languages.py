@@ -9,7 +9,7 @@ from hypothesis import strategies as some
 
 from codexa.core.definition.wording import COUNTED, MESSAGES, Wording
 from codexa.core.form.form import read_form
-from codexa.core.languages import LANGUAGES, counted, translated
+from codexa.core.languages import LANGUAGES, _words, counted, translated
 from codexa.core.languages.extracting import template
 from codexa.core.program.compiling import compile_form
 from codexa.core.program.evaluate import evaluate
@@ -37,6 +37,8 @@ def test_every_text_is_there_in_every_language_with_its_values(language):
             many = counted(*text.id, 100, language, text.context or "")
             assert placeholders(many) == placeholders(text.id[1])
         else:
+            found = _words(language).catalogue.get(text.id, text.context)
+            assert found is not None, f"{language}.po lacks {text.context or ''} {text.id}"
             words = translated(text.id, language, text.context or "")
             assert words.strip()
             assert placeholders(words) == placeholders(text.id)

@@ -95,7 +95,9 @@ class TestDrafts:
         desk.set_deleted(connection, who=mira, form=form, deleted=True)
         assert forms.list_forms(connection, team=mira.team_id, person=mira.person_id) == []
         desk.set_deleted(connection, who=mira, form=form, deleted=False)
-        assert [each.name for each in forms.list_forms(connection, team=mira.team_id, person=mira.person_id)] == ["Gone"]
+        assert [each.name for each in forms.list_forms(connection, team=mira.team_id, person=mira.person_id)] == [
+            "Gone"
+        ]
 
 
 class TestEditions:

@@ -54,6 +54,13 @@ def set_by_link(connect: Connect, token: str, password: str) -> None:
         _tell_changed(connection, person)
 
 
+def set_name(connect: Connect, *, who: SignedIn, name: str) -> None:
+    """Give oneself another name."""
+    with connect() as connection:
+        people.set_name(connection, person=who.person_id, name=" ".join(name.split()))
+        note(connection, who, "name changed", name=" ".join(name.split()))
+
+
 def change_password(connect: Connect, *, who: SignedIn, old: str, new: str, session: str) -> None:
     """Change one's own password; other sessions than this one end.
 

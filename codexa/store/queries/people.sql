@@ -12,11 +12,11 @@ VALUES (%(email)s, %(folded)s, %(name)s, %(password_hash)s) RETURNING id;
 INSERT INTO membership (team_id, person_id, role) VALUES (%(team)s, %(person)s, %(role)s);
 
 -- name: find_person_by_email
--- The person who signs in, with the team that they see first.
+-- The person who signs in, with the team that they see first: their own desk only where they have no other.
 SELECT person.id, person.name, person.email, person.password_hash, membership.team_id
-FROM person LEFT JOIN membership ON membership.person_id = person.id
+FROM person LEFT JOIN membership ON membership.person_id = person.id LEFT JOIN team ON team.id = membership.team_id
 WHERE person.email_folded = %(email)s
-ORDER BY membership.team_id
+ORDER BY team.personal_of IS NOT NULL, membership.team_id
 LIMIT 1;
 
 -- name: set_password
@@ -35,6 +35,10 @@ SELECT id FROM team WHERE slug = %(slug)s;
 -- name: team_by_id
 -- What a team is called.
 SELECT name, slug FROM team WHERE id = %(team)s;
+
+-- name: set_name
+-- Gives a person another name; what they did keeps the one that they had then, where it was noted.
+UPDATE person SET name = %(name)s WHERE id = %(person)s;
 
 -- name: name_of
 -- What a person is called.

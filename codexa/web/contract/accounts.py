@@ -64,3 +64,9 @@ class ConfirmedAddressReply(Message):
     email: str
     changed: bool
     waits_for: str
+
+
+class NameRequest(Message):
+    """What somebody is called."""
+
+    name: Annotated[str, StringConstraints(min_length=1, max_length=200, pattern=r"\S")]

@@ -276,6 +276,7 @@ export const api = {
   askPasskey: () => call<PasskeyOptionsReply>("POST", "/session/passkey/asked"),
   signInByPasskey: async (credential: Record<string, unknown>) =>
     remember(await call<SignedInReply>("POST", "/session/passkey", { credential })),
+  setName: (name: string) => call<undefined>("PUT", "/account/name", { name }),
   factors: () => call<FactorsReply>("GET", "/account/factors"),
   beginCodes: (password: string, name: string) =>
     call<BegunCodesReply>("POST", "/account/factors/codes", { password, name }),

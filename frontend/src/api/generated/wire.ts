@@ -5177,6 +5177,15 @@ export interface MoveRequest {
   was: string;
 }
 /**
+ * What somebody is called.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "NameRequest".
+ */
+export interface NameRequest {
+  name: string;
+}
+/**
  * How many records of a table name a record, and by which of its columns.
  *
  * This interface was referenced by `Wire`'s JSON-Schema

@@ -23,6 +23,7 @@ export function Account() {
         {who.person_name}, {who.role} of {who.team_name}. You sign in as <b>{who.email}</b>.
       </Typography>
       <Box sx={{ display: "grid", gridTemplateColumns: { xs: "1fr", md: "1fr 1fr" }, gap: 4, alignItems: "start" }}>
+        <Name />
         <Password />
         <Address />
         <HowOften />
@@ -47,6 +48,34 @@ function Sheet({ title, onSubmit, children }: PropsWithChildren<{ title: string;
       <Typography variant="h2">{title}</Typography>
       {children}
     </Box>
+  );
+}
+
+function Name() {
+  const who = useSignedIn();
+  const queryClient = useQueryClient();
+  const [name, setName] = useState(who.person_name);
+  const change = useMutation({
+    mutationFn: () => api.setName(name.trim()),
+    onSuccess: () => queryClient.invalidateQueries({ queryKey: queries.session().queryKey }),
+  });
+  return (
+    <Sheet title="What you are called" onSubmit={() => change.mutate()}>
+      {change.isError && <Alert severity="error">{change.error.message}</Alert>}
+      <TextField
+        label="Your name"
+        autoComplete="name"
+        required
+        value={name}
+        onChange={(event) => setName(event.target.value)}
+        slotProps={{ htmlInput: { maxLength: 200 } }}
+      />
+      <Box>
+        <Button type="submit" variant="contained" disabled={!name.trim()} loading={change.isPending}>
+          {change.isSuccess && name.trim() === who.person_name ? "Changed" : "Change the name"}
+        </Button>
+      </Box>
+    </Sheet>
   );
 }
 

@@ -120,7 +120,7 @@ const RoleChoice = ({ label, role, onChange }: RoleProps) => (
     label={label}
     value={role}
     onChange={(event) => onChange(event.target.value as Role)}
-    sx={{ width: 140, my: 0.5 }}
+    sx={{ width: 140 }}
   >
     {ROLES.map((each) => (
       <MenuItem key={each} value={each}>
