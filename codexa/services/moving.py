@@ -55,6 +55,7 @@ def move(connect: Connect, *, who: SignedIn, form: UUID, to: UUID) -> None:
     Raises NotFoundError, NotAllowedError, MoveRefusedError with what keeps it where it is.
     """
     with connect() as connection:
+        _found(connection, who, form, to)  # what is not there can't be locked
         for each in sorted((who.team_id, to)):
             team.lock_team(connection, team=each)
         found = _found(connection, who, form, to)

@@ -17,11 +17,11 @@ from codexa.web.endpoint import endpoint
 from codexa.web.guard import may
 from codexa.web.reading import BadRequestError
 
-blueprint = Blueprint("audit", __name__, url_prefix="/api/team/audit")
+blueprint = Blueprint("audit", __name__, url_prefix="/api/team")
 _AT_ONCE = 100
 
 
-@endpoint(blueprint, "GET", "", reply=AuditReply)
+@endpoint(blueprint, "GET", "/audit", reply=AuditReply)
 def show() -> AuditReply:
     """List what was done in the team, the latest first.
 
@@ -33,7 +33,7 @@ def show() -> AuditReply:
     return AuditReply(entries=[_reply(each) for each in found[:_AT_ONCE]], more=len(found) > _AT_ONCE)
 
 
-@endpoint(blueprint, "GET", ".csv")
+@endpoint(blueprint, "GET", "/audit.csv")
 def export() -> Response:
     """Download all of it as CSV (UTF-8, RFC 4180), filtered in the same way."""
     lines = _lines(audit.every(connection, who=may(Right.SEE_AUDIT), wanted=_wanted()))

@@ -15,7 +15,9 @@ from psycopg.rows import dict_row
 from web.examples import example_of
 
 from codexa.cli import GENERATED, document_text
+from codexa.services.members import signing_in
 from codexa.services.response_csv import defused
+from codexa.store import members
 from codexa.web.endpoint import ENDPOINTS
 
 ROOT = Path(__file__).parent.parent.parent
@@ -50,12 +52,32 @@ def walked(cluster, tmp_path_factory):
         psycopg.connect(database, row_factory=dict_row) as connection,
     ):
         people = {role: make_person(connection, role=role) for role in ("owner", "viewer", "reviewer")}
+        people["hidden"] = make_person(connection, role="editor")
         people["stranger"] = make_person(connection, team="harbour")
         form = publish_visit(connection, people["owner"])
+        connection.execute("INSERT INTO form_exception VALUES (%s, %s, 'none')", [form, people["hidden"].person_id])
+        connection.commit()
         agents = {"nobody": Browser(app)} | {role: Browser(app) for role in people}
         for role, person in people.items():
             agents[role].sign_in(person.email)
+        agents["member"] = as_member(app, agents["owner"], connection)
         yield SimpleNamespace(form=form, **agents)
+
+
+def as_member(app, owner, connection):
+    """A browser in which a member of the owner's team is signed in, in a group of it."""
+    owner.post("/api/team/groups", json={"name": "Keepers"})
+    table = owner.post("/api/team/members").json["table"]
+    cells = {"name": "Ada", "email": "ada@example.org", "groups": "Keepers"}
+    owner.post(f"/api/tables/{table}/records", json={"changes": [{"number": None, "revision": None, "cells": cells}]})
+    member = members.as_member(connection, table=uuid.UUID(table), number=1)
+    session = signing_in.new_session(connection, member, confirmed=True)
+    connection.commit()
+    browser = Browser(app)
+    browser.client.set_cookie("codexa_member", session.token)
+    # Nor does it open anything where the workbench looks for its own.
+    browser.client.set_cookie("codexa_session", session.token)
+    return browser
 
 
 class TestEveryRoute:
@@ -63,22 +85,32 @@ class TestEveryRoute:
 
     @staticmethod
     def ask(agent, endpoint, form, **headers):
-        names = "form upload brand account view bulk feed key table file options session person invitation"
+        names = "form upload brand account view bulk feed key table file options session person invitation factor team"
         places = dict.fromkeys(names.split(), form)
         address = re.sub(r"<\w+:(\w+)>", lambda place: str(places.get(place[1], 1)), endpoint.rule)
-        return agent.client.open(
+        reply = agent.client.open(
             address, method=endpoint.method, headers={**agent.headers, **headers}, json=example_of(endpoint)
         )
+        if endpoint.rule == "/api/team/mine/desk" and reply.status_code == 200:
+            # From one's own desk back to where the walk goes on.
+            team = next(each for each in agent.get("/api/team/mine").json["teams"] if not each["personal"])
+            agent.post("/api/team/mine", json={"team": team["id"]})
+        return reply
 
     @of_each(CLOSED)
     def test_is_closed_to_nobody_and_empty_for_strangers(self, walked, endpoint):
         assert self.ask(walked.nobody, endpoint, walked.form).status_code == 401
+        assert self.ask(walked.member, endpoint, walked.form).status_code == 401
         reply = self.ask(walked.stranger, endpoint, walked.form)
         if "<uuid:form>" in endpoint.rule:
             assert reply.status_code == 404
         text = reply.get_data(as_text=True)
         assert str(walked.form) not in text
         assert "Your visit" not in text
+
+    @of_each([each for each in CLOSED if "<uuid:form>" in each.rule])
+    def test_has_nothing_of_a_form_for_whom_it_is_hidden_from(self, walked, endpoint):
+        assert self.ask(walked.hidden, endpoint, walked.form).status_code == 404
 
     @of_each(CHANGING)
     @pytest.mark.parametrize("role", ["viewer", "reviewer"])
