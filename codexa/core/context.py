@@ -32,6 +32,18 @@ class PaymentFacts:
     next: datetime.date | None = None
 
 
+def visitor_facts(email: str, name: str) -> dict[str, str]:
+    """Return what formulas know of who is signed in; of a name the last word is the last name, a single one the first.
+
+    Nothing of nobody.
+    """
+    if not email:
+        return {}
+    first, _, last = " ".join(name.split()).rpartition(" ")
+    first, last = (first, last) if first else (last, "")
+    return {"email": email, "name": name, "first": first, "last": last}
+
+
 @dataclass(frozen=True, kw_only=True, slots=True)
 class Context:
     """The surroundings of one evaluation.

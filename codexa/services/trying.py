@@ -19,6 +19,7 @@ from codexa.core.program.payment import PaymentDue, payment_due
 from codexa.core.program.program import Program
 from codexa.core.program.public import form_state
 from codexa.core.program.trials import figure_texts, holding, outcome_of, state_on
+from codexa.services.answering import Given
 from codexa.services.context import context_of
 from codexa.services.tables.looking_up import tables_for
 from codexa.store import responses
@@ -72,17 +73,12 @@ class TriedPlan:
 
 
 def outcome(
-    program: Program,
-    answers: Mapping[str, Any],
-    link: Mapping[str, str],
-    day: datetime.date | None,
-    people: Mapping[str, str],
-    *,
-    tables: Tables,
+    program: Program, given: Given, day: datetime.date | None, people: Mapping[str, str], *, tables: Tables
 ) -> Tried:
     """Return what comes out of answers on a day, or now; `people` are those of the team whom the form writes to."""
     today = context_of(program.form).today
-    state = state_on(program, answers, link, day or today, people, tables=tables)
+    told = {"visitor": given.visitor.facts, "groups": given.visitor.groups}
+    state = state_on(program, given.answers, given.link, day or today, people, tables=tables, told=told)
     holds: dict[str, dict[str, bool]] = {}
     for (owner, setting), held in holding(state).items():
         holds.setdefault(owner, {})[setting] = held

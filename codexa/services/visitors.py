@@ -5,13 +5,13 @@ keeps cookies back, as in a frame on a website, and for nothing but that form.
 """
 
 import hmac
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field
 from datetime import timedelta
 from typing import Literal
 from uuid import UUID
 
-from codexa.core.tables.members import first_and_last
+from codexa.core.context import visitor_facts
 from codexa.services.marks import mark_of
 from codexa.settings import Settings
 from codexa.store import members as store
@@ -47,10 +47,9 @@ class Visitor:
 GUEST = Visitor()
 
 
-def visitor_named(email: str, name: str, groups: list[str]) -> Visitor:
+def visitor_named(email: str, name: str, groups: Iterable[str]) -> Visitor:
     """Return a visitor of whom formulas know this, and nobody keeps a response: to look at a form as they would."""
-    first, last = first_and_last(name)
-    return Visitor(facts={"email": email, "name": name, "first": first, "last": last}, groups=frozenset(groups))
+    return Visitor(facts=visitor_facts(email, name), groups=frozenset(groups))
 
 
 def pass_of(kind: Kind, session: UUID, form: UUID, settings: Settings) -> str:

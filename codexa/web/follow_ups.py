@@ -4,6 +4,7 @@ from uuid import UUID
 
 from flask import Blueprint, Response, current_app
 
+from codexa.services.answering import Given
 from codexa.services.drafts import require
 from codexa.services.follow_ups import keeping, trying_out, webhooks
 from codexa.services.roles import Right
@@ -21,6 +22,7 @@ from codexa.web.database import connection, drafts
 from codexa.web.endpoint import endpoint, json_reply
 from codexa.web.guard import may
 from codexa.web.limits import HEAVY_RATE, limiter, who_is_counted
+from codexa.web.previews import as_visitor
 from codexa.web.public import MOST_ANSWERS
 
 blueprint = Blueprint("follow_ups", __name__, url_prefix="/api/forms/<uuid:form>")
@@ -30,8 +32,12 @@ blueprint = Blueprint("follow_ups", __name__, url_prefix="/api/forms/<uuid:form>
 def would_follow(asked: FollowUpsRequest, form: UUID) -> FollowUpsReply:
     """Return what would follow from these answers to the draft; nothing is sent."""
     program = drafts().program(who=may(Right.SEE_FORMS), form=form)
-    found = trying_out.follow_ups_of(connection, program, form, asked.answers, asked.link)
+    found = trying_out.follow_ups_of(connection, program, form, _given(asked))
     return FollowUpsReply(due=[DueReply.model_validate(each) for each in found])
+
+
+def _given(asked: FollowUpsRequest | TryRequest) -> Given:
+    return Given(answers=asked.answers, link=asked.link, visitor=as_visitor(asked.visitor))
 
 
 @endpoint(blueprint, "GET", "/follow-ups/secret", reply=SecretReply)
@@ -47,7 +53,7 @@ def try_it(asked: TryRequest, form: UUID) -> Response:
     """Send a mail of the draft to whoever asks, marked as a try, and to nobody else."""
     who = may(Right.EDIT_FORMS)
     program = drafts().program(who=who, form=form)
-    tried = trying_out.Tried(follow_up=asked.follow_up, answers=asked.answers, link=asked.link)
+    tried = trying_out.Tried(follow_up=asked.follow_up, given=_given(asked))
     trying_out.send_try(connection, program, form, tried, who=who)
     return json_reply(None)
 

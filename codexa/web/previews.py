@@ -4,6 +4,7 @@ from uuid import UUID
 
 from flask import Blueprint, Response, g, request
 
+from codexa.core.definition.trials import TrialVisitor
 from codexa.core.program.accept import Refused
 from codexa.core.program.faces import OrderFace
 from codexa.core.program.follow_ups import as_if
@@ -15,7 +16,7 @@ from codexa.services.answering import Given
 from codexa.services.people import written_to
 from codexa.services.roles import Right
 from codexa.services.tables.looking_up import tables_for
-from codexa.services.visitors import Visitor
+from codexa.services.visitors import GUEST, Visitor, visitor_named
 from codexa.store.sessions import SignedIn
 from codexa.web.contract.previews import (
     ExplainRequest,
@@ -87,6 +88,11 @@ def notice_page(form: UUID, state: str) -> Response:
 def _visitor(wanted: str) -> Visitor:
     """Return whom the draft is looked at as."""
     return previewing.visitor_as(connection, who=may(Right.SEE_FORMS), wanted=wanted)
+
+
+def as_visitor(told: TrialVisitor) -> Visitor:
+    """Return who is said to fill in."""
+    return visitor_named(told.email, told.name, told.groups) if told.email else GUEST
 
 
 def _program(form: UUID, who: SignedIn | None = None) -> Program:
@@ -172,7 +178,7 @@ def explain(asked: ExplainRequest, form: UUID) -> ExplanationsReply:
     """Say why everything about a part of the draft is as it is with these answers."""
     program = _program(form)
     with tables_for(connection, form) as tables:
-        given = Given(answers=asked.answers, link=asked.link, visitor=_visitor(asked.visitor))
+        given = Given(answers=asked.answers, link=asked.link, visitor=as_visitor(asked.visitor))
         facts = previewing.why(program, given, asked.part, tables)
     return ExplanationsReply(facts=[ExplanationReply.model_validate(each) for each in facts])
 
@@ -190,7 +196,8 @@ def outcome(asked: OutcomeRequest, form: UUID) -> OutcomeReply:
     program = _program(form)
     team = written_to(connection, program.form, form)
     with tables_for(connection, form) as tables:
-        found = trying.outcome(program, asked.answers, asked.link, asked.day, team, tables=tables)
+        given = Given(answers=asked.answers, link=asked.link, visitor=as_visitor(asked.visitor))
+        found = trying.outcome(program, given, asked.day, team, tables=tables)
     return OutcomeReply.model_validate(found)
 
 

@@ -101,7 +101,7 @@ def test_a_visitor_goes_on_later_with_a_private_link_on_another_device(desk, ser
     area(page, "Publish")
     section(page, "Who and when")
     page.get_by_label("Answers can be kept here").click()
-    page.get_by_role("button", name="Save times, limits and words").click()
+    page.get_by_role("button", name="Save who, times, limits and words").click()
     expect(page.get_by_role("button", name="Saved")).to_be_visible()
     visitor.goto(f"{servers.web}/f/alderlight/later")
     visitor.get_by_label("People").fill("many")

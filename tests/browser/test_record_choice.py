@@ -18,6 +18,9 @@ def choose(page, label, words):
 def test_lists_hang_on_each_other_and_say_what_is_missing(page, servers, width):
     page.set_viewport_size({"width": width, "height": 800})
     page.goto(servers.web + LOAN)
+    page.get_by_label("E-mail").fill("liv.aasen@example.org")
+    page.get_by_label("Password").fill("alderlight")
+    page.keyboard.press("Enter")
     expect(page.get_by_text("First answer: Where you fetch it, Kind")).to_be_visible()
     page.get_by_role("radio", name="Harbour Deck").focus()
     page.keyboard.press("Space")

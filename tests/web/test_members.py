@@ -317,3 +317,98 @@ def test_members_are_invited_by_mail(app, as_mira, roll, worker):
     ada = Member(app)
     assert ada.client.post(link).status_code == 303
     assert as_mira.get("/api/team/members").json["confirmed"] == 1
+
+
+def joining_document():
+    """A form that makes accounts, and fills in who is signed in."""
+    locked = {"default": "visitor.email", "default_follows": True, "locked": "NOT(ISBLANK(visitor.email))"}
+    blocks = [
+        {"id": "email", "type": "email", "key": "email", "label": "E-mail", "required": "TRUE", **locked},
+        {"id": "name", "type": "short_text", "key": "name", "label": "Name", "default": "visitor.first"},
+        {"id": "crew", "type": "calculated", "key": "crew", "label": "Crew", "formula": 'INGROUP("keepers")'},
+    ]
+    account = {"id": "join", "kind": "account", "email": "email", "name_of": "name", "groups": ["keepers"]}
+    return {"name": "Join", "pages": [{"id": "p1", "blocks": blocks}], "follow_ups": [account]}
+
+
+@pytest.fixture
+def join(as_mira, roll):
+    form = as_mira.post("/api/forms", json={"name": "Join", "document": joining_document()}).json["id"]
+    assert as_mira.post(f"/api/forms/{form}/editions", json={"revision": 1}).status_code in {200, 201}
+    return form
+
+
+def hand_in(member, form, key, email, entry="", **more):
+    body = {"answers": {"email": email, **more}, "entry": entry}
+    return member.client.post(f"/api/public/{form}/1/responses", json=body, headers={"Idempotency-Key": key * 10})
+
+
+def names_of(as_mira, table):
+    return [each["cells"]["email"] for each in as_mira.get(f"/api/tables/{table}/records").json["records"]]
+
+
+@pytest.mark.parametrize("written", ["ada@example.org", " ADA@Example.ORG ", "ａｄａ@example.org"])
+def test_a_guest_with_a_members_address_is_asked_to_sign_in(app, join, written):
+    refused = hand_in(Member(app), join, "a", written)
+    assert refused.status_code == 422
+    assert refused.json["errors"]["email"]["code"] in {"known_member", "not_an_email"}
+
+
+def test_two_at_once_make_one_account_and_look_alikes_none(app, as_mira, join, roll, worker):
+    for key, email in (("a", "kemi@example.org"), ("b", "KEMI@example.org"), ("c", "kеmi@example.org")):
+        assert hand_in(Member(app), join, key, email, name="Kemi").status_code == 201
+    work(worker)
+    assert names_of(as_mira, roll) == ["ada@example.org", "ben@example.org", "kemi@example.org"]
+    runs = [as_mira.get(f"/api/forms/{join}/responses/{number}/runs").json["runs"][0] for number in (1, 2, 3)]
+    assert [each["state"] for each in runs] == ["done", "done", "failed"]
+    assert "several alphabets" in runs[2]["result"]
+    kemi = signed_in(app, worker, "kemi@example.org")
+    assert "Keepers" in as_mira.get(f"/api/tables/{roll}/records").get_data(as_text=True)
+    # Signed in, it is theirs, whatever is sent for what is locked; the account stays one.
+    entry = kemi.entry(address_of(as_mira, join))
+    assert hand_in(kemi, join, "d", "ben@example.org", entry=entry).status_code == 201
+    answers = as_mira.get(f"/api/forms/{join}/responses/4").get_data(as_text=True)
+    assert "kemi@example.org" in answers
+    assert "ben@example.org" not in answers
+    work(worker)
+    assert len(names_of(as_mira, roll)) == 3
+
+
+def test_signing_in_while_filling_in_gives_the_page_another_pass(app, as_mira, join, worker):
+    guest, place = Member(app), f"/api/public/{join}/1/sign-in"
+    state = f"/api/public/{join}/1/state"
+    asked = guest.client.post(place, json={"way": "mail", "email": "Ada@example.org"}).json
+    assert asked["asked"]
+    wrong = guest.client.post(place, json={"way": "password", "email": "ada@example.org", "password": "x"})
+    assert (wrong.status_code, wrong.json["code"]) == (403, "wrong_sign_in")
+    code = code_in(mail_to(worker, "ada@example.org"))
+    signed = guest.client.post(place, json={"way": "code", "asked": asked["asked"], "code": code}).json
+    assert signed["visitor"] == "Ada May Lum"
+    facts = guest.client.post(state, json={"answers": {"email": "x@example.org"}, "entry": signed["entry"]}).json
+    blocks = facts["state"]["blocks"]
+    assert (blocks["email"]["locked"], blocks["crew"]["value"]) == (True, "1")
+    # Whoever is taken off the roll has lost the form at once.
+    table = as_mira.get("/api/team/members").json["table"]
+    gone = as_mira.post(f"/api/tables/{table}/records/remove", json={"numbers": [1], "way": "ask"})
+    assert gone.status_code == 200, gone.json
+    late = hand_in(guest, join, "a", "x@example.org", entry=signed["entry"])
+    assert late.status_code == 201
+    assert "ada@example.org" not in as_mira.get(f"/api/forms/{join}/responses/1").get_data(as_text=True)
+
+
+def test_a_draft_is_tried_as_a_member_and_a_trial_remembers_it(as_mira, join):
+    visitor = {"email": "ada@example.org", "name": "Ada May Lum", "groups": ["keepers"]}
+    asked = {"answers": {}, "visitor": visitor}
+    found = as_mira.post(f"/api/forms/{join}/preview/outcome", json=asked).json
+    assert found["values"]["email"] == "ada@example.org"
+    assert found["values"]["name"] == "Ada May"
+    draft = joining_document()
+    kept = {"id": "t1", "name": "A keeper", "day": "2026-11-29", "visitor": visitor, "expected": found["outcome"]}
+    guest = {**kept, "id": "t2", "name": "A guest", "visitor": {}}
+    saved = as_mira.put(f"/api/forms/{join}/draft", json={"revision": 1, "draft": {**draft, "trials": [kept, guest]}})
+    assert saved.status_code == 200, saved.json
+    results = as_mira.get(f"/api/forms/{join}/preview/trials").json["results"]
+    assert [each["passed"] for each in results] == [True, False]
+    page = as_mira.client.get(f"/preview/{join}?codexa-visitor=member.1").get_data(as_text=True)
+    assert '"visitor":"Ada May Lum"' in page
+    assert as_mira.client.get(f"/preview/{join}?codexa-visitor=member.99").status_code == 404

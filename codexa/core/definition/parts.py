@@ -80,6 +80,7 @@ VisitorWords = Annotated[Words, InsertedText(), VisitorText()]
 PlainLabel = Annotated[Label, VisitorText()]
 PlainWords = Annotated[Words, VisitorText()]
 ButtonLabel = Annotated[str, StringConstraints(max_length=60), VisitorText()]
+GroupCode = Annotated[str, StringConstraints(min_length=1, max_length=60)]
 Unit = Annotated[str, StringConstraints(max_length=30), VisitorText()]
 
 

@@ -7,7 +7,7 @@ from annotated_types import Len
 from pydantic import Field as Setting
 from pydantic import StringConstraints
 
-from codexa.core.definition.parts import Identifier, Part
+from codexa.core.definition.parts import GroupCode, Identifier, Part
 
 Address = Annotated[str, StringConstraints(min_length=1, max_length=120)]  # "block", or "repeat/row/block"
 FigureName = Annotated[str, StringConstraints(pattern=r"^([a-z0-9]{1,32}|whole-order|whole-payment)$")]
@@ -32,6 +32,14 @@ class Expected(Part):
     follow_ups: dict[Identifier, str] | None = None
 
 
+class TrialVisitor(Part):
+    """Who fills in, as formulas know them: a guest without an e-mail, else with `groups` by code."""
+
+    email: Annotated[str, StringConstraints(max_length=254)] = ""
+    name: Annotated[str, StringConstraints(max_length=200)] = ""
+    groups: Annotated[tuple[GroupCode, ...], Len(max_length=200)] = ()
+
+
 class Trial(Part):
     """Answers as a visitor would enter them, on a day, with values that came with the address."""
 
@@ -40,4 +48,5 @@ class Trial(Part):
     answers: Annotated[dict[str, Any], Len(max_length=2_000)] = Setting(default_factory=dict)
     link: dict[str, str] = Setting(default_factory=dict)
     day: datetime.date
+    visitor: TrialVisitor = TrialVisitor()
     expected: Expected = Expected()

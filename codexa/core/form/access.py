@@ -9,9 +9,8 @@ from annotated_types import Len
 from pydantic import AfterValidator, model_validator
 from pydantic import Field as Setting
 
-from codexa.core.definition.parts import OptionalIdentifier, Part, Question, Words
+from codexa.core.definition.parts import GroupCode, OptionalIdentifier, Part, Question, Words
 from codexa.core.errors import DefinitionError, Problem
-from codexa.core.form.follow_ups import GroupCode
 from codexa.core.form.form import Form
 
 _MOST = 100_000_000

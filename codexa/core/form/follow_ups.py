@@ -6,7 +6,15 @@ from annotated_types import Len
 from pydantic import Discriminator, StringConstraints
 from pydantic import Field as Setting
 
-from codexa.core.definition.parts import FormulaText, Identifier, Label, OptionalIdentifier, Part, VisitorLabel
+from codexa.core.definition.parts import (
+    FormulaText,
+    GroupCode,
+    Identifier,
+    Label,
+    OptionalIdentifier,
+    Part,
+    VisitorLabel,
+)
 from codexa.core.form.paragraphs import Paragraph
 from codexa.core.formula.functions.function import Role
 
@@ -16,7 +24,6 @@ MAX_RECIPIENTS = 50
 Moment = Literal[
     "kept", "handed in", "complete", "paid", "payment failed", "charge", "charge failed", "refunded", "day"
 ]
-GroupCode = Annotated[str, StringConstraints(min_length=1, max_length=60)]
 Address = Annotated[str, StringConstraints(max_length=254, pattern=r"^[^\x00-\x20\x7f]*$")]
 
 

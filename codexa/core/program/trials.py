@@ -3,10 +3,11 @@
 import datetime
 from collections.abc import Collection, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
+from types import MappingProxyType
 from typing import Any
 from zoneinfo import ZoneInfo
 
-from codexa.core.context import NOBODY, Context
+from codexa.core.context import NOBODY, Context, visitor_facts
 from codexa.core.definition.trials import Expected, Trial
 from codexa.core.fields import type_of
 from codexa.core.form.form import FORM
@@ -67,17 +68,24 @@ class TrialReport:
     coverage: tuple[RuleCoverage, ...]
 
 
+NOTHING_TOLD: Mapping[str, Any] = MappingProxyType({})
 _NUMBER = 1  # of a response that is only tried
 
 
 def run_trials(program: Program, people: Mapping[str, str] = NOBODY, tables: Tables = NO_TABLES) -> TrialReport:
     """Run every trial of the form, each on its own day at noon; `people` and `tables` are the team's, as in Context."""
     trials = program.form.trials
-    states = [state_on(program, trial.answers, trial.link, trial.day, people, tables=tables) for trial in trials]
+    states = [_state_of(program, trial, people, tables) for trial in trials]
     return TrialReport(
         results=tuple(_result(trial, state) for trial, state in zip(trials, states, strict=True)),
         coverage=_coverage(program, states),
     )
+
+
+def _state_of(program: Program, trial: Trial, people: Mapping[str, str], tables: Tables) -> State:
+    visitor = trial.visitor
+    told = {"visitor": visitor_facts(visitor.email, visitor.name), "groups": frozenset(visitor.groups)}
+    return state_on(program, trial.answers, trial.link, trial.day, people, tables=tables, told=told)
 
 
 def state_on(
@@ -88,10 +96,14 @@ def state_on(
     people: Mapping[str, str] = NOBODY,
     *,
     tables: Tables = NO_TABLES,
+    told: Mapping[str, Any] = NOTHING_TOLD,
 ) -> State:
-    """Return the state of the form with these answers, given at noon of a day."""
+    """Return the state of the form with these answers, given at noon of a day.
+
+    `told` is what else the surroundings have: the `visitor` and their `groups`, as in Context.
+    """
     now = datetime.datetime.combine(day, _NOON, ZoneInfo(program.form.time_zone))
-    context = Context(now=now, locale=program.form.locale, link=link, people=people, tables=tables)
+    context = Context(now=now, locale=program.form.locale, link=link, people=people, tables=tables, **told)
     return evaluate(program, answers, context)
 
 

@@ -71,12 +71,6 @@ def _alphabets(part: str) -> set[str]:
     return {unicodedata.name(each, "").split(" ")[0] for each in part if each.isalpha()} - {"MODIFIER", "FEMININE"}
 
 
-def first_and_last(name: str) -> tuple[str, str]:
-    """Return the parts of a name: its last word is the last name, a single word the first."""
-    first, _, last = " ".join(name.split()).rpartition(" ")
-    return (first, last) if first else (last, "")
-
-
 def compared_email(address: str) -> str:
     """Return an address as it is compared with those of other members."""
     return unicodedata.normalize("NFKC", " ".join(address.split())).casefold()

@@ -7,6 +7,7 @@ from uuid import UUID
 from codexa.core.program.evaluate import evaluate
 from codexa.core.program.follow_ups import MOMENTS, Due, as_if, due
 from codexa.core.program.program import Program
+from codexa.services.answering import Given
 from codexa.services.context import context_of
 from codexa.services.errands.asking import ask
 from codexa.services.errors import NotFoundError
@@ -30,18 +31,16 @@ class Shown:
     content: dict[str, Any]
 
 
-def follow_ups_of(
-    connect: Connect, program: Program, form: UUID, answers: dict[str, Any], link: dict[str, str]
-) -> list[Shown]:
+def follow_ups_of(connect: Connect, program: Program, form: UUID, given: Given) -> list[Shown]:
     """Return what would follow from these answers, in order."""
-    return [_shown(each) for each in _due(connect, program, form, answers, link)]
+    return [_shown(each) for each in _due(connect, program, form, given)]
 
 
-def _due(connect: Connect, program: Program, form: UUID, answers: dict[str, Any], link: dict[str, str]) -> list[Due]:
+def _due(connect: Connect, program: Program, form: UUID, given: Given) -> list[Due]:
     people = written_to(connect, program.form, form)
     with tables_for(connect, form) as tables:
-        context = context_of(program.form, link, people=people, tables=tables).with_number(_NUMBER)
-        state = evaluate(program, answers, context)
+        context = context_of(program.form, given.link, people=people, tables=tables, visitor=given.visitor)
+        state = evaluate(program, given.answers, context.with_number(_NUMBER))
     found = ((moment, as_if(state, moment)) for moment in MOMENTS)
     return [each for moment, then in found if then is not None for each in due(then, moment)]
 
@@ -62,8 +61,7 @@ class Tried:
     """Which follow-up of a draft is tried, and with which answers."""
 
     follow_up: str
-    answers: dict[str, Any]
-    link: dict[str, str]
+    given: Given
 
 
 def send_try(connect: Connect, program: Program, form: UUID, tried: Tried, *, who: SignedIn) -> None:
@@ -71,7 +69,7 @@ def send_try(connect: Connect, program: Program, form: UUID, tried: Tried, *, wh
 
     Raises NotFoundError where these answers set no such mail off.
     """
-    due = _due(connect, program, form, tried.answers, tried.link)
+    due = _due(connect, program, form, tried.given)
     found = next((each for each in due if each.follow_up == tried.follow_up), None)
     if found is None or found.kind != "email":
         raise NotFoundError("With these answers this mail would not be sent. Choose other answers above.")

@@ -6,6 +6,7 @@ from typing import Any
 from pydantic import Field
 
 from codexa.core.definition.parts import Identifier
+from codexa.core.definition.trials import TrialVisitor
 from codexa.web.contract.message import Message
 from codexa.web.contract.public import LinkValues
 
@@ -15,6 +16,7 @@ class FollowUpsRequest(Message):
 
     answers: dict[str, Any]
     link: LinkValues = Field({})
+    visitor: TrialVisitor = TrialVisitor()
 
 
 class DueReply(Message):
@@ -45,6 +47,7 @@ class TryRequest(Message):
     follow_up: Identifier
     answers: dict[str, Any]
     link: LinkValues = Field({})
+    visitor: TrialVisitor = TrialVisitor()
 
 
 class RunReply(Message):

@@ -6,23 +6,23 @@ from typing import Annotated, Any
 from annotated_types import Interval
 from pydantic import Field, StringConstraints
 
-from codexa.core.definition.trials import Expected
+from codexa.core.definition.trials import Expected, TrialVisitor
 from codexa.core.program.faces import BarFace, FormState
 from codexa.core.program.trials import RuleCoverage, TrialResult
 from codexa.web.contract.message import Message
-from codexa.web.contract.public import Entry, LinkValues
+from codexa.web.contract.public import LinkValues
 
 
 class ExplainRequest(Message):
     """Answers to a draft, what came with the address, and the part to explain: "OWNER" or "REPEAT/ROW/BLOCK".
 
-    A block, page or figure is named by id or key, what holds for the whole form as "form". `visitor` is whom it is
-    looked at as: "" for a guest, "me", or "member." and the number of a member's record.
+    A block, page or figure is named by id or key, what holds for the whole form as "form".
+    `visitor` is who fills in.
     """
 
     answers: dict[str, Any]
     link: LinkValues = Field({})
-    visitor: Entry = ""
+    visitor: TrialVisitor = TrialVisitor()
     part: Annotated[str, StringConstraints(min_length=1, max_length=200)]
 
 
@@ -57,10 +57,11 @@ class SampleReply(Message):
 
 
 class OutcomeRequest(Message):
-    """Answers to a draft, what came with the address, and the day on which they are given, or now."""
+    """Answers to a draft, what came with the address, who fills in, and the day on which they do, or now."""
 
     answers: dict[str, Any]
     link: LinkValues = Field({})
+    visitor: TrialVisitor = TrialVisitor()
     day: date | None = None
 
 

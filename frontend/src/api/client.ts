@@ -2,6 +2,7 @@
 import type {
   AccountReply,
   AuditReply,
+  TrialVisitor,
   ExceptionReply,
   ExceptionsReply,
   HindrancesReply,
@@ -225,6 +226,13 @@ const remember = (who: SignedInReply): SignedInReply => {
 export interface SharedListDocument {
   name: string;
   options: readonly SharedOption[];
+}
+
+/** Answers to a draft: what came with the address, and who gives them. */
+interface Answered {
+  answers: unknown;
+  link?: Readonly<Record<string, string>>;
+  visitor?: TrialVisitor;
 }
 
 export const api = {
@@ -474,18 +482,14 @@ export const api = {
   removeHeld: (form: string, number: number) => call<undefined>("DELETE", `/forms/${form}/responses/${number}/held`),
   explainResponse: (form: string, number: number, part: string) =>
     call<ExplanationsReply>("GET", `/forms/${form}/responses/${number}/why/${part}`),
-  explain: (
-    form: string,
-    asked: { answers: unknown; link: Readonly<Record<string, string>>; part: string; visitor?: string },
-  ) => call<ExplanationsReply>("POST", `/forms/${form}/preview/explain`, asked),
+  explain: (form: string, asked: Answered & { part: string }) =>
+    call<ExplanationsReply>("POST", `/forms/${form}/preview/explain`, asked),
   sample: (form: string, seed: number) => call<SampleReply>("POST", `/forms/${form}/preview/sample`, { seed }),
-  outcome: (
-    form: string,
-    { answers, link = {}, day = null }: { answers: unknown; link?: Record<string, string>; day?: string | null },
-  ) => call<OutcomeReply>("POST", `/forms/${form}/preview/outcome`, { answers, link, day }),
-  wouldFollow: (form: string, asked: { answers: unknown; link: Readonly<Record<string, string>> }) =>
+  outcome: (form: string, { answers, link = {}, day = null, visitor }: Answered & { day?: string | null }) =>
+    call<OutcomeReply>("POST", `/forms/${form}/preview/outcome`, { answers, link, day, visitor }),
+  wouldFollow: (form: string, asked: Answered) =>
     call<FollowUpsReply>("POST", `/forms/${form}/preview/follow-ups`, asked),
-  tryFollowUp: (form: string, asked: { follow_up: string; answers: unknown; link: Readonly<Record<string, string>> }) =>
+  tryFollowUp: (form: string, asked: Answered & { follow_up: string }) =>
     call<undefined>("POST", `/forms/${form}/follow-ups/try`, asked),
   webhookSecret: (form: string) => call<SecretReply>("GET", `/forms/${form}/follow-ups/secret`),
   runs: (form: string, number: number) => call<RunsReply>("GET", `/forms/${form}/responses/${number}/runs`),

@@ -3308,6 +3308,7 @@ export interface Trial {
     [k: string]: string;
   };
   name: string;
+  visitor: TrialVisitor;
 }
 /**
  * What must come out; what is left out is not looked at.
@@ -3340,6 +3341,20 @@ export interface Expected {
   path: string[] | null;
   shown: string[];
   wrong: string[] | null;
+}
+/**
+ * Who fills in, as formulas know them: a guest without an e-mail, else with `groups` by code.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "TrialVisitor".
+ */
+export interface TrialVisitor {
+  email: string;
+  /**
+   * @maxItems 200
+   */
+  groups: string[];
+  name: string;
 }
 /**
  * A page before the first: what the form is for.
@@ -3564,8 +3579,8 @@ export interface ExceptionsReply {
 /**
  * Answers to a draft, what came with the address, and the part to explain: "OWNER" or "REPEAT/ROW/BLOCK".
  *
- * A block, page or figure is named by id or key, what holds for the whole form as "form". `visitor` is whom it is
- * looked at as: "" for a guest, "me", or "member." and the number of a member's record.
+ * A block, page or figure is named by id or key, what holds for the whole form as "form".
+ * `visitor` is who fills in.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "ExplainRequest".
@@ -3578,7 +3593,7 @@ export interface ExplainRequest {
     [k: string]: string;
   };
   part: string;
-  visitor: string;
+  visitor: TrialVisitor;
 }
 /**
  * One fact in words, and what it hangs on.
@@ -4324,6 +4339,7 @@ export interface FollowUpsRequest {
   link: {
     [k: string]: string;
   };
+  visitor: TrialVisitor;
 }
 /**
  * Whose responses are anonymised or removed.
@@ -5432,7 +5448,7 @@ export interface TriedChargeReply {
   day: string;
 }
 /**
- * Answers to a draft, what came with the address, and the day on which they are given, or now.
+ * Answers to a draft, what came with the address, who fills in, and the day on which they do, or now.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "OutcomeRequest".
@@ -5445,6 +5461,7 @@ export interface OutcomeRequest {
   link: {
     [k: string]: string;
   };
+  visitor: TrialVisitor;
 }
 /**
  * A line of the text: what it makes in words, or what was not understood of it; `number` counts from 1.
@@ -7116,6 +7133,7 @@ export interface TryRequest {
   link: {
     [k: string]: string;
   };
+  visitor: TrialVisitor;
 }
 /**
  * Grows with each change.

@@ -63,7 +63,7 @@ export function FromVisitor({ part, edit }: Props) {
           }
         >
           <MenuItem value="open">they may change it</MenuItem>
-          <MenuItem value="held">it stays so; only guests type it themselves</MenuItem>
+          <MenuItem value="held">it stays so; guests type it</MenuItem>
         </TextField>
       )}
     </>

@@ -18,16 +18,16 @@ import { MailFrame } from "./MailFrame";
 export function WouldFollow({ followUp }: { followUp: FollowUp }) {
   const { reply, saved, trying, saveState, mayEdit } = useBench();
   const who = useSignedIn();
-  const { answers, link } = trying;
+  const { answers, link, visitor } = trying;
   const found = useQuery({
-    queryKey: ["would follow", reply.id, saved.revision, answers, link],
-    queryFn: () => api.wouldFollow(reply.id, { answers, link }),
+    queryKey: ["would follow", reply.id, saved.revision, answers, link, visitor],
+    queryFn: () => api.wouldFollow(reply.id, { answers, link, visitor }),
     placeholderData: keepPreviousData,
     retry: false,
   });
   const due = found.data?.due.find((each) => each.follow_up === followUp.id);
   const trial = useMutation({
-    mutationFn: () => api.tryFollowUp(reply.id, { follow_up: followUp.id, answers, link }),
+    mutationFn: () => api.tryFollowUp(reply.id, { follow_up: followUp.id, answers, link, visitor }),
   });
   return (
     <Box component="section" aria-label="What would follow" sx={{ display: "grid", gap: 1.5, alignContent: "start" }}>
@@ -135,10 +135,10 @@ const TABLE = {
 function WhyFollowed({ followUp }: { followUp: string }) {
   const { reply, saved, trying } = useBench();
   const [asked, setAsked] = useState(false);
-  const { answers, link } = trying;
+  const { answers, link, visitor } = trying;
   const found = useQuery({
-    queryKey: ["why", reply.id, saved.revision, followUp, answers, link],
-    queryFn: () => api.explain(reply.id, { answers, link, part: followUp }),
+    queryKey: ["why", reply.id, saved.revision, followUp, answers, link, visitor],
+    queryFn: () => api.explain(reply.id, { answers, link, visitor, part: followUp }),
     enabled: asked,
     placeholderData: keepPreviousData,
     retry: false,

@@ -3,16 +3,20 @@ import Autocomplete from "@mui/material/Autocomplete";
 import TextField from "@mui/material/TextField";
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
+import type { TrialVisitor } from "../../api/generated/wire";
 import { queries } from "../../api/queries";
 import { useSignedIn } from "../signed_in";
+import { GUEST as NOBODY } from "../workbench/bench";
 
 export interface As {
-  /** What the server knows it by: "" for a guest. */
-  visitor: string;
+  /** What the server knows them by: "" for a guest. */
+  known: string;
   name: string;
+  /** What formulas know of them. */
+  facts: TrialVisitor;
 }
 
-export const GUEST: As = { visitor: "", name: "A guest" };
+export const GUEST: As = { known: "", name: "A guest", facts: NOBODY };
 const MOST = 30;
 
 export function AsVisitor({ value, onChange }: { value: As; onChange: (as: As) => void }) {
@@ -25,15 +29,28 @@ export function AsVisitor({ value, onChange }: { value: As; onChange: (as: As) =
     enabled: table !== null,
     placeholderData: keepPreviousData,
   });
-  const members = (found.data?.records ?? []).map(({ number, name }) => ({ visitor: `member.${number}`, name }));
+  const groups = useQuery(queries.groups()).data?.groups ?? [];
+  const codesIn = (labels: string | undefined) =>
+    groups.filter(({ name }) => (labels ?? "").split(", ").includes(name)).map(({ code }) => code);
+  const members = (found.data?.records ?? []).map(({ number, name, cells }): As => ({
+    known: `member.${number}`,
+    name,
+    facts: { email: cells.email ?? "", name, groups: codesIn(cells.groups) },
+  }));
+  const inside = groups.filter(({ people }) => people.includes(who.person_id)).map(({ code }) => code);
+  const me: As = {
+    known: "me",
+    name: `You, ${who.person_name}`,
+    facts: { email: who.email, name: who.person_name, groups: inside },
+  };
   return (
     <Autocomplete
-      options={[GUEST, { visitor: "me", name: `You, ${who.person_name}` }, ...members]}
+      options={[GUEST, me, ...members]}
       value={value}
       disableClearable
-      getOptionKey={({ visitor }) => visitor}
+      getOptionKey={({ known }) => known}
       getOptionLabel={({ name }) => name}
-      isOptionEqualToValue={(one, other) => one.visitor === other.visitor}
+      isOptionEqualToValue={(one, other) => one.known === other.known}
       onInputChange={(_event, typed) => setWords(typed)}
       onChange={(_event, chosen) => onChange(chosen)}
       slotProps={{ popper: { style: { width: 260 }, placement: "bottom-start" } }}

@@ -66,7 +66,7 @@ export function Preview() {
   }, [hear]);
   const keep = async () => {
     try {
-      const tried = { ...trying, answers, link: linkOf(link), day: null };
+      const tried = { ...trying, answers, link: linkOf(link), day: null, visitor: as.facts };
       const { outcome } = await api.outcome(reply.id, tried);
       const kept = keepAsTrial(bench, tried, outcome);
       setTrying({ ...tried, name: `Trial “${kept.name}”` });
@@ -78,7 +78,7 @@ export function Preview() {
   };
 
   const keepIn = ({ id, name }: Trial) => {
-    act({ do: "edit", parts: [id], changes: { answers, link: linkOf(link) } });
+    act({ do: "edit", parts: [id], changes: { answers, link: linkOf(link), visitor: as.facts } });
     setTold(`“${name}” has these answers now; what comes out of them is in Trials.`);
   };
 
@@ -94,11 +94,7 @@ export function Preview() {
       setProblem(error instanceof Error ? error.message : String(error));
     }
   };
-  const query = [
-    link,
-    shown !== form.presentation && `codexa-shown=${shown}`,
-    as.visitor && `codexa-visitor=${as.visitor}`,
-  ]
+  const query = [link, shown !== form.presentation && `codexa-shown=${shown}`, as.known && `codexa-visitor=${as.known}`]
     .filter(Boolean)
     .join("&");
   const address = `/preview/${reply.id}${query && `?${query}`}`;
@@ -201,7 +197,7 @@ export function Preview() {
       <Why
         answers={answers}
         link={linkOf(link)}
-        visitor={as.visitor}
+        visitor={as.facts}
         asked={asked.address}
         onAsk={(address) => setAsked({ address, follows: false })}
         follows={asked.follows}

@@ -8,6 +8,7 @@ import Typography from "@mui/material/Typography";
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
 import { api } from "../../api/client";
+import type { TrialVisitor } from "../../api/generated/wire";
 import { useBench } from "../workbench/bench";
 import { askable } from "./asked";
 import { Explained } from "./Explained";
@@ -16,7 +17,7 @@ interface Props {
   answers: Readonly<Record<string, unknown>>;
   link: Readonly<Record<string, string>>;
   /** As whom the draft is looked at. */
-  visitor: string;
+  visitor: TrialVisitor;
   /** The address of what is asked about, or null. */
   asked: string | null;
   onAsk: (address: string | null) => void;

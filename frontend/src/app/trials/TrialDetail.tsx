@@ -144,7 +144,7 @@ function narrowed(came: Expected, looked: Expected): Expected {
 function Answers({ trial }: { trial: Trial }) {
   const { parts, reply, saved } = useBench();
   const outcome = useQuery({
-    queryKey: ["outcome", reply.id, saved.revision, trial.answers, trial.link, trial.day],
+    queryKey: ["outcome", reply.id, saved.revision, trial.answers, trial.link, trial.day, trial.visitor],
     queryFn: () => api.outcome(reply.id, trial),
     retry: false,
   });
@@ -163,6 +163,15 @@ function Answers({ trial }: { trial: Trial }) {
               <TableCell>{outcome.data?.values[entry.id] || summary(trial.answers[entry.id])}</TableCell>
             </TableRow>
           ))}
+          {trial.visitor.email && (
+            <TableRow>
+              <TableCell sx={{ color: "text.secondary" }}>Who fills in</TableCell>
+              <TableCell>
+                {trial.visitor.name}, {trial.visitor.email}
+                {trial.visitor.groups.length > 0 && `, in ${trial.visitor.groups.join(", ")}`}
+              </TableCell>
+            </TableRow>
+          )}
           {links.map(([name, value]) => (
             <TableRow key={name}>
               <TableCell sx={{ color: "text.secondary" }}>link.{name}</TableCell>

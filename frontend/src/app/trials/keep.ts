@@ -8,7 +8,7 @@ const today = (): string => new Date().toLocaleDateString("sv-SE");
 
 export function keepAsTrial(
   { form, act }: Pick<Bench, "form" | "act">,
-  trying: Pick<Trying, "answers" | "link" | "day">,
+  trying: Pick<Trying, "answers" | "link" | "day" | "visitor">,
   outcome: Expected,
   name = `Trial ${form.trials.length + 1}`,
 ): Trial {
@@ -18,6 +18,7 @@ export function keepAsTrial(
     answers: { ...trying.answers },
     link: { ...trying.link },
     day: trying.day ?? today(),
+    visitor: trying.visitor,
     expected: outcome,
   };
   act({ do: "add", parts: [trial], into: { holder: FORM, list: "trials" }, at: form.trials.length });

@@ -45,7 +45,13 @@ export function TryingChoice({ label, inLine = false }: Props) {
     if (kind === "nothing") setTrying(NOTHING_ANSWERED);
     const trial = form.trials.find((each) => each.id === id);
     if (kind === "trial" && trial)
-      setTrying({ name: `Trial “${trial.name}”`, answers: trial.answers, link: trial.link, day: trial.day });
+      setTrying({
+        name: `Trial “${trial.name}”`,
+        answers: trial.answers,
+        link: trial.link,
+        day: trial.day,
+        visitor: trial.visitor,
+      });
     const response = responses.find((each) => String(each.number) === id);
     if (kind === "response" && response)
       setTrying({ ...NOTHING_ANSWERED, name: `Response ${response.number}`, answers: response.answers });

@@ -1,6 +1,6 @@
 // What every area of the workbench works with: the draft and the selection.
 import { createContext, useContext } from "react";
-import type { FormReply, PresentReply } from "../../api/generated/wire";
+import type { FormReply, PresentReply, TrialVisitor } from "../../api/generated/wire";
 import type { Parts } from "../../model/parts";
 import type { ComposeActions } from "../compose/actions";
 import type { Draft } from "./useDraft";
@@ -27,9 +27,14 @@ export interface Trying {
   link: Readonly<Record<string, string>>;
   /** The day on which they are given, or null for today. */
   day: string | null;
+  /** Who gives them, as formulas know them. */
+  visitor: TrialVisitor;
 }
 
-export const NOTHING_ANSWERED: Trying = { name: "Nothing answered", answers: {}, link: {}, day: null };
+/** Nobody who is signed in. */
+export const GUEST: TrialVisitor = { email: "", name: "", groups: [] };
+
+export const NOTHING_ANSWERED: Trying = { name: "Nothing answered", answers: {}, link: {}, day: null, visitor: GUEST };
 
 /** Whether anything is tried at all. */
 export const isTried = ({ answers, link }: Trying): boolean =>

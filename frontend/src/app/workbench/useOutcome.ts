@@ -7,10 +7,10 @@ import { useBench } from "./bench";
 /** Nothing while it is not `wanted`. */
 export function useOutcome(wanted = true): OutcomeReply | undefined {
   const { reply, saved, trying } = useBench();
-  const { answers, link, day } = trying;
+  const { answers, link, day, visitor } = trying;
   const found = useQuery({
-    queryKey: ["outcome", reply.id, saved.revision, answers, link, day],
-    queryFn: () => api.outcome(reply.id, { answers, link, day }),
+    queryKey: ["outcome", reply.id, saved.revision, answers, link, day, visitor],
+    queryFn: () => api.outcome(reply.id, { answers, link, day, visitor }),
     placeholderData: keepPreviousData,
     retry: false,
     enabled: wanted,
