@@ -41,7 +41,8 @@ _RIGHTS: dict[str, frozenset[Right]] = {
     "reviewer": frozenset(
         {Right.SEE_FORMS, Right.SEE_RESPONSES, Right.MARK_RESPONSES, Right.SEE_TABLES, Right.CHANGE_RECORDS}
     ),
-    "viewer": frozenset({Right.SEE_FORMS, Right.SEE_TABLES}),
+    # A viewer changes records where a group of theirs may.
+    "viewer": frozenset({Right.SEE_FORMS, Right.SEE_TABLES, Right.CHANGE_RECORDS}),
     HIDDEN: frozenset(),
 }
 

@@ -563,6 +563,8 @@ CREATE TABLE public.data_table (
     deleted_at timestamp with time zone,
     seen_by text DEFAULT 'reviewer'::text NOT NULL,
     changed_by text DEFAULT 'editor'::text NOT NULL,
+    seen_groups text[] DEFAULT '{}'::text[] NOT NULL,
+    changed_groups text[] DEFAULT '{}'::text[] NOT NULL,
     CONSTRAINT data_table_changed_by_check CHECK ((changed_by = ANY (ARRAY['reviewer'::text, 'editor'::text, 'owner'::text]))),
     CONSTRAINT data_table_seen_by_check CHECK ((seen_by = ANY (ARRAY['viewer'::text, 'reviewer'::text, 'editor'::text, 'owner'::text])))
 );

@@ -27,7 +27,8 @@ class SignInLimit:
 class SignedIn:
     """A person, signed in to a team in a role; every query that they cause is bound to `team_id`.
 
-    `role` is what holds for the form that is asked about, `team_role` for all else of the team.
+    `role` is what holds for the form that is asked about, `team_role` for all else of the team; `groups` are theirs,
+    by code.
     """
 
     person_id: UUID
@@ -39,6 +40,7 @@ class SignedIn:
     role: str
     team_role: str
     csrf_token: str
+    groups: Sequence[str] = ()
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)

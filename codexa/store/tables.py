@@ -39,7 +39,7 @@ class RecordFilter:
 class TableRow:
     """A table as it is kept: its definition as JSON, and which revision that is.
 
-    From the roles `seen_by` and `changed_by` on it is seen and changed; where nobody asks, the usual ones.
+    From the roles `seen_by` and `changed_by` on it is seen and changed, and by people of these groups besides.
     """
 
     id: UUID
@@ -48,6 +48,8 @@ class TableRow:
     revision: int
     seen_by: str = "reviewer"
     changed_by: str = "editor"
+    seen_groups: Sequence[str] = ()
+    changed_groups: Sequence[str] = ()
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -60,6 +62,8 @@ class ListedTable:
     records: int
     changed_at: datetime
     seen_by: str
+    seen_groups: Sequence[str]
+    changed_groups: Sequence[str]
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -114,10 +118,21 @@ def find_tables(connection: Connection, *, team: UUID, tables: Sequence[UUID]) -
     return [TableRow(**row) for row in many(connection, _QUERIES["find_tables"], team=team, tables=list(tables))]
 
 
-def set_rights(connection: Connection, *, team: UUID, table: UUID, seen_by: str, changed_by: str) -> bool:
-    """Say from which role on a table is seen and changed; False where the team has none such."""
-    known = {"team": team, "table": table, "seen_by": seen_by, "changed_by": changed_by}
-    return one(connection, _QUERIES["set_rights"], **known) is not None
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Rights:
+    """Who sees a table and who changes it: from a role on, and people of some groups besides, by code."""
+
+    seen_by: str
+    changed_by: str
+    seen_groups: Sequence[str] = ()
+    changed_groups: Sequence[str] = ()
+
+
+def set_rights(connection: Connection, rights: Rights, *, team: UUID, table: UUID) -> bool:
+    """Say who sees and changes a table; False where the team has none such."""
+    groups = {"seen_groups": list(rights.seen_groups), "changed_groups": list(rights.changed_groups)}
+    known = {"team": team, "table": table, "seen_by": rights.seen_by, "changed_by": rights.changed_by}
+    return one(connection, _QUERIES["set_rights"], **known, **groups) is not None
 
 
 def any_table(connection: Connection, *, table: UUID) -> TableRow | None:

@@ -26,6 +26,7 @@ from codexa.services.tables.filtering import holds_of, options_of
 from codexa.services.tables.records import Typed
 from codexa.services.tables.tables import OpenedTable
 from codexa.store.sessions import SignedIn
+from codexa.store.tables import Rights
 from codexa.web.contract.forms import MadeReply
 from codexa.web.contract.response_set import AskedColumnReply, OptionReply
 from codexa.web.contract.tables import (
@@ -99,7 +100,7 @@ def save(asked: SaveTableRequest, table: UUID) -> TableReply:
 def grant(asked: TableRightsRequest, table: UUID) -> TableReply:
     """Say from which role on the people of the team see a table, and change its records."""
     who = may(Right.GRANT_TABLES)
-    rights.grant(connection, who=who, table=table, seen_by=asked.seen_by, changed_by=asked.changed_by)
+    rights.grant(connection, Rights(**asked.model_dump()), who=who, table=table)
     return _reply(tables.show(connection, who=who, table=table), who)
 
 
@@ -292,6 +293,8 @@ def _reply(opened: OpenedTable, who: SignedIn) -> TableReply:
         named_by=table.named_by,
         known=known_table(opened.id.hex, table),
         seen_by=opened.seen_by,
+        seen_groups=opened.seen_groups,
+        changed_groups=opened.changed_groups,
         changed_by=opened.changed_by,
         may_change=rights.may_change(opened, who),
         published=published,

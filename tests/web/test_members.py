@@ -412,3 +412,33 @@ def test_a_draft_is_tried_as_a_member_and_a_trial_remembers_it(as_mira, join):
     page = as_mira.client.get(f"/preview/{join}?codexa-visitor=member.1").get_data(as_text=True)
     assert '"visitor":"Ada May Lum"' in page
     assert as_mira.client.get(f"/preview/{join}?codexa-visitor=member.99").status_code == 404
+
+
+def test_groups_see_and_change_a_table_besides_the_roles(app, as_mira, roll, connection):
+    aylin = make_person(connection, role="viewer", email="aylin@example.org")
+    connection.commit()
+    viewer = Browser(app)
+    viewer.sign_in("aylin@example.org")
+    made = as_mira.post("/api/tables", json={"definition": {"name": "Domes"}}).json["id"]
+    place = f"/api/tables/{made}"
+
+    def grant(**groups):
+        rights = {"seen_by": "owner", "changed_by": "owner", **groups}
+        assert as_mira.put(f"{place}/rights", json=rights).status_code == 200
+
+    def may():
+        typed = {"number": None, "revision": None, "cells": {"c1": "Summit"}}
+        change = viewer.post(f"{place}/records", json={"changes": [typed]}).status_code
+        return viewer.get(place).status_code, change, made in viewer.get("/api/tables").get_data(as_text=True)
+
+    as_mira.put(f"/api/team/groups/keepers/people/{aylin.person_id}", json={"inside": True})
+    grant()
+    assert may() == (403, 403, False)
+    grant(seen_groups=["keepers"])
+    assert may() == (200, 403, True)
+    grant(changed_groups=["keepers"])
+    assert may() == (200, 200, True)
+    # The columns stay the editors'.
+    assert viewer.delete(place).status_code == 403
+    as_mira.put(f"/api/team/groups/keepers/people/{aylin.person_id}", json={"inside": False})
+    assert may() == (403, 403, False)

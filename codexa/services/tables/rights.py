@@ -1,6 +1,6 @@
 """Who may see a table, and who may change it: everybody of the team from a role on, as its owners say."""
 
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Sequence
 from typing import Literal, Protocol
 from uuid import UUID
 
@@ -13,7 +13,7 @@ from codexa.store import tables
 from codexa.store.database import Connect
 from codexa.store.look_ups import is_id
 from codexa.store.sessions import SignedIn
-from codexa.store.tables import TableRow
+from codexa.store.tables import Rights, TableRow
 
 SeenBy = Literal["viewer", "reviewer", "editor", "owner"]
 ChangedBy = Literal["reviewer", "editor", "owner"]
@@ -21,11 +21,19 @@ _RANKS = {"viewer": 0, "reviewer": 1, "editor": 2, "owner": 3}
 
 
 class Seen(Protocol):
-    """A table, with the role from which on it is seen."""
+    """A table, with who sees and who changes it: from a role on, and some groups besides."""
 
     @property
     def seen_by(self) -> str:
-        """The role."""
+        """The role from which on it is seen."""
+
+    @property
+    def seen_groups(self) -> Sequence[str]:
+        """The groups who see it besides."""
+
+    @property
+    def changed_groups(self) -> Sequence[str]:
+        """The groups who change it besides."""
 
 
 class Changed(Seen, Protocol):
@@ -37,13 +45,15 @@ class Changed(Seen, Protocol):
 
 
 def may_see(row: Seen, who: SignedIn) -> bool:
-    """Say whether a person may see a table."""
-    return _RANKS[who.team_role] >= _RANKS[row.seen_by]
+    """Say whether a person may see a table: whoever changes it may."""
+    inside = not {*row.seen_groups, *row.changed_groups}.isdisjoint(who.groups)
+    return inside or _RANKS[who.team_role] >= _RANKS[row.seen_by]
 
 
 def may_change(row: Changed, who: SignedIn) -> bool:
     """Say whether a person may change a table's records; whoever may, may see them."""
-    return may_see(row, who) and _RANKS[who.team_role] >= _RANKS[row.changed_by]
+    inside = not set(row.changed_groups).isdisjoint(who.groups)
+    return inside or (may_see(row, who) and _RANKS[who.team_role] >= _RANKS[row.changed_by])
 
 
 def allowed(row: TableRow | None, who: SignedIn, *, changes: bool) -> TableRow:
@@ -55,16 +65,22 @@ def allowed(row: TableRow | None, who: SignedIn, *, changes: bool) -> TableRow:
     return row
 
 
-def grant(connect: Connect, *, who: SignedIn, table: UUID, seen_by: SeenBy, changed_by: ChangedBy) -> None:
+def grant(connect: Connect, rights: Rights, *, who: SignedIn, table: UUID) -> None:
     """Say who may see and change a table; who may change it sees it. Raises NotFoundError, DefinitionError."""
+    seen_by, changed_by = rights.seen_by, rights.changed_by
     if _RANKS[changed_by] < _RANKS[seen_by]:
         message = "who may change a table sees it; let the same people see it, or fewer change it"
         raise DefinitionError([Problem(path="changed_by", message=message)])
     with connect() as connection:
-        if not tables.set_rights(connection, team=who.team_id, table=table, seen_by=seen_by, changed_by=changed_by):
+        if not tables.set_rights(connection, rights, team=who.team_id, table=table):
             raise NotFoundError
         row = tables.find_table(connection, team=who.team_id, table=table)
-        note(connection, who, "table rights", name=row.name if row else "", seen=seen_by, changed=changed_by)
+        told = {"seen": _told(seen_by, rights.seen_groups), "changed": _told(changed_by, rights.changed_groups)}
+        note(connection, who, "table rights", name=row.name if row else "", **told)
+
+
+def _told(role: str, groups: Sequence[str]) -> str:
+    return ", ".join([f"{role}s and above", *groups])
 
 
 def refuse_beyond_rights(connect: Connect, *, who: SignedIn, former: Callable[[], Form | None], draft: Form) -> None:

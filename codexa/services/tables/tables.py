@@ -1,6 +1,6 @@
 """The team's tables: made, given other columns, deleted."""
 
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import Any
 from uuid import UUID
@@ -34,13 +34,15 @@ _FIRST = {"id": "c1", "type": "short_text", "key": "name", "label": "Name", "req
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class OpenedTable:
-    """A table with its revision, and from which role on it is seen and changed."""
+    """A table with its revision, and from which role on it is seen and changed, and by which groups besides."""
 
     id: UUID
     revision: int
     table: Table
     seen_by: str = "reviewer"
     changed_by: str = "editor"
+    seen_groups: Sequence[str] = ()
+    changed_groups: Sequence[str] = ()
 
 
 def list_tables(connect: Connect, *, who: SignedIn) -> list[ListedTable]:
@@ -71,7 +73,8 @@ def opened(row: TableRow | None) -> OpenedTable:
     if row is None:
         raise NotFoundError
     known = _KNOWN.get((row.id, row.revision), lambda: _made(row))
-    return OpenedTable(id=row.id, revision=row.revision, table=known, seen_by=row.seen_by, changed_by=row.changed_by)
+    rights = {name: getattr(row, name) for name in ("seen_by", "changed_by", "seen_groups", "changed_groups")}
+    return OpenedTable(id=row.id, revision=row.revision, table=known, **rights)
 
 
 def _made(row: TableRow) -> tuple[Table, int]:

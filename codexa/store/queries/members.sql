@@ -1,6 +1,7 @@
 -- name: members_table
 -- The table of a team's members, by team.
-SELECT data_table.id, data_table.revision, data_table.definition, data_table.name, data_table.seen_by, data_table.changed_by
+SELECT data_table.id, data_table.revision, data_table.definition, data_table.name, data_table.seen_by, data_table.changed_by,
+    data_table.seen_groups, data_table.changed_groups
 FROM team JOIN data_table ON data_table.id = team.members_table
 WHERE team.id = %(team)s AND data_table.deleted_at IS NULL;
 

@@ -47,7 +47,9 @@ SELECT name FROM person WHERE id = %(person)s;
 -- name: as_signed_in
 -- A person of a team as they are when they have signed in there.
 SELECT person.id AS person_id, person.name AS person_name, person.email, team.id AS team_id, team.name AS team_name,
-    team.slug AS team_slug, membership.role, membership.role AS team_role, '' AS csrf_token
+    team.slug AS team_slug, membership.role, membership.role AS team_role, '' AS csrf_token,
+    ARRAY(SELECT code FROM person_in_group
+        WHERE person_in_group.team_id = team.id AND person_in_group.person_id = person.id) AS groups
 FROM membership JOIN person ON person.id = membership.person_id JOIN team ON team.id = membership.team_id
 WHERE membership.person_id = %(person)s AND membership.team_id = %(team)s;
 

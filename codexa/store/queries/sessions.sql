@@ -27,7 +27,9 @@ WITH touched AS (
 )
 SELECT person.id AS person_id, person.name AS person_name, person.email, team.id AS team_id, team.name AS team_name,
     team.slug AS team_slug, membership.role AS team_role, session.csrf_token,
-    CASE WHEN membership.role = 'owner' THEN membership.role ELSE coalesce(form_exception.role, membership.role) END AS role
+    CASE WHEN membership.role = 'owner' THEN membership.role ELSE coalesce(form_exception.role, membership.role) END AS role,
+    ARRAY(SELECT code FROM person_in_group
+        WHERE person_in_group.team_id = team.id AND person_in_group.person_id = person.id) AS groups
 FROM session
 JOIN person ON person.id = session.person_id
 JOIN team ON team.id = session.team_id

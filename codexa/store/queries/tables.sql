@@ -4,23 +4,24 @@ INSERT INTO data_table (team_id, name, definition) VALUES (%(team)s, %(name)s, %
 
 -- name: list_tables
 -- The team's tables with how many records each has, by name.
-SELECT data_table.id, data_table.name, data_table.changed_at, seen_by, jsonb_array_length(definition -> 'columns') AS columns,
+SELECT data_table.id, data_table.name, data_table.changed_at, seen_by, seen_groups, changed_groups, jsonb_array_length(definition -> 'columns') AS columns,
     (SELECT count(*) FROM record WHERE table_id = data_table.id AND removed_at IS NULL) AS records
 FROM data_table WHERE team_id = %(team)s AND deleted_at IS NULL ORDER BY lower(data_table.name), data_table.id;
 
 -- name: find_table
 -- A table of the team.
-SELECT id, name, definition, revision, seen_by, changed_by FROM data_table
+SELECT id, name, definition, revision, seen_by, changed_by, seen_groups, changed_groups FROM data_table
 WHERE team_id = %(team)s AND id = %(table)s AND deleted_at IS NULL;
 
 -- name: find_tables
 -- Some tables, as far as they are the team's.
-SELECT id, name, definition, revision, seen_by, changed_by FROM data_table
+SELECT id, name, definition, revision, seen_by, changed_by, seen_groups, changed_groups FROM data_table
 WHERE team_id = %(team)s AND id = ANY(%(tables)s) AND deleted_at IS NULL;
 
 -- name: set_rights
 -- Says from which role on a table is seen and changed.
-UPDATE data_table SET seen_by = %(seen_by)s, changed_by = %(changed_by)s
+UPDATE data_table SET seen_by = %(seen_by)s, changed_by = %(changed_by)s, seen_groups = %(seen_groups)s,
+    changed_groups = %(changed_groups)s
 WHERE team_id = %(team)s AND id = %(table)s AND deleted_at IS NULL RETURNING id;
 
 -- name: any_table
@@ -29,7 +30,7 @@ SELECT id, name, definition, revision FROM data_table WHERE id = %(table)s AND d
 
 -- name: lock_table
 -- A table of the team, whose columns nobody else changes until the transaction ends; records may change meanwhile.
-SELECT id, name, definition, revision, seen_by, changed_by FROM data_table
+SELECT id, name, definition, revision, seen_by, changed_by, seen_groups, changed_groups FROM data_table
 WHERE team_id = %(team)s AND id = %(table)s AND deleted_at IS NULL FOR NO KEY UPDATE;
 
 -- name: lock_table_of_form

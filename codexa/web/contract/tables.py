@@ -4,9 +4,11 @@ from datetime import datetime
 from typing import Annotated, Any, Literal
 from uuid import UUID
 
+from annotated_types import Len
 from pydantic import Field as Setting
 from pydantic import StringConstraints
 
+from codexa.core.definition.parts import GroupCode
 from codexa.core.form.known_tables import KnownTable
 from codexa.core.tables.publication import Publication
 from codexa.services.tables.rights import ChangedBy, SeenBy
@@ -37,10 +39,12 @@ class TablesReply(Message):
 
 
 class TableRightsRequest(Message):
-    """From which role on the people of the team see a table, and change its records."""
+    """From which role on the people of the team see a table, and change its records; and which groups besides."""
 
     seen_by: SeenBy
     changed_by: ChangedBy
+    seen_groups: Annotated[list[GroupCode], Len(max_length=200)] = Setting([])
+    changed_groups: Annotated[list[GroupCode], Len(max_length=200)] = Setting([])
 
 
 class NewTableRequest(Message):
@@ -106,6 +110,8 @@ class TableReply(Message):
     known: KnownTable
     seen_by: SeenBy
     changed_by: ChangedBy
+    seen_groups: list[str]
+    changed_groups: list[str]
     may_change: bool
     published: Publication | None
     read_at: str | None

@@ -6878,6 +6878,7 @@ export interface TableOfFormReply {
 export interface TableReply {
   asked: AskedColumnReply[];
   changed_by: "reviewer" | "editor" | "owner";
+  changed_groups: string[];
   columns: TableColumnReply[];
   definition: {
     [k: string]: unknown;
@@ -6890,16 +6891,25 @@ export interface TableReply {
   read_at: string | null;
   revision: number;
   seen_by: "viewer" | "reviewer" | "editor" | "owner";
+  seen_groups: string[];
 }
 /**
- * From which role on the people of the team see a table, and change its records.
+ * From which role on the people of the team see a table, and change its records; and which groups besides.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "TableRightsRequest".
  */
 export interface TableRightsRequest {
   changed_by: "reviewer" | "editor" | "owner";
+  /**
+   * @maxItems 200
+   */
+  changed_groups: string[];
   seen_by: "viewer" | "reviewer" | "editor" | "owner";
+  /**
+   * @maxItems 200
+   */
+  seen_groups: string[];
 }
 /**
  * The team's tables, by name.

@@ -8,6 +8,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { api, reasonOf } from "../../api/client";
 import type { TableReply, TableRightsRequest } from "../../api/generated/wire";
 import { queries } from "../../api/queries";
+import { GroupsChoice } from "../follow_ups/AccountEditor";
 import type { Role } from "../team/roles";
 
 const WORDS = {
@@ -24,7 +25,8 @@ export function TableRights({ table }: { table: TableReply }) {
     mutationFn: (rights: TableRightsRequest) => api.grantTable(table.id, rights),
     onSuccess: (granted) => queryClient.setQueryData(queries.table(table.id).queryKey, granted),
   });
-  const { seen_by, changed_by } = table;
+  const { seen_by, changed_by, seen_groups, changed_groups } = table;
+  const rights = { seen_by, changed_by, seen_groups, changed_groups };
   const choice = (label: string, value: Role, roles: readonly Role[], onChoose: (role: Role) => void) => (
     <TextField
       select
@@ -50,11 +52,25 @@ export function TableRights({ table }: { table: TableReply }) {
       <FormLabel>Who of the team may do what</FormLabel>
       {choice("Sees it", seen_by, ROLES, (role) =>
         // Whoever changes it sees it.
-        grant.mutate({ seen_by: role, changed_by: later(changed_by, role) as TableRightsRequest["changed_by"] }),
+        grant.mutate({
+          ...rights,
+          seen_by: role,
+          changed_by: later(changed_by, role) as TableRightsRequest["changed_by"],
+        }),
       )}
       {choice("Changes its records", changed_by, ROLES.slice(Math.max(1, ROLES.indexOf(seen_by))), (role) =>
-        grant.mutate({ seen_by, changed_by: role as TableRightsRequest["changed_by"] }),
+        grant.mutate({ ...rights, changed_by: role as TableRightsRequest["changed_by"] }),
       )}
+      <GroupsChoice
+        label="Groups who see it besides"
+        codes={seen_groups}
+        onChange={(groups) => grant.mutate({ ...rights, seen_groups: groups })}
+      />
+      <GroupsChoice
+        label="Groups who change its records besides"
+        codes={changed_groups}
+        onChange={(groups) => grant.mutate({ ...rights, changed_groups: groups })}
+      />
       {grant.isError && <Alert severity="error">{reasonOf(grant.error)}</Alert>}
     </Box>
   );
