@@ -84,11 +84,13 @@ class HeldRow:
 class HowItCame:
     """By which way a response came, from which page and in how many seconds, as JSON; and by which sealed link.
 
-    `batch` is what the link was made with, "" where there is none.
+    `batch` is what the link was made with, "" where there is none; `visitor` is who was signed in, as formulas knew
+    them.
     """
 
     came: dict[str, Any]
     batch: str
+    visitor: dict[str, str]
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)

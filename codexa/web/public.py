@@ -286,6 +286,7 @@ def _path_of_page() -> str:
 @endpoint(blueprint, "POST", f"{_EDITION}/typed", body=TypedRequest, reply=TypedReply, most=MOST_ANSWERS)
 def typed(asked: TypedRequest, form: UUID, edition: int) -> TypedReply:
     """Return answers that were typed in another of the form's languages as they would be typed in the one asked for."""
+    admissions().let_in(form, asked.entry)
     before = editions().program(form, edition, language=asked.language)
     return TypedReply(answers=answering.typed_in(before, program_of_request(form, edition), asked.answers))
 
@@ -293,6 +294,7 @@ def typed(asked: TypedRequest, form: UUID, edition: int) -> TypedReply:
 @endpoint(blueprint, "GET", f"{_EDITION}/news/<number:since>", reply=NewsReply)
 def news(form: UUID, edition: int, since: int) -> NewsReply:
     """Say what is new in an edition for a visitor who began with an earlier one."""
+    admissions().let_in(form, request.args.get("entry", "")[:200])
     return NewsReply(news=visitor_news(program_of_request(form, since), program_of_request(form, edition)))
 
 

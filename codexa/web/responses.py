@@ -88,6 +88,7 @@ def show(form: UUID, number: int) -> ResponseReply:
         page=found.how.came.get("page", ""),
         seconds=found.how.came.get("seconds"),
         link=found.how.batch,
+        visitor=", ".join(filter(None, (found.how.visitor.get(each, "") for each in ("name", "email")))),
         events=[
             EventReply(
                 kind=event.kind,

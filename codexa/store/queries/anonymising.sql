@@ -9,7 +9,7 @@ ORDER BY number FOR UPDATE;
 -- name: replace
 -- Puts what is left of responses in their place; under its key none is sent again.
 UPDATE response SET answers = left_over.answers, computed = left_over.computed, told = left_over.told,
-    came = response.came - 'suspected', idempotency_key = 'anonymised ' || gen_random_uuid(), content_digest = ''
+    came = response.came - 'suspected', member_id = NULL, filled_by = NULL, idempotency_key = 'anonymised ' || gen_random_uuid(), content_digest = ''
 FROM jsonb_to_recordset(%(left_over)s) AS left_over (number integer, answers jsonb, computed jsonb, told jsonb)
 WHERE response.form_id = %(form)s AND response.number = left_over.number;
 

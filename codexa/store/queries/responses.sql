@@ -176,8 +176,8 @@ FROM (SELECT form_id, count(*) FROM gone GROUP BY form_id) AS counted
 WHERE response_counter.form_id = counted.form_id;
 
 -- name: how_it_came
--- By which way a response of a form of the team came, and by which sealed link.
-SELECT response.came, coalesce(link_batch.name, '') AS batch
+-- By which way a response of a form of the team came, by which sealed link, and who was signed in.
+SELECT response.came, coalesce(link_batch.name, '') AS batch, response.told -> 'visitor' AS visitor
 FROM response JOIN form ON form.id = response.form_id
 LEFT JOIN sealed_link ON sealed_link.id = response.sealed_link
 LEFT JOIN link_batch ON link_batch.id = sealed_link.batch_id

@@ -276,6 +276,7 @@ class TypedRequest(Message):
 
     answers: dict[str, Any]
     language: Annotated[str, StringConstraints(max_length=40)]
+    entry: Entry = ""
 
 
 class TypedReply(Message):

@@ -112,6 +112,7 @@ class ResponseReply(Message):
     """One response with its files by column, how it came, and what happened to it, in order.
 
     `way` is "" where that is not known; `link` is what its sealed link was made with, "" where there was none.
+    `visitor` is who was signed in, by name and e-mail, "" for nobody.
     """
 
     columns: list[ColumnReply]
@@ -121,4 +122,5 @@ class ResponseReply(Message):
     page: str
     seconds: int | None
     link: str
+    visitor: str
     events: list[EventReply]

@@ -133,7 +133,7 @@ export class Transport {
 
   /** Answers that were typed in another of the form's languages, as they are typed in this one. */
   async typed(answers: Answers, language: string): Promise<Answers> {
-    return (await this.ask<TypedReply>("typed", { answers, language })).answers as Answers;
+    return (await this.ask<TypedReply>("typed", { answers, language, entry: this.entry })).answers as Answers;
   }
 
   /** What the core makes of words that were said to a question. */
@@ -188,7 +188,9 @@ export class Transport {
 
   /** What is new since an earlier edition, in words; nothing where that is not known just now. */
   async news(since: number): Promise<string[]> {
-    const reply = await fetch(this.addressOf(`news/${since}`), { credentials: this.credentials }).catch(() => null);
+    const reply = await fetch(this.addressOf(`news/${since}`, this.entry ? { entry: this.entry } : ""), {
+      credentials: this.credentials,
+    }).catch(() => null);
     if (!reply?.ok) return [];
     return ((await reply.json().catch(() => null)) as NewsReply | null)?.news ?? [];
   }

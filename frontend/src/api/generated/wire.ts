@@ -6121,6 +6121,7 @@ export interface ReplayedReply {
  * One response with its files by column, how it came, and what happened to it, in order.
  *
  * `way` is "" where that is not known; `link` is what its sealed link was made with, "" where there was none.
+ * `visitor` is who was signed in, by name and e-mail, "" for nobody.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "ResponseReply".
@@ -6135,6 +6136,7 @@ export interface ResponseReply {
   page: string;
   row: RowReply;
   seconds: number | null;
+  visitor: string;
   way: string;
 }
 /**
@@ -7175,6 +7177,7 @@ export interface TypedRequest {
   answers: {
     [k: string]: unknown;
   };
+  entry: string;
   language: string;
 }
 /**

@@ -198,13 +198,16 @@ const WAYS: Readonly<Record<string, string>> = {
   table: "from a table",
 };
 
+type Came = Pick<ResponseReply, "way" | "page" | "seconds" | "link" | "visitor">;
+
 /** By which way it came, and what is known of that. */
-function HowItCame({ way, page, seconds, link }: Pick<ResponseReply, "way" | "page" | "seconds" | "link">) {
+function HowItCame({ way, page, seconds, link, visitor }: Came) {
   if (!way) return null;
   const told = [
     `Came ${WAYS[way] ?? way}${page && ` (${page})`}`,
     link && `with a sealed link of ${link}`,
     seconds !== null && `filled in within ${inTime(seconds)}`,
+    visitor && `by who was signed in as ${visitor}`,
   ];
   return <Box sx={{ overflowWrap: "anywhere" }}>{told.filter(Boolean).join(", ")}.</Box>;
 }
