@@ -19,7 +19,7 @@ from codexa.core.program.program import Program
 from codexa.core.program.proof import proof
 from codexa.core.program.public import form_state
 from codexa.core.program.renaming_words import renamed
-from codexa.services import addresses, brands
+from codexa.services import addresses, brands, groups
 from codexa.services.context import context_of
 from codexa.services.editions import Editions
 from codexa.services.errors import ClashError, NotFoundError
@@ -78,7 +78,7 @@ def analyse(connect: Connect, form: UUID, draft: Form) -> Analysis:
     with tables_for(connect, form) as tables:
         state = evaluate(program, {}, context_of(draft, tables=tables))
     return Analysis(
-        findings=(*proof(program, people), *drift(connect, form, program)),
+        findings=(*proof(program, people, groups.codes_for(connect, form)), *drift(connect, form, program)),
         notes=notes(program),
         links=links(program),
         ranges={figure: _range(program, figure) for figure in program.figures},

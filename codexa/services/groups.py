@@ -21,6 +21,12 @@ def list_groups(connect: Connect, *, who: SignedIn) -> list[Group]:
         return store.list_groups(connection, team=who.team_id)
 
 
+def codes_for(connect: Connect, form: UUID) -> list[str]:
+    """Return the codes of the groups that formulas of a form can ask for."""
+    with connect() as connection:
+        return store.codes_for(connection, form=form)
+
+
 def make(connect: Connect, *, who: SignedIn, name: str) -> str:
     """Make a group, and return its code. Raises NameTakenError where one has that name, or there are too many."""
     name = " ".join(name.split())

@@ -15,7 +15,7 @@ from codexa.core.program.compiling import compile_form
 from codexa.core.program.program import Program
 from codexa.core.program.proof import proof
 from codexa.core.program.trials import run_trials
-from codexa.services import people
+from codexa.services import groups, people
 from codexa.services.audit import note_form
 from codexa.services.editions import Editions
 from codexa.services.errands.asking import ask
@@ -99,7 +99,7 @@ def changes_to_come(connect: Connect, kept: Editions, *, who: SignedIn, form: UU
 
 def _prove(connect: Connect, form: UUID, draft: Form, *, despite_trials: bool) -> None:
     program, team = compile_form(draft), people.written_to(connect, draft, form)
-    found = (*proof(program, team), *drift(connect, form, program))
+    found = (*proof(program, team, groups.codes_for(connect, form)), *drift(connect, form, program))
     errors = [finding for finding in found if finding.severity is Severity.ERROR]
     if errors:
         raise NotProvenError(f"{errors[0].message} {errors[0].remedy}")

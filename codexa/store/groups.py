@@ -23,6 +23,11 @@ def list_groups(connection: Connection, *, team: UUID) -> list[Group]:
     return [Group(**row) for row in many(connection, _QUERIES["list_groups"], team=team)]
 
 
+def codes_for(connection: Connection, *, form: UUID) -> list[str]:
+    """Return the codes of the groups of the team that a form belongs to."""
+    return [row["code"] for row in many(connection, _QUERIES["codes_for"], form=form)]
+
+
 def insert_group(connection: Connection, *, team: UUID, code: str, name: str) -> bool:
     """Make a group; False where another has the name or the code."""
     return one(connection, _QUERIES["insert_group"], team=team, code=code, name=name) is not None

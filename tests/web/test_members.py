@@ -338,6 +338,18 @@ def join(as_mira, roll):
     return form
 
 
+def test_a_group_that_the_team_does_not_have_is_told_before_anybody_waits_for_it(as_mira, join):
+    document = joining_document()
+    document["pages"][0]["blocks"][2]["formula"] = 'IF(INGROUP("Keepers"), INGROUP("keeper"), FALSE)'
+    document["follow_ups"][0]["groups"] = ["keepers", "gone"]
+    saved = as_mira.put(f"/api/forms/{join}/draft", json={"revision": 1, "draft": document})
+    found = [each for each in saved.json["analysis"]["findings"] if each["code"] == "no_such_group"]
+    assert [(each["block"], each["setting"]) for each in found] == [("crew", "formula"), ("join", "groups")]
+    assert found[0]["message"] == 'The team has no group "keeper". Did you mean "keepers"?'
+    refused = as_mira.post(f"/api/forms/{join}/editions", json={"revision": saved.json["revision"]})
+    assert refused.status_code == 422
+
+
 def hand_in(member, form, key, email, entry="", **more):
     body = {"answers": {"email": email, **more}, "entry": entry}
     return member.client.post(f"/api/public/{form}/1/responses", json=body, headers={"Idempotency-Key": key * 10})

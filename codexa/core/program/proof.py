@@ -1,7 +1,7 @@
 """Proof: what is wrong or doubtful in a draft, with its place and a remedy."""
 
 from collections import Counter, defaultdict
-from collections.abc import Iterator, Mapping
+from collections.abc import Collection, Iterator, Mapping
 from dataclasses import replace
 from datetime import date
 
@@ -25,6 +25,7 @@ from codexa.core.program.facts import Formula
 from codexa.core.program.figure_kinds import kind_of
 from codexa.core.program.findings import Finding, doubt, error
 from codexa.core.program.follow_ups import follow_up_findings
+from codexa.core.program.group_findings import group_findings
 from codexa.core.program.language_findings import language_findings
 from codexa.core.program.link_values import link_findings
 from codexa.core.program.named_words import named_words, wrong_word
@@ -45,10 +46,12 @@ _OF_NOW = ("TODAY", "NOW", "INGROUP")
 _DIVIDING = {"MOD": 1, "QUOTIENT": 1}
 
 
-def proof(program: Program, people: Mapping[str, str] | None = None) -> tuple[Finding, ...]:
-    """Return every finding, errors first, each group in the order of the outline.
+def proof(
+    program: Program, people: Mapping[str, str] | None = None, groups: Collection[str] | None = None
+) -> tuple[Finding, ...]:
+    """Return every finding, errors first, each severity in the order of the outline.
 
-    `people` are those of the team, as in Context; without them nobody is doubted.
+    `people` are those of the team, as in Context, and `groups` the codes of its groups; without them none is doubted.
     """
     decided = _decide_all(program)
     found = [
@@ -78,6 +81,7 @@ def proof(program: Program, people: Mapping[str, str] | None = None) -> tuple[Fi
         *follow_up_findings(program, people),
         *link_findings(program),
         *record_findings(program),
+        *group_findings(program, groups),
         *language_findings(program),
         *unfinished(program),
     ]

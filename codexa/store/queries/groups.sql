@@ -5,6 +5,10 @@ SELECT team_group.code, team_group.name,
         WHERE person_in_group.team_id = team_group.team_id AND person_in_group.code = team_group.code) AS people
 FROM team_group WHERE team_id = %(team)s ORDER BY lower(name), code;
 
+-- name: codes_for
+-- The codes of the groups of the team that a form belongs to.
+SELECT team_group.code FROM form JOIN team_group ON team_group.team_id = form.team_id WHERE form.id = %(form)s;
+
 -- name: insert_group
 -- Makes a group; no row where one has its name or code.
 INSERT INTO team_group (team_id, code, name) VALUES (%(team)s, %(code)s, %(name)s) ON CONFLICT DO NOTHING RETURNING code;

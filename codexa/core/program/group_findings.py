@@ -1,0 +1,54 @@
+"""What is wrong where a form names a group the team does not have: nobody is in it, and nobody can be put there."""
+
+import difflib
+from collections.abc import Collection, Iterable, Iterator
+from dataclasses import replace
+
+from codexa.core.errors import Span
+from codexa.core.form.follow_ups import AccountFollowUp
+from codexa.core.form.form import FORM
+from codexa.core.formula import tree
+from codexa.core.formula.check import Typed
+from codexa.core.program.findings import Finding, error
+from codexa.core.program.program import Program
+
+_MOST_LISTED = 6
+
+
+def group_findings(program: Program, groups: Collection[str] | None) -> Iterator[Finding]:
+    """Yield an error for each group, in INGROUP or of an account, that is no code of the team's `groups`.
+
+    Without them none is doubted.
+    """
+    if groups is None:
+        return
+    for each in program.form.follow_ups:
+        if isinstance(each, AccountFollowUp):
+            for code in sorted({*each.groups} - {*groups}):
+                message = f'An account is put into the group "{code}", which the team does not have.'
+                yield error("no_such_group", message, "Take it out, or make it in Team.", each.id, "groups")
+    by_fold = {code.casefold(): code for code in sorted(groups)}
+    for formula in program.formulas:
+        owner = None if formula.owner == FORM else formula.owner
+        for text in _groups_in(formula.compiled.typed.walk() if formula.compiled.typed else ()):
+            if text.value.casefold() not in by_fold:
+                message = f'The team has no group "{text.value}".{_hint(text.value, by_fold)}'
+                remedy = "Choose one that there is, or make it in Team; else this never holds."
+                span = Span(start=text.span.start, end=text.span.end)
+                yield replace(error("no_such_group", message, remedy, owner, formula.setting), span=span)
+
+
+def _groups_in(parts: Iterable[Typed]) -> Iterator[tree.Text]:
+    for part in parts:
+        if isinstance(part.node, tree.Call) and part.node.function == "INGROUP" and part.parts:
+            group = part.parts[0].node
+            if isinstance(group, tree.Text):
+                yield group
+
+
+def _hint(given: str, by_fold: dict[str, str]) -> str:
+    near = difflib.get_close_matches(given.casefold(), by_fold, 1)
+    if near:
+        return f' Did you mean "{by_fold[near[0]]}"?'
+    listed = ", ".join(f'"{code}"' for code in list(by_fold.values())[:_MOST_LISTED])
+    return f" There is {listed}." if listed else " It has no groups yet."
