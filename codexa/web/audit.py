@@ -5,7 +5,7 @@ import io
 from collections.abc import Iterator
 from uuid import UUID
 
-from flask import Blueprint, Response, request, stream_with_context
+from flask import Blueprint, Response, request
 
 from codexa.services import audit
 from codexa.services.response_csv import defused
@@ -14,6 +14,7 @@ from codexa.store.audit import Entry, Wanted
 from codexa.web.contract.audit import AuditEntryReply, AuditReply
 from codexa.web.database import connection
 from codexa.web.endpoint import endpoint
+from codexa.web.files import streamed_file
 from codexa.web.guard import may
 from codexa.web.reading import BadRequestError
 
@@ -37,8 +38,7 @@ def show() -> AuditReply:
 def export() -> Response:
     """Download all of it as CSV (UTF-8, RFC 4180), filtered in the same way."""
     lines = _lines(audit.every(connection, who=may(Right.SEE_AUDIT), wanted=_wanted()))
-    headers = {"Content-Disposition": 'attachment; filename="audit.csv"', "Cache-Control": "no-store"}
-    return Response(stream_with_context(lines), mimetype="text/csv", headers=headers)
+    return streamed_file(lines, Right.SEE_AUDIT, "text/csv", "audit.csv")
 
 
 def _wanted() -> Wanted:

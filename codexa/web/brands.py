@@ -12,6 +12,7 @@ from codexa.web.contract.brands import BrandRequest, BrandsReply, NewBrandReques
 from codexa.web.contract.forms import MadeReply
 from codexa.web.database import connection, files_folder
 from codexa.web.endpoint import endpoint
+from codexa.web.files import arriving
 from codexa.web.guard import may
 
 blueprint = Blueprint("brands", __name__)
@@ -56,9 +57,8 @@ def upload() -> PictureReply:
     """Take a picture for forms and brands: the body is its content, the query's `name` its name."""
     who = may(Right.EDIT_FORMS)
     request.max_content_length = brands.MAX_PICTURE_BYTES + 1024
-    picture = brands.store_picture(
-        connection, files_folder(), who=who, name=request.args.get("name", "picture"), content=request.stream
-    )
+    name, content = request.args.get("name", "picture"), arriving(Right.EDIT_FORMS)
+    picture = brands.store_picture(connection, files_folder(), who=who, name=name, content=content)
     return PictureReply(source=f"/pictures/{picture.id}", width=picture.width, height=picture.height)
 
 

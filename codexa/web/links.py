@@ -5,7 +5,7 @@ import binascii
 from collections.abc import Iterator
 from uuid import UUID
 
-from flask import Blueprint, Response, current_app, stream_with_context
+from flask import Blueprint, Response, current_app
 
 from codexa.core.program.program import Program
 from codexa.services import audit, links
@@ -35,6 +35,7 @@ from codexa.web.contract.publish import (
 from codexa.web.database import connection, editions, export_connection
 from codexa.web.drafts import address_of
 from codexa.web.endpoint import endpoint
+from codexa.web.files import XLSX, streamed_file
 from codexa.web.guard import may
 from codexa.web.limits import HEAVY_RATE, limiter, who_is_counted
 from codexa.web.reading import BadRequestError, query_number
@@ -113,7 +114,7 @@ def as_csv(form: UUID, batch: int) -> Response:
             found = links.all_links(database, who=who, form=form, batch=batch)
             yield from links.as_csv(links.table_rows(_settings(), base, form, found, names))
 
-    return _file(Response(stream_with_context(lines()), mimetype="text/csv; charset=utf-8"), batch, "csv")
+    return streamed_file(lines(), Right.EDIT_FORMS, "text/csv", _name_of(batch, "csv"))
 
 
 @blueprint.get("/<number:batch>.xlsx")
@@ -126,8 +127,8 @@ def as_xlsx(form: UUID, batch: int) -> Response:
     with export_connection() as database:
         found = links.all_links(database, who=who, form=form, batch=batch)
         made = links.as_xlsx(links.table_rows(_settings(), base, form, found, names), len(names) + 1)
-    kind = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
-    return _file(Response(made, mimetype=kind), batch, "xlsx")
+    headers = {"Content-Disposition": f'attachment; filename="{_name_of(batch, "xlsx")}"'}
+    return Response(made, mimetype=XLSX, headers=headers)
 
 
 @endpoint(blueprint, "DELETE", "/one/<number:link>")
@@ -197,6 +198,5 @@ def _link(link: ListedLink, base: str, form: UUID) -> SealedLinkReply:
     return SealedLinkReply(address=links.sealed_address(base, form, link, _settings()), **known)
 
 
-def _file(response: Response, batch: int, kind: str) -> Response:
-    response.headers["Content-Disposition"] = f'attachment; filename="links-{batch}.{kind}"'
-    return response
+def _name_of(batch: int, kind: str) -> str:
+    return f"links-{batch}.{kind}"

@@ -2,12 +2,11 @@
 
 import io
 import tempfile
-from collections.abc import Iterator
 from pathlib import Path
 from typing import Any, Literal, get_args
 from uuid import UUID
 
-from flask import Blueprint, Response, g, request, send_file, stream_with_context
+from flask import Blueprint, Response, g, request, send_file
 
 from codexa.core.fields.field_type import Medium
 from codexa.core.program.faces import FileFace
@@ -34,7 +33,7 @@ from codexa.web.contract.responses import (
 )
 from codexa.web.database import connection, editions, export_connection, files_folder
 from codexa.web.endpoint import endpoint, json_reply
-from codexa.web.files import XLSX, in_pieces
+from codexa.web.files import XLSX, streamed_file
 from codexa.web.guard import frame_policy, may
 from codexa.web.limits import HEAVY_RATE, limiter, who_is_counted
 from codexa.web.payments import way
@@ -138,21 +137,21 @@ def export(form: UUID) -> Response:
     """
     fashion = _fashion()
     slug, export = _export(form, tries=fashion.tries)
-    return _file(export.as_csv(fashion), "text/csv", f"{slug}-responses.csv")
+    return streamed_file(export.as_csv(fashion), Right.SEE_RESPONSES, "text/csv", f"{slug}-responses.csv")
 
 
 @endpoint(blueprint, "GET", "/responses.json")
 def export_json(form: UUID) -> Response:
     """Download what the query looks at as a JSON array: answers, figures and order of each by key, as they are kept."""
     slug, export = _export(form)
-    return _file(export.as_json(), "application/json", f"{slug}-responses.json")
+    return streamed_file(export.as_json(), Right.SEE_RESPONSES, "application/json", f"{slug}-responses.json")
 
 
 @endpoint(blueprint, "GET", "/responses.jsonl")
 def export_lines(form: UUID) -> Response:
     """Download the same as JSON Lines: an object a line."""
     slug, export = _export(form)
-    return _file(export.as_json_lines(), "application/jsonl", f"{slug}-responses.jsonl")
+    return streamed_file(export.as_json_lines(), Right.SEE_RESPONSES, "application/jsonl", f"{slug}-responses.jsonl")
 
 
 @endpoint(blueprint, "GET", "/responses.xlsx")
@@ -223,11 +222,6 @@ def _export(form: UUID, *, tries: bool = False) -> tuple[str, Export]:
     export = Export(export_connection, editions(), who=who, form=form, look=look_of_query(), tries=tries)
     audit.keep(connection, who, "exported", form, what=request.path.rpartition("/")[2])
     return found.slug, export
-
-
-def _file(content: Iterator[str] | Iterator[bytes], kind: str, name: str) -> Response:
-    headers = {"Content-Disposition": f'attachment; filename="{name}"'}
-    return Response(stream_with_context(in_pieces(content)), mimetype=kind, headers=headers)
 
 
 _SEPARATORS: dict[str, Literal[",", ";", "\t"]] = {"comma": ",", "semicolon": ";", "tab": "\t"}

@@ -5,7 +5,7 @@ import tempfile
 from pathlib import Path
 from uuid import UUID
 
-from flask import Blueprint, Response, current_app, request, send_file, stream_with_context
+from flask import Blueprint, Response, current_app, request, send_file
 
 from codexa.core.definition.parts import Field
 from codexa.core.fields import field_type_of
@@ -55,7 +55,7 @@ from codexa.web.contract.tables import (
 )
 from codexa.web.database import connection, files_folder
 from codexa.web.endpoint import endpoint
-from codexa.web.files import XLSX, in_pieces
+from codexa.web.files import XLSX, arriving, streamed_file
 from codexa.web.guard import may
 from codexa.web.limits import HEAVY_RATE, limiter, who_is_counted
 from codexa.web.reading import query_number
@@ -219,7 +219,7 @@ def add_file(table: UUID, number: int, column: str) -> RecordReply:
     file = Arriving(
         name=request.args.get("name", "file"),
         length=request.content_length,
-        content=request.stream,
+        content=arriving(Right.CHANGE_RECORDS),
         free=int(current_app.config["SETTINGS"].least_free_disk),
     )
     record = files.add(connection, files_folder(), Cell(who=who, table=table, number=number, column=column), file)
@@ -253,8 +253,7 @@ def export(table: UUID) -> Response:
     who = may(Right.SEE_TABLES)
     lines = exporting.as_csv(connection, who=who, table=table, extract=_extract())
     _note_export(who, table)
-    headers = {"Content-Disposition": 'attachment; filename="records.csv"'}
-    return Response(stream_with_context(in_pieces(lines)), mimetype="text/csv", headers=headers)
+    return streamed_file(lines, Right.SEE_TABLES, "text/csv", "records.csv")
 
 
 @endpoint(blueprint, "GET", "/<uuid:table>/records.xlsx")

@@ -1,15 +1,20 @@
 """The people of a team: invited, accepted once, given roles, taken out with what hangs on them."""
 
+import io
 import re
 import threading
+from pathlib import Path
 
 import pytest
 from conftest import Browser, make_person, receive, within
 from web.mail import work
+from web.test_uploads import picture
 
 from codexa.practice.mailbox import store as mailbox
 from codexa.services.editions import Editions
 from codexa.store import people
+from codexa.web import files
+from codexa.web.guard import NotSignedInError
 
 PASSWORD = "clear skies tonight"
 
@@ -160,6 +165,58 @@ def test_what_hangs_on_somebody_is_told_and_goes_to_whoever_takes_over(app, as_m
     assert as_mira.post(f"/api/team/people/{aylin.person_id}/out", json={"successor": None}).status_code == 200
     connection.commit()
     assert people.addresses(connection, **asked) == {}
+
+
+@pytest.fixture
+def leaving(app, as_mira, connection):
+    """An editor with an open window, and how Mira takes them out of the team meanwhile."""
+    jonas = make_person(connection, role="editor", email="jonas@example.org")
+    connection.commit()
+    agent = Browser(app)
+    agent.sign_in(jonas.email)
+    out = f"/api/team/people/{jonas.person_id}/out"
+    return agent, lambda: as_mira.post(out, json={"successor": None}).status_code
+
+
+def test_who_is_taken_out_while_they_download_gets_no_more_of_it(leaving, as_mira, monkeypatch):
+    agent, out = leaving
+    table = as_mira.post("/api/team/members").json["table"]
+    monkeypatch.setattr(files, "_PIECE", 1)
+    monkeypatch.setattr(files, "_LOOK_AGAIN", -1)
+    assert len(agent.get(f"/api/tables/{table}/records.csv").get_data().splitlines()) == 1
+    for name in ("Ada", "Ben", "Cleo"):
+        cells = {"name": name, "email": f"{name}@example.org"}
+        added = {"changes": [{"number": None, "revision": None, "cells": cells}]}
+        assert as_mira.post(f"/api/tables/{table}/records", json=added).status_code == 200
+    pieces = agent.get(f"/api/tables/{table}/records.csv").iter_encoded()
+    assert b"E-mail" in next(pieces)
+    assert b"Ada" in next(pieces)
+    assert out() == 200
+    with pytest.raises(NotSignedInError):
+        next(pieces)
+
+
+class Slowly(io.BytesIO):
+    """A body of which the last part comes after something has happened."""
+
+    def __init__(self, content, happens):
+        super().__init__(content)
+        self.happens = happens
+
+    def readinto(self, buffer):
+        read = super().readinto(buffer)
+        if self.happens and self.tell() == len(self.getvalue()):
+            self.happens = self.happens() and None
+        return read
+
+
+def test_who_is_taken_out_while_they_upload_leaves_nothing(leaving, app):
+    agent, out = leaving
+    content = picture("WEBP")
+    sent = {"input_stream": Slowly(content, out), "content_length": len(content)}
+    reply = agent.post("/api/pictures?name=dome.webp", **sent)
+    assert (reply.status_code, reply.json["code"]) == (401, "not_signed_in")
+    assert list(Path(app.config["SETTINGS"].files).rglob("*")) == []
 
 
 def test_sessions_are_listed_and_ended_one_by_one(app, as_mira, mira):
