@@ -202,6 +202,8 @@ class TestMargin:
             ("OR(people > 3, ISBLANK(mail))", "<people> is more than 3, or <mail> is blank"),
             ("NOT(ISBLANK(mail))", "<mail> is filled in"),
             ('mail = ""', "<mail> is blank"),
+            ('NOT(INGROUP("keepers"))', "who is signed in is not in the group keepers"),
+            ("NOT(ISBLANK(visitor.first))", "the first name of who is signed in is filled in"),
             ("MOD(people, 2) = 1", "MOD(people, 2) = 1"),
         ],
     )

@@ -44,6 +44,9 @@ CASES = [
     ("agreed = FALSE", "agreed no "),
     ("day < TODAY()", "day past "),
     ("AND(day >= TODAY(), day <= TODAY() + 14)", "day next_days 14"),
+    ('INGROUP("keepers")', 'visitor in_group "keepers"'),
+    ('NOT(INGROUP("keepers"))', 'visitor not_in_group "keepers"'),
+    ("NOT(ISBLANK(visitor.email))", "visitor.email filled "),
     ("AND(day >= TODAY() - 7, day <= TODAY())", "day last_days 7"),
 ]
 
@@ -83,6 +86,7 @@ SIMPLE = st.one_of(
     st.builds("ISBLANK({})".format, NAMES),
     st.builds("NOT(ISBLANK({}))".format, NAMES),
     st.builds('HAS({}, "x")'.format, NAMES),
+    st.builds("INGROUP({})".format, OPERANDS),
     st.builds("AND({0} >= {1}, {0} <= {2})".format, NAMES, OPERANDS, OPERANDS),
     st.builds("LEN({}) * 2 > {}".format, NAMES, OPERANDS),
     NAMES,
@@ -132,6 +136,7 @@ def row(name, operator, *operands):
         (row("adults", "is"), "adults = MISSING()"),
         (row("adults", "from_to", "1", " "), "AND(adults >= 1, adults <= MISSING())"),
         (row("note", "mentions", '"fog"', ""), 'MENTIONS(note, "fog", MISSING())'),
+        (row("visitor", "in_group"), "INGROUP(MISSING())"),
         (row("adults", "more", "12 +"), 'adults > MISSING("12 +")'),
     ],
 )

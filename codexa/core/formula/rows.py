@@ -16,6 +16,7 @@ from codexa.core.formula.parse import parse
 from codexa.core.formula.unparse import unparse
 
 MISSING = "MISSING"
+VISITOR = "visitor"  # what a row names that is about who is signed in
 
 
 class RowOperator(StrEnum):
@@ -49,6 +50,8 @@ class RowOperator(StrEnum):
     NO = "no"
     SHOWN = "shown"  # the block that is named
     NOT_SHOWN = "not_shown"
+    IN_GROUP = "in_group"  # who is signed in
+    NOT_IN_GROUP = "not_in_group"
     FORMULA = "formula"  # what has no row of its own: no name, one operand
 
 
@@ -64,6 +67,7 @@ _MIRRORED = {"=": "=", "<>": "<>", ">": "<", ">=": "<=", "<": ">", "<=": ">="}
 _CALLS = {"HAS": (RowOperator.HAS, RowOperator.HAS_NOT), "MENTIONS": (RowOperator.MENTIONS, RowOperator.MENTIONS_NOT)}
 _SHOWN = "shown"  # what follows the dot after a block's key
 _SEVERAL = (RowOperator.HAS, RowOperator.HAS_NOT, RowOperator.MENTIONS, RowOperator.MENTIONS_NOT, RowOperator.ONE_OF)
+_IN_GROUP = (RowOperator.IN_GROUP, RowOperator.NOT_IN_GROUP)
 _JOINS: dict[str, Literal["all", "any"]] = {"AND": "all", "OR": "any"}
 _MOST_DEPTH = 20
 # What each says as a formula: n is the name, x and y are the operands. The first that fits is the row.
@@ -184,6 +188,8 @@ def _several(node: tree.Tree) -> ConditionRow | None:
         case tree.Name(parts=(*block, last)) if block and last == _SHOWN:
             operator = RowOperator.NOT_SHOWN if negated else RowOperator.SHOWN
             return ConditionRow(name=inner.text.rpartition(".")[0], operator=operator)
+        case tree.Call(function="INGROUP", arguments=(group,)):
+            return ConditionRow(name=VISITOR, operator=_IN_GROUP[negated], operands=(_written(group),))
         case tree.Call(function="OR", arguments=(tree.Call(), _, *_)):
             contained = [_contained(each) for each in inner.arguments]
             names = {_written(each[0]) for each in contained if each is not None}
@@ -258,6 +264,9 @@ def _row_text(row: ConditionRow) -> str:
         shown = part_of(f"{row.name}.{_SHOWN}" if row.name.strip() else "")
         negated = row.operator is RowOperator.NOT_SHOWN
         return unparse(tree.Call(function="NOT", arguments=(shown,)) if negated else shown)
+    if row.operator in _IN_GROUP:
+        asked = tree.Call(function="INGROUP", arguments=(operands[0],))
+        return unparse(asked if row.operator is RowOperator.IN_GROUP else tree.Call(function="NOT", arguments=(asked,)))
     if row.operator in (RowOperator.CONTAINS, RowOperator.CONTAINS_NOT) and len(operands) > 1:
         looked = [_filled(_TREES[RowOperator.CONTAINS], {"n": name, "x": each}) for each in operands]
         either = tree.Call(function="OR", arguments=tuple(looked))

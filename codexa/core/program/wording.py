@@ -9,7 +9,7 @@ from codexa.core.fields.options import find_option
 from codexa.core.form.known_tables import label_of
 from codexa.core.formula import tree
 from codexa.core.formula.convert import text_of_number
-from codexa.core.formula.rows import MISSING, ConditionRow, RowOperator, part_of, row_of
+from codexa.core.formula.rows import MISSING, VISITOR, ConditionRow, RowOperator, part_of, row_of
 from codexa.core.formula.unparse import unparse
 
 
@@ -44,11 +44,15 @@ _SAID = {
     RowOperator.NEXT_DAYS: "is in the next … days",
     RowOperator.LAST_DAYS: "is in the last … days",
     RowOperator.NO: "is no",
+    RowOperator.IN_GROUP: "is in the group …",
+    RowOperator.NOT_IN_GROUP: "is not in the group …",
     RowOperator.SHOWN: "is shown",
     RowOperator.NOT_SHOWN: "is hidden",
 }
 NO_COLUMNS: Mapping[str, Field] = MappingProxyType({})
 RECORD = "record"  # what a filter of records calls each of them
+_VISITOR = "who is signed in"
+_OF_VISITOR = {"email": "e-mail", "name": "name", "first": "first name", "last": "last name"}
 _JOINED = {"AND": " and ", "OR": ", or "}
 _MIRRORED = {"=": "=", "<>": "<>", ">": "<", ">=": "<=", "<": ">", "<=": ">="}
 
@@ -183,6 +187,10 @@ class Sentences:
         owner = self._named.get(node.parts[0])
         if (column := self._column(node)) is not None:
             yield Words(text=label_of(column), strong=True)
+            return
+        if owner is None and node.parts[0] == VISITOR:
+            said = _OF_VISITOR.get(node.parts[-1])
+            yield Words(text=f"the {said} of {_VISITOR}" if said else _VISITOR)
             return
         if owner is None:
             yield Words(text=unparse(node), code=True)

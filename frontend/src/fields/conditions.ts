@@ -43,6 +43,8 @@ export const OPERATOR_WORDS: Record<Operator, string> = {
   no: "is no",
   shown: "is shown",
   not_shown: "is hidden",
+  in_group: "is in the group",
+  not_in_group: "is not in the group",
   formula: "holds:",
 };
 
@@ -78,6 +80,15 @@ export const ANY_SHAPE: Shape = withoutPlace(NUMBER);
 
 /** The name of a band, or a profile: one of those that there are. */
 export const NAMED_SHAPE: Shape = withoutPlace(CHOICE);
+
+/** Who is signed in. */
+export const VISITOR_SHAPE: Shape = { entered: "option", operators: ["in_group", "not_in_group"] };
+
+/** What is known of them: nothing, where nobody is signed in. */
+export const VISITOR_FACT_SHAPE: Shape = {
+  ...withoutPlace(TEXT),
+  words: { filled: "is known", blank: "is not known" },
+};
 
 export const SHAPES: Record<BlockKind, Shape> = {
   short_text: TEXT,

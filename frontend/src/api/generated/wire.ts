@@ -67,6 +67,8 @@ export type RowOperator =
   | "no"
   | "shown"
   | "not_shown"
+  | "in_group"
+  | "not_in_group"
   | "formula";
 /**
  * What a key may do.

@@ -6,9 +6,11 @@ import IconButton from "@mui/material/IconButton";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
+import { useQuery } from "@tanstack/react-query";
 import { useEffect, useMemo, useRef, useState } from "react";
 import type { ConditionRow, ConditionRows, Form, RecordChoiceField } from "../../api/generated/wire";
 import { api, ApiError } from "../../api/client";
+import { queries } from "../../api/queries";
 import {
   ANY_SHAPE,
   NAMED_SHAPE,
@@ -19,9 +21,12 @@ import {
   type Shape,
   SHAPES,
   takesSeveral,
+  VISITOR_FACT_SHAPE,
+  VISITOR_SHAPE,
 } from "../../fields/conditions";
 import { idsNamed, isRows, withNamesOfToday } from "../../model/condition_rows";
 import { columnsOfRecord, type Named, namedIn, placedIn } from "../../model/outline";
+import { namesOfVisitor } from "../../model/visitor";
 import { useBench } from "../workbench/bench";
 import { Operand } from "./Operand";
 
@@ -41,10 +46,15 @@ const NEW_ROW: ConditionRow = { name: "", operator: "is", operands: [] };
 
 export function ConditionEditor({ text, rows, rowKind, offering = null, readOnly, focused, onChange }: Props) {
   const { form } = useBench();
-  const names = useMemo(
-    () => [...(offering ? columnsOfRecord(form, offering) : []), ...placedIn(form, rowKind)],
-    [form, rowKind, offering],
-  );
+  const groups = useQuery(queries.groups()).data?.groups;
+  const names = useMemo(() => {
+    const offered = (groups ?? []).map(({ code, name }) => ({ code, label: name }));
+    return [
+      ...(offering ? columnsOfRecord(form, offering) : []),
+      ...placedIn(form, rowKind),
+      ...namesOfVisitor(offered),
+    ];
+  }, [form, rowKind, offering, groups]);
   const answers = useMemo(() => answersBeside(form, rowKind, offering), [form, rowKind, offering]);
   // What is typed stays as it is typed; what a row lacks stands in its formula as missing.
   const [shown, setShown] = useState({ text, rows, ids: idsNamed(rows, names) });
@@ -155,13 +165,17 @@ function RowList({ rows, names, answers, depth, onChange }: ListProps) {
   );
 }
 
-const shapeOf = (named: Named | undefined): Shape =>
-  named?.block ? SHAPES[named.block.type] : named?.choices ? NAMED_SHAPE : ANY_SHAPE;
+function shapeOf(named: Named | undefined): Shape {
+  if (named?.kind === "Visitor") return named.choices ? VISITOR_SHAPE : VISITOR_FACT_SHAPE;
+  return named?.block ? SHAPES[named.block.type] : named?.choices ? NAMED_SHAPE : ANY_SHAPE;
+}
 
 const operatorWords = (shape: Shape, operator: Operator): string => shape.words?.[operator] ?? OPERATOR_WORDS[operator];
 
-const groupOf = ({ kind, name }: Named): string =>
-  kind === "Figure" ? "Figures" : name.startsWith("record.") ? "Columns" : "Answers";
+function groupOf({ kind, name }: Named): string {
+  if (kind === "Visitor") return "Who fills in";
+  return kind === "Figure" ? "Figures" : name.startsWith("record.") ? "Columns" : "Answers";
+}
 
 /** What a row lacks, in words; null where it is complete, or says nothing at all. */
 function lackingIn({ name, operator, operands }: ConditionRow): string | null {

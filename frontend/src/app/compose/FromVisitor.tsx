@@ -2,15 +2,10 @@
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import { type Block, isQuestion } from "../../model/blocks";
+import { VISITOR_FACTS } from "../../model/visitor";
 
 type Question = Extract<Block, { default: string }>;
 
-const FACTS = {
-  "visitor.email": "their e-mail",
-  "visitor.name": "their name",
-  "visitor.first": "their first name",
-  "visitor.last": "their last name",
-} as const;
 const TYPES: readonly string[] = ["short_text", "name", "email", "hidden"];
 
 interface Props {
@@ -22,7 +17,7 @@ export function FromVisitor({ part, edit }: Props) {
   if (!isQuestion(part) || !TYPES.includes(part.type)) return null;
   const field = part as Question;
   const fact = field.default.trim().toLowerCase();
-  const isFact = fact in FACTS;
+  const isFact = fact in VISITOR_FACTS;
   // Whoever is not signed in types it themselves.
   const held = `NOT(ISBLANK(${fact}))`;
   const isHeld = isFact && field.locked.trim().toLowerCase() === held.toLowerCase() && field.default_follows;
@@ -43,9 +38,9 @@ export function FromVisitor({ part, edit }: Props) {
         }}
       >
         <MenuItem value="">{field.default.trim() && !isFact ? "no: it begins as something else" : "no"}</MenuItem>
-        {Object.entries(FACTS).map(([name, words]) => (
+        {Object.entries(VISITOR_FACTS).map(([name, words]) => (
           <MenuItem key={name} value={name}>
-            {words}
+            their {words}
           </MenuItem>
         ))}
       </TextField>

@@ -56,6 +56,7 @@ export function Operand({ label, entered, choices, answers, value, onChange }: P
           onChange={(event) => onChange(textLiteral(event.target.value))}
           slotProps={{ htmlInput: { "aria-label": label } }}
         >
+          {choices.length === 0 && <MenuItem disabled>There is nothing to choose yet</MenuItem>}
           {choices.map((option) => (
             <MenuItem key={option.code} value={option.code} dense>
               {option.label || option.code}

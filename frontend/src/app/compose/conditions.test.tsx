@@ -151,6 +151,24 @@ describe("a condition as rows", () => {
     expect(changed).toEqual(["adults > 45"]);
   });
 
+  it("asks in which of the team's groups is who is signed in, or whether anybody is", async () => {
+    const group = { code: "keepers", name: "Dome keepers", people: [] };
+    vi.spyOn(api, "groups").mockResolvedValue({ groups: [group] });
+    const { user, changed } = edited();
+    await user.type(screen.getByLabelText("Field or figure"), "signed");
+    await user.click(screen.getByRole("option", { name: "Who is signed in" }));
+    expect(screen.getByLabelText("What is said of it").parentElement!.textContent).toContain("is in the group");
+    await choose("Value", "Dome keepers");
+    await waitFor(() => expect(changed.at(-1)).toBe('visitor in_group "keepers"'));
+    await user.clear(screen.getByLabelText("Field or figure"));
+    await user.type(screen.getByLabelText("Field or figure"), "their first");
+    await user.click(screen.getByRole("option", { name: "Their first name" }));
+    fireEvent.mouseDown(screen.getByLabelText("What is said of it"));
+    const words = within(screen.getByRole("listbox")).getAllByRole("option");
+    expect(words.map((each) => each.textContent)).toContain("is not known");
+    expect(words.map((each) => each.textContent)).not.toContain("is hidden");
+  });
+
   it("is only to be read for who may only look", () => {
     edited({ join: "all", rows: [row("adults", "more", "3")] }, true);
     expect(screen.getByLabelText("Value").matches(":disabled")).toBe(true);
