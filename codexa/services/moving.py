@@ -10,10 +10,12 @@ from uuid import UUID
 from codexa.core.form.access import Access
 from codexa.core.form.form import Form
 from codexa.core.form.upgrades import read_stored
+from codexa.core.program.compiling import compile_form
+from codexa.core.program.group_findings import groups_named
 from codexa.services.addresses import free_slug, slug_of
 from codexa.services.audit import note, note_of
 from codexa.services.errors import MoveRefusedError, NotAllowedError, NotFoundError
-from codexa.store import content, forms, people, tables, team
+from codexa.store import content, forms, groups, people, tables, team
 from codexa.store import moving as store
 from codexa.store.database import Connect, Connection
 from codexa.store.look_ups import is_id
@@ -124,6 +126,10 @@ def _hindrances(connection: Connection, who: SignedIn, form: UUID, to: UUID, fou
         yield "Its payments go to an account of this team. Choose practice in Payment, and publish that, first."
     if Access.model_validate(found.access).who == "groups":
         yield "It is for groups of this team. Say in Publish who else may fill it in first."
+    there = {each.code for each in groups.list_groups(connection, team=to)}
+    asked = {code for document in _documents(found) for code in groups_named(compile_form(document))}
+    if asked - there:
+        yield f"It names groups that are not there: {', '.join(sorted(asked - there))}. Make them there first."
     people_of = {each for document in _documents(found) for each in document.people}
     missing = store.people_missing(connection, team=to, people=people_of)
     if missing:

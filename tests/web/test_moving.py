@@ -98,6 +98,18 @@ def test_what_a_form_needs_goes_along_or_keeps_it_and_says_why(as_mira, jonas):
     assert jonas.get(f"/api/tables/{table}").status_code == 404
 
 
+def test_a_form_waits_until_the_groups_that_it_names_are_there(as_mira, jonas):
+    assert jonas.post("/api/team/groups", json={"name": "Keepers"}).json["code"] == "keepers"
+    document = visit_document()
+    document["pages"][0]["blocks"][0]["shown"] = 'NOT(INGROUP("KEEPERS"))'
+    form = published(jonas, document)
+    refused = move(jonas, form)
+    assert (refused.status_code, refused.json["code"]) == (409, "move_refused")
+    assert "keepers" in refused.json["message"]
+    assert as_mira.post("/api/team/groups", json={"name": "Keepers"}).json["code"] == "keepers"
+    assert move(jonas, form).status_code == 204
+
+
 def test_only_who_makes_forms_in_both_moves_one(app, as_mira, jonas, connection):
     form = published(jonas)
     stranger = make_person(connection, team="harbour", email="other@example.org")

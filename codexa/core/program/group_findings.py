@@ -38,6 +38,18 @@ def group_findings(program: Program, groups: Collection[str] | None) -> Iterator
                 yield replace(error("no_such_group", message, remedy, owner, formula.setting), span=span)
 
 
+def groups_named(program: Program) -> set[str]:
+    """Return the codes of the groups that a form asks for or puts accounts into, in small letters."""
+    asked = {
+        text.value.casefold()
+        for formula in program.formulas
+        if formula.compiled.typed
+        for text in _groups_in(formula.compiled.typed.walk())
+    }
+    accounts = (each for each in program.form.follow_ups if isinstance(each, AccountFollowUp))
+    return asked | {code for each in accounts for code in each.groups}
+
+
 def _groups_in(parts: Iterable[Typed]) -> Iterator[tree.Text]:
     for part in parts:
         if isinstance(part.node, tree.Call) and part.node.function == "INGROUP" and part.parts:
