@@ -123,6 +123,8 @@ def test_three_thousand_records_are_scrolled_searched_and_sorted(places):
         head.get_by_role("button", name="Sort by Magnitude").click()
         expect(head).to_have_attribute("aria-sort", order)
     page.wait_for_load_state("networkidle")
+    for row in range(1, 6):  # the network may be idle before what it brought is drawn
+        expect(cell(page, row, 4)).to_have_text(re.compile(r"\d"))
     brightest = [float(cell(page, row, 4).inner_text()) for row in range(1, 6)]
     assert brightest == sorted(brightest, reverse=True)
     # A filter stands in the address: whoever is sent it sees the same.

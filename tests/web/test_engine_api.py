@@ -13,7 +13,7 @@ from codexa.core.form.form import read_form
 from codexa.core.program.compiling import compile_form
 from codexa.core.program.faces import FormState
 from codexa.core.program.samples import sample_answers
-from codexa.services import desk, publishing
+from codexa.services import desk, groups, publishing
 from codexa.services.demo_tables import make_tables, with_tables
 from codexa.services.drafts import context_of
 
@@ -23,6 +23,7 @@ DOCUMENTS = {path.stem: json.loads(path.read_text(encoding="utf-8")) for path in
 @pytest.fixture
 def publish(connection, mira, monkeypatch):
     monkeypatch.setattr("codexa.services.demo_tables._OBJECTS", 60)
+    groups.make(within(connection), who=mira, name="Observers")
 
     def publish(document):
         made = make_tables(within(connection), mira, examples=EXAMPLES) if document.get("tables") else {}
