@@ -1,8 +1,11 @@
 """Sentences that the core says to visitors: written in English where they are due, read in the form's language."""
 
+import re
 from typing import Any, Self
 
 from codexa.core.languages import counted, translated
+
+_NAME = re.compile(r"\{(\w+)\}")
 
 
 class Sentence(str):
@@ -40,10 +43,8 @@ class Sentence(str):
 
 
 def filled(words: str, values: dict[str, Any]) -> str:
-    """Return words with each `{name}` replaced by its value."""
-    for name, value in values.items():
-        words = words.replace(f"{{{name}}}", str(value))
-    return words
+    """Return words with each `{name}` replaced by its value; what stands within a value stays as it is."""
+    return _NAME.sub(lambda found: str(values.get(found[1], found[0])), words)
 
 
 def in_language(text: Any, locale: str) -> Any:

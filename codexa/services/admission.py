@@ -183,8 +183,9 @@ class Admissions:
         return mark_of(f"entry {form} {until} {password_hash}", self._settings)[:40]
 
 
-def entry_with(typed: str, ticket: str) -> str:
-    """Return what a page carries: what says that a password was typed, and the pass of who is signed in."""
+def entry_with(entry: str, ticket: str) -> str:
+    """Return what a page carries, with the pass of who is signed in; that a password was typed stays with it."""
+    typed = entry.partition(_BETWEEN)[0]
     return f"{typed}{_BETWEEN}{ticket}" if ticket else typed
 
 

@@ -8,6 +8,7 @@ from datetime import datetime
 from typing import Any
 from uuid import UUID
 
+from codexa.core.sentences import filled
 from codexa.store import audit as store
 from codexa.store.audit import Entry, Wanted
 from codexa.store.database import Connect, Connection
@@ -113,10 +114,7 @@ def note_of(connection: Connection, team: UUID, kind: str, *, by: UUID | None, c
 
 def told(entry: Entry) -> str:
     """Return what was done, in words."""
-    words = KINDS.get(entry.kind, entry.kind)
-    for name, value in entry.about.items():
-        words = words.replace(f"{{{name}}}", str(value))
-    return words
+    return filled(KINDS.get(entry.kind, entry.kind), entry.about)
 
 
 def area_of(kind: str) -> str:

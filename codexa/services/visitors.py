@@ -6,7 +6,7 @@ keeps cookies back, as in a frame on a website, and for nothing but that form.
 
 import hmac
 from collections.abc import Iterable, Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from datetime import timedelta
 from typing import Literal
 from uuid import UUID
@@ -80,4 +80,4 @@ def _told(found: Visiting | None) -> Visitor:
     if found is None:
         return GUEST
     named = visitor_named(found.email, found.name, found.groups)
-    return Visitor(facts=named.facts, groups=named.groups, member_id=found.member_id, person_id=found.person_id)
+    return replace(named, member_id=found.member_id, person_id=found.person_id)

@@ -1,5 +1,6 @@
 """The page of a team's members: they sign in, find their answers again, and keep their account."""
 
+import hmac
 from typing import Any
 from uuid import UUID
 
@@ -22,10 +23,9 @@ from codexa.web.database import connection
 from codexa.web.limits import SIGN_IN_RATE, limiter
 from codexa.web.network import network
 from codexa.web.payments import way
-from codexa.web.visiting import SignInBox, SignInRefused
+from codexa.web.visiting import MOST_TYPED, SignInBox, SignInRefused
 
 blueprint = Blueprint("members", __name__, url_prefix="/m/<team>")
-_MOST = 300  # characters of what is typed
 
 
 class _ForeignFormError(ServiceError):
@@ -48,9 +48,8 @@ def sign_in(team: str) -> Response:
     """Sign a member in, or have a mail sent by which they can."""
     guard.refuse_foreign_origin()
     of = signing_in.team_at(connection, team)
-    typed = {name: request.form.get(name, "")[:_MOST] for name in ("email", "member_password", "asked", "code", "way")}
     try:
-        session = visiting.sign_in(of.id, typed, say=_say, back="", locale=_locale())
+        session = visiting.sign_in(of.id, visiting.typed_to_sign_in(), say=_say, back="", locale=_locale())
     except SignInRefused as refused:
         return _sign_in_page(of, refused.words, refused.box(""), refused.status)
     return visiting.with_cookie(_again(team), session.token)
@@ -109,7 +108,7 @@ def go_on(team: str, form: UUID, number: int) -> Response:
 def change(team: str) -> Response:
     """Change a member's name, password or address, sign out, or leave."""
     of, member = _member(team, changes=True)
-    typed = {name: request.form.get(name, "")[:_MOST] for name in ("what", "name", "password", "email")}
+    typed = {name: request.form.get(name, "")[:MOST_TYPED] for name in ("what", "name", "password", "email")}
     try:
         match typed["what"]:
             case "name":
@@ -146,7 +145,8 @@ def _member(team: str, *, changes: bool = False) -> tuple[Team, SignedInMember]:
     member = visiting.member_at(team)
     if member is None:
         raise NotFoundError("Sign in first, on the page of your account.")
-    if changes and request.form.get("csrf", "") != member.csrf_token:
+    sent = request.form.get("csrf", "")
+    if changes and not hmac.compare_digest(sent.encode(), member.csrf_token.encode()):
         raise _ForeignFormError
     return of, member
 

@@ -273,7 +273,7 @@ def sign_in(asked: MemberSignInRequest, form: UUID, edition: int) -> Response:
     visitor = admissions().visitor(form, ticket, fresh=True)
     name = visitor.facts.get("name", "")
     words = form_as_read.say("signedIn").replace("{name}", name)
-    entry = entry_with(asked.entry.partition("_")[0], ticket)
+    entry = entry_with(asked.entry, ticket)
     return visiting.with_cookie(json_reply(MemberSignInReply(words=words, entry=entry, visitor=name)), session.token)
 
 

@@ -24,7 +24,8 @@ from codexa.web.database import connection
 from codexa.web.network import network
 
 _COOKIE = "codexa_member"
-_MOST = 300  # characters of what is typed
+MOST_TYPED = 300  # characters
+_BOX = ("email", "member_password", "asked", "code", "way")
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -87,8 +88,14 @@ def ticket(form: UUID, terms: Terms) -> str | None:
 
 def signed_in_by(terms: Terms) -> NewMemberSession:
     """Return a new session by what the request's form has: a password, or the code of a mail. Raises SignInRefused."""
-    typed = {name: request.form.get(name, "")[:_MOST] for name in ("email", "member_password", "asked", "code", "way")}
-    return sign_in(terms.team, typed, say=terms.form.say, back=request.full_path.rstrip("?"), locale=terms.form.locale)
+    return sign_in(
+        terms.team, typed_to_sign_in(), say=terms.form.say, back=request.full_path.rstrip("?"), locale=terms.form.locale
+    )
+
+
+def typed_to_sign_in() -> dict[str, str]:
+    """Return what a page's box to sign in sends."""
+    return {name: request.form.get(name, "")[:MOST_TYPED] for name in _BOX}
 
 
 def sign_in(team: UUID, typed: dict[str, str], *, say: Any, back: str, locale: str) -> NewMemberSession:

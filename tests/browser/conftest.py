@@ -301,6 +301,17 @@ def axe_findings(page, only=WCAG):
     return [f"{each['id']}: {node['target']} {node['failureSummary']}" for each in found for node in each["nodes"]]
 
 
+def mailed_link(page, servers, subject, name):
+    """Wait for a mail in the practice mailbox, and return where the link of that name in it leads."""
+    for _ in range(40):
+        page.goto(servers.mailbox)
+        if page.get_by_role("link", name=subject).count():
+            break
+        page.wait_for_timeout(500)
+    page.get_by_role("link", name=subject).first.click()
+    return page.frame_locator("iframe").get_by_role("link", name=name).get_attribute("href")
+
+
 def expect_usable(page):
     """Expect axe-core to find nothing on the screen, and its colours to read well in the dark scheme too."""
     assert axe_findings(page) == []

@@ -4,19 +4,9 @@ import re
 
 from playwright.sync_api import expect
 
-from browser.conftest import axe_findings, expect_usable, sign_in
+from browser.conftest import axe_findings, expect_usable, mailed_link, sign_in
 
 PASSWORD = "alderlight"
-
-
-def mailed_link(page, servers, subject, name):
-    for _ in range(40):
-        page.goto(servers.mailbox)
-        if page.get_by_role("link", name=subject).count():
-            break
-        page.wait_for_timeout(500)
-    page.get_by_role("link", name=subject).first.click()
-    return page.frame_locator("iframe").get_by_role("link", name=name).get_attribute("href")
 
 
 def test_a_member_borrows_and_finds_the_loan_again(page, servers):

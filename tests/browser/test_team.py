@@ -4,17 +4,7 @@ import re
 
 from playwright.sync_api import expect
 
-from browser.conftest import expect_usable
-
-
-def mailed_link(page, servers, subject):
-    for _ in range(40):
-        page.goto(servers.mailbox)
-        if page.get_by_role("link", name=subject).count():
-            break
-        page.wait_for_timeout(500)
-    page.get_by_role("link", name=subject).first.click()
-    return page.frame_locator("iframe").get_by_role("link", name="Look at the invitation").get_attribute("href")
+from browser.conftest import expect_usable, mailed_link
 
 
 def menu(page, item):
@@ -31,7 +21,8 @@ def test_a_colleague_is_invited_joins_and_is_taken_out(desk, servers, browser):
     expect(desk.get_by_role("table", name="Invited")).to_contain_text(email)
     expect_usable(desk)
     colleague = browser.new_page()
-    colleague.goto(mailed_link(colleague, servers, "Mira Okafor invites you into Alderlight Observatory"))
+    subject = "Mira Okafor invites you into Alderlight Observatory"
+    colleague.goto(mailed_link(colleague, servers, subject, "Look at the invitation"))
     expect(colleague.get_by_role("heading", name="Join Alderlight Observatory")).to_be_visible()
     colleague.get_by_label("Your name").fill("Kemi Oyelaran")
     colleague.get_by_label("Choose a password").fill("clear skies tonight")

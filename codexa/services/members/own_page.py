@@ -50,8 +50,8 @@ def signed_in(connect: Connect, *, token: str, team_slug: str) -> SignedInMember
 def show(connect: Connect, member: SignedInMember) -> OwnPage:
     """Return what a member's own page has."""
     with connect() as connection:
-        kept = tables.lock_records(connection, table=member.table_id, numbers=[member.number])
-        groups = [str(each) for row in kept.values() for each in row.kept.get("groups", [])]
+        known = store.find_as(connection, team=member.team_id, number=member.number)
+        groups = known.groups if known else []
         return OwnPage(
             responses=store.own_responses(connection, team=member.team_id, member=member.id, most=_MOST_SHOWN),
             forms=store.own_forms(connection, team=member.team_id, groups=groups, most=_MOST_SHOWN),

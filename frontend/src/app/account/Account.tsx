@@ -1,4 +1,4 @@
-// One's own account: another password, and another address to sign in with.
+// One's own account: name, password, address, how often a digest comes, second factor, and where one is signed in.
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
@@ -9,6 +9,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, type PropsWithChildren, useState } from "react";
 import { api } from "../../api/client";
 import { queries } from "../../api/queries";
+import { NameField } from "../../ui/NameField";
 import { PasswordField } from "../../ui/PasswordField";
 import { Single } from "../Single";
 import { SecondFactors } from "./SecondFactors";
@@ -62,14 +63,7 @@ function Name() {
   return (
     <Sheet title="What you are called" onSubmit={() => change.mutate()}>
       {change.isError && <Alert severity="error">{change.error.message}</Alert>}
-      <TextField
-        label="Your name"
-        autoComplete="name"
-        required
-        value={name}
-        onChange={(event) => setName(event.target.value)}
-        slotProps={{ htmlInput: { maxLength: 200 } }}
-      />
+      <NameField value={name} onChange={setName} />
       <Box>
         <Button type="submit" variant="contained" disabled={!name.trim()} loading={change.isPending}>
           {change.isSuccess && name.trim() === who.person_name ? "Changed" : "Change the name"}

@@ -30,8 +30,9 @@ export function AsVisitor({ value, onChange }: { value: As; onChange: (as: As) =
     placeholderData: keepPreviousData,
   });
   const groups = useQuery(queries.groups()).data?.groups ?? [];
-  const codesIn = (labels: string | undefined) =>
-    groups.filter(({ name }) => (labels ?? "").split(", ").includes(name)).map(({ code }) => code);
+  // A name may have a comma in it.
+  const codesIn = (labels = "") =>
+    groups.filter(({ name }) => `, ${labels}, `.includes(`, ${name}, `)).map(({ code }) => code);
   const members = (found.data?.records ?? []).map(({ number, name, cells }): As => ({
     known: `member.${number}`,
     name,

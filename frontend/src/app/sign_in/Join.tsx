@@ -1,13 +1,13 @@
 // What an invitation in a mail leads to: somebody new makes an account, who is known joins with what they have.
 import Alert from "@mui/material/Alert";
 import Button from "@mui/material/Button";
-import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useLocation, useNavigate } from "react-router";
 import { api, reasonOf } from "../../api/client";
 import { queries } from "../../api/queries";
+import { NameField } from "../../ui/NameField";
 import { PasswordField } from "../../ui/PasswordField";
 import { Waiting } from "../Waiting";
 import { Frame } from "./Frame";
@@ -46,16 +46,7 @@ export function Join() {
             <b>{found.email}</b>.
           </Typography>
           {join.isError && <Alert severity="error">{reasonOf(join.error)}</Alert>}
-          {isNew && (
-            <TextField
-              label="Your name"
-              autoComplete="name"
-              required
-              value={name}
-              onChange={(event) => setName(event.target.value)}
-              slotProps={{ htmlInput: { maxLength: 200 } }}
-            />
-          )}
+          {isNew && <NameField value={name} onChange={setName} />}
           {!found.signed_in && (
             <PasswordField
               fresh={isNew}
