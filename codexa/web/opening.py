@@ -112,7 +112,8 @@ def _page(live: LiveEdition, place: str, page: str, *, framed: bool, going_on: G
             "shown": shown,
             "later": let_in.kept_days is not None,
             "visitor": let_in.visitor.facts.get("name", "") if let_in.visitor.is_known else "",
-            "members": f"/m/{place.split('/')[1]}",
+            # Whoever is of the team has no page among the members.
+            "members": "" if let_in.visitor.person_id else f"/m/{place.split('/')[1]}",
             "face": opened.face.model_dump(mode="json"),
             "state": opened.state,
             **({} if going_on is None else _gone_on(program, live, going_on)),

@@ -118,13 +118,16 @@ def test_who_may_fill_in_is_asked_of_groups_and_of_the_team(app, as_mira, form, 
     ada, ben = signed_in(app, worker, "ada@example.org"), signed_in(app, worker, "ben@example.org")
     let_in(as_mira, form, who="groups", groups=["keepers"])
     assert "Your visit" in ada.page(address)
+    assert '"members":"/m/alderlight"' in ada.page(address)
     assert "for others" in ben.page(address)
     # Mira is of the team, and in no group until she is put into one.
     assert "for others" in as_mira.client.get(address).get_data(as_text=True)
     people = as_mira.get("/api/team").json["people"]
     me = next(each["id"] for each in people if each["email"] == "mira@example.org")
     assert as_mira.put(f"/api/team/groups/keepers/people/{me}", json={"inside": True}).status_code == 204
-    assert "Your visit" in as_mira.client.get(address).get_data(as_text=True)
+    page = as_mira.client.get(address).get_data(as_text=True)
+    assert "Your visit" in page
+    assert '"members":""' in page  # she has no page among the members
     let_in(as_mira, form, who="team", groups=[])
     assert "for others" in ada.page(address)
     assert "Your visit" in as_mira.client.get(address).get_data(as_text=True)
