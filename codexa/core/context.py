@@ -51,8 +51,9 @@ class Context:
     `now` is aware, in the form's time zone; `locale` the form's language; `visitor` who is signed in ("email", "name"),
     with the names of their `groups`; `link` what came with the address; `number` the response's own number,
     known only once it is saved; `people` are those of the team, by id, as mail reaches them, and `taken` how much of
-    what runs out is gone, by the name of a claim; `payment` is how its payment stands, `tables` are the
-    team's (neither is kept with a response).
+    what runs out is gone, by the name of a claim. By that name `held` are the slots that the response has already, and
+    those for which it is `waiting`; `own_page` is the address of its visitor's own page. `payment` is how its payment
+    stands, `tables` are the team's (neither is kept with a response).
     """
 
     now: datetime.datetime
@@ -63,6 +64,9 @@ class Context:
     number: int | None = None
     people: Mapping[str, str] = field(default_factory=lambda: NOBODY)
     taken: Mapping[str, int] = field(default_factory=lambda: NOTHING_TAKEN)
+    held: Mapping[str, str] = field(default_factory=lambda: NOBODY)
+    waiting: frozenset[str] = frozenset()
+    own_page: str = ""
     payment: PaymentFacts | None = None
     tables: Tables = NO_TABLES
 
@@ -88,6 +92,7 @@ class Context:
             "visitor": dict(self.visitor),
             "groups": sorted(self.groups),
             "link": dict(self.link),
+            **({"waiting": sorted(self.waiting)} if self.waiting else {}),
         }
 
     @classmethod
@@ -100,5 +105,6 @@ class Context:
             visitor=told["visitor"],
             groups=frozenset(told["groups"]),
             link=told["link"],
+            waiting=frozenset(told.get("waiting", ())),
             number=number,
         )

@@ -11,9 +11,9 @@ from codexa.core.program.evaluate import State, evaluate
 from codexa.core.program.faces import FormFace
 from codexa.core.program.kept import entered_in_language
 from codexa.core.program.link_values import link_problems, sealed_names
+from codexa.core.program.offers import Sought, offered_at
 from codexa.core.program.program import Program
 from codexa.core.program.public import form_face, form_state
-from codexa.core.program.record_offers import found_by_words
 from codexa.services import brands
 from codexa.services.context import context_of
 from codexa.services.errors import MovedError, NotFoundError
@@ -87,14 +87,6 @@ class Given:
     visitor: Visitor = GUEST
 
 
-@dataclass(frozen=True, kw_only=True, slots=True)
-class Sought:
-    """What somebody types to find a record, and for which question: its address, as errors have it."""
-
-    address: str
-    words: str
-
-
 def state_of(
     connect: Connect, program: Program, form: UUID, given: Given, changed: Collection[str] | None = None
 ) -> dict[str, Any]:
@@ -128,16 +120,21 @@ def _worked_out(connect: Connect, program: Program, form: UUID, given: Given) ->
         return evaluate(program, answers, _context(program, given, tables, taken))
 
 
-def records_of(connect: Connect, program: Program, form: UUID, given: Given, sought: Sought) -> dict[str, Any]:
-    """Return the records that words find among those a question offers with these answers, as a RecordsState."""
+def offers_of(connect: Connect, program: Program, form: UUID, given: Given, sought: Sought) -> dict[str, Any]:
+    """Return what a question offers with these answers: records that words find, or slots from a day on."""
+    taken: Mapping[str, int] = NOTHING_TAKEN
+    if program.has_slots:
+        with connect() as connection:
+            taken = claims.taken(connection, form=form)
     with tables_for(connect, form) as tables:
-        return records_with(program, given, sought, tables)
+        return offers_with(program, given, sought, tables, taken)
 
 
-def records_with(program: Program, given: Given, sought: Sought, tables: Tables) -> dict[str, Any]:
+def offers_with(
+    program: Program, given: Given, sought: Sought, tables: Tables, taken: Mapping[str, int] = NOTHING_TAKEN
+) -> dict[str, Any]:
     """Do the same with tables that are at hand."""
-    state = evaluate(program, given.answers, _context(program, given, tables))
-    return found_by_words(state, sought.address, sought.words)
+    return offered_at(evaluate(program, given.answers, _context(program, given, tables, taken)), sought)
 
 
 def state_with(

@@ -29,7 +29,8 @@ from codexa.services.errors import (
     TooBusyError,
 )
 from codexa.services.files_in_answers import with_files
-from codexa.services.follow_ups.keeping import keep_due
+from codexa.services.follow_ups.keeping import Happened, keep_due
+from codexa.services.own_pages import OwnPages
 from codexa.services.tables.looking_up import tables_in
 from codexa.services.told_moments import day_words, moment_words
 from codexa.settings import Settings
@@ -57,6 +58,7 @@ class Keeping:
     standing: Mapping[str, Any]
     version: int | None
     days: int
+    pages: OwnPages | None = None
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -131,7 +133,8 @@ def _begin(connection: Connection, state: State, keeping: Keeping) -> KeptForLat
         raise TooBusyError
     kept = store.insert(connection, number=number, digest=digest, **_content(keeping))
     numbered = replace(state, context=state.context.with_number(number))
-    keep_due(connection, numbered, form=keeping.form, number=number, moments=("kept",))
+    event = Happened(form=keeping.form, number=number, moments=("kept",))
+    keep_due(connection, numbered, event, keeping.pages)
     return KeptForLater(number=number, version=kept.version, until=day_words(state.program.form, kept.until))
 
 

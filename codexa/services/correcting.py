@@ -12,7 +12,7 @@ from uuid import UUID
 
 import orjson
 
-from codexa.core.context import NOTHING_TAKEN, Context
+from codexa.core.context import NOBODY, NOTHING_TAKEN, Context
 from codexa.core.fields.field_type import Medium
 from codexa.core.fields.options import OTHER, Option, find_option
 from codexa.core.look_ups import NO_TABLES, Tables
@@ -20,15 +20,17 @@ from codexa.core.program.accept import Accepted, Refused, accept, numbered
 from codexa.core.program.claims import Claim
 from codexa.core.program.evaluate import FieldError, State, evaluate
 from codexa.core.program.faces import FormFace
-from codexa.core.program.kept import entered_as_it_was
+from codexa.core.program.kept import entered_as_it_was, state_of_kept
 from codexa.core.program.kept_records import kept_tables
+from codexa.core.program.offers import Sought, offered_at
 from codexa.core.program.order import money
 from codexa.core.program.payment import major_units, payment_due
 from codexa.core.program.program import Program
 from codexa.core.program.public import form_face, form_state
-from codexa.core.program.record_offers import found_by_words
+from codexa.core.program.slot_offers import slots_held
 from codexa.services import brands
-from codexa.services.answering import Given, Sought
+from codexa.services.answering import Given
+from codexa.services.bookings.booking import keep_booking
 from codexa.services.editions import Editions
 from codexa.services.errors import CorrectedMeanwhileError, CorrectionRefusedError, NotFoundError
 from codexa.services.files_in_answers import files_in, with_ids, with_own_files
@@ -118,13 +120,14 @@ class Correcting:
             state = evaluate(program, answers, _context(program, row, taken, tables))
         return form_state(state, None if changed is None else program.affected(changed), given.checked)
 
-    def records(self, given: Given, sought: Sought) -> dict[str, Any]:
-        """Return the records that words find among those a question offers with these answers."""
+    def offers(self, given: Given, sought: Sought) -> dict[str, Any]:
+        """Return what a question offers with these answers: records that words find, or slots from a day on."""
         row = self._find()
         program = self._program(row)
+        with self.connect() as connection:
+            taken = self._taken(connection, program)
         with tables_for(self.connect, self.form) as tables:
-            state = evaluate(program, given.answers, _context(program, row, NOTHING_TAKEN, tables))
-            return found_by_words(state, sought.address, sought.words)
+            return offered_at(evaluate(program, given.answers, _context(program, row, taken, tables)), sought)
 
     def compare(self, answers: Mapping[str, Any]) -> Difference:
         """Return what these answers would change. Raises as `opened` does."""
@@ -208,8 +211,9 @@ class Correcting:
         if not program.runs_out:
             return {}
         own = claims.of_response(connection, form=self.form, number=self.number)
+        has = {name: each.quantity for name, each in own.items() if each.waiting_since is None}
         taken = claims.taken(connection, form=self.form)
-        return {name: count - own.get(name, 0) for name, count in taken.items()}
+        return {name: count - has.get(name, 0) for name, count in taken.items()}
 
     def _accepted(self, connection: Connection, ready: "_Ready", answers: Mapping[str, Any]) -> Accepted | Refused:
         known = self._with_files(connection, ready.program, ready.row, answers)
@@ -232,6 +236,7 @@ class Correcting:
             ordered: tuple[Claim, ...] = () if ready.row.test else result.state.claims
             if claims.move(connection, form=self.form, number=self.number, claims=ordered) is not None:
                 raise CorrectionRefusedError("Somebody has just taken what was left of it. Look again what there is.")
+            keep_booking(connection, self.form, self.number, result.state)
             self._claim_files(connection, ready, result)
             changes = [{"label": each.label, "before": each.before, "after": each.after} for each in found.changes]
             former = {"answers": ready.row.answers, "computed": ready.row.computed}
@@ -282,7 +287,8 @@ def _entered(program: Program, row: ResponseRow) -> dict[str, Any]:
 def _context(program: Program, row: ResponseRow, taken: Mapping[str, int], tables: Tables = NO_TABLES) -> Context:
     context = Context.from_json(row.told, number=row.number)
     kept = kept_tables(program, row.answers, tables)
-    return replace(context, locale=program.form.locale, taken=taken, tables=kept)
+    held = slots_held(state_of_kept(program, row.answers, context)) if program.has_slots else NOBODY
+    return replace(context, locale=program.form.locale, taken=taken, tables=kept, held=held)
 
 
 def _difference(ready: _Ready, result: Accepted | Refused, paid: PaymentRow | None) -> Difference:

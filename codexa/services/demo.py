@@ -56,6 +56,7 @@ FORMS = {  # file: how many responses
     "talks_proposed.json": 6,
     "seats_at_talks.json": 24,
     "share_a_sighting.json": 9,
+    "dome_night_booking.json": 60,
 }
 # Sealed links for each line of it, by which its form is answered.
 _TALKS = ("talk_feedback.json", "talks.csv", {"talk": "Title", "number": "No.", "speaker": "Speaker"})

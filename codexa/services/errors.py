@@ -73,6 +73,12 @@ class CorrectedMeanwhileError(ServiceError):
     code = "corrected_meanwhile"
 
 
+class BookingRefusedError(ServiceError):
+    """This booking can't be changed so."""
+
+    code = "booking_refused"
+
+
 class MovedError(Exception):
     """The form has another address by now; `team_slug` and `slug` are the last parts of it."""
 

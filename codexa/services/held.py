@@ -4,11 +4,13 @@ from dataclasses import dataclass
 from datetime import datetime
 from uuid import UUID
 
+from codexa.services.bookings import booking
 from codexa.services.editions import Editions
 from codexa.services.errors import NotFoundError
-from codexa.services.follow_ups.keeping import keep_due
+from codexa.services.follow_ups.keeping import Happened, keep_due
+from codexa.services.own_pages import OwnPages
 from codexa.services.suspicion import REASONS
-from codexa.store import claims, responses
+from codexa.store import responses
 from codexa.store.database import Connect
 from codexa.store.sessions import SignedIn
 
@@ -38,7 +40,9 @@ def list_held(connect: Connect, *, who: SignedIn, form: UUID) -> list[Held]:
     ]
 
 
-def let_through(connect: Connect, editions: Editions, *, who: SignedIn, form: UUID, number: int) -> None:
+def let_through(
+    connect: Connect, editions: Editions, pages: OwnPages, *, who: SignedIn, form: UUID, number: int
+) -> None:
     """Take a response for a person's: it is complete, and what follows from that is done. Raises NotFoundError."""
     with connect() as connection:
         found = responses.find_response(connection, team=who.team_id, form=form, number=number)
@@ -48,7 +52,8 @@ def let_through(connect: Connect, editions: Editions, *, who: SignedIn, form: UU
     with connect() as connection:
         if not responses.let_through(connection, team=who.team_id, form=form, number=number, person=who.person_id):
             raise NotFoundError
-        keep_due(connection, state, form=form, number=number, moments=("handed in", "complete", "day"))
+        event = Happened(form=form, number=number, moments=("handed in", "complete", "day"))
+        keep_due(connection, state, event, pages)
 
 
 def remove(connect: Connect, *, who: SignedIn, form: UUID, number: int) -> None:
@@ -56,7 +61,7 @@ def remove(connect: Connect, *, who: SignedIn, form: UUID, number: int) -> None:
     with connect() as connection:
         if not responses.remove_held(connection, team=who.team_id, form=form, number=number, person=who.person_id):
             raise NotFoundError
-        claims.release(connection, form=form, number=number)
+        booking.release(connection, form, number)
 
 
 def bring_back(connect: Connect, *, who: SignedIn, form: UUID, number: int) -> None:
@@ -64,4 +69,4 @@ def bring_back(connect: Connect, *, who: SignedIn, form: UUID, number: int) -> N
     with connect() as connection:
         if not responses.bring_back_held(connection, team=who.team_id, form=form, number=number, person=who.person_id):
             raise NotFoundError
-        claims.take_again(connection, form=form, number=number)
+        booking.take_again(connection, form, number)

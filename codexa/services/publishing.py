@@ -17,6 +17,7 @@ from codexa.core.program.proof import proof
 from codexa.core.program.trials import run_trials
 from codexa.services import groups, people
 from codexa.services.audit import note_form
+from codexa.services.bookings import booking
 from codexa.services.editions import Editions
 from codexa.services.errands.asking import ask
 from codexa.services.errors import (
@@ -62,20 +63,22 @@ def publish(
     _prove(connect, form, draft, despite_trials=despite_trials)
     with connect() as connection:
         _require_account(connection, draft, form)
-        return _publish(connection, who=who, form=form, revision=revision, live=live, note=note)
+        return _publish(connection, draft, who=who, form=form, revision=revision, live=live, note=note)
 
 
-def go_live(connect: Connect, *, who: SignedIn, form: UUID, edition: int, live: int | None) -> int:
+def go_live(connect: Connect, kept: Editions, *, who: SignedIn, form: UUID, edition: int, live: int | None) -> int:
     """Give visitors an edition that was published before, and return its number; the draft stays as it is.
 
     Visitors who are filling in finish on theirs. Raises NotFoundError, PublishedMeanwhileError.
     """
+    earlier = kept.form(form, edition)
     with connect() as connection:
         locked = _locked(connection, who=who, form=form, live=live)
         if edition not in (editions.numbers_of_form(connection, team=who.team_id, form=form) or []):
             raise NotFoundError
         if locked.live_edition != edition:
             editions.set_live(connection, team=who.team_id, form=form, number=edition, person=who.person_id)
+            booking.plan(connection, form, earlier)
             note_form(connection, who, "gone back", form, edition=edition)
             # Its tables may have changed since it was proven.
             ask(connection, HELD_AGAINST, {"form": str(form), "edition": edition})
@@ -117,7 +120,9 @@ def _require_account(connection: Connection, draft: Form, form: UUID) -> None:
         raise NotProvenError("The account that payments go to is not the team's. Pick another in Payment.")
 
 
-def _publish(connection: Connection, *, who: SignedIn, form: UUID, revision: int, live: int | None, note: str) -> int:
+def _publish(
+    connection: Connection, draft: Form, *, who: SignedIn, form: UUID, revision: int, live: int | None, note: str
+) -> int:
     made = editions.edition_of_revision(connection, form=form, revision=revision)
     locked = _locked(connection, who=who, form=form, live=live, made=made)
     if locked.revision != revision:
@@ -127,6 +132,7 @@ def _publish(connection: Connection, *, who: SignedIn, form: UUID, revision: int
     number = made or editions.insert_edition(connection, team=who.team_id, form=form, person=who.person_id, note=note)
     if locked.live_edition != number:
         editions.set_live(connection, team=who.team_id, form=form, number=number, person=who.person_id)
+        booking.plan(connection, form, draft)
         note_form(connection, who, "published", form, edition=number)
     return number
 

@@ -15,6 +15,7 @@ from codexa.core.context import NOBODY, NOTHING_TAKEN, Context
 from codexa.core.definition.payment import Payment
 from codexa.core.form.follow_ups import Moment
 from codexa.core.program.accept import Accepted, Refused, accept, numbered
+from codexa.core.program.claim_names import PERSON_OF_SLOTS
 from codexa.core.program.claims import Claim
 from codexa.core.program.evaluate import FieldError, State
 from codexa.core.program.faces import ConfirmationFace
@@ -28,6 +29,7 @@ from codexa.core.sentences import Sentence, in_language
 from codexa.core.tables.members import compared_email
 from codexa.services.admission import Terms, closed_words, full_words
 from codexa.services.answering import Given
+from codexa.services.bookings.booking import booking_of
 from codexa.services.context import context_of
 from codexa.services.continuing import digest_of as kept_digest
 from codexa.services.errors import (
@@ -40,7 +42,8 @@ from codexa.services.errors import (
     TooBusyError,
 )
 from codexa.services.files_in_answers import files_in, with_files
-from codexa.services.follow_ups.keeping import keep_due
+from codexa.services.follow_ups.keeping import Happened, keep_due
+from codexa.services.own_pages import OwnPages
 from codexa.services.sealing import Sealed
 from codexa.services.tables.looking_up import tables_in
 from codexa.store import access as access_store
@@ -89,6 +92,7 @@ class Incoming:
     seen: Mapping[str, str] = field(default_factory=lambda: NOT_TOLD)
     kept: str = ""
     suspected: tuple[str, ...] = ()
+    pages: OwnPages | None = None
 
     @property
     def digest(self) -> bytes:
@@ -144,15 +148,25 @@ def _take_as_allowed(
     try:
         return _claim_and_take(connection, program, incoming, terms, at)
     except _FullError as full:
-        assert terms is not None
-        if full.name == _ALL:
-            return ClosedError(full_words(terms))
-        if full.name.startswith(_LINK):
-            return _refused_link(program, "linkUsed")
-        if full.name == incoming.given.visitor.claim:
-            return ClosedError(program.form.say("onceEach"))
-        message = program.form.say("each_full")
-        return Refused(errors={terms.access.each: FieldError(code="each_full", message=message)})
+        return _told_full(program, incoming, terms, full.name)
+
+
+def _told_full(
+    program: Program, incoming: Incoming, terms: Terms | None, name: str
+) -> Refused | ClosedError | SealError:
+    """Return what a visitor is told who wants more than one may have, by the name of the claim."""
+    if name.startswith(PERSON_OF_SLOTS):
+        error = FieldError(code="slot_each", message=program.form.say("slot_each"))
+        return Refused(errors={name.split(":")[1]: error})
+    assert terms is not None
+    if name == _ALL:
+        return ClosedError(full_words(terms))
+    if name.startswith(_LINK):
+        return _refused_link(program, "linkUsed")
+    if name == incoming.given.visitor.claim:
+        return ClosedError(program.form.say("onceEach"))
+    message = program.form.say("each_full")
+    return Refused(errors={terms.access.each: FieldError(code="each_full", message=message)})
 
 
 def _refused_link(program: Program, name: str) -> SealError:
@@ -238,7 +252,7 @@ def _take(
     answers = with_files(connection, program, incoming.form, given.visit, given.answers)
     form = program.form
     team = people.addresses(connection, form=incoming.form, ids=form.people) if form.people else NOBODY
-    taken = claims.taken(connection, form=incoming.form) if program.runs_out else NOTHING_TAKEN
+    taken = claims.taken(connection, form=incoming.form, at=at) if program.runs_out else NOTHING_TAKEN
     tables = tables_in(connection, incoming.form)
     context = context_of(form, given.link, at=at, people=team, taken=taken, tables=tables, visitor=given.visitor)
     accepted = accept(program, answers, context)
@@ -255,7 +269,7 @@ def _take(
     claimed = () if is_try else (*accepted.state.claims, *_counted(connection, incoming, terms, accepted))
     gone_claim = claims.take(connection, form=incoming.form, claims=claimed)
     if gone_claim is not None:
-        ordered = {each.name for each in accepted.state.claims}
+        ordered = {each.name for each in accepted.state.claims if not each.name.startswith(PERSON_OF_SLOTS)}
         raise _GoneError if gone_claim in ordered else _FullError(gone_claim)
     files = files_in(program, accepted.answers)
     if (gone := _claimed_elsewhere(connection, incoming.form, files)) is not None:
@@ -272,8 +286,9 @@ def _take(
         _ask_for(connection, incoming.form, number, due, form.payment)
     if at is None and not _is_held(incoming, due):
         moments = _FIRST_MOMENTS if due is None else _FIRST_MOMENTS_WAITING
-        keep_due(connection, state, form=incoming.form, number=number, moments=moments)
-    return Received(number=number, repeated=False, confirmation=confirmation_face(state))
+        event = Happened(form=incoming.form, number=number, moments=moments)
+        keep_due(connection, state, event, incoming.pages)
+    return Received(number=number, repeated=False, confirmation=_confirmation(incoming, state))
 
 
 def _ask_for(connection: Connection, form: UUID, number: int, due: PaymentDue, how: Payment) -> None:
@@ -358,6 +373,7 @@ def _keep(
         member=incoming.given.visitor.member_id,
         filled_by=incoming.given.visitor.person_id,
         number=None if stands_as is None else stands_as.number,
+        booking=booking_of(accepted.state),
     )
     if number is None:
         return None
@@ -381,4 +397,11 @@ def _repeated(program: Program, kept: Kept, incoming: Incoming) -> Received:
     if kept.content_digest != incoming.digest:
         raise KeyReusedError
     state = state_of_kept(program, kept.answers, Context.from_json(kept.told, number=kept.number))
-    return Received(number=kept.number, repeated=True, confirmation=confirmation_face(state))
+    return Received(number=kept.number, repeated=True, confirmation=_confirmation(incoming, state))
+
+
+def _confirmation(incoming: Incoming, state: State) -> ConfirmationFace:
+    number = state.context.number
+    if incoming.pages is None or number is None:
+        return confirmation_face(state)
+    return confirmation_face(incoming.pages.known_in(state, incoming.form, number))

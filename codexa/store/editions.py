@@ -81,6 +81,12 @@ def last_live(connection: Connection, *, form: UUID) -> WentLive | None:
     return WentLive(**row) if row else None
 
 
+def live_of_form(connection: Connection, *, form: UUID) -> int | None:
+    """Return the edition that visitors of a form get; None where there is none, or no such form."""
+    row = one(connection, _QUERIES["live_of_form"], form=form)
+    return None if row is None else row["live_edition"]
+
+
 def list_editions(connection: Connection, *, team: UUID, form: UUID) -> list[EditionRow]:
     """Return a form's editions, newest first."""
     return [EditionRow(**row) for row in many(connection, _QUERIES["list_editions"], team=team, form=form)]

@@ -280,22 +280,6 @@ def set_facet(connection: Connection, *, form: UUID, number: int) -> None:
     connection.execute(_QUERIES["set_facet"], {"form": form, "number": number})
 
 
-def add_event(
-    connection: Connection,
-    *,
-    form: UUID,
-    number: int,
-    kind: str,
-    key: str,
-    who: str,
-    data: dict[str, Any],
-    person: UUID | None = None,
-) -> bool:
-    """Note something that happened to a response; False where that news had come before."""
-    values = {"form": form, "number": number, "kind": kind, "key": key, "who": who, "person": person}
-    return one(connection, _QUERIES["add_event"], data=Jsonb(data), **values) is not None
-
-
 def unsettled(connection: Connection, *, most: int) -> list[tuple[UUID, UUID]]:
     """Return payments of which the provider is to be asked, or whose time is over, each with its account."""
     return [(row["id"], row["account_id"]) for row in many(connection, _QUERIES["unsettled"], most=most)]

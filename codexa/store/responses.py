@@ -1,10 +1,10 @@
 """Responses: what came back."""
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime
 from types import MappingProxyType
-from typing import Any
+from typing import Any, Literal
 from uuid import UUID
 
 from psycopg.types.json import Jsonb
@@ -33,6 +33,21 @@ class ResponseRow:
     status: str | None
     tags: list[str]
     person_id: UUID | None
+
+
+Booking = Literal["none", "booked", "waiting", "cancelled"]
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Standing:
+    """How a response stands: its stage and facets, and what it says."""
+
+    stage: str
+    payment: str
+    decision: str
+    booking: Booking
+    answers: dict[str, Any]
+    computed: dict[str, Any]
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -134,6 +149,7 @@ def insert_response(
     member: UUID | None = None,
     filled_by: UUID | None = None,
     number: int | None = None,
+    booking: Booking = "none",
 ) -> int | None:
     """Keep a response with what it was told and the events that it begins with, and return its number.
 
@@ -166,10 +182,47 @@ def insert_response(
         sealed_link=sealed_link,
         member=member,
         filled_by=filled_by,
+        booking=booking,
     )
     if row["number"] is None and row["took_one"]:
         connection.execute(_QUERIES["give_back_number"], {"form": form})
     return None if row["number"] is None else int(row["number"])
+
+
+def set_booking(
+    connection: Connection, *, form: UUID, number: int, booking: Booking, waiting: Collection[str] = ()
+) -> None:
+    """Keep how the slots of a response stand, and for which it waits, by the names of their claims."""
+    known = {"form": form, "number": number, "booking": booking, "waiting": sorted(waiting)}
+    connection.execute(_QUERIES["set_booking"], known)
+
+
+def booking(connection: Connection, *, form: UUID, number: int) -> Booking:
+    """Return how the slots of a response stand, "none" where there is no such response."""
+    row = one(connection, _QUERIES["booking_of"], form=form, number=number)
+    return "none" if row is None else row["booking"]
+
+
+def lock_received(connection: Connection, *, form: UUID, number: int) -> Standing | None:
+    """Return how a response stands, kept from others until the transaction ends; None where it was removed."""
+    row = one(connection, _QUERIES["lock_received"], form=form, number=number)
+    return None if row is None else Standing(**row)
+
+
+def add_event(
+    connection: Connection,
+    *,
+    form: UUID,
+    number: int,
+    kind: str,
+    key: str,
+    who: str,
+    data: dict[str, Any],
+    person: UUID | None = None,
+) -> bool:
+    """Note something that happened to a response; False where that news had come before."""
+    values = {"form": form, "number": number, "kind": kind, "key": key, "who": who, "person": person}
+    return one(connection, _QUERIES["add_event"], data=Jsonb(data), **values) is not None
 
 
 def set_numbered(

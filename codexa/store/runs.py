@@ -102,6 +102,11 @@ def end_run(connection: Connection, *, run: int, state: str, result: str) -> Non
     connection.execute(_QUERIES["end_run"], {"run": run, "state": state, "result": result})
 
 
+def withdraw_days(connection: Connection, *, form: UUID, number: int, why: str) -> None:
+    """Have what was to be done on a day to come not done any more, and say why."""
+    connection.execute(_QUERIES["withdraw_days"], {"form": form, "number": number, "why": why})
+
+
 def add_event(connection: Connection, *, form: UUID, number: int, kind: str, key: str, data: dict[str, Any]) -> None:
     """Note something that happened to a response, once."""
     values = {"form": form, "number": number, "kind": kind, "key": key, "data": Jsonb(data)}

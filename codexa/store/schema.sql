@@ -543,12 +543,15 @@ CREATE TABLE public.claim (
     name text NOT NULL,
     quantity integer NOT NULL,
     released_at timestamp with time zone,
+    waiting_since timestamp with time zone,
     CONSTRAINT claim_quantity_check CHECK ((quantity > 0))
 );
 CREATE TABLE public.claimable (
     form_id uuid NOT NULL,
     name text NOT NULL,
     taken bigint NOT NULL,
+    capacity bigint,
+    closed boolean DEFAULT false NOT NULL,
     CONSTRAINT claimable_taken_check CHECK ((taken >= 0))
 );
 CREATE TABLE public.data_table (
@@ -847,6 +850,8 @@ CREATE TABLE public.response (
     person_id uuid,
     member_id uuid,
     filled_by uuid,
+    booking text DEFAULT 'none'::text NOT NULL,
+    CONSTRAINT response_booking_check CHECK ((booking = ANY (ARRAY['none'::text, 'booked'::text, 'waiting'::text, 'cancelled'::text]))),
     CONSTRAINT response_decision_check CHECK ((decision = ANY (ARRAY['none'::text, 'asked'::text, 'approved'::text, 'denied'::text]))),
     CONSTRAINT response_payment_check CHECK ((payment = ANY (ARRAY['none'::text, 'due'::text, 'pending'::text, 'paid'::text, 'failed'::text, 'part refunded'::text, 'refunded'::text]))),
     CONSTRAINT response_stage_check CHECK ((stage = ANY (ARRAY['kept'::text, 'waiting'::text, 'complete'::text, 'expired'::text, 'removed'::text])))
@@ -1543,6 +1548,8 @@ CREATE INDEX api_key_team ON public.api_key USING btree (team_id);
 CREATE INDEX audit_entry_of_kind ON public.audit_entry USING btree (team_id, kind, id DESC);
 CREATE INDEX audit_entry_of_team ON public.audit_entry USING btree (team_id, id DESC);
 CREATE INDEX bulk_form ON public.bulk USING btree (form_id, created_at);
+CREATE INDEX claim_slots ON public.claim USING btree (form_id, name) WHERE (name ~~ 'slot:%'::text);
+CREATE INDEX claim_waiting ON public.claim USING btree (form_id, name, waiting_since) WHERE ((waiting_since IS NOT NULL) AND (released_at IS NULL));
 CREATE UNIQUE INDEX data_table_address ON public.data_table USING btree (team_id, (((definition -> 'published'::text) ->> 'address'::text))) WHERE (deleted_at IS NULL);
 CREATE INDEX data_table_team ON public.data_table USING btree (team_id);
 CREATE INDEX errand_ended ON public.errand USING btree (ended_at);

@@ -32,6 +32,7 @@ from codexa.web import (
     lists,
     logging,
     members,
+    own_page,
     pages,
     payments,
     previews,
@@ -43,6 +44,7 @@ from codexa.web import (
     roll,
     second_factors,
     sessions,
+    slots,
     static_files,
     table_imports,
     tables,
@@ -87,6 +89,7 @@ WORKBENCH: tuple[Blueprint, ...] = (
     about_person.blueprint,
     payments.blueprint,
     previews.blueprint,
+    slots.blueprint,
     pages.blueprint,
 )
 PUBLIC: tuple[Blueprint, ...] = (
@@ -97,6 +100,7 @@ PUBLIC: tuple[Blueprint, ...] = (
     feeds.given,
     content.blueprint,
     members.blueprint,
+    own_page.blueprint,
 )
 for _each in WORKBENCH:
     limits.limiter.limit(limits.team_rate, key_func=limits.who_is_counted)(_each)

@@ -12,7 +12,7 @@ from codexa.services.continuing import Keeping
 from codexa.services.errors import ClosedError, KeepingRefusedError
 from codexa.settings import Settings
 from codexa.web.contract.public import KeepReply, KeepRequest, KeptMailRequest
-from codexa.web.database import admissions, connection, editions
+from codexa.web.database import admissions, connection, editions, own_pages
 from codexa.web.endpoint import endpoint, json_reply
 from codexa.web.entrance import NoticeError, notice, page_of, program_of_request
 from codexa.web.limits import KEEP_RATE, LINK_RATE, entry_rate, limiter
@@ -85,6 +85,7 @@ def keep(asked: KeepRequest, form: UUID, edition: int) -> Response:
         },
         version=asked.version,
         days=terms.access.kept_days,
+        pages=own_pages(),
     )
     with connection() as database:
         kept = continuing.keep(database, program, keeping)

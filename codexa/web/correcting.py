@@ -16,8 +16,8 @@ from codexa.web.contract.correcting import (
 from codexa.web.contract.public import (
     EvaluateReply,
     EvaluateRequest,
-    FindRecordsRequest,
-    FoundRecordsReply,
+    FindOffersRequest,
+    FoundOffersReply,
     RefusedReply,
     SubmitRequest,
     UploadReply,
@@ -77,11 +77,11 @@ def state(asked: EvaluateRequest, form: UUID, number: int) -> Response:
     return json_reply({"turn": asked.turn, "state": _correcting(form, number).state(given, asked.changed)})
 
 
-@endpoint(blueprint, "POST", f"{_PLACE}/records", body=FindRecordsRequest, reply=FoundRecordsReply, most=MOST_ANSWERS)
-def records(asked: FindRecordsRequest, form: UUID, number: int) -> FoundRecordsReply:
-    """Return the records that words find, among those that a question offers with these answers."""
-    found = _correcting(form, number).records(Given(answers=asked.answers, link={}), sought_of(asked))
-    return FoundRecordsReply.model_validate({"records": found})
+@endpoint(blueprint, "POST", f"{_PLACE}/offers", body=FindOffersRequest, reply=FoundOffersReply, most=MOST_ANSWERS)
+def offers(asked: FindOffersRequest, form: UUID, number: int) -> FoundOffersReply:
+    """Return what a question offers with these answers: records that words find, or slots from a day on."""
+    found = _correcting(form, number).offers(Given(answers=asked.answers, link={}), sought_of(asked))
+    return FoundOffersReply.model_validate(found)
 
 
 @endpoint(blueprint, "POST", f"{_PLACE}/responses", body=SubmitRequest, reply=RefusedReply, most=MOST_ANSWERS)

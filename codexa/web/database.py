@@ -8,6 +8,7 @@ from flask import current_app
 
 from codexa.services.admission import Admissions
 from codexa.services.editions import Editions
+from codexa.services.own_pages import OwnPages
 from codexa.services.previewing import Drafts
 from codexa.settings import Settings
 from codexa.store.database import Connection, Database
@@ -49,6 +50,11 @@ class Kept:
 def _kept() -> Kept:
     found: Kept = current_app.extensions["codexa"]
     return found
+
+
+def own_pages() -> OwnPages:
+    """Return what makes the private addresses of responses."""
+    return OwnPages(settings=current_app.config["SETTINGS"])
 
 
 def connection() -> AbstractContextManager[Connection]:

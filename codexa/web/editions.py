@@ -70,7 +70,9 @@ def publish(asked: PublishRequest, form: UUID) -> PublishedReply:
 def go_live(asked: GoLiveRequest, form: UUID, edition: int) -> PublishedReply:
     """Give visitors an edition that was published before."""
     who = may(Right.EDIT_FORMS)
-    return _published(who, form, publishing.go_live(connection, who=who, form=form, edition=edition, live=asked.live))
+    return _published(
+        who, form, publishing.go_live(connection, editions(), who=who, form=form, edition=edition, live=asked.live)
+    )
 
 
 def _published(who: SignedIn, form: UUID, edition: int) -> PublishedReply:

@@ -65,6 +65,7 @@ _STATUSES = {
     "named_elsewhere": 409,
     "key_refused": 401,
     "corrected_meanwhile": 409,
+    "booking_refused": 409,
 }
 _SENTENCES = {
     404: "There is nothing at this address.",

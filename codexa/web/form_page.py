@@ -21,7 +21,7 @@ from codexa.web.first_view import FirstView
 _MORE_INPUTS = "src/fields/more_inputs.ts"
 MORE_TYPES = frozenset({
     "address", "all_answers", "dropdown", "grid", "name", "order_summary", "product", "quantity", "rating",
-    "record_choice", "repeat", "scale", "slider",
+    "record_choice", "repeat", "scale", "slider", "slot",
 })  # fmt: skip
 _LOADING = next(each.usual for each in MESSAGES if each.name == "loading")
 _GZIP_LEVEL = 6

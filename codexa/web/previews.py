@@ -33,8 +33,8 @@ from codexa.web.contract.previews import (
 from codexa.web.contract.public import (
     EvaluateReply,
     EvaluateRequest,
-    FindRecordsRequest,
-    FoundRecordsReply,
+    FindOffersRequest,
+    FoundOffersReply,
     ReceivedReply,
     SpokenReply,
     SpokenRequest,
@@ -120,18 +120,18 @@ def state(asked: EvaluateRequest, form: UUID) -> Response:
 @endpoint(
     blueprint,
     "POST",
-    "/api/forms/<uuid:form>/preview/records",
-    body=FindRecordsRequest,
-    reply=FoundRecordsReply,
+    "/api/forms/<uuid:form>/preview/offers",
+    body=FindOffersRequest,
+    reply=FoundOffersReply,
     most=MOST_ANSWERS,
 )
-def records(asked: FindRecordsRequest, form: UUID) -> FoundRecordsReply:
-    """Return the records that words find, among those that a question of the draft offers with these answers."""
+def offers(asked: FindOffersRequest, form: UUID) -> FoundOffersReply:
+    """Return what a question of the draft offers with these answers: records that words find, or slots."""
     program = _program(form)
     with tables_for(connection, form) as tables:
         given = Given(answers=asked.answers, link=asked.link, visitor=_visitor(asked.entry))
-        found = answering.records_with(program, given, sought_of(asked), tables)
-    return FoundRecordsReply.model_validate({"records": found})
+        found = answering.offers_with(program, given, sought_of(asked), tables)
+    return FoundOffersReply.model_validate(found)
 
 
 @endpoint(blueprint, "POST", "/api/forms/<uuid:form>/preview/spoken", body=SpokenRequest, reply=SpokenReply)

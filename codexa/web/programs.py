@@ -20,7 +20,7 @@ from codexa.settings import Settings
 from codexa.store import forms as forms_store
 from codexa.store import responses as responses_store
 from codexa.web.contract.programs import ApiForm, ApiForms, ApiReceived, ApiResponses, ApiSubmission
-from codexa.web.database import admissions, connection, editions
+from codexa.web.database import admissions, connection, editions, own_pages
 from codexa.web.endpoint import error_reply, json_reply
 from codexa.web.limits import limiter
 from codexa.web.operations import PLACE, RATE, holder, openapi_of_operations, operation, what_is_counted
@@ -142,6 +142,7 @@ def submit(asked: ApiSubmission, form: UUID) -> Response:
             key=key,
             given=Given(answers=entered.answers, link=link_of(program, asked.link, None)),
             came={"way": "program", "page": "", "seconds": None},
+            pages=own_pages(),
         ),
     )
     if isinstance(result, Refused):

@@ -20,12 +20,13 @@ from codexa.core.program.accept import Refused
 from codexa.core.program.evaluate import FieldError
 from codexa.core.program.faces import ErrorFace, OrderFace
 from codexa.core.program.news import visitor_news
+from codexa.core.program.offers import Sought
 from codexa.core.program.program import Program
 from codexa.core.program.spoken import spoken_answer
 from codexa.core.sentences import in_language
 from codexa.services import answering, received, uploads, visits, work
 from codexa.services.admission import entry_with
-from codexa.services.answering import Given, Sought
+from codexa.services.answering import Given
 from codexa.services.errors import ClosedError, FileRefusedError, NotFoundError, TermsChangedError, TooBusyError
 from codexa.services.payments import asking as paying
 from codexa.services.payments.asking import ToPay
@@ -41,8 +42,8 @@ from codexa.web import guard, visiting
 from codexa.web.contract.public import (
     EvaluateReply,
     EvaluateRequest,
-    FindRecordsRequest,
-    FoundRecordsReply,
+    FindOffersRequest,
+    FoundOffersReply,
     MemberSignInReply,
     MemberSignInRequest,
     NewsReply,
@@ -57,7 +58,7 @@ from codexa.web.contract.public import (
     UploadReply,
     VisitRequest,
 )
-from codexa.web.database import admissions, connection, editions, files_folder
+from codexa.web.database import admissions, connection, editions, files_folder, own_pages
 from codexa.web.endpoint import endpoint, error_reply, json_reply
 from codexa.web.entrance import (
     came,
@@ -197,21 +198,20 @@ def state(asked: EvaluateRequest, form: UUID, edition: int) -> Response:
     return json_reply({"turn": asked.turn, "state": facts})
 
 
-@endpoint(blueprint, "POST", f"{_EDITION}/records", body=FindRecordsRequest, reply=FoundRecordsReply, most=MOST_ANSWERS)
-def records(asked: FindRecordsRequest, form: UUID, edition: int) -> FoundRecordsReply:
-    """Return the records of a table that words find, among those that a question offers with these answers."""
+@endpoint(blueprint, "POST", f"{_EDITION}/offers", body=FindOffersRequest, reply=FoundOffersReply, most=MOST_ANSWERS)
+def offers(asked: FindOffersRequest, form: UUID, edition: int) -> FoundOffersReply:
+    """Return what a question offers with these answers: records that words find, or slots from a day on."""
     program = program_of_request(form, edition)
     visitor = admissions().let_in(form, asked.entry)
     sealed = admissions().sealed(program.form, form, asked.seal)
     link = answering.link_of(program, asked.link, sealed)
     given = Given(answers=asked.answers, link=link, visitor=visitor)
-    found = answering.records_of(connection, program, form, given, sought_of(asked))
-    return FoundRecordsReply.model_validate({"records": found})
+    return FoundOffersReply.model_validate(answering.offers_of(connection, program, form, given, sought_of(asked)))
 
 
-def sought_of(asked: FindRecordsRequest) -> Sought:
-    """Return what is searched for, and where."""
-    return Sought(address=asked.address, words=asked.words)
+def sought_of(asked: FindOffersRequest) -> Sought:
+    """Return what is looked for, and where."""
+    return Sought(address=asked.address, words=asked.words, since=asked.since)
 
 
 @endpoint(blueprint, "POST", f"{_EDITION}/spoken", body=SpokenRequest, reply=SpokenReply)
@@ -407,6 +407,7 @@ def _received(asked: SubmitRequest, program: Program, form: UUID, edition: int, 
             seen=asked.seen,
             kept=asked.kept,
             suspected=suspected,
+            pages=own_pages(),
         )
         try:
             with connection() as database:

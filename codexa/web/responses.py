@@ -31,7 +31,7 @@ from codexa.web.contract.responses import (
     ResponseReply,
     RowReply,
 )
-from codexa.web.database import connection, editions, export_connection, files_folder
+from codexa.web.database import connection, editions, export_connection, files_folder, own_pages
 from codexa.web.endpoint import endpoint, json_reply
 from codexa.web.files import XLSX, streamed_file
 from codexa.web.guard import frame_policy, may
@@ -57,7 +57,7 @@ def list_held(form: UUID) -> AllHeldReply:
 def let_through(form: UUID, number: int) -> None:
     """Take a response that is held for a person's."""
     who = may(Right.EDIT_FORMS)
-    held.let_through(connection, editions(), who=who, form=form, number=number)
+    held.let_through(connection, editions(), own_pages(), who=who, form=form, number=number)
 
 
 @endpoint(blueprint, "DELETE", "/responses/<number:number>/held")

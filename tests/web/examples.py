@@ -15,7 +15,7 @@ def example_of(endpoint):
         "ExplainRequest": {"answers": {}, "part": "price"},
         "SampleRequest": {"seed": 1},
         "EvaluateRequest": {"answers": {}},
-        "FindRecordsRequest": {"answers": {}, "address": "instrument", "words": "plo"},
+        "FindOffersRequest": {"answers": {}, "address": "instrument", "words": "plo"},
         "TypedRequest": {"answers": {}, "language": "de"},
         "TranslationFileRequest": {"locale": "de", "file": "V2hlcmUsVGV4dCxUcmFuc2xhdGlvbg=="},
         "SpokenRequest": {"block": "nothing", "words": "Hello"},

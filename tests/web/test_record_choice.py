@@ -98,7 +98,7 @@ def test_a_search_finds_what_is_shown_and_fits(as_mira, there):
 
     def search(words, answers=None, address="sought"):
         body = {"answers": answers or {"site": "1"}, "address": address, "words": words}
-        reply = as_mira.client.post(f"/api/public/{form}/1/records", json=body)
+        reply = as_mira.client.post(f"/api/public/{form}/1/offers", json=body)
         assert reply.status_code == 200
         return reply.json["records"]
 
@@ -107,7 +107,7 @@ def test_a_search_finds_what_is_shown_and_fits(as_mira, there):
     assert search("reflector")["none"] == "Nothing fits."
     assert search("", address="nowhere")["listed"] == []
     preview = as_mira.post(
-        f"/api/forms/{form}/preview/records", json={"answers": {"site": "2"}, "address": "sought", "words": "lin"}
+        f"/api/forms/{form}/preview/offers", json={"answers": {"site": "2"}, "address": "sought", "words": "lin"}
     )
     assert [each["label"] for each in preview.json["records"]["listed"]] == ["Linnet"]
 

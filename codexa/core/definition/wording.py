@@ -48,6 +48,7 @@ _PAYMENT = "Payment"
 _LATER = "Going on later"
 _WHO = "Who fills in"
 _AFTER = "After sending"
+_BOOKING = "A booking"
 _INSTEAD = "Instead of the form"
 _WRONG = "What is wrong"
 
@@ -147,6 +148,16 @@ MESSAGES: tuple[Message, ...] = (
         "When what was chosen has changed since it was shown",
         "This has changed since you chose it. Look at it once more, then send again.",
     ),
+    Message("noSlot", _CHOICES, "Slots: all are taken, or none is offered now", "There is no free time."),
+    Message("slotsLater", _CHOICES, "Slots: button that shows later days", "Later days"),
+    Message("slotsEarlier", _CHOICES, "Slots: button that shows earlier days", "Earlier days"),
+    Message("slotsFrom", _CHOICES, "Slots: box for a day to look at", "From this day"),
+    Message(
+        "slotElsewhere", _CHOICES, "Slots: the time by a visitor's own clock, where it differs", "{time} your time"
+    ),
+    Message("slotChosen", _CHOICES, "Slots: which was chosen", "Chosen: {time}"),
+    Message("slotWait", _CHOICES, "Slots: beside a time that is full", "Full; you can wait for it"),
+    Message("slotWaits", _CHOICES, "Slots: after a time for which somebody waits", "on the waiting list"),
     Message("choose", _CHOICES, "In an empty dropdown", "Choose …"),
     Message("typeToSearch", _CHOICES, "In a dropdown that is searched", "Type to search"),
     Message("noMatch", _CHOICES, "When a search finds nothing", "Nothing fits."),
@@ -352,6 +363,32 @@ MESSAGES: tuple[Message, ...] = (
     Message("linkBroken", _INSTEAD, "When a link was changed or cut", "This link is not whole. Ask for a new one."),
     Message("linkOver", _INSTEAD, "When a link's time is over", "The time of this link is over. Ask for a new one."),
     Message("linkUsed", _INSTEAD, "When a link was used", "This link has been used. Ask for a new one."),
+    Message("bookingTitle", _BOOKING, "Above what was booked", "Your booking"),
+    Message("bookingMove", _BOOKING, "Button that leads to other times", "Choose another time"),
+    Message("bookingTake", _BOOKING, "Button that takes another time", "Take this time"),
+    Message("bookingMoved", _BOOKING, "After another time was taken", "Your new time: {time}"),
+    Message("bookingCancel", _BOOKING, "Button that cancels", "Cancel this booking"),
+    Message("bookingSure", _BOOKING, "Before it is cancelled", "Cancel it for good? Somebody else may take the place."),
+    Message("bookingOff", _BOOKING, "After it was cancelled", "This booking is cancelled."),
+    Message("bookingBack", _BOOKING, "Link that leads back", "Back to the booking"),
+    Message(
+        "bookingLate",
+        _BOOKING,
+        "When it is too late to change it",
+        "This can't be changed here any more. Please get in touch with us.",
+    ),
+    Message(
+        "decisionWaits",
+        _AFTER,
+        "On one's own page, while a decision is waited for",
+        "This is being looked at. We will write to you.",
+    ),
+    Message(
+        "askedBack",
+        _AFTER,
+        "Above the form, when it was given back",
+        "We have a question about this. Change what is needed, and send it once more.",
+    ),
     Message("linkNeeded", _INSTEAD, "Without a link of one's own", "This form opens with a link that was sent to you."),
     Message(
         "linkWrong",
@@ -369,6 +406,13 @@ MESSAGES: tuple[Message, ...] = (
     ),
     Message("only_left", _WRONG, "More is ordered than is left", "There are only {count} left."),
     Message("too_few", _WRONG, "The same, where what is left is not shown", "There are not so many left."),
+    Message("slot_gone", _WRONG, "A slot was taken meanwhile", "This time has just been taken. Choose another."),
+    Message(
+        "slot_lost", _WRONG, "A slot is not offered any more", "This time is not offered any more. Choose another."
+    ),
+    Message(
+        "slot_each", _WRONG, "One person has as many slots as one may", "You have as many times here as one may have."
+    ),
     Message("code_unknown", _WRONG, "A code is not known", "This code is not known."),
     Message("code_over", _WRONG, "A code does not count today", "This code does not count today."),
     Message("code_not_due", _WRONG, "A code is for other orders", "This code does not count for this order."),
@@ -391,7 +435,9 @@ _BY_SERVER = frozenset({
     "receiptBack", "receiptPlan", "receiptBank", "laterMailed", "laterMailTitle", "laterMailText", "laterElsewhere",
     "laterHandedIn", "laterOff", "each_full", "nothing_ordered", "order_failed", "only_left", "too_few", "code_unknown",
     "code_over", "code_not_due", "code_used_up", "answerFirst", "recordChanged", "signIn", "notForYou", "onceEach",
-    "knownMember",
+    "knownMember", "noSlot", "slotWaits", "slot_gone", "slot_lost", "slot_each",
+    "bookingTitle", "bookingMove", "bookingTake", "bookingMoved", "bookingCancel", "bookingSure", "bookingOff",
+    "bookingBack", "bookingLate", "decisionWaits", "askedBack",
 })  # fmt: skip
 
 _BY_NAME = {message.name: message for message in MESSAGES}
@@ -451,6 +497,11 @@ def met_when(name: str) -> str:
     return SHORT_WORDS.get(name) or _BY_NAME[name].when
 
 
+def usual_words(name: str, locale: str) -> str:
+    """Return what a form of that language says by itself where a message is due."""
+    return _messages_in(locale).get(name, _BY_NAME[name].usual)
+
+
 class Wording(Part):
     """What the form itself says to visitors; `messages` are the author's words in place of the usual ones, by name."""
 
@@ -483,4 +534,4 @@ class Wording(Part):
 
     def say(self, name: str, locale: str = "en") -> str:
         """Return what visitors are told where that message is due: the author's words, else the usual ones."""
-        return self.messages.get(name) or _messages_in(locale).get(name, _BY_NAME[name].usual)
+        return self.messages.get(name) or usual_words(name, locale)

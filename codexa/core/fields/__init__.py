@@ -33,6 +33,7 @@ from codexa.core.fields.several_choices import SeveralChoicesType
 from codexa.core.fields.short_text import ShortTextType
 from codexa.core.fields.signature import SignatureType
 from codexa.core.fields.single_choice import SingleChoiceType
+from codexa.core.fields.slot import SlotType
 from codexa.core.fields.time import TimeType
 from codexa.core.fields.web_address import WebAddressType
 from codexa.core.fields.yes_no import ConsentType, YesNoType
@@ -49,6 +50,7 @@ BLOCK_TYPES: tuple[BlockType[Any], ...] = (
     DateType(),
     TimeType(),
     DateTimeType(),
+    SlotType(),
     YesNoType(),
     SingleChoiceType(),
     DropdownType(),

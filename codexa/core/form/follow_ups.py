@@ -22,18 +22,21 @@ MAX_RECIPIENTS = 50
 
 # What sets a follow-up off: an event of a response, or a day that hangs on it.
 Moment = Literal[
-    "kept", "handed in", "complete", "paid", "payment failed", "charge", "charge failed", "refunded", "day"
-]
+    "kept", "handed in", "complete", "paid", "payment failed", "charge", "charge failed", "refunded", "moved up",
+    "rebooked", "cancelled", "day",
+]  # fmt: skip
 Address = Annotated[str, StringConstraints(max_length=254, pattern=r"^[^\x00-\x20\x7f]*$")]
 
 
 class Day(Part):
     """A day that hangs on a response: so many `days` after (or, below 0, before) the date in a field, at an hour.
 
-    `field` is a field of a date by id, or "" for the day of handing in; the hour is that of the form's time zone.
+    `field` is a field of a date or a slot by id, or "" for the day of handing in; the hour is that of the form's time
+    zone. With `hours` it is so many hours after (or before) the moment in the field instead.
     """
 
     field: OptionalIdentifier = ""
+    hours: Annotated[int, Setting(ge=-8_784, le=8_784)] | None = None
     days: Annotated[int, Setting(ge=-1_000, le=1_000)] = 1
     at: Annotated[str, StringConstraints(pattern=r"^([01]\d|2[0-3]):[0-5]\d$")] = "09:00"
 

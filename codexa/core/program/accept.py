@@ -13,6 +13,7 @@ from codexa.core.program.order import OrderTotals, dump_order
 from codexa.core.program.order_names import ORDER
 from codexa.core.program.places import ROW_ADDRESS, Place, RepeatPlace
 from codexa.core.program.program import Program
+from codexa.core.program.slot_offers import slots_waited_for
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -52,7 +53,7 @@ def accept(program: Program, answers: Mapping[str, Any], context: Context) -> Ac
     errors = state.errors()
     if errors:
         return Refused(errors=errors)
-    return _accepted(state)
+    return accepted_of(state)
 
 
 def unknown_in(program: Program, answers: Mapping[str, Any]) -> tuple[str, ...]:
@@ -79,7 +80,11 @@ def in_own_language(state: State) -> State:
     return state_of_kept(own, kept_of(state), context)
 
 
-def _accepted(state: State) -> Accepted:
+def accepted_of(state: State) -> Accepted:
+    """Return what is to be kept of a state in which nothing is wrong."""
+    waiting = slots_waited_for(state)
+    if waiting != state.context.waiting:
+        state = replace(state, context=replace(state.context, waiting=waiting))
     form, confirmation, own = state.program.form, state.confirmation(), in_own_language(state)
     return Accepted(
         answers=kept_of(state),
@@ -160,4 +165,4 @@ def numbered(accepted: Accepted, number: int) -> Accepted:
     context = state.context.with_number(number)
     if not state.program.needs_number:
         return replace(accepted, state=replace(state, context=context))
-    return _accepted(state_of_kept(state.program, accepted.answers, context))
+    return accepted_of(state_of_kept(state.program, accepted.answers, context))

@@ -1,19 +1,26 @@
 """What runs out: how much of it a response claims, what is left, and what visitors are told when it does not do."""
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
+from typing import TYPE_CHECKING, Any
 
-from codexa.core.definition.order import Discount
 from codexa.core.fields.product import ProductField
+from codexa.core.program.claim_names import code_name, stock_name
 from codexa.core.program.order import OrderTotals
+from codexa.core.program.pieces import whole_pieces
+from codexa.core.program.places import Place
 from codexa.core.program.program import Program
+
+if TYPE_CHECKING:
+    from codexa.core.program.evaluate import State
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class Claim:
     """So many of something that there are `capacity` of in all; `block` is where the visitor asked for it, by id.
 
-    Of a record the capacity is None: how many there are stands in its table. `left` is how many of it were left.
+    Of a record the capacity is None: how many there are stands in its table. `left` is how many of it were left. What
+    is `waiting` takes nothing yet.
     """
 
     name: str
@@ -21,6 +28,7 @@ class Claim:
     capacity: int | None
     block: str
     left: int | None = None
+    waiting: bool = False
 
     def left_of(self, taken: Mapping[str, int]) -> int | None:
         """Return how many are left, where that is known, by what is `taken` under each name."""
@@ -61,19 +69,10 @@ def _of_codes(program: Program, order: OrderTotals) -> Iterator[Claim]:
             yield Claim(name=name, quantity=1, capacity=discount.uses, block=program.form.order.code_field)
 
 
-def stock_name(block: str, option: str) -> str:
-    """Return the name under which the stock of a product, or of one of its options by code, is claimed."""
-    return f"stock:{block}:{option}" if option else f"stock:{block}"
-
-
-def code_name(discount: Discount) -> str:
-    """Return the name under which the uses of a discount's code are claimed."""
-    return f"code:{discount.id}"
-
-
-def record_name(table: str, number: int, column: str) -> str:
-    """Return the name under which places of a record are claimed, of so many as a column says."""
-    return f"record:{table}:{number}:{column}"
+def taking_of(state: "State", place: Place, row: Sequence[Any], *, most: int) -> int:
+    """Return how many a question takes of what it asks for: what `taking` gives, a part of one as a whole, else one."""
+    spot = place.settings.get("taking")
+    return whole_pieces(None if spot is None else state.at(spot, row), most)
 
 
 def left_of(block: ProductField, taken: Mapping[str, int]) -> dict[str, int]:

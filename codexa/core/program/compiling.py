@@ -10,6 +10,7 @@ from codexa.core.definition.payment import Payment
 from codexa.core.fields import field_type_of
 from codexa.core.fields.options import Optioned
 from codexa.core.fields.record_choice import RecordChoiceField
+from codexa.core.fields.slot import SlotField
 from codexa.core.form.follow_ups import RecordFollowUp
 from codexa.core.form.form import FORM, Form, Page
 from codexa.core.formula.compile import NOT_COMPILED, can_run, compile_formula, too_complex_to_run
@@ -35,6 +36,7 @@ from codexa.core.program.program import Program
 from codexa.core.program.record_facts import Looking
 from codexa.core.program.record_parts import record_scope
 from codexa.core.program.scope import AnyScope, option_scope
+from codexa.core.program.slot_facts import Offering
 from codexa.core.program.templates import Template, template_of
 from codexa.core.program.writer import MISSING, Writer
 
@@ -262,6 +264,8 @@ class _Compiler:
         }
         if isinstance(block, RecordChoiceField):
             return self._record_choice(block, known)
+        if isinstance(block, SlotField):
+            return self._slot(block, known)
         if isinstance(block, Field):
             place = Place(field_type=field_type_of(block), **known)
             if isinstance(block, Question):
@@ -277,6 +281,16 @@ class _Compiler:
         used = frozenset(self.layout.asked_parts.get(block.id, ()))
         looking = Looking(self.form, block, self.formulas.get((block.id, "fitting")), used)
         self.writer.records(place, looking, keep=block.keep_when_hidden, follows=block.default_follows)
+        return place
+
+    def _slot(self, block: SlotField, known: dict[str, Any]) -> Place:
+        kind_id = "" if known["kind"] is None else known["kind"].id
+        by = self.layout.spots.values.get(block.by)
+        by = by if by is not None and by.kind in ("", kind_id) else None
+        place = Place(field_type=field_type_of(block), found=self.layout.spots.new(kind_id), **known)
+        self.writer.slots(
+            place, Offering(block, self.form.time_zone), by, keep=block.keep_when_hidden, follows=block.default_follows
+        )
         return place
 
     def _checks(self, owner: str, count: int, kind: str, shown: Spot) -> tuple[Spot, ...]:

@@ -15,6 +15,7 @@ from codexa.core.fields.moments import MomentType
 from codexa.core.fields.options import Optioned
 from codexa.core.fields.product import ProductField
 from codexa.core.fields.record_choice import RecordChoiceField
+from codexa.core.fields.slot import SlotField
 from codexa.core.form.form import FORM, LinkValue
 from codexa.core.formula.convert import text as as_text
 from codexa.core.formula.metering import begin
@@ -25,6 +26,7 @@ from codexa.core.program.order import OrderTotals, is_in_time, same_code
 from codexa.core.program.places import ROW_ADDRESS, ROW_KIND, KindPlace, Place, RepeatPlace, Spot
 from codexa.core.program.program import Program, Reader
 from codexa.core.program.record_claims import record_claims
+from codexa.core.program.slot_offers import slot_claims
 from codexa.core.program.templates import DASH
 from codexa.core.sentences import Sentence, in_language
 
@@ -159,7 +161,8 @@ class State:
         assert isinstance(block, Question)
         assert field_type is not None
         if value is None and self.is_lost(place, row):
-            return self._wrong("dropped", self.program.form.say("dropped"))
+            code = "slot_lost" if isinstance(block, SlotField) else "dropped"
+            return self._wrong(code, self.program.form.say(code))
         if value is None:
             return self._missing() if self.required(place, row) or self._is_ordered(place, row) else None
         message = field_type.complete(value, block) if self.required(place, row) else None
@@ -185,17 +188,20 @@ class State:
     @cached_property
     def claims(self) -> tuple[Claim, ...]:
         """What the response claims of things that run out."""
-        return (*claims_of(self.program, self.order()), *record_claims(self))
+        return (*claims_of(self.program, self.order()), *record_claims(self), *slot_claims(self))
 
     @cached_property
     def _shortages(self) -> dict[str, FieldError]:
         """What is wrong, by block, where more is claimed than is left."""
-        known = ((each, each.left_of(self.context.taken)) for each in self.claims)
+        known = ((each, each.left_of(self.context.taken)) for each in self.claims if not each.waiting)
         short = ((each, left) for each, left in known if left is not None and each.quantity > left)
         return {each.block: self._shortage(each, max(0, left)) for each, left in short}
 
     def _shortage(self, claim: Claim, left: int) -> FieldError:
         say, block = self.program.form.say, self.program.places[claim.block].block
+        if isinstance(block, SlotField):
+            code = "only_left" if left and block.left_shown else "too_few" if left else "slot_gone"
+            return FieldError(code=code, message=say(code).replace("{count}", str(left)))
         if isinstance(block, RecordChoiceField):
             code = "only_left" if left and block.left_shown else "too_few" if left else "sold_out"
             return FieldError(code=code, message=say(code).replace("{count}", str(left)))

@@ -145,6 +145,7 @@ class BlockState(_Facts):
     unsettled: bool = False
     moment: "MomentState | None" = None
     records: "RecordsState | None" = None
+    slots: "SlotsState | None" = None
     rows: "dict[str, RowState] | None" = None
     kinds: dict[str, KindState] | None = None
 
@@ -168,6 +169,43 @@ class RecordsState(_Facts):
     chosen: list[RecordFace] = []
     none: str = ""
     stamp: str = ""
+
+
+class FreeTimeFace(_Facts):
+    """A time that is free: its id, from when to when, when that is in UTC (ISO 8601), and how much is `left`."""
+
+    id: str
+    label: str
+    start: str
+    left: str = ""
+
+
+class FreeDayFace(_Facts):
+    """A day (ISO 8601) with its free times."""
+
+    day: str
+    label: str
+    times: list[FreeTimeFace]
+
+
+class ChosenSlotFace(_Facts):
+    """The slot that was chosen: its id, and day and time in words."""
+
+    id: str
+    label: str
+
+
+class SlotsState(_Facts):
+    """The slots that are free: by day, of which the next one to look at is `later`; which was `chosen`.
+
+    Times are those of the time `zone` (IANA). `none` says why there are none.
+    """
+
+    days: list[FreeDayFace]
+    zone: str
+    later: str = ""
+    chosen: ChosenSlotFace | None = None
+    none: str = ""
 
 
 class MomentState(_Facts):

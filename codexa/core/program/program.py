@@ -11,6 +11,7 @@ from codexa.core.fields.all_answers import AllAnswersBlock
 from codexa.core.fields.field_type import Region
 from codexa.core.fields.product import ProductField
 from codexa.core.fields.record_choice import RecordChoiceField
+from codexa.core.fields.slot import SlotField
 from codexa.core.form.form import Form, LinkValue
 from codexa.core.form.pricing import quantities_of
 from codexa.core.formula.types import Kind
@@ -138,10 +139,15 @@ class Program:
 
     @cached_property
     def runs_out(self) -> bool:
-        """Whether something in the form is counted down: a product's stock, the uses of a code, places of records."""
+        """Whether something in the form is counted down: stock, the uses of a code, places of records or slots."""
         products = (block for block in self.form.blocks() if isinstance(block, ProductField))
         coded = any(each.uses is not None for each in self.form.order.discounts)
-        return coded or self.takes_places or any(block.is_counted for block in products)
+        return coded or self.takes_places or self.has_slots or any(block.is_counted for block in products)
+
+    @cached_property
+    def has_slots(self) -> bool:
+        """Whether there are slots to choose."""
+        return any(isinstance(block, SlotField) for block in self.form.blocks())
 
     @cached_property
     def takes_places(self) -> bool:

@@ -36,6 +36,7 @@ from codexa.core.program.places import ALWAYS, NEVER, Place
 from codexa.core.program.program import Program
 from codexa.core.program.record_findings import record_findings
 from codexa.core.program.sequences import dead_ends, of_sequences
+from codexa.core.program.slot_findings import slot_findings
 from codexa.core.program.timing import too_late
 from codexa.core.program.unfinished import unfinished
 
@@ -81,6 +82,7 @@ def proof(
         *follow_up_findings(program, people),
         *link_findings(program),
         *record_findings(program),
+        *slot_findings(program),
         *group_findings(program, groups),
         *language_findings(program),
         *unfinished(program),

@@ -22,6 +22,7 @@ from codexa.core.fields.number import NumberField
 from codexa.core.fields.options import Optioned
 from codexa.core.fields.order_summary import OrderSummaryBlock
 from codexa.core.fields.product import ProductField
+from codexa.core.fields.slot import SlotField
 from codexa.core.form.form import FORM, PageFace, Welcome
 from codexa.core.formula.values import Files
 from codexa.core.languages import own_name
@@ -43,6 +44,7 @@ from codexa.core.program.places import ALWAYS, ROW_ADDRESS, KindPlace, Place, Re
 from codexa.core.program.program import Program
 from codexa.core.program.record_offers import records_state
 from codexa.core.program.scope import presenter
+from codexa.core.program.slot_offers import slots_state
 from codexa.core.program.steps import Step
 from codexa.core.program.told_answers import ToldPage, said_so_far, told_by_steps
 
@@ -344,7 +346,9 @@ def _add_value(facts: Facts, state: State, place: Place, row: Row | tuple[()]) -
     address = f"{row[ROW_ADDRESS]}{place.block.id}" if row else place.block.id
     if address in state.dropped:
         facts["dropped"] = True
-    if place.found is not None:
+    if isinstance(place.block, SlotField):
+        facts["slots"] = slots_state(state, place, row)
+    elif place.found is not None:
         facts["records"] = records_state(state, place, row)
     if isinstance(state.value(place, row), Files):
         assert place.field_type is not None

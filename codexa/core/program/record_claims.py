@@ -2,13 +2,14 @@
 
 from collections import defaultdict
 from collections.abc import Iterator, Mapping, Sequence
-from decimal import ROUND_CEILING, Decimal
 from typing import TYPE_CHECKING, Any
 
 from codexa.core.fields.record_choice import RecordChoiceField
 from codexa.core.formula.values import ChosenRecord, ChosenRecords
-from codexa.core.program.claims import Claim, record_name
-from codexa.core.program.places import Place, RepeatPlace
+from codexa.core.program.claim_names import record_name
+from codexa.core.program.claims import Claim, taking_of
+from codexa.core.program.places import Place
+from codexa.core.program.places_of import places_of
 from codexa.core.program.record_facts import Offered
 
 if TYPE_CHECKING:
@@ -23,10 +24,12 @@ def record_claims(state: "State") -> Iterator[Claim]:
         return
     taken: dict[tuple[str, int], int] = defaultdict(int)
     left: dict[tuple[str, int], int | None] = {}
-    for place, row in _questions(state):
+    for place, row in places_of(state):
+        if not _has_places(place):
+            continue
         for record in _chosen(state.value(place, row)):
             which = place.block.id, record.number
-            taken[which] += _taking(state, place, row)
+            taken[which] += taking_of(state, place, row, most=_MOST_TAKEN)
             left[which] = _left(state, place, row).get(record.number)
     for (block_id, number), quantity in sorted(taken.items()):
         block = state.program.places[block_id].block
@@ -34,15 +37,6 @@ def record_claims(state: "State") -> Iterator[Claim]:
         if quantity > 0:
             name = record_name(block.table, number, block.places)
             yield Claim(name=name, quantity=quantity, capacity=None, block=block_id, left=left[block_id, number])
-
-
-def _questions(state: "State") -> Iterator[tuple[Place, Sequence[Any]]]:
-    for place in state.program.top_places:
-        if isinstance(place, RepeatPlace):
-            for row in state.rows(place):
-                yield from ((each, row) for each in state.kind_of(place, row).places if _has_places(each))
-        elif _has_places(place):
-            yield place, ()
 
 
 def _has_places(place: Place) -> bool:
@@ -53,15 +47,6 @@ def _chosen(value: Any) -> Sequence[ChosenRecord]:
     if isinstance(value, ChosenRecords):
         return value
     return (value,) if isinstance(value, ChosenRecord) else ()
-
-
-def _taking(state: "State", place: Place, row: Sequence[Any]) -> int:
-    """Return how many of each record a question takes: what its formula gives, a part of one as a whole, else one."""
-    spot = place.settings.get("taking")
-    value = None if spot is None else state.at(spot, row)
-    if not isinstance(value, Decimal):
-        return 1
-    return max(0, min(_MOST_TAKEN, int(value.to_integral_value(rounding=ROUND_CEILING))))
 
 
 def _left(state: "State", place: Place, row: Sequence[Any]) -> Mapping[int, int]:

@@ -9,8 +9,9 @@ from typing import Any
 from codexa.core.fields.record_choice import RecordChoiceField
 from codexa.core.formula.values import ChosenRecord, ChosenRecords
 from codexa.core.look_ups import MOST_FOUND
-from codexa.core.program.evaluate import FieldError, Row, State
+from codexa.core.program.evaluate import FieldError, State
 from codexa.core.program.places import ROW_ADDRESS, Place, RepeatPlace, Spot
+from codexa.core.program.places_of import place_at
 from codexa.core.program.record_facts import Offered, OfferedRecord, offered_record
 from codexa.core.program.record_parts import Shown
 from codexa.core.responses.folding import folded
@@ -114,7 +115,7 @@ def found_by_words(state: State, address: str, words: str, most: int = MOST_FOUN
 
     In the shape of RecordsState; nothing where it is not shown or can't be changed.
     """
-    found = _at(state, address)
+    found = place_at(state, address)
     if found is None:
         return {"listed": []}
     place, row = found
@@ -147,21 +148,3 @@ def find_records(
     start = " ".join(wanted)
     fitting.sort(key=lambda each: not folded(each.shown).startswith(start))
     return tuple(fitting[:most]), found.more or len(fitting) > most
-
-
-def _at(state: State, address: str) -> tuple[Place, Row | tuple[()]] | None:
-    repeat_id, _, rest = address.partition("/")
-    if not rest:
-        place = state.program.places.get(repeat_id)
-        return None if place is None or place.kind is not None or not _may_be_changed(state, place, ()) else (place, ())
-    repeat = state.program.repeats.get(repeat_id)
-    row_id, _, block = rest.partition("/")
-    for row in () if repeat is None else state.rows(repeat):
-        if repeat is not None and row[ROW_ADDRESS] == f"{repeat_id}/{row_id}/":
-            inner = next((each for each in state.kind_of(repeat, row).places if each.block.id == block), None)
-            return None if inner is None or not _may_be_changed(state, inner, row) else (inner, row)
-    return None
-
-
-def _may_be_changed(state: State, place: Place, row: Sequence[Any]) -> bool:
-    return state.shown(place, row) and not state.locked(place, row) and not state.veiled(place)

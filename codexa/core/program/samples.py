@@ -8,12 +8,14 @@ from codexa.core.context import Context
 from codexa.core.definition.figures import ScoreFigure
 from codexa.core.fields.field_type import Sampling
 from codexa.core.fields.sample_people import somebody
+from codexa.core.fields.slot import SlotField
 from codexa.core.look_ups import MOST_FOUND
 from codexa.core.program.evaluate import State, evaluate
 from codexa.core.program.figures import best_codes
 from codexa.core.program.places import Place, RepeatPlace
 from codexa.core.program.program import Program
 from codexa.core.program.record_offers import find_records
+from codexa.core.program.slot_offers import slots_state
 
 _KNOWN = 0.5  # of a quiz, besides lucky guesses
 
@@ -37,7 +39,7 @@ def _answer(answers: dict[str, Any], place: Place, how: Sampling, state: State) 
     assert place.field_type is not None
     block: Any = place.block
     if place.found is not None:
-        answers[place.block.id] = _some_record(state, place, (), how.random)
+        answers[place.block.id] = _some_offered(state, place, (), how.random)
         return
     if place.offered is not None:
         offered = state.at(place.offered)
@@ -69,24 +71,27 @@ def _right_codes(program: Program, field: str) -> list[str]:
 def _answer_rows(answers: dict[str, Any], place: RepeatPlace, how: Sampling, state: State) -> None:
     for _ in range(20):
         answers[place.block.id] = _sample_rows(place, how)
-        tried = _with_records(answers, place, state, how.random)
+        tried = _with_offered(answers, place, state, how.random)
         if not any(address.startswith(place.block.id) for address in tried.errors()):
             return
 
 
-def _with_records(answers: dict[str, Any], place: RepeatPlace, state: State, random: Random) -> State:
-    """Choose the records that rows want, one after the other, and return the state then."""
+def _with_offered(answers: dict[str, Any], place: RepeatPlace, state: State, random: Random) -> State:
+    """Choose the records and slots that rows want, one after the other, and return the state then."""
     for at, given in enumerate(answers[place.block.id]):
         for inner in next(each for each in place.kinds if each.kind.id == given["kind"]).places:
             if inner.found is None:
                 continue
             tried = evaluate(state.program, answers, state.context)
-            given["values"][inner.block.id] = _some_record(tried, inner, tried.rows(place)[at], random)
+            given["values"][inner.block.id] = _some_offered(tried, inner, tried.rows(place)[at], random)
     return evaluate(state.program, answers, state.context)
 
 
-def _some_record(state: State, place: Place, row: Sequence[Any], random: Random) -> str | list[str] | None:
-    """Return any of the records that fit, or some; None where there is none."""
+def _some_offered(state: State, place: Place, row: Sequence[Any], random: Random) -> str | list[str] | None:
+    """Return any of the slots that are free, or of the records that fit, or some; None where there is none."""
+    if isinstance(place.block, SlotField):
+        times = [each["id"] for day in slots_state(state, place, row)["days"] for each in day["times"]]
+        return random.choice(times) if times else None
     numbers = [str(each.number) for each in find_records(state, place, row, "", MOST_FOUND)[0]]
     if not numbers:
         return None

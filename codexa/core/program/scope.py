@@ -115,6 +115,8 @@ class FormScope:
                 return self._fact(blank_text, lambda context: context.visitor.get(name) or None)
             case "response" if name == "number":
                 return self._fact(Type(kind=NUMBER.kind, may_be_blank=True), response_number)
+            case "response" if name == "page":
+                return self._fact(blank_text, lambda context: context.own_page or None)
             case "payment" if name in _OF_PAYMENT:
                 return self._of_payment(name)
         return None

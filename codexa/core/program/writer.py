@@ -21,6 +21,7 @@ from codexa.core.program.facts import Fact, Formula
 from codexa.core.program.fitting import OPERAND_FAILED
 from codexa.core.program.places import ALWAYS, NEVER, ROW_ADDRESS, ROW_KIND, Place, Spot
 from codexa.core.program.record_facts import Looking
+from codexa.core.program.slot_facts import Offering
 from codexa.core.program.spots import Spots
 
 
@@ -213,6 +214,23 @@ class Writer:
         filtering = self.formula(block.id, "fitting")
         reads = list(filtering.reads()) if filtering is not None else []
         self._answered(place, code, reads, keep=keep, follows=follows)
+
+    def slots(self, place: Place, offering: Offering, by: Spot | None, *, keep: bool, follows: bool) -> None:
+        """The value of a slot block: which of the slots that are offered now was chosen, its default, or blank."""
+        spot, found, block = place.value, place.found, place.block
+        assert spot is not None
+        assert found is not None
+        x, code = spot.code, self._with_default(place, follows=follows)
+        address = f"r[{ROW_ADDRESS}] + " if spot.kind else ""
+        # How many are wanted decides only whether they are waited for.
+        reads = [by, place.settings.get("taking") if offering.block.waiting else None]
+        asked = ", ".join("None" if each is None else each.code for each in reads)
+        code += [
+            f"{found.code} = {self.helper(offering)}(c, {x}, {asked})",
+            f"if {found.code}.lost: dropped.add({address}{self._emitter.constant(block.id)})",
+            f"{x} = {found.code}.chosen",
+        ]
+        self._answered(place, code, [each for each in reads if each is not None], keep=keep, follows=follows)
 
     def _with_default(self, place: Place, *, follows: bool) -> list[str]:
         """Return the code that puts the default in the place of an answer that was never given."""

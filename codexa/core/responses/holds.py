@@ -51,7 +51,8 @@ def holds_kind(kind: Kind) -> Holds:
 
 
 def _moment(stored: Any, zone: ZoneInfo) -> datetime.datetime:
-    moment = datetime.datetime.fromisoformat(stored)
+    # Of what lasts from one moment to another, the first (ISO 8601 writes the other after a slash).
+    moment = datetime.datetime.fromisoformat(stored.partition("/")[0])
     return moment.astimezone(zone).replace(tzinfo=None) if moment.tzinfo else moment
 
 

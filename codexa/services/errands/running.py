@@ -7,6 +7,8 @@ from uuid import UUID
 
 from codexa.services import continuing, digests, importing, links
 from codexa.services.accounts import notices
+from codexa.services.bookings.booking import MOVE_UP
+from codexa.services.bookings.moving_up import move_up
 from codexa.services.editions import Editions
 from codexa.services.errands.asking import TASK
 from codexa.services.errands.told_failures import failures_mail
@@ -113,6 +115,11 @@ def _hold_against(way: Way, errand: Errand) -> str:
     return "held against its tables"
 
 
+def _move_up(way: Way, errand: Errand) -> str:
+    paying = Paying(connect=way.connect, editions=Editions(way.connect), settings=way.settings)
+    return move_up(paying, UUID(errand.about["form"]), errand.about["name"])
+
+
 def _make_file(way: Way, errand: Errand) -> str:
     folder = Path(way.settings.files)
     return export_files.make(way.connect, Editions(way.connect), folder, UUID(errand.about["file"]))
@@ -121,6 +128,7 @@ def _make_file(way: Way, errand: Errand) -> str:
 _KINDS: dict[str, Do] = {
     filling.ERRAND: _take_up,
     INDEX_ERRAND: _index,
+    MOVE_UP: _move_up,
     in_bulk.ERRAND: _in_bulk,
     export_files.ERRAND: _make_file,
     importing.ERRAND: _take_in,

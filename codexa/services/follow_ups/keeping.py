@@ -1,7 +1,7 @@
 """Keeping what follows from an event, in the transaction of the event; and once more, by a person."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import datetime
 from typing import Any
 from uuid import UUID
@@ -13,6 +13,7 @@ from codexa.services.drafts import require
 from codexa.services.errors import NotFoundError
 from codexa.services.follow_ups.carrying_out import TASK
 from codexa.services.follow_ups.mail_layout import shown_mail
+from codexa.services.own_pages import OwnPages
 from codexa.store import responses, runs
 from codexa.store.database import Connect, Connection
 from codexa.store.runs import Delivery, Run, RunRow
@@ -43,18 +44,31 @@ class ToldRun:
     due_at: datetime | None
 
 
-def keep_due(
-    connection: Connection, state: State, *, form: UUID, number: int, moments: tuple[Moment, ...], which: str = ""
-) -> None:
-    """Keep what these events set off, with a job for those of each moment.
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Happened:
+    """What has happened to a response; `which` tells events apart that come more than once to one."""
 
-    `which` tells events apart that come more than once to a response.
-    """
+    form: UUID
+    number: int
+    moments: tuple[Moment, ...]
+    which: str = ""
+
+
+def keep_due(connection: Connection, state: State, event: Happened, pages: OwnPages | None) -> None:
+    """Keep what an event sets off, with a job for what each of its moments does."""
     if not state.program.form.follow_ups:
         return
-    found = [_as_run(each) for moment in moments for each in due(state, moment, which)]
+    known = state if pages is None else pages.known_in(state, event.form, event.number)
+    found = [_as_run(each) for moment in event.moments for each in due(known, moment, event.which)]
     if found:
-        runs.insert_runs(connection, form=form, number=number, due=found, task=TASK)
+        runs.insert_runs(connection, form=event.form, number=event.number, due=found, task=TASK)
+
+
+def keep_days_anew(connection: Connection, state: State, event: Happened, pages: OwnPages | None) -> None:
+    """Keep what hangs on a day of a response as it stands now, in the place of what was kept of that before."""
+    if any(each.on == "day" for each in state.program.form.follow_ups):
+        runs.withdraw_days(connection, form=event.form, number=event.number, why="not done: its day is another one now")
+        keep_due(connection, state, replace(event, moments=("day",)), pages)
 
 
 def _as_run(each: Due) -> dict[str, Any]:

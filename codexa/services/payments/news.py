@@ -9,7 +9,7 @@ from codexa.core.context import PaymentFacts
 from codexa.core.form.follow_ups import Moment
 from codexa.core.program.payment import major_units
 from codexa.services.payments.provider import ProviderState
-from codexa.store import payments
+from codexa.store import payments, responses
 from codexa.store.database import Connection
 from codexa.store.payments import PaymentRow, PlanRow
 
@@ -62,8 +62,9 @@ def note(
     person: UUID | None = None,
 ) -> None:
     """Note something that happened to a payment among the events of its response, once under its key."""
-    values = {"form": row.form_id, "number": row.number, "kind": kind, "key": key, "who": who}
-    payments.add_event(connection, data=data, person=person, **values)  # type: ignore[arg-type]
+    responses.add_event(
+        connection, form=row.form_id, number=row.number, kind=kind, key=key, who=who, person=person, data=data
+    )
 
 
 def note_refund(connection: Connection, held: PaymentRow, said: ProviderState) -> None:

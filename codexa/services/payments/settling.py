@@ -11,14 +11,16 @@ from codexa.core.context import Context
 from codexa.core.form.follow_ups import Moment
 from codexa.core.program.evaluate import State
 from codexa.core.program.kept import state_of_kept
+from codexa.services.bookings import booking
 from codexa.services.editions import Editions
-from codexa.services.follow_ups.keeping import keep_due
+from codexa.services.follow_ups.keeping import Happened, keep_due
+from codexa.services.own_pages import OwnPages
 from codexa.services.payments.accounts import provider_of
 from codexa.services.payments.news import News, facts_of, note, note_refund
 from codexa.services.payments.plans import take_up_charge, take_up_plan
 from codexa.services.payments.provider import ProviderState
 from codexa.settings import Settings
-from codexa.store import claims, payments, responses
+from codexa.store import payments, responses
 from codexa.store.database import Connect, Connection
 from codexa.store.payments import PaymentRow, PlanRow
 from codexa.store.responses import ReceivedRow
@@ -65,7 +67,8 @@ def settle(way: Way, row: PaymentRow, said: ProviderState) -> PaymentRow:
             changed, news = _take_up(connection, first, plan, said)
         for each in news:
             state = state_of_kept(program, response.answers, context.with_payment(each.facts))
-            keep_due(connection, state, form=row.form_id, number=row.number, moments=each.moments, which=each.which)
+            event = Happened(form=row.form_id, number=row.number, moments=each.moments, which=each.which)
+            keep_due(connection, state, event, OwnPages(settings=way.settings))
         found = payments.payment_by_id(connection, payment=changed.id)
     return found or changed
 
@@ -114,7 +117,7 @@ def _take_up_first(
         _move(connection, held, "waiting", "failed")
     if "paid" in news:
         # What expired and was paid all the same is sold: it takes again what it had given back.
-        claims.take_again(connection, form=held.form_id, number=held.number)
+        booking.take_again(connection, held.form_id, held.number)
         if held.amount:
             payments.number_receipt(connection, payment=held)
         note(connection, held, "paid", said.id, {"card": said.card})
@@ -154,7 +157,7 @@ def expire(way: Way, payment_id: UUID) -> PaymentRow | None:
         )
         _move(connection, held, "expired", "failed")
         note(connection, held, "expired", "", {}, who="clock")
-        claims.release(connection, form=held.form_id, number=held.number)
+        booking.release(connection, held.form_id, held.number)
         return payments.payment_by_id(connection, payment=payment_id)
 
 
@@ -165,4 +168,5 @@ def state_with_payment(
     with way.connect() as connection:
         plan = None if payment is None else payments.find_plan(connection, payment=payment.id)
     facts = None if payment is None else facts_of(payment, plan)
-    return way.editions.accepted(form, row, row.number, facts, for_team=for_team)
+    state = way.editions.accepted(form, row, row.number, facts, for_team=for_team)
+    return OwnPages(settings=way.settings).known_in(state, form, row.number)

@@ -3,7 +3,8 @@
 from collections.abc import Sequence
 from uuid import UUID
 
-from codexa.store import claims, marking
+from codexa.services.bookings import booking
+from codexa.store import marking
 from codexa.store.database import Connect, Connection
 from codexa.store.sessions import SignedIn
 
@@ -23,7 +24,7 @@ def remove_within(
     """Remove responses as `remove` does, in a transaction that is under way."""
     removed = marking.remove(connection, team=team, form=form, actor=actor, numbers=numbers)
     for number in removed:
-        claims.release(connection, form=form, number=number)
+        booking.release(connection, form, number)
     return removed
 
 
@@ -39,5 +40,5 @@ def bring_back_within(
     """Bring responses back as `bring_back` does, in a transaction that is under way."""
     back = marking.bring_back(connection, team=team, form=form, actor=actor, numbers=numbers)
     for number in back:
-        claims.take_again(connection, form=form, number=number)
+        booking.take_again(connection, form, number)
     return back

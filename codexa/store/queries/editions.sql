@@ -71,3 +71,7 @@ WHERE team.slug = %(team_slug)s AND former_slug.slug = %(slug)s AND form.deleted
 -- name: find_definition
 -- What was published as one edition; editions never change, so callers may keep it.
 SELECT edition.definition FROM edition WHERE form_id = %(form)s AND number = %(number)s;
+
+-- name: live_of_form
+-- The edition that visitors of a form get.
+SELECT live_edition FROM form WHERE id = %(form)s AND deleted_at IS NULL;

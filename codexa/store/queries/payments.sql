@@ -154,13 +154,6 @@ UPDATE response SET payment = (
 )
 WHERE form_id = %(form)s AND number = %(number)s AND stage = 'complete';
 
--- name: add_event
--- Notes something that happened to a response; no row where that news had come before.
-INSERT INTO event (form_id, number, kind, key, who, person_id, data)
-VALUES (%(form)s, %(number)s, %(kind)s, %(key)s, %(who)s, %(person)s, %(data)s)
-ON CONFLICT (form_id, number, kind, key) DO NOTHING
-RETURNING id;
-
 -- name: unsettled
 -- Payments that are due and were asked for, or whose time is over: what the provider says of them is to be looked at.
 -- Those that were looked at longest ago come first, so that none keeps others from their turn.

@@ -19,10 +19,10 @@ WITH numbered AS (
     RETURNING response_counter.form_id, last_number
 ), kept AS (
     INSERT INTO response (form_id, number, edition, received_at, answers, computed, path, confirmation, idempotency_key,
-        content_digest, told, stage, payment, test, held, came, sealed_link, member_id, filled_by)
+        content_digest, told, stage, payment, test, held, came, sealed_link, member_id, filled_by, booking)
     SELECT form_id, last_number, %(edition)s, %(received_at)s, %(answers)s, %(computed)s, %(path)s,
         %(confirmation)s, %(key)s, %(digest)s, %(told)s, %(stage)s, %(payment)s, %(test)s, %(held)s,
-        %(came)s, %(sealed_link)s, %(member)s, %(filled_by)s
+        %(came)s, %(sealed_link)s, %(member)s, %(filled_by)s, %(booking)s
     FROM numbered
     ON CONFLICT (form_id, idempotency_key) DO NOTHING
     RETURNING form_id, number, received_at
@@ -45,7 +45,7 @@ WITH door AS (
     UPDATE response SET edition = %(edition)s, received_at = %(received_at)s, answers = %(answers)s,
         computed = %(computed)s, path = %(path)s, confirmation = %(confirmation)s, idempotency_key = %(key)s,
         content_digest = %(digest)s, told = %(told)s, stage = %(stage)s, payment = %(payment)s, test = %(test)s,
-        held = %(held)s, came = %(came)s, sealed_link = %(sealed_link)s,
+        held = %(held)s, came = %(came)s, sealed_link = %(sealed_link)s, booking = %(booking)s,
         member_id = coalesce(%(member)s, response.member_id), filled_by = coalesce(%(filled_by)s, response.filled_by)
     FROM door
     WHERE response.form_id = door.form_id AND response.number = %(number)s AND response.stage = 'kept'
@@ -188,3 +188,26 @@ WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL
 SELECT response.number, response.edition, response.answers, response.told, form.slug, form.sites, team.slug AS team_slug
 FROM response JOIN form ON form.id = response.form_id JOIN team ON team.id = form.team_id
 WHERE form.id = %(form)s AND form.deleted_at IS NULL AND response.number = %(number)s AND response.stage <> 'removed';
+
+-- name: set_booking
+-- How the slots of a response stand, and for which of them it waits, by the names of their claims.
+UPDATE response SET booking = %(booking)s,
+    told = CASE WHEN %(waiting)s::text[] = '{}' THEN told - 'waiting'
+        ELSE told || jsonb_build_object('waiting', to_jsonb(%(waiting)s::text[])) END
+WHERE form_id = %(form)s AND number = %(number)s;
+
+-- name: lock_received
+-- How a response stands, kept from others until the transaction ends.
+SELECT stage, payment, decision, booking, answers, computed FROM response
+WHERE form_id = %(form)s AND number = %(number)s AND stage <> 'removed' FOR UPDATE;
+
+-- name: booking_of
+-- How the slots of a response stand.
+SELECT booking FROM response WHERE form_id = %(form)s AND number = %(number)s;
+
+-- name: add_event
+-- Notes something that happened to a response; no row where that news had come before.
+INSERT INTO event (form_id, number, kind, key, who, person_id, data)
+VALUES (%(form)s, %(number)s, %(kind)s, %(key)s, %(who)s, %(person)s, %(data)s)
+ON CONFLICT (form_id, number, kind, key) DO NOTHING
+RETURNING id;

@@ -109,3 +109,9 @@ ON CONFLICT (run_id, try) DO UPDATE SET request = EXCLUDED.request, reply = EXCL
 -- name: list_deliveries
 -- The tries of a run, first to last.
 SELECT try, at, request, reply FROM delivery WHERE run_id = %(run)s ORDER BY try;
+
+-- name: withdraw_days
+-- What was to be done on a day that is still to come is not done any more.
+UPDATE run SET state = 'done', result = %(why)s, ended_at = now()
+WHERE form_id = %(form)s AND number = %(number)s AND state = 'waiting' AND due_at > now()
+    AND (moment = 'day' OR moment LIKE 'day %%');

@@ -1,12 +1,21 @@
 """The public form."""
 
+import datetime
 from typing import Annotated, Any, Literal
 from uuid import UUID
 
 from annotated_types import Interval, Len
 from pydantic import Field, StringConstraints
 
-from codexa.core.program.faces import ConfirmationFace, ErrorFace, FormFace, FormState, OrderFace, RecordsState
+from codexa.core.program.faces import (
+    ConfirmationFace,
+    ErrorFace,
+    FormFace,
+    FormState,
+    OrderFace,
+    RecordsState,
+    SlotsState,
+)
 from codexa.web.contract.message import Message
 
 LinkValues = Annotated[
@@ -47,22 +56,27 @@ class EvaluateReply(Message):
     state: FormState
 
 
-class FindRecordsRequest(Message):
-    """What a visitor types to find a record: for the question at `address` ("id", or "repeat/row/id"), as answered."""
+class FindOffersRequest(Message):
+    """What a visitor looks for at the question at `address` ("id", or "repeat/row/id"), with what was answered.
+
+    Records by `words`, or slots that begin on the day `since` or after it.
+    """
 
     answers: dict[str, Any]
     address: Annotated[str, StringConstraints(max_length=140)]
     words: Annotated[str, StringConstraints(max_length=200)] = ""
+    since: datetime.date | None = None
     link: LinkValues = Field({})
     visit: Visit = ""
     seal: Seal = ""
     entry: Entry = ""
 
 
-class FoundRecordsReply(Message):
-    """The records that are offered there and in which all words are shown."""
+class FoundOffersReply(Message):
+    """What is offered there: the records in which all words are shown, or the slots that are free."""
 
-    records: RecordsState
+    records: RecordsState | None = None
+    slots: SlotsState | None = None
 
 
 class SpokenRequest(Message):

@@ -1,6 +1,8 @@
 // The workbench's only way to the server: typed, with the CSRF token, and with errors as sentences.
 import type {
   AccountReply,
+  ShownSlotsReply,
+  ShowSlotsRequest,
   AuditReply,
   TrialVisitor,
   ExceptionReply,
@@ -430,6 +432,8 @@ export const api = {
   saveTable: (table: string, revision: number, definition: Record<string, unknown>) =>
     call<TableReply>("PUT", `/tables/${table}`, { revision, definition }),
   deleteTable: (table: string) => call<undefined>("DELETE", `/tables/${table}`),
+  shownSlots: (form: string, asked: ShowSlotsRequest) =>
+    call<ShownSlotsReply>("POST", `/forms/${form}/slots/shown`, asked),
   records: (table: string, asked: Record<string, string>) =>
     call<RecordsReply>("GET", `/tables/${table}/records?${new URLSearchParams(asked)}`),
   changeRecords: (table: string, changes: readonly TypedRecord[]) =>

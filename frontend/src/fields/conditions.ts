@@ -105,6 +105,7 @@ export const SHAPES: Record<BlockKind, Shape> = {
   date: DAY,
   time: TIME,
   date_time: { ...DAY, entered: "text" },
+  slot: { ...DAY, entered: "text" },
   yes_no: YES_NO,
   rating: NUMBER,
   scale: NUMBER,

@@ -1,4 +1,4 @@
-import type { BlockState, RecordsState, RepeatFace, ShapedRowKindFace, UploadReply } from "../api/generated/wire";
+import type { BlockState, FoundOffersReply, RepeatFace, ShapedRowKindFace, UploadReply } from "../api/generated/wire";
 import { type ComponentType, createContext, useContext } from "react";
 import type { Face } from "../model/blocks";
 
@@ -44,6 +44,12 @@ export interface Surroundings {
   rowErrorOf: (repeat: string, row: string) => string | null;
 }
 
+/** What is looked for: records by words, or slots from a day on (ISO 8601). */
+export interface Sought {
+  words?: string;
+  since?: string;
+}
+
 /** What some inputs need of the form around them. */
 export type Weekday = 0 | 1 | 2 | 3 | 4 | 5 | 6;
 
@@ -57,8 +63,8 @@ export interface Tools {
   upload:
     | ((block: string, file: File, onProgress: (share: number) => void, stop: AbortSignal) => Promise<UploadReply>)
     | null;
-  /** The records of a table that words find, for the question at an address; null where there is nobody to ask. */
-  records: ((address: string, words: string) => Promise<RecordsState>) | null;
+  /** What the question at an address offers; null where there is nobody to ask. */
+  offers: ((address: string, sought: Sought) => Promise<Partial<FoundOffersReply>>) | null;
   /** Leads back to a page, where pages are shown one by one. */
   openPage: ((page: string) => void) | null;
   /** Whether questions come one after the other, not by pages. */
@@ -75,7 +81,7 @@ export const NO_TOOLS: Tools = {
   firstWeekday: 1,
   seed: 1,
   upload: null,
-  records: null,
+  offers: null,
   openPage: null,
   waitFor: () => undefined,
   waitNoMore: () => undefined,

@@ -68,6 +68,7 @@ export const INPUTS: Record<Face["type"], BlockView> = {
   date: view(DateInput),
   time: view(TimeInput),
   date_time: view(DateTimeInput),
+  slot: more((inputs) => inputs.SlotInput, "field", "set"),
   yes_no: view(YesNoInput, "field", "set"),
   single_choice: view(SingleChoiceInput, "field", "set"),
   dropdown: {

@@ -11,4 +11,5 @@ export { RatingInput } from "./rating/Input";
 export { prefetchRecordSearch, RecordChoiceInput } from "./record_choice/Input";
 export { RepeatInput } from "./repeat/Input";
 export { ScaleInput } from "./scale/Input";
+export { SlotInput } from "./slot/Input";
 export { SliderInput } from "./slider/Input";

@@ -21,6 +21,7 @@ const BY_PANELS: Partial<Record<BlockKind, readonly string[]>> = {
   product: ["options", "picture", "price", "priced_by"],
   quantity: ["product"],
   record_choice: ["table", "shown_as", "ordered_by", "descending", "places", "taking", "left_shown", "picture"],
+  slot: ["series", "singles", "left_out", "by", "taking", "left_shown", "waiting", "each"],
   picture: ["source"],
   text: ["text"],
   heading: ["text"],

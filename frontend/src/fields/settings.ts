@@ -208,6 +208,21 @@ export const SETTINGS: Record<BlockKind, BlockSettings> = {
   date: {},
   time: {},
   date_time: {},
+  slot: {
+    answers: [
+      { entry: "whole", setting: "notice", label: "Not within so many hours", most: 8_784 },
+      { entry: "whole", blank: true, least: 1, most: 3_660, setting: "ahead", label: "At most so many days ahead" },
+      {
+        entry: "whole",
+        blank: true,
+        most: 8_784,
+        setting: "change_until",
+        label: "Visitors may change it until so many hours before",
+        help: "By the private address {response.page} in a mail; blank: not at all",
+      },
+      { entry: "whole", blank: true, least: 1, most: 1_000, setting: "most_each", label: "Places for one person" },
+    ],
+  },
   yes_no: {
     answers: [
       { entry: "text", setting: "yes", label: "Word for yes" },

@@ -85,7 +85,7 @@ export function PublicForm(props: Props) {
       firstWeekday: face.first_weekday,
       seed: session.seed,
       upload,
-      records: session.records,
+      offers: session.offers,
       byQuestion: isByQuestion(face),
       openPage: session.paged ? (id) => void session.visit(id) : null,
       waitFor: session.waitFor,

@@ -9,10 +9,10 @@ import type {
   MemberSignInReply,
   MemberSignInRequest,
   PublicPage,
-  RecordsState,
+  FoundOffersReply,
   SpokenReply,
 } from "../api/generated/wire";
-import type { Answer, Surroundings } from "../fields/input";
+import type { Answer, Sought, Surroundings } from "../fields/input";
 import { say } from "../text/visitor";
 import { Asking } from "./asking";
 import { Entered, type Wrong } from "./entered";
@@ -42,7 +42,7 @@ interface Start extends Pick<PublicPage, "state"> {
 }
 
 type Asked = Pick<Transport, "state" | "submit"> &
-  Partial<Pick<Transport, "news" | "keep" | "mailLink" | "spoken" | "records" | "signIn">>;
+  Partial<Pick<Transport, "news" | "keep" | "mailLink" | "spoken" | "offers" | "signIn">>;
 
 export class FormSession {
   private snapshot: Snapshot;
@@ -447,9 +447,9 @@ export class FormSession {
     return Math.round((Date.now() - this.began) / 1_000);
   }
 
-  /** The records that words find for a question, with what is answered now. */
-  readonly records = (address: string, words: string): Promise<RecordsState> =>
-    this.transport.records!(this.ownAnswers(), address, words);
+  /** What a question offers, with what is answered now: records that words find, or slots from a day on. */
+  readonly offers = (address: string, sought: Sought): Promise<FoundOffersReply> =>
+    this.transport.offers!(this.ownAnswers(), address, sought);
 
   // Who fills in
 

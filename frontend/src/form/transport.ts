@@ -10,14 +10,13 @@ import type {
   NewsReply,
   PublicPage,
   ReceivedReply,
-  FoundRecordsReply,
-  RecordsState,
+  FoundOffersReply,
   RefusedReply,
   SpokenReply,
   TypedReply,
   UploadReply,
 } from "../api/generated/wire";
-import type { Answer } from "../fields/input";
+import type { Answer, Sought } from "../fields/input";
 import { say } from "../text/visitor";
 
 export type Answers = Readonly<Record<string, Answer>>;
@@ -143,10 +142,9 @@ export class Transport {
     return this.ask("spoken", asked);
   }
 
-  /** The records that words find, for the question at an address. */
-  async records(answers: Answers, address: string, words: string): Promise<RecordsState> {
-    const asked = { answers, address, words, ...this.surroundings };
-    return (await this.ask<FoundRecordsReply>("records", asked)).records;
+  /** What the question at an address offers: records that words find, or slots from a day on. */
+  offers(answers: Answers, address: string, sought: Sought): Promise<FoundOffersReply> {
+    return this.ask("offers", { answers, address, ...sought, ...this.surroundings });
   }
 
   /** `seconds` is how long it took to fill in, `kept` the token of answers that were kept for later, `seen` the

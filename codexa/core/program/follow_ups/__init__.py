@@ -41,6 +41,7 @@ MOMENTS: tuple[Moment, ...] = get_args(Moment)
 USUAL_MOMENTS: tuple[Moment, ...] = ("handed in", "paid", "complete", "day")
 _TRIED_NUMBER = "0000"  # of a payment that is only tried
 _OF_PLAN: tuple[Moment, ...] = ("charge", "charge failed")
+_OF_SLOTS: tuple[Moment, ...] = ("moved up", "rebooked", "cancelled")
 _OF_PAYMENT: tuple[Moment, ...] = ("paid", "payment failed", *_OF_PLAN, "refunded")
 
 
@@ -131,6 +132,9 @@ def _moment_findings(program: Program, follow_up: FollowUp) -> Iterator[Finding]
     if follow_up.on in _OF_PAYMENT and not program.form.payment.on:
         message = "It waits for a payment, and the form asks for none."
         yield error("no_payment", message, "Switch the payment on, or choose another moment.", follow_up.id, "on")
+    elif follow_up.on in _OF_SLOTS and not program.has_slots:
+        message = "It waits for a booking, and the form has no slots."
+        yield error("no_slots", message, "Add a slot block, or choose another moment.", follow_up.id, "on")
     elif follow_up.on in _OF_PLAN and not program.form.payment.plans:
         message = "It waits for a later charge, and the form asks for one payment."
         yield error("no_plan", message, "Add a plan to the payment, or choose another moment.", follow_up.id, "on")

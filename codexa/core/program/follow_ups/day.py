@@ -5,6 +5,7 @@ from collections.abc import Iterator
 
 from codexa.core.fields.date import DateField
 from codexa.core.fields.date_time import DateTimeField
+from codexa.core.fields.slot import SlotField
 from codexa.core.form.follow_ups import Day, FollowUp
 from codexa.core.program.evaluate import State
 from codexa.core.program.findings import Finding, doubt, error
@@ -12,15 +13,20 @@ from codexa.core.program.names import name_of
 from codexa.core.program.places import ALWAYS, NEVER
 from codexa.core.program.program import Program
 
-_DATED = (DateField, DateTimeField)
+_DATED = (DateField, DateTimeField, SlotField)
 
 
 def moment_of(state: State, day: Day) -> datetime.datetime | None:
     """Return when it is, aware, in the form's time zone; None where its date is blank or beyond the calendar."""
-    first = state.context.today if not day.field else _date_in(state, day.field)
-    if first is None:
+    given = state.context.now if not day.field else _date_in(state, day.field)
+    if given is None:
         return None
+    first = given.date() if isinstance(given, datetime.datetime) else given
     try:
+        if day.hours is not None:
+            begins = given if isinstance(given, datetime.datetime) else _at_midnight(first, state)
+            # So many hours as they pass, whatever the clock does meanwhile.
+            return (begins.astimezone(datetime.UTC) + datetime.timedelta(hours=day.hours)).astimezone(begins.tzinfo)
         date = first + datetime.timedelta(days=day.days)
     except OverflowError:
         return None
@@ -30,9 +36,11 @@ def moment_of(state: State, day: Day) -> datetime.datetime | None:
 def _date_in(state: State, field: str) -> datetime.date | None:
     place = state.program.questions.get(field)
     value = None if place is None or not isinstance(place.block, _DATED) else state.value(place)
-    if isinstance(value, datetime.datetime):
-        return value.date()
     return value if isinstance(value, datetime.date) else None
+
+
+def _at_midnight(day: datetime.date, state: State) -> datetime.datetime:
+    return datetime.datetime.combine(day, datetime.time(), state.context.now.tzinfo)
 
 
 def day_findings(program: Program, follow_up: FollowUp) -> Iterator[Finding]:

@@ -145,13 +145,26 @@ export interface AccountFollowUp {
   mail: boolean;
   name: string;
   name_of: string;
-  on: "kept" | "handed in" | "complete" | "paid" | "payment failed" | "charge" | "charge failed" | "refunded" | "day";
+  on:
+    | "kept"
+    | "handed in"
+    | "complete"
+    | "paid"
+    | "payment failed"
+    | "charge"
+    | "charge failed"
+    | "refunded"
+    | "moved up"
+    | "rebooked"
+    | "cancelled"
+    | "day";
   only_when: string;
 }
 /**
  * A day that hangs on a response: so many `days` after (or, below 0, before) the date in a field, at an hour.
  *
- * `field` is a field of a date by id, or "" for the day of handing in; the hour is that of the form's time zone.
+ * `field` is a field of a date or a slot by id, or "" for the day of handing in; the hour is that of the form's time
+ * zone. With `hours` it is so many hours after (or before) the moment in the field instead.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "Day".
@@ -160,6 +173,7 @@ export interface Day {
   at: string;
   days: number;
   field: string;
+  hours: number | null;
 }
 /**
  * An account: of its secret key the last four characters, `cards` the kinds that it takes.
@@ -456,6 +470,7 @@ export interface BlockState {
     [k: string]: RowState;
   } | null;
   shown: boolean;
+  slots?: SlotsState | null;
   texts?: {
     [k: string]: string;
   } | null;
@@ -614,6 +629,54 @@ export interface RowState {
     [k: string]: BlockState;
   };
   error?: ErrorFace | null;
+}
+/**
+ * The slots that are free: by day, of which the next one to look at is `later`; which was `chosen`.
+ *
+ * Times are those of the time `zone` (IANA). `none` says why there are none.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "SlotsState".
+ */
+export interface SlotsState {
+  chosen?: ChosenSlotFace | null;
+  days: FreeDayFace[];
+  later?: string;
+  none?: string;
+  zone: string;
+}
+/**
+ * The slot that was chosen: its id, and day and time in words.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ChosenSlotFace".
+ */
+export interface ChosenSlotFace {
+  id: string;
+  label: string;
+}
+/**
+ * A day (ISO 8601) with its free times.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "FreeDayFace".
+ */
+export interface FreeDayFace {
+  day: string;
+  label: string;
+  times: FreeTimeFace[];
+}
+/**
+ * A time that is free: its id, from when to when, when that is in UTC (ISO 8601), and how much is `left`.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "FreeTimeFace".
+ */
+export interface FreeTimeFace {
+  id: string;
+  label: string;
+  left?: string;
+  start: string;
 }
 /**
  * A form: where visitors fill it in, the edition that they get (None before there is one), how many responses.
@@ -1726,6 +1789,17 @@ export interface DateTimeField {
   width: "full" | "half" | "third" | "quarter";
 }
 /**
+ * Days on which no series has slots, such as holidays; `name` is for the team.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "DaysLeftOut".
+ */
+export interface DaysLeftOut {
+  first: string;
+  last: string;
+  name: string;
+}
+/**
  * A try of a webhook: the request's address and headers, the reply's status, headers and body, or none.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -2094,7 +2168,19 @@ export interface EmailFollowUp {
   kind: "email";
   megabytes: number;
   name: string;
-  on: "kept" | "handed in" | "complete" | "paid" | "payment failed" | "charge" | "charge failed" | "refunded" | "day";
+  on:
+    | "kept"
+    | "handed in"
+    | "complete"
+    | "paid"
+    | "payment failed"
+    | "charge"
+    | "charge failed"
+    | "refunded"
+    | "moved up"
+    | "rebooked"
+    | "cancelled"
+    | "day";
   only_when: string;
   paragraphs: Paragraph[];
   pdf: boolean;
@@ -2133,7 +2219,19 @@ export interface WebhookFollowUp {
   id: string;
   kind: "webhook";
   name: string;
-  on: "kept" | "handed in" | "complete" | "paid" | "payment failed" | "charge" | "charge failed" | "refunded" | "day";
+  on:
+    | "kept"
+    | "handed in"
+    | "complete"
+    | "paid"
+    | "payment failed"
+    | "charge"
+    | "charge failed"
+    | "refunded"
+    | "moved up"
+    | "rebooked"
+    | "cancelled"
+    | "day";
   only_when: string;
 }
 /**
@@ -2148,7 +2246,19 @@ export interface RecordFollowUp {
   id: string;
   kind: "record";
   name: string;
-  on: "kept" | "handed in" | "complete" | "paid" | "payment failed" | "charge" | "charge failed" | "refunded" | "day";
+  on:
+    | "kept"
+    | "handed in"
+    | "complete"
+    | "paid"
+    | "payment failed"
+    | "charge"
+    | "charge failed"
+    | "refunded"
+    | "moved up"
+    | "rebooked"
+    | "cancelled"
+    | "day";
   only_when: string;
   /**
    * @maxItems 30
@@ -2290,6 +2400,7 @@ export interface Page {
     | DateField
     | TimeField
     | DateTimeField
+    | SlotField
     | YesNoField
     | SingleChoiceField
     | DropdownField
@@ -2552,6 +2663,105 @@ export interface TimeField {
   shown: string;
   type: "time";
   width: "full" | "half" | "third" | "quarter";
+}
+/**
+ * One of the slots of its `series` and `singles`, where `left_out` has no days.
+ *
+ * Where `by` is another field of one choice, by its id, only the slots at the chosen option are offered. A response
+ * takes one place, or as many as `taking` gives; with `waiting` it may wait for one of a slot that is full. Slots are
+ * offered that begin not within `notice` hours, and at most `ahead` days from now. What `each` is answered with, by
+ * its id, may have `most_each` places in all. Visitors may cancel and rebook until `change_until` hours before, where
+ * that is set.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "SlotField".
+ */
+export interface SlotField {
+  ahead: number | null;
+  by: string;
+  change_until: number | null;
+  checks: Check[];
+  default: string;
+  default_follows: boolean;
+  each: string;
+  help: string;
+  id: string;
+  keep_when_hidden: boolean;
+  key: string;
+  label: string;
+  /**
+   * @maxItems 1000
+   */
+  left_out: DaysLeftOut[];
+  left_shown: boolean;
+  locked: string;
+  most_each: number | null;
+  notice: number;
+  personal: boolean;
+  required: string;
+  /**
+   * @maxItems 100
+   */
+  series: SlotSeries[];
+  shown: string;
+  /**
+   * @maxItems 10000
+   */
+  singles: SingleSlot[];
+  taking: string;
+  type: "slot";
+  waiting: boolean;
+  width: "full" | "half" | "third" | "quarter";
+}
+/**
+ * Slots by a pattern: on these weekdays (0 is Sunday) from the `first` day to the `last`, between two times.
+ *
+ * Each is `minutes` long and begins `every` so many after the one before, or as that ends. What ends before it begins
+ * ends on the next day. `at` are the places that each is offered at, each with `places` of its own.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "SlotSeries".
+ */
+export interface SlotSeries {
+  /**
+   * @maxItems 200
+   */
+  at: string[];
+  begins: string;
+  /**
+   * @maxItems 30
+   */
+  breaks: SlotBreak[];
+  ends: string;
+  every: number | null;
+  first: string;
+  id: string;
+  last: string;
+  minutes: number;
+  places: number;
+  weekdays: (0 | 1 | 2 | 3 | 4 | 5 | 6)[];
+}
+/**
+ * A time of day within a series in which nothing is offered.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "SlotBreak".
+ */
+export interface SlotBreak {
+  begins: string;
+  ends: string;
+}
+/**
+ * A slot that was set by hand; it stands in the place of one that a series has, and without places takes it out.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "SingleSlot".
+ */
+export interface SingleSlot {
+  at: string;
+  minutes: number;
+  places: number;
+  starts: string;
 }
 /**
  * A question that is answered by yes or no; in formulas TRUE or FALSE.
@@ -3075,6 +3285,7 @@ export interface GroupBlock {
     | DateField
     | TimeField
     | DateTimeField
+    | SlotField
     | YesNoField
     | SingleChoiceField
     | DropdownField
@@ -3154,6 +3365,7 @@ export interface ShapedRowKind {
     | DateField
     | TimeField
     | DateTimeField
+    | SlotField
     | YesNoField
     | SingleChoiceField
     | DropdownField
@@ -3755,6 +3967,7 @@ export interface FilledPageFace {
     | DateFace
     | TimeFace
     | DateTimeFace
+    | SlotFace
     | YesNoFace
     | SingleChoiceFace
     | DropdownFace
@@ -3910,6 +4123,19 @@ export interface TimeFace {
   id: string;
   label: string;
   type: "time";
+  width: "full" | "half" | "third" | "quarter";
+}
+/**
+ * What the browser may know of a slot block; which slots there are comes with the state.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "SlotFace".
+ */
+export interface SlotFace {
+  help: string;
+  id: string;
+  label: string;
+  type: "slot";
   width: "full" | "half" | "third" | "quarter";
 }
 /**
@@ -4174,6 +4400,7 @@ export interface GroupFace {
     | DateFace
     | TimeFace
     | DateTimeFace
+    | SlotFace
     | YesNoFace
     | SingleChoiceFace
     | DropdownFace
@@ -4242,6 +4469,7 @@ export interface ShapedRowKindFace {
     | DateFace
     | TimeFace
     | DateTimeFace
+    | SlotFace
     | YesNoFace
     | SingleChoiceFace
     | DropdownFace
@@ -4301,12 +4529,14 @@ export interface Filter {
   words: string;
 }
 /**
- * What a visitor types to find a record: for the question at `address` ("id", or "repeat/row/id"), as answered.
+ * What a visitor looks for at the question at `address` ("id", or "repeat/row/id"), with what was answered.
+ *
+ * Records by `words`, or slots that begin on the day `since` or after it.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
- * via the `definition` "FindRecordsRequest".
+ * via the `definition` "FindOffersRequest".
  */
-export interface FindRecordsRequest {
+export interface FindOffersRequest {
   address: string;
   answers: {
     [k: string]: unknown;
@@ -4316,6 +4546,7 @@ export interface FindRecordsRequest {
     [k: string]: string;
   };
   seal: string;
+  since: string | null;
   visit: string;
   words: string;
 }
@@ -4482,13 +4713,14 @@ export interface FoundInReply {
   numbers: number[];
 }
 /**
- * The records that are offered there and in which all words are shown.
+ * What is offered there: the records in which all words are shown, or the slots that are free.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
- * via the `definition` "FoundRecordsReply".
+ * via the `definition` "FoundOffersReply".
  */
-export interface FoundRecordsReply {
-  records: RecordsState;
+export interface FoundOffersReply {
+  records: RecordsState | null;
+  slots: SlotsState | null;
 }
 /**
  * What a file brings: translations by where they stand, how many of other words than are there, and the rest.
@@ -6466,6 +6698,65 @@ export interface Sharing {
  */
 export interface SharingRequest {
   sharing: Sharing;
+}
+/**
+ * The settings of a slot block as they are being made, and of which days its slots are wanted, both included.
+ *
+ * `labels` are what its places are called, by code.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ShowSlotsRequest".
+ */
+export interface ShowSlotsRequest {
+  first: string;
+  labels: {
+    [k: string]: string;
+  };
+  last: string;
+  /**
+   * @maxItems 1000
+   */
+  left_out: DaysLeftOut[];
+  /**
+   * @maxItems 100
+   */
+  series: SlotSeries[];
+  /**
+   * @maxItems 10000
+   */
+  singles: SingleSlot[];
+  time_zone: string;
+}
+/**
+ * A slot: when it begins and ends by the clock ("2026-12-03T18:30"), its places, at what, and of which series.
+ *
+ * `series` is that one's id, "" where it was set by hand.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ShownSlotReply".
+ */
+export interface ShownSlotReply {
+  at: string;
+  ends: string;
+  places: number;
+  series: string;
+  starts: string;
+}
+/**
+ * The slots of those days; each series in words, by id; how many there are in all, from which day to which.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ShownSlotsReply".
+ */
+export interface ShownSlotsReply {
+  count: number;
+  first_day: string | null;
+  last_day: string | null;
+  slots: ShownSlotReply[];
+  told: {
+    [k: string]: string;
+  };
+  too_many: boolean;
 }
 /**
  * E-mail and password.

@@ -15,6 +15,7 @@ import { ContentSettings } from "./ContentSettings";
 import { FormulaButtons } from "./FormulaButtons";
 import { InspectorFrame } from "./InspectorFrame";
 import { RecordChoiceSettings } from "./RecordChoiceSettings";
+import { SlotSettings } from "./SlotSettings";
 import type { ComposeActions } from "./actions";
 
 /** The tab on which a setting stands, by the first word of its path. */
@@ -144,6 +145,7 @@ export function BlockSettings({ entry, actions }: Props) {
           {Answers && <Answers {...props} />}
           {block.type === "product" && <FormulaButtons entry={entry} formulas={PRICES} />}
           {block.type === "record_choice" && <RecordChoiceSettings block={block} actions={actions} />}
+          {block.type === "slot" && <SlotSettings block={block} actions={actions} />}
           {rows(special.answers)}
           <AnswersLately block={block} />
         </>

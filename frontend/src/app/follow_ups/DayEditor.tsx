@@ -12,29 +12,49 @@ interface Props {
   edit: (changes: { day: Day }) => void;
 }
 
+const MOST_DAYS = 1_000;
+const MOST_HOURS = 8_784;
+
 export function DayEditor({ day, edit }: Props) {
-  const fields = useFieldsOf(["date", "date_time"]);
+  const fields = useFieldsOf(["date", "date_time", "slot"]);
   const put = (changes: Partial<Day>) => edit({ day: { ...day, ...changes } });
-  const before = day.days < 0;
+  const inHours = day.hours !== null;
+  const given = day.hours ?? day.days;
+  const before = given < 0;
+  const count = (value: number) => put(inHours ? { hours: value } : { days: value });
   return (
-    <Box role="group" aria-label="The day" sx={{ display: "grid", gridTemplateColumns: "88px 104px 1fr 96px", gap: 1 }}>
+    <Box
+      role="group"
+      aria-label="The day"
+      sx={{ display: "grid", gridTemplateColumns: "80px 96px 100px 1fr 96px", gap: 1 }}
+    >
       <TextField
-        label="Days"
+        label="How many"
         type="number"
-        value={Math.abs(day.days)}
-        slotProps={{ htmlInput: { min: 0, max: 1_000 } }}
+        value={Math.abs(given)}
+        slotProps={{ htmlInput: { min: 0, max: inHours ? MOST_HOURS : MOST_DAYS } }}
         onChange={(event) => {
-          const days = Math.min(Math.max(Math.trunc(Number(event.target.value)) || 0, 0), 1_000);
-          put({ days: before ? -days : days });
+          const most = inHours ? MOST_HOURS : MOST_DAYS;
+          const typed = Math.min(Math.max(Math.trunc(Number(event.target.value)) || 0, 0), most);
+          count(before ? -typed : typed);
         }}
       />
       <TextField
         select
+        label="Of what"
+        value={inHours ? "hours" : "days"}
+        onChange={(event) =>
+          put(event.target.value === "hours" ? { hours: Math.min(given, MOST_HOURS) } : { hours: null, days: 1 })
+        }
+      >
+        <MenuItem value="days">days</MenuItem>
+        <MenuItem value="hours">hours</MenuItem>
+      </TextField>
+      <TextField
+        select
         label="Which way"
         value={before ? "before" : "after"}
-        onChange={(event) =>
-          put({ days: event.target.value === "before" ? -(Math.abs(day.days) || 1) : Math.abs(day.days) })
-        }
+        onChange={(event) => count(event.target.value === "before" ? -(Math.abs(given) || 1) : Math.abs(given))}
       >
         <MenuItem value="after">after</MenuItem>
         <MenuItem value="before">before</MenuItem>
@@ -46,7 +66,7 @@ export function DayEditor({ day, edit }: Props) {
         slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
         onChange={(event) => put({ field: event.target.value })}
       >
-        <MenuItem value="">the day of handing in</MenuItem>
+        <MenuItem value="">handing in</MenuItem>
         {fields.map(({ id, words }) => (
           <MenuItem key={id} value={id}>
             {words}
@@ -56,13 +76,15 @@ export function DayEditor({ day, edit }: Props) {
           <MenuItem value={day.field}>a field that was removed</MenuItem>
         )}
       </TextField>
-      <TextField
-        label="At"
-        type="time"
-        value={day.at}
-        slotProps={{ inputLabel: { shrink: true } }}
-        onChange={(event) => /^\d\d:\d\d$/.test(event.target.value) && put({ at: event.target.value })}
-      />
+      {!inHours && (
+        <TextField
+          label="At"
+          type="time"
+          value={day.at}
+          slotProps={{ inputLabel: { shrink: true } }}
+          onChange={(event) => /^\d\d:\d\d$/.test(event.target.value) && put({ at: event.target.value })}
+        />
+      )}
     </Box>
   );
 }

@@ -24,7 +24,7 @@ import { DayEditor } from "./DayEditor";
 import { StillOpen } from "./StillOpen";
 import { EmailEditor } from "./EmailEditor";
 import { RecordEditor } from "./RecordEditor";
-import { KINDS, MOMENTS, OF_PAYMENT, OF_PLAN } from "./kinds";
+import { KINDS, MOMENTS, OF_PAYMENT, OF_PLAN, OF_SLOTS } from "./kinds";
 import { WouldFollow } from "./WouldFollow";
 
 const INTO = { holder: FORM, list: "follow_ups" } as const;
@@ -59,8 +59,9 @@ function recordsInWords(steps: Extract<FollowUp, { kind: "record" }>["steps"], t
   return `it is kept as ${told.join(", and ") || "…"}`;
 }
 
-function dayInWords({ field, days, at }: FollowUp["day"], parts: Parts): string {
+function dayInWords({ field, hours, days, at }: FollowUp["day"], parts: Parts): string {
   const date = field ? (parts.get(field)?.title ?? "…") : "handing in";
+  if (hours !== null) return `${counted(Math.abs(hours), "hour")} ${hours < 0 ? "before" : "after"} ${date}`;
   const when = days === 0 ? "on the day of" : `${counted(Math.abs(days), "day")} ${days < 0 ? "before" : "after"}`;
   return `${when} ${date}, at ${at}`;
 }
@@ -71,6 +72,7 @@ export function FollowUps() {
   const { access } = useQuery(queries.access(reply.id)).data ?? {};
   const people = new Map(useQuery(queries.people()).data?.people.map(({ id, name }) => [id, name]));
   const chosen = form.follow_ups.find(({ id }) => id === part) ?? form.follow_ups[0];
+  const hasSlots = [...parts.values()].some((entry) => entry.what === "block" && entry.part.type === "slot");
   return (
     <Box sx={{ display: "grid", gridTemplateColumns: "minmax(300px, 28%) minmax(0, 1fr)", height: "100%" }}>
       <SidePanel name="Time line">
@@ -88,6 +90,7 @@ export function FollowUps() {
             if (moment === "kept" && !access?.kept_days && here.length === 0) return null;
             if (OF_PAYMENT.includes(moment) && !form.payment.on && here.length === 0) return null;
             const charges = form.payment.on && form.payment.plans.length > 0;
+            if (OF_SLOTS.includes(moment) && !hasSlots && here.length === 0) return null;
             if (OF_PLAN.includes(moment) && !charges && here.length === 0) return null;
             return (
               <Box key={moment} component="section" aria-label={title}>

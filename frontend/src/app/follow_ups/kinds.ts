@@ -65,9 +65,14 @@ export const MOMENTS = {
   charge: "With each later charge",
   "charge failed": "When a later charge fails",
   refunded: "When money is given back",
+  "moved up": "When moved up from the waiting list",
+  rebooked: "When another slot is taken",
+  cancelled: "When a booking is cancelled",
   day: "On a day before or after",
 } as const;
 
 /** Those that only a form with a payment comes to, and those that only one with a plan does. */
 export const OF_PAYMENT: readonly string[] = ["paid", "payment failed", "refunded"];
 export const OF_PLAN: readonly string[] = ["charge", "charge failed"];
+/** Those that only a form with slots comes to. */
+export const OF_SLOTS: readonly string[] = ["moved up", "rebooked", "cancelled"];

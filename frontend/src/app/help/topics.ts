@@ -12,6 +12,10 @@ export const AREA_HELP: Readonly<Record<string, AreaHelp>> = {
     line: "Put questions on pages. What a block does stands beside it, in the margin; settings of what is selected are on the right.",
     example: "Plan a visit",
   },
+  slots: {
+    line: "Appointments with places: series of days and times, painted into the week, copied from day to day.",
+    example: "Dome night booking",
+  },
   rules: {
     line: "Every rule of the form in one map: what shows, what must be answered, which page comes next, and why with the answers tried.",
     example: "Plan a visit",

@@ -8,7 +8,7 @@ import { AREAS, HISTORY } from "./areas";
 import { useBench } from "./bench";
 
 export function AreaTabs({ area, formId }: { area: string; formId: string }) {
-  const { reply, form, analysis, selected, selectAll } = useBench();
+  const { reply, form, parts, analysis, selected, selectAll } = useBench();
   const who = useSignedIn();
   const failing = useFailingTrials();
   const counts: Record<string, number> = {
@@ -19,7 +19,9 @@ export function AreaTabs({ area, formId }: { area: string; formId: string }) {
     trials: form.trials.length,
     responses: reply.responses,
   };
-  const areas = [...AREAS.filter(({ name }) => name !== "responses" || who.role !== "viewer"), HISTORY];
+  const hasSlots = [...parts.values()].some((entry) => entry.what === "block" && entry.part.type === "slot");
+  const isThere: Record<string, boolean> = { responses: who.role !== "viewer", slots: hasSlots || area === "slots" };
+  const areas = [...AREAS.filter(({ name }) => isThere[name] ?? true), HISTORY];
   return (
     <Box
       component="nav"

@@ -157,6 +157,7 @@ function NameList({ rowKind, onPick, onTyped, onLeave }: ListProps) {
       ...(sells ? namesOf("order", OF_ORDER) : []),
       ...(form.payment.on ? namesOf("payment", OF_PAYMENT) : []),
       OF_RESPONSE,
+      { ...OF_RESPONSE, name: "response.page", title: "The visitor’s own page: address to change or cancel" },
     ],
     [form, rowKind, sells],
   );

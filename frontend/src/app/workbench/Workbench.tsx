@@ -41,6 +41,7 @@ const LanguagesArea = lazy(() =>
   import("../languages/LanguagesArea").then((module) => ({ default: module.LanguagesArea })),
 );
 const Rules = lazy(() => import("../rules/Rules").then((module) => ({ default: module.Rules })));
+const SlotsArea = lazy(() => import("../slots/SlotsArea").then((module) => ({ default: module.SlotsArea })));
 const Trials = lazy(() => import("../trials/Trials").then((module) => ({ default: module.Trials })));
 const Preview = lazy(() => import("../preview/Preview").then((module) => ({ default: module.Preview })));
 const Responses = lazy(() => import("../responses/Responses").then((module) => ({ default: module.Responses })));
@@ -109,6 +110,7 @@ function OpenWorkbench({ reply, area }: { reply: FormReply; area: string }) {
           <Box sx={{ flex: 1, minHeight: 0 }}>
             <Suspense fallback={<Waiting />}>
               {area === "compose" && <Compose />}
+              {area === "slots" && <SlotsArea />}
               {area === "rules" && <Rules />}
               {area === "figures" && <Figures />}
               {area === "brand" && <BrandArea />}

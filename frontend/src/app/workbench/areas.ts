@@ -1,6 +1,7 @@
 // The areas of the workbench, in the order of their tabs.
 export const AREAS = [
   { name: "compose", title: "Compose" },
+  { name: "slots", title: "Slots" },
   { name: "rules", title: "Rules" },
   { name: "figures", title: "Figures" },
   { name: "brand", title: "Brand" },

@@ -23,7 +23,7 @@ const optionOf = ({ id, label, picture }: RecordFace): ShownOption => ({
 
 export function RecordChoiceInput(props: InputProps<RecordChoiceFace>) {
   const { block, controlId, answer, facts, required, locked, invalid, describedBy, onChange } = props;
-  const { records: search } = useTools();
+  const { offers } = useTools();
   const prefix = useContext(SurroundingsContext)?.prefix ?? "";
   const records = facts.records ?? NONE;
   const chosen = block.several ? listOf(answer).map(textOf) : [textOf(answer)].filter(Boolean);
@@ -43,7 +43,7 @@ export function RecordChoiceInput(props: InputProps<RecordChoiceFace>) {
         chosen={chosen}
         onPick={(id) => (block.several ? id && toggle(id, true) : choose(id))}
         onRemove={(id) => toggle(id, false)}
-        onSearch={search ? (words) => search(prefix + block.id, words) : null}
+        onSearch={offers && ((words) => offers(prefix + block.id, { words }).then((found) => found.records ?? NONE))}
         meanwhile={<input id={controlId} className="cx-input" readOnly placeholder={say("waiting")} />}
       />
     );

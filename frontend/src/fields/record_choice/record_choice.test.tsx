@@ -3,9 +3,10 @@
 import { cleanup } from "@testing-library/react";
 import { afterEach, beforeAll, describe, expect, it, vi } from "vitest";
 import usual from "../../api/generated/usual_words.json";
-import type { RecordsState } from "../../api/generated/wire";
+import type { FoundOffersReply, RecordsState } from "../../api/generated/wire";
 import { drawn, type Given } from "../../testing/one_block";
 import { speakAs } from "../../text/visitor";
+import type { Sought } from "../input";
 
 beforeAll(() => speakAs(usual));
 afterEach(cleanup);
@@ -54,25 +55,25 @@ describe("records of a table", () => {
 
 describe("records that are searched by typing", () => {
   it("are those that the server finds, and are called so at once", async () => {
-    const records = vi.fn((_address: string, words: string) =>
-      Promise.resolve({ listed: words === "plo" ? [{ id: "9", label: "Plover" }] : [] }),
+    const offers = vi.fn((_address: string, { words }: Sought) =>
+      Promise.resolve({ records: { listed: words === "plo" ? [{ id: "9", label: "Plover" }] : [] } }),
     );
-    const { user, screen, latest } = choice("search", { records: { listed: [] }, tools: { records } });
+    const { user, screen, latest } = choice("search", { records: { listed: [] }, tools: { offers } });
     const box = await screen.findByRole("combobox");
     await user.type(box, "plo");
     await user.click(await screen.findByRole("option", { name: "Plover" }));
-    expect(records.mock.lastCall).toEqual(["it", "plo"]);
+    expect(offers.mock.lastCall).toEqual(["it", { words: "plo" }]);
     expect(latest()).toBe("9");
     expect(box).toHaveProperty("value", "Plover");
   });
 
   it("are never those of an older question", async () => {
     const answers: Record<string, (found: RecordsState) => void> = {};
-    const records = (_address: string, words: string) =>
-      new Promise<RecordsState>((resolve) => {
-        answers[words] = resolve;
+    const offers = (_address: string, { words = "" }: Sought) =>
+      new Promise<Partial<FoundOffersReply>>((resolve) => {
+        answers[words] = (records) => resolve({ records });
       });
-    const { user, screen } = choice("search", { tools: { records } });
+    const { user, screen } = choice("search", { tools: { offers } });
     const box = await screen.findByRole("combobox");
     await user.type(box, "mo");
     await vi.waitFor(() => expect(answers.mo).toBeTruthy());
@@ -85,8 +86,8 @@ describe("records that are searched by typing", () => {
   });
 
   it("say that the server can't be reached", async () => {
-    const records = () => Promise.reject(new Error("away"));
-    const { user, screen } = choice("search", { tools: { records } });
+    const offers = () => Promise.reject(new Error("away"));
+    const { user, screen } = choice("search", { tools: { offers } });
     await user.type(await screen.findByRole("combobox"), "mo");
     expect(await screen.findByText(/can't reach the server/)).toBeTruthy();
   });

@@ -72,6 +72,10 @@ function chipsOf(block: Face, facts: BlockState, seed: number): Chip[] {
 function shownOptions(block: Face, facts: BlockState, seed: number): ShownOption[] {
   if (block.type === "record_choice" && !block.several && !facts.records?.more)
     return (facts.records?.listed ?? []).map((each) => ({ ...each, barred: false }));
+  if (block.type === "slot")
+    return (facts.slots?.days ?? []).flatMap(({ label, times }) =>
+      times.map((time) => ({ id: time.id, label: `${label}, ${time.label}`, barred: false })),
+    );
   return block.type === "single_choice" || block.type === "dropdown" ? optionsOf(block, facts, seed) : [];
 }
 

@@ -1,0 +1,1 @@
+"""Bookings: slots that responses have, wait for, change and give back."""
