@@ -10,6 +10,7 @@ from codexa.web import (
     about_person,
     accounts,
     audit,
+    bookings,
     brands,
     conditions,
     content,
@@ -90,6 +91,7 @@ WORKBENCH: tuple[Blueprint, ...] = (
     payments.blueprint,
     previews.blueprint,
     slots.blueprint,
+    bookings.blueprint,
     pages.blueprint,
 )
 PUBLIC: tuple[Blueprint, ...] = (

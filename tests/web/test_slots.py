@@ -4,6 +4,7 @@ import datetime
 import re
 import threading
 import uuid
+from zoneinfo import ZoneInfo
 
 import pytest
 from conftest import save_draft, within
@@ -224,3 +225,61 @@ def test_it_is_too_late_within_the_time_that_the_author_sets(as_mira, publish, w
     shown = as_mira.get(page).get_data(as_text=True)
     assert "any more" in shown
     assert "/cancel" not in shown
+
+
+def sheet(agent, form):
+    return agent.get(f"/api/forms/{form}/bookings?day={DAY}").json
+
+
+def test_the_team_sees_who_has_which_slot_and_moves_closes_and_cancels(as_mira, nights, connection, worker):
+    for who in ("io", "ana"):
+        assert book(as_mira, nights, who).status_code == 201
+    first = sheet(as_mira, nights)["slots"][0]
+    assert (first["starts"], first["taken"], first["places"]) == (EARLY, 1, 1)
+    assert [(each["number"], each["waiting"], list(each["cells"].values())) for each in first["takers"]] == [
+        (1, False, ["io@example.org"]), (2, True, ["ana@example.org"])
+    ]  # fmt: skip
+    place = f"/api/forms/{nights}/bookings"
+    assert f"{DAY},18:00,19:00,,2,1,yes,ana@example.org" in as_mira.get(f"{place}/sheet.csv?day={DAY}").text
+    # A closed slot is given to nobody: not to who waits, nor to who comes.
+    late = sheet(as_mira, nights)["slots"][2]
+    assert as_mira.post(f"{place}/closed", json={"name": late["name"], "closed": True}).status_code == 204
+    assert book(as_mira, nights, "max", LATE).json["errors"]["visit"]["code"] == "slot_lost"
+    refused = as_mira.post(f"{place}/1/move", json={"address": "visit", "code": LATE})
+    assert (refused.status_code, refused.json["code"]) == (409, "booking_refused")
+    assert [each["code"][-5:] for each in as_mira.get(f"{place}/1?address=visit").json["free"]] == ["19:00"]
+    moved = as_mira.post(f"{place}/1/move", json={"address": "visit", "code": f"{DAY}T19:00"})
+    assert moved.json["booking"] == "booked"
+    work(worker)
+    work(worker)
+    assert booking(connection, nights, 2) == "booked"
+    assert as_mira.post(f"{place}/2/cancel", json={"because": "The dome is shut."}).json["booking"] == "cancelled"
+    events = as_mira.get(f"/api/forms/{nights}/responses/2").json["events"]
+    assert [each["person"] for each in events if each["kind"] == "cancelled"] == ["Owner"]
+    assert claims(connection, nights) == {f"{DAY}T19:00:": 1}
+
+
+def test_a_reminder_goes_with_its_slot(as_mira, publish, connection):
+    remind = {"id": "u3", "on": "day", "day": {"field": "visit", "hours": -24}, "subject": "Tomorrow", **TO_VISITOR}
+    form = publish(visit(change_until=1), block("email", "mail"), follow_ups=[remind])
+    assert book(as_mira, form, "io").status_code == 201
+
+    def due():
+        found = connection.execute("SELECT due_at FROM run WHERE state = 'waiting' ORDER BY id").fetchall()
+        return [each["due_at"].astimezone(ZoneInfo("Europe/Berlin")).strftime("%H:%M") for each in found]
+
+    assert due() == ["18:00"]
+    place = f"/api/forms/{form}/bookings/1"
+    assert as_mira.post(f"{place}/move", json={"address": "visit", "code": LATE}).status_code == 200
+    assert due() == ["20:00"]
+    assert as_mira.post(f"{place}/cancel", json={}).status_code == 200
+    assert due() == []
+
+
+def test_slots_of_a_draft_are_shown_as_they_are_made(as_mira, nights):
+    asked = {"series": [SERIES], "singles": [], "left_out": [], "time_zone": "Europe/Berlin", "first": DAY, "last": DAY}
+    found = as_mira.post(f"/api/forms/{nights}/slots/shown", json=asked).json
+    assert [each["starts"] for each in found["slots"]] == [EARLY, f"{DAY}T19:00", LATE]
+    assert found["told"]["s1"].startswith("every day, 18:00 to 21:00, every hour, 1 place, ")
+    wrong = as_mira.post(f"/api/forms/{nights}/slots/shown", json=asked | {"time_zone": "Moon/Tycho"})
+    assert (wrong.status_code, "Moon/Tycho" in wrong.json["message"]) == (400, True)

@@ -4,7 +4,7 @@ import datetime
 from typing import Annotated
 
 from annotated_types import Len
-from pydantic import Field
+from pydantic import Field, StringConstraints
 
 from codexa.core.fields.slot_times import DaysLeftOut, SingleSlot, SlotSeries
 from codexa.web.contract.message import Message
@@ -47,3 +47,100 @@ class ShownSlotsReply(Message):
     first_day: datetime.date | None
     last_day: datetime.date | None
     too_many: bool
+
+
+class BookedBlockReply(Message):
+    """A slot block of the live edition."""
+
+    id: str
+    label: str
+
+
+class SheetColumnReply(Message):
+    """A field that tells who somebody is."""
+
+    id: str
+    label: str
+
+
+class TakerReply(Message):
+    """A response with places of a slot, or which waits for them; `cells` tell who it is, by column."""
+
+    number: int
+    pieces: int
+    waiting: bool
+    cells: dict[str, str]
+
+
+class SheetSlotReply(Message):
+    """A slot of a day: its name, when it begins and ends by the clock, where, its places, and who has them.
+
+    One that the live edition has no more has 0 places and "" for an end. A closed one is given to nobody else.
+    """
+
+    name: str
+    starts: str
+    ends: str
+    at: str
+    at_label: str
+    places: int
+    taken: int
+    closed: bool
+    takers: list[TakerReply]
+
+
+class SheetReply(Message):
+    """The booking sheet of a day; `before` and `after` are the next days that have slots."""
+
+    blocks: list[BookedBlockReply]
+    block: str
+    day: datetime.date
+    columns: list[SheetColumnReply]
+    slots: list[SheetSlotReply]
+    before: datetime.date | None
+    after: datetime.date | None
+
+
+class CloseSlotRequest(Message):
+    """A slot by its name, and whether it is to be closed or open."""
+
+    name: Annotated[str, StringConstraints(max_length=200)]
+    closed: bool
+
+
+class BookingSlotReply(Message):
+    """A slot of a response: its address ("id", or "repeat/row/id"), the field's label, when in words."""
+
+    address: str
+    label: str
+    told: str
+    waiting: bool
+
+
+class FreeSlotReply(Message):
+    """A slot that could be had: its beginning by the clock, in words, and how many places are left of it."""
+
+    code: str
+    told: str
+    left: int
+
+
+class BookingReply(Message):
+    """How the slots of a response stand, and which of them it has; for one of them, what could be had instead."""
+
+    booking: str
+    slots: list[BookingSlotReply]
+    free: list[FreeSlotReply]
+
+
+class MoveBookingRequest(Message):
+    """Another slot, by its beginning, in the place of the one at an address."""
+
+    address: Annotated[str, StringConstraints(max_length=140)]
+    code: Annotated[str, StringConstraints(max_length=20)]
+
+
+class CancelBookingRequest(Message):
+    """Why a booking is cancelled, for the team's trail."""
+
+    because: Annotated[str, StringConstraints(max_length=500)] = ""

@@ -1,6 +1,8 @@
 // The workbench's only way to the server: typed, with the CSRF token, and with errors as sentences.
 import type {
   AccountReply,
+  SheetReply,
+  BookingReply,
   ShownSlotsReply,
   ShowSlotsRequest,
   AuditReply,
@@ -432,6 +434,16 @@ export const api = {
   saveTable: (table: string, revision: number, definition: Record<string, unknown>) =>
     call<TableReply>("PUT", `/tables/${table}`, { revision, definition }),
   deleteTable: (table: string) => call<undefined>("DELETE", `/tables/${table}`),
+  bookingSheet: (form: string, asked: { block: string; day: string }) =>
+    call<SheetReply>("GET", `/forms/${form}/bookings?${new URLSearchParams(asked)}`),
+  closeSlot: (form: string, name: string, closed: boolean) =>
+    call<undefined>("POST", `/forms/${form}/bookings/closed`, { name, closed }),
+  booking: (form: string, number: number, asked: { address: string; since: string }) =>
+    call<BookingReply>("GET", `/forms/${form}/bookings/${number}?${new URLSearchParams(asked)}`),
+  moveBooking: (form: string, number: number, address: string, code: string) =>
+    call<BookingReply>("POST", `/forms/${form}/bookings/${number}/move`, { address, code }),
+  cancelBooking: (form: string, number: number, because: string) =>
+    call<BookingReply>("POST", `/forms/${form}/bookings/${number}/cancel`, { because }),
   shownSlots: (form: string, asked: ShowSlotsRequest) =>
     call<ShownSlotsReply>("POST", `/forms/${form}/slots/shown`, asked),
   records: (table: string, asked: Record<string, string>) =>

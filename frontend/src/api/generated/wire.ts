@@ -1023,6 +1023,50 @@ export interface RowReply {
   test: boolean;
 }
 /**
+ * A slot block of the live edition.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "BookedBlockReply".
+ */
+export interface BookedBlockReply {
+  id: string;
+  label: string;
+}
+/**
+ * How the slots of a response stand, and which of them it has; for one of them, what could be had instead.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "BookingReply".
+ */
+export interface BookingReply {
+  booking: string;
+  free: FreeSlotReply[];
+  slots: BookingSlotReply[];
+}
+/**
+ * A slot that could be had: its beginning by the clock, in words, and how many places are left of it.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "FreeSlotReply".
+ */
+export interface FreeSlotReply {
+  code: string;
+  left: number;
+  told: string;
+}
+/**
+ * A slot of a response: its address ("id", or "repeat/row/id"), the field's label, when in words.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "BookingSlotReply".
+ */
+export interface BookingSlotReply {
+  address: string;
+  label: string;
+  told: string;
+  waiting: boolean;
+}
+/**
  * How the form looks.
  *
  * `accent` is the colour of buttons, choices and links, `banner` that behind the title (none: the accent), `ground`
@@ -1198,6 +1242,15 @@ export interface CalculatedField {
   shown: string;
   type: "calculated";
   width: "full" | "half" | "third" | "quarter";
+}
+/**
+ * Why a booking is cancelled, for the team's trail.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "CancelBookingRequest".
+ */
+export interface CancelBookingRequest {
+  because: string;
 }
 /**
  * Kinds of cards.
@@ -1389,6 +1442,16 @@ export interface ChoiceFace {
   id: string;
   label: string;
   picture: string;
+}
+/**
+ * A slot by its name, and whether it is to be closed or open.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "CloseSlotRequest".
+ */
+export interface CloseSlotRequest {
+  closed: boolean;
+  name: string;
 }
 /**
  * Answers as they would be entered, by block id.
@@ -5416,6 +5479,16 @@ export interface MoneyEventReply {
   reason: string;
 }
 /**
+ * Another slot, by its beginning, in the place of the one at an address.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "MoveBookingRequest".
+ */
+export interface MoveBookingRequest {
+  address: string;
+  code: string;
+}
+/**
  * A response moved on a board by a column: from the status or option that was seen to another; "" is none.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -6698,6 +6771,64 @@ export interface Sharing {
  */
 export interface SharingRequest {
   sharing: Sharing;
+}
+/**
+ * A field that tells who somebody is.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "SheetColumnReply".
+ */
+export interface SheetColumnReply {
+  id: string;
+  label: string;
+}
+/**
+ * The booking sheet of a day; `before` and `after` are the next days that have slots.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "SheetReply".
+ */
+export interface SheetReply {
+  after: string | null;
+  before: string | null;
+  block: string;
+  blocks: BookedBlockReply[];
+  columns: SheetColumnReply[];
+  day: string;
+  slots: SheetSlotReply[];
+}
+/**
+ * A slot of a day: its name, when it begins and ends by the clock, where, its places, and who has them.
+ *
+ * One that the live edition has no more has 0 places and "" for an end. A closed one is given to nobody else.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "SheetSlotReply".
+ */
+export interface SheetSlotReply {
+  at: string;
+  at_label: string;
+  closed: boolean;
+  ends: string;
+  name: string;
+  places: number;
+  starts: string;
+  taken: number;
+  takers: TakerReply[];
+}
+/**
+ * A response with places of a slot, or which waits for them; `cells` tell who it is, by column.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "TakerReply".
+ */
+export interface TakerReply {
+  cells: {
+    [k: string]: string;
+  };
+  number: number;
+  pieces: number;
+  waiting: boolean;
 }
 /**
  * The settings of a slot block as they are being made, and of which days its slots are wanted, both included.

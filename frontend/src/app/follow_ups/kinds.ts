@@ -11,7 +11,7 @@ interface FollowUpKind {
 const PLAIN = {
   name: "",
   on: "complete",
-  day: { field: "", days: 1, at: "09:00" },
+  day: { field: "", hours: null, days: 1, at: "09:00" },
   only_when: "",
   active: true,
 } as const;

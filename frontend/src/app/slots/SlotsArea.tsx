@@ -11,7 +11,9 @@ import { useMemo, useState } from "react";
 import { Link as RouterLink } from "react-router";
 import { api } from "../../api/client";
 import type { ShownSlotReply, SlotField } from "../../api/generated/wire";
+import { useSignedIn } from "../signed_in";
 import { useBench } from "../workbench/bench";
+import { BookingSheet } from "./BookingSheet";
 import { DaysOut } from "./DaysOut";
 import { PasteLines } from "./PasteLines";
 import { SeriesList } from "./SeriesList";
@@ -34,6 +36,8 @@ export function SlotsArea() {
     </Box>
   );
 }
+
+type Look = "week" | "list" | "booked";
 
 function NoSlots() {
   const { reply } = useBench();
@@ -58,10 +62,11 @@ interface Props {
 
 function OneBlock({ block, blocks, onChoose }: Props) {
   const { actions, mayEdit } = useBench();
+  const who = useSignedIn();
   const places = useSlotPlaces(block);
   const [at, setAt] = useState(places[0]?.code ?? "");
   const [day, setDay] = useState<Day>(() => new Date().toISOString().slice(0, 10));
-  const [look, setLook] = useState<"week" | "list">("week");
+  const [look, setLook] = useState<Look>("week");
   const [brush, setBrush] = useState({ minutes: block.series[0]?.minutes ?? 60, places: block.series[0]?.places ?? 1 });
   const edit = (changes: Partial<SlotField>) => actions.edit(block.id, changes);
   const week = weekOf(day);
@@ -108,53 +113,61 @@ function OneBlock({ block, blocks, onChoose }: Props) {
       </Box>
       <Box sx={{ display: "flex", flexDirection: "column", minHeight: 0 }}>
         <Box sx={{ display: "flex", flexWrap: "wrap", gap: 1.5, alignItems: "center", p: 2, pb: 1 }}>
-          <Button aria-label="Week before" onClick={() => setDay(dayAfter(day, -7))}>
-            ‹
-          </Button>
-          <Typography sx={{ fontWeight: 650, minWidth: 190, textAlign: "center" }}>
-            {dayTold(week[0]!, { day: "numeric", month: "short" })} to{" "}
-            {dayTold(week[6]!, { day: "numeric", month: "short", year: "numeric" })}
-          </Typography>
-          <Button aria-label="Week after" onClick={() => setDay(dayAfter(day, 7))}>
-            ›
-          </Button>
-          <TextField
-            type="date"
-            label="Go to"
-            value={day}
-            slotProps={{ inputLabel: { shrink: true } }}
-            sx={{ width: 150 }}
-            onChange={(event) => event.target.value && setDay(event.target.value)}
-          />
-          {places.length > 0 && (
-            <TextField
-              select
-              label="At"
-              value={at}
-              sx={{ minWidth: 150 }}
-              onChange={(event) => setAt(event.target.value)}
-            >
-              {places.map(({ code, label }) => (
-                <MenuItem key={code} value={code}>
-                  {label}
-                </MenuItem>
-              ))}
-            </TextField>
+          {look !== "booked" && (
+            <>
+              <Button aria-label="Week before" onClick={() => setDay(dayAfter(day, -7))}>
+                ‹
+              </Button>
+              <Typography sx={{ fontWeight: 650, minWidth: 170, textAlign: "center" }}>
+                {dayTold(week[0]!, { day: "numeric", month: "short" })} to{" "}
+                {dayTold(week[6]!, { day: "numeric", month: "short", year: "numeric" })}
+              </Typography>
+              <Button aria-label="Week after" onClick={() => setDay(dayAfter(day, 7))}>
+                ›
+              </Button>
+              <TextField
+                type="date"
+                label="Go to"
+                value={day}
+                slotProps={{ inputLabel: { shrink: true } }}
+                sx={{ width: 140 }}
+                onChange={(event) => event.target.value && setDay(event.target.value)}
+              />
+              {places.length > 0 && (
+                <TextField
+                  select
+                  label="At"
+                  value={at}
+                  sx={{ width: 180 }}
+                  onChange={(event) => setAt(event.target.value)}
+                >
+                  {places.map(({ code, label }) => (
+                    <MenuItem key={code} value={code}>
+                      {label}
+                    </MenuItem>
+                  ))}
+                </TextField>
+              )}
+            </>
           )}
           <Box sx={{ flex: 1 }} />
-          <PasteLines block={block} usual={{ starts: "", ...brush, at }} places={places} edit={edit} />
+          {look !== "booked" && (
+            <PasteLines block={block} usual={{ starts: "", ...brush, at }} places={places} edit={edit} />
+          )}
           <ToggleButtonGroup
             exclusive
             size="small"
             value={look}
             aria-label="Shown as"
-            onChange={(_event, next: "week" | "list" | null) => next && setLook(next)}
+            onChange={(_event, next: Look | null) => next && setLook(next)}
           >
             <ToggleButton value="week">Week</ToggleButton>
             <ToggleButton value="list">List</ToggleButton>
+            {who.role !== "viewer" && <ToggleButton value="booked">Booked</ToggleButton>}
           </ToggleButtonGroup>
         </Box>
-        {look === "week" ? (
+        {look === "booked" && <BookingSheet block={block.id} day={day} onDay={setDay} />}
+        {look === "week" && (
           <WeekGrid
             week={week}
             slots={slots}
@@ -180,7 +193,8 @@ function OneBlock({ block, blocks, onChoose }: Props) {
             }
             onLeaveOut={(each) => edit({ left_out: [...block.left_out, { first: each, last: each, name: "" }] })}
           />
-        ) : (
+        )}
+        {look === "list" && (
           <SlotTable
             slots={slots}
             mayEdit={mayEdit}
@@ -219,6 +233,6 @@ function told({
   too_many: boolean;
 }) {
   if (count === 0) return "none yet";
-  const day = (each: Day) => dayTold(each, { day: "numeric", month: "short" });
+  const day = (each: Day) => dayTold(each, { day: "numeric", month: "short", year: "numeric" });
   return `${too_many ? "more than " : ""}${count.toLocaleString("en")}, ${day(first_day!)} to ${day(last_day!)}`;
 }

@@ -34,7 +34,8 @@ interface Props {
 
 export function WeekGrid(props: Props) {
   const { week, slots, leftOut, brush, mayEdit, onBrush, onPut, onTake, onPlaces } = props;
-  const rows = rowsOf(slots);
+  const [wholeDay, setWholeDay] = useState(false);
+  const rows = rowsOf(slots, wholeDay);
   const byStart = new Map(slots.map((slot) => [slot.starts, slot]));
   const [painting, setPainting] = useState<{ adds: boolean; cells: readonly string[] } | null>(null);
   const [focus, setFocus] = useState<[number, number]>([0, 0]);
@@ -98,6 +99,10 @@ export function WeekGrid(props: Props) {
           <Typography sx={{ color: "text.secondary", fontSize: 13 }}>
             Drag over free times to put slots there; begin on a slot to take them out.
           </Typography>
+          <Box sx={{ flex: 1 }} />
+          <Button aria-pressed={wholeDay} onClick={() => setWholeDay(!wholeDay)}>
+            {wholeDay ? "Fewer hours" : "All hours"}
+          </Button>
         </Box>
       )}
       <Box sx={{ overflow: "auto", flex: 1, px: 2, pb: 2 }}>

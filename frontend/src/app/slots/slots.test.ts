@@ -20,10 +20,11 @@ describe("a week", () => {
 
   it("has a row for every time at which a slot begins", () => {
     const rows = rowsOf([slot("2026-12-01T07:45"), slot("2026-12-01T21:10")]);
-    expect(rows[0]).toBe("07:00");
+    expect(rows[0]).toBe("06:00");
     expect(rows).toContain("07:45");
-    expect(rows.at(-1)).toBe("21:30");
-    expect(rowsOf([])).toHaveLength(20);
+    expect(rows.at(-1)).toBe("23:30");
+    expect(rowsOf([])).toHaveLength(18);
+    expect(rowsOf([slot("2026-12-01T18:00")], true)).toHaveLength(48);
   });
 });
 

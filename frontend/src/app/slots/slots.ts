@@ -24,13 +24,16 @@ const timeOf = (minute: number): string =>
 
 const USUAL_FROM = 9 * 60;
 const USUAL_TO = 18 * 60;
+const DAY = 24 * 60;
 const STEP = 30; // minutes between the rows of an empty week
 
-/** The times of day that a week shows as rows: each at which a slot begins, and every half hour around them. */
-export function rowsOf(slots: readonly ShownSlotReply[]): string[] {
+/** The times of day that a week shows as rows: each at which a slot begins, and every half hour around them, or of the
+ *  whole day. */
+export function rowsOf(slots: readonly ShownSlotReply[], wholeDay = false): string[] {
   const starts = slots.map(({ starts: start }) => minuteOf(start.slice(11)));
-  const from = Math.floor(Math.min(USUAL_FROM, ...starts) / 60) * 60;
-  const to = Math.ceil((Math.max(USUAL_TO, ...starts) + 1) / 60) * 60;
+  const none = starts.length === 0;
+  const from = wholeDay ? 0 : none ? USUAL_FROM : Math.max(0, Math.floor(Math.min(...starts) / 60 - 1) * 60);
+  const to = wholeDay ? DAY : none ? USUAL_TO : Math.min(DAY, Math.ceil(Math.max(...starts) / 60 + 2) * 60);
   const every = Array.from({ length: (to - from) / STEP }, (_, index) => from + index * STEP);
   return [...new Set([...every, ...starts])].sort((a, b) => a - b).map(timeOf);
 }

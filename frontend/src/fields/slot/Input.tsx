@@ -32,12 +32,12 @@ export function SlotInput(props: InputProps<SlotFace>) {
       </p>
       {(since.length > 0 || slots.later) && (
         <div className="cx-slot-days">
-          <button type="button" className="cx-quiet" disabled={since.length === 0} onClick={back}>
+          <button type="button" className="cx-clear" disabled={since.length === 0} onClick={back}>
             {say("slotsEarlier")}
           </button>
           <button
             type="button"
-            className="cx-quiet"
+            className="cx-clear"
             disabled={!slots.later}
             onClick={() => slots.later && look(slots.later)}
           >
