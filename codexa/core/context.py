@@ -10,6 +10,16 @@ from zoneinfo import ZoneInfo
 
 from codexa.core.look_ups import NO_TABLES, Tables
 
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class DecisionFacts:
+    """What was decided of a response: its state (asked, approved, denied, asked back), the remark, and by whom."""
+
+    state: str
+    remark: str = ""
+    by: str = ""
+
+
 NOBODY: Mapping[str, str] = MappingProxyType({})
 NOTHING_TAKEN: Mapping[str, int] = MappingProxyType({})
 
@@ -53,7 +63,7 @@ class Context:
     known only once it is saved; `people` are those of the team, by id, as mail reaches them, and `taken` how much of
     what runs out is gone, by the name of a claim. By that name `held` are the slots that the response has already, and
     those for which it is `waiting`; `own_page` is the address of its visitor's own page. `payment` is how its payment
-    stands, `tables` are the team's (neither is kept with a response).
+    stands, `decision` what was decided, `tables` are the team's (none of these is kept with a response).
     """
 
     now: datetime.datetime
@@ -68,6 +78,7 @@ class Context:
     waiting: frozenset[str] = frozenset()
     own_page: str = ""
     payment: PaymentFacts | None = None
+    decision: DecisionFacts | None = None
     tables: Tables = NO_TABLES
 
     @property

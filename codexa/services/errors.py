@@ -79,6 +79,12 @@ class BookingRefusedError(ServiceError):
     code = "booking_refused"
 
 
+class DecidedMeanwhileError(ServiceError):
+    """Somebody else has decided this meanwhile. Nothing was changed."""
+
+    code = "decided_meanwhile"
+
+
 class MovedError(Exception):
     """The form has another address by now; `team_slug` and `slug` are the last parts of it."""
 

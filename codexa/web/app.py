@@ -16,6 +16,7 @@ from codexa.web import (
     content,
     continuing,
     correcting,
+    decisions,
     drafts,
     editions,
     errors,
@@ -92,6 +93,7 @@ WORKBENCH: tuple[Blueprint, ...] = (
     previews.blueprint,
     slots.blueprint,
     bookings.blueprint,
+    decisions.blueprint,
     pages.blueprint,
 )
 PUBLIC: tuple[Blueprint, ...] = (

@@ -66,6 +66,7 @@ _STATUSES = {
     "key_refused": 401,
     "corrected_meanwhile": 409,
     "booking_refused": 409,
+    "decided_meanwhile": 409,
 }
 _SENTENCES = {
     404: "There is nothing at this address.",

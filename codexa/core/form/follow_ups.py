@@ -10,6 +10,7 @@ from codexa.core.definition.parts import (
     FormulaText,
     GroupCode,
     Identifier,
+    InsertedText,
     Label,
     OptionalIdentifier,
     Part,
@@ -23,7 +24,7 @@ MAX_RECIPIENTS = 50
 # What sets a follow-up off: an event of a response, or a day that hangs on it.
 Moment = Literal[
     "kept", "handed in", "complete", "paid", "payment failed", "charge", "charge failed", "refunded", "moved up",
-    "rebooked", "cancelled", "day",
+    "rebooked", "cancelled", "approved", "denied", "asked back", "day",
 ]  # fmt: skip
 Address = Annotated[str, StringConstraints(max_length=254, pattern=r"^[^\x00-\x20\x7f]*$")]
 
@@ -153,4 +154,44 @@ class AccountFollowUp(FollowUp):
         return True
 
 
-AnyFollowUp = Annotated[EmailFollowUp | WebhookFollowUp | RecordFollowUp | AccountFollowUp, Discriminator("kind")]
+class Decider(Part):
+    """Who decides, where the condition holds.
+
+    Somebody of the team by id, whoever is in a group by its code, or whoever of the team has the e-mail address that a
+    formula gives.
+    """
+
+    person: Annotated[str, StringConstraints(pattern=r"^([0-9a-f-]{36})?$")] = ""
+    group: Annotated[str, StringConstraints(max_length=60)] = ""
+    address: Annotated[str, FormulaText(Role.VALUE, "decider")] = ""
+    when: Annotated[str, FormulaText(Role.CONDITION, "recipient")] = ""
+
+
+class ApprovalStep(Part):
+    """A step of an approval, where its condition holds: any of its `deciders` decides, or `every` one has to approve.
+
+    It is to be decided within `hours`; they are reminded `remind` hours before that, and after it who stands in may
+    decide too.
+    """
+
+    id: Identifier
+    name: Label = ""
+    only_when: Annotated[str, FormulaText(Role.CONDITION, "follow_up")] = ""
+    deciders: Annotated[tuple[Decider, ...], Len(max_length=30)] = ()
+    every: bool = False
+    hours: Annotated[int, Setting(ge=1, le=8_784)] | None = None
+    remind: Annotated[int, Setting(ge=1, le=8_784)] | None = None
+    stand_in: Decider = Decider()
+
+
+class ApprovalFollowUp(FollowUp):
+    """Somebody decides about the response, step by step; `subject` says in one line what about."""
+
+    kind: Literal["approval"] = "approval"
+    subject: Annotated[Label, InsertedText()] = ""
+    steps: Annotated[tuple[ApprovalStep, ...], Len(max_length=30)] = ()
+
+
+AnyFollowUp = Annotated[
+    EmailFollowUp | WebhookFollowUp | RecordFollowUp | AccountFollowUp | ApprovalFollowUp, Discriminator("kind")
+]

@@ -5,7 +5,7 @@ from collections.abc import Collection, Iterable, Iterator
 from dataclasses import replace
 
 from codexa.core.errors import Span
-from codexa.core.form.follow_ups import AccountFollowUp
+from codexa.core.form.follow_ups import AccountFollowUp, ApprovalFollowUp, FollowUp
 from codexa.core.form.form import FORM
 from codexa.core.formula import tree
 from codexa.core.formula.check import Typed
@@ -23,10 +23,7 @@ def group_findings(program: Program, groups: Collection[str] | None) -> Iterator
     if groups is None:
         return
     for each in program.form.follow_ups:
-        if isinstance(each, AccountFollowUp):
-            for code in sorted({*each.groups} - {*groups}):
-                message = f'An account is put into the group "{code}", which the team does not have.'
-                yield error("no_such_group", message, "Take it out, or make it in Team.", each.id, "groups")
+        yield from _of_follow_up(each, groups)
     by_fold = {code.casefold(): code for code in sorted(groups)}
     for formula in program.formulas:
         owner = None if formula.owner == FORM else formula.owner
@@ -38,6 +35,22 @@ def group_findings(program: Program, groups: Collection[str] | None) -> Iterator
                 yield replace(error("no_such_group", message, remedy, owner, formula.setting), span=span)
 
 
+def _of_follow_up(follow_up: FollowUp, groups: Collection[str]) -> Iterator[Finding]:
+    if isinstance(follow_up, AccountFollowUp):
+        for code in sorted({*follow_up.groups} - {*groups}):
+            message = f'An account is put into the group "{code}", which the team does not have.'
+            yield error("no_such_group", message, "Take it out, or make it in Team.", follow_up.id, "groups")
+    if isinstance(follow_up, ApprovalFollowUp):
+        for code in sorted(_deciding(follow_up) - {*groups}):
+            message = f'The group "{code}" is to decide, and the team does not have it.'
+            yield error("no_such_group", message, "Choose another, or make it in Team.", follow_up.id, "steps")
+
+
+def _deciding(follow_up: ApprovalFollowUp) -> set[str]:
+    """Return the codes of the groups that decide in any step."""
+    return {one.group for step in follow_up.steps for one in (*step.deciders, step.stand_in) if one.group}
+
+
 def groups_named(program: Program) -> set[str]:
     """Return the codes of the groups that a form asks for or puts accounts into, in small letters."""
     asked = {
@@ -47,7 +60,9 @@ def groups_named(program: Program) -> set[str]:
         for text in _groups_in(formula.compiled.typed.walk())
     }
     accounts = (each for each in program.form.follow_ups if isinstance(each, AccountFollowUp))
-    return asked | {code for each in accounts for code in each.groups}
+    approvals = (each for each in program.form.follow_ups if isinstance(each, ApprovalFollowUp))
+    deciding = {code for each in approvals for code in _deciding(each)}
+    return asked | {code for each in accounts for code in each.groups} | deciding
 
 
 def _groups_in(parts: Iterable[Typed]) -> Iterator[tree.Text]:

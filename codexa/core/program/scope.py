@@ -117,6 +117,8 @@ class FormScope:
                 return self._fact(Type(kind=NUMBER.kind, may_be_blank=True), response_number)
             case "response" if name == "page":
                 return self._fact(blank_text, lambda context: context.own_page or None)
+            case "decision" if name in ("state", "remark", "by"):
+                return self._fact(blank_text, lambda context: getattr(context.decision, name, None) or None)
             case "payment" if name in _OF_PAYMENT:
                 return self._of_payment(name)
         return None

@@ -8,7 +8,7 @@ from codexa.core.program.evaluate import State
 from codexa.core.program.slot_offers import slots_held, slots_waited_for
 from codexa.core.program.slot_plan import slot_plan
 from codexa.services.errands.asking import ask
-from codexa.store import claims, responses
+from codexa.store import claims, responses, runs
 from codexa.store.database import Connection
 from codexa.store.responses import Booking
 
@@ -61,6 +61,14 @@ def release(connection: Connection, form: UUID, number: int) -> None:
     """Give back what a response has claimed; who waits for its slots may move up."""
     claims.release(connection, form=form, number=number)
     let_move_up(connection, form)
+
+
+def give_up(connection: Connection, form: UUID, number: int) -> None:
+    """Give back for good what a response has claimed, slots too: it was denied."""
+    release(connection, form, number)
+    if responses.booking(connection, form=form, number=number) != "none":
+        responses.set_booking(connection, form=form, number=number, booking="cancelled")
+        runs.withdraw_days(connection, form=form, number=number, why="not done: it was denied")
 
 
 def take_again(connection: Connection, form: UUID, number: int) -> None:

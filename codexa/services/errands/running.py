@@ -7,6 +7,8 @@ from uuid import UUID
 
 from codexa.services import continuing, digests, importing, links
 from codexa.services.accounts import notices
+from codexa.services.approvals import asking as approvals
+from codexa.services.approvals import mails as approval_mails
 from codexa.services.bookings.booking import MOVE_UP
 from codexa.services.bookings.moving_up import move_up
 from codexa.services.editions import Editions
@@ -153,6 +155,9 @@ _KINDS: dict[str, Do] = {
     member_mails.SIGN_IN: _mail(member_mails.sign_in_mail),
     member_mails.INVITATION: _mail(member_mails.invitation_mail),
     member_mails.ADDRESS: _mail(member_mails.address_mail),
+    approvals.ASKED: _mail(approval_mails.asked_mail),
+    approvals.REMINDER: _mail(approval_mails.reminder_mail),
+    approvals.OVERDUE: _mail(approval_mails.overdue_mail),
 }
 
 

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from pathlib import Path
 from typing import Any
 
+from codexa.services.approvals import asking as approvals
 from codexa.services.errands.told_failures import tell_failure
 from codexa.services.follow_ups import enrolling, mailing, recording, webhooks
 from codexa.services.follow_ups.outcomes import Done, NeverError, TryLaterError
@@ -43,10 +44,18 @@ SENDERS: dict[str, Send] = {
 }
 
 
+def _ask_for_approval(connection: Connection, run: Run, _folder: Path) -> str:
+    """Ask for an approval that is set off by a day; all others are asked for with their event."""
+    due = {"follow_up": run.follow_up, "moment": run.moment, "name": run.name, "content": run.content}
+    approvals.begin(connection, form=run.form_id, number=run.number, due=due)
+    return "asked for a decision"
+
+
 # What is done in our own database.
 KEEPERS: dict[str, Callable[[Connection, Run, Path], str]] = {
     "record": recording.keep,
     "account": enrolling.keep,
+    "approval": _ask_for_approval,
 }
 
 

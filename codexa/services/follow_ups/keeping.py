@@ -9,6 +9,8 @@ from uuid import UUID
 from codexa.core.form.follow_ups import Moment
 from codexa.core.program.evaluate import State
 from codexa.core.program.follow_ups import KINDS, Due, due
+from codexa.core.program.follow_ups.approval import ApprovalKind
+from codexa.services.approvals import asking as approvals
 from codexa.services.drafts import require
 from codexa.services.errors import NotFoundError
 from codexa.services.follow_ups.carrying_out import TASK
@@ -20,6 +22,7 @@ from codexa.store.runs import Delivery, Run, RunRow
 from codexa.store.sessions import SignedIn
 
 MOST_OPEN = 100
+APPROVAL = ApprovalKind.kind_name
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -60,8 +63,13 @@ def keep_due(connection: Connection, state: State, event: Happened, pages: OwnPa
         return
     known = state if pages is None else pages.known_in(state, event.form, event.number)
     found = [_as_run(each) for moment in event.moments for each in due(known, moment, event.which)]
-    if found:
-        runs.insert_runs(connection, form=event.form, number=event.number, due=found, task=TASK)
+    # Who is to decide is asked at once: what waits for a decision is known from the first moment.
+    for each in found:
+        if each["kind"] == APPROVAL and each["at"] is None:
+            approvals.begin(connection, form=event.form, number=event.number, due=each)
+    done_by_jobs = [each for each in found if each["kind"] != APPROVAL or each["at"] is not None]
+    if done_by_jobs:
+        runs.insert_runs(connection, form=event.form, number=event.number, due=done_by_jobs, task=TASK)
 
 
 def keep_days_anew(connection: Connection, state: State, event: Happened, pages: OwnPages | None) -> None:

@@ -6,10 +6,11 @@ from dataclasses import dataclass, replace
 from decimal import Decimal
 from typing import Any, get_args
 
-from codexa.core.context import PaymentFacts
+from codexa.core.context import DecisionFacts, PaymentFacts
 from codexa.core.fields.moments import shown_date
 from codexa.core.form.follow_ups import (
     AccountFollowUp,
+    ApprovalFollowUp,
     EmailFollowUp,
     FollowUp,
     Moment,
@@ -21,6 +22,7 @@ from codexa.core.program.commitment import Later
 from codexa.core.program.evaluate import State
 from codexa.core.program.findings import Finding, error
 from codexa.core.program.follow_ups.account import AccountKind
+from codexa.core.program.follow_ups.approval import ApprovalKind, decider_findings
 from codexa.core.program.follow_ups.day import day_findings, moment_of
 from codexa.core.program.follow_ups.email import EmailKind
 from codexa.core.program.follow_ups.email_findings import people_findings
@@ -35,12 +37,15 @@ KINDS: dict[type[FollowUp], FollowUpKind[Any]] = {
     WebhookFollowUp: WebhookKind(),
     RecordFollowUp: RecordKind(),
     AccountFollowUp: AccountKind(),
+    ApprovalFollowUp: ApprovalKind(),
 }
 MOMENTS: tuple[Moment, ...] = get_args(Moment)
 # What a response comes to where all goes well.
 USUAL_MOMENTS: tuple[Moment, ...] = ("handed in", "paid", "complete", "day")
 _TRIED_NUMBER = "0000"  # of a payment that is only tried
 _OF_PLAN: tuple[Moment, ...] = ("charge", "charge failed")
+_OF_DECISION: tuple[Moment, ...] = ("approved", "denied", "asked back")
+_TRIED_DECISION = {each: DecisionFacts(state=each, remark="…", by="…") for each in _OF_DECISION}
 _OF_SLOTS: tuple[Moment, ...] = ("moved up", "rebooked", "cancelled")
 _OF_PAYMENT: tuple[Moment, ...] = ("paid", "payment failed", *_OF_PLAN, "refunded")
 
@@ -67,6 +72,8 @@ def as_if(state: State, moment: Moment) -> State | None:
 
     What is due counts as paid, once it would be; of money given back, all of it.
     """
+    if moment in _OF_DECISION:
+        state = replace(state, context=replace(state.context, decision=_TRIED_DECISION[moment]))
     asked = payment_due(state)
     if asked is None or moment in ("kept", "handed in"):
         return state if moment not in _OF_PAYMENT else None
@@ -132,6 +139,11 @@ def _moment_findings(program: Program, follow_up: FollowUp) -> Iterator[Finding]
     if follow_up.on in _OF_PAYMENT and not program.form.payment.on:
         message = "It waits for a payment, and the form asks for none."
         yield error("no_payment", message, "Switch the payment on, or choose another moment.", follow_up.id, "on")
+    elif follow_up.on in _OF_DECISION and not any(
+        isinstance(each, ApprovalFollowUp) and each.active for each in program.form.follow_ups
+    ):
+        message = "It waits for a decision, and nobody is asked for one."
+        yield error("no_approval", message, "Add an approval, or choose another moment.", follow_up.id, "on")
     elif follow_up.on in _OF_SLOTS and not program.has_slots:
         message = "It waits for a booking, and the form has no slots."
         yield error("no_slots", message, "Add a slot block, or choose another moment.", follow_up.id, "on")
@@ -149,3 +161,5 @@ def follow_up_findings(program: Program, people: Mapping[str, str] | None) -> It
             yield from KINDS[type(each)].findings(program, each)
             if people is not None and isinstance(each, EmailFollowUp):
                 yield from people_findings(each, people)
+            if people is not None and isinstance(each, ApprovalFollowUp):
+                yield from decider_findings(each, people)

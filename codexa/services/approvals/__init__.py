@@ -1,0 +1,1 @@
+"""Approvals: asking, deciding, and what follows from it."""
