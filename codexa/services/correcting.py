@@ -42,7 +42,6 @@ from codexa.store import editions as editions_store
 from codexa.store.database import Connect, Connection
 from codexa.store.payments import PaymentRow
 from codexa.store.responses import ResponseRow
-from codexa.store.sessions import SignedIn
 
 _WHOLE = "whole"  # all of the form at once, however visitors see it
 
@@ -85,11 +84,12 @@ class Difference:
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class Correcting:
-    """A response of a form that somebody corrects."""
+    """A response of a form of the team that a person of it corrects, or its visitor (None)."""
 
     connect: Connect
     editions: Editions
-    who: SignedIn
+    team: UUID
+    person: UUID | None
     form: UUID
     number: int
 
@@ -149,6 +149,13 @@ class Correcting:
             raise CorrectedMeanwhileError
         return self._keep(ready, answers, because)
 
+    def refused(self, answers: Mapping[str, Any]) -> Refused | None:
+        """Return what is wrong with these answers by address, None where nothing is. Raises as `opened` does."""
+        ready = self._ready()
+        with self.connect() as connection:
+            result = self._accepted(connection, ready, answers)
+        return result if isinstance(result, Refused) else None
+
     def choose(self, column: str, *, was: str, to: str) -> None:
         """Give one choice another option ("" for none), as on a board.
 
@@ -176,15 +183,13 @@ class Correcting:
 
     def _find(self) -> ResponseRow:
         with self.connect() as connection:
-            return _correctable(
-                responses.find_response(connection, team=self.who.team_id, form=self.form, number=self.number)
-            )
+            return _correctable(responses.find_response(connection, team=self.team, form=self.form, number=self.number))
 
     def _ready(self) -> "_Ready":
         """Return the response with what reads it, so that nothing else is looked up while it is kept from others."""
         row = self._find()
         with self.connect() as connection:
-            numbers = editions_store.numbers_of_form(connection, team=self.who.team_id, form=self.form) or []
+            numbers = editions_store.numbers_of_form(connection, team=self.team, form=self.form) or []
         table = ResponseTable(self.editions, form=self.form, numbers=numbers)
         table.row(row, Medium.PAGE)
         return _Ready(row=row, program=self._program(row), table=table)
@@ -225,7 +230,7 @@ class Correcting:
 
     def _keep(self, ready: "_Ready", answers: Mapping[str, Any], because: str) -> Difference:
         with self.connect() as connection:
-            now = responses.lock_response(connection, team=self.who.team_id, form=self.form, number=self.number)
+            now = responses.lock_response(connection, team=self.team, form=self.form, number=self.number)
             if _version(_correctable(now)) != _version(ready.row):
                 raise CorrectedMeanwhileError
             result = self._accepted(connection, ready, answers)
@@ -248,7 +253,7 @@ class Correcting:
                 computed=result.computed,
                 path=result.path,
                 confirmation=result.confirmation,
-                person=self.who.person_id,
+                person=self.person,
                 trail={"changes": changes, "because": because, **former},
             )
         return found

@@ -13,7 +13,7 @@ from codexa.core.form.access import Access
 from codexa.core.program.accept import Refused
 from codexa.core.program.program import Program
 from codexa.core.program.samples import sample_answers
-from codexa.services import desk, links, lists, moving, people, publishing, templates, who_and_when
+from codexa.services import demo_decisions, desk, links, lists, moving, people, publishing, templates, who_and_when
 from codexa.services.answering import Given
 from codexa.services.context import context_of
 from codexa.services.demo_people import LOAN, let_in, make_groups_and_members
@@ -24,6 +24,7 @@ from codexa.services.editions import Editions
 from codexa.services.encryption import encrypted
 from codexa.services.links import Making
 from codexa.services.payments.accounts import PRACTICE_BANK
+from codexa.services.payments.settling import Way
 from codexa.services.receiving import Incoming, receive
 from codexa.services.sealing import Sealed
 from codexa.services.signing_in import hash_password
@@ -57,6 +58,7 @@ FORMS = {  # file: how many responses
     "seats_at_talks.json": 24,
     "share_a_sighting.json": 9,
     "dome_night_booking.json": 60,
+    "small_grant.json": 18,
 }
 # Sealed links for each line of it, by which its form is answered.
 _TALKS = ("talk_feedback.json", "talks.csv", {"talk": "Title", "number": "No.", "speaker": "Speaker"})
@@ -117,6 +119,8 @@ def load_demo(database: Database, *, examples: Path, sites: list[str], settings:
             _answer(connection, program, Answering(form, edition, count, made, visitors))
             visit(connection, program, form=form, sent=count, days=_DAYS)
             work_with(within, file=file, form=form, team=team, count=count)
+            deciding = Way(connect=within, editions=Editions(within), settings=settings)
+            demo_decisions.decide(deciding, form=form, count=count, team=team)
         _fill_desk(within, team[1])
 
 

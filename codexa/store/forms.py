@@ -103,6 +103,12 @@ def find_form(connection: Connection, *, team: UUID, form: UUID) -> FormWithDraf
     return FormWithDraft(**row) if row else None
 
 
+def team_of(connection: Connection, *, form: UUID) -> UUID | None:
+    """Return the team of a form; None where there is no such form."""
+    row = one(connection, _QUERIES["team_of"], form=form)
+    return None if row is None else row["team_id"]
+
+
 def find_in_force(connection: Connection, *, team: UUID, form: UUID) -> dict[str, Any] | None:
     """Return what visitors get of a form, or its draft where it was never published."""
     row = one(connection, _QUERIES["find_in_force"], team=team, form=form)

@@ -197,10 +197,10 @@ def set_booking(
     connection.execute(_QUERIES["set_booking"], known)
 
 
-def booking(connection: Connection, *, form: UUID, number: int) -> Booking:
-    """Return how the slots of a response stand, "none" where there is no such response."""
-    row = one(connection, _QUERIES["booking_of"], form=form, number=number)
-    return "none" if row is None else row["booking"]
+def facets(connection: Connection, *, form: UUID, number: int) -> tuple[Booking, str] | None:
+    """Return how the slots of a response stand, and what was decided of it; None where there is no such response."""
+    row = one(connection, _QUERIES["facets_of"], form=form, number=number)
+    return None if row is None else (row["booking"], row["decision"])
 
 
 def lock_received(connection: Connection, *, form: UUID, number: int) -> Standing | None:
@@ -287,7 +287,7 @@ def correct(
     computed: dict[str, Any],
     path: Sequence[str],
     confirmation: str | None,
-    person: UUID,
+    person: UUID | None,
     trail: dict[str, Any],
 ) -> None:
     """Keep other answers of a response, and in its events who corrected it and what it was before."""

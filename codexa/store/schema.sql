@@ -498,6 +498,48 @@ CREATE TABLE public.api_key (
     last_used_at timestamp with time zone,
     ended_at timestamp with time zone
 );
+CREATE TABLE public.approval (
+    id uuid DEFAULT gen_random_uuid() NOT NULL,
+    form_id uuid NOT NULL,
+    number integer NOT NULL,
+    follow_up text NOT NULL,
+    moment text NOT NULL,
+    name text NOT NULL,
+    subject text NOT NULL,
+    state text DEFAULT 'asked'::text NOT NULL,
+    at_step integer DEFAULT 0 NOT NULL,
+    asked_at timestamp with time zone DEFAULT now() NOT NULL,
+    ended_at timestamp with time zone,
+    CONSTRAINT approval_state_check CHECK ((state = ANY (ARRAY['asked'::text, 'asked back'::text, 'approved'::text, 'denied'::text, 'withdrawn'::text])))
+);
+CREATE TABLE public.approval_decider (
+    id bigint NOT NULL,
+    approval_id uuid NOT NULL,
+    "position" integer NOT NULL,
+    person_id uuid,
+    group_code text,
+    address text,
+    stands_in boolean DEFAULT false NOT NULL,
+    approved_at timestamp with time zone,
+    approved_by uuid
+);
+ALTER TABLE public.approval_decider ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+    SEQUENCE NAME public.approval_decider_id_seq
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1
+);
+CREATE TABLE public.approval_step (
+    approval_id uuid NOT NULL,
+    "position" integer NOT NULL,
+    name text NOT NULL,
+    every boolean NOT NULL,
+    hours integer,
+    remind integer,
+    due_at timestamp with time zone
+);
 CREATE TABLE public.audit_entry (
     id bigint NOT NULL,
     team_id uuid NOT NULL,
@@ -1362,6 +1404,14 @@ ALTER TABLE ONLY public.api_key
     ADD CONSTRAINT api_key_digest_key UNIQUE (digest);
 ALTER TABLE ONLY public.api_key
     ADD CONSTRAINT api_key_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.approval_decider
+    ADD CONSTRAINT approval_decider_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.approval
+    ADD CONSTRAINT approval_form_id_number_follow_up_moment_key UNIQUE (form_id, number, follow_up, moment);
+ALTER TABLE ONLY public.approval
+    ADD CONSTRAINT approval_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.approval_step
+    ADD CONSTRAINT approval_step_pkey PRIMARY KEY (approval_id, "position");
 ALTER TABLE ONLY public.audit_entry
     ADD CONSTRAINT audit_entry_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.brand
@@ -1545,6 +1595,8 @@ ALTER TABLE ONLY public.went_live
 CREATE INDEX account_of_team ON public.account USING btree (team_id);
 CREATE UNIQUE INDEX account_practice ON public.account USING btree ((true)) WHERE (team_id IS NULL);
 CREATE INDEX api_key_team ON public.api_key USING btree (team_id);
+CREATE INDEX approval_decider_of_step ON public.approval_decider USING btree (approval_id, "position");
+CREATE INDEX approval_open ON public.approval USING btree (form_id) WHERE (state = ANY (ARRAY['asked'::text, 'asked back'::text]));
 CREATE INDEX audit_entry_of_kind ON public.audit_entry USING btree (team_id, kind, id DESC);
 CREATE INDEX audit_entry_of_team ON public.audit_entry USING btree (team_id, id DESC);
 CREATE INDEX bulk_form ON public.bulk USING btree (form_id, created_at);
@@ -1646,6 +1698,16 @@ ALTER TABLE ONLY public.api_key
     ADD CONSTRAINT api_key_made_by_fkey FOREIGN KEY (made_by) REFERENCES public.person(id) ON DELETE SET NULL;
 ALTER TABLE ONLY public.api_key
     ADD CONSTRAINT api_key_team_id_fkey FOREIGN KEY (team_id) REFERENCES public.team(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.approval_decider
+    ADD CONSTRAINT approval_decider_approval_id_position_fkey FOREIGN KEY (approval_id, "position") REFERENCES public.approval_step(approval_id, "position") ON DELETE CASCADE;
+ALTER TABLE ONLY public.approval_decider
+    ADD CONSTRAINT approval_decider_approved_by_fkey FOREIGN KEY (approved_by) REFERENCES public.person(id);
+ALTER TABLE ONLY public.approval_decider
+    ADD CONSTRAINT approval_decider_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.approval
+    ADD CONSTRAINT approval_form_id_number_fkey FOREIGN KEY (form_id, number) REFERENCES public.response(form_id, number) ON DELETE CASCADE;
+ALTER TABLE ONLY public.approval_step
+    ADD CONSTRAINT approval_step_approval_id_fkey FOREIGN KEY (approval_id) REFERENCES public.approval(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.audit_entry
     ADD CONSTRAINT audit_entry_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE SET NULL;
 ALTER TABLE ONLY public.audit_entry

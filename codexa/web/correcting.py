@@ -35,7 +35,10 @@ _PLACE = "/api/forms/<uuid:form>/responses/<number:number>/correction"
 
 
 def _correcting(form: UUID, number: int) -> Correcting:
-    return Correcting(connect=connection, editions=editions(), who=may(Right.EDIT_FORMS), form=form, number=number)
+    who = may(Right.EDIT_FORMS)
+    return Correcting(
+        connect=connection, editions=editions(), team=who.team_id, person=who.person_id, form=form, number=number
+    )
 
 
 @blueprint.get("/correct/<uuid:form>/<number:number>")
@@ -52,7 +55,7 @@ def page(form: UUID, number: int) -> Response:
             "link": {},
             "address": f"/correct/{form}/{number}",
             "page": "",
-            "token": correcting.who.csrf_token,
+            "token": may(Right.EDIT_FORMS).csrf_token,
             "takes_files": True,
             "face": face.model_dump(mode="json"),
             "state": state,

@@ -266,7 +266,9 @@ def move(asked: MoveRequest, form: UUID, number: int) -> None:
         marking.move(connection, who=who, form=form, number=number, was=asked.was, status=asked.to)
         return
     who = may(Right.EDIT_FORMS)
-    corrected = Correcting(connect=connection, editions=editions(), who=who, form=form, number=number)
+    corrected = Correcting(
+        connect=connection, editions=editions(), team=who.team_id, person=who.person_id, form=form, number=number
+    )
     corrected.choose(asked.by, was=asked.was, to=asked.to)
 
 

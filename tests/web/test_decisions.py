@@ -7,7 +7,7 @@ from conftest import Browser, make_person, within
 from core.forms import block
 from web.mail import work
 from web.test_record_choice import hand_in
-from web.test_slots import EARLY, claims, document, free, mails_to, visit
+from web.test_slots import EARLY, claims, document, free, mails_to, own_page, visit
 
 from codexa.services import desk, groups, publishing
 from codexa.store import groups as groups_store
@@ -194,3 +194,38 @@ def test_two_approvals_are_one_decision(people, publish, connection, worker):
     assert decision(connection, form) == "approved"
     work(worker)
     assert [each.message["Subject"] for each in mails_to("io")] == ["Yes, says Lea:"]
+
+
+def test_who_is_asked_back_changes_it_and_it_is_decided_further(people, publish, connection, worker):
+    page_back = BACK | {"paragraphs": [{"text": "<p>{response.page}</p>"}]}
+    form = publish(approval({"deciders": [{"group": "keepers"}]}), page_back, YES)
+    send(people["mira"], form)
+    (one,) = waiting(people["kai"])
+    assert say(people["kai"], one, "ask back").status_code == 400
+    assert say(people["kai"], one, "ask back", "Which evening else?").status_code == 200
+    assert waiting(people["kai"]) == []
+    assert say(people["lea"], one, "approve").status_code == 409
+    work(worker)
+    (mail,) = mails_to("io")
+    assert mail.message["Subject"] == "Back: Which evening else?"
+    place, visitor = own_page("io"), people["mira"].client
+    assert "Which evening else?" in visitor.get(place).get_data(as_text=True)
+    assert EARLY in visitor.get(f"{place}/answers").get_data(as_text=True)
+    wrong = visitor.post(f"{place}/answers/responses", json={"answers": {"visit": "2020-01-01T10:00"}})
+    assert (wrong.status_code, list(wrong.json["errors"])) == (422, ["visit"])
+    changed = {"answers": {"visit": f"{EARLY[:11]}19:00", "mail": "io@example.org"}}
+    assert visitor.post(f"{place}/answers/responses", json=changed).status_code == 200
+    assert claims(connection, form) == {f"{EARLY[:11]}19:00:": 1}
+    # What is not asked about any more can't be changed by that address.
+    assert visitor.post(f"{place}/answers/responses", json=changed).status_code == 404
+    (again,) = waiting(people["lea"])
+    assert say(people["lea"], again, "approve").status_code == 200
+    said = people["lea"].get(f"/api/decisions/{again['id']}").json["said"]
+    assert [each["kind"] for each in said] == ["decision asked", "asked back", "sent again", "approved"]
+
+
+@pytest.mark.parametrize("path", ["", "/answers", "/other-times?at=visit"])
+def test_nobody_opens_another_ones_page(people, publish, worker, path):
+    form = publish(approval({"deciders": [{"group": "keepers"}]}))
+    send(people["mira"], form)
+    assert people["mira"].client.get(f"/r/{form}/1/{'0' * 40}{path}").status_code == 404

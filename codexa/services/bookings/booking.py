@@ -66,7 +66,8 @@ def release(connection: Connection, form: UUID, number: int) -> None:
 def give_up(connection: Connection, form: UUID, number: int) -> None:
     """Give back for good what a response has claimed, slots too: it was denied."""
     release(connection, form, number)
-    if responses.booking(connection, form=form, number=number) != "none":
+    facets = responses.facets(connection, form=form, number=number)
+    if facets is not None and facets[0] != "none":
         responses.set_booking(connection, form=form, number=number, booking="cancelled")
         runs.withdraw_days(connection, form=form, number=number, why="not done: it was denied")
 

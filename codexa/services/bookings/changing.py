@@ -51,6 +51,7 @@ class Opened:
     row: ReceivedRow
     state: State
     booking: str
+    decision: str
 
     @property
     def slots(self) -> list[Booked]:
@@ -77,10 +78,11 @@ def opened(way: Way, form: UUID, number: int) -> Opened:
     """Return a response with its slots. Raises NotFoundError where there is none."""
     with way.connect() as connection:
         row = responses.find_received(connection, form=form, number=number)
-        booking = responses.booking(connection, form=form, number=number)
-    if row is None:
+        facets = responses.facets(connection, form=form, number=number)
+    if row is None or facets is None:
         raise NotFoundError
-    return Opened(form=form, row=row, state=state_of_row(way, form, row), booking=booking)
+    booking, decision = facets
+    return Opened(form=form, row=row, state=state_of_row(way, form, row), booking=booking, decision=decision)
 
 
 def is_late(booked: Booked, now: datetime) -> bool:

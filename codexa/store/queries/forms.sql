@@ -145,3 +145,7 @@ SELECT form.id, form.name, '/f/' || team.slug || '/' || form.slug AS address, fo
 FROM form JOIN team ON team.id = form.team_id JOIN response_counter ON response_counter.form_id = form.id
 WHERE form.team_id = %(team)s AND form.deleted_at IS NULL AND (%(form)s::uuid IS NULL OR form.id = %(form)s)
 ORDER BY form.changed_at DESC;
+
+-- name: team_of
+-- The team of a form.
+SELECT team_id FROM form WHERE id = %(form)s AND deleted_at IS NULL;

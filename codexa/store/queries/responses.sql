@@ -118,7 +118,8 @@ FOR UPDATE OF response;
 -- name: corrected
 -- Tells that a person corrected a response, with what it was before.
 INSERT INTO event (form_id, number, kind, key, who, person_id, data)
-VALUES (%(form)s, %(number)s, 'corrected', gen_random_uuid()::text, 'person', %(person)s, %(trail)s);
+VALUES (%(form)s, %(number)s, 'corrected', gen_random_uuid()::text,
+    CASE WHEN %(person)s::uuid IS NULL THEN 'visitor' ELSE 'person' END, %(person)s, %(trail)s);
 
 -- name: list_held
 -- Responses of a form of the team that are suspected, or were removed as such, newest first.
@@ -201,9 +202,9 @@ WHERE form_id = %(form)s AND number = %(number)s;
 SELECT stage, payment, decision, booking, answers, computed FROM response
 WHERE form_id = %(form)s AND number = %(number)s AND stage <> 'removed' FOR UPDATE;
 
--- name: booking_of
--- How the slots of a response stand.
-SELECT booking FROM response WHERE form_id = %(form)s AND number = %(number)s;
+-- name: facets_of
+-- How the slots of a response stand, and what was decided of it.
+SELECT booking, decision FROM response WHERE form_id = %(form)s AND number = %(number)s;
 
 -- name: add_event
 -- Notes something that happened to a response; no row where that news had come before.

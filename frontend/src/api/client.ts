@@ -2,6 +2,9 @@
 import type {
   AccountReply,
   SheetReply,
+  DecideRequest,
+  DecisionReply,
+  DecisionsReply,
   BookingReply,
   ShownSlotsReply,
   ShowSlotsRequest,
@@ -434,6 +437,9 @@ export const api = {
   saveTable: (table: string, revision: number, definition: Record<string, unknown>) =>
     call<TableReply>("PUT", `/tables/${table}`, { revision, definition }),
   deleteTable: (table: string) => call<undefined>("DELETE", `/tables/${table}`),
+  decisions: () => call<DecisionsReply>("GET", "/decisions"),
+  decision: (id: string) => call<DecisionReply>("GET", `/decisions/${id}`),
+  decide: (id: string, said: DecideRequest) => call<DecisionReply>("POST", `/decisions/${id}`, said),
   bookingSheet: (form: string, asked: { block: string; day: string }) =>
     call<SheetReply>("GET", `/forms/${form}/bookings?${new URLSearchParams(asked)}`),
   closeSlot: (form: string, name: string, closed: boolean) =>

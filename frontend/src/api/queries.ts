@@ -123,6 +123,8 @@ export const queries = {
   sessions: () => queryOptions({ queryKey: ["sessions"], queryFn: () => api.sessions() }),
   lists: () => queryOptions({ queryKey: ["lists"], queryFn: () => api.lists() }),
   list: (list: string) => queryOptions({ queryKey: ["list", list], queryFn: () => api.list(list) }),
+  decisions: () => queryOptions({ queryKey: ["decisions"], queryFn: () => api.decisions() }),
+  decision: (id: string) => queryOptions({ queryKey: ["decision", id], queryFn: () => api.decision(id) }),
   tables: () => queryOptions({ queryKey: ["tables"], queryFn: () => api.tables() }),
   table: (table: string) => queryOptions({ queryKey: ["table", table], queryFn: () => api.table(table) }),
   records: (table: string, asked: Record<string, string>) =>

@@ -18,6 +18,7 @@ const Workbench = lazy(() => import("./workbench/Workbench").then((module) => ({
 const Account = lazy(() => import("./account/Account").then((module) => ({ default: module.Account })));
 const AllPayments = lazy(() => import("./payment/AllPayments").then((module) => ({ default: module.AllPayments })));
 const AboutPerson = lazy(() => import("./person/AboutPerson").then((module) => ({ default: module.AboutPerson })));
+const Decisions = lazy(() => import("./decisions/Decisions").then((module) => ({ default: module.Decisions })));
 const Programs = lazy(() => import("./programs/Programs").then((module) => ({ default: module.Programs })));
 const Tables = lazy(() => import("./tables/Tables").then((module) => ({ default: module.Tables })));
 const Team = lazy(() => import("./team/Team").then((module) => ({ default: module.Team })));
@@ -63,6 +64,8 @@ export function App() {
           <Route path="/person" element={<AboutPerson />} />
           <Route path="/programs" element={<Programs />} />
           <Route path="/payments" element={<AllPayments />} />
+          <Route path="/decisions" element={<Decisions />} />
+          <Route path="/decisions/:decision" element={<Decisions />} />
           <Route path="/tables" element={<Tables />} />
           <Route path="/tables/lists/:list" element={<OneList />} />
           <Route path="/tables/:table" element={<OneWorksheet />} />

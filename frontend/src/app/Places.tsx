@@ -1,14 +1,18 @@
 // Where the team's work is: the places that the bar leads to.
 import Box from "@mui/material/Box";
+import { useQuery } from "@tanstack/react-query";
+import { queries } from "../api/queries";
 import { NavLink } from "react-router";
 
 const PLACES = [
   ["/", "Forms"],
   ["/tables", "Tables"],
+  ["/decisions", "Decisions"],
   ["/team", "Team"],
 ] as const;
 
 export function Places() {
+  const waiting = useQuery(queries.decisions()).data?.waiting.length ?? 0;
   return (
     <Box
       component="nav"
@@ -25,6 +29,14 @@ export function Places() {
       {PLACES.map(([to, name]) => (
         <NavLink key={to} to={to!} end={to === "/"}>
           {name}
+          {name === "Decisions" && waiting > 0 && (
+            <Box
+              component="span"
+              sx={{ ml: 0.75, px: 0.75, borderRadius: 2, fontSize: 12, bgcolor: "note.money", color: "bar.main" }}
+            >
+              {waiting}
+            </Box>
+          )}
         </NavLink>
       ))}
     </Box>

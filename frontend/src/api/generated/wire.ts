@@ -157,6 +157,9 @@ export interface AccountFollowUp {
     | "moved up"
     | "rebooked"
     | "cancelled"
+    | "approved"
+    | "denied"
+    | "asked back"
     | "day";
   only_when: string;
 }
@@ -737,6 +740,78 @@ export interface ApiSubmission {
   link: {
     [k: string]: string;
   };
+}
+/**
+ * Somebody decides about the response, step by step; `subject` says in one line what about.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ApprovalFollowUp".
+ */
+export interface ApprovalFollowUp {
+  active: boolean;
+  day: Day;
+  id: string;
+  kind: "approval";
+  name: string;
+  on:
+    | "kept"
+    | "handed in"
+    | "complete"
+    | "paid"
+    | "payment failed"
+    | "charge"
+    | "charge failed"
+    | "refunded"
+    | "moved up"
+    | "rebooked"
+    | "cancelled"
+    | "approved"
+    | "denied"
+    | "asked back"
+    | "day";
+  only_when: string;
+  /**
+   * @maxItems 30
+   */
+  steps: ApprovalStep[];
+  subject: string;
+}
+/**
+ * A step of an approval, where its condition holds: any of its `deciders` decides, or `every` one has to approve.
+ *
+ * It is to be decided within `hours`; they are reminded `remind` hours before that, and after it who stands in may
+ * decide too.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ApprovalStep".
+ */
+export interface ApprovalStep {
+  /**
+   * @maxItems 30
+   */
+  deciders: Decider[];
+  every: boolean;
+  hours: number | null;
+  id: string;
+  name: string;
+  only_when: string;
+  remind: number | null;
+  stand_in: Decider;
+}
+/**
+ * Who decides, where the condition holds.
+ *
+ * Somebody of the team by id, whoever is in a group by its code, or whoever of the team has the e-mail address that a
+ * formula gives.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "Decider".
+ */
+export interface Decider {
+  address: string;
+  group: string;
+  person: string;
+  when: string;
 }
 /**
  * A column that can be asked for: what it holds, in which ways, and of a choice its options.
@@ -1863,6 +1938,110 @@ export interface DaysLeftOut {
   name: string;
 }
 /**
+ * What somebody says to the step of an approval that they saw.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "DecideRequest".
+ */
+export interface DecideRequest {
+  remark: string;
+  step: number;
+  verdict: "approve" | "deny" | "ask back" | "remark";
+}
+/**
+ * What somebody has decided: approved, denied, step approved, or asked back.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "DecidedReply".
+ */
+export interface DecidedReply {
+  at: string;
+  form_id: string;
+  form_name: string;
+  kind: string;
+  number: number;
+  remark: string;
+}
+/**
+ * Somebody who may decide now; whether only as a stand-in.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "DeciderReply".
+ */
+export interface DeciderReply {
+  name: string;
+  stands_in: boolean;
+}
+/**
+ * One approval: how it stands, at which step of how many, the response in words, who decides, what was said.
+ *
+ * `document` is the response's, by pages; `may_decide` is whether who asks may decide now.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "DecisionReply".
+ */
+export interface DecisionReply {
+  asked_at: string;
+  deciders: DeciderReply[];
+  document: {
+    [k: string]: unknown;
+  };
+  due_at: string | null;
+  every: boolean;
+  form_id: string;
+  form_name: string;
+  id: string;
+  may_decide: boolean;
+  name: string;
+  number: number;
+  said: SaidReply[];
+  state: string;
+  step: number;
+  step_name: string;
+  steps: number;
+  subject: string;
+}
+/**
+ * What was said about a response, by whom.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "SaidReply".
+ */
+export interface SaidReply {
+  at: string;
+  kind: string;
+  person: string;
+  remark: string;
+  step: string;
+}
+/**
+ * What waits for who asks, the most urgent first, and what they have decided, the latest first.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "DecisionsReply".
+ */
+export interface DecisionsReply {
+  decided: DecidedReply[];
+  waiting: WaitingReply[];
+}
+/**
+ * What waits for a decision: of which form and response, what about, since when and until when.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "WaitingReply".
+ */
+export interface WaitingReply {
+  asked_at: string;
+  due_at: string | null;
+  form_id: string;
+  form_name: string;
+  id: string;
+  name: string;
+  number: number;
+  step_name: string;
+  subject: string;
+}
+/**
  * A try of a webhook: the request's address and headers, the reply's status, headers and body, or none.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -2040,7 +2219,7 @@ export interface Form {
   /**
    * @maxItems 50
    */
-  follow_ups: (EmailFollowUp | WebhookFollowUp | RecordFollowUp | AccountFollowUp)[];
+  follow_ups: (EmailFollowUp | WebhookFollowUp | RecordFollowUp | AccountFollowUp | ApprovalFollowUp)[];
   format: 2;
   goes_on: boolean;
   language_by_browser: boolean;
@@ -2243,6 +2422,9 @@ export interface EmailFollowUp {
     | "moved up"
     | "rebooked"
     | "cancelled"
+    | "approved"
+    | "denied"
+    | "asked back"
     | "day";
   only_when: string;
   paragraphs: Paragraph[];
@@ -2294,6 +2476,9 @@ export interface WebhookFollowUp {
     | "moved up"
     | "rebooked"
     | "cancelled"
+    | "approved"
+    | "denied"
+    | "asked back"
     | "day";
   only_when: string;
 }
@@ -2321,6 +2506,9 @@ export interface RecordFollowUp {
     | "moved up"
     | "rebooked"
     | "cancelled"
+    | "approved"
+    | "denied"
+    | "asked back"
     | "day";
   only_when: string;
   /**

@@ -18,13 +18,14 @@ import { SidePanel, SideRow } from "../../ui/SideList";
 import { useBench } from "../workbench/bench";
 import { TryingChoice } from "../workbench/TryingChoice";
 import { AccountEditor } from "./AccountEditor";
+import { ApprovalEditor } from "./ApprovalEditor";
 import { useFollowUpPaste, written } from "./clipboard";
 import { Condition } from "./Condition";
 import { DayEditor } from "./DayEditor";
 import { StillOpen } from "./StillOpen";
 import { EmailEditor } from "./EmailEditor";
 import { RecordEditor } from "./RecordEditor";
-import { KINDS, MOMENTS, OF_PAYMENT, OF_PLAN, OF_SLOTS } from "./kinds";
+import { KINDS, MOMENTS, OF_PAYMENT, OF_DECISION, OF_PLAN, OF_SLOTS } from "./kinds";
 import { WouldFollow } from "./WouldFollow";
 
 const INTO = { holder: FORM, list: "follow_ups" } as const;
@@ -34,6 +35,7 @@ function sentenceOf(each: FollowUp, parts: Parts, people: ReadonlyMap<string, st
   const begin = each.on === "day" ? `${dayInWords(each.day, parts)}: ` : "";
   if (each.kind === "webhook") return `${begin}the response goes to ${each.address || "…"}`;
   if (each.kind === "record") return begin + recordsInWords(each.steps, tables);
+  if (each.kind === "approval") return begin + approvalInWords(each.steps, people);
   if (each.kind === "account") return `${begin}an account for ${nameIn(each.email, parts)}`;
   const to = each.recipients.map(
     ({ field, person, address }) => (field ? parts.get(field)?.title : person ? people.get(person) : address) || "…",
@@ -41,6 +43,18 @@ function sentenceOf(each: FollowUp, parts: Parts, people: ReadonlyMap<string, st
   const along = each.pdf || each.files ? ", with " : "";
   const what = [each.pdf && "the PDF", each.files && "the files"].filter(Boolean).join(" and ");
   return `${begin}a mail goes to ${to.join(", ") || "…"}: ${each.subject || "…"}${along}${what}`;
+}
+
+function approvalInWords(
+  steps: Extract<FollowUp, { kind: "approval" }>["steps"],
+  people: ReadonlyMap<string, string>,
+): string {
+  const told = steps.map(({ deciders, every }) =>
+    deciders
+      .map(({ person, group, address }) => (person ? people.get(person) : group || address.trim()) || "…")
+      .join(every ? " and " : " or "),
+  );
+  return `decided by ${told.join(", then ") || "…"}`;
 }
 
 /** What a formula that is a field's name alone is called, else the formula. */
@@ -72,6 +86,7 @@ export function FollowUps() {
   const { access } = useQuery(queries.access(reply.id)).data ?? {};
   const people = new Map(useQuery(queries.people()).data?.people.map(({ id, name }) => [id, name]));
   const chosen = form.follow_ups.find(({ id }) => id === part) ?? form.follow_ups[0];
+  const asks = form.follow_ups.some(({ kind }) => kind === "approval");
   const hasSlots = [...parts.values()].some((entry) => entry.what === "block" && entry.part.type === "slot");
   return (
     <Box sx={{ display: "grid", gridTemplateColumns: "minmax(300px, 28%) minmax(0, 1fr)", height: "100%" }}>
@@ -90,6 +105,7 @@ export function FollowUps() {
             if (moment === "kept" && !access?.kept_days && here.length === 0) return null;
             if (OF_PAYMENT.includes(moment) && !form.payment.on && here.length === 0) return null;
             const charges = form.payment.on && form.payment.plans.length > 0;
+            if (OF_DECISION.includes(moment) && !asks && here.length === 0) return null;
             if (OF_SLOTS.includes(moment) && !hasSlots && here.length === 0) return null;
             if (OF_PLAN.includes(moment) && !charges && here.length === 0) return null;
             return (
@@ -192,6 +208,7 @@ function Detail({ followUp }: { followUp: FollowUp }) {
         {followUp.kind === "email" && <EmailEditor mail={followUp} edit={edit} />}
         {followUp.kind === "webhook" && <WebhookAddress address={followUp.address} edit={edit} />}
         {followUp.kind === "account" && <AccountEditor followUp={followUp} edit={edit} />}
+        {followUp.kind === "approval" && <ApprovalEditor followUp={followUp} edit={edit} />}
         {followUp.kind === "record" && <RecordEditor followUp={followUp} edit={edit} />}
         {findings.map((finding, index) => (
           <Typography

@@ -1,4 +1,5 @@
 // The kinds of follow-ups: what each is called and for, and a new one of it. One entry per kind.
+import { newStep } from "./ApprovalEditor";
 import type { FollowUp } from "../../model/parts";
 import { newId } from "../../model/new_block";
 
@@ -50,6 +51,11 @@ export const KINDS: Record<FollowUp["kind"], FollowUpKind> = {
     purpose: "Whoever filled in becomes a member, once, and is put into groups",
     made: () => ({ ...PLAIN, id: newId(), kind: "account", email: "", name_of: "", groups: [], mail: true }),
   },
+  approval: {
+    title: "Approval",
+    purpose: "Somebody decides about the response, in one step or several",
+    made: () => ({ ...PLAIN, id: newId(), kind: "approval", subject: "", steps: [newStep()] }),
+  },
 };
 
 /** How a follow-up of a response stands, in words. */
@@ -68,11 +74,16 @@ export const MOMENTS = {
   "moved up": "When moved up from the waiting list",
   rebooked: "When another slot is taken",
   cancelled: "When a booking is cancelled",
+  approved: "When approved",
+  denied: "When denied",
+  "asked back": "When asked back",
   day: "On a day before or after",
 } as const;
 
 /** Those that only a form with a payment comes to, and those that only one with a plan does. */
 export const OF_PAYMENT: readonly string[] = ["paid", "payment failed", "refunded"];
 export const OF_PLAN: readonly string[] = ["charge", "charge failed"];
+/** Those that only a form with an approval comes to. */
+export const OF_DECISION: readonly string[] = ["approved", "denied", "asked back"];
 /** Those that only a form with slots comes to. */
 export const OF_SLOTS: readonly string[] = ["moved up", "rebooked", "cancelled"];

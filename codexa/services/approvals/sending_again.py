@@ -1,0 +1,78 @@
+"""Asked back: the visitor changes what was asked about, and sends it once more; then it is decided further."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Any
+from uuid import UUID
+
+from codexa.core.program.accept import Refused
+from codexa.core.program.evaluate import State
+from codexa.services.approvals.asking import begin_turn, keep_decision
+from codexa.services.correcting import Correcting
+from codexa.services.errors import BookingRefusedError, NotFoundError
+from codexa.services.own_pages import OwnPages
+from codexa.services.payments.settling import Way
+from codexa.services.received import state_of_row
+from codexa.store import approvals as store
+from codexa.store import forms, responses
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class AskedBack:
+    """What somebody of the team asks a visitor about a response."""
+
+    remark: str
+    by: str
+
+
+def asked_back(way: Way, *, form: UUID, number: int) -> AskedBack | None:
+    """Return what a visitor is asked; None where nothing is, or a response is not decided about."""
+    with way.connect() as connection:
+        states = [state for _, state, _ in store.open_of_response(connection, form=form, number=number)]
+        last = store.last_said(connection, form=form, number=number)
+    if "asked back" not in states or last is None:
+        return None
+    _, remark, by = last
+    return AskedBack(remark=remark, by=by)
+
+
+def correcting(way: Way, *, form: UUID, number: int) -> Correcting:
+    """Return what a visitor corrects their own response with, where they were asked back.
+
+    Raises NotFoundError where they were not.
+    """
+    if asked_back(way, form=form, number=number) is None:
+        raise NotFoundError("Nothing is asked of you here any more.")
+    with way.connect() as connection:
+        team = forms.team_of(connection, form=form)
+    if team is None:
+        raise NotFoundError
+    return Correcting(connect=way.connect, editions=way.editions, team=team, person=None, form=form, number=number)
+
+
+def send_again(way: Way, *, form: UUID, number: int, answers: Mapping[str, Any]) -> State | Refused:
+    """Keep a visitor's changed answers, and let it be decided further; return the response, or what is wrong with it.
+
+    Raises NotFoundError where they were not asked back.
+    """
+    mine = correcting(way, form=form, number=number)
+    if (refused := mine.refused(answers)) is not None:
+        return refused
+    difference = mine.save(answers, version=mine.opened().version, because="")
+    if difference.wrong:
+        raise BookingRefusedError(f"{difference.wrong[0].label}: {difference.wrong[0].message}")
+    with way.connect() as connection:
+        responses.lock_received(connection, form=form, number=number)
+        for approval, state, step in store.open_of_response(connection, form=form, number=number):
+            if state == "asked back":
+                store.set_state(connection, approval=approval, state="asked", step=step)
+                key = f"{approval} {len(store.said_of(connection, form=form, number=number))}"
+                responses.add_event(
+                    connection, form=form, number=number, kind="sent again", key=key, who="visitor", data={}
+                )
+                begin_turn(connection, approval, step)
+        keep_decision(connection, form, number)
+        row = responses.find_received(connection, form=form, number=number)
+    if row is None:
+        raise NotFoundError
+    return OwnPages(settings=way.settings).known_in(state_of_row(way, form, row), form, number)
