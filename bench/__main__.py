@@ -3,6 +3,7 @@
 import sys
 
 from bench import (
+    bookings,
     embeds,
     evaluate,
     evaluate_request,
@@ -24,6 +25,7 @@ from bench import (
 )
 
 _BENCHMARKS = {
+    "bookings": bookings.run,
     "formulas": formulas.run,
     "funnel": funnel.run,
     "faults": faults.run,

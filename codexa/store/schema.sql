@@ -1602,6 +1602,7 @@ CREATE INDEX audit_entry_of_team ON public.audit_entry USING btree (team_id, id 
 CREATE INDEX bulk_form ON public.bulk USING btree (form_id, created_at);
 CREATE INDEX claim_slots ON public.claim USING btree (form_id, name) WHERE (name ~~ 'slot:%'::text);
 CREATE INDEX claim_waiting ON public.claim USING btree (form_id, name, waiting_since) WHERE ((waiting_since IS NOT NULL) AND (released_at IS NULL));
+CREATE INDEX claimable_taken ON public.claimable USING btree (form_id) WHERE ((taken > 0) OR closed OR (capacity = 0));
 CREATE UNIQUE INDEX data_table_address ON public.data_table USING btree (team_id, (((definition -> 'published'::text) ->> 'address'::text))) WHERE (deleted_at IS NULL);
 CREATE INDEX data_table_team ON public.data_table USING btree (team_id);
 CREATE INDEX errand_ended ON public.errand USING btree (ended_at);

@@ -114,7 +114,7 @@ WHERE form.team_id = %(team)s AND form.deleted_at IS NULL AND response.stage <> 
                 OR EXISTS (SELECT FROM person_in_group WHERE person_in_group.team_id = form.team_id
                     AND person_in_group.code = decider.group_code AND person_in_group.person_id = %(person)s))
     )
-ORDER BY step.due_at NULLS LAST, approval.asked_at, approval.id LIMIT %(most)s;
+ORDER BY step.due_at NULLS LAST, approval.asked_at, approval.number, approval.id LIMIT %(most)s;
 
 -- name: nobody_left
 -- What waits, and nobody who was asked is in the team any more: it is for its owners.
@@ -133,7 +133,7 @@ WHERE form.team_id = %(team)s AND form.deleted_at IS NULL AND response.stage <> 
                 OR EXISTS (SELECT FROM person_in_group WHERE person_in_group.team_id = form.team_id
                     AND person_in_group.code = decider.group_code AND person_in_group.person_id = person.id))
     )
-ORDER BY step.due_at NULLS LAST, approval.asked_at, approval.id LIMIT %(most)s;
+ORDER BY step.due_at NULLS LAST, approval.asked_at, approval.number, approval.id LIMIT %(most)s;
 
 -- name: decided_by
 -- What a person has decided, the latest first.

@@ -92,25 +92,24 @@ WHERE form_id = %(form)s AND number = %(number)s AND released_at IS NOT NULL AND
 UPDATE claim SET released_at = NULL WHERE form_id = %(form)s AND number = %(number)s AND name = %(name)s;
 
 -- name: taken
--- How much is taken of each thing that a form sells or gives; people and links are counted, and never told. Of a slot that
--- is closed, or that the live edition has no more, all is; what others wait for counts as taken. Of slots that are over
--- nothing is asked any more.
-SELECT name, taken FROM (
-    SELECT name, CASE WHEN closed OR capacity = 0 THEN 2147483647
-        WHEN EXISTS (
-            SELECT FROM claim
-            WHERE claim.form_id = claimable.form_id AND claim.name = claimable.name
-                AND claim.waiting_since IS NOT NULL AND claim.released_at IS NULL
-                AND claim.quantity <= claimable.capacity - claimable.taken
-        ) THEN capacity
-        ELSE taken END AS taken
-    FROM claimable
-    WHERE form_id = %(form)s AND (
-        name LIKE 'stock:%%' OR name LIKE 'code:%%'
-        OR (name LIKE 'slot:%%' AND split_part(name, ':', 3) >= %(since)s)
-    )
-) AS known
-WHERE taken > 0 OR name NOT LIKE 'slot:%%';
+-- How much is taken of each thing that a form sells or gives, where anything is; people and links are counted, and never
+-- told. Of a slot that is closed, or that the live edition has no more, all is; what others wait for counts as taken. Of
+-- slots that are over nothing is asked any more.
+WITH waited_for AS (
+    SELECT DISTINCT claim.name FROM claim
+        JOIN claimable ON claimable.form_id = claim.form_id AND claimable.name = claim.name
+    WHERE claim.form_id = %(form)s AND claim.waiting_since IS NOT NULL AND claim.released_at IS NULL
+        AND claim.quantity <= claimable.capacity - claimable.taken
+)
+SELECT name, CASE WHEN closed OR capacity = 0 THEN 2147483647
+    WHEN name IN (SELECT name FROM waited_for) THEN capacity ELSE taken END AS taken
+FROM claimable
+WHERE form_id = %(form)s AND (taken > 0 OR closed OR capacity = 0) AND (
+    name LIKE 'stock:%%' OR name LIKE 'code:%%'
+    OR (name LIKE 'slot:%%' AND split_part(name, ':', 3) >= %(since)s))
+UNION ALL
+SELECT claimable.name, claimable.capacity FROM waited_for JOIN claimable ON claimable.name = waited_for.name
+WHERE claimable.form_id = %(form)s AND claimable.taken = 0 AND NOT claimable.closed;
 
 -- name: plan_slots
 -- The slots of the live edition with their places; what it has not has none. What is taken stays taken.

@@ -32,7 +32,7 @@ export function Places() {
           {name === "Decisions" && waiting > 0 && (
             <Box
               component="span"
-              sx={{ ml: 0.75, px: 0.75, borderRadius: 2, fontSize: 12, bgcolor: "note.money", color: "bar.main" }}
+              sx={{ ml: 0.75, px: 0.75, borderRadius: 2, fontSize: 12, bgcolor: "bar.text", color: "bar.main" }}
             >
               {waiting}
             </Box>

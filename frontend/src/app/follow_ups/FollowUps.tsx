@@ -30,12 +30,23 @@ import { WouldFollow } from "./WouldFollow";
 
 const INTO = { holder: FORM, list: "follow_ups" } as const;
 
+/** What people of the team and its groups are called, by id and code. */
+interface Names {
+  people: ReadonlyMap<string, string>;
+  groups: ReadonlyMap<string, string>;
+}
+
 /** A follow-up as a sentence. */
-function sentenceOf(each: FollowUp, parts: Parts, people: ReadonlyMap<string, string>, tables: Form["tables"]): string {
+function sentenceOf(
+  each: FollowUp,
+  parts: Parts,
+  { people, groups }: Names,
+  tables: Form["tables"],
+): string {
   const begin = each.on === "day" ? `${dayInWords(each.day, parts)}: ` : "";
   if (each.kind === "webhook") return `${begin}the response goes to ${each.address || "…"}`;
   if (each.kind === "record") return begin + recordsInWords(each.steps, tables);
-  if (each.kind === "approval") return begin + approvalInWords(each.steps, people);
+  if (each.kind === "approval") return begin + approvalInWords(each.steps, people, groups);
   if (each.kind === "account") return `${begin}an account for ${nameIn(each.email, parts)}`;
   const to = each.recipients.map(
     ({ field, person, address }) => (field ? parts.get(field)?.title : person ? people.get(person) : address) || "…",
@@ -48,10 +59,11 @@ function sentenceOf(each: FollowUp, parts: Parts, people: ReadonlyMap<string, st
 function approvalInWords(
   steps: Extract<FollowUp, { kind: "approval" }>["steps"],
   people: ReadonlyMap<string, string>,
+  groups: ReadonlyMap<string, string>,
 ): string {
   const told = steps.map(({ deciders, every }) =>
     deciders
-      .map(({ person, group, address }) => (person ? people.get(person) : group || address.trim()) || "…")
+      .map(({ person, group, address }) => (person ? people.get(person) : group ? (groups.get(group) ?? group) : address.trim()) || "…")
       .join(every ? " and " : " or "),
   );
   return `decided by ${told.join(", then ") || "…"}`;
@@ -85,6 +97,7 @@ export function FollowUps() {
   useFollowUpPaste();
   const { access } = useQuery(queries.access(reply.id)).data ?? {};
   const people = new Map(useQuery(queries.people()).data?.people.map(({ id, name }) => [id, name]));
+  const groups = new Map(useQuery(queries.groups()).data?.groups.map(({ code, name }) => [code, name]));
   const chosen = form.follow_ups.find(({ id }) => id === part) ?? form.follow_ups[0];
   const asks = form.follow_ups.some(({ kind }) => kind === "approval");
   const hasSlots = [...parts.values()].some((entry) => entry.what === "block" && entry.part.type === "slot");
@@ -126,7 +139,7 @@ export function FollowUps() {
                       {analysis.findings.some(({ block }) => block === each.id) && " · !"}
                     </Typography>
                     <Typography variant="body2" color="text.secondary" sx={{ overflowWrap: "anywhere" }}>
-                      {sentenceOf(each, parts, people, form.tables)}
+                      {sentenceOf(each, parts, { people, groups }, form.tables)}
                     </Typography>
                   </SideRow>
                 ))}
