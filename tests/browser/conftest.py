@@ -133,6 +133,7 @@ def every_type_document(table):
     blanks = [each.blank().model_dump(mode="json") for each in BLOCK_TYPES]
     known = {"picture": {"source": PIXEL, "alternative": "A dome"}, "hidden": {"formula": '"web"'}}
     known["number"] = {"price": "2.50"}
+    known["slot"] = {"singles": [{"starts": f"2099-01-0{day}T18:00", "places": 900} for day in range(1, 8)]}
     ways = [{"id": "way1", "code": "small", "label": "Small", "price": "3"}]
     ways.append({"id": "way2", "code": "large", "label": "Large", "price": "3", "stock": 0})
     known["product"] = {"options": ways, "picture": PIXEL, "stock": 40}

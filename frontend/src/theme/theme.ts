@@ -91,6 +91,9 @@ export const theme = createTheme({
     MuiInputBase: {
       styleOverrides: { root: { fontSize: 14 }, input: { "textarea&": { fieldSizing: "content", width: "100%" } } },
     },
+    MuiToggleButton: {
+      styleOverrides: { root: { color: "var(--mui-palette-text-secondary)", textTransform: "none" } },
+    },
     MuiTab: { styleOverrides: { root: { minHeight: 38, minWidth: 0, padding: "8px 11px", fontSize: 14 } } },
     MuiTabs: { styleOverrides: { root: { minHeight: 38 } } },
     MuiTooltip: { defaultProps: { enterDelay: 500 } },

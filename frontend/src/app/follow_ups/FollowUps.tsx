@@ -37,12 +37,7 @@ interface Names {
 }
 
 /** A follow-up as a sentence. */
-function sentenceOf(
-  each: FollowUp,
-  parts: Parts,
-  { people, groups }: Names,
-  tables: Form["tables"],
-): string {
+function sentenceOf(each: FollowUp, parts: Parts, { people, groups }: Names, tables: Form["tables"]): string {
   const begin = each.on === "day" ? `${dayInWords(each.day, parts)}: ` : "";
   if (each.kind === "webhook") return `${begin}the response goes to ${each.address || "…"}`;
   if (each.kind === "record") return begin + recordsInWords(each.steps, tables);
@@ -63,7 +58,10 @@ function approvalInWords(
 ): string {
   const told = steps.map(({ deciders, every }) =>
     deciders
-      .map(({ person, group, address }) => (person ? people.get(person) : group ? (groups.get(group) ?? group) : address.trim()) || "…")
+      .map(
+        ({ person, group, address }) =>
+          (person ? people.get(person) : group ? (groups.get(group) ?? group) : address.trim()) || "…",
+      )
       .join(every ? " and " : " or "),
   );
   return `decided by ${told.join(", then ") || "…"}`;

@@ -109,7 +109,7 @@ export function WeekGrid(props: Props) {
         <table ref={grid} className="sl-week" role="grid" aria-label="Slots of the week">
           <thead>
             <tr>
-              <th />
+              <td />
               {week.map((day) => (
                 <th key={day} scope="col" data-out={isOut(day) || undefined}>
                   <DayHead {...props} day={day} out={isOut(day)} />

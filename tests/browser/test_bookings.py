@@ -1,0 +1,90 @@
+"""A booking from the first press to the last: taken by a visitor, decided by a keeper, told by mail, given back."""
+
+import re
+
+from playwright.sync_api import expect
+
+from browser.conftest import area, axe_findings, expect_usable, saved, sign_in
+
+
+def book(page, servers, name):
+    page.goto(f"{servers.web}/f/alderlight/dome-night-booking")
+    expect(page.get_by_text("First answer: Where")).to_be_visible()
+    page.get_by_label("Summit Dome").check()
+    times = page.get_by_role("radiogroup", name="When")
+    expect(times.get_by_role("radio").first).to_be_visible()
+    first = times.get_by_role("group").first.get_attribute("aria-labelledby")
+    # Further days come by a press, and earlier ones come back.
+    page.get_by_role("button", name="Later days").press("Enter")
+    expect(times.get_by_role("group").first).not_to_have_attribute("aria-labelledby", first)
+    page.get_by_role("button", name="Earlier days").press("Enter")
+    expect(times.get_by_role("group").first).to_have_attribute("aria-labelledby", first)
+    times.get_by_role("radio").first.focus()
+    page.keyboard.press("Space")
+    expect(times.get_by_role("radio").first).to_be_checked()
+    page.get_by_label("First name").fill(name)
+    page.get_by_label("Last name").fill("Haugen")
+    page.get_by_label("Your e-mail").fill(f"{name.lower()}@example.org")
+
+
+def test_a_night_is_booked_approved_by_keyboard_and_cancelled_by_its_mail(page, servers):
+    book(page, servers, "Ottilie")
+    assert axe_findings(page) == []
+    page.set_viewport_size({"width": 320, "height": 700})
+    assert page.evaluate("document.documentElement.scrollWidth") == 320
+    page.set_viewport_size({"width": 1280, "height": 800})
+    page.get_by_role("button", name="Send").click()
+    expect(page.get_by_role("heading", name="We have your wish")).to_be_visible()
+    sign_in(page, servers)
+    page.get_by_role("navigation", name="Places").get_by_role("link", name="Decisions").press("Enter")
+    page.get_by_role("link", name=re.compile("^Ottilie Haugen")).press("Enter")
+    expect(page.get_by_role("heading", name=re.compile("^Ottilie Haugen"))).to_be_visible()
+    expect_usable(page)
+    page.get_by_label("Remark").fill("Welcome")
+    page.get_by_role("heading", name="Decisions").click()
+    page.keyboard.press("a")
+    # The next one follows by itself.
+    expect(page.get_by_role("link", name=re.compile("^Ottilie Haugen"))).to_have_count(0)
+    expect(page.get_by_role("region", name="Decided by you")).to_contain_text("Welcome")
+    page.goto(servers.mailbox)
+    for _ in range(40):
+        if page.get_by_role("link", name=re.compile("^See you at the dome")).count():
+            break
+        page.wait_for_timeout(500)
+        page.reload()
+    page.get_by_role("link", name=re.compile("^See you at the dome")).first.click()
+    told = page.frame_locator("iframe").locator("body")
+    expect(told).to_contain_text("Mira Okafor looks forward to you")
+    own = re.search(r"http\S+/r/[0-9a-f-]{36}/\d+/[0-9a-f]{40}", told.inner_text())[0]
+    page.goto(own)
+    expect(page.get_by_role("heading", name="Your booking")).to_be_visible()
+    assert axe_findings(page) == []
+    page.get_by_role("link", name="Choose another time").press("Enter")
+    page.get_by_role("radio").nth(2).check()
+    assert axe_findings(page) == []
+    page.get_by_role("button", name="Take this time").press("Enter")
+    page.get_by_role("link", name="Cancel this booking").press("Enter")
+    page.get_by_role("button", name="Cancel this booking").press("Enter")
+    expect(page.get_by_text("This booking is cancelled.")).to_be_visible()
+
+
+def test_slots_are_painted_into_the_week_by_keyboard_and_seen_as_booked(desk):
+    page = desk
+    page.get_by_role("link", name="Dome night booking").first.click()
+    area(page, "Slots")
+    week = page.get_by_role("grid", name="Slots of the week")
+    expect(week.get_by_role("button", name=re.compile("8 places until")).first).to_be_visible()
+    free = week.get_by_role("button", name=re.compile("^Monday .* 20:30: no slot"))
+    free.focus()
+    page.keyboard.press("Enter")
+    made = week.get_by_role("button", name=re.compile("^Monday .* 20:30: 8 places until 22:00"))
+    expect(made).to_be_visible()
+    made.press("3")
+    expect(week.get_by_role("button", name=re.compile("^Monday .* 20:30: 3 places"))).to_be_focused()
+    page.keyboard.press("Enter")
+    expect(free).to_be_visible()
+    saved(page)
+    expect_usable(page)
+    page.get_by_role("button", name="Booked").press("Enter")
+    expect(page.get_by_role("link", name="CSV")).to_be_visible()
+    assert axe_findings(page) == []
