@@ -266,6 +266,14 @@ def about(event: Event, statuses: Mapping[str, str]) -> str:
         case "corrected":
             changes = (f"{each['label']}: {each['before'] or '–'} → {each['after'] or '–'}" for each in data["changes"])
             return "\n".join(filter(None, (data["because"], *changes)))
+        case "approved" | "denied" | "step approved" | "asked back" | "remark" | "task done":
+            return ": ".join(filter(None, (data.get("step") or data.get("name"), data.get("remark"))))
+        case "decision asked":
+            return str(data["subject"] or data["name"])
+        case "rebooked":
+            return f"{data['before']} → {data['after']}"
+        case "cancelled":
+            return str(data.get("because", ""))
         case _:
             return ""
 

@@ -1262,6 +1262,29 @@ CREATE TABLE public.sign_in_try (
     tried_at timestamp with time zone NOT NULL,
     next_at timestamp with time zone NOT NULL
 );
+CREATE TABLE public.task (
+    id bigint NOT NULL,
+    form_id uuid NOT NULL,
+    number integer NOT NULL,
+    run text NOT NULL,
+    words text NOT NULL,
+    person_id uuid,
+    group_code text,
+    address text,
+    due_on date,
+    made_at timestamp with time zone DEFAULT now() NOT NULL,
+    done_at timestamp with time zone,
+    done_by uuid,
+    remark text DEFAULT ''::text NOT NULL
+);
+ALTER TABLE public.task ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+    SEQUENCE NAME public.task_id_seq
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1
+);
 CREATE TABLE public.team (
     id uuid DEFAULT gen_random_uuid() NOT NULL,
     slug text NOT NULL,
@@ -1572,6 +1595,10 @@ ALTER TABLE ONLY public.sign_in_step
     ADD CONSTRAINT sign_in_step_pkey PRIMARY KEY (token_digest);
 ALTER TABLE ONLY public.sign_in_try
     ADD CONSTRAINT sign_in_try_pkey PRIMARY KEY (subject);
+ALTER TABLE ONLY public.task
+    ADD CONSTRAINT task_form_id_number_run_key UNIQUE (form_id, number, run);
+ALTER TABLE ONLY public.task
+    ADD CONSTRAINT task_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.team_group
     ADD CONSTRAINT team_group_pkey PRIMARY KEY (team_id, code);
 ALTER TABLE ONLY public.team
@@ -1668,6 +1695,7 @@ CREATE INDEX run_waiting ON public.run USING btree (form_id) WHERE (state = 'wai
 CREATE INDEX sealed_link_batch ON public.sealed_link USING btree (batch_id, id);
 CREATE INDEX second_factor_person ON public.second_factor USING btree (person_id);
 CREATE INDEX session_expiry ON public.session USING btree (expires_at);
+CREATE INDEX task_open ON public.task USING btree (form_id) WHERE (done_at IS NULL);
 CREATE UNIQUE INDEX team_group_name ON public.team_group USING btree (team_id, lower(name));
 CREATE INDEX upload_of_response ON public.upload USING btree (form_id, response_number);
 CREATE INDEX upload_unclaimed ON public.upload USING btree (stored_at) WHERE (response_number IS NULL);
@@ -1891,6 +1919,12 @@ ALTER TABLE ONLY public.sign_in_step
     ADD CONSTRAINT sign_in_step_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.sign_in_step
     ADD CONSTRAINT sign_in_step_team_id_fkey FOREIGN KEY (team_id) REFERENCES public.team(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.task
+    ADD CONSTRAINT task_done_by_fkey FOREIGN KEY (done_by) REFERENCES public.person(id) ON DELETE SET NULL;
+ALTER TABLE ONLY public.task
+    ADD CONSTRAINT task_form_id_number_fkey FOREIGN KEY (form_id, number) REFERENCES public.response(form_id, number) ON DELETE CASCADE;
+ALTER TABLE ONLY public.task
+    ADD CONSTRAINT task_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE SET NULL;
 ALTER TABLE ONLY public.team_group
     ADD CONSTRAINT team_group_team_id_fkey FOREIGN KEY (team_id) REFERENCES public.team(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.team

@@ -4,6 +4,7 @@ from uuid import UUID
 
 from flask import Blueprint
 
+from codexa.services import tasks
 from codexa.services.approvals import deciding
 from codexa.services.approvals.deciding import OneDecision
 from codexa.services.roles import Right
@@ -13,9 +14,13 @@ from codexa.web.contract.decisions import (
     DeciderReply,
     DecisionReply,
     DecisionsReply,
+    DoneRequest,
     SaidReply,
+    TaskReply,
+    TasksReply,
     WaitingReply,
 )
+from codexa.web.database import connection
 from codexa.web.endpoint import endpoint
 from codexa.web.guard import may
 from codexa.web.payments import way
@@ -58,6 +63,19 @@ def decide(asked: DecideRequest, approval: UUID) -> DecisionReply:
         raise BadRequestError("Write what it is about: the visitor, or the others who decide, read it.")
     deciding.decide(way(), who=who, approval=approval, step=asked.step, verdict=asked.verdict, remark=asked.remark)
     return _reply(deciding.show(way(), who=who, approval=approval))
+
+
+@endpoint(blueprint, "GET", "/tasks", reply=TasksReply)
+def list_tasks() -> TasksReply:
+    """List what who asks has to do."""
+    found = tasks.open_tasks(connection, who=may(Right.SEE_FORMS, used=False))
+    return TasksReply(tasks=[TaskReply.model_validate(each) for each in found])
+
+
+@endpoint(blueprint, "POST", "/tasks/<number:task>", body=DoneRequest)
+def done(asked: DoneRequest, task: int) -> None:
+    """Note that something was done."""
+    tasks.done(connection, who=may(Right.SEE_FORMS), task=task, remark=asked.remark)
 
 
 def _reply(found: OneDecision) -> DecisionReply:

@@ -25,6 +25,7 @@ def example_of(endpoint):
             "last": "2026-12-07",
         },
         "CloseSlotRequest": {"name": "slot:visit:2026-12-01T18:00:", "closed": True},
+        "DoneRequest": {"remark": "Done"},
         "DecideRequest": {"step": 0, "verdict": "approve"},
         "CancelBookingRequest": {"because": "The dome is shut."},
         "MoveBookingRequest": {"address": "visit", "code": "2026-12-01T18:00"},

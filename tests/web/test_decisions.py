@@ -229,3 +229,20 @@ def test_nobody_opens_another_ones_page(people, publish, worker, path):
     form = publish(approval({"deciders": [{"group": "keepers"}]}))
     send(people["mira"], form)
     assert people["mira"].client.get(f"/r/{form}/1/{'0' * 40}{path}").status_code == 404
+
+
+def test_a_task_is_done_once_and_stands_in_the_timeline(people, publish, connection, worker):
+    task = {"id": "u7", "kind": "task", "words": "Book a room for {response.number}", "days": 3}
+    form = publish(task | {"who": {"group": "keepers"}})
+    send(people["mira"], form)
+    work(worker)
+    work(worker)
+    assert people["mira"].get("/api/decisions/tasks").json["tasks"] == []
+    (one,) = people["kai"].get("/api/decisions/tasks").json["tasks"]
+    assert (one["words"], one["late"]) == ("Book a room for 1", False)
+    assert people["mira"].post(f"/api/decisions/tasks/{one['id']}", json={}).status_code == 403
+    assert people["lea"].post(f"/api/decisions/tasks/{one['id']}", json={"remark": "Room 2"}).status_code == 204
+    assert people["kai"].post(f"/api/decisions/tasks/{one['id']}", json={}).status_code == 409
+    events = people["mira"].get(f"/api/forms/{form}/responses/1").json["events"]
+    (event,) = [each for each in events if each["kind"] == "task done"]
+    assert (event["person"], event["about"]) == ("Lea", "Book a room for 1: Room 2")

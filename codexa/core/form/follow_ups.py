@@ -192,6 +192,19 @@ class ApprovalFollowUp(FollowUp):
     steps: Annotated[tuple[ApprovalStep, ...], Len(max_length=30)] = ()
 
 
+class TaskFollowUp(FollowUp):
+    """Something to do for whoever is of the team, or for all of a group; within so many `days`.
+
+    `who` names them as it does who decides; `words` say what to do.
+    """
+
+    kind: Literal["task"] = "task"
+    words: Annotated[Label, InsertedText()] = ""
+    who: Decider = Decider()
+    days: Annotated[int, Setting(ge=0, le=1_000)] | None = None
+
+
 AnyFollowUp = Annotated[
-    EmailFollowUp | WebhookFollowUp | RecordFollowUp | AccountFollowUp | ApprovalFollowUp, Discriminator("kind")
+    EmailFollowUp | WebhookFollowUp | RecordFollowUp | AccountFollowUp | ApprovalFollowUp | TaskFollowUp,
+    Discriminator("kind"),
 ]

@@ -44,7 +44,7 @@ from codexa.core.definition.trials import MAX_TRIALS, Trial
 from codexa.core.definition.wording import Wording
 from codexa.core.fields.field_type import Region
 from codexa.core.form.any_block import AnyBlock
-from codexa.core.form.follow_ups import AnyFollowUp, ApprovalFollowUp, EmailFollowUp
+from codexa.core.form.follow_ups import AnyFollowUp, ApprovalFollowUp, EmailFollowUp, TaskFollowUp
 from codexa.core.form.known_tables import MAX_TABLES, KnownTable
 from codexa.core.form.paragraphs import Paragraph
 from codexa.core.formula.functions.function import Role
@@ -225,12 +225,13 @@ class Form(Part):
 
     @property
     def people(self) -> frozenset[str]:
-        """The people of the team, by id, whom its mails go to, and who decide."""
+        """The people of the team, by id, whom its mails go to, who decide, or have something to do."""
         mails = (each for each in self.follow_ups if isinstance(each, EmailFollowUp))
         approvals = (each for each in self.follow_ups if isinstance(each, ApprovalFollowUp))
         deciding = (one for each in approvals for step in each.steps for one in (*step.deciders, step.stand_in))
         to = (one.person for mail in mails for one in mail.recipients)
-        return frozenset(each for each in (*to, *(one.person for one in deciding)) if each)
+        doing = (each.who.person for each in self.follow_ups if isinstance(each, TaskFollowUp))
+        return frozenset(each for each in (*to, *(one.person for one in deciding), *doing) if each)
 
     def table(self, table_id: str) -> KnownTable | None:
         """Return what the form knows of a table."""

@@ -5,7 +5,7 @@ from collections.abc import Collection, Iterable, Iterator
 from dataclasses import replace
 
 from codexa.core.errors import Span
-from codexa.core.form.follow_ups import AccountFollowUp, ApprovalFollowUp, FollowUp
+from codexa.core.form.follow_ups import AccountFollowUp, ApprovalFollowUp, FollowUp, TaskFollowUp
 from codexa.core.form.form import FORM
 from codexa.core.formula import tree
 from codexa.core.formula.check import Typed
@@ -44,6 +44,9 @@ def _of_follow_up(follow_up: FollowUp, groups: Collection[str]) -> Iterator[Find
         for code in sorted(_deciding(follow_up) - {*groups}):
             message = f'The group "{code}" is to decide, and the team does not have it.'
             yield error("no_such_group", message, "Choose another, or make it in Team.", follow_up.id, "steps")
+    if isinstance(follow_up, TaskFollowUp) and follow_up.who.group not in ("", *groups):
+        message = f'The group "{follow_up.who.group}" has something to do, and the team does not have it.'
+        yield error("no_such_group", message, "Choose another, or make it in Team.", follow_up.id, "who")
 
 
 def _deciding(follow_up: ApprovalFollowUp) -> set[str]:
@@ -62,7 +65,8 @@ def groups_named(program: Program) -> set[str]:
     accounts = (each for each in program.form.follow_ups if isinstance(each, AccountFollowUp))
     approvals = (each for each in program.form.follow_ups if isinstance(each, ApprovalFollowUp))
     deciding = {code for each in approvals for code in _deciding(each)}
-    return asked | {code for each in accounts for code in each.groups} | deciding
+    doing = {each.who.group for each in program.form.follow_ups if isinstance(each, TaskFollowUp) and each.who.group}
+    return asked | {code for each in accounts for code in each.groups} | deciding | doing
 
 
 def _groups_in(parts: Iterable[Typed]) -> Iterator[tree.Text]:

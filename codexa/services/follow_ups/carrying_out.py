@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from pathlib import Path
 from typing import Any
 
+from codexa.services import tasks
 from codexa.services.approvals import asking as approvals
 from codexa.services.errands.told_failures import tell_failure
 from codexa.services.follow_ups import enrolling, mailing, recording, webhooks
@@ -56,6 +57,7 @@ KEEPERS: dict[str, Callable[[Connection, Run, Path], str]] = {
     "record": recording.keep,
     "account": enrolling.keep,
     "approval": _ask_for_approval,
+    "task": tasks.keep,
 }
 
 

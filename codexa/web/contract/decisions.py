@@ -1,6 +1,6 @@
 """Decisions: what waits for somebody, one of them with its response, and what is said."""
 
-from datetime import datetime
+from datetime import date, datetime
 from typing import Annotated, Any, Literal
 from uuid import UUID
 
@@ -89,3 +89,28 @@ class DecideRequest(Message):
     step: int
     verdict: Literal["approve", "deny", "ask back", "remark"]
     remark: Annotated[str, StringConstraints(max_length=5_000)] = ""
+
+
+class TaskReply(Message):
+    """Something to do about a response, until which day, and whether that is over."""
+
+    id: int
+    form_id: UUID
+    form_name: str
+    number: int
+    words: str
+    due_on: date | None
+    made_at: datetime
+    late: bool | None
+
+
+class TasksReply(Message):
+    """What who asks has to do, what is due first."""
+
+    tasks: list[TaskReply]
+
+
+class DoneRequest(Message):
+    """What there is to say about something that was done."""
+
+    remark: Annotated[str, StringConstraints(max_length=2_000)] = ""

@@ -5,6 +5,7 @@ import type {
   DecideRequest,
   DecisionReply,
   DecisionsReply,
+  TasksReply,
   BookingReply,
   ShownSlotsReply,
   ShowSlotsRequest,
@@ -438,6 +439,8 @@ export const api = {
     call<TableReply>("PUT", `/tables/${table}`, { revision, definition }),
   deleteTable: (table: string) => call<undefined>("DELETE", `/tables/${table}`),
   decisions: () => call<DecisionsReply>("GET", "/decisions"),
+  tasks: () => call<TasksReply>("GET", "/decisions/tasks"),
+  taskDone: (id: number, remark: string) => call<undefined>("POST", `/decisions/tasks/${id}`, { remark }),
   decision: (id: string) => call<DecisionReply>("GET", `/decisions/${id}`),
   decide: (id: string, said: DecideRequest) => call<DecisionReply>("POST", `/decisions/${id}`, said),
   bookingSheet: (form: string, asked: { block: string; day: string }) =>

@@ -124,6 +124,7 @@ export const queries = {
   lists: () => queryOptions({ queryKey: ["lists"], queryFn: () => api.lists() }),
   list: (list: string) => queryOptions({ queryKey: ["list", list], queryFn: () => api.list(list) }),
   decisions: () => queryOptions({ queryKey: ["decisions"], queryFn: () => api.decisions() }),
+  tasks: () => queryOptions({ queryKey: ["tasks"], queryFn: () => api.tasks() }),
   decision: (id: string) => queryOptions({ queryKey: ["decision", id], queryFn: () => api.decision(id) }),
   tables: () => queryOptions({ queryKey: ["tables"], queryFn: () => api.tables() }),
   table: (table: string) => queryOptions({ queryKey: ["table", table], queryFn: () => api.table(table) }),

@@ -12,7 +12,8 @@ const PLACES = [
 ] as const;
 
 export function Places() {
-  const waiting = useQuery(queries.decisions()).data?.waiting.length ?? 0;
+  const decisions = useQuery(queries.decisions()).data?.waiting.length ?? 0;
+  const waiting = decisions + (useQuery(queries.tasks()).data?.tasks.length ?? 0);
   return (
     <Box
       component="nav"

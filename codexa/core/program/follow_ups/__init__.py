@@ -15,6 +15,7 @@ from codexa.core.form.follow_ups import (
     FollowUp,
     Moment,
     RecordFollowUp,
+    TaskFollowUp,
     WebhookFollowUp,
 )
 from codexa.core.program.accept import in_own_language
@@ -28,6 +29,7 @@ from codexa.core.program.follow_ups.email import EmailKind
 from codexa.core.program.follow_ups.email_findings import people_findings
 from codexa.core.program.follow_ups.kind import FollowUpKind, holds
 from codexa.core.program.follow_ups.record import RecordKind
+from codexa.core.program.follow_ups.task import TaskKind
 from codexa.core.program.follow_ups.webhook import WebhookKind
 from codexa.core.program.payment import payment_due
 from codexa.core.program.program import Program
@@ -38,6 +40,7 @@ KINDS: dict[type[FollowUp], FollowUpKind[Any]] = {
     RecordFollowUp: RecordKind(),
     AccountFollowUp: AccountKind(),
     ApprovalFollowUp: ApprovalKind(),
+    TaskFollowUp: TaskKind(),
 }
 MOMENTS: tuple[Moment, ...] = get_args(Moment)
 # What a response comes to where all goes well.
@@ -163,3 +166,6 @@ def follow_up_findings(program: Program, people: Mapping[str, str] | None) -> It
                 yield from people_findings(each, people)
             if people is not None and isinstance(each, ApprovalFollowUp):
                 yield from decider_findings(each, people)
+            if people is not None and isinstance(each, TaskFollowUp) and each.who.person not in ("", *people):
+                message = "Who has this to do is not in the team any more."
+                yield error("no_such_person", message, "Choose somebody else.", each.id, "who")

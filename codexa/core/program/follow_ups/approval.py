@@ -76,11 +76,11 @@ def _of_address(program: Program, follow_up: ApprovalFollowUp, setting: str) -> 
 
 def _step(state: State, follow_up: ApprovalFollowUp, at: int, step: ApprovalStep) -> dict[str, Any]:
     deciders = [
-        _decider(state, follow_up, f"steps.{at}.deciders.{index}", decider)
+        who_is_meant(state, follow_up.id, f"steps.{at}.deciders.{index}", decider)
         for index, decider in enumerate(step.deciders)
         if holds(state, follow_up.id, f"steps.{at}.deciders.{index}.when")
     ]
-    stand_in = _decider(state, follow_up, f"steps.{at}.stand_in", step.stand_in)
+    stand_in = who_is_meant(state, follow_up.id, f"steps.{at}.stand_in", step.stand_in)
     return {
         "name": step.name or (f"Step {at + 1}" if len(follow_up.steps) > 1 else ""),
         "deciders": [each for each in deciders if each],
@@ -91,12 +91,13 @@ def _step(state: State, follow_up: ApprovalFollowUp, at: int, step: ApprovalStep
     }
 
 
-def _decider(state: State, follow_up: ApprovalFollowUp, path: str, decider: Decider) -> dict[str, str]:
+def who_is_meant(state: State, owner: str, path: str, decider: Decider) -> dict[str, str]:
+    """Return whom a setting of a follow-up means: a person by id, a group by code, or an address; {} for nobody."""
     if decider.person:
         return {"person": decider.person}
     if decider.group:
         return {"group": decider.group}
-    formula = state.program.formula(follow_up.id, f"{path}.address")
+    formula = state.program.formula(owner, f"{path}.address")
     value = None if formula is None else formula.compiled.run(state.values, state.context)
     address = "" if value is None or isinstance(value, Failed) else convert.text(value).strip()
     return {"address": address} if address else {}

@@ -2187,6 +2187,15 @@ export interface DoneReply {
   told: string;
 }
 /**
+ * What there is to say about something that was done.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "DoneRequest".
+ */
+export interface DoneRequest {
+  remark: string;
+}
+/**
  * A draft that was rewritten; it is not saved yet.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -2219,7 +2228,7 @@ export interface Form {
   /**
    * @maxItems 50
    */
-  follow_ups: (EmailFollowUp | WebhookFollowUp | RecordFollowUp | AccountFollowUp | ApprovalFollowUp)[];
+  follow_ups: (EmailFollowUp | WebhookFollowUp | RecordFollowUp | AccountFollowUp | ApprovalFollowUp | TaskFollowUp)[];
   format: 2;
   goes_on: boolean;
   language_by_browser: boolean;
@@ -2550,6 +2559,41 @@ export interface RecordStep {
 export interface RecordCell {
   column: string;
   value: string;
+}
+/**
+ * Something to do for whoever is of the team, or for all of a group; within so many `days`.
+ *
+ * `who` names them as it does who decides; `words` say what to do.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "TaskFollowUp".
+ */
+export interface TaskFollowUp {
+  active: boolean;
+  day: Day;
+  days: number | null;
+  id: string;
+  kind: "task";
+  name: string;
+  on:
+    | "kept"
+    | "handed in"
+    | "complete"
+    | "paid"
+    | "payment failed"
+    | "charge"
+    | "charge failed"
+    | "refunded"
+    | "moved up"
+    | "rebooked"
+    | "cancelled"
+    | "approved"
+    | "denied"
+    | "asked back"
+    | "day";
+  only_when: string;
+  who: Decider;
+  words: string;
 }
 /**
  * A language in which the form can be filled in too, with its texts by where they stand.
@@ -7552,6 +7596,31 @@ export interface TakeOutRequest {
  */
 export interface TakenOutReply {
   stayed: string[];
+}
+/**
+ * Something to do about a response, until which day, and whether that is over.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "TaskReply".
+ */
+export interface TaskReply {
+  due_on: string | null;
+  form_id: string;
+  form_name: string;
+  id: number;
+  late: boolean | null;
+  made_at: string;
+  number: number;
+  words: string;
+}
+/**
+ * What who asks has to do, what is due first.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "TasksReply".
+ */
+export interface TasksReply {
+  tasks: TaskReply[];
 }
 /**
  * A team of who is signed in.

@@ -15,6 +15,7 @@ import { Places } from "../Places";
 import { TopBar } from "../TopBar";
 import { Waiting } from "../Waiting";
 import { OneDecision } from "./OneDecision";
+import { Tasks } from "./Tasks";
 
 const SAID: Record<string, string> = {
   approved: "Approved",
@@ -54,6 +55,7 @@ export function Decisions() {
           {inbox.isPending && <Waiting />}
           {inbox.isError && <Alert severity="error">{reasonOf(inbox.error)}</Alert>}
           {inbox.data && <Stack waiting={waiting} shown={shown} />}
+          <Tasks />
           {inbox.data && inbox.data.decided.length > 0 && <History decided={inbox.data.decided} />}
         </Box>
         <Box sx={{ overflow: "auto", minWidth: 0 }}>

@@ -165,7 +165,7 @@ function OneStep({ part, step, at, alone, put, onRemove }: StepProps) {
 const BY_ADDRESS = "address";
 
 /** Somebody of the team, a group, or whoever has the address that a formula gives. */
-function Who({ label, decider, put }: { label: string; decider: Decider; put: (decider: Decider) => void }) {
+export function Who({ label, decider, put }: { label: string; decider: Decider; put: (decider: Decider) => void }) {
   const people = useQuery(queries.people()).data?.people ?? [];
   const groups = useQuery(queries.groups()).data?.groups ?? [];
   const value = decider.person

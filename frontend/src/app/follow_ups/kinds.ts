@@ -1,5 +1,5 @@
 // The kinds of follow-ups: what each is called and for, and a new one of it. One entry per kind.
-import { newStep } from "./ApprovalEditor";
+import { newStep, NO_DECIDER } from "./ApprovalEditor";
 import type { FollowUp } from "../../model/parts";
 import { newId } from "../../model/new_block";
 
@@ -50,6 +50,11 @@ export const KINDS: Record<FollowUp["kind"], FollowUpKind> = {
     title: "Account",
     purpose: "Whoever filled in becomes a member, once, and is put into groups",
     made: () => ({ ...PLAIN, id: newId(), kind: "account", email: "", name_of: "", groups: [], mail: true }),
+  },
+  task: {
+    title: "Task",
+    purpose: "Something to do for somebody of the team, until a day",
+    made: () => ({ ...PLAIN, id: newId(), kind: "task", words: "", who: NO_DECIDER, days: 7 }),
   },
   approval: {
     title: "Approval",
