@@ -209,6 +209,11 @@ def lock_received(connection: Connection, *, form: UUID, number: int) -> Standin
     return None if row is None else Standing(**row)
 
 
+def count_changes(connection: Connection, *, form: UUID, number: int) -> int:
+    """Return how often a response was changed since it was handed in."""
+    return int(exactly_one(connection, _QUERIES["count_changes"], form=form, number=number)["count"])
+
+
 def add_event(
     connection: Connection,
     *,

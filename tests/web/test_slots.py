@@ -9,6 +9,7 @@ from zoneinfo import ZoneInfo
 import pytest
 from conftest import save_draft, within
 from core.forms import block
+from icalendar import Calendar
 from web.mail import work
 from web.test_record_choice import hand_in
 
@@ -283,3 +284,38 @@ def test_slots_of_a_draft_are_shown_as_they_are_made(as_mira, nights):
     assert found["told"]["s1"].startswith("every day, 18:00 to 21:00, every hour, 1 place, ")
     wrong = as_mira.post(f"/api/forms/{nights}/slots/shown", json=asked | {"time_zone": "Moon/Tycho"})
     assert (wrong.status_code, "Moon/Tycho" in wrong.json["message"]) == (400, True)
+
+
+def entries_to(who):
+    """The calendar entries that somebody got, by what happened: method, UID, sequence, and when it begins in UTC."""
+    found = {}
+    for each in mails_to(who):
+        for part in each.message.walk():
+            if part.get_content_type() == "text/calendar":
+                calendar = Calendar.from_ical(part.get_payload(decode=True))
+                [event] = calendar.walk("VEVENT")
+                assert part.get_param("method") == calendar["METHOD"]
+                known = str(calendar["METHOD"]), str(event["UID"]), int(event["SEQUENCE"]), event["DTSTART"].dt
+                found[each.message["Subject"]] = known
+    return found
+
+
+def test_an_entry_for_the_calendar_is_kept_up_to_date_and_taken_out(as_mira, publish, worker):
+    mails = [
+        {"id": f"m{at}", "on": on, "subject": on, "entry": "visit", "entry_title": "Night", **TO_VISITOR}
+        for at, on in enumerate(("complete", "rebooked", "cancelled"))
+    ]
+    form = publish(visit(change_until=1), block("email", "mail"), follow_ups=mails)
+    assert book(as_mira, form, "io").status_code == 201
+    place = f"/api/forms/{form}/bookings/1"
+    assert as_mira.post(f"{place}/move", json={"address": "visit", "code": LATE}).status_code == 200
+    assert as_mira.post(f"{place}/cancel", json={}).status_code == 200
+    work(worker)
+    found = entries_to("io")
+    assert [found[each][0] for each in ("complete", "rebooked", "cancelled")] == ["REQUEST", "REQUEST", "CANCEL"]
+    assert len({uid for _, uid, _, _ in found.values()}) == 1
+    sequences = [found[each][2] for each in ("complete", "rebooked", "cancelled")]
+    assert sequences == sorted(set(sequences))
+    berlin = ZoneInfo("Europe/Berlin")
+    begins = [found[each][3].astimezone(berlin).strftime("%H:%M") for each in ("complete", "rebooked")]
+    assert begins == ["18:00", "20:00"]

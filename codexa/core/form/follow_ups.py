@@ -78,6 +78,8 @@ class EmailFollowUp(FollowUp):
     """A mail. `reply_to` is an e-mail field by id; `all_answers` adds a table of what was answered.
 
     `pdf` attaches the response as PDF, `files` what visitors sent with it, as far as they fit into so many `megabytes`.
+    With `entry`, a field of a slot, a date or a moment by id, a calendar entry goes along, called `entry_title`, at
+    `entry_place`, and where a moment has no end so many `minutes` long; a mail about what is cancelled takes it out.
     """
 
     kind: Literal["email"] = "email"
@@ -90,6 +92,10 @@ class EmailFollowUp(FollowUp):
     pdf: bool = False
     files: bool = False
     megabytes: Annotated[int, Setting(ge=1, le=20)] = 10
+    entry: OptionalIdentifier = ""
+    entry_title: VisitorLabel = ""
+    entry_place: VisitorLabel = ""
+    minutes: Annotated[int, Setting(ge=1, le=10_080)] = 60
 
     @property
     def for_visitor(self) -> bool:

@@ -41,6 +41,7 @@ def notice(*, to: Sequence[str], subject: str, text: str) -> dict[str, Any]:
         "pieces": [{"html": text}],
         "files": [],
         "pdf": None,
+        "entry": None,
     }
 
 

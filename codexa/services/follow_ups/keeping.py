@@ -63,6 +63,11 @@ def keep_due(connection: Connection, state: State, event: Happened, pages: OwnPa
         return
     known = state if pages is None else pages.known_in(state, event.form, event.number)
     found = [_as_run(each) for moment in event.moments for each in due(known, moment, event.which)]
+    for each in found:
+        if (entry := each["content"].get("entry")) is not None:
+            # The same entry in every mail about it; of two the later one counts.
+            entry["uid"] = f"{event.form}.{event.number}.{entry['field']}"
+            entry["sequence"] = responses.count_changes(connection, form=event.form, number=event.number)
     # Who is to decide is asked at once: what waits for a decision is known from the first moment.
     for each in found:
         if each["kind"] == APPROVAL and each["at"] is None:

@@ -3,6 +3,7 @@
 import smtplib
 import ssl
 from collections.abc import Mapping
+from datetime import UTC, date, datetime
 from email.headerregistry import Address
 from email.message import EmailMessage
 from email.policy import SMTP
@@ -12,6 +13,7 @@ from typing import Any
 from uuid import UUID
 
 from codexa.services import uploads
+from codexa.services.calendar_entries import CalendarEntry, Method, as_calendar
 from codexa.services.errors import NotFoundError, TooBusyError
 from codexa.services.follow_ups.mail_layout import as_html, as_text
 from codexa.services.follow_ups.mail_pictures import MailPicture, read_picture
@@ -50,7 +52,7 @@ def message_of(content: Mapping[str, Any], *, key: str, settings: Settings) -> E
     message["Auto-Submitted"] = "auto-generated"  # RFC 3834: no automatic answer to it
     message.set_content(as_text(content["pieces"]))
     _add_html(message, content, key, Path(settings.files))
-    _attach(message, content, Path(settings.files))
+    _attach(message, content, settings)
     return message
 
 
@@ -74,7 +76,33 @@ def _add_html(message: EmailMessage, content: Mapping[str, Any], key: str, files
         )
 
 
-def _attach(message: EmailMessage, content: Mapping[str, Any], files: Path) -> None:
+def _attach_entry(
+    message: EmailMessage, content: Mapping[str, Any], entry: Mapping[str, Any], settings: Settings
+) -> None:
+    starts, ends = entry["starts"], entry["ends"]
+    method: Method = "CANCEL" if entry["cancelled"] else "REQUEST"
+    written = as_calendar(
+        [
+            CalendarEntry(
+                uid=f"{entry['uid']}@{settings.mail_from.rpartition('@')[2]}",
+                title=entry["title"],
+                starts=datetime.fromisoformat(starts) if ends else date.fromisoformat(starts),
+                ends=datetime.fromisoformat(ends) if ends else None,
+                sequence=entry["sequence"],
+                place=entry["place"],
+                cancelled=entry["cancelled"],
+                organiser=settings.mail_from,
+                guests=tuple(content["to"]),
+            )
+        ],
+        method,
+        now=datetime.now(UTC),
+    )
+    message.add_attachment(written, "text", "calendar", filename="entry.ics", params={"method": method})
+
+
+def _attach(message: EmailMessage, content: Mapping[str, Any], settings: Settings) -> None:
+    files = Path(settings.files)
     if content["pdf"] is not None:
         name = f"{content['pdf']['title'][:80]} {content['pdf']['number']}.pdf"
         try:
@@ -82,6 +110,9 @@ def _attach(message: EmailMessage, content: Mapping[str, Any], files: Path) -> N
         except TooBusyError:
             raise TryLaterError("Other documents are being made; this one's turn did not come.") from None
         message.add_attachment(made, "application", "pdf", filename=name)
+    # What was kept before there were entries has none.
+    if (entry := content.get("entry")) is not None:
+        _attach_entry(message, content, entry, settings)
     for file in content["files"]:
         try:
             written = uploads.content(files, UUID(file["id"])).read_bytes()

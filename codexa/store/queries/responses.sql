@@ -212,3 +212,9 @@ INSERT INTO event (form_id, number, kind, key, who, person_id, data)
 VALUES (%(form)s, %(number)s, %(kind)s, %(key)s, %(who)s, %(person)s, %(data)s)
 ON CONFLICT (form_id, number, kind, key) DO NOTHING
 RETURNING id;
+
+-- name: count_changes
+-- How often a response was changed since it was handed in: corrected, another slot, decided.
+SELECT count(*) FROM event
+WHERE form_id = %(form)s AND number = %(number)s
+    AND kind IN ('corrected', 'moved up', 'rebooked', 'cancelled', 'approved', 'denied', 'sent again');

@@ -10,6 +10,7 @@ from codexa.core.form.follow_ups import EmailFollowUp, Recipient
 from codexa.core.program.charts import bars_of
 from codexa.core.program.evaluate import State
 from codexa.core.program.findings import Finding
+from codexa.core.program.follow_ups.calendar_entry import calendar_entry, entry_findings
 from codexa.core.program.follow_ups.email_findings import email_findings, is_address
 from codexa.core.program.follow_ups.kind import FollowUpKind, holds
 from codexa.core.program.program import Program
@@ -44,6 +45,7 @@ class EmailKind(FollowUpKind[EmailFollowUp]):
             "pieces": [*_paragraphs(state, follow_up), *(_all_answers(state) if follow_up.all_answers else []), *told],
             "files": attached,
             "pdf": response_document(state) if follow_up.pdf else None,
+            "entry": calendar_entry(state, follow_up),
         }
 
     def told(self, content: dict[str, Any]) -> str:
@@ -54,7 +56,8 @@ class EmailKind(FollowUpKind[EmailFollowUp]):
 
     def findings(self, program: Program, follow_up: EmailFollowUp) -> Iterator[Finding]:
         """What it lacks, or can't do."""
-        return email_findings(program, follow_up)
+        yield from email_findings(program, follow_up)
+        yield from entry_findings(program, follow_up)
 
 
 def _addresses(state: State, follow_up: EmailFollowUp) -> dict[str, list[str]]:

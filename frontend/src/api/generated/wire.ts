@@ -2405,6 +2405,8 @@ export interface ProfiledQuestion {
  * A mail. `reply_to` is an e-mail field by id; `all_answers` adds a table of what was answered.
  *
  * `pdf` attaches the response as PDF, `files` what visitors sent with it, as far as they fit into so many `megabytes`.
+ * With `entry`, a field of a slot, a date or a moment by id, a calendar entry goes along, called `entry_title`, at
+ * `entry_place`, and where a moment has no end so many `minutes` long; a mail about what is cancelled takes it out.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "EmailFollowUp".
@@ -2413,11 +2415,15 @@ export interface EmailFollowUp {
   active: boolean;
   all_answers: boolean;
   day: Day;
+  entry: string;
+  entry_place: string;
+  entry_title: string;
   files: boolean;
   from_name: string;
   id: string;
   kind: "email";
   megabytes: number;
+  minutes: number;
   name: string;
   on:
     | "kept"

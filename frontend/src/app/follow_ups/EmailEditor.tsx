@@ -84,7 +84,63 @@ export function EmailEditor({ mail, edit }: Props) {
       <Box sx={{ display: "grid", gap: 1 }}>
         <Heading>Goes along</Heading>
         <SettingRows rows={GOES_ALONG} of={mail} edit={edit} />
+        <CalendarEntry mail={mail} edit={edit} />
       </Box>
     </Box>
+  );
+}
+
+/** An entry for the calendar of whoever gets the mail; a mail about what is cancelled takes it out of there. */
+function CalendarEntry({ mail, edit }: Props) {
+  const dated = useFieldsOf(["slot", "date", "date_time"]);
+  const isMoment = useFieldsOf(["date_time"]).some(({ id }) => id === mail.entry);
+  if (dated.length === 0 && !mail.entry) return null;
+  return (
+    <>
+      <TextField
+        select
+        label="An entry for the calendar, of"
+        value={mail.entry}
+        slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+        onChange={(event) => edit({ entry: event.target.value })}
+      >
+        <MenuItem value="">nothing</MenuItem>
+        {dated.map(({ id, words }) => (
+          <MenuItem key={id} value={id}>
+            {words}
+          </MenuItem>
+        ))}
+        {mail.entry && !dated.some(({ id }) => id === mail.entry) && (
+          <MenuItem value={mail.entry}>a field that was removed</MenuItem>
+        )}
+      </TextField>
+      {mail.entry && (
+        <Box sx={{ display: "grid", gridTemplateColumns: isMoment ? "1fr 1fr 96px" : "1fr 1fr", gap: 1 }}>
+          <TextField
+            label="Called"
+            value={mail.entry_title}
+            slotProps={VALUES}
+            helperText="Blank: the form’s title"
+            onChange={(event) => edit({ entry_title: event.target.value })}
+          />
+          <TextField
+            label="Where"
+            value={mail.entry_place}
+            slotProps={VALUES}
+            onChange={(event) => edit({ entry_place: event.target.value })}
+          />
+          {isMoment && (
+            <TextField
+              type="number"
+              label="Minutes"
+              value={mail.minutes}
+              onChange={(event) =>
+                edit({ minutes: Math.min(10_080, Math.max(1, Math.trunc(Number(event.target.value)) || 1)) })
+              }
+            />
+          )}
+        </Box>
+      )}
+    </>
   );
 }

@@ -34,6 +34,10 @@ export const KINDS: Record<FollowUp["kind"], FollowUpKind> = {
       pdf: false,
       files: false,
       megabytes: 10,
+      entry: "",
+      entry_title: "",
+      entry_place: "",
+      minutes: 60,
     }),
   },
   webhook: {
