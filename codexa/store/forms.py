@@ -109,6 +109,18 @@ def team_of(connection: Connection, *, form: UUID) -> UUID | None:
     return None if row is None else row["team_id"]
 
 
+def calendar_of(connection: Connection, *, form: UUID) -> int | None:
+    """Return which address of a form's calendar holds; None where there is none."""
+    row = one(connection, _QUERIES["calendar_of"], form=form)
+    return None if row is None else int(row["calendar_turn"])
+
+
+def open_calendar(connection: Connection, *, team: UUID, form: UUID, is_open: bool) -> int | None:
+    """Give a form's calendar another address, or none, and return which; None where there is no such form."""
+    row = one(connection, _QUERIES["open_calendar"], team=team, form=form, open=is_open)
+    return None if row is None else int(row["calendar_turn"])
+
+
 def find_in_force(connection: Connection, *, team: UUID, form: UUID) -> dict[str, Any] | None:
     """Return what visitors get of a form, or its draft where it was never published."""
     row = one(connection, _QUERIES["find_in_force"], team=team, form=form)

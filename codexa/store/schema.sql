@@ -742,6 +742,8 @@ CREATE TABLE public.form (
     statuses jsonb DEFAULT '[]'::jsonb NOT NULL,
     retention jsonb DEFAULT '{}'::jsonb NOT NULL,
     tables_changed text,
+    calendar_turn integer DEFAULT 0 NOT NULL,
+    calendar_open boolean DEFAULT false NOT NULL,
     CONSTRAINT form_slug_check CHECK ((slug ~ '^[a-z0-9]+(-[a-z0-9]+)*$'::text))
 );
 CREATE TABLE public.form_exception (

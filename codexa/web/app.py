@@ -102,9 +102,11 @@ PUBLIC: tuple[Blueprint, ...] = (
     payments.told,
     brands.pictures,
     feeds.given,
+    bookings.given,
     content.blueprint,
     members.blueprint,
     own_page.blueprint,
+    own_page.answering,
 )
 for _each in WORKBENCH:
     limits.limiter.limit(limits.team_rate, key_func=limits.who_is_counted)(_each)

@@ -10,7 +10,7 @@ from babel.dates import format_date
 from flask import Blueprint, Response, request
 
 from codexa.core.fields.slot import shown_times
-from codexa.services.bookings import changing
+from codexa.services.bookings import calendar_feed, changing
 from codexa.services.bookings import sheet as sheets
 from codexa.services.bookings.changing import Changer, Opened
 from codexa.services.bookings.sheet import Sheet
@@ -20,6 +20,8 @@ from codexa.services.roles import Right
 from codexa.web.contract.slots import (
     BookingReply,
     BookingSlotReply,
+    CalendarReply,
+    CalendarRequest,
     CancelBookingRequest,
     CloseSlotRequest,
     FreeSlotReply,
@@ -30,11 +32,14 @@ from codexa.web.database import connection, editions
 from codexa.web.endpoint import endpoint
 from codexa.web.files import streamed_file
 from codexa.web.guard import may
+from codexa.web.limits import limiter
 from codexa.web.payments import way
 from codexa.web.reading import BadRequestError
 
 blueprint = Blueprint("bookings", __name__, url_prefix="/api/forms/<uuid:form>/bookings")
+given = Blueprint("calendars", __name__)
 _MOST_FREE = 200
+_FEED_RATE = "60 per minute"
 
 
 @endpoint(blueprint, "GET", "", reply=SheetReply)
@@ -55,6 +60,29 @@ def download(form: UUID) -> Response:
     """Download the same as CSV (UTF-8, RFC 4180), a line for each booking."""
     found = _sheet(form)
     return streamed_file(_lines(found), Right.SEE_RESPONSES, "text/csv", f"bookings-{found.day}.csv")
+
+
+@endpoint(blueprint, "GET", "/calendar", reply=CalendarReply)
+def calendar_address(form: UUID) -> CalendarReply:
+    """Return where the bookings are a calendar that others subscribe to."""
+    return CalendarReply(address=calendar_feed.address(way(), who=may(Right.SEE_RESPONSES), form=form))
+
+
+@endpoint(blueprint, "POST", "/calendar", body=CalendarRequest, reply=CalendarReply)
+def change_calendar(asked: CalendarRequest, form: UUID) -> CalendarReply:
+    """Give the calendar another address, or none; the one before leads nowhere any more."""
+    who = may(Right.EDIT_FORMS)
+    return CalendarReply(address=calendar_feed.change(way(), who=who, form=form, is_open=asked.open))
+
+
+@given.get("/calendar/<uuid:form>/<mark>.ics")
+@limiter.limit(_FEED_RATE)
+def calendar(form: UUID, mark: str) -> Response:
+    """The bookings of a form as a calendar (RFC 5545), for whoever has its secret address."""
+    response = Response(calendar_feed.calendar(way(), form=form, mark=mark), mimetype="text/calendar")
+    response.headers["Cache-Control"] = "private, no-cache"
+    response.headers["X-Robots-Tag"] = "noindex"
+    return response
 
 
 @endpoint(blueprint, "POST", "/closed", body=CloseSlotRequest)

@@ -40,7 +40,9 @@ from codexa.web.limits import LINK_RATE, limiter
 from codexa.web.network import network
 from codexa.web.public import MOST_ANSWERS, refused_reply, sought_of, take_file
 
-blueprint = Blueprint("own_page", __name__, url_prefix="/r/<uuid:form>/<number:number>/<mark>")
+_PLACE = "<uuid:form>/<number:number>/<mark>"
+blueprint = Blueprint("own_page", __name__, url_prefix=f"/r/{_PLACE}")
+answering = Blueprint("own_answers", __name__, url_prefix=f"/api/public/own/{_PLACE}")
 _GONE = "There is nothing at this address any more. Check the link, or ask whoever has the form."
 _MOST_TIMES = 60  # shown at once
 _VISITOR = Changer()
@@ -100,7 +102,7 @@ def answers(form: UUID, number: int, mark: str) -> Response:
     kept = {"token": f"own{number}", "edition": edition, "visit": f"own{number}", **standing}
     data = page_data(
         {
-            "base": place,
+            "base": f"/api/public/own/{form}/{number}/{mark}",
             "form": str(form),
             "edition": edition,
             "framed": False,
@@ -119,28 +121,28 @@ def answers(form: UUID, number: int, mark: str) -> Response:
     return response
 
 
-@endpoint(blueprint, "POST", "/answers/state", body=EvaluateRequest, reply=EvaluateReply, most=MOST_ANSWERS)
+@endpoint(answering, "POST", "/state", body=EvaluateRequest, reply=EvaluateReply, most=MOST_ANSWERS)
 def state(asked: EvaluateRequest, form: UUID, number: int, mark: str) -> Response:
     """Return the form's state with these answers, as it would have been when the response came."""
     given = Given(answers=asked.answers, link={}, checked=asked.checked)
     return json_reply({"turn": asked.turn, "state": _correcting(form, number, mark).state(given, asked.changed)})
 
 
-@endpoint(blueprint, "POST", "/answers/offers", body=FindOffersRequest, reply=FoundOffersReply, most=MOST_ANSWERS)
+@endpoint(answering, "POST", "/offers", body=FindOffersRequest, reply=FoundOffersReply, most=MOST_ANSWERS)
 def offers(asked: FindOffersRequest, form: UUID, number: int, mark: str) -> FoundOffersReply:
     """Return what a question offers with these answers: records that words find, or slots from a day on."""
     given = Given(answers=asked.answers, link={})
     return FoundOffersReply.model_validate(_correcting(form, number, mark).offers(given, sought_of(asked)))
 
 
-@endpoint(blueprint, "POST", "/answers/files/<block>", reply=UploadReply)
+@endpoint(answering, "POST", "/files/<block>", reply=UploadReply)
 def upload(form: UUID, number: int, mark: str, block: str) -> UploadReply:
     """Take a file that is added: the body is its content, the query's `name` its name."""
     correcting = _correcting(form, number, mark)
     return take_file(correcting.program(), form, block, correcting.visit)
 
 
-@endpoint(blueprint, "POST", "/answers/responses", body=SubmitRequest, reply=ReceivedReply, most=MOST_ANSWERS)
+@endpoint(answering, "POST", "/responses", body=SubmitRequest, reply=ReceivedReply, most=MOST_ANSWERS)
 def send_again(asked: SubmitRequest, form: UUID, number: int, mark: str) -> Response:
     """Keep the changed answers, or say what is wrong with them (422); then it is decided further."""
     _require(form, number, mark)

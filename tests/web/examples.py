@@ -24,6 +24,7 @@ def example_of(endpoint):
             "first": "2026-12-01",
             "last": "2026-12-07",
         },
+        "CalendarRequest": {"open": True},
         "CloseSlotRequest": {"name": "slot:visit:2026-12-01T18:00:", "closed": True},
         "DoneRequest": {"remark": "Done"},
         "DecideRequest": {"step": 0, "verdict": "approve"},

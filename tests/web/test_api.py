@@ -85,7 +85,7 @@ class TestEveryRoute:
 
     @staticmethod
     def ask(agent, endpoint, form, **headers):
-        names = "form upload brand account view bulk feed key table file options session person invitation factor team"
+        names = "form upload brand account view bulk feed key table file options session person invitation factor team approval"
         places = dict.fromkeys(names.split(), form)
         address = re.sub(r"<\w+:(\w+)>", lambda place: str(places.get(place[1], 1)), endpoint.rule)
         reply = agent.client.open(
@@ -116,12 +116,13 @@ class TestEveryRoute:
     @pytest.mark.parametrize("role", ["viewer", "reviewer"])
     def test_changes_nothing_for_those_who_only_look(self, walked, endpoint, role):
         status = self.ask(getattr(walked, role), endpoint, walked.form).status_code
-        # These change no form: who may look at a draft may try it, and be seen there; and all have an account.
-        free = ("/preview/", "/conditions/", "/presence", "/account/", "/team/mine", "/slots/shown")
+        # These change no form: who may look at a draft may try it, and be seen there; all have an account, and who
+        # decides, or has something to do, is said by each approval and task.
+        free = ("/preview/", "/conditions/", "/presence", "/account/", "/team/mine", "/slots/shown", "/decisions/")
         looks = any(part in endpoint.rule for part in free)
         # A reviewer works with responses: marks them, moves them, saves views of them; and so with bookings.
         marks = role == "reviewer" and re.search(
-            r"/responses/(views|statuses|mark|bulk|exports|.*/(move|notes)$)|/bookings/", endpoint.rule
+            r"/responses/(views|statuses|mark|bulk|exports|.*/(move|notes)$)|/bookings/(?!calendar)", endpoint.rule
         )
         # Who changes records, each table says, by roles and groups: this one is not there.
         marks = marks or "<uuid:table>/records" in endpoint.rule

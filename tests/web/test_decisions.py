@@ -211,13 +211,13 @@ def test_who_is_asked_back_changes_it_and_it_is_decided_further(people, publish,
     place, visitor = own_page("io"), people["mira"].client
     assert "Which evening else?" in visitor.get(place).get_data(as_text=True)
     assert EARLY in visitor.get(f"{place}/answers").get_data(as_text=True)
-    wrong = visitor.post(f"{place}/answers/responses", json={"answers": {"visit": "2020-01-01T10:00"}})
+    wrong = visitor.post(f"/api/public/own{place[2:]}/responses", json={"answers": {"visit": "2020-01-01T10:00"}})
     assert (wrong.status_code, list(wrong.json["errors"])) == (422, ["visit"])
     changed = {"answers": {"visit": f"{EARLY[:11]}19:00", "mail": "io@example.org"}}
-    assert visitor.post(f"{place}/answers/responses", json=changed).status_code == 200
+    assert visitor.post(f"/api/public/own{place[2:]}/responses", json=changed).status_code == 200
     assert claims(connection, form) == {f"{EARLY[:11]}19:00:": 1}
     # What is not asked about any more can't be changed by that address.
-    assert visitor.post(f"{place}/answers/responses", json=changed).status_code == 404
+    assert visitor.post(f"/api/public/own{place[2:]}/responses", json=changed).status_code == 404
     (again,) = waiting(people["lea"])
     assert say(people["lea"], again, "approve").status_code == 200
     said = people["lea"].get(f"/api/decisions/{again['id']}").json["said"]

@@ -23,7 +23,8 @@ DOCUMENTS = {path.stem: json.loads(path.read_text(encoding="utf-8")) for path in
 @pytest.fixture
 def publish(connection, mira, monkeypatch):
     monkeypatch.setattr("codexa.services.demo_tables._OBJECTS", 60)
-    groups.make(within(connection), who=mira, name="Observers")
+    for name in ("Observers", "Dome keepers"):
+        groups.make(within(connection), who=mira, name=name)
 
     def publish(document):
         made = make_tables(within(connection), mira, examples=EXAMPLES) if document.get("tables") else {}

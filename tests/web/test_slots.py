@@ -319,3 +319,18 @@ def test_an_entry_for_the_calendar_is_kept_up_to_date_and_taken_out(as_mira, pub
     berlin = ZoneInfo("Europe/Berlin")
     begins = [found[each][3].astimezone(berlin).strftime("%H:%M") for each in ("complete", "rebooked")]
     assert begins == ["18:00", "20:00"]
+
+
+def test_the_bookings_are_a_calendar_at_a_secret_address(as_mira, nights):
+    for who in ("io", "ana"):
+        assert book(as_mira, nights, who).status_code == 201
+    place = f"/api/forms/{nights}/bookings/calendar"
+    assert as_mira.get(place).json["address"] == ""
+    first, second = (as_mira.post(place, json={"open": True}).json["address"] for _ in range(2))
+    assert as_mira.client.get(f"/{first.split('/', 3)[3]}").status_code == 404
+    read = as_mira.client.get(f"/{second.split('/', 3)[3]}")
+    [event] = Calendar.from_ical(read.data).walk("VEVENT")
+    assert (str(event["SUMMARY"]), str(event["DESCRIPTION"])) == ("Dome nights: 1 of 1", "1: 1\n2: 1")
+    assert b"io@" not in read.data
+    assert as_mira.post(place, json={"open": False}).json["address"] == ""
+    assert as_mira.client.get(f"/{second.split('/', 3)[3]}").status_code == 404

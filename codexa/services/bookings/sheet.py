@@ -92,7 +92,7 @@ def sheet(connect: Connect, editions: Editions, *, who: SignedIn, form: UUID, bl
         rows = responses.by_numbers(connection, form=form, numbers=[each.number for each in takers])
     only = [column for column, _ in told]
     cells = {number: table.row(row, Medium.PAGE, only).cells for number, row in rows.items()}
-    labels = _labels(edition, chosen)
+    labels = place_labels(edition, chosen)
     slots = []
     for each in found:
         _, _, code = each.name.split(":", 2)
@@ -122,7 +122,8 @@ def _people(edition: Form, table: ResponseTable) -> list[Column]:
     return sorted(known, key=lambda each: _PEOPLE.index(kinds[each.id]))[:_MOST_COLUMNS]
 
 
-def _labels(edition: Form, block: SlotField) -> dict[str, str]:
+def place_labels(edition: Form, block: SlotField) -> dict[str, str]:
+    """Return what the places are called at which slots of a block are offered, by code."""
     asked = next((each for each in edition.fields() if each.id == block.by and isinstance(each, Optioned)), None)
     return {} if asked is None else {each.code: each.label for each in asked.options}
 

@@ -149,3 +149,12 @@ ORDER BY form.changed_at DESC;
 -- name: team_of
 -- The team of a form.
 SELECT team_id FROM form WHERE id = %(form)s AND deleted_at IS NULL;
+
+-- name: calendar_of
+-- Which address of a form's calendar holds; none where it is closed.
+SELECT calendar_turn FROM form WHERE id = %(form)s AND deleted_at IS NULL AND calendar_open;
+
+-- name: open_calendar
+-- Gives a form's calendar another address, or none: the one before leads nowhere.
+UPDATE form SET calendar_turn = calendar_turn + 1, calendar_open = %(open)s
+WHERE team_id = %(team)s AND id = %(form)s AND deleted_at IS NULL RETURNING calendar_turn;

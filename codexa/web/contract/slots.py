@@ -101,6 +101,18 @@ class SheetReply(Message):
     after: datetime.date | None
 
 
+class CalendarReply(Message):
+    """Where a form's bookings are a calendar; "" where they are none."""
+
+    address: str
+
+
+class CalendarRequest(Message):
+    """Whether a form's calendar is to have an address, another one than before, or none."""
+
+    open: bool
+
+
 class CloseSlotRequest(Message):
     """A slot by its name, and whether it is to be closed or open."""
 

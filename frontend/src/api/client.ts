@@ -2,6 +2,7 @@
 import type {
   AccountReply,
   SheetReply,
+  CalendarReply,
   DecideRequest,
   DecisionReply,
   DecisionsReply,
@@ -445,6 +446,9 @@ export const api = {
   decide: (id: string, said: DecideRequest) => call<DecisionReply>("POST", `/decisions/${id}`, said),
   bookingSheet: (form: string, asked: { block: string; day: string }) =>
     call<SheetReply>("GET", `/forms/${form}/bookings?${new URLSearchParams(asked)}`),
+  calendarAddress: (form: string) => call<CalendarReply>("GET", `/forms/${form}/bookings/calendar`),
+  changeCalendar: (form: string, open: boolean) =>
+    call<CalendarReply>("POST", `/forms/${form}/bookings/calendar`, { open }),
   closeSlot: (form: string, name: string, closed: boolean) =>
     call<undefined>("POST", `/forms/${form}/bookings/closed`, { name, closed }),
   booking: (form: string, number: number, asked: { address: string; since: string }) =>

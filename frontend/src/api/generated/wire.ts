@@ -1319,6 +1319,24 @@ export interface CalculatedField {
   width: "full" | "half" | "third" | "quarter";
 }
 /**
+ * Where a form's bookings are a calendar; "" where they are none.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "CalendarReply".
+ */
+export interface CalendarReply {
+  address: string;
+}
+/**
+ * Whether a form's calendar is to have an address, another one than before, or none.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "CalendarRequest".
+ */
+export interface CalendarRequest {
+  open: boolean;
+}
+/**
  * Why a booking is cancelled, for the team's trail.
  *
  * This interface was referenced by `Wire`'s JSON-Schema

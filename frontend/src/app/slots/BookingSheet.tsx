@@ -18,6 +18,7 @@ import type { SheetReply, SheetSlotReply, TakerReply } from "../../api/generated
 import { counted } from "../../text/words";
 import { mayMark, useSignedIn } from "../signed_in";
 import { useBench } from "../workbench/bench";
+import { CalendarAddress } from "./CalendarAddress";
 import { ChangeBooking } from "./ChangeBooking";
 import { type Day, dayTold } from "./slots";
 
@@ -55,6 +56,7 @@ export function BookingSheet({ block, day, onDay }: Props) {
           ›
         </Button>
         <Box sx={{ flex: 1 }} />
+        <CalendarAddress />
         <Button onClick={() => print()}>Print</Button>
         <Button href={`/api/forms/${reply.id}/bookings/sheet.csv?${new URLSearchParams({ block, day })}`}>CSV</Button>
       </Box>
