@@ -148,6 +148,20 @@ def follow_ups(page: Page) -> None:
     take(page, "follow-ups")
 
 
+def bookings(page: Page) -> None:
+    """The slots of a form, and what waits for a decision."""
+    page.goto(CODEXA)
+    page.get_by_role("link", name="Dome night booking", exact=True).first.click()
+    area(page, "Slots")
+    page.get_by_role("grid", name="Slots of the week").get_by_role(
+        "button", name=re.compile("places until")
+    ).first.wait_for()
+    take(page, "slots")
+    page.goto(f"{CODEXA}/decisions")
+    page.get_by_role("button", name="Approve").wait_for()
+    take(page, "decisions")
+
+
 def languages(page: Page) -> None:
     """The texts of a form beside their translations."""
     page.goto(CODEXA)
@@ -188,6 +202,7 @@ def main() -> None:
         publish(wide)
         areas(wide)
         follow_ups(wide)
+        bookings(wide)
         languages(wide)
         preview(wide)
         public_form(wide)

@@ -115,14 +115,14 @@ function OneBlock({ block, blocks, onChoose }: Props) {
         <Box sx={{ display: "flex", flexWrap: "wrap", gap: 1.5, alignItems: "center", p: 2, pb: 1 }}>
           {look !== "booked" && (
             <>
-              <Button aria-label="Week before" onClick={() => setDay(dayAfter(day, -7))}>
+              <Button aria-label="Week before" sx={{ minWidth: 32 }} onClick={() => setDay(dayAfter(day, -7))}>
                 ‹
               </Button>
               <Typography sx={{ fontWeight: 650, minWidth: 170, textAlign: "center" }}>
                 {dayTold(week[0]!, { day: "numeric", month: "short" })} to{" "}
                 {dayTold(week[6]!, { day: "numeric", month: "short", year: "numeric" })}
               </Typography>
-              <Button aria-label="Week after" onClick={() => setDay(dayAfter(day, 7))}>
+              <Button aria-label="Week after" sx={{ minWidth: 32 }} onClick={() => setDay(dayAfter(day, 7))}>
                 ›
               </Button>
               <TextField
