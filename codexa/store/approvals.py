@@ -112,6 +112,11 @@ def who_may(connection: Connection, *, approval: UUID) -> list[MayDecide]:
     return [MayDecide(**row) for row in many(connection, _QUERIES["who_may"], approval=approval)]
 
 
+def has_part(connection: Connection, *, approval: UUID, person: UUID) -> bool:
+    """Whether a person is asked in any step of an approval, or has decided in it."""
+    return bool(exactly_one(connection, _QUERIES["has_part"], approval=approval, person=person)["has_part"])
+
+
 def lock(connection: Connection, *, approval: UUID) -> Approval | None:
     """Return an approval, kept from others until the transaction ends; None where it or its response is gone."""
     row = one(connection, _QUERIES["lock_approval"], approval=approval)

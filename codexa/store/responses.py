@@ -190,10 +190,11 @@ def insert_response(
 
 
 def set_booking(
-    connection: Connection, *, form: UUID, number: int, booking: Booking, waiting: Collection[str] = ()
+    connection: Connection, *, form: UUID, number: int, booking: Booking, waiting: Collection[str] | None = None
 ) -> None:
-    """Keep how the slots of a response stand, and for which it waits, by the names of their claims."""
-    known = {"form": form, "number": number, "booking": booking, "waiting": sorted(waiting)}
+    """Keep how the slots of a response stand, and for which it waits, by the names of their claims; None: as before."""
+    known = {"form": form, "number": number, "booking": booking}
+    known |= {"waiting": None if waiting is None else sorted(waiting)}
     connection.execute(_QUERIES["set_booking"], known)
 
 

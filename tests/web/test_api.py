@@ -85,7 +85,8 @@ class TestEveryRoute:
 
     @staticmethod
     def ask(agent, endpoint, form, **headers):
-        names = "form upload brand account view bulk feed key table file options session person invitation factor team approval"
+        names = "form upload brand account view bulk feed key table file options session person invitation factor team"
+        names += " approval"
         places = dict.fromkeys(names.split(), form)
         address = re.sub(r"<\w+:(\w+)>", lambda place: str(places.get(place[1], 1)), endpoint.rule)
         reply = agent.client.open(

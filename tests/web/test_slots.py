@@ -102,11 +102,16 @@ def test_what_is_taken_is_not_offered_and_what_is_given_back_is(as_mira, publish
     assert free(as_mira, form) == ["18:00", "19:00", "20:00"]
     assert hand_in(as_mira, form, {"visit": EARLY}).status_code == 201
     assert free(as_mira, form) == ["19:00", "20:00"]
-    removing.remove(within(connection), who=mira, form=form, numbers=[1])
+    known = {"who": mira, "form": form, "numbers": [1]}
+    removing.remove(within(connection), **known)
+    removing.bring_back(within(connection), **known)
+    assert (booking(connection, form, 1), claims(connection, form)) == ("booked", {f"{EARLY}:": 1})
+    removing.remove(within(connection), **known)
     connection.commit()
+    assert booking(connection, form, 1) == "cancelled"
     assert hand_in(as_mira, form, {"visit": EARLY}).status_code == 201
     # Its place is somebody else's by now: it comes back, and nobody is booked twice.
-    removing.bring_back(within(connection), who=mira, form=form, numbers=[1])
+    removing.bring_back(within(connection), **known)
     connection.commit()
     assert claims(connection, form) == {f"{EARLY}:": 1}
     assert booking(connection, form, 1) == "cancelled"

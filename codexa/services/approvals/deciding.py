@@ -63,8 +63,10 @@ def show(way: Way, *, who: SignedIn, approval: UUID) -> OneDecision:
         deciders = store.who_may(connection, approval=approval)
         said = store.said_of(connection, form=found.form_id, number=found.number)
         row = responses.find_received(connection, form=found.form_id, number=found.number)
+        has_part = store.has_part(connection, approval=approval, person=who.person_id)
     mine = any(each.id == who.person_id for each in deciders)
-    if row is None or not (mine or who.role != "viewer"):
+    # Whoever decides sees the response, whatever their role; of others the owners, from whom no form is hidden.
+    if row is None or not (has_part or who.role == "owner"):
         raise NotFoundError(_GONE)
     state = state_of_row(way, found.form_id, row, for_team=True)
     return OneDecision(
@@ -162,7 +164,7 @@ class _Deciding:
         form, number = self.approval.form_id, self.approval.number
         decision = keep_decision(self.connection, form, number)
         if verdict == "denied":
-            booking.give_up(self.connection, form, number)
+            booking.release(self.connection, form, number)
         if decision == verdict:
             self._happened(verdict, str(self.approval.id))
         else:

@@ -58,25 +58,27 @@ def plan(connection: Connection, form: UUID, edition: Form) -> None:
 
 
 def release(connection: Connection, form: UUID, number: int) -> None:
-    """Give back what a response has claimed; who waits for its slots may move up."""
+    """Give back what a response has claimed, slots too; who waits for them may move up."""
     claims.release(connection, form=form, number=number)
-    let_move_up(connection, form)
-
-
-def give_up(connection: Connection, form: UUID, number: int) -> None:
-    """Give back for good what a response has claimed, slots too: it was denied."""
-    release(connection, form, number)
-    facets = responses.facets(connection, form=form, number=number)
-    if facets is not None and facets[0] != "none":
+    if _has_slots(connection, form, number):
         responses.set_booking(connection, form=form, number=number, booking="cancelled")
-        runs.withdraw_days(connection, form=form, number=number, why="not done: it was denied")
+        runs.withdraw_days(connection, form=form, number=number, why="not done: its booking was given back")
+        let_move_up(connection, form)
 
 
 def take_again(connection: Connection, form: UUID, number: int) -> None:
     """Take again what a response has given back; a slot that somebody else has got is not given twice."""
     lost = claims.take_again(connection, form=form, number=number)
     if lost:
-        responses.set_booking(connection, form=form, number=number, booking="cancelled")
         responses.add_event(
             connection, form=form, number=number, kind="cancelled", key="given away", who="clock", data={"slots": lost}
         )
+    elif _has_slots(connection, form, number):
+        had = claims.of_response(connection, form=form, number=number)
+        waits = any(each.waiting_since is not None for each in had.values())
+        responses.set_booking(connection, form=form, number=number, booking="waiting" if waits else "booked")
+
+
+def _has_slots(connection: Connection, form: UUID, number: int) -> bool:
+    facets = responses.facets(connection, form=form, number=number)
+    return facets is not None and facets[0] != "none"

@@ -157,3 +157,15 @@ SELECT event.kind, person.name AS person, event.data ->> 'remark' AS remark
 FROM event LEFT JOIN person ON person.id = event.person_id
 WHERE event.form_id = %(form)s AND event.number = %(number)s AND event.kind IN ('approved', 'denied', 'asked back')
 ORDER BY event.id DESC LIMIT 1;
+
+-- name: has_part
+-- Whether a person is asked in any step of an approval.
+SELECT EXISTS (
+    SELECT FROM approval_decider AS decider
+        JOIN approval ON approval.id = decider.approval_id JOIN form ON form.id = approval.form_id
+        JOIN person ON person.id = %(person)s
+    WHERE decider.approval_id = %(approval)s
+        AND (decider.person_id = person.id OR decider.approved_by = person.id OR person.email_folded = lower(decider.address)
+            OR EXISTS (SELECT FROM person_in_group WHERE person_in_group.team_id = form.team_id
+                AND person_in_group.code = decider.group_code AND person_in_group.person_id = person.id))
+) AS has_part;

@@ -191,9 +191,10 @@ FROM response JOIN form ON form.id = response.form_id JOIN team ON team.id = for
 WHERE form.id = %(form)s AND form.deleted_at IS NULL AND response.number = %(number)s AND response.stage <> 'removed';
 
 -- name: set_booking
--- How the slots of a response stand, and for which of them it waits, by the names of their claims.
+-- How the slots of a response stand, and for which of them it waits, by the names of their claims; NULL for as before.
 UPDATE response SET booking = %(booking)s,
-    told = CASE WHEN %(waiting)s::text[] = '{}' THEN told - 'waiting'
+    told = CASE WHEN %(waiting)s::text[] IS NULL THEN told
+        WHEN %(waiting)s::text[] = '{}' THEN told - 'waiting'
         ELSE told || jsonb_build_object('waiting', to_jsonb(%(waiting)s::text[])) END
 WHERE form_id = %(form)s AND number = %(number)s;
 
