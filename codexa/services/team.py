@@ -113,11 +113,13 @@ def _keep_an_owner(connection: Connection, team_id: UUID, person: UUID, *, stays
 class Hanging:
     """What hangs on a person: forms that write to them, by id and name, and how many responses are in their hands.
 
+    `waiting` is how many decisions and tasks wait for them alone.
     `desk` are the forms on their personal desk, where they are in no other team.
     """
 
     forms: list[tuple[UUID, str]]
     in_hand: int
+    waiting: int
     desk: list[tuple[UUID, str]]
 
 
@@ -129,6 +131,7 @@ def hanging(connect: Connect, *, who: SignedIn, person: UUID) -> Hanging:
         return Hanging(
             forms=team.forms_writing_to(connection, team=who.team_id, person=person),
             in_hand=team.count_in_hand(connection, team=who.team_id, person=person),
+            waiting=team.count_waiting(connection, team=who.team_id, person=person),
             desk=_desk_that_hangs(connection, who, person),
         )
 

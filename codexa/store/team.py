@@ -93,6 +93,11 @@ def count_in_hand(connection: Connection, *, team: UUID, person: UUID) -> int:
     return int(exactly_one(connection, _QUERIES["count_in_hand"], team=team, person=person)["count"])
 
 
+def count_waiting(connection: Connection, *, team: UUID, person: UUID) -> int:
+    """Return how many decisions and tasks wait for a person alone."""
+    return int(exactly_one(connection, _QUERIES["count_waiting"], team=team, person=person)["count"])
+
+
 def list_invitations(connection: Connection, *, team: UUID) -> list[Invitation]:
     """Return whom a team has invited and who has not come yet, the latest first."""
     return [Invitation(**row) for row in many(connection, _QUERIES["list_invitations"], team=team)]

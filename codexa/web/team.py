@@ -76,7 +76,7 @@ def hanging(person: UUID) -> HangingReply:
     def named(forms: list[tuple[UUID, str]]) -> list[dict[str, object]]:
         return [{"id": form, "name": name} for form, name in forms]
 
-    known = {"forms": named(found.forms), "in_hand": found.in_hand, "desk": named(found.desk)}
+    known = {"forms": named(found.forms), "in_hand": found.in_hand, "waiting": found.waiting, "desk": named(found.desk)}
     return HangingReply.model_validate(known)
 
 

@@ -9,7 +9,7 @@ from web.mail import work
 from web.test_record_choice import hand_in
 from web.test_slots import EARLY, claims, document, free, mails_to, own_page, visit
 
-from codexa.services import desk, groups, publishing
+from codexa.services import desk, groups, publishing, team
 from codexa.store import groups as groups_store
 
 DECIDED = {"kind": "email", "recipients": [{"field": "mail"}]}
@@ -246,3 +246,19 @@ def test_a_task_is_done_once_and_stands_in_the_timeline(people, publish, connect
     events = people["mira"].get(f"/api/forms/{form}/responses/1").json["events"]
     (event,) = [each for each in events if each["kind"] == "task done"]
     assert (event["person"], event["about"]) == ("Lea", "Book a room for 1: Room 2")
+
+
+def test_what_waits_for_who_is_taken_out_goes_to_whoever_takes_over(people, publish, mira, connection, worker):
+    kai = {"person": str(people["ids"]["kai"])}
+    form = publish(approval({"deciders": [kai]}), {"id": "u7", "kind": "task", "words": "Heat the dome", "who": kai})
+    send(people["mira"], form)
+    work(worker)
+    place = f"/api/team/people/{people['ids']['kai']}"
+    assert people["mira"].get(f"{place}/hanging").json["waiting"] == 2
+    team.take_out(within(connection), who=mira, person=people["ids"]["kai"], successor=people["ids"]["lea"])
+    connection.commit()
+    assert len(waiting(people["lea"])) == 1
+    assert len(people["lea"].get("/api/decisions/tasks").json["tasks"]) == 1
+    # The live edition names who has left still: what comes now is asked of whoever has taken over, too.
+    hand_in(people["mira"], form, {"visit": f"{EARLY[:11]}19:00", "mail": "io@example.org"})
+    assert len(waiting(people["lea"])) == 2

@@ -10,9 +10,13 @@ INSERT INTO approval_step (approval_id, position, name, every, hours, remind)
 VALUES (%(approval)s, %(position)s, %(name)s, %(every)s, %(hours)s, %(remind)s);
 
 -- name: insert_decider
--- Somebody who decides in a step; a person who is not there any more is nobody.
+-- Somebody who decides in a step; for who has left the team whoever has taken over.
 INSERT INTO approval_decider (approval_id, position, person_id, group_code, address, stands_in)
-SELECT %(approval)s, %(position)s, %(person)s, %(group)s, %(address)s, %(stands_in)s
+SELECT %(approval)s, %(position)s, coalesce((
+        SELECT departure.successor_id FROM departure JOIN form ON form.team_id = departure.team_id
+            JOIN approval ON approval.form_id = form.id
+        WHERE approval.id = %(approval)s AND departure.person_id = %(person)s
+    ), (SELECT id FROM person WHERE id = %(person)s)), %(group)s, %(address)s, %(stands_in)s
 WHERE %(person)s::uuid IS NULL OR EXISTS (SELECT FROM person WHERE id = %(person)s);
 
 -- name: begin_step

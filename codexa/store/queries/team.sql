@@ -16,7 +16,7 @@ UPDATE membership SET role = %(role)s WHERE team_id = %(team)s AND person_id = %
 
 -- name: take_out
 -- Takes a person out of a team: their sessions there end, what was in their hands goes to whoever takes over, and so does
--- mail that forms write to them. What they did keeps their name.
+-- mail that forms write to them, what they were to decide, and what they had to do. What they did keeps their name.
 WITH gone AS (
     DELETE FROM membership WHERE team_id = %(team)s AND person_id = %(person)s RETURNING person_id
 ), ended AS (
@@ -27,6 +27,15 @@ WITH gone AS (
 ), handed AS (
     UPDATE response SET person_id = %(successor)s FROM gone, form
     WHERE response.person_id = gone.person_id AND form.id = response.form_id AND form.team_id = %(team)s
+), deciding AS (
+    UPDATE approval_decider SET person_id = %(successor)s FROM gone, approval, form
+    WHERE approval_decider.person_id = gone.person_id AND approval_decider.approved_at IS NULL
+        AND %(successor)s::uuid IS NOT NULL AND approval.id = approval_decider.approval_id
+        AND approval.state IN ('asked', 'asked back') AND form.id = approval.form_id AND form.team_id = %(team)s
+), doing AS (
+    UPDATE task SET person_id = %(successor)s FROM gone, form
+    WHERE task.person_id = gone.person_id AND task.done_at IS NULL AND %(successor)s::uuid IS NOT NULL
+        AND form.id = task.form_id AND form.team_id = %(team)s
 ), noted AS (
     INSERT INTO departure (team_id, person_id, successor_id) SELECT %(team)s, person_id, %(successor)s FROM gone
     ON CONFLICT (team_id, person_id) DO UPDATE SET successor_id = EXCLUDED.successor_id, left_at = now()
@@ -45,6 +54,16 @@ ORDER BY lower(form.name), form.id;
 -- How many responses of a team are in a person's hands.
 SELECT count(*) AS count FROM response JOIN form ON form.id = response.form_id
 WHERE form.team_id = %(team)s AND form.deleted_at IS NULL AND response.person_id = %(person)s AND response.stage <> 'removed';
+
+-- name: count_waiting
+-- How many decisions and tasks of a team wait for a person alone.
+SELECT (SELECT count(*) FROM approval JOIN form ON form.id = approval.form_id
+        JOIN approval_decider AS decider ON decider.approval_id = approval.id AND decider.position = approval.at_step
+    WHERE form.team_id = %(team)s AND form.deleted_at IS NULL AND approval.state IN ('asked', 'asked back')
+        AND decider.person_id = %(person)s AND decider.approved_at IS NULL)
+    + (SELECT count(*) FROM task JOIN form ON form.id = task.form_id
+    WHERE form.team_id = %(team)s AND form.deleted_at IS NULL AND task.person_id = %(person)s AND task.done_at IS NULL)
+    AS count;
 
 -- name: list_invitations
 -- Whom a team has invited and who has not come yet, the latest first.

@@ -61,11 +61,13 @@ class FormHangingReply(Message):
 class HangingReply(Message):
     """What hangs on a person: forms that write to them, and how many responses are in their hands.
 
-    `desk` are the forms on their personal desk, where they are in no other team.
+    `waiting` counts the approvals they are asked for and the tasks they have not done; `desk` are the forms on
+    their personal desk, where they are in no other team.
     """
 
     forms: list[FormHangingReply]
     in_hand: int
+    waiting: int
     desk: list[FormHangingReply]
 
 

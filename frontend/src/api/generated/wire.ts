@@ -5187,7 +5187,8 @@ export interface GroupsReply {
 /**
  * What hangs on a person: forms that write to them, and how many responses are in their hands.
  *
- * `desk` are the forms on their personal desk, where they are in no other team.
+ * `waiting` counts the approvals they are asked for and the tasks they have not done; `desk` are the forms on
+ * their personal desk, where they are in no other team.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "HangingReply".
@@ -5196,6 +5197,7 @@ export interface HangingReply {
   desk: FormHangingReply[];
   forms: FormHangingReply[];
   in_hand: number;
+  waiting: number;
 }
 /**
  * Why a form can't move to a team, in words; nothing where it can.

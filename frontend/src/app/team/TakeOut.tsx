@@ -42,8 +42,8 @@ export function TakeOut({ person, team, onClose }: Props) {
       if (isYou) await queryClient.invalidateQueries({ queryKey: queries.session().queryKey });
     },
   });
-  const { forms = [], in_hand = 0, desk = [] } = found.data ?? {};
-  const hangs = forms.length > 0 || in_hand > 0;
+  const { forms = [], in_hand = 0, waiting = 0, desk = [] } = found.data ?? {};
+  const hangs = forms.length > 0 || in_hand > 0 || waiting > 0;
   return (
     <Dialog open onClose={onClose} aria-labelledby="take-out" fullWidth maxWidth="xs">
       <DialogTitle id="take-out">{isYou ? "Leave the team?" : `Take ${person.name} out?`}</DialogTitle>
@@ -60,6 +60,7 @@ export function TakeOut({ person, team, onClose }: Props) {
               {[
                 forms.length > 0 && `Mail goes to them from ${forms.map(({ name }) => name).join(", ")}.`,
                 in_hand > 0 && `${counted(in_hand, "response")} in their hands.`,
+                waiting > 0 && `${counted(waiting, "decision or task", "decisions and tasks")} that wait for them.`,
               ]
                 .filter(Boolean)
                 .join(" ")}
