@@ -40,6 +40,7 @@ class Row:
     stage: str
     payment: str
     decision: str
+    booking: str
     status: str
     tags: list[str]
     person: str
@@ -75,6 +76,7 @@ class ResponseTable:
             stage=response.stage,
             payment=response.payment,
             decision=response.decision,
+            booking=response.booking,
             status=response.status or "",
             tags=response.tags,
             person="" if response.person_id is None else str(response.person_id),

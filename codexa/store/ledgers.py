@@ -63,6 +63,7 @@ FACETS: Mapping[str, Facet] = MappingProxyType(
         "response.stage": Facet("stage", f"{_TEXT} NOT NULL"),
         "response.payment": Facet("payment", _TEXT),
         "response.decision": Facet("decision", _TEXT),
+        "response.booking": Facet("booking", _TEXT),
         "response.status": Facet("status", _TEXT),
         "response.practice": Facet("practice", "boolean NOT NULL"),
         "response.held": Facet("held", "boolean NOT NULL"),

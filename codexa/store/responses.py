@@ -15,6 +15,8 @@ from codexa.store.queries import queries
 _QUERIES = queries("responses")
 NOT_TOLD: Mapping[str, Any] = MappingProxyType({})
 
+Booking = Literal["none", "booked", "waiting", "cancelled"]
+
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class ResponseRow:
@@ -30,12 +32,10 @@ class ResponseRow:
     stage: str
     payment: str
     decision: str
+    booking: Booking
     status: str | None
     tags: list[str]
     person_id: UUID | None
-
-
-Booking = Literal["none", "booked", "waiting", "cancelled"]
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)

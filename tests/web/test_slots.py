@@ -12,6 +12,7 @@ from core.forms import block
 from icalendar import Calendar
 from web.mail import work
 from web.test_record_choice import hand_in
+from web.test_response_set import found as chosen
 
 from codexa.practice.mailbox import store as mailbox
 from codexa.services import desk, publishing
@@ -245,6 +246,7 @@ def test_the_team_sees_who_has_which_slot_and_moves_closes_and_cancels(as_mira, 
     assert [(each["number"], each["waiting"], list(each["cells"].values())) for each in first["takers"]] == [
         (1, False, ["io@example.org"]), (2, True, ["ana@example.org"])
     ]  # fmt: skip
+    assert chosen(as_mira, nights, ["response.booking", "any_of", "waiting"]) == [2]
     place = f"/api/forms/{nights}/bookings"
     assert f"{DAY},18:00,19:00,,2,1,yes,ana@example.org" in as_mira.get(f"{place}/sheet.csv?day={DAY}").text
     # A closed slot is given to nobody: not to who waits, nor to who comes.
@@ -263,6 +265,8 @@ def test_the_team_sees_who_has_which_slot_and_moves_closes_and_cancels(as_mira, 
     events = as_mira.get(f"/api/forms/{nights}/responses/2").json["events"]
     assert [each["person"] for each in events if each["kind"] == "cancelled"] == ["Owner"]
     assert claims(connection, nights) == {f"{DAY}T19:00:": 1}
+    assert chosen(as_mira, nights, ["response.booking", "any_of", "waiting"]) == []
+    assert chosen(as_mira, nights, ["response.booking", "any_of", "cancelled"]) == [2]
 
 
 def test_a_reminder_goes_with_its_slot(as_mira, publish, connection):

@@ -23,6 +23,7 @@ _STAGES_ALL = {**_STAGES, "removed": "removed"}
 STAGES = tuple(_STAGES_ALL)
 _PAYMENTS = ("none", "due", "pending", "paid", "failed", "part refunded", "refunded")
 _DECISIONS = ("none", "asked", "approved", "denied")
+_BOOKINGS = ("none", "booked", "waiting", "cancelled")
 _WAYS = {
     "link": "the form’s own page",
     "script": "a website",
@@ -60,6 +61,7 @@ def facets(known: Known) -> list[Column]:
         "stage": ("Stage", Holds.CHOICE, _options(_STAGES_ALL)),
         "payment": ("Payment", Holds.CHOICE, _options(dict.fromkeys(_PAYMENTS))),
         "decision": ("Decision", Holds.CHOICE, _options(dict.fromkeys(_DECISIONS))),
+        "booking": ("Booking", Holds.CHOICE, _options(dict.fromkeys(_BOOKINGS))),
         "edition": ("Edition", Holds.NUMBER, ()),
         "way": ("Came by", Holds.CHOICE, _options(_WAYS)),
         "page": ("Came from page", Holds.TEXT, ()),

@@ -202,6 +202,7 @@ def _facets(source: Source) -> dict[str, Any]:
         "stage": source.stage,
         "payment": source.payment,
         "decision": source.decision,
+        "booking": source.booking,
         "status": source.status or None,
         "practice": source.test,
         "held": source.held,

@@ -40,6 +40,7 @@ class RowReply(Message):
     stage: str
     payment: str
     decision: str
+    booking: str
     status: str
     tags: list[str]
     person: str

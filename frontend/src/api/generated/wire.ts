@@ -1080,6 +1080,7 @@ export interface LaneReply {
  * via the `definition` "RowReply".
  */
 export interface RowReply {
+  booking: string;
   cells: {
     [k: string]: string;
   };

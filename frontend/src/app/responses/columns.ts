@@ -62,6 +62,8 @@ export function cellText(column: AskedColumnReply, row: RowReply, dayAndTime: (i
       return row.payment === "none" ? "" : row.payment;
     case "response.decision":
       return row.decision === "none" ? "" : row.decision;
+    case "response.booking":
+      return row.booking === "none" ? "" : row.booking;
     case "response.practice":
       return row.test ? "yes" : "";
     default:
