@@ -3,6 +3,7 @@
 import os
 import shutil
 import sys
+from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
 
 from launch import PYTHON, ROOT
@@ -27,9 +28,15 @@ def install(*, for_tests: bool) -> None:
         require_package("chromium", CHROMIUM)
     requirements = [ROOT / "requirements.txt", *([ROOT / "requirements-dev.txt"] if for_tests else [])]
     name = "python-for-tests" if for_tests else "python"
-    once(name, "Python packages", requirements, PYTHON, lambda: _install_python(requirements))
     lock = _FRONTEND / "package-lock.json"
-    once("npm", "Front-end packages", [lock], _FRONTEND / "node_modules", _install_npm)
+    # Both wait for a registry most of their time.
+    with ThreadPoolExecutor(max_workers=2) as two_at_once:
+        python = two_at_once.submit(
+            once, name, "Python packages", requirements, PYTHON, lambda: _install_python(requirements)
+        )
+        npm = two_at_once.submit(once, "npm", "Front-end packages", [lock], _FRONTEND / "node_modules", _install_npm)
+    for packages in (python, npm):
+        packages.result()
     once("build", "Front-end build", _front_end_sources(), _BUILT / ".vite" / "manifest.json", _build)
 
 

@@ -279,7 +279,8 @@ def test_every_type_is_filled_in_by_keyboard(page, servers, cluster):
     more = group("Needed product", "group").get_by_role("button", name="One more of Small")
     answer("", "Enter", "Enter", part=more)
     answer("Needed quantity", "3")
-    answer("", "Space", part=group("needed asked apart").get_by_role("radio"))
+    for name in ("needed asked apart", "Needed slot"):
+        answer("", "Space", part=group(name).get_by_role("radio"))
     for name, value in (("date", "2026-12-24"), ("time", "21:30"), ("datetime", "2026-12-24T21:30")):
         page.locator(f"#field-needed{name}").fill(value)
     for name in ("Needed yes or no", "Needed single choice", "Needed rating", "Needed scale"):
