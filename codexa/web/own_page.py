@@ -114,11 +114,7 @@ def answers(form: UUID, number: int, mark: str) -> Response:
             "kept": kept | {"answers": correcting.opened().answers},
         }
     )
-    response = Response(form_page(face, first_view(face, state), data, framed=False))
-    response.headers["Cache-Control"] = "private, no-store"
-    response.headers["X-Robots-Tag"] = "noindex"
-    response.headers["Referrer-Policy"] = "same-origin"
-    return response
+    return _private(Response(form_page(face, first_view(face, state), data, framed=False)))
 
 
 @endpoint(answering, "POST", "/state", body=EvaluateRequest, reply=EvaluateReply, most=MOST_ANSWERS)
@@ -232,7 +228,10 @@ def _page(found: Opened, template: str, said: str = "", status: int = 200, **kno
         nonce=g.nonce,
         **known,
     )
-    response = Response(page, status)
+    return _private(Response(page, status))
+
+
+def _private(response: Response) -> Response:
     response.headers["Cache-Control"] = "private, no-store"
     response.headers["X-Robots-Tag"] = "noindex"
     # Whoever is led on from here learns nothing of the link.

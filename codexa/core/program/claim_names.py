@@ -1,9 +1,12 @@
 """The names under which what runs out is counted."""
 
+from datetime import date
+
 from codexa.core.definition.order import Discount
 
 PERSON_OF_SLOTS = "slots-of:"  # with which such names begin
 CLOSED = 2_147_483_647  # so many are taken of what is not given to anybody any more
+_BEGINNING = len("2026-12-03T18:30")
 
 
 def stock_name(block: str, option: str) -> str:
@@ -27,6 +30,17 @@ def slot_name(block: str, code: str, at: str) -> str:
     Those of one block are in the order of time.
     """
     return f"slot:{block}:{code}:{at}"
+
+
+def slot_in(name: str) -> tuple[str, str]:
+    """Return when the slot of a name begins, by the clock, and what it is offered at."""
+    rest = name.split(":", 2)[2]
+    return rest[:_BEGINNING], rest[_BEGINNING + 1 :]
+
+
+def slots_from(block: str, day: date) -> str:
+    """Return with what the names of a block's slots of a day, and of later ones, compare as not before it."""
+    return f"slot:{block}:{day}"
 
 
 def person_of_slots(block: str, person: str) -> str:

@@ -189,8 +189,7 @@ def _row_in_language(state: State, program: Program, place: RepeatPlace, raw: An
 def _typed(state: State, program: Program, place: Place, raw: Any, row: Row | tuple[()]) -> Any:
     if not isinstance(raw, str) or place.field_type is None or not place.answered:
         return raw
-    address = f"{row[ROW_ADDRESS]}{place.block.id}" if row else place.block.id
     value = state.value(place, row)
-    if value is None or address in state.misread:
+    if value is None or place.address(row) in state.misread:
         return raw
     return place.field_type.enter(value, place.block, program.region)

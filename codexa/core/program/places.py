@@ -1,6 +1,6 @@
 """Places: where the facts of a form's pages, blocks, rows and figures stand among the values of a state."""
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from functools import cached_property
 from typing import Any, NamedTuple
@@ -76,6 +76,10 @@ class Place:
     def read_back(self) -> bool:
         """Whether its value comes from what was kept of a response; what is locked for ever comes from its default."""
         return self.answered and self.value is not None and self.conditions.locked is not ALWAYS
+
+    def address(self, row: Sequence[Any]) -> str:
+        """Return where its answer is: the block's id, in a row "repeat/row/block"."""
+        return f"{row[ROW_ADDRESS]}{self.block.id}" if row else self.block.id
 
 
 @dataclass(frozen=True, kw_only=True)

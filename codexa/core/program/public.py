@@ -343,8 +343,7 @@ def _add_value(facts: Facts, state: State, place: Place, row: Row | tuple[()]) -
         facts["options"] = _option_ids(place, state.at(place.offered, row))
     if place.barred is not None:
         facts["barred"] = _option_ids(place, state.at(place.barred, row))
-    address = f"{row[ROW_ADDRESS]}{place.block.id}" if row else place.block.id
-    if address in state.dropped:
+    if place.address(row) in state.dropped:
         facts["dropped"] = True
     if isinstance(place.block, SlotField):
         facts["slots"] = slots_state(state, place, row)

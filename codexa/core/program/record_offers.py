@@ -10,7 +10,7 @@ from codexa.core.fields.record_choice import RecordChoiceField
 from codexa.core.formula.values import ChosenRecord, ChosenRecords
 from codexa.core.look_ups import MOST_FOUND
 from codexa.core.program.evaluate import FieldError, State
-from codexa.core.program.places import ROW_ADDRESS, Place, RepeatPlace, Spot
+from codexa.core.program.places import Place, RepeatPlace, Spot
 from codexa.core.program.places_of import place_at
 from codexa.core.program.record_facts import Offered, OfferedRecord, offered_record
 from codexa.core.program.record_parts import Shown
@@ -76,7 +76,7 @@ def _chosen_record(
 ) -> Iterator[tuple[str, ChosenRecord | ChosenRecords]]:
     value = None if place.found is None else state.value(place, row)
     if isinstance(value, ChosenRecord | ChosenRecords):
-        yield (f"{row[ROW_ADDRESS]}{place.block.id}" if row else place.block.id), value
+        yield place.address(row), value
 
 
 def _offered(state: State, place: Place, row: Sequence[Any]) -> Offered | None:

@@ -49,10 +49,10 @@ class OneDecision:
 def inbox(way: Way, *, who: SignedIn) -> Inbox:
     """Return what waits for somebody."""
     with way.connect() as connection:
-        known = {"team": who.team_id, "person": who.person_id, "most": _MOST}
+        team, person = who.team_id, who.person_id
         return Inbox(
-            waiting=store.waiting_for(connection, **known, owner=who.role == "owner"),  # type: ignore[arg-type]
-            decided=store.decided_by(connection, **known),  # type: ignore[arg-type]
+            waiting=store.waiting_for(connection, team=team, person=person, owner=who.role == "owner", most=_MOST),
+            decided=store.decided_by(connection, team=team, person=person, most=_MOST),
         )
 
 

@@ -8,49 +8,40 @@ from uuid import UUID
 from codexa.services.accounts.notices import notice
 from codexa.settings import Settings
 from codexa.store import approvals as store
-from codexa.store.approvals import Approval, MayDecide
 from codexa.store.database import Connect
 
 
 def asked_mail(connect: Connect, settings: Settings, about: Mapping[str, Any]) -> dict[str, Any] | None:
     """The mail that asks for a decision; none where that step was decided already."""
-    found = _open(connect, about)
-    if found is None:
-        return None
-    approval, deciders = found
-    return _mail(settings, approval, deciders, "A decision waits for you", "You are asked to decide")
+    return _mail(connect, settings, about, "A decision waits for you", "You are asked to decide")
 
 
 def reminder_mail(connect: Connect, settings: Settings, about: Mapping[str, Any]) -> dict[str, Any] | None:
     """The mail that reminds of it."""
-    found = _open(connect, about)
-    if found is None:
-        return None
-    approval, deciders = found
-    return _mail(settings, approval, deciders, "A decision still waits for you", "It is soon over time: decide")
+    return _mail(connect, settings, about, "A decision still waits for you", "It is soon over time: decide")
 
 
 def overdue_mail(connect: Connect, settings: Settings, about: Mapping[str, Any]) -> dict[str, Any] | None:
     """The mail to who stands in; none where nobody does."""
-    found = _open(connect, about)
-    if found is None:
-        return None
-    approval, deciders = found
-    standing_in = [each for each in deciders if each.stands_in]
-    return _mail(settings, approval, standing_in, "A decision is over time", "You stand in, and may decide now")
-
-
-def _open(connect: Connect, about: Mapping[str, Any]) -> tuple[Approval, list[MayDecide]] | None:
-    with connect() as connection:
-        approval = store.find(connection, approval=UUID(about["approval"]))
-        if approval is None or approval.state != "asked" or approval.at_step != about["step"]:
-            return None
-        return approval, store.who_may(connection, approval=approval.id)
+    subject, words = "A decision is over time", "You stand in, and may decide now"
+    return _mail(connect, settings, about, subject, words, only_standing_in=True)
 
 
 def _mail(
-    settings: Settings, approval: Approval, deciders: list[MayDecide], subject: str, words: str
+    connect: Connect,
+    settings: Settings,
+    asked: Mapping[str, Any],
+    subject: str,
+    words: str,
+    *,
+    only_standing_in: bool = False,
 ) -> dict[str, Any] | None:
+    with connect() as connection:
+        approval = store.find(connection, approval=UUID(asked["approval"]))
+        if approval is None or approval.state != "asked" or approval.at_step != asked["step"]:
+            return None
+        may = store.who_may(connection, approval=approval.id)
+    deciders = [each for each in may if each.stands_in or not only_standing_in]
     if not deciders:
         return None
     about = approval.subject or approval.name

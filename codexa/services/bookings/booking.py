@@ -33,16 +33,19 @@ def keep_changed(connection: Connection, form: UUID, number: int, accepted: Acce
         path=accepted.path,
         confirmation=accepted.confirmation,
     )
-    waiting = slots_waited_for(accepted.state)
-    responses.set_booking(connection, form=form, number=number, booking=booking_of(accepted.state), waiting=waiting)
+    _set_booking(connection, form, number, accepted.state)
 
 
 def keep_booking(connection: Connection, form: UUID, number: int, state: State) -> None:
     """Keep how the slots of a response stand, and let those who wait move up, after its slots have changed."""
     if state.program.has_slots:
-        waiting = slots_waited_for(state)
-        responses.set_booking(connection, form=form, number=number, booking=booking_of(state), waiting=waiting)
+        _set_booking(connection, form, number, state)
         let_move_up(connection, form)
+
+
+def _set_booking(connection: Connection, form: UUID, number: int, state: State) -> None:
+    waiting = slots_waited_for(state)
+    responses.set_booking(connection, form=form, number=number, booking=booking_of(state), waiting=waiting)
 
 
 def let_move_up(connection: Connection, form: UUID) -> None:

@@ -1,10 +1,11 @@
 """The bookings of a form as a calendar that others subscribe to (RFC 5545), at a secret address that can be changed."""
 
 import hmac
-from datetime import UTC, datetime, timedelta
+from datetime import UTC, date, datetime, timedelta
 from uuid import UUID
 
 from codexa.core.fields.slot import SlotField
+from codexa.core.program.claim_names import slot_in, slots_from
 from codexa.services.audit import note_form
 from codexa.services.bookings.sheet import place_labels
 from codexa.services.calendar_entries import CalendarEntry, as_calendar
@@ -59,7 +60,7 @@ def calendar(way: Way, *, form: UUID, mark: str) -> bytes:
     entries: list[CalendarEntry] = []
     for block in (each for each in edition.blocks() if isinstance(each, SlotField)):
         times, labels = block.times(edition.time_zone), place_labels(edition, block)
-        first, last = f"slot:{block.id}:{(now - _BACK).date()}", f"slot:{block.id}:9999"
+        first, last = slots_from(block.id, (now - _BACK).date()), slots_from(block.id, date.max)
         with way.connect() as connection:
             taken = [
                 each
@@ -68,8 +69,7 @@ def calendar(way: Way, *, form: UUID, mark: str) -> bytes:
             ]
             takers = claims.who_has_slots(connection, form=form, names=[each.name for each in taken])
         for each in taken:
-            _, _, code = each.name.split(":", 2)
-            slot = times.find(code[:16], code[17:])
+            slot = times.find(*slot_in(each.name))
             if slot is None:
                 continue
             booked = [f"{one.number}: {one.quantity}" for one in takers if one.name == each.name]

@@ -65,7 +65,7 @@ def _booked(state: State, place: Place, row: Sequence[Any], offer: SlotOffer) ->
     assert chosen is not None
     hours = block.change_until
     return Booked(
-        address=f"{row[ROW_ADDRESS]}{block.id}" if row else block.id,
+        address=place.address(row),
         label=state.text(block.id, "label", block.label, row),
         told=state.presented(place, row) or "",
         start=chosen,
@@ -172,7 +172,7 @@ def cancel(way: Way, found: Opened, *, changer: Changer, because: str = "") -> O
 
 def _at(found: Opened, address: str) -> tuple[Place, Sequence[Any], SlotOffer]:
     for place, row, offer in slots_chosen(found.state):
-        if (f"{row[ROW_ADDRESS]}{place.block.id}" if row else place.block.id) == address:
+        if place.address(row) == address:
             return place, row, offer
     raise NotFoundError
 

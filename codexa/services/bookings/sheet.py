@@ -10,6 +10,7 @@ from codexa.core.fields.options import Optioned
 from codexa.core.fields.slot import SlotField
 from codexa.core.fields.slot_times import SlotTimes
 from codexa.core.form.form import Form
+from codexa.core.program.claim_names import slot_in, slots_from
 from codexa.services.bookings.booking import let_move_up
 from codexa.services.drafts import require
 from codexa.services.editions import Editions
@@ -58,7 +59,7 @@ class SheetSlot:
 class Sheet:
     """The slots of a block on a day, and which columns tell who has them; all slot blocks of the form, with labels.
 
-    `days` are those with slots around it, for what leads on.
+    `before` and `after` are the next days that have slots, for what leads on.
     """
 
     blocks: list[tuple[str, str]]
@@ -85,9 +86,8 @@ def sheet(connect: Connect, editions: Editions, *, who: SignedIn, form: UUID, bl
     told = [(each.id, each.label) for each in _people(edition, table)]
     times = chosen.times(edition.time_zone)
     with connect() as connection:
-        found = claims.slots_between(
-            connection, form=form, first=f"slot:{chosen.id}:{day}", last=f"slot:{chosen.id}:{day + timedelta(days=1)}"
-        )
+        first, last = slots_from(chosen.id, day), slots_from(chosen.id, day + timedelta(days=1))
+        found = claims.slots_between(connection, form=form, first=first, last=last)
         takers = claims.who_has_slots(connection, form=form, names=[each.name for each in found])
         rows = responses.by_numbers(connection, form=form, numbers=[each.number for each in takers])
     only = [column for column, _ in told]
@@ -95,8 +95,7 @@ def sheet(connect: Connect, editions: Editions, *, who: SignedIn, form: UUID, bl
     labels = place_labels(edition, chosen)
     slots = []
     for each in found:
-        _, _, code = each.name.split(":", 2)
-        start, at = code[:16], code[17:]
+        start, at = slot_in(each.name)
         known = times.find(start, at)
         slots.append(
             SheetSlot(

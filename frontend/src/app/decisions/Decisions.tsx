@@ -15,14 +15,8 @@ import { Places } from "../Places";
 import { TopBar } from "../TopBar";
 import { Waiting } from "../Waiting";
 import { OneDecision } from "./OneDecision";
+import { SAID } from "./said";
 import { Tasks } from "./Tasks";
-
-const SAID: Record<string, string> = {
-  approved: "Approved",
-  denied: "Denied",
-  "step approved": "Approved a step",
-  "asked back": "Asked back",
-};
 
 export function Decisions() {
   const { decision } = useParams();

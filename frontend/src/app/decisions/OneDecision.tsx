@@ -14,6 +14,7 @@ import { Key } from "../../ui/Key";
 import { isSomethingOpen, isTypingText } from "../compose/keys";
 import { isTurnedOff } from "../compose/single_keys";
 import { Waiting } from "../Waiting";
+import { SAID } from "./said";
 
 type Verdict = "approve" | "deny" | "ask back" | "remark";
 
@@ -23,15 +24,6 @@ const STATES: Record<string, string> = {
   approved: "This was approved.",
   denied: "This was denied.",
   withdrawn: "This is not asked any more: it was denied elsewhere.",
-};
-const SAID: Record<string, string> = {
-  "decision asked": "Asked for a decision",
-  approved: "Approved",
-  denied: "Denied",
-  "step approved": "Approved a step",
-  "asked back": "Asked back",
-  "sent again": "Sent once more by the visitor",
-  remark: "Remarked",
 };
 
 export function OneDecision({ id, onDone }: { id: string; onDone: () => void }) {

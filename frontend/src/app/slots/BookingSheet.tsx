@@ -8,7 +8,6 @@ import TableBody from "@mui/material/TableBody";
 import TableCell from "@mui/material/TableCell";
 import TableHead from "@mui/material/TableHead";
 import TableRow from "@mui/material/TableRow";
-import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
@@ -17,6 +16,7 @@ import { api } from "../../api/client";
 import type { SheetReply, SheetSlotReply, TakerReply } from "../../api/generated/wire";
 import { counted } from "../../text/words";
 import { mayMark, useSignedIn } from "../signed_in";
+import { ClockField } from "../../ui/ClockField";
 import { useBench } from "../workbench/bench";
 import { CalendarAddress } from "./CalendarAddress";
 import { ChangeBooking } from "./ChangeBooking";
@@ -44,14 +44,7 @@ export function BookingSheet({ block, day, onDay }: Props) {
         <Button disabled={!sheet.before} aria-label="Day before" onClick={() => sheet.before && onDay(sheet.before)}>
           ‹
         </Button>
-        <TextField
-          type="date"
-          label="Day"
-          value={day}
-          sx={{ width: 150 }}
-          slotProps={{ inputLabel: { shrink: true } }}
-          onChange={(event) => event.target.value && onDay(event.target.value)}
-        />
+        <ClockField type="date" label="Day" value={day} sx={{ width: 150 }} onChange={onDay} />
         <Button disabled={!sheet.after} aria-label="Day after" onClick={() => sheet.after && onDay(sheet.after)}>
           ›
         </Button>

@@ -4,6 +4,7 @@ import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import type { DaysLeftOut, SlotField } from "../../api/generated/wire";
+import { ClockField } from "../../ui/ClockField";
 import { useBench } from "../workbench/bench";
 
 export function DaysOut({ block, edit }: { block: SlotField; edit: (changes: Partial<SlotField>) => void }) {
@@ -15,13 +16,7 @@ export function DaysOut({ block, edit }: { block: SlotField; edit: (changes: Par
     edit({ left_out: [...block.left_out, { first: today, last: today, name: "" }] });
   };
   const day = (label: string, value: string, change: (day: string) => void) => (
-    <TextField
-      type="date"
-      label={label}
-      value={value}
-      slotProps={{ inputLabel: { shrink: true } }}
-      onChange={(event) => event.target.value && change(event.target.value)}
-    />
+    <ClockField type="date" label={label} value={value} onChange={change} />
   );
   return (
     <Box

@@ -11,6 +11,7 @@ import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import type { SlotField, SlotSeries } from "../../api/generated/wire";
 import { newId } from "../../model/new_block";
+import { ClockField } from "../../ui/ClockField";
 import { useBench } from "../workbench/bench";
 import { type Day, dayAfter } from "./slots";
 import type { SlotPlace } from "./useSlotPlaces";
@@ -120,22 +121,10 @@ function OneSeries({ series, places, put }: OneProps) {
     />
   );
   const clock = (label: string, value: string, change: (time: string) => void) => (
-    <TextField
-      type="time"
-      label={label}
-      value={value}
-      slotProps={{ inputLabel: { shrink: true } }}
-      onChange={(event) => event.target.value && change(event.target.value.slice(0, 5))}
-    />
+    <ClockField type="time" label={label} value={value} onChange={(time) => change(time.slice(0, 5))} />
   );
   const day = (label: string, value: string, change: (day: string) => void) => (
-    <TextField
-      type="date"
-      label={label}
-      value={value}
-      slotProps={{ inputLabel: { shrink: true } }}
-      onChange={(event) => event.target.value && change(event.target.value)}
-    />
+    <ClockField type="date" label={label} value={value} onChange={change} />
   );
   return (
     <Box sx={{ display: "grid", gap: 1.5 }}>

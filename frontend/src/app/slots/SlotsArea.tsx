@@ -11,6 +11,7 @@ import { useMemo, useState } from "react";
 import { Link as RouterLink } from "react-router";
 import { api } from "../../api/client";
 import type { ShownSlotReply, SlotField } from "../../api/generated/wire";
+import { ClockField } from "../../ui/ClockField";
 import { useSignedIn } from "../signed_in";
 import { useBench } from "../workbench/bench";
 import { BookingSheet } from "./BookingSheet";
@@ -125,14 +126,7 @@ function OneBlock({ block, blocks, onChoose }: Props) {
               <Button aria-label="Week after" sx={{ minWidth: 32 }} onClick={() => setDay(dayAfter(day, 7))}>
                 ›
               </Button>
-              <TextField
-                type="date"
-                label="Go to"
-                value={day}
-                slotProps={{ inputLabel: { shrink: true } }}
-                sx={{ width: 140 }}
-                onChange={(event) => event.target.value && setDay(event.target.value)}
-              />
+              <ClockField type="date" label="Go to" value={day} sx={{ width: 140 }} onChange={setDay} />
               {places.length > 0 && (
                 <TextField
                   select
