@@ -47,12 +47,15 @@ def test_a_night_is_booked_approved_by_keyboard_and_cancelled_by_its_mail(page, 
     expect(page.get_by_role("link", name=re.compile("^Ottilie Haugen"))).to_have_count(0)
     expect(page.get_by_role("region", name="Decided by you")).to_contain_text("Welcome")
     page.goto(servers.mailbox)
+    # The demo's own guests get such mails, too.
+    row = page.get_by_role("row").filter(has_text="ottilie@example.org")
+    mail = row.get_by_role("link", name=re.compile("^See you at the dome"))
     for _ in range(40):
-        if page.get_by_role("link", name=re.compile("^See you at the dome")).count():
+        if mail.count():
             break
         page.wait_for_timeout(500)
         page.reload()
-    page.get_by_role("link", name=re.compile("^See you at the dome")).first.click()
+    mail.first.click()
     told = page.frame_locator("iframe").locator("body")
     expect(told).to_contain_text("Mira Okafor looks forward to you")
     own = re.search(r"http\S+/r/[0-9a-f-]{36}/\d+/[0-9a-f]{40}", told.inner_text())[0]
