@@ -10,7 +10,7 @@ from launch import ROOT
 from launch.steps import StopError, call, say
 
 POSTGRES_BIN = Path("/usr/lib/postgresql/15/bin")
-CHROMIUM = Path("/usr/bin/chromium")
+CHROMIUM = Path("/usr/bin/chromium-headless-shell")
 
 
 def _library(name: str) -> Path:

@@ -5,7 +5,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 from decimal import Decimal
 from types import MappingProxyType
-from typing import Any, Self
+from typing import Any, Literal, Self
 from zoneinfo import ZoneInfo
 
 from codexa.core.look_ups import NO_TABLES, Tables
@@ -21,7 +21,20 @@ class DecisionFacts:
 
 
 NOBODY: Mapping[str, str] = MappingProxyType({})
+NOTHING_ENTERED: Mapping[str, Any] = MappingProxyType({})
+# With whom a response stands, beside the ids of parts: who filled it in, or the team, whom no part is closed to.
+FILLING_IN: Literal[""] = ""
+EVERYBODY = "*"
 NOTHING_TAKEN: Mapping[str, int] = MappingProxyType({})
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class HandedOnFacts:
+    """Where a response went last: the `name` of the part, the remark, and by whom it was handed on or back."""
+
+    name: str
+    remark: str = ""
+    by: str = ""
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -63,7 +76,9 @@ class Context:
     known only once it is saved; `people` are those of the team, by id, as mail reaches them, and `taken` how much of
     what runs out is gone, by the name of a claim. By that name `held` are the slots that the response has already, and
     those for which it is `waiting`; `own_page` is the address of its visitor's own page. `payment` is how its payment
-    stands, `decision` what was decided, `tables` are the team's (none of these is kept with a response).
+    stands, `decision` what was decided, `tables` are the team's (none of these is kept with a response). Of a response
+    that goes from part to part `at_part` says with which it stands (None while it is filled in first), `others` what
+    was entered so far, by block id, and `handed_on` what is known of where it went last.
     """
 
     now: datetime.datetime
@@ -79,6 +94,9 @@ class Context:
     own_page: str = ""
     payment: PaymentFacts | None = None
     decision: DecisionFacts | None = None
+    at_part: str | None = None
+    others: Mapping[str, Any] = field(default_factory=lambda: NOTHING_ENTERED)
+    handed_on: HandedOnFacts | None = None
     tables: Tables = NO_TABLES
 
     @property

@@ -12,6 +12,7 @@ from codexa.core.program.faces import FormFace
 from codexa.core.program.kept import entered_in_language
 from codexa.core.program.link_values import link_problems, sealed_names
 from codexa.core.program.offers import Sought, offered_at
+from codexa.core.program.parts import unseen_parts
 from codexa.core.program.program import Program
 from codexa.core.program.public import form_face, form_state
 from codexa.services import brands
@@ -55,7 +56,9 @@ def open_form(
     look = brands.as_visitors_see_it(connect, program.form, form_id=form)
     state = _worked_out(connect, program, form, Given(answers={}, link=dict(link), visitor=visitor))
     return OpenedForm(
-        face=form_face(program).model_copy(update={"brand": look}), state=form_state(state), wrong=_wrong(state)
+        face=form_face(program, state.unseen).model_copy(update={"brand": look}),
+        state=form_state(state),
+        wrong=_wrong(state),
     )
 
 
@@ -96,6 +99,12 @@ def state_of(
     """
     state = _worked_out(connect, program, form, given)
     return form_state(state, None if changed is None else program.affected(changed), given.checked)
+
+
+def unseen_by(program: Program, given: Given) -> frozenset[str]:
+    """Return the ids of what is in parts of a form that who fills in sees nothing of."""
+    context = context_of(program.form, given.link, visitor=given.visitor)
+    return program.owners_in(unseen_parts(program.form, context)) if program.form.parts else frozenset()
 
 
 def typed_in(before: Program, program: Program, answers: dict[str, Any]) -> dict[str, Any]:

@@ -4,7 +4,7 @@ Everything is worked out as it was when the response came: at that moment, with 
 """
 
 import hashlib
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass, replace
 from decimal import Decimal
 from typing import Any
@@ -12,7 +12,7 @@ from uuid import UUID
 
 import orjson
 
-from codexa.core.context import NOBODY, NOTHING_TAKEN, Context
+from codexa.core.context import EVERYBODY, FILLING_IN, NOBODY, NOTHING_TAKEN, Context
 from codexa.core.fields.field_type import Medium
 from codexa.core.fields.options import OTHER, Option, find_option
 from codexa.core.look_ups import NO_TABLES, Tables
@@ -43,7 +43,12 @@ from codexa.store.database import Connect, Connection
 from codexa.store.payments import PaymentRow
 from codexa.store.responses import ResponseRow
 
+Then = Callable[[Connection, State], None]
 _WHOLE = "whole"  # all of the form at once, however visitors see it
+
+
+def _nothing_more(_connection: Connection, _state: State) -> None:
+    return
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -84,7 +89,10 @@ class Difference:
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class Correcting:
-    """A response of a form of the team that a person of it corrects, or its visitor (None)."""
+    """A response of a form of the team that a person of it corrects, or its visitor (None).
+
+    `at_part` is the part of the form that is open to them; what is closed stays as it was, whatever is sent.
+    """
 
     connect: Connect
     editions: Editions
@@ -92,6 +100,7 @@ class Correcting:
     person: UUID | None
     form: UUID
     number: int
+    at_part: str = EVERYBODY
 
     def opened(self) -> Opened:
         """Return what is to be corrected. Raises NotFoundError, CorrectionRefusedError."""
@@ -104,9 +113,9 @@ class Correcting:
         program = self._program(row)
         look = brands.as_visitors_see_it(self.connect, program.form, form_id=self.form)
         # It stays in the language in which it was filled in.
-        face = form_face(program).model_copy(update={"brand": look, "languages": ()})
         with tables_for(self.connect, self.form) as tables:
-            state = evaluate(program, {}, _context(program, row, NOTHING_TAKEN, tables))
+            state = evaluate(program, {}, self._context(program, row, NOTHING_TAKEN, tables))
+        face = form_face(program, state.unseen).model_copy(update={"brand": look, "languages": ()})
         return face, form_state(state), row.edition
 
     def state(self, given: Given, changed: list[str] | None) -> dict[str, Any]:
@@ -117,7 +126,7 @@ class Correcting:
             taken = self._taken(connection, program)
             answers = self._with_files(connection, program, row, given.answers)
         with tables_for(self.connect, self.form) as tables:
-            state = evaluate(program, answers, _context(program, row, taken, tables))
+            state = evaluate(program, answers, self._context(program, row, taken, tables))
         return form_state(state, None if changed is None else program.affected(changed), given.checked)
 
     def offers(self, given: Given, sought: Sought) -> dict[str, Any]:
@@ -127,7 +136,7 @@ class Correcting:
         with self.connect() as connection:
             taken = self._taken(connection, program)
         with tables_for(self.connect, self.form) as tables:
-            return offered_at(evaluate(program, given.answers, _context(program, row, taken, tables)), sought)
+            return offered_at(evaluate(program, given.answers, self._context(program, row, taken, tables)), sought)
 
     def compare(self, answers: Mapping[str, Any]) -> Difference:
         """Return what these answers would change. Raises as `opened` does."""
@@ -137,17 +146,18 @@ class Correcting:
             paid = payments.find_payment(connection, form=self.form, number=self.number)
         return _difference(ready, result, paid)
 
-    def save(self, answers: Mapping[str, Any], *, version: str, because: str) -> Difference:
+    def save(self, answers: Mapping[str, Any], *, version: str, because: str, then: Then = _nothing_more) -> Difference:
         """Keep these answers in the place of the former ones, which its events keep; return what was changed.
 
         Nothing is kept where something is wrong. Claims move with what is ordered; payments and mails stay as they are.
+        What is to be done `then`, with the new state, is done in the same transaction.
         Raises CorrectedMeanwhileError where the response is not of that version any more, NotFoundError,
         CorrectionRefusedError.
         """
         ready = self._ready()
         if _version(ready.row) != version:
             raise CorrectedMeanwhileError
-        return self._keep(ready, answers, because)
+        return self._keep(ready, answers, because, then)
 
     def refused(self, answers: Mapping[str, Any]) -> Refused | None:
         """Return what is wrong with these answers by address, None where nothing is. Raises as `opened` does."""
@@ -181,6 +191,14 @@ class Correcting:
             told = f"{wrong[0].label}: {wrong[0].message}"
             raise CorrectionRefusedError(f"Response {self.number} can't be moved there. {told}")
 
+    def _context(
+        self, program: Program, row: ResponseRow, taken: Mapping[str, int], tables: Tables = NO_TABLES
+    ) -> Context:
+        context = _context(program, row, taken, tables)
+        if not program.form.parts:
+            return context
+        return replace(context, at_part=self.at_part, others=_entered(program, row))
+
     def _find(self) -> ResponseRow:
         with self.connect() as connection:
             return _correctable(responses.find_response(connection, team=self.team, form=self.form, number=self.number))
@@ -195,7 +213,9 @@ class Correcting:
         return _Ready(row=row, program=self._program(row), table=table)
 
     def _program(self, row: ResponseRow) -> Program:
-        return self.editions.program(self.form, row.edition, shown=_WHOLE, language=row.told["locale"])
+        # Of a part the form's own people read it, of all else who filled it in.
+        language = row.told["locale"] if self.at_part in (EVERYBODY, FILLING_IN) else ""
+        return self.editions.program(self.form, row.edition, shown=_WHOLE, language=language)
 
     def program(self) -> Program:
         """Return the form that was filled in, for files that are added. Raises as `opened` does."""
@@ -223,12 +243,13 @@ class Correcting:
     def _accepted(self, connection: Connection, ready: "_Ready", answers: Mapping[str, Any]) -> Accepted | Refused:
         known = self._with_files(connection, ready.program, ready.row, answers)
         taken = self._taken(connection, ready.program)
-        result = accept(
-            ready.program, known, _context(ready.program, ready.row, taken, tables_in(connection, self.form))
-        )
+        context = self._context(ready.program, ready.row, taken, tables_in(connection, self.form))
+        result = accept(ready.program, known, context)
         return result if isinstance(result, Refused) else numbered(result, self.number)
 
-    def _keep(self, ready: "_Ready", answers: Mapping[str, Any], because: str) -> Difference:
+    def _keep(
+        self, ready: "_Ready", answers: Mapping[str, Any], because: str, then: Then = _nothing_more
+    ) -> Difference:
         with self.connect() as connection:
             now = responses.lock_response(connection, team=self.team, form=self.form, number=self.number)
             if _version(_correctable(now)) != _version(ready.row):
@@ -236,7 +257,10 @@ class Correcting:
             result = self._accepted(connection, ready, answers)
             paid = payments.find_payment(connection, form=self.form, number=self.number)
             found = _difference(ready, result, paid)
-            if isinstance(result, Refused) or not found.changes:
+            if isinstance(result, Refused):
+                return found
+            if not found.changes:
+                then(connection, result.state)
                 return found
             ordered: tuple[Claim, ...] = () if ready.row.test else result.state.claims
             if claims.move(connection, form=self.form, number=self.number, claims=ordered) is not None:
@@ -256,6 +280,7 @@ class Correcting:
                 person=self.person,
                 trail={"changes": changes, "because": because, **former},
             )
+            then(connection, result.state)
         return found
 
     def _claim_files(self, connection: Connection, ready: "_Ready", result: Accepted) -> None:

@@ -1,4 +1,4 @@
-"""What the demo's team has to decide, and has decided: the newest responses of forms with an approval."""
+"""What the demo's team has to decide or fill in, and has decided: the newest responses of forms that ask for it."""
 
 from dataclasses import asdict
 from uuid import UUID
@@ -6,6 +6,7 @@ from uuid import UUID
 from codexa.core.program.follow_ups import due
 from codexa.services.approvals import asking, deciding
 from codexa.services.approvals.deciding import Verdict
+from codexa.services.parts import standing
 from codexa.services.payments.settling import Way
 from codexa.services.received import state_of_row
 from codexa.store import approvals as store
@@ -30,7 +31,10 @@ def decide(way: Way, *, form: UUID, count: int, team: list[SignedIn]) -> None:
             row = responses.find_received(connection, form=form, number=number)
         if row is None:
             continue
-        found = due(state_of_row(way, form, row, for_team=True), "complete")
+        state = state_of_row(way, form, row, for_team=True)
+        with way.connect() as connection:
+            standing.begin(connection, state, form, number)
+        found = due(state, "complete")
         for each in (one for one in found if one.kind == "approval"):
             with way.connect() as connection:
                 asking.begin(connection, form=form, number=number, due=asdict(each))

@@ -13,7 +13,13 @@ from codexa.store.database import Connect
 from codexa.store.sessions import SignedIn
 
 LOAN, SHARE = "instrument_loan.json", "share_a_sighting.json"
-_GROUPS = {"Dome keepers": ("Mira Okafor", "Jonas Lindqvist"), "Borrowers": (), "Observers": ("Aylin Demir",)}
+_GROUPS = {
+    "Dome keepers": ("Mira Okafor", "Jonas Lindqvist"),
+    "Borrowers": (),
+    "Observers": ("Aylin Demir",),
+    "Readers": ("Mira Okafor", "Jonas Lindqvist"),
+    "Treasury": ("Aylin Demir",),
+}
 _MEMBERS = (
     ("Liv Aasen", "liv.aasen@example.org", "Borrowers, Observers", "Harbour Deck"),
     ("Tomas Brand", "tomas.brand@example.org", "Borrowers", "Summit Dome"),

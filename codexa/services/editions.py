@@ -6,7 +6,7 @@ from uuid import UUID
 
 import orjson
 
-from codexa.core.context import Context, PaymentFacts
+from codexa.core.context import EVERYBODY, Context, PaymentFacts
 from codexa.core.errors import DefinitionError
 from codexa.core.fields.field_type import Region
 from codexa.core.form.form import Form
@@ -96,7 +96,8 @@ class Editions:
         """
         context = Context.from_json(response.told, number=number).with_payment(payment)
         program = self.program(form, response.edition, language="" if for_team else context.locale)
-        return state_of_kept(program, response.answers, replace(context, locale=program.form.locale))
+        known = replace(context, locale=program.form.locale, at_part=EVERYBODY if for_team else None)
+        return state_of_kept(program, response.answers, known)
 
     def columns(self, form: UUID, number: int) -> tuple[Column, ...] | None:
         """Return what an edition's responses have as columns, or None where it can't be read. Raises NotFoundError.

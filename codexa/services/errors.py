@@ -85,6 +85,12 @@ class DecidedMeanwhileError(ServiceError):
     code = "decided_meanwhile"
 
 
+class PartMovedError(ServiceError):
+    """Somebody else has handed this response on meanwhile. Nothing was changed."""
+
+    code = "part_moved"
+
+
 class MovedError(Exception):
     """The form has another address by now; `team_slug` and `slug` are the last parts of it."""
 

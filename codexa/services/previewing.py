@@ -22,7 +22,7 @@ from codexa.core.program.public import form_face
 from codexa.core.program.samples import sample_answers
 from codexa.core.program.translated import program_in_language
 from codexa.services import brands
-from codexa.services.answering import Given, state_with
+from codexa.services.answering import Given, state_with, unseen_by
 from codexa.services.bounded_cache import BoundedCache
 from codexa.services.context import context_of
 from codexa.services.errors import NotFoundError
@@ -83,7 +83,7 @@ def page(connect: Connect, program: Program, given: Given, *, form: UUID, tables
     """Return the draft as visitors would get it first, with its brand's present look."""
     look: Brand = brands.as_it_looks_now(connect, program.form, form_id=form)
     return PreviewPage(
-        face=form_face(program).model_copy(update={"brand": look}),
+        face=form_face(program, unseen_by(program, given)).model_copy(update={"brand": look}),
         state=state_with(program, given, tables=tables),
     )
 

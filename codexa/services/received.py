@@ -62,7 +62,7 @@ def seen_again(way: Way, *, form: UUID, number: int, mark: str) -> SeenAgain:
         edition=row.edition,
         address=f"/f/{row.team_slug}/{row.slug}",
         sites=row.sites,
-        face=form_face(program).model_copy(update={"brand": look}),
+        face=form_face(program, state.unseen).model_copy(update={"brand": look}),
         state=state_with(program, Given(answers={}, link={})) | _way_taken(state),
         confirmation=confirmation_face(state),
         payment=payment_of(way, form=form, number=number, program=program),

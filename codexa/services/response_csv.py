@@ -163,6 +163,7 @@ IN_ROWS: Mapping[str, Callable[[ResponseRow], Sequence[str]]] = {
     "response.stage": lambda row: [row.stage],
     "response.payment": lambda row: [row.payment],
     "response.decision": lambda row: [row.decision],
+    "response.at_part": lambda row: [row.at_part],
     "response.booking": lambda row: [row.booking],
 }
 

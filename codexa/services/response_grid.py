@@ -41,6 +41,7 @@ class Row:
     payment: str
     decision: str
     booking: str
+    at_part: str
     status: str
     tags: list[str]
     person: str
@@ -77,6 +78,7 @@ class ResponseTable:
             payment=response.payment,
             decision=response.decision,
             booking=response.booking,
+            at_part=response.at_part,
             status=response.status or "",
             tags=response.tags,
             person="" if response.person_id is None else str(response.person_id),
@@ -268,7 +270,16 @@ def about(event: Event, statuses: Mapping[str, str]) -> str:
         case "corrected":
             changes = (f"{each['label']}: {each['before'] or '–'} → {each['after'] or '–'}" for each in data["changes"])
             return "\n".join(filter(None, (data["because"], *changes)))
-        case "approved" | "denied" | "step approved" | "asked back" | "remark" | "task done":
+        case (
+            "approved"
+            | "denied"
+            | "step approved"
+            | "asked back"
+            | "remark"
+            | "task done"
+            | "handed on"
+            | "handed back"
+        ):
             return ": ".join(filter(None, (data.get("step") or data.get("name"), data.get("remark"))))
         case "decision asked":
             return str(data["subject"] or data["name"])

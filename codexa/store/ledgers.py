@@ -64,6 +64,7 @@ FACETS: Mapping[str, Facet] = MappingProxyType(
         "response.payment": Facet("payment", _TEXT),
         "response.decision": Facet("decision", _TEXT),
         "response.booking": Facet("booking", _TEXT),
+        "response.at_part": Facet("at_part", _TEXT),
         "response.status": Facet("status", _TEXT),
         "response.practice": Facet("practice", "boolean NOT NULL"),
         "response.held": Facet("held", "boolean NOT NULL"),

@@ -139,6 +139,12 @@ def find_team(connection: Connection, *, slug: str) -> Team | None:
     return Team(**row) if row else None
 
 
+def find_team_of(connection: Connection, *, form: UUID) -> Team | None:
+    """Return the team of a form; None where there is no such form any more."""
+    row = one(connection, _QUERIES["find_team_of"], form=form)
+    return Team(**row) if row else None
+
+
 def find_by_email(connection: Connection, *, team: UUID, email: str) -> MemberRow | None:
     """Return the member of a team with an e-mail, as it is compared."""
     row = one(connection, _QUERIES["find_by_email"], team=team, email=email)

@@ -33,6 +33,7 @@ class ResponseRow:
     payment: str
     decision: str
     booking: Booking
+    at_part: str
     status: str | None
     tags: list[str]
     person_id: UUID | None

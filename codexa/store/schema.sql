@@ -895,6 +895,7 @@ CREATE TABLE public.response (
     member_id uuid,
     filled_by uuid,
     booking text DEFAULT 'none'::text NOT NULL,
+    at_part text DEFAULT 'none'::text NOT NULL,
     CONSTRAINT response_booking_check CHECK ((booking = ANY (ARRAY['none'::text, 'booked'::text, 'waiting'::text, 'cancelled'::text]))),
     CONSTRAINT response_decision_check CHECK ((decision = ANY (ARRAY['none'::text, 'asked'::text, 'approved'::text, 'denied'::text]))),
     CONSTRAINT response_payment_check CHECK ((payment = ANY (ARRAY['none'::text, 'due'::text, 'pending'::text, 'paid'::text, 'failed'::text, 'part refunded'::text, 'refunded'::text]))),
@@ -1264,6 +1265,18 @@ CREATE TABLE public.sign_in_try (
     tried_at timestamp with time zone NOT NULL,
     next_at timestamp with time zone NOT NULL
 );
+CREATE TABLE public.standing (
+    form_id uuid NOT NULL,
+    number integer NOT NULL,
+    part text NOT NULL,
+    name text NOT NULL,
+    groups text[] NOT NULL,
+    sent_back_by text,
+    remark text NOT NULL,
+    by_name text NOT NULL,
+    turn integer NOT NULL,
+    since timestamp with time zone DEFAULT now() NOT NULL
+);
 CREATE TABLE public.task (
     id bigint NOT NULL,
     form_id uuid NOT NULL,
@@ -1597,6 +1610,8 @@ ALTER TABLE ONLY public.sign_in_step
     ADD CONSTRAINT sign_in_step_pkey PRIMARY KEY (token_digest);
 ALTER TABLE ONLY public.sign_in_try
     ADD CONSTRAINT sign_in_try_pkey PRIMARY KEY (subject);
+ALTER TABLE ONLY public.standing
+    ADD CONSTRAINT standing_pkey PRIMARY KEY (form_id, number);
 ALTER TABLE ONLY public.task
     ADD CONSTRAINT task_form_id_number_run_key UNIQUE (form_id, number, run);
 ALTER TABLE ONLY public.task
@@ -1921,6 +1936,8 @@ ALTER TABLE ONLY public.sign_in_step
     ADD CONSTRAINT sign_in_step_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.sign_in_step
     ADD CONSTRAINT sign_in_step_team_id_fkey FOREIGN KEY (team_id) REFERENCES public.team(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.standing
+    ADD CONSTRAINT standing_form_id_number_fkey FOREIGN KEY (form_id, number) REFERENCES public.response(form_id, number) ON DELETE CASCADE;
 ALTER TABLE ONLY public.task
     ADD CONSTRAINT task_done_by_fkey FOREIGN KEY (done_by) REFERENCES public.person(id) ON DELETE SET NULL;
 ALTER TABLE ONLY public.task

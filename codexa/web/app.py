@@ -36,6 +36,7 @@ from codexa.web import (
     members,
     own_page,
     pages,
+    part_page,
     payments,
     previews,
     programs,
@@ -107,6 +108,8 @@ PUBLIC: tuple[Blueprint, ...] = (
     members.blueprint,
     own_page.blueprint,
     own_page.answering,
+    part_page.blueprint,
+    part_page.answering,
 )
 for _each in WORKBENCH:
     limits.limiter.limit(limits.team_rate, key_func=limits.who_is_counted)(_each)

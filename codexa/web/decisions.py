@@ -7,6 +7,7 @@ from flask import Blueprint
 from codexa.services import tasks
 from codexa.services.approvals import deciding
 from codexa.services.approvals.deciding import OneDecision
+from codexa.services.parts.waiting import waiting_for
 from codexa.services.roles import Right
 from codexa.web.contract.decisions import (
     DecidedReply,
@@ -18,6 +19,7 @@ from codexa.web.contract.decisions import (
     SaidReply,
     TaskReply,
     TasksReply,
+    WaitingPartReply,
     WaitingReply,
 )
 from codexa.web.database import connection
@@ -32,8 +34,10 @@ blueprint = Blueprint("decisions", __name__, url_prefix="/api/decisions")
 @endpoint(blueprint, "GET", "", reply=DecisionsReply)
 def inbox() -> DecisionsReply:
     """List what waits for who asks, and what they have decided."""
-    found = deciding.inbox(way(), who=may(Right.SEE_FORMS, used=False))
+    who = may(Right.SEE_FORMS, used=False)
+    found = deciding.inbox(way(), who=who)
     return DecisionsReply(
+        parts=[WaitingPartReply.model_validate(each) for each in waiting_for(way(), who=who)],
         waiting=[WaitingReply.model_validate(each) for each in found.waiting],
         decided=[
             DecidedReply(

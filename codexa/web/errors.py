@@ -67,6 +67,7 @@ _STATUSES = {
     "corrected_meanwhile": 409,
     "booking_refused": 409,
     "decided_meanwhile": 409,
+    "part_moved": 409,
 }
 _SENTENCES = {
     404: "There is nothing at this address.",

@@ -39,11 +39,12 @@ def form_page(
     own_window: bool = False,
     sends: bool = True,
     shared: Mapping[str, str] = _NOT_SHARED,
+    above: str = "",
 ) -> str:
     """Return the page of a form; `shared` is what other programs show of a link to it, as `shared_of` gives it.
 
     In a frame that is a window of its own it fills that; in others the frame grows with it. What never `sends` has no
-    button for it.
+    button for it. `above` is HTML that stands before it.
     """
     return render_template(
         "form.html",
@@ -56,6 +57,7 @@ def form_page(
         own_window=own_window,
         sends=sends,
         shared=shared,
+        above=above,
         first=first,
         nonce=g.nonce,
         direction=direction_of(face.locale),

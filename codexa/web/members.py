@@ -19,7 +19,7 @@ from codexa.settings import Settings
 from codexa.store.database import Connection
 from codexa.store.members import SignedInMember, Team, end_session
 from codexa.web import guard, visiting
-from codexa.web.database import connection
+from codexa.web.database import connection, own_pages
 from codexa.web.limits import SIGN_IN_RATE, limiter
 from codexa.web.network import network
 from codexa.web.payments import way
@@ -154,7 +154,11 @@ def _member(team: str, *, changes: bool = False) -> tuple[Team, SignedInMember]:
 def _own_page(of: Team, member: SignedInMember, said: str, status: int = 200) -> Response:
     found = own_page.show(connection, member)
     shown = [(each, format_date(each.received_at, "long", _locale())) for each in found.responses]
-    known = {"member": member, "responses": shown, "forms": found.forms, "least": SHORTEST_PASSWORD}
+    waiting = [
+        (each, f"/part/{each.form_id}/{each.number}" if each.part else own_pages().address(each.form_id, each.number))
+        for each in found.waiting
+    ]
+    known = {"member": member, "responses": shown, "forms": found.forms, "waiting": waiting, "least": SHORTEST_PASSWORD}
     return _page("member.html", of, status, said=said, **known)
 
 

@@ -12,6 +12,7 @@ from codexa.core.fields.field_type import Medium
 from codexa.core.program.faces import FileFace
 from codexa.services import audit, drafts, held, received, response_grid, uploads
 from codexa.services.errors import NotFoundError
+from codexa.services.parts import handing_on, waiting
 from codexa.services.response_csv import CsvFashion
 from codexa.services.response_pdf import response_page
 from codexa.services.response_set import documents, export_files
@@ -27,9 +28,12 @@ from codexa.web.contract.responses import (
     EventReply,
     ExportFileReply,
     ExportFilesReply,
+    GiveToRequest,
     HeldReply,
+    PartReply,
     ResponseReply,
     RowReply,
+    StandingReply,
 )
 from codexa.web.database import connection, editions, export_connection, files_folder, own_pages
 from codexa.web.endpoint import endpoint, json_reply
@@ -79,7 +83,10 @@ def show(form: UUID, number: int) -> ResponseReply:
     """Return one response, and what happened to it."""
     who = may(Right.SEE_RESPONSES)
     found = response_grid.single(connection, editions(), who=who, form=form, number=number)
+    stands = waiting.where(way(), who=who, form=form, number=number)
     return ResponseReply(
+        standing=None if stands.standing is None else StandingReply.model_validate(stands.standing),
+        parts=[PartReply.model_validate(each) for each in stands.parts],
         columns=[ColumnReply.model_validate(column) for column in found.columns],
         row=RowReply.model_validate(found.row),
         files={column: [FileFace.model_validate(each) for each in files] for column, files in found.files.items()},
@@ -99,6 +106,13 @@ def show(form: UUID, number: int) -> ResponseReply:
             for event in found.events
         ],
     )
+
+
+@endpoint(blueprint, "POST", "/responses/<number:number>/standing", body=GiveToRequest)
+def give_to(asked: GiveToRequest, form: UUID, number: int) -> None:
+    """Let a response go to who filled it in, or to a part of its form, wherever it stands."""
+    who = may(Right.EDIT_FORMS)
+    handing_on.open_again(way(), who=who, form=form, number=number, to=asked.to, remark=asked.remark.strip())
 
 
 @blueprint.get("/responses/<number:number>/pdf")

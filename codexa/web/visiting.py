@@ -75,7 +75,12 @@ def ticket(form: UUID, terms: Terms) -> str | None:
         session = signed_in_by(terms)
         g.new_member_session = session.token
         return pass_of("m", session.id, form, settings)
-    member = member_at(terms.team_slug)
+    return ticket_at(form, terms.team_slug)
+
+
+def ticket_at(form: UUID, team_slug: str) -> str | None:
+    """Return the pass of whoever is signed in for a form, by a cookie of theirs; None of a guest."""
+    settings, member = _settings(), member_at(team_slug)
     if member is not None:
         return pass_of("m", member.session_id, form, settings)
     sent = guard.token()

@@ -118,7 +118,7 @@ def forms(draw, kinds=KINDS):
         rules = {rule: draw(_conditions(names)) for rule in ("shown", "required", "locked")}
         if kind in ("number", "money"):
             rules["default"] = draw(some.sampled_from(("", "3", "zqtotal", "zq0")))
-        field = _field(kind, str(at)) | rules
+        field = _field(kind, str(at)) | rules | {"part": draw(some.sampled_from(("", "", "", "review")))}
         if kind == "record_choice":
             field["look"] = draw(some.sampled_from(("list", "dropdown", "search")))
             field["fitting"] = draw(some.sampled_from(FILTERS))
@@ -127,7 +127,7 @@ def forms(draw, kinds=KINDS):
             field["options"][0] |= {rule: draw(_conditions(names)) for rule in ("shown", "locked")}
             field["offered"] = draw(some.sampled_from(("", "option.counts_as < zqtotal")))
         blocks.append(field)
-    inside = _field(draw(some.sampled_from(offered)), "row")
+    inside = _field(draw(some.sampled_from(offered)), "row") | {"part": draw(some.sampled_from(("", "review")))}
     rows = {"id": "krow", "key": "zqkind", "label": "Row", "blocks": [inside]}
     more = [
         {"type": "calculated", "id": "bcalc", "key": "zqcalc", "label": "About {zq0}", "formula": '"About " & zqtotal'},
@@ -164,6 +164,7 @@ def forms(draw, kinds=KINDS):
         "title": "Any form",
         "pages": pages,
         "figures": figures,
+        "parts": [{"id": "review", "name": "zq review", "groups": ["zq"], "seen": draw(some.booleans())}],
         "confirmations": [ending],
     }
     return whole | {"order": order, "presentation": draw(some.sampled_from(("whole", "paged", "single", "chat")))}

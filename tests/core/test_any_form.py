@@ -54,7 +54,8 @@ def test_its_document_reads_back_as_the_same_form(form):
 @given(form=FORMS)
 def test_what_is_found_in_it_has_a_place_and_a_remedy_and_every_formula_a_note(form):
     program = compile_form(form)
-    parts = {*form.numbers(), *program.figures, *(each.id for each in form.confirmations), ORDER, None}
+    beside = (*form.confirmations, *form.parts)
+    parts = {*form.numbers(), *program.figures, *(each.id for each in beside), ORDER, None}
     for finding in proof(program):
         assert finding.block in parts
         assert finding.message[-1] in ".?"

@@ -28,6 +28,7 @@ def example_of(endpoint):
         "CloseSlotRequest": {"name": "slot:visit:2026-12-01T18:00:", "closed": True},
         "DoneRequest": {"remark": "Done"},
         "DecideRequest": {"step": 0, "verdict": "approve"},
+        "GiveToRequest": {"to": ""},
         "CancelBookingRequest": {"because": "The dome is shut."},
         "MoveBookingRequest": {"address": "visit", "code": "2026-12-01T18:00"},
         "TypedRequest": {"answers": {}, "language": "de"},

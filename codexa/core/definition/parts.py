@@ -113,10 +113,14 @@ class FieldFace(BlockFace):
 
 
 class Block(BlockFace):
-    """Anything on a page. `shown` is a condition; empty text means always."""
+    """Anything on a page. `shown` is a condition; empty text means always.
+
+    `part` is the part of the form that it belongs to, by id; "" for that of what it stands in, at last who fills in.
+    """
 
     key: Key
     shown: ShownWhen = ""
+    part: OptionalIdentifier = ""
 
 
 class Field(FieldFace, Block):

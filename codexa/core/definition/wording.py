@@ -48,6 +48,7 @@ _PAYMENT = "Payment"
 _LATER = "Going on later"
 _WHO = "Who fills in"
 _AFTER = "After sending"
+_PARTS = "Parts that others fill in"
 _BOOKING = "A booking"
 _INSTEAD = "Instead of the form"
 _WRONG = "What is wrong"
@@ -389,6 +390,16 @@ MESSAGES: tuple[Message, ...] = (
         "Above the form, when it was given back",
         "We have a question about this. Change what is needed, and send it once more.",
     ),
+    Message("partTitle", _PARTS, "Above the form, for whoever fills in a part", "Yours to fill in: {part}"),
+    Message("partHandOn", _PARTS, "Button that hands it on to the next part", "Hand on to {part}"),
+    Message("partDone", _PARTS, "The same after the last part", "Done"),
+    Message("partGoneOn", _PARTS, "After it was handed on", "Thank you. It is with {part} now."),
+    Message("partEnded", _PARTS, "The same after the last part", "Thank you. Everything is filled in."),
+    Message("partBack", _PARTS, "Button that sends it back", "Send it back"),
+    Message("partBackTo", _PARTS, "Above the choice of whom it goes back to", "To whom"),
+    Message("partFiller", _PARTS, "In that choice", "Who filled it in"),
+    Message("partRemark", _PARTS, "Above the box for what is to be changed", "What is to be changed?"),
+    Message("partSentBack", _PARTS, "After it was sent back", "It was sent back."),
     Message("linkNeeded", _INSTEAD, "Without a link of one's own", "This form opens with a link that was sent to you."),
     Message(
         "linkWrong",
@@ -438,6 +449,8 @@ _BY_SERVER = frozenset({
     "knownMember", "noSlot", "slotWaits", "slot_gone", "slot_lost", "slot_each",
     "bookingTitle", "bookingMove", "bookingTake", "bookingMoved", "bookingCancel", "bookingSure", "bookingOff",
     "bookingBack", "bookingLate", "decisionWaits", "askedBack",
+    "partTitle", "partHandOn", "partDone", "partGoneOn", "partEnded", "partBack", "partBackTo", "partFiller",
+    "partRemark", "partSentBack",
 })  # fmt: skip
 
 _BY_NAME = {message.name: message for message in MESSAGES}

@@ -24,7 +24,7 @@ MAX_RECIPIENTS = 50
 # What sets a follow-up off: an event of a response, or a day that hangs on it.
 Moment = Literal[
     "kept", "handed in", "complete", "paid", "payment failed", "charge", "charge failed", "refunded", "moved up",
-    "rebooked", "cancelled", "approved", "denied", "asked back", "day",
+    "rebooked", "cancelled", "approved", "denied", "asked back", "handed on", "handed back", "day",
 ]  # fmt: skip
 Address = Annotated[str, StringConstraints(max_length=254, pattern=r"^[^\x00-\x20\x7f]*$")]
 

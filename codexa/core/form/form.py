@@ -20,6 +20,7 @@ from codexa.core.definition.parts import (
     Field,
     FormulaText,
     Group,
+    GroupCode,
     Identifier,
     InsertedText,
     Label,
@@ -52,6 +53,7 @@ from codexa.core.formula.functions.function import Role
 FORMAT = 2  # of the documents that are written now; see upgrades.py
 MAX_BLOCKS = 2_000
 FORM = "whole-form"  # the owner of what belongs to the form itself; no block can have this id
+MAX_PARTS = 20
 MAX_FOLLOW_UPS = 50
 MAX_GROUPS_DEEP = 10
 MAX_FORMULAS = 400_000  # characters of all formulas together; each may have 8,000
@@ -114,6 +116,7 @@ class Page(PageFace):
     shown: ShownWhen = ""
     required: RequiredWhen = ""
     locked: LockedWhen = ""
+    part: OptionalIdentifier = ""
     next: tuple[NextRule, ...] = ()
     blocks: tuple[AnyBlock, ...] = ()
 
@@ -139,6 +142,20 @@ class Confirmation(Part):
     again: bool = False
     printing: bool = False
     sharing: bool = False
+
+
+class FormPart(Part):
+    """A part of the form that only those in its `groups` change, while a response stands with them.
+
+    Once complete, a response goes to each part in order for which `only_when` holds. Who fills in sees what is entered
+    there, or with `seen` off nothing of it. `name` is what the team calls it.
+    """
+
+    id: Identifier
+    name: Label = ""
+    groups: Annotated[tuple[GroupCode, ...], Len(max_length=20)] = ()
+    only_when: Annotated[str, FormulaText(Role.CONDITION, "part")] = ""
+    seen: bool = True
 
 
 class LinkValue(Part):
@@ -199,6 +216,7 @@ class Form(Part):
     pages: tuple[Page, ...] = ()
     figures: tuple[AnyFigure, ...] = ()
     checks: tuple[Check, ...] = ()
+    parts: Annotated[tuple[FormPart, ...], Len(max_length=MAX_PARTS)] = ()
     order: Order = Order()
     payment: Payment = Payment()
     confirmations: tuple[Confirmation, ...] = ()
@@ -274,7 +292,7 @@ class Form(Part):
 
     @model_validator(mode="after")
     def _ids_are_unique(self) -> "Form":
-        named = (*self.pages, *self.figures, *self.confirmations, *self.follow_ups, *self.trials)
+        named = (*self.pages, *self.figures, *self.parts, *self.confirmations, *self.follow_ups, *self.trials)
         ids = [each.id for each in named]
         ids += [block.id for block in self.blocks()] + [kind.id for repeat in self.repeats() for kind in repeat.kinds]
         if len(ids) > MAX_BLOCKS:

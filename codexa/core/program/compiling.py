@@ -46,7 +46,7 @@ _DECIDED = frozenset({"next", "confirmation", "rows"})
 _CELL = FormulaText(Role.VALUE, "cell")
 _OWN_FACTS = frozenset(
     {"shown", "required", "locked", "value", "default", "check", "offered", "fitting", "next", "confirmation"}
-    | {"follow_up"}
+    | {"part", "follow_up"}
     | {"discount", "amount", "shipping", "tax", "payment", "payment_amount"}
     | {"plan", "plan_times", "plan_fee", "plan_first_day"}
 )
@@ -342,6 +342,9 @@ class _Compiler:
             self.writer.column(repeat.id, spot, self.layout.spots.rows[repeat.id], by_index, rows)
 
 
+_ASIDE = ("tables", "pages", "figures", "parts", "confirmations", "follow_ups")  # of the form: owners of their own
+
+
 def owners(form: Form) -> Iterator[tuple[str, Part, RowKind | None]]:
     """Yield everything that has formulas or texts: its id, itself, and the row kind in which it is worked out."""
     for page in form.pages:
@@ -355,11 +358,13 @@ def owners(form: Form) -> Iterator[tuple[str, Part, RowKind | None]]:
         yield figure.id, figure, None
     for confirmation in form.confirmations:
         yield confirmation.id, confirmation, None
+    for part in form.parts:
+        yield part.id, part, None
     for follow_up in form.follow_ups:
         yield follow_up.id, follow_up, None
     yield ORDER, form.order, None
     yield PAYMENT, form.payment, None
-    beside: dict[str, Any] = dict.fromkeys(("tables", "pages", "figures", "confirmations", "follow_ups"), ())
+    beside: dict[str, Any] = dict.fromkeys(_ASIDE, ())
     yield FORM, form.model_copy(update=beside | {"order": Order(), "payment": Payment()}), None
 
 

@@ -23,6 +23,7 @@ from codexa.core.formula.values import Choices, Failed, FormulaFailure, use_exac
 from codexa.core.program.claims import Claim, claims_of
 from codexa.core.program.commitment import Commitment, commitment_of
 from codexa.core.program.order import OrderTotals, is_in_time, same_code
+from codexa.core.program.parts import answers_in_turn, open_parts, unseen_parts
 from codexa.core.program.places import ROW_ADDRESS, ROW_KIND, KindPlace, Place, RepeatPlace, Spot
 from codexa.core.program.program import Program, Reader
 from codexa.core.program.record_claims import record_claims
@@ -49,7 +50,8 @@ class State:
     """The facts of a form, read by place, and by row for what stands in rows.
 
     `values` holds them by slot. What was `misread` or `dropped` is named by its address: a block's id, or
-    "repeat/row/block". `brought` are the fields that the link filled in, by id.
+    "repeat/row/block". `brought` are the fields that the link filled in, by id; `closed` is what belongs to other parts
+    of the form than who answers may change now, by id: nothing is asked of them there.
     """
 
     program: Program
@@ -59,6 +61,7 @@ class State:
     dropped: set[str]
     given: Mapping[str, Any]
     brought: Mapping[str, LinkValue] = field(default_factory=lambda: NOTHING_BROUGHT)
+    closed: frozenset[str] = frozenset()
 
     def at(self, spot: Spot, row: Sequence[Any] = ()) -> Any:
         """Return the value of a spot."""
@@ -70,15 +73,25 @@ class State:
 
     def required(self, place: Place | KindPlace, row: Sequence[Any] = ()) -> bool:
         """Whether it must be answered."""
-        return self.at(place.conditions.required, row) is True
+        return self.at(place.conditions.required, row) is True and not self._is_closed(place)
 
     def locked(self, place: Place | KindPlace, row: Sequence[Any] = ()) -> bool:
         """Whether visitors can't change it."""
-        return self.at(place.conditions.locked, row) is True or self._way_of(place) in ("locked", "hidden")
+        is_locked = self.at(place.conditions.locked, row) is True or self._is_closed(place)
+        return is_locked or self._way_of(place) in ("locked", "hidden")
+
+    def _is_closed(self, place: Place | KindPlace) -> bool:
+        return bool(self.closed) and _id_of(place) in self.closed
 
     def veiled(self, place: Place | KindPlace) -> bool:
-        """Whether it is answered by the link, and visitors don't see it."""
-        return self._way_of(place) == "hidden"
+        """Whether visitors don't see it: the link answers it, or it is in a part that is not for them."""
+        return self._way_of(place) == "hidden" or (bool(self.unseen) and _id_of(place) in self.unseen)
+
+    @cached_property
+    def unseen(self) -> frozenset[str]:
+        """The ids of what is in parts of the form of which who fills in sees nothing."""
+        form = self.program.form
+        return self.program.owners_in(unseen_parts(form, self.context)) if self.program.has_parts else frozenset()
 
     def _way_of(self, place: Place | KindPlace) -> str:
         link = self.brought.get(place.block.id) if self.brought and isinstance(place, Place) else None
@@ -139,7 +152,7 @@ class State:
 
     def error(self, place: Place, row: Sequence[Any] = ()) -> FieldError | None:
         """What is wrong with a shown block, whether or not the visitor has been there yet."""
-        if not self.shown(place, row):
+        if not self.shown(place, row) or self._is_closed(place):
             return None
         if isinstance(place, RepeatPlace):
             return self._repeat_error(place)
@@ -340,6 +353,10 @@ class State:
         yield FORM, self.form_error()
 
 
+def _id_of(place: Place | KindPlace) -> str:
+    return place.kind.id if isinstance(place, KindPlace) else place.block.id
+
+
 def _count_message(count: int, least: int, most: int | None, label: str = "") -> Sentence | None:
     if count < least and label:
         return Sentence('Add at least {count} row "{label}".', count=least, label=label)
@@ -368,6 +385,11 @@ def evaluate(program: Program, answers: Mapping[str, Any], context: Context) -> 
     begin()
     values = list(program.initial)
     misread: dict[str, FieldError] = {}
+    closed = (
+        program.closed_to(open_parts(program.form, context)) if program.has_parts or context.at_part else frozenset()
+    )
+    if closed:
+        answers = answers_in_turn(answers, context.others, closed, program.repeats)
     readers, repeats = program.readers, program.repeats
     for block_id, raw in answers.items():
         reader = readers.get(block_id)
@@ -387,6 +409,7 @@ def evaluate(program: Program, answers: Mapping[str, Any], context: Context) -> 
         dropped=dropped,
         given=answers,
         brought=brought,
+        closed=closed,
     )
 
 

@@ -22,6 +22,10 @@ def group_findings(program: Program, groups: Collection[str] | None) -> Iterator
     """
     if groups is None:
         return
+    for part in program.form.parts:
+        for code in sorted({*part.groups} - {*groups}):
+            message = f'The group "{code}" is to change the part {part.name}, and the team does not have it.'
+            yield error("no_such_group", message, "Choose another, or make it in Team.", part.id, "groups")
     for each in program.form.follow_ups:
         yield from _of_follow_up(each, groups)
     by_fold = {code.casefold(): code for code in sorted(groups)}
@@ -66,7 +70,8 @@ def groups_named(program: Program) -> set[str]:
     approvals = (each for each in program.form.follow_ups if isinstance(each, ApprovalFollowUp))
     deciding = {code for each in approvals for code in _deciding(each)}
     doing = {each.who.group for each in program.form.follow_ups if isinstance(each, TaskFollowUp) and each.who.group}
-    return asked | {code for each in accounts for code in each.groups} | deciding | doing
+    changing = {code for part in program.form.parts for code in part.groups}
+    return asked | {code for each in accounts for code in each.groups} | deciding | doing | changing
 
 
 def _groups_in(parts: Iterable[Typed]) -> Iterator[tree.Text]:

@@ -2,6 +2,7 @@
 
 from codexa.core.definition.parts import Block
 from codexa.core.program.order_names import ORDER, PAYMENT
+from codexa.core.program.parts import part_named
 from codexa.core.program.program import Program
 
 
@@ -18,9 +19,16 @@ def name_of(program: Program, owner: str) -> str:
     place = program.places.get(owner)
     if place is not None:
         return f"{numbers[owner]} {label_of(place.block)}"
-    follow_up = next((each for each in program.form.follow_ups if each.id == owner), None)
-    if follow_up is not None:
-        return f"the follow-up {follow_up.name or follow_up.kind}"
+    for follow_up in program.form.follow_ups:
+        if follow_up.id == owner:
+            return f"the follow-up {follow_up.name or follow_up.kind}"
+    return _name_of_page(program, owner, numbers)
+
+
+def _name_of_page(program: Program, owner: str, numbers: dict[str, str]) -> str:
+    part = part_named(program.form, owner)
+    if part is not None:
+        return f"the part {part.name}".strip()
     page = next((each for each in program.form.pages if each.id == owner), None)
     if page is not None:
         return f"page {numbers[owner]} {page.title}".strip()

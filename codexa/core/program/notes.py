@@ -15,6 +15,7 @@ from codexa.core.formula.functions.function import Role
 from codexa.core.formula.unparse import unparse
 from codexa.core.program.facts import Formula
 from codexa.core.program.order_names import ORDER, PAYMENT
+from codexa.core.program.parts import named_parts, part_named
 from codexa.core.program.places import Spot
 from codexa.core.program.program import Program
 from codexa.core.program.wording import Sentences, Words
@@ -57,6 +58,7 @@ _BEGINNINGS = {
     "fitting": (NoteKind.RULE, "offers records of which "),
     "next": (NoteKind.RULE, "goes on elsewhere when "),
     "confirmation": (NoteKind.RULE, "follows when "),
+    "part": (NoteKind.RULE, "goes there when "),
     "follow_up": (NoteKind.RULE, "done when "),
     "recipient": (NoteKind.RULE, "goes there when "),
     "discount": (NoteKind.MONEY, "taken off when "),
@@ -101,6 +103,9 @@ def notes(program: Program) -> dict[str, tuple[Note, ...]]:
                 note, fact=formula.mark.fact, condition=is_condition, type=formula.compiled.type.kind.value, reads=reads
             )
         )
+    for owner, part in named_parts(program.form):
+        if part:
+            written.setdefault(owner, []).append(_of_part(program, part))
     for block in program.form.blocks():
         written.setdefault(block.id, []).extend(_of_settings(block))
     return {owner: tuple(found) for owner, found in written.items() if found}
@@ -160,6 +165,12 @@ def _of_next(program: Program, formula: Formula) -> tuple[Words, ...]:
     if not target:
         return (Words(text="goes to the end when "),)
     return (Words(text="goes on to "), Words(block=target), Words(text=" when "))
+
+
+def _of_part(program: Program, part: str) -> Note:
+    named = part_named(program.form, part)
+    text = "filled in by a part that is not there" if named is None else f"filled in by {named.name or 'a part'}"
+    return Note(kind=NoteKind.RULE, setting="part", words=(Words(text=text),))
 
 
 def _of_settings(block: Block) -> Iterator[Note]:
@@ -222,7 +233,7 @@ def links(program: Program) -> dict[str, Links]:
     """Return the links of every page, block, row kind, figure and confirmation, and of the form itself, by id."""
     form = program.form
     reads: dict[str, set[str]] = {each: set() for each in [*form.numbers(), *program.figures]}
-    reads |= {each.id: set() for each in (*form.confirmations, *form.follow_ups)}
+    reads |= {each.id: set() for each in (*form.parts, *form.confirmations, *form.follow_ups)}
     reads |= {ORDER: set(), PAYMENT: set(), FORM: set()}
     for formula in program.formulas:
         reads[formula.owner] |= set(read_by_formula(program, formula))

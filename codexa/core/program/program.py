@@ -1,6 +1,6 @@
 """The program of a form: its facts, where they stand, and what hangs on what."""
 
-from collections.abc import Callable, Iterable, Iterator
+from collections.abc import Callable, Container, Iterable, Iterator
 from dataclasses import dataclass
 from functools import cached_property
 from typing import Any
@@ -17,6 +17,7 @@ from codexa.core.form.pricing import quantities_of
 from codexa.core.formula.types import Kind
 from codexa.core.program.facts import Fact, Formula
 from codexa.core.program.layout import Layout
+from codexa.core.program.parts import parts_by_owner
 from codexa.core.program.places import (
     ALWAYS,
     FigurePlace,
@@ -211,6 +212,30 @@ class Program:
     def steps(self) -> tuple[Step, ...]:
         """What is shown at once, in order: pages, or one question at a time."""
         return steps_of(self.form)
+
+    @cached_property
+    def _parts(self) -> dict[str, str]:
+        return parts_by_owner(self.form)
+
+    @cached_property
+    def has_parts(self) -> bool:
+        """Whether something in it is not for who fills in to change."""
+        return any(self._parts.values())
+
+    def owners_in(self, parts: Container[str]) -> frozenset[str]:
+        """Return the ids of the pages, blocks and row kinds in these parts of the form."""
+        return frozenset(owner for owner, part in self._parts.items() if part in parts)
+
+    def closed_to(self, parts: frozenset[str]) -> frozenset[str]:
+        """Return the ids of those in other parts than these, which are open."""
+        memory = self._closed_memory
+        if parts not in memory:
+            memory[parts] = frozenset(self._parts) - self.owners_in(parts)
+        return memory[parts]
+
+    @cached_property
+    def _closed_memory(self) -> dict[frozenset[str], frozenset[str]]:
+        return {}
 
     @cached_property
     def _telling_all(self) -> set[str]:

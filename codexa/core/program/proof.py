@@ -31,6 +31,7 @@ from codexa.core.program.link_values import link_findings
 from codexa.core.program.named_words import named_words, wrong_word
 from codexa.core.program.names import name_of
 from codexa.core.program.order_findings import order_findings
+from codexa.core.program.part_findings import part_findings
 from codexa.core.program.payment import card_findings, payment_findings
 from codexa.core.program.places import ALWAYS, NEVER, Place
 from codexa.core.program.program import Program
@@ -42,6 +43,7 @@ from codexa.core.program.unfinished import unfinished
 
 _CONDITIONS = frozenset(
     {"shown", "required", "locked", "check", "next", "confirmation", "counted", "follow_up", "recipient", "discount"}
+    | {"part"}
 )
 _OF_NOW = ("TODAY", "NOW", "INGROUP")
 _DIVIDING = {"MOD": 1, "QUOTIENT": 1}
@@ -83,11 +85,12 @@ def proof(
         *link_findings(program),
         *record_findings(program),
         *slot_findings(program),
+        *part_findings(program),
         *group_findings(program, groups),
         *language_findings(program),
         *unfinished(program),
     ]
-    beside = (*program.form.confirmations, *program.form.follow_ups)
+    beside = (*program.form.parts, *program.form.confirmations, *program.form.follow_ups)
     ids = [*program.form.numbers(), *program.figures, *(each.id for each in beside)]
     order = {owner: index for index, owner in enumerate(ids)}
     return tuple(sorted(found, key=lambda each: (each.severity is Severity.DOUBT, order.get(each.block or "", -1))))

@@ -11,7 +11,7 @@ from typing import Any
 from pydantic import BaseModel
 
 from codexa.core.definition.formulas import INSERTION
-from codexa.core.definition.parts import Block, BlockFace, Part, Question
+from codexa.core.definition.parts import Block, BlockFace, Group, Part, Question, Repeat
 from codexa.core.definition.rich_text import sanitised
 from codexa.core.definition.wording import Wording, is_in_browser
 from codexa.core.fields import type_of
@@ -51,8 +51,8 @@ from codexa.core.program.told_answers import ToldPage, said_so_far, told_by_step
 Facts = dict[str, Any]
 
 
-def form_face(program: Program) -> FormFace:
-    """Return what the browser may know of the form."""
+def form_face(program: Program, unseen: Collection[str] = ()) -> FormFace:
+    """Return what the browser may know of the form, without what is `unseen`, by id (see `State.unseen`)."""
     form = program.form
     welcome = None if form.welcome is None else Welcome.model_validate(_known(form.welcome, Welcome))
     return FormFace(
@@ -70,8 +70,10 @@ def form_face(program: Program) -> FormFace:
         progress=form.progress,
         page_addresses=form.page_addresses,
         welcome=welcome,
-        pages=tuple(_step_face(step) for step in program.steps),
-        asks=tuple(block_id for block_id, place in program.places.items() if _asks(program, place)),
+        pages=tuple(_step_face(step, unseen) for step in program.steps if step.page.id not in unseen),
+        asks=tuple(
+            block_id for block_id, place in program.places.items() if block_id not in unseen and _asks(program, place)
+        ),
         quiz=_quiz_face(program),
     )
 
@@ -87,8 +89,9 @@ def _words_face(words: Wording) -> Wording:
     return words.model_copy(update={"messages": told})
 
 
-def _step_face(step: Step) -> FilledPageFace:
-    known = {**_known(step.page, PageFace), "id": step.id, "blocks": _faces(step.blocks)}
+def _step_face(step: Step, unseen: Collection[str]) -> FilledPageFace:
+    blocks = _faces(_without(step.blocks, unseen) if unseen else step.blocks)
+    known = {**_known(step.page, PageFace), "id": step.id, "blocks": blocks}
     if not step.first:
         known |= {"address": "", "back_label": ""}
     return FilledPageFace.model_validate(known if step.last else known | {"next_label": ""})
@@ -110,6 +113,20 @@ def _asks(program: Program, place: Place) -> bool:
 
 def _faces(blocks: Iterable[Block]) -> list[BlockFace]:
     return [_block_face(block) for block in blocks if type_of(block).visible]
+
+
+def _without(blocks: Iterable[Block], unseen: Collection[str]) -> tuple[Block, ...]:
+    """Return the blocks without those that are unseen, within groups and rows too."""
+    return tuple(_seen_of(block, unseen) for block in blocks if block.id not in unseen)
+
+
+def _seen_of(block: Block, unseen: Collection[str]) -> Block:
+    if isinstance(block, Group):
+        return block.model_copy(update={"blocks": _without(block.blocks, unseen)})
+    if isinstance(block, Repeat):
+        kinds = tuple(each.model_copy(update={"blocks": _without(each.blocks, unseen)}) for each in block.kinds)
+        return block.model_copy(update={"kinds": kinds})
+    return block
 
 
 def _block_face(block: Block) -> BlockFace:
@@ -141,7 +158,7 @@ def form_state(state: State, only: Collection[str] | None = None, checked: Colle
     blocks = {
         place.block.id: block_state(state, place)
         for place in program.top_places
-        if _is_told(place.block.id, only) and type_of(place.block).visible
+        if _is_told(place.block.id, only) and type_of(place.block).visible and place.block.id not in state.unseen
     }
     for block_id, feedback in feedback_due(state, checked).items():
         if block_id in blocks:
@@ -169,7 +186,7 @@ def _is_told(block_id: str, only: Collection[str] | None) -> bool:
 def _steps_that_apply(state: State) -> Iterator[str]:
     """Yield the ids of the steps that a visitor goes through; one question at a time, those with something to see."""
     program = state.program
-    pages = {program.form.pages[index].id for index in state.path()}
+    pages = {program.form.pages[index].id for index in state.path()} - state.unseen
     for step in program.steps:
         if step.looks_over or (step.page.id in pages and (not program.form.by_question or _is_seen(state, step))):
             yield step.id
@@ -210,7 +227,7 @@ def _texts_outside_blocks(state: State, only: Collection[str] | None) -> Facts:
             if not setting.startswith("checks.")
         }
         for shown_as, owner in owners.items()
-        if owner in program.texts and _is_told(owner, only)
+        if owner in program.texts and _is_told(owner, only) and owner not in state.unseen
     }
 
 
@@ -426,7 +443,7 @@ def _row_id(row: Row | tuple[()]) -> str:
 
 def _row_state(state: State, place: RepeatPlace, row: Row) -> Facts:
     kind = state.kind_of(place, row)
-    visible = [inner for inner in kind.places if type_of(inner.block).visible]
+    visible = [each for each in kind.places if type_of(each.block).visible and each.block.id not in state.unseen]
     facts: Facts = {"blocks": {inner.block.id: block_state(state, inner, row) for inner in visible}}
     if (error := state.row_error(kind, row)) is not None:
         facts["error"] = _error(error)

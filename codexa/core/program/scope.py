@@ -119,6 +119,8 @@ class FormScope:
                 return self._fact(blank_text, lambda context: context.own_page or None)
             case "decision" if name in ("state", "remark", "by"):
                 return self._fact(blank_text, lambda context: getattr(context.decision, name, None) or None)
+            case "part" if name in ("name", "remark", "by"):
+                return self._fact(blank_text, lambda context: getattr(context.handed_on, name, None) or None)
             case "payment" if name in _OF_PAYMENT:
                 return self._of_payment(name)
         return None

@@ -68,7 +68,7 @@ def _of_blocks(state: State, blocks: Iterable[Block]) -> tuple[ToldAnswer, ...]:
 
 
 def _of_place(state: State, place: Place) -> Iterator[ToldAnswer]:
-    if not type_of(place.block).visible or not state.shown(place):
+    if not type_of(place.block).visible or not state.shown(place) or state.veiled(place):
         return
     if isinstance(place.block, OrderSummaryBlock):
         yield from _of_order(state)
@@ -108,7 +108,7 @@ def _of_field(state: State, place: Place, row: Row | tuple[()] = ()) -> Iterator
     if place.field_type is None or not type_of(place.block).visible or not state.shown(place, row):
         return
     if state.veiled(place):
-        return
+        return  # in a row it may be, though its repeat is seen
     value, text = state.value(place, row), state.presented(place, row)
     if not text or isinstance(value, Failed):
         return

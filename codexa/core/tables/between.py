@@ -103,6 +103,11 @@ def _column(block: Field) -> dict[str, Any] | None:
     label = plain(block.label)
     named = {"id": block.id, "key": block.key, "label": block.key if "{" in label else label or block.key}
     required = getattr(block, "required", "")
-    return {**kept, **named, "locked": "", "required": "TRUE" if required.upper() == "TRUE" else "", "help": ""} | (
-        {"offered": ""} if "options" in kept and kept["type"] == block.type else {}
-    )
+    return {
+        **kept,
+        **named,
+        "locked": "",
+        "part": "",
+        "required": "TRUE" if required.upper() == "TRUE" else "",
+        "help": "",
+    } | ({"offered": ""} if "options" in kept and kept["type"] == block.type else {})

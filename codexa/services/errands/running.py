@@ -18,6 +18,8 @@ from codexa.services.follow_ups import mailing
 from codexa.services.follow_ups.carrying_out import PAUSES, Waits, try_later
 from codexa.services.follow_ups.outcomes import NeverError, TryLaterError
 from codexa.services.members import mails as member_mails
+from codexa.services.parts import mails as part_mails
+from codexa.services.parts.standing import ARRIVED
 from codexa.services.payments.reconciling import differences
 from codexa.services.payments.settling import Way as Paying
 from codexa.services.response_set import export_files, filling, in_bulk
@@ -155,6 +157,7 @@ _KINDS: dict[str, Do] = {
     member_mails.SIGN_IN: _mail(member_mails.sign_in_mail),
     member_mails.INVITATION: _mail(member_mails.invitation_mail),
     member_mails.ADDRESS: _mail(member_mails.address_mail),
+    ARRIVED: _mail(part_mails.arrived_mail),
     approvals.ASKED: _mail(approval_mails.asked_mail),
     approvals.REMINDER: _mail(approval_mails.reminder_mail),
     approvals.OVERDUE: _mail(approval_mails.overdue_mail),

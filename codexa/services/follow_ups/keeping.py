@@ -16,6 +16,7 @@ from codexa.services.errors import NotFoundError
 from codexa.services.follow_ups.carrying_out import TASK
 from codexa.services.follow_ups.mail_layout import shown_mail
 from codexa.services.own_pages import OwnPages
+from codexa.services.parts import standing
 from codexa.store import responses, runs
 from codexa.store.database import Connect, Connection
 from codexa.store.runs import Delivery, Run, RunRow
@@ -58,7 +59,9 @@ class Happened:
 
 
 def keep_due(connection: Connection, state: State, event: Happened, pages: OwnPages | None) -> None:
-    """Keep what an event sets off, with a job for what each of its moments does."""
+    """Keep what an event sets off, with a job for what each of its moments does; what is complete goes to its parts."""
+    if "complete" in event.moments and state.program.form.parts:
+        standing.begin(connection, state, event.form, event.number)
     if not state.program.form.follow_ups:
         return
     known = state if pages is None else pages.known_in(state, event.form, event.number)

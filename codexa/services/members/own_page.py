@@ -23,9 +23,10 @@ from codexa.services.tables.records import Changing, Typed
 from codexa.services.tables.tables import opened
 from codexa.settings import Settings
 from codexa.store import members as store
-from codexa.store import responses, tables
+from codexa.store import responses, standings, tables
 from codexa.store.database import Connect, Connection
 from codexa.store.members import Link, OwnForm, OwnResponse, SignedInMember
+from codexa.store.standings import WaitingPart
 
 _MOST_SHOWN = 500
 _GONE = "This is not among your answers any more."
@@ -33,8 +34,9 @@ _GONE = "This is not among your answers any more."
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class OwnPage:
-    """What a member's own page has: their responses, the latest first, and the forms that are for them."""
+    """What a member's own page has: what waits for them, their responses, the latest first, and the forms for them."""
 
+    waiting: list[WaitingPart]
     responses: list[OwnResponse]
     forms: list[OwnForm]
 
@@ -53,6 +55,9 @@ def show(connect: Connect, member: SignedInMember) -> OwnPage:
         known = store.find_as(connection, team=member.team_id, number=member.number)
         groups = known.groups if known else []
         return OwnPage(
+            waiting=standings.waiting_for_member(
+                connection, team=member.team_id, member=member.id, groups=groups, most=_MOST_SHOWN
+            ),
             responses=store.own_responses(connection, team=member.team_id, member=member.id, most=_MOST_SHOWN),
             forms=store.own_forms(connection, team=member.team_id, groups=groups, most=_MOST_SHOWN),
         )

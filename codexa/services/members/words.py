@@ -7,6 +7,7 @@ WORDS = {
     "lead": Sentence("Sign in to find your answers again."),
     "answers": Sentence("Your answers"),
     "none": Sentence("You have handed in nothing yet."),
+    "waits": Sentence("Waits for you"),
     "forms": Sentence("Forms for you"),
     "see": Sentence("Look at it"),
     "go_on": Sentence("Go on"),

@@ -48,6 +48,7 @@ class Known:
     people: Sequence[Option] = ()
     links: Sequence[Option] = ()
     languages: Sequence[Option] = ()
+    parts: Sequence[Option] = ()
 
 
 def facets(known: Known) -> list[Column]:
@@ -62,6 +63,7 @@ def facets(known: Known) -> list[Column]:
         "payment": ("Payment", Holds.CHOICE, _options(dict.fromkeys(_PAYMENTS))),
         "decision": ("Decision", Holds.CHOICE, _options(dict.fromkeys(_DECISIONS))),
         "booking": ("Booking", Holds.CHOICE, _options(dict.fromkeys(_BOOKINGS))),
+        "at_part": ("Stands with", Holds.CHOICE, known.parts),
         "edition": ("Edition", Holds.NUMBER, ()),
         "way": ("Came by", Holds.CHOICE, _options(_WAYS)),
         "page": ("Came from page", Holds.TEXT, ()),

@@ -30,6 +30,7 @@ def document(
         "stage": response.stage,
         "payment": response.payment,
         "decision": response.decision,
+        "at_part": response.at_part,
         "booking": response.booking,
         "status": response.status,
         "tags": response.tags,

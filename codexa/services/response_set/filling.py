@@ -203,6 +203,7 @@ def _facets(source: Source) -> dict[str, Any]:
         "payment": source.payment,
         "decision": source.decision,
         "booking": source.booking,
+        "at_part": source.at_part,
         "status": source.status or None,
         "practice": source.test,
         "held": source.held,

@@ -15,8 +15,8 @@ from codexa.services.response_columns import Column, Option
 from codexa.services.response_set.asking import Asking, Known, facets, used
 from codexa.services.response_set.filling import INDEXED_FROM, Filling
 from codexa.store import editions as editions_store
-from codexa.store import ledger_indexes, people, views
-from codexa.store.database import Connect
+from codexa.store import ledger_indexes, people, standings, views
+from codexa.store.database import Connect, Connection
 from codexa.store.ledger_orders import Sort
 from codexa.store.ledger_queries import Chosen
 from codexa.store.ledgers import Ledger
@@ -56,6 +56,7 @@ def open_set(connect: Connect, editions: Editions, *, who: OfTeam, form: UUID) -
             people=[
                 Option(code=str(each.id), label=each.name) for each in people.list_people(connection, team=who.team_id)
             ],
+            parts=_parts(connection, form),
             links=[Option(code=str(batch), label=name) for batch, name in views.known_links(connection, form=form)],
         )
     filling = Filling(connect, editions, form=form, numbers=numbers)
@@ -74,6 +75,12 @@ def open_set(connect: Connect, editions: Editions, *, who: OfTeam, form: UUID) -
         region=region,
         asking=Asking([*own, *columns], region, datetime.datetime.now(datetime.UTC)),
     )
+
+
+def _parts(connection: Connection, form: UUID) -> list[Option]:
+    """Return with whom responses of a form may stand: those with whom any does."""
+    names = standings.names(connection, form=form)
+    return [Option(code=standings.NOBODY, label="nobody"), *(Option(code=name, label=name) for name in names)]
 
 
 def _region(editions: Editions, form: UUID, numbers: Sequence[int]) -> Region:

@@ -37,8 +37,8 @@ SELECT coalesce(max(last_number), 0) AS last_number FROM response_counter WHERE 
 -- name: new_sources
 -- Responses of a form after a number, in order, as ledgers take them up.
 SELECT response.number, response.edition, response.received_at, response.answers, response.computed, response.told,
-    response.stage, response.payment, response.decision, response.booking, response.status, response.test, response.held,
-    response.came, response.sealed_link, sealed_link.batch_id AS batch, response.tags, response.person_id
+    response.stage, response.payment, response.decision, response.booking, response.at_part, response.status,
+    response.test, response.held, response.came, response.sealed_link, sealed_link.batch_id AS batch, response.tags, response.person_id
 FROM response LEFT JOIN sealed_link ON sealed_link.id = response.sealed_link
 WHERE response.form_id = %(form)s AND response.number > %(after)s
 ORDER BY response.number LIMIT %(most)s;
@@ -50,8 +50,8 @@ SELECT id, number FROM ledger_due WHERE form_id = %(form)s ORDER BY id LIMIT %(m
 -- name: sources
 -- Responses by their numbers, as ledgers take them up.
 SELECT response.number, response.edition, response.received_at, response.answers, response.computed, response.told,
-    response.stage, response.payment, response.decision, response.booking, response.status, response.test, response.held,
-    response.came, response.sealed_link, sealed_link.batch_id AS batch, response.tags, response.person_id
+    response.stage, response.payment, response.decision, response.booking, response.at_part, response.status,
+    response.test, response.held, response.came, response.sealed_link, sealed_link.batch_id AS batch, response.tags, response.person_id
 FROM response LEFT JOIN sealed_link ON sealed_link.id = response.sealed_link
 WHERE response.form_id = %(form)s AND response.number = ANY(%(numbers)s);
 

@@ -230,3 +230,8 @@ WITH unnamed AS (
     WHERE member.table_id = %(table)s AND member.number = %(number)s AND response.member_id = member.id
 )
 DELETE FROM record WHERE table_id = %(table)s AND number = %(number)s;
+
+-- name: find_team_of
+-- The team of a form that is there, as its members reach it.
+SELECT team.id, team.name, team.slug FROM team JOIN form ON form.team_id = team.id
+WHERE form.id = %(form)s AND form.deleted_at IS NULL;

@@ -80,7 +80,7 @@ ORDER BY event.id;
 -- name: page_of_responses
 -- Complete responses of a form of the team, newest first: those after a place in that order, or from the first.
 SELECT response.number, response.edition, response.received_at, response.answers, response.computed, response.told,
-    response.test, response.stage, response.payment, response.decision, response.booking, response.status,
+    response.test, response.stage, response.payment, response.decision, response.booking, response.at_part, response.status,
     response.tags, response.person_id
 FROM response JOIN form ON form.id = response.form_id
 WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL AND response.stage = 'complete'
@@ -90,19 +90,19 @@ LIMIT %(limit)s;
 
 -- name: by_numbers
 -- Responses of a form by their numbers.
-SELECT number, edition, received_at, answers, computed, told, test, stage, payment, decision, booking, status, tags,
+SELECT number, edition, received_at, answers, computed, told, test, stage, payment, decision, booking, at_part, status, tags,
     person_id
 FROM response WHERE form_id = %(form)s AND number = ANY(%(numbers)s);
 
 -- name: answers_by_numbers
 -- The same without what they were told.
-SELECT number, edition, received_at, answers, computed, test, stage, payment, decision, booking, status, tags, person_id
+SELECT number, edition, received_at, answers, computed, test, stage, payment, decision, booking, at_part, status, tags, person_id
 FROM response WHERE form_id = %(form)s AND number = ANY(%(numbers)s);
 
 -- name: find_response
 -- One response of a form of the team.
 SELECT response.number, response.edition, response.received_at, response.answers, response.computed, response.told,
-    response.test, response.stage, response.payment, response.decision, response.booking, response.status,
+    response.test, response.stage, response.payment, response.decision, response.booking, response.at_part, response.status,
     response.tags, response.person_id
 FROM response JOIN form ON form.id = response.form_id
 WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL AND response.number = %(number)s;
@@ -110,7 +110,7 @@ WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL
 -- name: lock_response
 -- One response of a form of the team, kept from others until the transaction ends.
 SELECT response.number, response.edition, response.received_at, response.answers, response.computed, response.told,
-    response.test, response.stage, response.payment, response.decision, response.booking, response.status,
+    response.test, response.stage, response.payment, response.decision, response.booking, response.at_part, response.status,
     response.tags, response.person_id
 FROM response JOIN form ON form.id = response.form_id
 WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL AND response.number = %(number)s

@@ -34,10 +34,26 @@ class DecidedReply(Message):
     remark: str
 
 
+class WaitingPartReply(Message):
+    """A response that stands with a part that who asks fills in: since when, and what was said with it, by whom."""
+
+    form_id: UUID
+    form_name: str
+    number: int
+    name: str
+    since: datetime
+    remark: str
+    by_name: str
+
+
 class DecisionsReply(Message):
-    """What waits for who asks, the most urgent first, and what they have decided, the latest first."""
+    """What waits for who asks, the most urgent first, and what they have decided, the latest first.
+
+    `parts` are the responses that they fill in a part of.
+    """
 
     waiting: list[WaitingReply]
+    parts: list[WaitingPartReply]
     decided: list[DecidedReply]
 
 

@@ -1,8 +1,10 @@
 """What came back."""
 
 from datetime import datetime
-from typing import Literal
+from typing import Annotated, Literal
 from uuid import UUID
+
+from pydantic import StringConstraints
 
 from codexa.core.program.faces import FileFace
 from codexa.core.responses.holds import Holds
@@ -41,6 +43,7 @@ class RowReply(Message):
     payment: str
     decision: str
     booking: str
+    at_part: str
     status: str
     tags: list[str]
     person: str
@@ -109,11 +112,36 @@ class EventReply(Message):
     about: str
 
 
+class StandingReply(Message):
+    """With which part of its form a response stands ("" for who filled it in), since when, and what was said."""
+
+    part: str
+    name: str
+    since: datetime
+    remark: str
+    by_name: str
+
+
+class PartReply(Message):
+    """A part of a form, which a response may be given to."""
+
+    id: str
+    name: str
+
+
+class GiveToRequest(Message):
+    """To which part a response shall go, "" for who filled it in, and what is asked there."""
+
+    to: Annotated[str, StringConstraints(max_length=60)]
+    remark: Annotated[str, StringConstraints(max_length=2_000)] = ""
+
+
 class ResponseReply(Message):
     """One response with its files by column, how it came, and what happened to it, in order.
 
     `way` is "" where that is not known; `link` is what its sealed link was made with, "" where there was none.
-    `visitor` is who was signed in, by name and e-mail, "" for nobody.
+    `visitor` is who was signed in, by name and e-mail, "" for nobody; `standing` is where it stands, and `parts` are
+    those that it may be given to.
     """
 
     columns: list[ColumnReply]
@@ -125,3 +153,5 @@ class ResponseReply(Message):
     link: str
     visitor: str
     events: list[EventReply]
+    standing: StandingReply | None
+    parts: list[PartReply]

@@ -14,6 +14,7 @@ import type {
   TrialVisitor,
   ExceptionReply,
   ExceptionsReply,
+  GiveToRequest,
   HindrancesReply,
   TakenOutReply,
   BegunCodesReply,
@@ -444,6 +445,8 @@ export const api = {
   taskDone: (id: number, remark: string) => call<undefined>("POST", `/decisions/tasks/${id}`, { remark }),
   decision: (id: string) => call<DecisionReply>("GET", `/decisions/${id}`),
   decide: (id: string, said: DecideRequest) => call<DecisionReply>("POST", `/decisions/${id}`, said),
+  giveTo: (form: string, number: number, asked: GiveToRequest) =>
+    call<undefined>("POST", `/forms/${form}/responses/${number}/standing`, asked),
   bookingSheet: (form: string, asked: { block: string; day: string }) =>
     call<SheetReply>("GET", `/forms/${form}/bookings?${new URLSearchParams(asked)}`),
   calendarAddress: (form: string) => call<CalendarReply>("GET", `/forms/${form}/bookings/calendar`),

@@ -9,7 +9,7 @@ import { SETTINGS } from "./settings";
 const FOR_ALL = [
   ...["id", "type", "key", "label", "help", "width"],
   ...["shown", "required", "locked", "default", "formula", "offered", "fitting", "earliest", "latest", "checks"],
-  ...["keep_when_hidden", "default_follows", "personal", "blocks"],
+  ...["keep_when_hidden", "default_follows", "personal", "part", "blocks"],
 ];
 
 /** What the panels offer that are more than rows. */

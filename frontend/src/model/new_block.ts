@@ -2,7 +2,7 @@
 import type { Form } from "../api/generated/wire";
 import { type Block, type BlockKind, type Page, titleOf, typeOf } from "./blocks";
 import { keyFrom, keysOf } from "./outline";
-import type { Confirmation, Figure, Paragraph, RowKind, ScoredQuestion } from "./parts";
+import type { Confirmation, Figure, FormPart, Paragraph, RowKind, ScoredQuestion } from "./parts";
 
 /** An id that nothing else has; ids never change and mean nothing. */
 export const newId = (): string => crypto.randomUUID().replaceAll("-", "").slice(0, 12);
@@ -40,6 +40,7 @@ export const newPage = (title: string): Page => ({
   shown: "",
   required: "",
   locked: "",
+  part: "",
   next: [],
   blocks: [],
 });
@@ -73,6 +74,9 @@ export const newConfirmation = (name: string): Confirmation => ({
   printing: false,
   sharing: false,
 });
+
+/** A part of the form that a group fills in. */
+export const newFormPart = (name: string): FormPart => ({ id: newId(), name, groups: [], only_when: "", seen: true });
 
 const PLAIN_LOOK: Paragraph["chart_look"] = { says: "", decimals: null, first: null, order: "largest" };
 

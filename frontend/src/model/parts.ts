@@ -3,7 +3,7 @@ import type { Form } from "../api/generated/wire";
 import { type Block, type Page, titleOf } from "./blocks";
 
 /** The lists that parts stand in, in the order of the outline; an option has an id too, but belongs to its block. */
-export const LISTS = ["pages", "blocks", "kinds", "confirmations", "figures", "follow_ups", "trials"] as const;
+export const LISTS = ["pages", "blocks", "kinds", "confirmations", "figures", "parts", "follow_ups", "trials"] as const;
 export type ListName = (typeof LISTS)[number];
 
 export type RowKind = Extract<Block, { type: "repeat" }>["kinds"][number];
@@ -11,14 +11,21 @@ export type Figure = Form["figures"][number];
 export type Confirmation = Form["confirmations"][number];
 export type Paragraph = Confirmation["paragraphs"][number];
 export type ScoredQuestion = Extract<Figure, { kind: "score" }>["questions"][number];
+/** A part of the form that only a group changes. */
+export type FormPart = Form["parts"][number];
 export type FollowUp = Form["follow_ups"][number];
 export type EmailFollowUp = Extract<FollowUp, { kind: "email" }>;
 export type Recipient = EmailFollowUp["recipients"][number];
 export type Trial = Form["trials"][number];
 
-/** The lists of parts that something has; the kinds of files that an upload takes are no parts. */
+/** The lists of parts that something has; kinds of files that an upload takes are none, nor is what a name is made of. */
 export const listsOf = (holder: object): ListName[] =>
-  LISTS.filter((list) => list in holder && (list !== "kinds" || ("type" in holder && holder.type === "repeat")));
+  LISTS.filter(
+    (list) =>
+      list in holder &&
+      (list !== "kinds" || ("type" in holder && holder.type === "repeat")) &&
+      (list !== "parts" || !("type" in holder)),
+  );
 
 /** The holder of the lists that the form itself has. */
 export const FORM = "";
@@ -41,6 +48,7 @@ type Named =
   | { what: "kind"; part: RowKind }
   | { what: "confirmation"; part: Confirmation }
   | { what: "figure"; part: Figure }
+  | { what: "form_part"; part: FormPart }
   | { what: "follow_up"; part: FollowUp }
   | { what: "trial"; part: Trial };
 
@@ -66,6 +74,7 @@ const WHAT = {
   kinds: "kind",
   confirmations: "confirmation",
   figures: "figure",
+  parts: "form_part",
   follow_ups: "follow_up",
   trials: "trial",
 } as const;
@@ -80,6 +89,7 @@ const titles: { [List in ListName]: (part: never) => string } = {
   kinds: (kind: RowKind) => kind.label || kind.key,
   confirmations: (confirmation: Confirmation) => confirmation.name || confirmation.title || "Confirmation",
   figures: (figure: Figure) => figure.name || figure.key,
+  parts: (part: FormPart) => part.name || "Untitled part",
   follow_ups: (followUp: FollowUp) => followUp.name || "Follow-up",
   trials: (trial: Trial) => trial.name,
 };
@@ -89,7 +99,7 @@ const numberOf = (list: ListName, before: string, index: number): string =>
     ? `C.${index + 1}`
     : list === "follow_ups"
       ? `F.${index + 1}`
-      : list === "figures" || list === "trials"
+      : list === "figures" || list === "trials" || list === "parts"
         ? ""
         : `${before}${index + 1}`;
 

@@ -55,6 +55,7 @@ export const A_FORM = {
     in_frame: true,
     hours: 24,
   },
+  parts: [],
   follow_ups: [],
   wording: { messages: {} },
   trials: [],

@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 from decimal import Decimal
 from typing import Any, get_args
 
-from codexa.core.context import DecisionFacts, PaymentFacts
+from codexa.core.context import EVERYBODY, DecisionFacts, HandedOnFacts, PaymentFacts
 from codexa.core.fields.moments import shown_date
 from codexa.core.form.follow_ups import (
     AccountFollowUp,
@@ -49,6 +49,8 @@ _TRIED_NUMBER = "0000"  # of a payment that is only tried
 _OF_PLAN: tuple[Moment, ...] = ("charge", "charge failed")
 _OF_DECISION: tuple[Moment, ...] = ("approved", "denied", "asked back")
 _TRIED_DECISION = {each: DecisionFacts(state=each, remark="…", by="…") for each in _OF_DECISION}
+_OF_PARTS: tuple[Moment, ...] = ("handed on", "handed back")
+_TRIED_HANDING = HandedOnFacts(name="…", remark="…", by="…")
 _OF_SLOTS: tuple[Moment, ...] = ("moved up", "rebooked", "cancelled")
 _OF_PAYMENT: tuple[Moment, ...] = ("paid", "payment failed", *_OF_PLAN, "refunded")
 
@@ -77,6 +79,8 @@ def as_if(state: State, moment: Moment) -> State | None:
     """
     if moment in _OF_DECISION:
         state = replace(state, context=replace(state.context, decision=_TRIED_DECISION[moment]))
+    if moment in _OF_PARTS:
+        state = replace(state, context=replace(state.context, handed_on=_TRIED_HANDING))
     asked = payment_due(state)
     if asked is None or moment in ("kept", "handed in"):
         return state if moment not in _OF_PAYMENT else None
@@ -108,9 +112,15 @@ def due(state: State, moment: Moment, which: str = "") -> list[Due]:
     `which` tells each time from the others. Mail to visitors is in their language, all else in the form's own.
     """
     found = [each for each in state.program.form.follow_ups if each.active and each.on == moment]
-    for_team = state if all(each.for_visitor for each in found) else in_own_language(state)
+    for_team = state if all(each.for_visitor for each in found) else _for_team(state)
     made = (_due(state if each.for_visitor else for_team, each, which) for each in found)
     return [each for each in made if each is not None]
+
+
+def _for_team(state: State) -> State:
+    """Return the state as the team is told of it: in the form's own language, with all its parts."""
+    own = in_own_language(state)
+    return replace(own, context=replace(own.context, at_part=EVERYBODY)) if own.program.form.parts else own
 
 
 def _due(state: State, follow_up: FollowUp, which: str) -> Due | None:
@@ -147,6 +157,9 @@ def _moment_findings(program: Program, follow_up: FollowUp) -> Iterator[Finding]
     ):
         message = "It waits for a decision, and nobody is asked for one."
         yield error("no_approval", message, "Add an approval, or choose another moment.", follow_up.id, "on")
+    elif follow_up.on == "handed on" and not program.form.parts:
+        message = "It waits until it is handed on, and the form has no parts that others change."
+        yield error("no_parts", message, "Make a part in Publish, or choose another moment.", follow_up.id, "on")
     elif follow_up.on in _OF_SLOTS and not program.has_slots:
         message = "It waits for a booking, and the form has no slots."
         yield error("no_slots", message, "Add a slot block, or choose another moment.", follow_up.id, "on")

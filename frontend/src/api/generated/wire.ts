@@ -160,6 +160,8 @@ export interface AccountFollowUp {
     | "approved"
     | "denied"
     | "asked back"
+    | "handed on"
+    | "handed back"
     | "day";
   only_when: string;
 }
@@ -234,6 +236,7 @@ export interface AddressField {
   key: string;
   label: string;
   locked: string;
+  part: string;
   personal: boolean;
   placeholder_postal_code: string;
   placeholder_street: string;
@@ -273,6 +276,7 @@ export interface AllAnswersBlock {
   id: string;
   key: string;
   label: string;
+  part: string;
   shown: string;
   type: "all_answers";
   width: "full" | "half" | "third" | "quarter";
@@ -768,6 +772,8 @@ export interface ApprovalFollowUp {
     | "approved"
     | "denied"
     | "asked back"
+    | "handed on"
+    | "handed back"
     | "day";
   only_when: string;
   /**
@@ -1080,6 +1086,7 @@ export interface LaneReply {
  * via the `definition` "RowReply".
  */
 export interface RowReply {
+  at_part: string;
   booking: string;
   cells: {
     [k: string]: string;
@@ -1315,6 +1322,7 @@ export interface CalculatedField {
   kept_decimals: number | null;
   key: string;
   label: string;
+  part: string;
   shown: string;
   type: "calculated";
   width: "full" | "half" | "third" | "quarter";
@@ -1744,6 +1752,7 @@ export interface ConsentField {
   key: string;
   label: string;
   locked: string;
+  part: string;
   personal: boolean;
   required: string;
   shown: string;
@@ -1902,6 +1911,7 @@ export interface DateField {
   label: string;
   latest: string;
   locked: string;
+  part: string;
   personal: boolean;
   required: string;
   shown: string;
@@ -1939,6 +1949,7 @@ export interface DateTimeField {
   label: string;
   latest: string;
   locked: string;
+  part: string;
   personal: boolean;
   required: string;
   shown: string;
@@ -2036,12 +2047,30 @@ export interface SaidReply {
 /**
  * What waits for who asks, the most urgent first, and what they have decided, the latest first.
  *
+ * `parts` are the responses that they fill in a part of.
+ *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "DecisionsReply".
  */
 export interface DecisionsReply {
   decided: DecidedReply[];
+  parts: WaitingPartReply[];
   waiting: WaitingReply[];
+}
+/**
+ * A response that stands with a part that who asks fills in: since when, and what was said with it, by whom.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "WaitingPartReply".
+ */
+export interface WaitingPartReply {
+  by_name: string;
+  form_id: string;
+  form_name: string;
+  name: string;
+  number: number;
+  remark: string;
+  since: string;
 }
 /**
  * What waits for a decision: of which form and response, what about, since when and until when.
@@ -2181,6 +2210,7 @@ export interface Discount {
 export interface DividerBlock {
   id: string;
   key: string;
+  part: string;
   shown: string;
   type: "divider";
   width: "full" | "half" | "third" | "quarter";
@@ -2267,6 +2297,184 @@ export interface Form {
   page_addresses: "names" | "numbers";
   pages: Page[];
   paper: "A4" | "Letter";
+  /**
+   * @maxItems 20
+   */
+  parts:
+    | []
+    | [FormPart]
+    | [FormPart, FormPart]
+    | [FormPart, FormPart, FormPart]
+    | [FormPart, FormPart, FormPart, FormPart]
+    | [FormPart, FormPart, FormPart, FormPart, FormPart]
+    | [FormPart, FormPart, FormPart, FormPart, FormPart, FormPart]
+    | [FormPart, FormPart, FormPart, FormPart, FormPart, FormPart, FormPart]
+    | [FormPart, FormPart, FormPart, FormPart, FormPart, FormPart, FormPart, FormPart]
+    | [FormPart, FormPart, FormPart, FormPart, FormPart, FormPart, FormPart, FormPart, FormPart]
+    | [FormPart, FormPart, FormPart, FormPart, FormPart, FormPart, FormPart, FormPart, FormPart, FormPart]
+    | [FormPart, FormPart, FormPart, FormPart, FormPart, FormPart, FormPart, FormPart, FormPart, FormPart, FormPart]
+    | [
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart
+      ]
+    | [
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart
+      ]
+    | [
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart
+      ]
+    | [
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart
+      ]
+    | [
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart
+      ]
+    | [
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart
+      ]
+    | [
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart
+      ]
+    | [
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart
+      ]
+    | [
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart,
+        FormPart
+      ];
   payment: Payment;
   presentation: "whole" | "paged" | "single" | "chat";
   progress: ("steps" | "bar" | "count" | "percent" | "left")[];
@@ -2459,6 +2667,8 @@ export interface EmailFollowUp {
     | "approved"
     | "denied"
     | "asked back"
+    | "handed on"
+    | "handed back"
     | "day";
   only_when: string;
   paragraphs: Paragraph[];
@@ -2513,6 +2723,8 @@ export interface WebhookFollowUp {
     | "approved"
     | "denied"
     | "asked back"
+    | "handed on"
+    | "handed back"
     | "day";
   only_when: string;
 }
@@ -2543,6 +2755,8 @@ export interface RecordFollowUp {
     | "approved"
     | "denied"
     | "asked back"
+    | "handed on"
+    | "handed back"
     | "day";
   only_when: string;
   /**
@@ -2615,6 +2829,8 @@ export interface TaskFollowUp {
     | "approved"
     | "denied"
     | "asked back"
+    | "handed on"
+    | "handed back"
     | "day";
   only_when: string;
   who: Decider;
@@ -2751,6 +2967,7 @@ export interface Page {
   locked: string;
   next: NextRule[];
   next_label: string;
+  part: string;
   required: string;
   shown: string;
   title: string;
@@ -2773,6 +2990,7 @@ export interface ShortTextField {
   locked: string;
   max_length: number | null;
   min_length: number | null;
+  part: string;
   pattern: string;
   pattern_message: string;
   personal: boolean;
@@ -2801,6 +3019,7 @@ export interface LongTextField {
   locked: string;
   max_length: number | null;
   min_length: number | null;
+  part: string;
   pattern: string;
   pattern_message: string;
   personal: boolean;
@@ -2831,6 +3050,7 @@ export interface NumberField {
   locked: string;
   maximum: string | null;
   minimum: string | null;
+  part: string;
   personal: boolean;
   placeholder: string;
   price: string | null;
@@ -2859,6 +3079,7 @@ export interface MoneyField {
   locked: string;
   maximum: string | null;
   minimum: string | null;
+  part: string;
   personal: boolean;
   placeholder: string;
   required: string;
@@ -2894,6 +3115,7 @@ export interface ProductField {
    * @maxItems 100
    */
   options: ProductOption[];
+  part: string;
   personal: boolean;
   picture: string;
   price: string | null;
@@ -2938,6 +3160,7 @@ export interface QuantityField {
   least: number | null;
   locked: string;
   most: number | null;
+  part: string;
   personal: boolean;
   placeholder: string;
   product: string;
@@ -2956,6 +3179,7 @@ export interface OrderSummaryBlock {
   id: string;
   key: string;
   label: string;
+  part: string;
   shown: string;
   type: "order_summary";
   width: "full" | "half" | "third" | "quarter";
@@ -2978,6 +3202,7 @@ export interface TimeField {
   label: string;
   latest: string;
   locked: string;
+  part: string;
   personal: boolean;
   required: string;
   shown: string;
@@ -3017,6 +3242,7 @@ export interface SlotField {
   locked: string;
   most_each: number | null;
   notice: number;
+  part: string;
   personal: boolean;
   required: string;
   /**
@@ -3100,6 +3326,7 @@ export interface YesNoField {
   label: string;
   locked: string;
   no: string;
+  part: string;
   personal: boolean;
   required: string;
   shown: string;
@@ -3131,6 +3358,7 @@ export interface SingleChoiceField {
   options: Option[];
   other: boolean;
   other_label: string;
+  part: string;
   personal: boolean;
   prices_shown: boolean;
   required: string;
@@ -3183,6 +3411,7 @@ export interface DropdownField {
   options: Option[];
   other: boolean;
   other_label: string;
+  part: string;
   personal: boolean;
   placeholder: string;
   prices_shown: boolean;
@@ -3219,6 +3448,7 @@ export interface SeveralChoicesField {
   options: Option[];
   other: boolean;
   other_label: string;
+  part: string;
   personal: boolean;
   prices_shown: boolean;
   required: string;
@@ -3259,6 +3489,7 @@ export interface RecordChoiceField {
   maximum: number | null;
   minimum: number | null;
   ordered_by: string;
+  part: string;
   personal: boolean;
   picture: string;
   placeholder: string;
@@ -3290,6 +3521,7 @@ export interface RatingField {
   key: string;
   label: string;
   locked: string;
+  part: string;
   personal: boolean;
   required: string;
   shown: string;
@@ -3316,6 +3548,7 @@ export interface ScaleField {
   locked: string;
   most: number;
   most_label: string;
+  part: string;
   personal: boolean;
   required: string;
   shown: string;
@@ -3340,6 +3573,7 @@ export interface SliderField {
   least: string;
   locked: string;
   most: string;
+  part: string;
   personal: boolean;
   required: string;
   shown: string;
@@ -3368,6 +3602,7 @@ export interface GridField {
    * @maxItems 50
    */
   options: Option[];
+  part: string;
   personal: boolean;
   /**
    * @maxItems 200
@@ -3405,6 +3640,7 @@ export interface NameField {
   key: string;
   label: string;
   locked: string;
+  part: string;
   parts: "one" | "first_last";
   personal: boolean;
   placeholder: string;
@@ -3430,6 +3666,7 @@ export interface EmailField {
   key: string;
   label: string;
   locked: string;
+  part: string;
   personal: boolean;
   placeholder: string;
   required: string;
@@ -3454,6 +3691,7 @@ export interface PhoneField {
   key: string;
   label: string;
   locked: string;
+  part: string;
   personal: boolean;
   placeholder: string;
   required: string;
@@ -3477,6 +3715,7 @@ export interface WebAddressField {
   key: string;
   label: string;
   locked: string;
+  part: string;
   personal: boolean;
   placeholder: string;
   required: string;
@@ -3500,6 +3739,7 @@ export interface SignatureField {
   key: string;
   label: string;
   locked: string;
+  part: string;
   personal: boolean;
   required: string;
   shown: string;
@@ -3528,6 +3768,7 @@ export interface FileUploadField {
   locked: string;
   megabytes: number;
   most: number;
+  part: string;
   personal: boolean;
   picture_types: ("jpeg" | "png" | "gif" | "webp" | "heic" | "avif")[];
   required: string;
@@ -3548,6 +3789,7 @@ export interface HeadingBlock {
   italic: boolean;
   key: string;
   lead: string;
+  part: string;
   shown: string;
   size: "small" | "normal" | "large";
   text: string;
@@ -3564,6 +3806,7 @@ export interface HeadingBlock {
 export interface TextBlock {
   id: string;
   key: string;
+  part: string;
   shown: string;
   text: string;
   type: "text";
@@ -3580,6 +3823,7 @@ export interface PictureBlock {
   caption: string;
   id: string;
   key: string;
+  part: string;
   shown: string;
   size: "small" | "medium" | "full";
   source: string;
@@ -3639,6 +3883,7 @@ export interface GroupBlock {
   key: string;
   label: string;
   locked: string;
+  part: string;
   required: string;
   shown: string;
   type: "group";
@@ -3660,6 +3905,7 @@ export interface RepeatBlock {
   locked: string;
   max_rows: number;
   min_rows: number;
+  part: string;
   required: string;
   shown: string;
   type: "repeat";
@@ -3735,6 +3981,7 @@ export interface HiddenField {
   id: string;
   key: string;
   label: string;
+  part: string;
   shown: string;
   type: "hidden";
   width: "full" | "half" | "third" | "quarter";
@@ -3748,6 +3995,157 @@ export interface HiddenField {
 export interface NextRule {
   to: string;
   when: string;
+}
+/**
+ * A part of the form that only those in its `groups` change, while a response stands with them.
+ *
+ * Once complete, a response goes to each part in order for which `only_when` holds. Who fills in sees what is entered
+ * there, or with `seen` off nothing of it. `name` is what the team calls it.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "FormPart".
+ */
+export interface FormPart {
+  /**
+   * @maxItems 20
+   */
+  groups:
+    | []
+    | [string]
+    | [string, string]
+    | [string, string, string]
+    | [string, string, string, string]
+    | [string, string, string, string, string]
+    | [string, string, string, string, string, string]
+    | [string, string, string, string, string, string, string]
+    | [string, string, string, string, string, string, string, string]
+    | [string, string, string, string, string, string, string, string, string]
+    | [string, string, string, string, string, string, string, string, string, string]
+    | [string, string, string, string, string, string, string, string, string, string, string]
+    | [string, string, string, string, string, string, string, string, string, string, string, string]
+    | [string, string, string, string, string, string, string, string, string, string, string, string, string]
+    | [string, string, string, string, string, string, string, string, string, string, string, string, string, string]
+    | [
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string
+      ]
+    | [
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string
+      ]
+    | [
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string
+      ]
+    | [
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string
+      ]
+    | [
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string
+      ]
+    | [
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string
+      ];
+  id: string;
+  name: string;
+  only_when: string;
+  seen: boolean;
 }
 /**
  * A payment that is due once the form was handed in, where it is `on` and `when` holds.
@@ -5121,6 +5519,16 @@ export interface StepCountReply {
   seconds: number | null;
 }
 /**
+ * To which part a response shall go, "" for who filled it in, and what is asked there.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "GiveToRequest".
+ */
+export interface GiveToRequest {
+  remark: string;
+  to: string;
+}
+/**
  * Give visitors an earlier edition; `live` is the one that they get, as it was seen.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -6061,6 +6469,16 @@ export interface OutlineRequest {
   text: string;
 }
 /**
+ * A part of a form, which a response may be given to.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "PartReply".
+ */
+export interface PartReply {
+  id: string;
+  name: string;
+}
+/**
  * What a browser is told to make a passkey, or to ask for one (Web Authentication, 5.4 and 5.5, as JSON).
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -6687,7 +7105,8 @@ export interface ReplayedReply {
  * One response with its files by column, how it came, and what happened to it, in order.
  *
  * `way` is "" where that is not known; `link` is what its sealed link was made with, "" where there was none.
- * `visitor` is who was signed in, by name and e-mail, "" for nobody.
+ * `visitor` is who was signed in, by name and e-mail, "" for nobody; `standing` is where it stands, and `parts` are
+ * those that it may be given to.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "ResponseReply".
@@ -6700,10 +7119,25 @@ export interface ResponseReply {
   };
   link: string;
   page: string;
+  parts: PartReply[];
   row: RowReply;
   seconds: number | null;
+  standing: StandingReply | null;
   visitor: string;
   way: string;
+}
+/**
+ * With which part of its form a response stands ("" for who filled it in), since when, and what was said.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "StandingReply".
+ */
+export interface StandingReply {
+  by_name: string;
+  name: string;
+  part: string;
+  remark: string;
+  since: string;
 }
 /**
  * A page of responses in an order; `next` asks for the page after it, "" where there is none.

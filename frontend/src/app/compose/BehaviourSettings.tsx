@@ -9,6 +9,7 @@ import type { Entry } from "../../model/parts";
 import { type SettingRow, SettingRows } from "../../ui/SettingRows";
 import { useBench } from "../workbench/bench";
 import { useOpenPart } from "../workbench/useOpenPart";
+import { FilledInBy } from "./FilledInBy";
 import { FormulaButton } from "./FormulaButton";
 import { FormulaButtons } from "./FormulaButtons";
 import { FromVisitor } from "./FromVisitor";
@@ -42,6 +43,7 @@ export function BehaviourSettings({ entry, edit }: Props) {
       {"required" in entry.part && (
         <Required part={entry.id} value={entry.part.required} edit={edit} what={entry.what} />
       )}
+      {entry.what !== "kind" && <FilledInBy entry={entry} edit={edit} />}
       <FormulaButtons entry={entry} formulas={FORMULAS} />
       {entry.what === "block" && isQuestion(entry.part) && <FromVisitor part={entry.part} edit={edit} />}
       {entry.what === "block" && isQuestion(entry.part) && (

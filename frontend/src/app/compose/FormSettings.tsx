@@ -13,6 +13,7 @@ import { type SettingRow, SettingRows } from "../../ui/SettingRows";
 import { HelpButton } from "../help/HelpTopic";
 import { useBench } from "../workbench/bench";
 import { useSells } from "../workbench/useSells";
+import { FormParts } from "./FormParts";
 import { FormulaEditor } from "./FormulaEditor";
 import { Heading } from "./InspectorFrame";
 import { LongTextField } from "../../ui/LongTextField";
@@ -120,6 +121,7 @@ export function FormSettings() {
       <SettingRows rows={rowsFor(form)} of={form} edit={edit} />
       <Welcome form={form} edit={edit} />
       <FeedbackSettings form={form} edit={edit} />
+      <FormParts />
       <FormChecks form={form} edit={edit} />
       {sells && <OrderSettings />}
     </Box>

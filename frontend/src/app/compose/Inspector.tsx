@@ -3,6 +3,7 @@ import Box from "@mui/material/Box";
 import { useBench } from "../workbench/bench";
 import { BlockSettings } from "./BlockSettings";
 import { ConfirmationSettings } from "./ConfirmationSettings";
+import { FormPartSettings } from "./FormPartSettings";
 import { FormSettings } from "./FormSettings";
 import { PageSettings } from "./PageSettings";
 import { RowKindSettings } from "./RowKindSettings";
@@ -40,6 +41,8 @@ function Panel({ actions }: { actions: ComposeActions }) {
       return <PageSettings key={entry.id} entry={entry} actions={actions} />;
     case "kind":
       return <RowKindSettings key={entry.id} entry={entry} actions={actions} />;
+    case "form_part":
+      return <FormPartSettings key={entry.id} entry={entry} actions={actions} />;
     case "confirmation":
       return <ConfirmationSettings key={entry.id} entry={entry} actions={actions} />;
     default:

@@ -9,6 +9,7 @@ import {
   duplicatesOf,
   newBlock,
   newConfirmation,
+  newFormPart,
   newPage,
   newRowKind,
   uncopied,
@@ -28,6 +29,8 @@ export interface ComposeActions {
   addBlocks: (blocks: readonly Block[], target: Target) => void;
   addPage: () => void;
   addConfirmation: () => void;
+  /** Makes a part that a group fills in, and opens it; what is given belongs to it then. */
+  addFormPart: (owner?: string) => void;
   addRowKind: (repeat: string) => void;
   /** Puts copies of row kinds into the repeat that is selected, or into a new one. */
   addRowKinds: (kinds: readonly RowKind[]) => void;
@@ -132,6 +135,14 @@ export function actionsOn(bench: () => Omit<Bench, "actions">, ask?: (removal: R
       const always = confirmations.findIndex((each) => each.when.trim() === "");
       const at = always < 0 ? confirmations.length : always;
       act({ do: "add", parts: [made], into: { holder: FORM, list: "confirmations" }, at });
+      bench().select(made.id);
+    },
+    addFormPart: (owner) => {
+      const { parts } = bench().form;
+      const made = newFormPart(parts.length === 0 ? "Review" : `Part ${parts.length + 1}`);
+      const add: Action = { do: "add", parts: [made], into: { holder: FORM, list: "parts" }, at: parts.length };
+      const gives: Action[] = owner ? [{ do: "edit", parts: [owner], changes: { part: made.id } }] : [];
+      act({ do: "together", actions: [add, ...gives] });
       bench().select(made.id);
     },
     addRowKind: (repeat) => {

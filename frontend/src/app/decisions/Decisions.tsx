@@ -15,6 +15,7 @@ import { Places } from "../Places";
 import { TopBar } from "../TopBar";
 import { Waiting } from "../Waiting";
 import { OneDecision } from "./OneDecision";
+import { Parts } from "./Parts";
 import { SAID } from "./said";
 import { Tasks } from "./Tasks";
 
@@ -49,6 +50,7 @@ export function Decisions() {
           {inbox.isPending && <Waiting />}
           {inbox.isError && <Alert severity="error">{reasonOf(inbox.error)}</Alert>}
           {inbox.data && <Stack waiting={waiting} shown={shown} />}
+          {inbox.data && inbox.data.parts.length > 0 && <Parts parts={inbox.data.parts} />}
           <Tasks />
           {inbox.data && inbox.data.decided.length > 0 && <History decided={inbox.data.decided} />}
         </Box>

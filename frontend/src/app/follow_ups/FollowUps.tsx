@@ -26,7 +26,7 @@ import { StillOpen } from "./StillOpen";
 import { EmailEditor } from "./EmailEditor";
 import { RecordEditor } from "./RecordEditor";
 import { TaskEditor } from "./TaskEditor";
-import { KINDS, MOMENTS, OF_PAYMENT, OF_DECISION, OF_PLAN, OF_SLOTS } from "./kinds";
+import { KINDS, MOMENTS, OF_PAYMENT, OF_DECISION, OF_PARTS, OF_PLAN, OF_SLOTS } from "./kinds";
 import { WouldFollow } from "./WouldFollow";
 
 const INTO = { holder: FORM, list: "follow_ups" } as const;
@@ -119,6 +119,7 @@ export function FollowUps() {
             if (OF_PAYMENT.includes(moment) && !form.payment.on && here.length === 0) return null;
             const charges = form.payment.on && form.payment.plans.length > 0;
             if (OF_DECISION.includes(moment) && !asks && here.length === 0) return null;
+            if (OF_PARTS.includes(moment) && form.parts.length === 0 && here.length === 0) return null;
             if (OF_SLOTS.includes(moment) && !hasSlots && here.length === 0) return null;
             if (OF_PLAN.includes(moment) && !charges && here.length === 0) return null;
             return (

@@ -86,6 +86,8 @@ export const MOMENTS = {
   approved: "When approved",
   denied: "When denied",
   "asked back": "When asked back",
+  "handed on": "When handed on to a part",
+  "handed back": "When sent back",
   day: "On a day before or after",
 } as const;
 
@@ -94,5 +96,7 @@ export const OF_PAYMENT: readonly string[] = ["paid", "payment failed", "refunde
 export const OF_PLAN: readonly string[] = ["charge", "charge failed"];
 /** Those that only a form with an approval comes to. */
 export const OF_DECISION: readonly string[] = ["approved", "denied", "asked back"];
+/** Those that only a form with parts for others comes to. */
+export const OF_PARTS: readonly string[] = ["handed on", "handed back"];
 /** Those that only a form with slots comes to. */
 export const OF_SLOTS: readonly string[] = ["moved up", "rebooked", "cancelled"];

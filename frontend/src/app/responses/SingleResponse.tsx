@@ -23,6 +23,7 @@ import { Followed } from "./Followed";
 import { askedOf } from "../filter/asked";
 import type { Look } from "./look";
 import { Marks } from "./Marks";
+import { Standing } from "./Standing";
 import { Waiting } from "../Waiting";
 
 interface Props {
@@ -97,6 +98,7 @@ export function SingleResponse({ formId, number, look, onOpen, onClose }: Props)
           </Box>
           {correcting && <Correct formId={formId} number={number} onDone={() => setCorrecting(false)} />}
           <Marks formId={formId} row={found.data.row} />
+          <Standing key={`standing ${number}`} formId={formId} reply={found.data} />
           <ToggleButtonGroup
             exclusive
             size="small"

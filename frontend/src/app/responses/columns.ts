@@ -62,6 +62,8 @@ export function cellText(column: AskedColumnReply, row: RowReply, dayAndTime: (i
       return row.payment === "none" ? "" : row.payment;
     case "response.decision":
       return row.decision === "none" ? "" : row.decision;
+    case "response.at_part":
+      return row.at_part === "none" ? "" : row.at_part;
     case "response.booking":
       return row.booking === "none" ? "" : row.booking;
     case "response.practice":
