@@ -25,7 +25,7 @@ def install(*, for_tests: bool) -> None:
     require_package("libpangoft2-1.0-0", PANGO)
     require_package("libharfbuzz-subset0", HARFBUZZ_SUBSET)
     if for_tests:
-        require_package("chromium", CHROMIUM)
+        require_package("chromium-headless-shell", CHROMIUM)
     requirements = [ROOT / "requirements.txt", *([ROOT / "requirements-dev.txt"] if for_tests else [])]
     name = "python-for-tests" if for_tests else "python"
     lock = _FRONTEND / "package-lock.json"

@@ -51,8 +51,7 @@ def show(form: UUID, number: int) -> Response:
     at = _opened(form, number, ticket)
     face, state, edition = at.correcting.page()
     words = at.form_of.say
-    send = words("partDone") if at.after is None else words("partHandOn").replace("{part}", at.after.name)
-    face = face.model_copy(update={"wording": face.wording.model_copy(update={"submit": send[:60]})})
+    face = face.model_copy(update={"wording": face.wording.model_copy(update={"submit": words("partHandOn")})})
     data = page_data(
         {
             "base": f"/api/public/part/{form}/{number}/{ticket}",
@@ -67,7 +66,7 @@ def show(form: UUID, number: int) -> Response:
             "kept": {
                 "token": f"part{number}",
                 "edition": edition,
-                "visit": at.correcting.visit,
+                "visit": f"part{number}",
                 "page": "",
                 "seed": 1,
                 "checked": [],
@@ -133,8 +132,8 @@ def hand_on(asked: SubmitRequest, form: UUID, number: int, ticket: str) -> Respo
     found = handing_on.hand_on(way(), at, asked.answers)
     if isinstance(found, Refused):
         return json_reply(refused_reply(found), 422)
-    words = at.form_of.say("partGoneOn" if found.context.handed_on and at.after else "partEnded")
-    title = words.replace("{part}", found.context.handed_on.name if found.context.handed_on else "")
+    to = found.context.handed_on.name if found.context.handed_on else ""
+    title = at.form_of.say("partGoneOn" if to else "partEnded").replace("{part}", to)
     return json_reply(ReceivedReply(number=number, confirmation=ConfirmationFace(title=title, paragraphs=[])), 200)
 
 

@@ -11,6 +11,7 @@ from codexa.core.formula.check import Severity
 from codexa.core.program.compiling import compile_form
 from codexa.core.program.decide import Decided, decide
 from codexa.core.program.explain import NoSuchFactError, explain, explain_all
+from codexa.core.program.notes import notes
 from codexa.core.program.proof import proof
 from core.forms import block, facts_of, figure, options, program_of, state_of
 from core.formulas import CONTEXT
@@ -22,6 +23,13 @@ STARS = block("rating", "stars")
 GRID = block("grid", "grid", questions=[{"id": "q", "code": "q", "label": "Q"}], options=options("yes", "no"))
 EXTRAS = block("several_choices", "extras", options=options("a", "b"))
 GROUP = block("number", "people", minimum="1", maximum="60")
+
+
+@pytest.mark.parametrize("path", sorted(EXAMPLES.glob("*.json")), ids=lambda path: path.stem)
+def test_every_formula_of_a_demo_form_is_told_beside_its_part(path):
+    program = compile_form(read_form(json.loads(path.read_text(encoding="utf-8"))))
+    told = {(owner, each.setting) for owner, found in notes(program).items() for each in found}
+    assert {(each.owner, each.setting) for each in program.formulas} <= told
 
 
 @pytest.mark.parametrize(

@@ -391,8 +391,7 @@ MESSAGES: tuple[Message, ...] = (
         "We have a question about this. Change what is needed, and send it once more.",
     ),
     Message("partTitle", _PARTS, "Above the form, for whoever fills in a part", "Yours to fill in: {part}"),
-    Message("partHandOn", _PARTS, "Button that hands it on to the next part", "Hand on to {part}"),
-    Message("partDone", _PARTS, "The same after the last part", "Done"),
+    Message("partHandOn", _PARTS, "Button that hands it on", "Hand on"),
     Message("partGoneOn", _PARTS, "After it was handed on", "Thank you. It is with {part} now."),
     Message("partEnded", _PARTS, "The same after the last part", "Thank you. Everything is filled in."),
     Message("partBack", _PARTS, "Button that sends it back", "Send it back"),
@@ -449,7 +448,7 @@ _BY_SERVER = frozenset({
     "knownMember", "noSlot", "slotWaits", "slot_gone", "slot_lost", "slot_each",
     "bookingTitle", "bookingMove", "bookingTake", "bookingMoved", "bookingCancel", "bookingSure", "bookingOff",
     "bookingBack", "bookingLate", "decisionWaits", "askedBack",
-    "partTitle", "partHandOn", "partDone", "partGoneOn", "partEnded", "partBack", "partBackTo", "partFiller",
+    "partTitle", "partHandOn", "partGoneOn", "partEnded", "partBack", "partBackTo", "partFiller",
     "partRemark", "partSentBack",
 })  # fmt: skip
 

@@ -83,6 +83,7 @@ _FORMULAS = {
     "latest": (NoteKind.CHECK, "not after "),
     "cell": (NoteKind.DATA, "keeps "),
     "member": (NoteKind.DATA, "the account of "),
+    "decider": (NoteKind.DATA, "decided by whoever has the address "),
 }
 _CONSTANT = {
     ("required", "TRUE"): (NoteKind.CHECK, "must be answered"),

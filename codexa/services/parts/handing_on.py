@@ -30,7 +30,7 @@ _GONE = "This response is not with you any more: somebody has handed it on, or i
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class AtPart:
-    """A response at a part, opened by somebody who may change it there: with what it is corrected, and where it goes.
+    """A response at a part, opened by somebody who may change it there, and with what it is corrected.
 
     `back_to` are the parts that it may be sent back to, beside who filled it in.
     """
@@ -40,7 +40,6 @@ class AtPart:
     standing: Standing
     who: Visitor
     correcting: Correcting
-    after: FormPart | None
     back_to: list[FormPart]
     form_of: Form
 
@@ -86,7 +85,6 @@ def opened(way: Way, *, form: UUID, number: int, who: Visitor) -> AtPart:
             number=number,
             at_part=standing.part,
         ),
-        after=part_after(state, standing.part),
         back_to=parts_before(state, standing.part),
         form_of=state.program.form,
     )

@@ -12,8 +12,9 @@ const PLACES = [
 ] as const;
 
 export function Places() {
-  const decisions = useQuery(queries.decisions()).data?.waiting.length ?? 0;
-  const waiting = decisions + (useQuery(queries.tasks()).data?.tasks.length ?? 0);
+  const inbox = useQuery(queries.decisions()).data;
+  const waiting =
+    (inbox?.waiting.length ?? 0) + (inbox?.parts.length ?? 0) + (useQuery(queries.tasks()).data?.tasks.length ?? 0);
   return (
     <Box
       component="nav"

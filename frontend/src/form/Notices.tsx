@@ -7,7 +7,9 @@ import { unpaidPage } from "./unpaid";
 
 /** That answers of an earlier visit are here again, what is new since, and the ways to others. */
 export function Restored({ session, snapshot }: { session: FormSession; snapshot: Snapshot }) {
-  const { restored, keptOn, here, news } = snapshot;
+  const { restored: back, keptOn, here, news } = snapshot;
+  // What others gave this page to go on with was never begun here.
+  const restored = back && keptOn !== "";
   if (!restored) return null;
   return (
     <div className="cx-restored">

@@ -49,6 +49,7 @@ export function Decisions() {
           <Typography variant="h1">Decisions</Typography>
           {inbox.isPending && <Waiting />}
           {inbox.isError && <Alert severity="error">{reasonOf(inbox.error)}</Alert>}
+          {inbox.data && <Beside parts={inbox.data.parts.length} />}
           {inbox.data && <Stack waiting={waiting} shown={shown} />}
           {inbox.data && inbox.data.parts.length > 0 && <Parts parts={inbox.data.parts} />}
           <Tasks />
@@ -58,6 +59,17 @@ export function Decisions() {
           {shown ? <OneDecision key={shown} id={shown} onDone={() => next(shown)} /> : inbox.data && <Nothing />}
         </Box>
       </Box>
+    </Box>
+  );
+}
+
+/** What is further down: many decisions hide it. */
+function Beside({ parts }: { parts: number }) {
+  const tasks = useQuery(queries.tasks()).data?.tasks.length ?? 0;
+  return (
+    <Box sx={{ display: "flex", gap: 1.5, mb: 0.5 }}>
+      {parts > 0 && <Link href="#to-fill-in">{parts} to fill in</Link>}
+      {tasks > 0 && <Link href="#to-do">{tasks} to do</Link>}
     </Box>
   );
 }

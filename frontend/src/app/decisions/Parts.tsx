@@ -7,7 +7,9 @@ import { asDayAndTime } from "../../text/words";
 
 export const Parts = ({ parts }: { parts: readonly WaitingPartReply[] }) => (
   <Box component="section" aria-label="To fill in" sx={{ mt: 3 }}>
-    <Typography variant="h2">To fill in</Typography>
+    <Typography variant="h2" id="to-fill-in" tabIndex={-1}>
+      To fill in
+    </Typography>
     {parts.map((each) => (
       <Box key={`${each.form_id} ${each.number}`} sx={{ py: 1, borderTop: 1, borderColor: "divider" }}>
         <Link href={`/part/${each.form_id}/${each.number}`} target="_blank" rel="noopener" sx={{ fontWeight: 650 }}>

@@ -17,7 +17,9 @@ export function Tasks() {
   if (found.length === 0) return null;
   return (
     <Box component="section" aria-label="To do" sx={{ mt: 3 }}>
-      <Typography variant="h2">To do</Typography>
+      <Typography variant="h2" id="to-do" tabIndex={-1}>
+        To do
+      </Typography>
       {found.map((each) => (
         <OneTask key={each.id} task={each} />
       ))}

@@ -47,7 +47,7 @@ export function MomentInput({ kind, ...props }: InputProps & { kind: MomentKind 
         <TextInput
           {...props}
           autoComplete="off"
-          placeholder={example(kind, locale)}
+          placeholder={locked ? undefined : example(kind, locale)}
           answer={typed ?? written(textOf(answer), locale)}
           onChange={(text) => {
             setTyped(textOf(text));
