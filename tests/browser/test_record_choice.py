@@ -105,10 +105,13 @@ def test_a_specialist_offers_records_filters_them_and_keeps_responses(desk):
     note = page.get_by_role("group", name="offered when: formula")
     column = note.get_by_role("combobox", name="Field or figure")
     column.fill("Site")
+    page.get_by_role("option", name=re.compile("Site")).first.wait_for()
     page.keyboard.press("ArrowDown")
     page.keyboard.press("Enter")
     value = note.get_by_role("combobox", name="Value", exact=True)
     value.fill("1.1")
+    # What is typed counts as a text where nothing of the form is meant.
+    page.get_by_role("option", name=re.compile("^1.1 Site")).wait_for()
     page.keyboard.press("ArrowDown")
     page.keyboard.press("Enter")
     note.get_by_role("button", name="Done").press("Enter")

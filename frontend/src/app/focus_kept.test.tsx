@@ -3,7 +3,7 @@
 import { act, cleanup, fireEvent, render, screen } from "@testing-library/react";
 import { MemoryRouter } from "react-router";
 import { afterEach, beforeEach, expect, it, vi } from "vitest";
-import { useFocusKept } from "./focus_kept";
+import { leaveFocus, useFocusKept } from "./focus_kept";
 
 beforeEach(() => {
   vi.useFakeTimers();
@@ -50,6 +50,7 @@ it("goes to the heading where the button that was pressed is gone", () => {
 it.each([
   ["Tab", () => fireEvent.keyDown(document.activeElement!, { key: "Tab" })],
   ["a press on nothing", () => fireEvent.pointerDown(document.body)],
+  ["what is done with it", () => act(() => leaveFocus(document.activeElement as HTMLElement))],
 ])("is let go by %s", (_how, leave) => {
   const { button } = focused();
   leave();

@@ -7,6 +7,13 @@ import { isSomethingOpen } from "./compose/keys";
 const LOOKS_MS = [80, 200, 400, 800, 1600, 3200];
 
 const MOVED = "codexa-moved";
+const LEFT = "codexa-left";
+
+/** Takes the focus from something for good, such as a name once it is typed: it does not come back by itself. */
+export function leaveFocus(element: HTMLElement): void {
+  element.blur();
+  dispatchEvent(new Event(LEFT));
+}
 
 /** What takes the focus over: what is selected in the outline, or else the heading of what is shown. */
 function nextPlace(): HTMLElement | null {
@@ -38,6 +45,9 @@ export function useFocusKept(): void {
     const leave = ({ key }: KeyboardEvent) => {
       if (key === "Tab") last = null;
     };
+    const forget = () => {
+      last = null;
+    };
     const look = () => {
       // A menu or dialog sees to its own.
       if (document.activeElement !== document.body || !last || isSomethingOpen()) return;
@@ -50,12 +60,14 @@ export function useFocusKept(): void {
       waiting = LOOKS_MS.map((after) => setTimeout(look, after));
     };
     addEventListener("focusin", remember);
+    addEventListener(LEFT, forget);
     addEventListener("pointerdown", letGo);
     addEventListener("keydown", leave);
     for (const event of ["keyup", "click", MOVED]) addEventListener(event, lookSoon);
     return () => {
       stop();
       removeEventListener("focusin", remember);
+      removeEventListener(LEFT, forget);
       removeEventListener("pointerdown", letGo);
       removeEventListener("keydown", leave);
       for (const event of ["keyup", "click", MOVED]) removeEventListener(event, lookSoon);

@@ -1,5 +1,6 @@
 // The keys of Compose, which the sheet of shortcuts lists and the keyboard runs.
 import { useEffect } from "react";
+import { leaveFocus } from "../focus_kept";
 import { useBench } from "../workbench/bench";
 import { isTurnedOff } from "./single_keys";
 import type { ComposeActions } from "./actions";
@@ -133,7 +134,7 @@ const isInOutline = (target: EventTarget | null): boolean =>
 function backToOutline(typedIn: HTMLElement): void {
   const row = document.querySelector<HTMLElement>(".ol-row[data-last] .ol-name");
   if (row) row.focus();
-  else typedIn.blur();
+  else leaveFocus(typedIn);
 }
 
 /** Runs the shortcuts wherever nothing is being typed. */

@@ -9,6 +9,7 @@ import { useState } from "react";
 import { Link } from "react-router";
 import { asTime, counted } from "../../text/words";
 import { TopBar } from "../TopBar";
+import { leaveFocus } from "../focus_kept";
 import { useSignedIn } from "../signed_in";
 import { useBench } from "./bench";
 import { PublishButton } from "./PublishButton";
@@ -102,7 +103,7 @@ function FormName() {
       onChange={(event) => setTyped(event.target.value)}
       onBlur={keep}
       onKeyDown={(event) => {
-        if (event.key === "Enter") (event.target as HTMLElement).blur();
+        if (event.key === "Enter") leaveFocus(event.target as HTMLElement);
         if (event.key === "Escape") setTyped(null);
       }}
       sx={{
