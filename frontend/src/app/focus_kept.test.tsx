@@ -3,7 +3,8 @@
 import { act, cleanup, fireEvent, render, screen } from "@testing-library/react";
 import { MemoryRouter } from "react-router";
 import { afterEach, beforeEach, expect, it, vi } from "vitest";
-import { leaveFocus, useFocusKept } from "./focus_kept";
+import { useFocusKept } from "./focus_kept";
+import { leaveFocus } from "./leave_focus";
 
 beforeEach(() => {
   vi.useFakeTimers();

@@ -2,19 +2,12 @@
 import { useEffect } from "react";
 import { useLocation } from "react-router";
 import { isSomethingOpen } from "./compose/keys";
+import { LEFT } from "./leave_focus";
 
 // Most is there at once; what a server or a further part of the program brings comes later.
 const LOOKS_MS = [80, 200, 400, 800, 1600, 3200];
 
 const MOVED = "codexa-moved";
-const LEFT = "codexa-left";
-
-/** Takes the focus from something for good, such as a name once it is typed: it does not come back by itself. */
-export function leaveFocus(element: HTMLElement): void {
-  element.blur();
-  dispatchEvent(new Event(LEFT));
-}
-
 /** What takes the focus over: what is selected in the outline, or else the heading of what is shown. */
 function nextPlace(): HTMLElement | null {
   const row = document.querySelector<HTMLElement>(".ol-row[data-last] .ol-name");

@@ -1,6 +1,6 @@
 // The keys of Compose, which the sheet of shortcuts lists and the keyboard runs.
 import { useEffect } from "react";
-import { leaveFocus } from "../focus_kept";
+import { leaveFocus } from "../leave_focus";
 import { useBench } from "../workbench/bench";
 import { isTurnedOff } from "./single_keys";
 import type { ComposeActions } from "./actions";

@@ -9,7 +9,7 @@ import { useState } from "react";
 import { Link } from "react-router";
 import { asTime, counted } from "../../text/words";
 import { TopBar } from "../TopBar";
-import { leaveFocus } from "../focus_kept";
+import { leaveFocus } from "../leave_focus";
 import { useSignedIn } from "../signed_in";
 import { useBench } from "./bench";
 import { PublishButton } from "./PublishButton";
