@@ -55,6 +55,7 @@ class Settings:
     mail_from: str = _setting("forms@alderlight.example.org", "the address that mail comes from")
     mails_per_hour: str = _setting("1000", "mails that one form may send within an hour; more of them wait")
     practice_bank: str = _setting("http://127.0.0.1:8792", "where the practice bank answers; its pages stand in frames")
+    practice_calendar: str = _setting("http://127.0.0.1:8793", "where the practice calendar answers")
     hold_suspected: str = _setting(
         "yes", "yes or no: whether responses that look like a machine's are held for the team"
     )

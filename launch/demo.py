@@ -31,6 +31,7 @@ class Ports:
     website: int
     mailbox: int
     bank: int
+    calendar: int
     smtp: int
     database: int
 
@@ -47,6 +48,7 @@ def _ports() -> Ports:
         website=port("CODEXA_WEBSITE_PORT", 8790),
         mailbox=port("CODEXA_MAILBOX_PORT", 8791),
         bank=port("CODEXA_BANK_PORT", 8792),
+        calendar=port("CODEXA_CALENDAR_PORT", 8793),
         smtp=port("CODEXA_SMTP_PORT", 8725),
         database=port("CODEXA_DATABASE_PORT", 5480),
     )
@@ -62,6 +64,7 @@ def run_demo() -> int:
     require_free_port(ports.website, "CODEXA_WEBSITE_PORT", "practice website")
     require_free_port(ports.mailbox, "CODEXA_MAILBOX_PORT", "practice mailbox")
     require_free_port(ports.bank, "CODEXA_BANK_PORT", "practice bank")
+    require_free_port(ports.calendar, "CODEXA_CALENDAR_PORT", "practice calendar")
     require_free_port(ports.smtp, "CODEXA_SMTP_PORT", "practice mailbox's mail server")
     require_free_port(ports.database, "CODEXA_DATABASE_PORT", "database")
     cluster = Cluster(VAR / "postgres", ports.database)
@@ -71,12 +74,13 @@ def run_demo() -> int:
         cluster.create_database("codexa")
         _codexa(["migrate"], environment)
         _codexa(["load-demo", "--site", f"http://127.0.0.1:{ports.website}"], environment)
-        programs = ["mailbox-smtp", "mailbox", "bank", "worker", "web", "website"]
+        programs = ["mailbox-smtp", "mailbox", "bank", "calendar", "worker", "web", "website"]
         call([*control, "start", *programs], remedy=_SEE_LOG, environment=environment)
         _wait_for(f"http://127.0.0.1:{ports.web}/ready")
         _wait_for(f"http://127.0.0.1:{ports.website}/")
         _wait_for(f"http://127.0.0.1:{ports.mailbox}/")
         _wait_for(f"http://127.0.0.1:{ports.bank}/")
+        _wait_for(f"http://127.0.0.1:{ports.calendar}/")
         _greet(ports)
         try:
             supervisor.wait()
@@ -91,7 +95,7 @@ def reset() -> int:
     """Delete the demo's data; returns the exit code."""
     _refuse_second()
     Cluster(VAR / "postgres", _ports().database).remove()
-    for folder in ("files", "mailbox", "bank"):
+    for folder in ("files", "mailbox", "bank", "calendar"):
         shutil.rmtree(VAR / folder, ignore_errors=True)
     say("The demo's data is gone. ./run demo makes it anew.")
     return 0
@@ -142,6 +146,9 @@ def _supervised(ports: Ports, cluster: Cluster) -> Iterator[tuple[subprocess.Pop
             "LAUNCH_BANK_PORT": str(ports.bank),
             "CODEXA_PRACTICE_BANK": f"http://127.0.0.1:{ports.bank}",
             "PRACTICE_BANK": str(VAR / "bank"),
+            "LAUNCH_CALENDAR_PORT": str(ports.calendar),
+            "CODEXA_PRACTICE_CALENDAR": f"http://127.0.0.1:{ports.calendar}",
+            "PRACTICE_CALENDAR": str(VAR / "calendar"),
         }
         configuration = str(ROOT / "launch" / "supervisord.conf")
         # A session of its own: Ctrl-C reaches only us, and we stop the rest in order.
@@ -186,5 +193,6 @@ Codexa is ready.
   Practice website   http://127.0.0.1:{ports.website}/
   Practice mailbox   http://127.0.0.1:{ports.mailbox}/
   Practice bank      http://127.0.0.1:{ports.bank}/
+  Practice calendar  http://127.0.0.1:{ports.calendar}/
 
 Ctrl-C stops everything; the data stays.""")

@@ -69,6 +69,8 @@ AREAS: dict[str, dict[str, str]] = {
         "feed ended": "ended a feed of {name}",
         "key made": "made the key {name}",
         "key ended": "ended the key {name}",
+        "calendar added": "added the calendar {name}",
+        "calendar removed": "removed the calendar {name}",
     },
     "removals": {
         "responses removed": "removed {count} responses of {name}",

@@ -32,6 +32,7 @@ from codexa.services.spreadsheets import read_table
 from codexa.services.tables.looking_up import tables_in
 from codexa.services.visitors import GUEST, Visitor
 from codexa.settings import Settings
+from codexa.store import calendars as calendar_store
 from codexa.store import payments
 from codexa.store import people as people_store
 from codexa.store.database import Connect, Connection, Database
@@ -81,6 +82,11 @@ _SEEN_WITH = {
 }
 _ON_DESK = "volunteer"  # a template
 _DAYS, _TRIES = 40, 20
+# What demo forms call the practice calendars, their names, and the last part of their addresses.
+_CALENDARS = (
+    ("00000000-0000-4000-8000-0000000000c1", "Summit Dome", "summit"),
+    ("00000000-0000-4000-8000-0000000000c2", "Harbour Deck", "harbour"),
+)
 # Of the team's account, which the practice bank knows from the beginning.
 BANK_KEY = "practice-secret-alderlight-4711"
 
@@ -97,9 +103,12 @@ def load_demo(database: Database, *, examples: Path, sites: list[str], settings:
         within: Connect = lambda: nullcontext(connection)  # noqa: E731 - a name for what it is
         borrowers = make_groups_and_members(within, team, PASSWORD)
         known = make_tables(within, who, examples=examples, files=Path(settings.files))
+        calendars = _add_calendars(connection, who, settings)
         shared = lists.create(within, who=who, document=_SEEN_WITH)
         for file, count in FORMS.items():
             text = (examples / file).read_text(encoding="utf-8").replace(f'"{_LIST}"', f'"{shared.hex}"')
+            for name, calendar in calendars.items():
+                text = text.replace(name, calendar)
             document = with_tables(json.loads(text), known)
             if document.get("payment"):
                 document["payment"] |= {"practice": False, "account": str(account)}
@@ -122,6 +131,23 @@ def load_demo(database: Database, *, examples: Path, sites: list[str], settings:
             deciding = Way(connect=within, editions=Editions(within), settings=settings)
             demo_decisions.decide(deciding, form=form, count=count, team=team)
         _fill_desk(within, team[1])
+
+
+def _add_calendars(connection: Connection, who: SignedIn, settings: Settings) -> dict[str, str]:
+    """Take up the practice calendars; return their ids, by what demo forms call them."""
+    ids = {}
+    for called, name, place in _CALENDARS:
+        address = f"{settings.practice_calendar}/caldav/alderlight/{place}/"
+        made = calendar_store.insert_calendar(
+            connection,
+            team=who.team_id,
+            name=name,
+            address=address,
+            user_name="alderlight",
+            password=encrypted("practice", settings),
+        )
+        ids[called] = str(made)
+    return ids
 
 
 def _fill_desk(connect: Connect, who: SignedIn) -> None:

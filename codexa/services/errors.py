@@ -255,6 +255,12 @@ class LinkUsedError(ServiceError):
     code = "link_used"
 
 
+class CalendarRefusedError(ServiceError):
+    """This calendar can't be taken up."""
+
+    code = "calendar_refused"
+
+
 class AccountRefusedError(ServiceError):
     """The provider does not know this key. Copy it anew from the provider's own pages."""
 

@@ -579,6 +579,23 @@ CREATE TABLE public.bulk (
     ended_at timestamp with time zone,
     CONSTRAINT bulk_state_check CHECK ((state = ANY (ARRAY['waiting'::text, 'done'::text, 'stopped'::text])))
 );
+CREATE TABLE public.calendar (
+    id uuid DEFAULT gen_random_uuid() NOT NULL,
+    team_id uuid NOT NULL,
+    name text NOT NULL,
+    address text NOT NULL,
+    user_name text NOT NULL,
+    password bytea NOT NULL,
+    created_at timestamp with time zone DEFAULT now() NOT NULL
+);
+CREATE TABLE public.calendar_entry (
+    form_id uuid NOT NULL,
+    number integer NOT NULL,
+    follow_up text NOT NULL,
+    calendar_id uuid NOT NULL,
+    uid text NOT NULL,
+    sequence integer NOT NULL
+);
 CREATE TABLE public.claim (
     form_id uuid NOT NULL,
     number integer NOT NULL,
@@ -1458,6 +1475,12 @@ ALTER TABLE ONLY public.brand
     ADD CONSTRAINT brand_team_id_name_key UNIQUE (team_id, name);
 ALTER TABLE ONLY public.bulk
     ADD CONSTRAINT bulk_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.calendar_entry
+    ADD CONSTRAINT calendar_entry_pkey PRIMARY KEY (form_id, number, follow_up);
+ALTER TABLE ONLY public.calendar
+    ADD CONSTRAINT calendar_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.calendar
+    ADD CONSTRAINT calendar_team_id_name_key UNIQUE (team_id, name);
 ALTER TABLE ONLY public.claim
     ADD CONSTRAINT claim_pkey PRIMARY KEY (form_id, number, name);
 ALTER TABLE ONLY public.claimable
@@ -1644,6 +1667,7 @@ CREATE INDEX approval_open ON public.approval USING btree (form_id) WHERE (state
 CREATE INDEX audit_entry_of_kind ON public.audit_entry USING btree (team_id, kind, id DESC);
 CREATE INDEX audit_entry_of_team ON public.audit_entry USING btree (team_id, id DESC);
 CREATE INDEX bulk_form ON public.bulk USING btree (form_id, created_at);
+CREATE INDEX calendar_entry_in ON public.calendar_entry USING btree (calendar_id);
 CREATE INDEX claim_slots ON public.claim USING btree (form_id, name) WHERE (name ~~ 'slot:%'::text);
 CREATE INDEX claim_waiting ON public.claim USING btree (form_id, name, waiting_since) WHERE ((waiting_since IS NOT NULL) AND (released_at IS NULL));
 CREATE INDEX claimable_taken ON public.claimable USING btree (form_id) WHERE ((taken > 0) OR closed OR (capacity = 0));
@@ -1764,6 +1788,12 @@ ALTER TABLE ONLY public.bulk
     ADD CONSTRAINT bulk_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.bulk
     ADD CONSTRAINT bulk_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE SET NULL;
+ALTER TABLE ONLY public.calendar_entry
+    ADD CONSTRAINT calendar_entry_calendar_id_fkey FOREIGN KEY (calendar_id) REFERENCES public.calendar(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.calendar_entry
+    ADD CONSTRAINT calendar_entry_form_id_number_fkey FOREIGN KEY (form_id, number) REFERENCES public.response(form_id, number) ON DELETE CASCADE;
+ALTER TABLE ONLY public.calendar
+    ADD CONSTRAINT calendar_team_id_fkey FOREIGN KEY (team_id) REFERENCES public.team(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.claim
     ADD CONSTRAINT claim_form_id_number_fkey FOREIGN KEY (form_id, number) REFERENCES public.response(form_id, number) ON DELETE CASCADE;
 ALTER TABLE ONLY public.claimable

@@ -12,6 +12,7 @@ from codexa.web import (
     audit,
     bookings,
     brands,
+    calendars,
     conditions,
     content,
     continuing,
@@ -94,6 +95,7 @@ WORKBENCH: tuple[Blueprint, ...] = (
     previews.blueprint,
     slots.blueprint,
     bookings.blueprint,
+    calendars.blueprint,
     decisions.blueprint,
     pages.blueprint,
 )

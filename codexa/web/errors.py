@@ -51,6 +51,7 @@ _STATUSES = {
     "sign_in_needed": 403,
     "not_admitted": 403,
     "account_refused": 422,
+    "calendar_refused": 422,
     "refund_refused": 422,
     "plan_refused": 422,
     "plans_run": 409,

@@ -92,6 +92,12 @@ def example_of(endpoint):
         "NewBrandRequest": {"name": "Night", "look": {}},
         "BrandRequest": {"look": {}},
         "NewAccountRequest": {"secret": "practice-secret-unknown"},
+        "NewCalendarRequest": {
+            "name": "Dome",
+            "address": "http://127.0.0.1:9/dome",
+            "user_name": "a",
+            "password": "b",
+        },
         "RefundRequest": {"amount": "1"},
         "GoLiveRequest": {},
         "AccessRequest": {"access": {"most": 3}},

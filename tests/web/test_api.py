@@ -86,7 +86,7 @@ class TestEveryRoute:
     @staticmethod
     def ask(agent, endpoint, form, **headers):
         names = "form upload brand account view bulk feed key table file options session person invitation factor team"
-        names += " approval"
+        names += " approval calendar"
         places = dict.fromkeys(names.split(), form)
         address = re.sub(r"<\w+:(\w+)>", lambda place: str(places.get(place[1], 1)), endpoint.rule)
         reply = agent.client.open(

@@ -94,7 +94,7 @@ class TestMail:
         with connect.connection() as connection:
             found = carrying_out.runs.take_run(connection, run=run)
         for _ in range(2):
-            carrying_out.SENDERS["email"](found, worker)
+            carrying_out.SENDERS["email"](None, found, worker)
         assert [each.times for each in mailbox.all_mail()] == [2]
         connect.close()
 

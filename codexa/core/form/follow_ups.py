@@ -15,6 +15,7 @@ from codexa.core.definition.parts import (
     OptionalIdentifier,
     Part,
     VisitorLabel,
+    Words,
 )
 from codexa.core.form.paragraphs import Paragraph
 from codexa.core.formula.functions.function import Role
@@ -210,7 +211,37 @@ class TaskFollowUp(FollowUp):
     days: Annotated[int, Setting(ge=0, le=1_000)] | None = None
 
 
+class CalendarChoice(Part):
+    """A calendar of the team, by id, where the condition holds."""
+
+    calendar: Annotated[str, StringConstraints(pattern=r"^([0-9a-f-]{36})?$")] = ""
+    when: Annotated[str, FormulaText(Role.CONDITION, "recipient")] = ""
+
+
+class CalendarFollowUp(FollowUp):
+    """An entry in a calendar: of `calendars` the first whose condition holds.
+
+    `entry` is a field of a slot, a date or a moment by id; where a moment has no end it is so many `minutes` long. The
+    e-mail field `guest`, by id, names who is invited. What changes or cancels the booking changes the entry.
+    """
+
+    kind: Literal["calendar"] = "calendar"
+    calendars: Annotated[tuple[CalendarChoice, ...], Len(max_length=30)] = ()
+    entry: OptionalIdentifier = ""
+    entry_title: Annotated[Label, InsertedText()] = ""
+    entry_place: Annotated[Label, InsertedText()] = ""
+    text: Annotated[Words, InsertedText()] = ""
+    guest: OptionalIdentifier = ""
+    minutes: Annotated[int, Setting(ge=1, le=10_080)] = 60
+
+
 AnyFollowUp = Annotated[
-    EmailFollowUp | WebhookFollowUp | RecordFollowUp | AccountFollowUp | ApprovalFollowUp | TaskFollowUp,
+    EmailFollowUp
+    | WebhookFollowUp
+    | RecordFollowUp
+    | AccountFollowUp
+    | ApprovalFollowUp
+    | TaskFollowUp
+    | CalendarFollowUp,
     Discriminator("kind"),
 ]

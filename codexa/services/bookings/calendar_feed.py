@@ -8,7 +8,7 @@ from codexa.core.fields.slot import SlotField
 from codexa.core.program.claim_names import slot_in, slots_from
 from codexa.services.audit import note_form
 from codexa.services.bookings.sheet import place_labels
-from codexa.services.calendar_entries import CalendarEntry, as_calendar
+from codexa.services.calendars.entries import CalendarEntry, as_calendar
 from codexa.services.drafts import require
 from codexa.services.errors import NotFoundError
 from codexa.services.marks import mark_of

@@ -8,6 +8,7 @@ from typing import Any
 
 from codexa.services import tasks
 from codexa.services.approvals import asking as approvals
+from codexa.services.calendars import keeping as calendar_keeping
 from codexa.services.errands.told_failures import tell_failure
 from codexa.services.follow_ups import enrolling, mailing, recording, webhooks
 from codexa.services.follow_ups.outcomes import Done, NeverError, TryLaterError
@@ -22,7 +23,7 @@ PAUSES = (10, 60, 300, 1_800, 7_200, 21_600, 43_200)  # seconds before each furt
 
 _TURN_SECONDS = 600  # till a mail that is one too many is looked at again
 
-Send = Callable[[Run, Settings], Done]
+Send = Callable[[Connect, Run, Settings], Done]
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -38,10 +39,11 @@ def key_of(run: Run) -> str:
 
 
 SENDERS: dict[str, Send] = {
-    "email": lambda run, settings: Done(result=mailing.send(run.content, key=key_of(run), settings=settings)),
-    "webhook": lambda run, settings: webhooks.send(
+    "email": lambda _, run, settings: Done(result=mailing.send(run.content, key=key_of(run), settings=settings)),
+    "webhook": lambda _, run, settings: webhooks.send(
         run.content, key=key_of(run), secret=webhooks.secret_of(run.form_id, settings), settings=settings
     ),
+    "calendar": calendar_keeping.keep,
 }
 
 
@@ -92,7 +94,7 @@ def carry_out(connect: Connect, settings: Settings, run_id: int) -> Waits | None
         return None
     state = "done"
     try:
-        done = SENDERS[run.kind](run, settings)
+        done = SENDERS[run.kind](connect, run, settings)
         result, delivery = done.result, done.delivery
     except NeverError as error:
         result, delivery, state = str(error), error.delivery, "failed"

@@ -13,7 +13,7 @@ from typing import Any
 from uuid import UUID
 
 from codexa.services import uploads
-from codexa.services.calendar_entries import CalendarEntry, Method, as_calendar
+from codexa.services.calendars.entries import CalendarEntry, Method, as_calendar
 from codexa.services.errors import NotFoundError, TooBusyError
 from codexa.services.follow_ups.mail_layout import as_html, as_text
 from codexa.services.follow_ups.mail_pictures import MailPicture, read_picture

@@ -33,7 +33,9 @@ class Shown:
 
 def follow_ups_of(connect: Connect, program: Program, form: UUID, given: Given) -> list[Shown]:
     """Return what would follow from these answers, in order."""
-    return [_shown(each) for each in _due(connect, program, form, given)]
+    found = _due(connect, program, form, given)
+    # What changes later is the same entry again.
+    return [_shown(each) for each in found if not each.content.get("only_change")]
 
 
 def _due(connect: Connect, program: Program, form: UUID, given: Given) -> list[Due]:

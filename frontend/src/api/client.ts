@@ -14,7 +14,9 @@ import type {
   TrialVisitor,
   ExceptionReply,
   ExceptionsReply,
+  CalendarsReply,
   GiveToRequest,
+  NewCalendarRequest,
   HindrancesReply,
   TakenOutReply,
   BegunCodesReply,
@@ -445,6 +447,10 @@ export const api = {
   taskDone: (id: number, remark: string) => call<undefined>("POST", `/decisions/tasks/${id}`, { remark }),
   decision: (id: string) => call<DecisionReply>("GET", `/decisions/${id}`),
   decide: (id: string, said: DecideRequest) => call<DecisionReply>("POST", `/decisions/${id}`, said),
+  calendars: () => call<CalendarsReply>("GET", "/calendars"),
+  addCalendar: (asked: NewCalendarRequest) => call<undefined>("POST", "/calendars", asked),
+  tryCalendar: (id: string) => call<undefined>("POST", `/calendars/${id}/try`),
+  removeCalendar: (id: string) => call<undefined>("DELETE", `/calendars/${id}`),
   giveTo: (form: string, number: number, asked: GiveToRequest) =>
     call<undefined>("POST", `/forms/${form}/responses/${number}/standing`, asked),
   bookingSheet: (form: string, asked: { block: string; day: string }) =>

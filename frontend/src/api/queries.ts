@@ -112,6 +112,7 @@ export const queries = {
   hindrances: (form: string, team: string) =>
     queryOptions({ queryKey: ["hindrances", form, team], queryFn: () => api.hindrances(form, team) }),
   hanging: (person: string) => queryOptions({ queryKey: ["hanging", person], queryFn: () => api.hanging(person) }),
+  calendars: () => queryOptions({ queryKey: ["calendars"], queryFn: () => api.calendars() }),
   groups: () => queryOptions({ queryKey: ["groups"], queryFn: () => api.groups() }),
   groupHanging: (code: string) =>
     queryOptions({ queryKey: ["group hanging", code], queryFn: () => api.groupHanging(code) }),

@@ -22,6 +22,7 @@ const Decisions = lazy(() => import("./decisions/Decisions").then((module) => ({
 const Programs = lazy(() => import("./programs/Programs").then((module) => ({ default: module.Programs })));
 const Tables = lazy(() => import("./tables/Tables").then((module) => ({ default: module.Tables })));
 const Team = lazy(() => import("./team/Team").then((module) => ({ default: module.Team })));
+const Calendars = lazy(() => import("./team/Calendars").then((module) => ({ default: module.Calendars })));
 const Groups = lazy(() => import("./team/Groups").then((module) => ({ default: module.Groups })));
 const Members = lazy(() => import("./team/Members").then((module) => ({ default: module.Members })));
 const Audit = lazy(() => import("./team/Audit").then((module) => ({ default: module.Audit })));
@@ -58,6 +59,7 @@ export function App() {
           <Route path="/account" element={<Account />} />
           <Route path="/team" element={<Team />} />
           <Route path="/team/groups" element={<Groups />} />
+          <Route path="/team/calendars" element={<Calendars />} />
           <Route path="/team/members" element={<Members />} />
           <Route path="/team/audit" element={<Audit />} />
           <Route path="/jobs" element={<Workings />} />

@@ -11,6 +11,7 @@ from codexa.core.fields.moments import shown_date
 from codexa.core.form.follow_ups import (
     AccountFollowUp,
     ApprovalFollowUp,
+    CalendarFollowUp,
     EmailFollowUp,
     FollowUp,
     Moment,
@@ -24,6 +25,7 @@ from codexa.core.program.evaluate import State
 from codexa.core.program.findings import Finding, error
 from codexa.core.program.follow_ups.account import AccountKind
 from codexa.core.program.follow_ups.approval import ApprovalKind, decider_findings
+from codexa.core.program.follow_ups.calendar import CHANGES, CalendarKind
 from codexa.core.program.follow_ups.day import day_findings, moment_of
 from codexa.core.program.follow_ups.email import EmailKind
 from codexa.core.program.follow_ups.email_findings import people_findings
@@ -34,6 +36,7 @@ from codexa.core.program.follow_ups.webhook import WebhookKind
 from codexa.core.program.payment import payment_due
 from codexa.core.program.program import Program
 
+_CALENDAR = CalendarKind()
 KINDS: dict[type[FollowUp], FollowUpKind[Any]] = {
     EmailFollowUp: EmailKind(),
     WebhookFollowUp: WebhookKind(),
@@ -41,6 +44,7 @@ KINDS: dict[type[FollowUp], FollowUpKind[Any]] = {
     AccountFollowUp: AccountKind(),
     ApprovalFollowUp: ApprovalKind(),
     TaskFollowUp: TaskKind(),
+    CalendarFollowUp: _CALENDAR,
 }
 MOMENTS: tuple[Moment, ...] = get_args(Moment)
 # What a response comes to where all goes well.
@@ -111,10 +115,28 @@ def due(state: State, moment: Moment, which: str = "") -> list[Due]:
     For "day" all that is still to come: a day that has passed sets nothing off. Of an event that comes more than once,
     `which` tells each time from the others. Mail to visitors is in their language, all else in the form's own.
     """
-    found = [each for each in state.program.form.follow_ups if each.active and each.on == moment]
-    for_team = state if all(each.for_visitor for each in found) else _for_team(state)
-    made = (_due(state if each.for_visitor else for_team, each, which) for each in found)
+    active = [each for each in state.program.form.follow_ups if each.active]
+    found = [each for each in active if each.on == moment]
+    changed = [each for each in active if isinstance(each, CalendarFollowUp) and each.on != moment in CHANGES]
+    for_team = state if all(each.for_visitor for each in (*found, *changed)) else _for_team(state)
+    made = [_due(state if each.for_visitor else for_team, each, which) for each in found]
+    made += [_change_due(for_team, each, moment, which) for each in changed]
     return [each for each in made if each is not None]
+
+
+def _change_due(state: State, follow_up: CalendarFollowUp, moment: Moment, which: str) -> Due | None:
+    """Return what becomes of an entry that was made at another moment."""
+    content = _CALENDAR.change(state, follow_up, moment)
+    if content is None:
+        return None
+    return Due(
+        follow_up=follow_up.id,
+        name=follow_up.name or _CALENDAR.title,
+        moment=f"{moment} {which}".strip(),
+        kind=_CALENDAR.kind_name,
+        content=content,
+        told=_CALENDAR.told(content),
+    )
 
 
 def _for_team(state: State) -> State:

@@ -1,4 +1,4 @@
-"""The calendar entry that goes along with a mail: from when to when, called what, where."""
+"""A calendar entry, as it goes along with a mail or stands in a calendar: from when to when, called what, where."""
 
 import datetime
 from collections.abc import Iterator
@@ -8,17 +8,18 @@ from codexa.core.fields.date import DateField
 from codexa.core.fields.date_time import DateTimeField
 from codexa.core.fields.slot import SlotField
 from codexa.core.fields.slot_times import Appointment
-from codexa.core.form.follow_ups import EmailFollowUp
+from codexa.core.form.follow_ups import CalendarFollowUp, EmailFollowUp
 from codexa.core.program.evaluate import State
 from codexa.core.program.findings import Finding, error
 from codexa.core.program.program import Program
 
+WithEntry = EmailFollowUp | CalendarFollowUp
 _DATED = (DateField, DateTimeField, SlotField)
 _TAKES_OUT = ("cancelled", "denied", "refunded")
 _MOST_TITLE = 200  # characters
 
 
-def calendar_entry(state: State, follow_up: EmailFollowUp) -> dict[str, Any] | None:
+def calendar_entry(state: State, follow_up: WithEntry) -> dict[str, Any] | None:
     """Return the entry as JSON: ISO 8601 moments, "ends" None for a whole day; None where none goes along."""
     place = state.program.questions.get(follow_up.entry)
     value = None if place is None or not isinstance(place.block, _DATED) else state.value(place)
@@ -39,12 +40,12 @@ def calendar_entry(state: State, follow_up: EmailFollowUp) -> dict[str, Any] | N
     }
 
 
-def _text(state: State, follow_up: EmailFollowUp, setting: str, written: str) -> str:
+def _text(state: State, follow_up: WithEntry, setting: str, written: str) -> str:
     return " ".join(state.text(follow_up.id, setting, written).split())[:_MOST_TITLE]
 
 
-def entry_findings(program: Program, follow_up: EmailFollowUp) -> Iterator[Finding]:
-    """Yield what is wrong with the entry of a mail: its field is gone, or has no day."""
+def entry_findings(program: Program, follow_up: WithEntry) -> Iterator[Finding]:
+    """Yield what is wrong with an entry: its field is gone, or has no day."""
     place = program.questions.get(follow_up.entry)
     if follow_up.entry and (place is None or not isinstance(place.block, _DATED)):
         message = "A calendar entry goes along, and its field was removed, or has no day."

@@ -1328,6 +1328,73 @@ export interface CalculatedField {
   width: "full" | "half" | "third" | "quarter";
 }
 /**
+ * A calendar of the team, by id, where the condition holds.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "CalendarChoice".
+ */
+export interface CalendarChoice {
+  calendar: string;
+  when: string;
+}
+/**
+ * An entry in a calendar: of `calendars` the first whose condition holds.
+ *
+ * `entry` is a field of a slot, a date or a moment by id; where a moment has no end it is so many `minutes` long. The
+ * e-mail field `guest`, by id, names who is invited. What changes or cancels the booking changes the entry.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "CalendarFollowUp".
+ */
+export interface CalendarFollowUp {
+  active: boolean;
+  /**
+   * @maxItems 30
+   */
+  calendars: CalendarChoice[];
+  day: Day;
+  entry: string;
+  entry_place: string;
+  entry_title: string;
+  guest: string;
+  id: string;
+  kind: "calendar";
+  minutes: number;
+  name: string;
+  on:
+    | "kept"
+    | "handed in"
+    | "complete"
+    | "paid"
+    | "payment failed"
+    | "charge"
+    | "charge failed"
+    | "refunded"
+    | "moved up"
+    | "rebooked"
+    | "cancelled"
+    | "approved"
+    | "denied"
+    | "asked back"
+    | "handed on"
+    | "handed back"
+    | "day";
+  only_when: string;
+  text: string;
+}
+/**
+ * A calendar of the team: its name, its address, and who signs in there.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "CalendarNameReply".
+ */
+export interface CalendarNameReply {
+  address: string;
+  id: string;
+  name: string;
+  user_name: string;
+}
+/**
  * Where a form's bookings are a calendar; "" where they are none.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -1344,6 +1411,15 @@ export interface CalendarReply {
  */
 export interface CalendarRequest {
   open: boolean;
+}
+/**
+ * The team's calendars, by name.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "CalendarsReply".
+ */
+export interface CalendarsReply {
+  calendars: CalendarNameReply[];
 }
 /**
  * Why a booking is cancelled, for the team's trail.
@@ -2277,7 +2353,15 @@ export interface Form {
   /**
    * @maxItems 50
    */
-  follow_ups: (EmailFollowUp | WebhookFollowUp | RecordFollowUp | AccountFollowUp | ApprovalFollowUp | TaskFollowUp)[];
+  follow_ups: (
+    | EmailFollowUp
+    | WebhookFollowUp
+    | RecordFollowUp
+    | AccountFollowUp
+    | ApprovalFollowUp
+    | TaskFollowUp
+    | CalendarFollowUp
+  )[];
   format: 2;
   goes_on: boolean;
   language_by_browser: boolean;
@@ -6217,6 +6301,18 @@ export interface NewBrandRequest {
     [k: string]: unknown;
   };
   name: string;
+}
+/**
+ * A calendar to be taken up: its address (CalDAV), and what is signed in by; the password is entered once.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "NewCalendarRequest".
+ */
+export interface NewCalendarRequest {
+  address: string;
+  name: string;
+  password: string;
+  user_name: string;
 }
 /**
  * A saved view to make a feed of.

@@ -25,6 +25,7 @@ import { DayEditor } from "./DayEditor";
 import { StillOpen } from "./StillOpen";
 import { EmailEditor } from "./EmailEditor";
 import { RecordEditor } from "./RecordEditor";
+import { CalendarEditor } from "./CalendarEditor";
 import { TaskEditor } from "./TaskEditor";
 import { KINDS, MOMENTS, OF_PAYMENT, OF_DECISION, OF_PARTS, OF_PLAN, OF_SLOTS } from "./kinds";
 import { WouldFollow } from "./WouldFollow";
@@ -43,6 +44,8 @@ function sentenceOf(each: FollowUp, parts: Parts, { people, groups }: Names, tab
   if (each.kind === "webhook") return `${begin}the response goes to ${each.address || "…"}`;
   if (each.kind === "record") return begin + recordsInWords(each.steps, tables);
   if (each.kind === "approval") return begin + approvalInWords(each.steps, people, groups);
+  if (each.kind === "calendar")
+    return `${begin}an entry in a calendar: ${each.entry_title || "…"}, from ${parts.get(each.entry)?.title ?? "…"}`;
   if (each.kind === "task") return `${begin}a task: ${each.words || "…"}`;
   if (each.kind === "account") return `${begin}an account for ${nameIn(each.email, parts)}`;
   const to = each.recipients.map(
@@ -222,6 +225,7 @@ function Detail({ followUp }: { followUp: FollowUp }) {
         {followUp.kind === "email" && <EmailEditor mail={followUp} edit={edit} />}
         {followUp.kind === "webhook" && <WebhookAddress address={followUp.address} edit={edit} />}
         {followUp.kind === "account" && <AccountEditor followUp={followUp} edit={edit} />}
+        {followUp.kind === "calendar" && <CalendarEditor followUp={followUp} edit={edit} />}
         {followUp.kind === "task" && <TaskEditor followUp={followUp} edit={edit} />}
         {followUp.kind === "approval" && <ApprovalEditor followUp={followUp} edit={edit} />}
         {followUp.kind === "record" && <RecordEditor followUp={followUp} edit={edit} />}

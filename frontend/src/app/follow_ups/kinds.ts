@@ -60,6 +60,22 @@ export const KINDS: Record<FollowUp["kind"], FollowUpKind> = {
     purpose: "Something to do for somebody of the team, until a day",
     made: () => ({ ...PLAIN, id: newId(), kind: "task", words: "", who: NO_DECIDER, days: 7 }),
   },
+  calendar: {
+    title: "Calendar entry",
+    purpose: "A slot or a date in a calendar of another system, changed and taken out with the booking",
+    made: () => ({
+      ...PLAIN,
+      id: newId(),
+      kind: "calendar",
+      calendars: [{ calendar: "", when: "" }],
+      entry: "",
+      entry_title: "",
+      entry_place: "",
+      text: "",
+      guest: "",
+      minutes: 60,
+    }),
+  },
   approval: {
     title: "Approval",
     purpose: "Somebody decides about the response, in one step or several",

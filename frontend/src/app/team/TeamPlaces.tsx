@@ -7,6 +7,7 @@ const PLACES = [
   { to: "/team", name: "People", owners: false },
   { to: "/team/groups", name: "Groups", owners: false },
   { to: "/team/members", name: "Members", owners: false },
+  { to: "/team/calendars", name: "Calendars", owners: false },
   { to: "/team/audit", name: "Audit log", owners: true },
 ] as const;
 

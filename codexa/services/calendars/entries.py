@@ -33,12 +33,13 @@ class CalendarEntry:
     guests: tuple[str, ...] = ()
 
 
-def as_calendar(entries: Iterable[CalendarEntry], method: Method, *, now: datetime, name: str = "") -> bytes:
-    """Return entries as a calendar file; `now` is when they are written."""
+def as_calendar(entries: Iterable[CalendarEntry], method: Method | None, *, now: datetime, name: str = "") -> bytes:
+    """Return entries as a calendar file; `now` is when they are written. In a calendar's server none has a method."""
     calendar = Calendar()
     calendar.add("prodid", _PRODUCT)
     calendar.add("version", "2.0")
-    calendar.add("method", method)
+    if method is not None:
+        calendar.add("method", method)
     if name:
         calendar.add("name", name)
     for each in entries:

@@ -1,0 +1,1 @@
+"""The practice calendar: a CalDAV server with a week to look at."""

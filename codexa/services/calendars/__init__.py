@@ -1,0 +1,1 @@
+"""Calendars of other systems: those of a team, and the entries that follow-ups keep there."""
