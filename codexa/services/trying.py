@@ -2,16 +2,16 @@
 
 import datetime
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 from uuid import UUID
 
+from codexa.core.context import EVERYBODY, Context
 from codexa.core.definition.trials import Expected
-from codexa.core.form.form import Form
 from codexa.core.look_ups import Tables
 from codexa.core.program.charts import bars_of, looked_at
 from codexa.core.program.commitment import Commitment
-from codexa.core.program.evaluate import State
+from codexa.core.program.evaluate import State, evaluate
 from codexa.core.program.faces import BarFace, FormState
 from codexa.core.program.kept import entered_again
 from codexa.core.program.order import money
@@ -21,9 +21,11 @@ from codexa.core.program.public import form_state
 from codexa.core.program.trials import figure_texts, holding, outcome_of, state_on
 from codexa.services.answering import Given
 from codexa.services.context import context_of
+from codexa.services.errors import NotFoundError
 from codexa.services.tables.looking_up import tables_for
 from codexa.store import responses
 from codexa.store.database import Connect
+from codexa.store.responses import ResponseRow
 from codexa.store.sessions import SignedIn
 
 MOST_RESPONSES = 50
@@ -135,19 +137,29 @@ def on_responses(connect: Connect, program: Program, *, who: SignedIn, form: UUI
     with connect() as connection:
         rows = responses.page_of_responses(connection, team=who.team_id, form=form, limit=MOST_RESPONSES)
     with tables_for(connect, form) as tables:
-        return [_tried(program, row.number, row.answers, row.received_at, tables) for row in rows if not row.test]
+        states = [(row, _state(program, row, tables)) for row in rows if not row.test]
+    return [
+        TriedResponse(number=row.number, answers=dict(state.given), figures=dict(figure_texts(state)))
+        for row, state in states
+    ]
 
 
-def _tried(
-    program: Program, number: int, kept: Mapping[str, Any], received_at: datetime.datetime, tables: Tables
-) -> TriedResponse:
-    answers = entered_again(program, kept)
-    day = received_at.astimezone(_zone(program.form)).date()
-    state = state_on(program, answers, {}, day, tables=tables)
-    return TriedResponse(number=number, answers=answers, figures=dict(figure_texts(state)))
+def on_response(connect: Connect, program: Program, *, who: SignedIn, form: UUID, number: int) -> TriedResponse:
+    """Return any one response with all that the draft works out of it now, its number included; nothing is kept.
+
+    Raises NotFoundError.
+    """
+    with connect() as connection:
+        row = responses.find_response(connection, team=who.team_id, form=form, number=number)
+    if row is None:
+        raise NotFoundError(f"There is no response {number} to this form.")
+    with tables_for(connect, form) as tables:
+        state = _state(program, row, tables)
+    return TriedResponse(number=number, answers=dict(state.given), figures=_values(state))
 
 
-def _zone(form: Form) -> datetime.tzinfo:
-    zone = context_of(form).now.tzinfo
-    assert zone is not None
-    return zone
+def _state(program: Program, row: ResponseRow, tables: Tables) -> State:
+    """Return what the draft says of a response at its moment; what others filled in counts as what its visitor did."""
+    context = Context.from_json(row.told, number=row.number)
+    known = replace(context, locale=program.form.locale, tables=tables, at_part=EVERYBODY)
+    return evaluate(program, entered_again(program, row.answers), known)

@@ -221,6 +221,14 @@ def on_responses(form: UUID) -> TriedResponsesReply:
     return TriedResponsesReply(responses=[TriedResponseReply.model_validate(each) for each in tried])
 
 
+@endpoint(blueprint, "GET", "/api/forms/<uuid:form>/preview/responses/<number:number>", reply=TriedResponseReply)
+def on_response(form: UUID, number: int) -> TriedResponseReply:
+    """Return one response with all that the draft works out of it; nothing is kept."""
+    who = may(Right.SEE_RESPONSES)
+    tried = trying.on_response(connection, _program(form), who=who, form=form, number=number)
+    return TriedResponseReply.model_validate(tried)
+
+
 @endpoint(blueprint, "POST", "/api/forms/<uuid:form>/preview/sample", body=SampleRequest, reply=SampleReply)
 @limiter.limit(HEAVY_RATE, key_func=who_is_counted)
 def sample(asked: SampleRequest, form: UUID) -> SampleReply:

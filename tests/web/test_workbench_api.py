@@ -147,6 +147,13 @@ class TestTrials:
         save(connection, mira, published, 1, pages=[{"id": "p1", "title": "Visit", "blocks": blocks}])
         (tried,) = as_mira.get(f"/api/forms/{published}/preview/responses").json["responses"]
         assert (tried["answers"]["people"], tried["figures"]["price"]) == ("3", "€180.00")
+        # One is tried by its number, which it has: nothing is kept of that.
+        blocks[4] |= {"format": "text", "formula": '"VR-" & TEXT(response.number, "00000")'}
+        save(connection, mira, published, 2, pages=[{"id": "p1", "title": "Visit", "blocks": blocks}])
+        one = as_mira.get(f"/api/forms/{published}/preview/responses/1").json
+        assert (one["figures"]["price"], one["figures"]["people"]) == ("VR-00001", "3")
+        assert as_mira.get(f"/api/forms/{published}/preview/responses/2").status_code == 404
+        assert as_mira.get(f"/api/forms/{published}/responses/1").json["row"]["cells"]["price"] == "€18.00"
 
 
 class TestBrands:

@@ -112,7 +112,10 @@ class TrialsReply(Message):
 
 
 class TriedResponseReply(Message):
-    """A response as the draft would see it: its answers as entered, and the draft's figures as text."""
+    """A response as the draft would see it: its answers as entered, and the draft's figures as text, by id.
+
+    Of one that is asked for by its number the fields are among them, as text too.
+    """
 
     number: int
     answers: dict[str, Any]

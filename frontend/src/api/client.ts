@@ -143,6 +143,7 @@ import type {
   TotalsReply,
   TranslationsReply,
   TrialsReply,
+  TriedResponseReply,
   TriedResponsesReply,
   TurnReply,
   ViewRequest,
@@ -535,6 +536,8 @@ export const api = {
   runInFull: (form: string, run: number) => call<RunInFullReply>("GET", `/forms/${form}/runs/${run}`),
   runAgain: (form: string, run: number) => call<undefined>("POST", `/forms/${form}/runs/${run}/again`),
   trials: (form: string) => call<TrialsReply>("GET", `/forms/${form}/preview/trials`),
+  triedResponse: (form: string, number: number) =>
+    call<TriedResponseReply>("GET", `/forms/${form}/preview/responses/${number}`),
   triedResponses: (form: string) => call<TriedResponsesReply>("GET", `/forms/${form}/preview/responses`),
   rows: (formula: string) => call<RowsReply>("POST", "/conditions/rows", { formula }),
   condition: (rows: ConditionRows) => call<ConditionReply>("POST", "/conditions/formula", { rows }),

@@ -8346,7 +8346,9 @@ export interface TrialsReply {
   results: TrialResult[];
 }
 /**
- * A response as the draft would see it: its answers as entered, and the draft's figures as text.
+ * A response as the draft would see it: its answers as entered, and the draft's figures as text, by id.
+ *
+ * Of one that is asked for by its number the fields are among them, as text too.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "TriedResponseReply".

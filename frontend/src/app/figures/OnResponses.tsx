@@ -1,9 +1,11 @@
 // What a figure gives on the responses that came in: how often each value, and what could not be worked out.
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
+import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
-import { useQuery } from "@tanstack/react-query";
+import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
+import { api, reasonOf } from "../../api/client";
 import { queries } from "../../api/queries";
 import type { Figure } from "../../model/parts";
 import { counted } from "../../text/words";
@@ -31,6 +33,7 @@ export function OnResponses({ figure }: { figure: Figure }) {
       <Button size="small" aria-expanded={open} onClick={() => setOpen(!open)} sx={{ px: 0.5 }}>
         {open ? "Hide" : "Try"} on real responses
       </Button>
+      {open && <AgainstResponse figure={figure} />}
       {open && found.isError && <Typography color="error">{found.error.message}</Typography>}
       {open && responses.length > 0 && (
         <Box role="region" aria-label="Values on real responses">
@@ -74,6 +77,43 @@ export function OnResponses({ figure }: { figure: Figure }) {
           )}
         </Box>
       )}
+    </Box>
+  );
+}
+
+/** One response by its number: what the draft gives there, its number included, and its answers on the sheet. */
+function AgainstResponse({ figure }: { figure: Figure }) {
+  const { reply, setTrying } = useBench();
+  const [typed, setTyped] = useState("");
+  const number = Number(typed);
+  const tried = useMutation({
+    mutationFn: () => api.triedResponse(reply.id, number),
+    onSuccess: ({ answers }) => setTrying({ ...NOTHING_ANSWERED, name: `Response ${number}`, answers }),
+  });
+  return (
+    <Box
+      component="form"
+      onSubmit={(event) => {
+        event.preventDefault();
+        tried.mutate();
+      }}
+      sx={{ display: "flex", gap: 1, alignItems: "center", my: 1 }}
+    >
+      <TextField
+        label="Against response no."
+        value={typed}
+        sx={{ width: 180 }}
+        slotProps={{ htmlInput: { inputMode: "numeric", maxLength: 9 } }}
+        onChange={(event) => setTyped(event.target.value.replace(/\D/g, ""))}
+      />
+      <Button type="submit" loading={tried.isPending} disabled={number < 1}>
+        Try it
+      </Button>
+      <Typography role="status" sx={{ fontVariantNumeric: "tabular-nums" }}>
+        {tried.isError
+          ? reasonOf(tried.error)
+          : tried.data && `Response ${tried.data.number}: ${tried.data.figures[figure.id] || "blank"}`}
+      </Typography>
     </Box>
   );
 }
