@@ -1,6 +1,7 @@
-"""Orders paid by plans while web, worker, bank, mailbox and database are killed: none lost, none charged twice.
+"""Orders paid by plans while web, worker, bank, mailbox, calendar and database are killed.
 
-Days pass at the bank all the while, so that each order is charged again and again.
+None is lost, none charged twice. Days pass at the bank all the while, so that each order is charged again and again;
+and nights are booked and decided about (see `nights`).
 """
 
 import http.client
@@ -23,11 +24,13 @@ from uuid import UUID
 
 import psycopg
 
+from bench import nights
 from bench.helpers import Helpers, kill_in_turn
 from bench.measuring import report
 from bench.running import EMAIL, Running, running_with
 from codexa.core.form.form import Form
 from codexa.practice.bank import store as bank
+from codexa.practice.calendar import store as calendar
 from codexa.practice.mailbox import store as mailbox
 from codexa.services import desk, publishing
 from codexa.services.editions import Editions
@@ -38,6 +41,7 @@ from codexa.services.payments.settling import Way
 from codexa.settings import read_settings
 from codexa.store import claims, payments, people
 from codexa.store.database import Database
+from codexa.store.sessions import SignedIn
 from launch.machine import free_port
 
 _KILLS, _SHORT_KILLS, _VISITORS = 200, 10, 4
@@ -45,6 +49,7 @@ _LEAST, _LEAST_SHORT = 100, 3  # orders that come through; fewer would prove not
 _LONGEST = 300  # seconds that may pass till all is settled
 _KEY = "practice-secret-alderlight-4711"
 _CARD = urllib.parse.urlencode({"number": "4000000000000002", "expires": "11/39", "code": "123"}).encode()
+_PAYER = "ingrid@example.org"
 _MAILS = ("paid", "complete", "charge")
 _CHARGES = 2  # later ones, a week apart
 _A_WEEK_EACH = 5.0  # seconds
@@ -89,26 +94,30 @@ def short_run() -> bool:
 
 
 def _run(kills: int, least: int) -> bool:
-    with _everything() as (running, helpers, way):
-        told = _Told()
+    with _everything() as (running, helpers, way, booked):
+        told, of_nights = _Told(), nights.Told()
         visitors = [threading.Thread(target=_visit, args=(running, told, at)) for at in range(_VISITORS)]
         visitors.append(threading.Thread(target=_let_weeks_pass, args=(told,)))
+        visitors += [threading.Thread(target=nights.book, args=(running, booked, of_nights, at)) for at in range(2)]
+        visitors += [threading.Thread(target=nights.decide, args=(running, of_nights, at)) for at in range(2)]
         for visitor in visitors:
             visitor.start()
         try:
-            killed = kill_in_turn(running, helpers, ("bank", "worker", "mailbox"), kills, seed=17)
+            killed = kill_in_turn(running, helpers, ("bank", "worker", "mailbox", "calendar"), kills, seed=17)
         finally:
             told.over.set()
+            of_nights.over.set()
             for visitor in visitors:
                 visitor.join()
         settled = _settle(running, helpers, way)
         report("payments_killed", sum(killed.values()), f"processes killed: {dict(killed)}", None)
-        return _compare(running, way, told, settled=settled, least=least)
+        paid = _compare(running, way, told, settled=settled, least=least)
+        return nights.compare(running, booked, of_nights, least) and paid
 
 
 @contextmanager
-def _everything() -> Iterator[tuple[Running, Helpers, Way]]:
-    smtp, port = str(free_port()), str(free_port())
+def _everything() -> Iterator[tuple[Running, Helpers, Way, UUID]]:
+    smtp, port, calendar_port = str(free_port()), str(free_port()), str(free_port())
     with tempfile.TemporaryDirectory(prefix="codexa-payments-") as folder:
         known = {"CODEXA_SMTP_PORT": smtp, "CODEXA_MAILS_PER_HOUR": "1000000"}
         known["CODEXA_PRACTICE_BANK"] = f"http://127.0.0.1:{port}"
@@ -117,10 +126,14 @@ def _everything() -> Iterator[tuple[Running, Helpers, Way]]:
             bank.FILE, mailbox.FOLDER = Path(folder) / "bank" / "bank.sqlite", Path(folder) / "mail"
             places = {"PRACTICE_SMTP_PORT": smtp, "PRACTICE_MAILBOX": str(mailbox.FOLDER)}
             places["PRACTICE_BANK"] = str(bank.FILE.parent)
+            calendar.FOLDER = Path(folder) / "calendar"
+            places["PRACTICE_CALENDAR"] = str(calendar.FOLDER)
             serving = ("gunicorn", "codexa.practice.bank.server:application()", "--bind", f"127.0.0.1:{port}")
+            dating = ("gunicorn", "codexa.practice.calendar.server:application()")
             quietly = ("--worker-class", "gthread", "--threads", "8", "--no-control-socket", "--log-level", "critical")
             modules = {
                 "bank": (*serving, *quietly),
+                "calendar": (*dating, "--bind", f"127.0.0.1:{calendar_port}", *quietly),
                 "mailbox": ("codexa.practice.mailbox.smtp",),
                 "worker": ("codexa.jobs",),
             }
@@ -131,22 +144,28 @@ def _everything() -> Iterator[tuple[Running, Helpers, Way]]:
             settings = read_settings(running.environment)
             way = Way(connect=database.connection, editions=Editions(database.connection), settings=settings)
             try:
-                yield replace(running, form=_open_shop(way)), helpers, way
+                booked = nights.open_nights(way, _somebody(way), f"http://127.0.0.1:{calendar_port}")
+                yield replace(running, form=_open_shop(way)), helpers, way, booked
             finally:
                 helpers.kill_all()
                 database.close()
 
 
-def _open_shop(way: Way) -> UUID:
+def _somebody(way: Way) -> SignedIn:
     with way.connect() as connection:
         person = people.find_person_by_email(connection, email=EMAIL)
         team = people.find_team(connection, slug="bench")
         assert person is not None
         assert team is not None
-        who = people.as_signed_in(connection, person=person.id, team=team)
+        return people.as_signed_in(connection, person=person.id, team=team)
+
+
+def _open_shop(way: Way) -> UUID:
+    who = _somebody(way)
+    with way.connect() as connection:
         secret = encrypted(_KEY, way.settings)
         known = {"provider": PRACTICE_BANK, "name": "Bench", "public_key": "p", "last_four": _KEY[-4:], "cards": []}
-        account = payments.insert_account(connection, team=team, known=known | {"secret": secret})
+        account = payments.insert_account(connection, team=who.team_id, known=known | {"secret": secret})
     payment = {"on": True, "practice": False, "account": str(account), "payer_email": "mail"}
     payment["plans"] = [{"unit": "week", "times": str(1 + _CHARGES)}]
     form = desk.import_form(way.connect, who=who, document=_SHOP | {"payment": payment})
@@ -161,7 +180,7 @@ def _visit(running: Running, told: _Told, at: int) -> None:
         key = uuid.uuid4().hex
         received = _ask(
             f"http://127.0.0.1:{running.port}/api/public/{running.form}/1/responses",
-            json.dumps({"answers": {"lamp": "1", "mail": "ingrid@example.org"}}).encode(),
+            json.dumps({"answers": {"lamp": "1", "mail": _PAYER}}).encode(),
             {"Content-Type": "application/json", "Idempotency-Key": key},
         )
         told.numbers[key] = received["number"]
@@ -258,7 +277,7 @@ def _compare(running: Running, way: Way, told: _Told, *, settled: bool, least: i
     complete = {number for number, stage in stages.items() if stage == "complete"}
     with way.connect() as database:
         taken = claims.taken(database, form=running.form).get("stock:lamp", 0)
-    receipts = Counter(each.message["To"] for each in mailbox.all_mail())
+    receipts = [each for each in mailbox.all_mail() if each.recipients == [_PAYER]]
     report("payments_orders", len(stored), "orders", None)
     report("payments_paid", len(complete), "paid and complete", None)
     numbered = sorted(receipt for _, _, receipt in own if receipt is not None)
@@ -280,7 +299,7 @@ def _compare(running: Running, way: Way, told: _Told, *, settled: bool, least: i
             "rows of receipts with a gap or a number twice",
         ),
         "payments_stock": (abs(taken - len(complete)), "pieces of stock that do not add up"),
-        "payments_mails": (abs(sum(receipts.values()) - mails), "mails missing or extra"),
+        "payments_mails": (abs(len(receipts) - mails), "mails missing or extra"),
         "payments_differences": (len(differences(way)), "differences with the bank"),
     }
     met = [report(name, value, unit, 0, at_least=False) for name, (value, unit) in checks.items()]
