@@ -12,7 +12,7 @@ from codexa.store import members as store
 from codexa.store.database import Connect
 from codexa.store.sessions import SignedIn
 
-LOAN, SHARE = "instrument_loan.json", "share_a_sighting.json"
+LOAN, SHARE, GRANT = "instrument_loan.json", "share_a_sighting.json", "small_grant.json"
 _GROUPS = {
     "Dome keepers": ("Mira Okafor", "Jonas Lindqvist"),
     "Borrowers": (),
@@ -31,8 +31,9 @@ _MEMBERS = (
 _WITH_PASSWORD = 3  # of them: the others sign in by mail
 _SITE = {"id": "site", "type": "short_text", "key": "home_site", "label": "Home site"}
 _ACCESS = {
-    LOAN: Access(who="groups", groups=("borrowers", "dome_keepers"), own=True, kept_days=14),
+    LOAN: Access(who="groups", groups=("borrowers", "dome_keepers"), own=True, others="groups", kept_days=14),
     SHARE: Access(own=True, kept_days=14),
+    GRANT: Access(own=True, kept_days=60),
 }
 
 

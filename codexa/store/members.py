@@ -103,6 +103,15 @@ class OwnForm:
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
+class SeenResponse:
+    """A response of somebody that a member may see; `by_name` is None where nobody was signed in."""
+
+    number: int
+    received_at: datetime
+    by_name: str | None
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
 class Accounts:
     """How many members there are, how many have shown that their address is theirs, and how many are invited yet."""
 
@@ -296,3 +305,17 @@ def claim_for_member(connection: Connection, *, member: UUID, form: UUID, number
 def forget_member(connection: Connection, *, table: UUID, number: int) -> None:
     """Forget a member for good."""
     connection.execute(_QUERIES["forget_member"], {"table": table, "number": number})
+
+
+def seen_forms(connection: Connection, *, team: UUID, groups: Sequence[str], most: int) -> list[OwnForm]:
+    """Return the forms of which a member of these groups sees the responses of others."""
+    rows = many(connection, _QUERIES["seen_forms"], team=team, groups=list(groups), most=most)
+    return [OwnForm(**row) for row in rows]
+
+
+def seen_responses(
+    connection: Connection, *, team: UUID, form: UUID, groups: Sequence[str], most: int, number: int | None = None
+) -> list[SeenResponse]:
+    """Return what a member of these groups may see of others' responses to a form, the latest first; or one of them."""
+    known = {"team": team, "form": form, "groups": list(groups), "most": most, "number": number}
+    return [SeenResponse(**row) for row in many(connection, _QUERIES["seen_responses"], **known)]

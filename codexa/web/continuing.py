@@ -93,7 +93,7 @@ def keep(asked: KeepRequest, form: UUID, edition: int) -> Response:
         return json_reply(refused_reply(kept), 422)
     settings: Settings = current_app.config["SETTINGS"]
     address = continuing.address_of(asked.token, settings)
-    return json_reply(KeepReply(address=address, version=kept.version, until=kept.until))
+    return json_reply(KeepReply(number=kept.number, address=address, version=kept.version, until=kept.until))
 
 
 @endpoint(blueprint, "POST", f"{_EDITION}/mail", body=KeptMailRequest, reply=None)

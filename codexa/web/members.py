@@ -86,6 +86,15 @@ def use_link(team: str, token: str) -> Response:
     return visiting.with_cookie(answer, session.token)
 
 
+@blueprint.get("/<uuid:form>")
+def others(team: str, form: UUID) -> Response:
+    """What others answered to a form, where its author lets members see it."""
+    of, member = _member(team)
+    found, seen = own_page.others(connection, member, form=form)
+    shown = [(each, format_date(each.received_at, "long", _locale())) for each in seen]
+    return _page("member_others.html", of, form=found, responses=shown)
+
+
 @blueprint.get("/<uuid:form>/<number:number>")
 def see(team: str, form: UUID, number: int) -> Response:
     """One of a member's responses."""
@@ -158,7 +167,14 @@ def _own_page(of: Team, member: SignedInMember, said: str, status: int = 200) ->
         (each, f"/part/{each.form_id}/{each.number}" if each.part else own_pages().address(each.form_id, each.number))
         for each in found.waiting
     ]
-    known = {"member": member, "responses": shown, "forms": found.forms, "waiting": waiting, "least": SHORTEST_PASSWORD}
+    known = {
+        "member": member,
+        "responses": shown,
+        "forms": found.forms,
+        "waiting": waiting,
+        "seen": found.seen,
+        "least": SHORTEST_PASSWORD,
+    }
     return _page("member.html", of, status, said=said, **known)
 
 

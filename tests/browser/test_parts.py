@@ -55,7 +55,7 @@ def test_a_reader_fills_in_a_part_and_another_goes_back_to_who_applied(desk, ser
     expect(reader.get_by_role("heading", name="What it costs")).to_be_visible()
     # What readers say is not for who applied.
     expect(reader.get_by_text("What our readers say")).to_have_count(0)
-    reader.get_by_role("button", name="Send").press("Enter")
+    reader.get_by_role("button", name="Hand in").press("Enter")
     expect(reader.get_by_role("heading", name="Your application is here")).to_be_visible()
     reader.close()
     desk.reload()

@@ -457,3 +457,30 @@ def test_groups_see_and_change_a_table_besides_the_roles(app, as_mira, roll, con
     assert viewer.delete(place).status_code == 403
     as_mira.put(f"/api/team/groups/keepers/people/{aylin.person_id}", json={"inside": False})
     assert may() == (403, 403, False)
+
+
+def test_members_see_what_others_answered_as_far_as_the_author_lets_them(app, as_mira, roll, form, worker):
+    ada, ben = signed_in(app, worker, "ada@example.org"), signed_in(app, worker, "ben@example.org")
+    address = address_of(as_mira, form)
+    let_in(as_mira, form, who="members", own=True)
+    for member in (ada, ben):
+        entry = re.search(r'"entry":"([^"]+)"', member.page(address))[1]
+        body = {"answers": {"people": "3", "show": "o1", "mail": "kept@example.org"}, "entry": entry}
+        headers = {"Idempotency-Key": entry[-30:]}
+        assert member.client.post(f"/api/public/{form}/1/responses", json=body, headers=headers).status_code == 201
+    mine, theirs = f"/m/{TEAM}/{form}/1", f"/m/{TEAM}/{form}/2"
+
+    def seen(member):
+        return [member.client.get(each).status_code == 200 for each in (f"/m/{TEAM}/{form}", mine, theirs)]
+
+    assert (seen(ada), seen(ben)) == ([False, True, False], [False, False, True])
+    # Ben is in no group, Ada a keeper: in a group with her is she alone.
+    let_in(as_mira, form, who="members", own=True, others="groups")
+    assert (seen(ada), seen(ben)) == ([True, True, False], [True, False, True])
+    let_in(as_mira, form, who="members", own=True, others="all")
+    assert (seen(ada), seen(ben)) == ([True] * 3, [True] * 3)
+    assert "kept@example.org" in ben.page(mine)
+    assert f"/m/{TEAM}/{form}" in ben.page(f"/m/{TEAM}")
+    let_in(as_mira, form, who="groups", groups=["keepers"], own=True, others="all")
+    assert (seen(ada), seen(ben)) == ([True] * 3, [False, False, True])
+    assert Member(app).client.get(mine).status_code == 404

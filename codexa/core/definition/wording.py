@@ -276,6 +276,7 @@ MESSAGES: tuple[Message, ...] = (
         "Once they are kept",
         "Your answers are kept until {moment}. Whoever has this link can see them and go on, on any device.",
     ),
+    Message("laterNumber", _LATER, "The same, where it has its number", "Its number is {number}."),
     Message(
         "laterChanged",
         _LATER,

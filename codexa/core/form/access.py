@@ -44,7 +44,7 @@ class Access(Part):
     At most `most` responses are taken in all; at most `most_each` with the same answer to the field `each`, by id.
     It is for `who`: anyone, whoever is signed in at the team (members, and its own people), those of some `groups`, by
     code, or its own people. With `once` whoever is signed in responds once; with `own` members find their responses
-    again on their own page.
+    again on their own page, and there may see those of `others`: of all, or of whoever is in one of their groups.
     With `kept_days` visitors may go on later: what they have entered so far is kept for so long after they last did.
     What visitors read instead of the form is `offline`, `early`, `over` and `full`; "" stands for the usual words.
     """
@@ -60,6 +60,7 @@ class Access(Part):
     groups: Annotated[tuple[GroupCode, ...], Len(max_length=200)] = ()
     once: bool = False
     own: bool = False
+    others: Literal["none", "groups", "all"] = "none"
     offline: Words = ""
     early: Words = ""
     over: Words = ""

@@ -1,7 +1,7 @@
 """A member's own page: what they filled in, their name, password and address, and leaving."""
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 from uuid import UUID
 
@@ -25,7 +25,7 @@ from codexa.settings import Settings
 from codexa.store import members as store
 from codexa.store import responses, standings, tables
 from codexa.store.database import Connect, Connection
-from codexa.store.members import Link, OwnForm, OwnResponse, SignedInMember
+from codexa.store.members import Link, OwnForm, OwnResponse, SeenResponse, SignedInMember
 from codexa.store.standings import WaitingPart
 
 _MOST_SHOWN = 500
@@ -39,6 +39,7 @@ class OwnPage:
     waiting: list[WaitingPart]
     responses: list[OwnResponse]
     forms: list[OwnForm]
+    seen: list[OwnForm]
 
 
 def signed_in(connect: Connect, *, token: str, team_slug: str) -> SignedInMember | None:
@@ -52,25 +53,49 @@ def signed_in(connect: Connect, *, token: str, team_slug: str) -> SignedInMember
 def show(connect: Connect, member: SignedInMember) -> OwnPage:
     """Return what a member's own page has."""
     with connect() as connection:
-        known = store.find_as(connection, team=member.team_id, number=member.number)
-        groups = known.groups if known else []
+        groups = _groups(connection, member)
         return OwnPage(
             waiting=standings.waiting_for_member(
                 connection, team=member.team_id, member=member.id, groups=groups, most=_MOST_SHOWN
             ),
             responses=store.own_responses(connection, team=member.team_id, member=member.id, most=_MOST_SHOWN),
             forms=store.own_forms(connection, team=member.team_id, groups=groups, most=_MOST_SHOWN),
+            seen=store.seen_forms(connection, team=member.team_id, groups=groups, most=_MOST_SHOWN),
         )
 
 
+def _groups(connection: Connection, member: SignedInMember) -> list[str]:
+    known = store.find_as(connection, team=member.team_id, number=member.number)
+    return known.groups if known else []
+
+
 def see(way: Way, member: SignedInMember, *, form: UUID, number: int) -> dict[str, Any]:
-    """Return one of a member's responses as a document. Raises NotFoundError."""
+    """Return a response that a member may see, their own or another's, as a document. Raises NotFoundError.
+
+    Of another's they see the parts that who filled it in sees, and those of their own groups.
+    """
     with way.connect() as connection:
-        stage = store.own_response(connection, member=member.id, form=form, number=number)
-        row = responses.find_received(connection, form=form, number=number) if stage not in (None, "kept") else None
+        groups = _groups(connection, member)
+        own = store.own_response(connection, member=member.id, form=form, number=number)
+        seen = store.seen_responses(connection, team=member.team_id, form=form, groups=groups, most=1, number=number)
+        may = own not in (None, "kept") or bool(seen)
+        row = responses.find_received(connection, form=form, number=number) if may else None
     if row is None:
         raise NotFoundError(_GONE)
-    return response_document(state_of_row(way, form, row))
+    state = state_of_row(way, form, row)
+    return response_document(replace(state, context=replace(state.context, groups=frozenset(groups))))
+
+
+def others(connect: Connect, member: SignedInMember, *, form: UUID) -> tuple[OwnForm, list[SeenResponse]]:
+    """Return a form with what a member may see of others' responses to it, the latest. Raises NotFoundError."""
+    with connect() as connection:
+        groups = _groups(connection, member)
+        forms = store.seen_forms(connection, team=member.team_id, groups=groups, most=_MOST_SHOWN)
+        found = next((each for each in forms if each.id == form), None)
+        if found is None:
+            raise NotFoundError(_GONE)
+        seen = store.seen_responses(connection, team=member.team_id, form=form, groups=groups, most=_MOST_SHOWN)
+    return found, seen
 
 
 def go_on(connect: Connect, settings: Settings, member: SignedInMember, *, form: UUID, number: int) -> str:

@@ -9,6 +9,7 @@ WORDS = {
     "none": Sentence("You have handed in nothing yet."),
     "waits": Sentence("Waits for you"),
     "forms": Sentence("Forms for you"),
+    "others": Sentence("Answers of others"),
     "see": Sentence("Look at it"),
     "go_on": Sentence("Go on"),
     "kept": Sentence("kept, not handed in"),

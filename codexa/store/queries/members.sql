@@ -235,3 +235,26 @@ DELETE FROM record WHERE table_id = %(table)s AND number = %(number)s;
 -- The team of a form that is there, as its members reach it.
 SELECT team.id, team.name, team.slug FROM team JOIN form ON form.team_id = team.id
 WHERE form.id = %(form)s AND form.deleted_at IS NULL;
+
+-- name: seen_forms
+-- The forms of a team of which its members see the responses of others, by title.
+SELECT form.id, form.slug, edition.definition ->> 'title' AS title, edition.definition ->> 'name' AS name
+FROM form JOIN edition ON edition.form_id = form.id AND edition.number = form.live_edition
+WHERE form.team_id = %(team)s AND form.deleted_at IS NULL AND form.access ->> 'others' IN ('groups', 'all')
+    AND (form.access ->> 'who' = 'members'
+        OR (form.access ->> 'who' = 'groups' AND form.access -> 'groups' ?| %(groups)s::text[]))
+ORDER BY lower(edition.definition ->> 'title'), form.id LIMIT %(most)s;
+
+-- name: seen_responses
+-- Responses to a form that a member of these groups may see though they are others', the latest first: `number` picks
+-- one.
+SELECT response.number, response.received_at, response.told -> 'visitor' ->> 'name' AS by_name
+FROM response JOIN form ON form.id = response.form_id
+WHERE response.form_id = %(form)s AND form.team_id = %(team)s AND form.deleted_at IS NULL
+    AND (form.access ->> 'who' = 'members'
+        OR (form.access ->> 'who' = 'groups' AND form.access -> 'groups' ?| %(groups)s::text[]))
+    AND (form.access ->> 'others' = 'all'
+        OR (form.access ->> 'others' = 'groups' AND response.told -> 'groups' ?| %(groups)s::text[]))
+    AND response.stage = 'complete' AND NOT response.held AND NOT response.test
+    AND (%(number)s::integer IS NULL OR response.number = %(number)s)
+ORDER BY response.number DESC LIMIT %(most)s;

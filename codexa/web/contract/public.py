@@ -186,8 +186,9 @@ class KeepRequest(Message):
 
 
 class KeepReply(Message):
-    """It is kept: at which address, under which version, and until when in words."""
+    """It is kept: under which number, at which address, under which version, and until when in words."""
 
+    number: int
     address: str
     version: int
     until: str

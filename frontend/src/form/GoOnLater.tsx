@@ -7,7 +7,7 @@ import { RefusedError } from "./transport";
 
 type Told =
   | { now: "nothing" | "waits" }
-  | { now: "kept"; address: string; until: string }
+  | { now: "kept"; number: number; address: string; until: string }
   | { now: "refused"; message: string; elsewhere: boolean };
 
 export default function GoOnLater({ session }: { session: FormSession }) {
@@ -33,7 +33,11 @@ export default function GoOnLater({ session }: { session: FormSession }) {
       </button>
       <div role="status">
         {told.now === "waits" && <p>{say("laterWaits")}</p>}
-        {told.now === "kept" && <p>{say("laterKept", { moment: told.until })}</p>}
+        {told.now === "kept" && (
+          <p>
+            {say("laterKept", { moment: told.until })} {say("laterNumber", { number: String(told.number) })}
+          </p>
+        )}
         {told.now === "kept" && later?.unkept && <p>{say("laterChanged")}</p>}
         {told.now === "refused" && <p className="cx-error">{told.message}</p>}
       </div>

@@ -41,7 +41,7 @@ function visit(kept: Brought | null, device: Kept | null = null) {
     state: vi.fn(() => Promise.resolve(state)),
     submit: vi.fn<Transport["submit"]>(() => Promise.resolve(receivedReply("Thank you"))),
     keep: vi.fn((asked: { version?: number | null }): Promise<KeepReply> =>
-      Promise.resolve({ address: "/kept/t", version: (asked.version ?? 9) + 1, until: "8 May" }),
+      Promise.resolve({ number: 7, address: "/kept/t", version: (asked.version ?? 9) + 1, until: "8 May" }),
     ),
   };
   const session = new FormSession(face, { state, kept }, server, store);
@@ -74,7 +74,7 @@ describe("going on later", () => {
     const { session, server } = visit(null);
     server.keep.mockImplementation(() => {
       session.change("name", "later");
-      return Promise.resolve({ address: "", version: 1, until: "" });
+      return Promise.resolve({ number: 7, address: "", version: 1, until: "" });
     });
     await session.keepForLater(false);
     expect(session.read().later?.unkept).toBe(true);

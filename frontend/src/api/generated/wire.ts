@@ -87,7 +87,7 @@ export interface Wire {
  * At most `most` responses are taken in all; at most `most_each` with the same answer to the field `each`, by id.
  * It is for `who`: anyone, whoever is signed in at the team (members, and its own people), those of some `groups`, by
  * code, or its own people. With `once` whoever is signed in responds once; with `own` members find their responses
- * again on their own page.
+ * again on their own page, and there may see those of `others`: of all, or of whoever is in one of their groups.
  * With `kept_days` visitors may go on later: what they have entered so far is kept for so long after they last did.
  * What visitors read instead of the form is `offline`, `early`, `over` and `full`; "" stands for the usual words.
  *
@@ -110,6 +110,7 @@ export interface Access {
   once: boolean;
   online: boolean;
   opens: string;
+  others: "none" | "groups" | "all";
   over: string;
   own: boolean;
   who: "anyone" | "members" | "groups" | "team";
@@ -5859,13 +5860,14 @@ export interface JoinRequest {
   token: string;
 }
 /**
- * It is kept: at which address, under which version, and until when in words.
+ * It is kept: under which number, at which address, under which version, and until when in words.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "KeepReply".
  */
 export interface KeepReply {
   address: string;
+  number: number;
   until: string;
   version: number;
 }

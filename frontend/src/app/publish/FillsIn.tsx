@@ -4,6 +4,8 @@ import FormControlLabel from "@mui/material/FormControlLabel";
 import Radio from "@mui/material/Radio";
 import RadioGroup from "@mui/material/RadioGroup";
 import Switch from "@mui/material/Switch";
+import MenuItem from "@mui/material/MenuItem";
+import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useQuery } from "@tanstack/react-query";
 import type { WhoAndWhenReply } from "../../api/generated/wire";
@@ -63,6 +65,19 @@ export function FillsIn({ access, edit }: Props) {
         <Typography variant="body2" color="text.secondary">
           On their own page, {page}: what they kept they go on with there, what they handed in they look at.
         </Typography>
+      )}
+      {(access.who === "members" || access.who === "groups") && (
+        <TextField
+          select
+          label="Of the others’ answers, members see"
+          value={access.others}
+          helperText="On their own page, with names where these are asked for. Parts that who fills in does not see stay out of sight, but for the groups that fill them in."
+          onChange={(event) => edit({ others: event.target.value as Access["others"] })}
+        >
+          <MenuItem value="none">nothing</MenuItem>
+          <MenuItem value="groups">those of whoever is in a group with them</MenuItem>
+          <MenuItem value="all">all</MenuItem>
+        </TextField>
       )}
     </Panel>
   );
