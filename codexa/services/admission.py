@@ -37,7 +37,10 @@ _ENTRY_SECONDS = 24 * 3_600  # for which a password that was typed lets in
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class Terms:
-    """Who may fill in a form, as it holds: `turn` grows with each change, `taken` counts towards the limit of all."""
+    """Who may fill in a form, as it holds: `turn` grows with each change, `taken` counts towards the limit of all.
+
+    Of one that is `rehearsed` nobody is suspected: whoever makes it fills it in, as fast as they like.
+    """
 
     access: Access
     password_hash: str | None
@@ -47,6 +50,7 @@ class Terms:
     team: UUID
     team_name: str
     team_slug: str
+    rehearsed: bool
 
 
 class Admissions:
@@ -81,6 +85,7 @@ class Admissions:
                 team=row.team_id,
                 team_name=row.team_name,
                 team_slug=row.team_slug,
+                rehearsed=row.rehearsed,
             )
             with self._reading:
                 self._known[form] = found

@@ -22,7 +22,7 @@ def make_form(connection: Connection, *, who: SignedIn, name: str) -> UUID:
     """Make a blank form with one page and return its id."""
     form = read_form({"name": name, "title": name})
     first_page = Page(id=secrets.token_hex(4), title="")
-    return _insert(connection, who=who, draft=form.model_copy(update={"pages": (first_page,)}))
+    return insert(connection, who=who, draft=form.model_copy(update={"pages": (first_page,)}))
 
 
 def outlined(text: str) -> Outlined:
@@ -52,7 +52,7 @@ def import_form(connect: Connect, *, who: SignedIn, document: Any) -> UUID:
     draft = read_imported(document)
     refuse_beyond_rights(connect, who=who, former=lambda: None, draft=draft)
     with connect() as connection:
-        return _insert(connection, who=who, draft=draft)
+        return insert(connection, who=who, draft=draft)
 
 
 def outline_form(connect: Connect, *, who: SignedIn, name: str, text: str) -> UUID:
@@ -69,7 +69,7 @@ def duplicate_form(connect: Connect, *, who: SignedIn, form: UUID) -> UUID:
     draft = read_stored(original.draft)
     copy = draft.model_copy(update={"name": _copied(draft.name[:190])})
     with connect() as connection:
-        return _insert(connection, who=who, draft=copy, sites=original.sites)
+        return insert(connection, who=who, draft=copy, sites=original.sites)
 
 
 def _copied(name: str) -> str:
@@ -89,7 +89,8 @@ def set_deleted(connection: Connection, *, who: SignedIn, form: UUID, deleted: b
     note_form(connection, who, "form deleted" if deleted else "form brought back", form)
 
 
-def _insert(connection: Connection, *, who: SignedIn, draft: Form, sites: list[str] | None = None) -> UUID:
+def insert(connection: Connection, *, who: SignedIn, draft: Form, sites: list[str] | None = None) -> UUID:
+    """Make a form of a draft, and return its id."""
     return forms.insert_form(
         connection,
         team=who.team_id,

@@ -60,10 +60,10 @@ def publish(
     if found.live_edition is not None and found.live_revision == found.revision == revision:
         return found.live_edition
     draft = read_stored(found.draft)
-    _prove(connect, form, draft, despite_trials=despite_trials)
+    prove(connect, form, draft, despite_trials=despite_trials)
     with connect() as connection:
         _require_account(connection, draft, form)
-        return _publish(connection, draft, who=who, form=form, revision=revision, live=live, note=note)
+        return make_live(connection, draft, who=who, form=form, revision=revision, live=live, note=note)
 
 
 def go_live(connect: Connect, kept: Editions, *, who: SignedIn, form: UUID, edition: int, live: int | None) -> int:
@@ -100,7 +100,8 @@ def changes_to_come(connect: Connect, kept: Editions, *, who: SignedIn, form: UU
     return describe_changes(live, draft.model_copy(update={"trials": live.trials}))
 
 
-def _prove(connect: Connect, form: UUID, draft: Form, *, despite_trials: bool) -> None:
+def prove(connect: Connect, form: UUID, draft: Form, *, despite_trials: bool) -> None:
+    """Hold a draft against its form's team. Raises NotProvenError where the proof has errors, TrialsFailError."""
     program, team = compile_form(draft), people.written_to(connect, draft, form)
     found = (*proof(program, team, groups.codes_for(connect, form)), *drift(connect, form, program))
     errors = [finding for finding in found if finding.severity is Severity.ERROR]
@@ -120,9 +121,17 @@ def _require_account(connection: Connection, draft: Form, form: UUID) -> None:
         raise NotProvenError("The account that payments go to is not the team's. Pick another in Payment.")
 
 
-def _publish(
-    connection: Connection, draft: Form, *, who: SignedIn, form: UUID, revision: int, live: int | None, note: str
+def make_live(
+    connection: Connection,
+    draft: Form,
+    *,
+    who: SignedIn,
+    form: UUID,
+    revision: int,
+    live: int | None = None,
+    note: str = "",
 ) -> int:
+    """Make an edition of a draft that was proven, and give it to visitors; raises as `publish` does."""
     made = editions.edition_of_revision(connection, form=form, revision=revision)
     locked = _locked(connection, who=who, form=form, live=live, made=made)
     if locked.revision != revision:

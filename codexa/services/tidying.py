@@ -16,6 +16,7 @@ from codexa.store import (
     ledgers,
     rates,
     record_files,
+    rehearsals,
     responses,
     tables,
     team,
@@ -25,6 +26,7 @@ from codexa.store.database import Connection
 
 UNCLAIMED_HOURS = 48  # an upload that no response names: a visitor may still be at the form
 ERRANDS_KEPT_DAYS = 90
+REHEARSALS_KEPT_DAYS = 7
 KEPT_DAYS = 30  # all saved states, and pictures that nothing names: a draft kept in a browser may still need them
 
 
@@ -45,6 +47,7 @@ def tidy(connection: Connection, folder: Path, *, hours: int = UNCLAIMED_HOURS, 
     responses.forget_removed(connection, days=days)
     uploaded = uploads.delete_unclaimed(connection, hours=hours)
     uploaded += record_files.delete_left_over(connection, hours=hours)
+    uploaded += rehearsals.delete_old(connection, days=REHEARSALS_KEPT_DAYS)
     pictures = brands.delete_unused_pictures(connection, days=days)
     # Files go after what names them: what is left behind by a crash between the two does no harm.
     rates.delete_ended(connection)

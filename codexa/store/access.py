@@ -24,6 +24,7 @@ class AccessRow:
     team_id: UUID
     team_name: str
     team_slug: str
+    rehearsed: bool
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)

@@ -26,8 +26,8 @@ from codexa.store.database import Connection, like_literal
 
 Parameters = list[Any]
 _THERE = """table_id = %s AND removed_at IS NULL AND (offered OR %s) AND EXISTS (
-    SELECT 1 FROM data_table JOIN form ON form.team_id = data_table.team_id
-    WHERE data_table.id = %s AND data_table.deleted_at IS NULL AND form.id = %s)"""
+    SELECT 1 FROM data_table
+    WHERE data_table.id = %s AND data_table.deleted_at IS NULL AND data_table.team_id = home_team(%s))"""
 _TABLE_THERE = """table_id = %s AND removed_at IS NULL AND (offered OR %s) AND EXISTS (
     SELECT 1 FROM data_table JOIN data_table AS asks ON asks.team_id = data_table.team_id
     WHERE data_table.id = %s AND data_table.deleted_at IS NULL AND asks.id = %s)"""

@@ -16,7 +16,10 @@ _QUERIES = queries("runs")
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class Run:
-    """A follow-up to be carried out: what (`kind` and `content`), and how often it was asked for again."""
+    """A follow-up to be carried out: what (`kind` and `content`), and how often it was asked for again.
+
+    Of one that is `rehearsed` nothing leaves the machine.
+    """
 
     id: int
     form_id: UUID
@@ -27,6 +30,7 @@ class Run:
     again: int
     kind: str
     content: dict[str, Any]
+    rehearsed: bool = False
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)

@@ -49,6 +49,13 @@ BEGIN
     END IF;
     RETURN NULL;
 END $$;
+CREATE FUNCTION public.home_team(of_form uuid) RETURNS uuid
+    LANGUAGE sql STABLE
+    AS $$
+    SELECT coalesce(original.team_id, form.team_id)
+    FROM form JOIN team ON team.id = form.team_id LEFT JOIN form AS original ON original.id = team.rehearsal_of
+    WHERE form.id = of_form
+$$;
 CREATE FUNCTION public.note_for_ledger() RETURNS trigger
     LANGUAGE plpgsql
     AS $$
@@ -1325,6 +1332,9 @@ CREATE TABLE public.team (
     receipts integer DEFAULT 0 NOT NULL,
     members_table uuid,
     personal_of uuid,
+    rehearsal_of uuid,
+    rehearsed_by uuid,
+    rehearsed_days integer DEFAULT 0 NOT NULL,
     CONSTRAINT team_slug_check CHECK ((slug ~ '^[a-z0-9]+(-[a-z0-9]+)*$'::text))
 );
 CREATE TABLE public.team_group (
@@ -1738,6 +1748,7 @@ CREATE INDEX second_factor_person ON public.second_factor USING btree (person_id
 CREATE INDEX session_expiry ON public.session USING btree (expires_at);
 CREATE INDEX task_open ON public.task USING btree (form_id) WHERE (done_at IS NULL);
 CREATE UNIQUE INDEX team_group_name ON public.team_group USING btree (team_id, lower(name));
+CREATE UNIQUE INDEX team_rehearsal ON public.team USING btree (rehearsal_of, rehearsed_by);
 CREATE INDEX upload_of_response ON public.upload USING btree (form_id, response_number);
 CREATE INDEX upload_unclaimed ON public.upload USING btree (stored_at) WHERE (response_number IS NULL);
 CREATE INDEX upload_unclaimed_of_form ON public.upload USING btree (form_id) INCLUDE (size) WHERE (response_number IS NULL);
@@ -1980,6 +1991,10 @@ ALTER TABLE ONLY public.team
     ADD CONSTRAINT team_members_table_fkey FOREIGN KEY (members_table) REFERENCES public.data_table(id) ON DELETE SET NULL;
 ALTER TABLE ONLY public.team
     ADD CONSTRAINT team_personal_of_fkey FOREIGN KEY (personal_of) REFERENCES public.person(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.team
+    ADD CONSTRAINT team_rehearsal_of_fkey FOREIGN KEY (rehearsal_of) REFERENCES public.form(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.team
+    ADD CONSTRAINT team_rehearsed_by_fkey FOREIGN KEY (rehearsed_by) REFERENCES public.person(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.upload
     ADD CONSTRAINT upload_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.upload

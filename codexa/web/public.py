@@ -406,7 +406,7 @@ def _received(asked: SubmitRequest, program: Program, form: UUID, edition: int, 
             sealed=sealed,
             seen=asked.seen,
             kept=asked.kept,
-            suspected=suspected,
+            suspected=() if terms.rehearsed else suspected,
             pages=own_pages(),
         )
         try:

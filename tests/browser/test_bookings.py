@@ -91,3 +91,36 @@ def test_slots_are_painted_into_the_week_by_keyboard_and_seen_as_booked(desk):
     page.get_by_role("button", name="Booked").press("Enter")
     expect(page.get_by_role("link", name="CSV")).to_be_visible()
     assert axe_findings(page) == []
+
+
+def test_the_whole_way_is_rehearsed_by_oneself_and_taken_away(desk, servers):
+    page = desk
+    page.get_by_role("link", name="Dome night booking").first.press("Enter")
+    area(page, "Trials")
+    page.get_by_role("link", name="Rehearse the whole way …").press("Enter")
+    page.get_by_role("button", name="Begin a rehearsal").press("Enter")
+    with page.expect_popup() as popup:
+        page.get_by_role("link", name="Fill it in").press("Enter")
+    visitor = popup.value
+    visitor.get_by_label("Summit Dome").check()
+    visitor.get_by_role("radiogroup", name="When").get_by_role("radio").first.check()
+    visitor.get_by_label("First name").fill("Runa")
+    visitor.get_by_label("Last name").fill("Dahl")
+    visitor.get_by_label("Your e-mail").fill("runa@example.org")
+    visitor.get_by_role("button", name="Send").press("Enter")
+    expect(visitor.get_by_role("heading", name="We have your wish")).to_be_visible()
+    visitor.close()
+    response = page.get_by_role("region", name="Response 1")
+    expect(response.get_by_text("Runa Dahl", exact=True)).to_be_visible()
+    expect_usable(page)
+    response.get_by_label("Remark").fill("Come")
+    response.get_by_role("button", name="Approve").press("Enter")
+    mail = response.get_by_role("button", name="Show it: Approved")
+    mail.press("Enter")
+    expect(response.frame_locator("iframe").locator("body")).to_contain_text("Come")
+    page.get_by_role("button", name="Let 7 days pass").press("Enter")
+    expect(page.get_by_text("7 days later by its clock")).to_be_visible()
+    page.get_by_role("button", name="Take it all away").press("Enter")
+    expect(page.get_by_role("button", name="Begin a rehearsal")).to_be_visible()
+    page.goto(servers.mailbox)
+    expect(page.get_by_role("row").filter(has_text="runa@example.org")).to_have_count(0)

@@ -29,6 +29,8 @@ def example_of(endpoint):
         "DoneRequest": {"remark": "Done"},
         "DecideRequest": {"step": 0, "verdict": "approve"},
         "GiveToRequest": {"to": ""},
+        "ClockRequest": {"days": 1},
+        "RehearsedDecisionRequest": {"step": 0, "verdict": "approve"},
         "CancelBookingRequest": {"because": "The dome is shut."},
         "MoveBookingRequest": {"address": "visit", "code": "2026-12-01T18:00"},
         "TypedRequest": {"answers": {}, "language": "de"},

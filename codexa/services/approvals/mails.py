@@ -8,6 +8,7 @@ from uuid import UUID
 from codexa.services.accounts.notices import notice
 from codexa.settings import Settings
 from codexa.store import approvals as store
+from codexa.store import rehearsals
 from codexa.store.database import Connect
 
 
@@ -39,6 +40,8 @@ def _mail(
     with connect() as connection:
         approval = store.find(connection, approval=UUID(asked["approval"]))
         if approval is None or approval.state != "asked" or approval.at_step != asked["step"]:
+            return None
+        if rehearsals.is_rehearsal(connection, team=approval.team_id):
             return None
         may = store.who_may(connection, approval=approval.id)
     deciders = [each for each in may if each.stands_in or not only_standing_in]

@@ -21,6 +21,8 @@ TASK = "carry_out"
 MOST_TRIES = 8
 PAUSES = (10, 60, 300, 1_800, 7_200, 21_600, 43_200)  # seconds before each further try
 
+# What a rehearsal does for real: it concerns its own responses alone.
+_STAYS_HERE = ("approval", "task")
 _TURN_SECONDS = 600  # till a mail that is one too many is looked at again
 
 Send = Callable[[Connect, Run, Settings], Done]
@@ -89,6 +91,11 @@ def carry_out(connect: Connect, settings: Settings, run_id: int) -> Waits | None
             # It has not been tried: waiting for its turn costs it none of its tries.
             return try_later(connection, TASK, {"runs": [run_id]}, _TURN_SECONDS)
         tries = runs.count_try(connection, run=run_id)
+    if run.rehearsed and run.kind not in _STAYS_HERE:
+        with connect() as connection:
+            runs.end_run(connection, run=run.id, state="done", result="rehearsed: it stays here")
+            _tell(connection, run, "done", "rehearsed: it stays here")
+        return None
     if run.kind in KEEPERS:
         _keep(connect, run, Path(settings.files))
         return None

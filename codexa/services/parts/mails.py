@@ -7,7 +7,7 @@ from uuid import UUID
 
 from codexa.services.accounts.notices import notice
 from codexa.settings import Settings
-from codexa.store import standings
+from codexa.store import rehearsals, standings
 from codexa.store.database import Connect
 
 
@@ -16,7 +16,7 @@ def arrived_mail(connect: Connect, settings: Settings, about: Mapping[str, Any])
     form, number = UUID(about["form"]), about["number"]
     with connect() as connection:
         found = standings.find(connection, form=form, number=number)
-        if found is None or found.turn != about["turn"]:
+        if found is None or found.turn != about["turn"] or rehearsals.is_rehearsal(connection, team=found.team_id):
             return None
         to = standings.addresses(connection, team=found.team_id, groups=found.groups)
     if not to:

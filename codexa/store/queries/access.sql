@@ -1,7 +1,8 @@
 -- name: find_access
 -- Who may fill in a form that is live, and how many responses are counted against its limit.
 SELECT form.access, form.password_hash, form.live_edition, response_counter.access_turn AS turn,
-    coalesce(claimable.taken, 0) AS taken, team.id AS team_id, team.name AS team_name, team.slug AS team_slug
+    coalesce(claimable.taken, 0) AS taken, team.id AS team_id, team.name AS team_name, team.slug AS team_slug,
+    team.rehearsal_of IS NOT NULL AS rehearsed
 FROM form
 JOIN team ON team.id = form.team_id
 JOIN response_counter ON response_counter.form_id = form.id

@@ -49,6 +49,9 @@ SELECT person.id, person.name, person.email, NULL, FALSE
 FROM open JOIN membership ON membership.team_id = open.team_id AND membership.role = 'owner'
     JOIN person ON person.id = membership.person_id
 WHERE NOT EXISTS (SELECT FROM deciding)
+UNION ALL
+SELECT person.id, person.name, person.email, NULL, FALSE
+FROM open JOIN team ON team.id = open.team_id JOIN person ON person.id = team.rehearsed_by
 ORDER BY name, id;
 
 -- name: lock_approval

@@ -77,7 +77,7 @@ SELECT person.id AS person_id, person.email, person.name,
 FROM session
 JOIN person ON person.id = session.person_id
 JOIN form ON form.id = %(form)s
-JOIN membership ON membership.person_id = person.id AND membership.team_id = form.team_id
+JOIN membership ON membership.person_id = person.id AND membership.team_id = home_team(form.id)
 WHERE session.id = %(session)s AND session.expires_at > now() AND session.seen_at > now() - %(idle)s;
 
 -- name: session_of_person

@@ -56,8 +56,8 @@ WHERE membership.person_id = %(person)s AND membership.team_id = %(team)s;
 -- name: addresses
 -- Where mail reaches these people of the team that a form belongs to; of who has left, who got what was theirs.
 WITH RECURSIVE reached AS (
-    SELECT form.team_id, person.id AS asked, person.id AS person_id, 0 AS step
-    FROM form JOIN person ON person.id::text = ANY(%(ids)s) WHERE form.id = %(form)s
+    SELECT home_team(%(form)s) AS team_id, person.id AS asked, person.id AS person_id, 0 AS step
+    FROM person WHERE person.id::text = ANY(%(ids)s)
     UNION ALL
     SELECT reached.team_id, reached.asked, departure.successor_id, reached.step + 1
     FROM reached JOIN departure ON departure.team_id = reached.team_id AND departure.person_id = reached.person_id

@@ -18,9 +18,10 @@ SELECT procrastinate_defer_jobs_v1(array_agg(
 
 -- name: take_run
 -- A run that is still to be done; nothing where it has ended, or its response or form was removed.
-SELECT run.id, run.form_id, run.number, run.follow_up, run.name, run.moment, run.again, run.kind, run.content
+SELECT run.id, run.form_id, run.number, run.follow_up, run.name, run.moment, run.again, run.kind, run.content,
+    team.rehearsal_of IS NOT NULL AS rehearsed
 FROM run JOIN response ON (response.form_id, response.number) = (run.form_id, run.number)
-    JOIN form ON form.id = run.form_id
+    JOIN form ON form.id = run.form_id JOIN team ON team.id = form.team_id
 WHERE run.id = %(run)s AND run.state = 'waiting' AND form.deleted_at IS NULL AND response.stage <> 'removed';
 
 -- name: lock_run

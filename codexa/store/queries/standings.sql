@@ -37,7 +37,8 @@ SELECT EXISTS (SELECT FROM person_in_group JOIN membership USING (team_id, perso
     AND NOT EXISTS (SELECT FROM person_in_group JOIN membership USING (team_id, person_id)
         WHERE person_in_group.team_id = %(team)s AND person_in_group.code = ANY(%(groups)s))
     AND NOT EXISTS (SELECT FROM team JOIN record ON record.table_id = team.members_table AND record.removed_at IS NULL
-        WHERE team.id = %(team)s AND record.kept -> 'groups' ?| %(groups)s)) AS may;
+        WHERE team.id = %(team)s AND record.kept -> 'groups' ?| %(groups)s)
+    ) OR EXISTS (SELECT FROM team WHERE id = %(team)s AND rehearsed_by = %(person)s) AS may;
 
 -- name: waiting_for_person
 -- What stands with a part that a person of the team changes, what stands longest first; for an owner also what nobody

@@ -112,6 +112,9 @@ export const queries = {
   hindrances: (form: string, team: string) =>
     queryOptions({ queryKey: ["hindrances", form, team], queryFn: () => api.hindrances(form, team) }),
   hanging: (person: string) => queryOptions({ queryKey: ["hanging", person], queryFn: () => api.hanging(person) }),
+  rehearsal: (form: string) => queryOptions({ queryKey: ["rehearsal", form], queryFn: () => api.rehearsal(form) }),
+  rehearsedRun: (form: string, run: number) =>
+    queryOptions({ queryKey: ["rehearsal", form, "run", run], queryFn: () => api.rehearsedRun(form, run) }),
   calendars: () => queryOptions({ queryKey: ["calendars"], queryFn: () => api.calendars() }),
   groups: () => queryOptions({ queryKey: ["groups"], queryFn: () => api.groups() }),
   groupHanging: (code: string) =>

@@ -1623,6 +1623,15 @@ export interface ChoiceFace {
   picture: string;
 }
 /**
+ * How many days shall pass.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "ClockRequest".
+ */
+export interface ClockRequest {
+  days: number;
+}
+/**
  * A slot by its name, and whether it is to be closed or open.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -6406,6 +6415,104 @@ export interface NewsReply {
   news: string[];
 }
 /**
+ * Whether there is a rehearsal, and which.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "NoRehearsalReply".
+ */
+export interface NoRehearsalReply {
+  rehearsal: RehearsalReply | null;
+}
+/**
+ * A rehearsal: its form, where that is filled in, since when, and the days that its clock was moved on.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "RehearsalReply".
+ */
+export interface RehearsalReply {
+  address: string;
+  approvals: RehearsedApprovalReply[];
+  days: number;
+  form: string;
+  responses: RehearsedReply[];
+  since: string;
+}
+/**
+ * What is to be decided about a response.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "RehearsedApprovalReply".
+ */
+export interface RehearsedApprovalReply {
+  id: string;
+  name: string;
+  number: number;
+  step: number;
+  step_name: string;
+  subject: string;
+}
+/**
+ * A response of a rehearsal: how it stands, its answers, what happened, what followed, its visitor's own page.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "RehearsedReply".
+ */
+export interface RehearsedReply {
+  answers: RehearsedAnswerReply[];
+  booking: string;
+  decision: string;
+  events: EventReply[];
+  number: number;
+  own_page: string;
+  payment: string;
+  runs: RunReply[];
+  stage: string;
+  standing: StandingReply | null;
+}
+/**
+ * What was answered or worked out: a label, and what stands there.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "RehearsedAnswerReply".
+ */
+export interface RehearsedAnswerReply {
+  label: string;
+  text: string;
+}
+/**
+ * What followed from a response: in one line, how often it was tried, and how it stands ("waiting", "done" …).
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "RunReply".
+ */
+export interface RunReply {
+  again: number;
+  asked_by: string | null;
+  created_at: string;
+  due_at: string | null;
+  ended_at: string | null;
+  id: number;
+  name: string;
+  number: number;
+  result: string;
+  state: string;
+  told: string;
+  tries: number;
+}
+/**
+ * With which part of its form a response stands ("" for who filled it in), since when, and what was said.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "StandingReply".
+ */
+export interface StandingReply {
+  by_name: string;
+  name: string;
+  part: string;
+  remark: string;
+  since: string;
+}
+/**
  * A note to keep with a response.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -7138,6 +7245,17 @@ export interface RefusedReply {
   work: string;
 }
 /**
+ * What is said to a step of an approval, in the place of whoever is asked.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "RehearsedDecisionRequest".
+ */
+export interface RehearsedDecisionRequest {
+  remark: string;
+  step: number;
+  verdict: "approve" | "deny" | "ask back";
+}
+/**
  * Records to remove, and what becomes of those that others name: "ask" refuses and tells who does.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -7223,19 +7341,6 @@ export interface ResponseReply {
   standing: StandingReply | null;
   visitor: string;
   way: string;
-}
-/**
- * With which part of its form a response stands ("" for who filled it in), since when, and what was said.
- *
- * This interface was referenced by `Wire`'s JSON-Schema
- * via the `definition` "StandingReply".
- */
-export interface StandingReply {
-  by_name: string;
-  name: string;
-  part: string;
-  remark: string;
-  since: string;
 }
 /**
  * A page of responses in an order; `next` asks for the page after it, "" where there is none.
@@ -7337,26 +7442,6 @@ export interface RunInFullReply {
   deliveries: DeliveryReply[];
   html: string;
   text: string;
-}
-/**
- * What followed from a response: in one line, how often it was tried, and how it stands ("waiting", "done" …).
- *
- * This interface was referenced by `Wire`'s JSON-Schema
- * via the `definition` "RunReply".
- */
-export interface RunReply {
-  again: number;
-  asked_by: string | null;
-  created_at: string;
-  due_at: string | null;
-  ended_at: string | null;
-  id: number;
-  name: string;
-  number: number;
-  result: string;
-  state: string;
-  told: string;
-  tries: number;
 }
 /**
  * What followed from a response, in order; or what waits and what did not work, of a form.

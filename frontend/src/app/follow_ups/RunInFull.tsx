@@ -11,8 +11,15 @@ import { MailFrame } from "./MailFrame";
 
 type Delivery = RunInFullReply["deliveries"][number];
 
-export function RunInFull({ formId, run }: { formId: string; run: number }) {
-  const found = useQuery(queries.runInFull(formId, run));
+interface Props {
+  formId: string;
+  run: number;
+  /** Whether it is one of the form's rehearsal. */
+  rehearsed?: boolean;
+}
+
+export function RunInFull({ formId, run, rehearsed = false }: Props) {
+  const found = useQuery(rehearsed ? queries.rehearsedRun(formId, run) : queries.runInFull(formId, run));
   if (found.isPending) return <Waiting />;
   if (found.isError) return <Typography color="error">{found.error.message}</Typography>;
   const { html, body, deliveries } = found.data;

@@ -62,6 +62,11 @@ export function Trials() {
               </Button>
             </Box>
           )}
+          {mayEdit && (
+            <Button component={Link} to={`/forms/${reply.id}/rehearsal`} color="inherit" sx={{ mt: 1 }}>
+              Rehearse the whole way …
+            </Button>
+          )}
         </Box>
         <Box component="ul" sx={{ flex: 1, m: 0, p: 0, listStyle: "none", overflow: "auto" }}>
           {form.trials.map((each) => (

@@ -42,6 +42,7 @@ const LanguagesArea = lazy(() =>
 );
 const Rules = lazy(() => import("../rules/Rules").then((module) => ({ default: module.Rules })));
 const SlotsArea = lazy(() => import("../slots/SlotsArea").then((module) => ({ default: module.SlotsArea })));
+const Rehearsal = lazy(() => import("../trials/Rehearsal").then((module) => ({ default: module.Rehearsal })));
 const Trials = lazy(() => import("../trials/Trials").then((module) => ({ default: module.Trials })));
 const Preview = lazy(() => import("../preview/Preview").then((module) => ({ default: module.Preview })));
 const Responses = lazy(() => import("../responses/Responses").then((module) => ({ default: module.Responses })));
@@ -118,6 +119,7 @@ function OpenWorkbench({ reply, area }: { reply: FormReply; area: string }) {
               {area === "payment" && <PaymentArea />}
               {area === "follow-ups" && <FollowUps />}
               {area === "trials" && <Trials />}
+              {area === "rehearsal" && <Rehearsal />}
               {area === "history" && <HistoryArea />}
               {area === "preview" && <Preview />}
               {area === "publish" && <PublishArea />}
