@@ -66,7 +66,10 @@ Names in formulas: `adults` a field or figure; `lines.amount` a column of a repe
 `quiz.share`, `quiz.percent`, `quiz.right`, `quiz.answered`, `quiz.questions` of a score; `watcher.label`,
 `watcher.ranking`, `watcher.second`,
 `watcher.points.owl`, `watcher.share.owl` of a profile; `link.campaign` what came with the address; `visitor.email`,
-`visitor.name` who is signed in; `response.number`, known once the response is saved. In a row, its own fields come
+`visitor.name`, `visitor.first`, `visitor.last` who is signed in; `response.number`, known once the response is saved.
+Of a slot `night.end`, `night.day`, `night.waiting`. In follow-ups: `response.page`, its visitor's own page;
+`payment.amount`, `.number`, `.status`, `.refunded`, `.receipt`, `.plan`, `.charge`, `.next`; `decision.state`,
+`.remark`, `.by`; `part.name`, `.remark`, `.by` of where it was handed on or back. In a row, its own fields come
 first. In a filter of options: `option`, `option.label`, `option.counts_as`, `option.belongs_to`.
 """
 

@@ -44,15 +44,6 @@ def workbench(page: Page) -> None:
     page.get_by_role("row", name=re.compile("^Response ")).nth(2).get_by_role("gridcell").nth(2).click()
     page.get_by_role("complementary", name=re.compile("^Response ")).get_by_label("Status").wait_for()
     take(page, "responses")
-    page.get_by_role("button", name="Correct an answer …").click()
-    page.get_by_text("Nothing is changed yet.").wait_for()
-    page.frame_locator("iframe").get_by_label("Adults").fill("31")
-    page.get_by_text("What changes").wait_for()
-    take(page, "correcting")
-    page.get_by_role("button", name="Leave it as it was").click()
-    page.get_by_role("button", name="Close").first.click()
-    page.get_by_role("tab", name="Funnel").click()
-    take(page, "funnel")
     page.goto(CODEXA)
     page.get_by_role("link", name="Talk feedback", exact=True).first.click()
     area(page, "Responses")
@@ -123,20 +114,6 @@ def tables(page: Page) -> None:
     take(page, "tables")
 
 
-def records(page: Page) -> None:
-    """An instrument and a piece of it, by site and kind, with what is looked up in them."""
-    page.goto(f"{CODEXA}/f/alderlight/instrument-loan")
-    page.get_by_role("radio", name="Harbour Deck").check()
-    for label, words in (
-        ("Kind *", "Binoculars"),
-        ("Instrument *", "Harbour glass 15x70, €6.00 a day"),
-        ("Piece *", "Harbour glass 15x70 no. 3"),
-    ):
-        page.get_by_label(label, exact=True).select_option(label=words)
-    page.get_by_text("Aperture 70 mm.").wait_for()
-    take(page, "records")
-
-
 def follow_ups(page: Page) -> None:
     """A mail with sample answers."""
     page.goto(CODEXA)
@@ -160,6 +137,31 @@ def bookings(page: Page) -> None:
     page.goto(f"{CODEXA}/decisions")
     page.get_by_role("button", name="Approve").wait_for()
     take(page, "decisions")
+
+
+def rehearsal(page: Page) -> None:
+    """A night that is booked and approved by whoever makes the form, with the mail that nobody gets."""
+    page.goto(CODEXA)
+    page.get_by_role("link", name="Dome night booking", exact=True).first.click()
+    area(page, "Trials")
+    page.get_by_role("link", name="Rehearse the whole way …").click()
+    page.get_by_role("button", name=re.compile("^Begin a")).click()
+    page.get_by_role("link", name="Fill it in").wait_for()
+    with page.expect_popup() as popup:
+        page.get_by_role("link", name="Fill it in").click()
+    visitor = popup.value
+    visitor.get_by_label("Summit Dome").check()
+    visitor.get_by_role("radiogroup", name="When").get_by_role("radio").first.check()
+    visitor.get_by_label("First name").fill("Runa")
+    visitor.get_by_label("Last name").fill("Dahl")
+    visitor.get_by_label("Your e-mail").fill("runa.dahl@example.org")
+    visitor.get_by_role("button", name="Send").click()
+    visitor.get_by_role("heading", name="We have your wish").wait_for()
+    visitor.close()
+    page.get_by_text("rehearsed: it stays here").first.wait_for()
+    take(page, "rehearsal")
+    page.get_by_role("button", name="Take it all away").click()
+    page.get_by_role("button", name="Begin a rehearsal").wait_for()
 
 
 def languages(page: Page) -> None:
@@ -208,7 +210,7 @@ def main() -> None:
         public_form(wide)
         payment(wide)
         tables(wide)
-        records(wide)
+        rehearsal(wide)
         stranger = browser.new_page(viewport={"width": 1280, "height": 800})
         stranger.goto(f"{WEBSITE}/sightings")
         stranger.get_by_role("button", name="How well do you know").click()

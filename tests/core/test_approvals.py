@@ -99,3 +99,38 @@ def test_a_calendar_entry_goes_along_with_a_mail():
     }
     assert contents(program, ANSWERS | {"visit": None})[0]["entry"] is None
     assert "no_day" in codes(form(mail | {"entry": "amount"}))
+
+
+class TestCalendar:
+    SUMMIT, BAY = "00000000-0000-4000-8000-0000000000c1", "00000000-0000-4000-8000-0000000000c2"
+
+    def entry(self, **more):
+        chosen = [{"calendar": self.SUMMIT, "when": 'site = "hill"'}, {"calendar": self.BAY, "when": "amount > 1000"}]
+        known = {"id": "u1", "kind": "calendar", "entry": "visit", "entry_title": "{site}", "guest": "keeper"}
+        return known | {"calendars": chosen, **more}
+
+    def test_stands_in_the_first_calendar_that_is_meant_or_in_none(self):
+        (found,) = contents(form(self.entry()))
+        assert (found["calendar"], found["guest"], found["only_change"]) == (self.SUMMIT, "lea@example.org", False)
+        assert (found["entry"]["title"], found["entry"]["cancelled"]) == ("Hill", False)
+        assert found["entry"]["starts"].startswith("2026-12-03T17:00")
+        assert contents(form(self.entry()), ANSWERS | {"site": "obay"}) == []
+        (found,) = contents(form(self.entry()), ANSWERS | {"site": "obay", "amount": "2000"})
+        assert found["calendar"] == self.BAY
+        assert contents(form(self.entry()), {key: each for key, each in ANSWERS.items() if key != "visit"}) == []
+
+    def test_is_changed_and_taken_out_whenever_it_was_made_and_made_at_its_moment_alone(self):
+        program = form(self.entry(on="approved"))
+        told = {moment: contents(program, moment=moment) for moment in ("complete", "approved", "rebooked", "denied")}
+        assert [len(each) for each in told.values()] == [0, 1, 1, 1]
+        assert [each[0]["only_change"] for each in told.values() if each] == [False, True, True]
+        assert [each[0]["entry"]["cancelled"] for each in told.values() if each] == [False, False, True]
+        assert contents(form(self.entry(active=False)), moment="rebooked") == []
+
+    def test_lacks_what_the_proof_names(self):
+        assert set(codes(form(self.entry(calendars=[], entry="", guest="gone")))) == {
+            "no_calendar",
+            "no_day",
+            "no_field",
+        }
+        assert codes(form(self.entry(entry="amount"))) == ["no_day"]

@@ -23,7 +23,7 @@ DOCUMENTS = {path.stem: json.loads(path.read_text(encoding="utf-8")) for path in
 @pytest.fixture
 def publish(connection, mira, monkeypatch):
     monkeypatch.setattr("codexa.services.demo_tables._OBJECTS", 60)
-    for name in ("Observers", "Dome keepers"):
+    for name in ("Observers", "Dome keepers", "Readers", "Treasury"):
         groups.make(within(connection), who=mira, name=name)
 
     def publish(document):

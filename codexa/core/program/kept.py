@@ -11,6 +11,7 @@ from codexa.core.formula.metering import begin
 from codexa.core.formula.values import use_exact_arithmetic
 from codexa.core.program.evaluate import Row, State
 from codexa.core.program.kept_records import kept_tables
+from codexa.core.program.parts import open_parts
 from codexa.core.program.places import ROW_ADDRESS, ROW_KIND, KindPlace, Place, RepeatPlace
 from codexa.core.program.program import Program
 
@@ -38,7 +39,14 @@ def state_of_kept(program: Program, kept: Mapping[str, Any], context: Context) -
     given = _EnteredAgain(program, kept)
     brought = {block: link for block, (link, _) in program.linked.items() if context.link.get(link.name)}
     return State(
-        program=program, context=context, values=values, misread={}, dropped=set(), given=given, brought=brought
+        program=program,
+        context=context,
+        values=values,
+        misread={},
+        dropped=set(),
+        given=given,
+        brought=brought,
+        closed=program.closed_to(open_parts(program.form, context)) if program.has_parts else frozenset(),
     )
 
 

@@ -51,7 +51,6 @@ it("goes to the heading where the button that was pressed is gone", () => {
 it.each([
   ["Tab", () => fireEvent.keyDown(document.activeElement!, { key: "Tab" })],
   ["a press on nothing", () => fireEvent.pointerDown(document.body)],
-  ["what is done with it", () => act(() => leaveFocus(document.activeElement as HTMLElement))],
 ])("is let go by %s", (_how, leave) => {
   const { button } = focused();
   leave();
@@ -59,4 +58,12 @@ it.each([
   fireEvent.keyUp(document.body, { key: "Tab" });
   act(() => vi.advanceTimersByTime(4000));
   expect(document.activeElement).toBe(document.body);
+});
+
+it("goes on to the heading from what is done with, and not back", () => {
+  const { button } = focused();
+  act(() => leaveFocus(button));
+  fireEvent.keyUp(document.body, { key: "Enter" });
+  act(() => vi.advanceTimersByTime(100));
+  expect(document.activeElement).toBe(screen.getByRole("heading", { name: "Rules" }));
 });

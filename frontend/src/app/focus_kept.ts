@@ -38,8 +38,9 @@ export function useFocusKept(): void {
     const leave = ({ key }: KeyboardEvent) => {
       if (key === "Tab") last = null;
     };
+    // What was left takes it back no more: it goes where the work goes on.
     const forget = () => {
-      last = null;
+      last = document.createElement("i");
     };
     const look = () => {
       // A menu or dialog sees to its own.
