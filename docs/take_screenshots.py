@@ -146,7 +146,8 @@ def rehearsal(page: Page) -> None:
     area(page, "Trials")
     page.get_by_role("link", name="Rehearse the whole way …").click()
     page.get_by_role("button", name=re.compile("^Begin a")).click()
-    page.get_by_role("link", name="Fill it in").wait_for()
+    page.wait_for_timeout(SETTLED)
+    page.get_by_role("link", name="Fill it in", disabled=False).wait_for()
     with page.expect_popup() as popup:
         page.get_by_role("link", name="Fill it in").click()
     visitor = popup.value

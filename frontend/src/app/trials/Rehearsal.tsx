@@ -70,7 +70,13 @@ function Steps({ rehearsal }: { rehearsal: RehearsalReply | null }) {
     <Box sx={{ display: "grid", gap: 1.5 }}>
       <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap", alignItems: "center" }}>
         {rehearsal && (
-          <Button variant="contained" href={rehearsal.address} target="_blank" rel="noopener">
+          <Button
+            variant="contained"
+            href={rehearsal.address}
+            target="_blank"
+            rel="noopener"
+            disabled={begin.isPending}
+          >
             Fill it in
           </Button>
         )}
