@@ -71,6 +71,7 @@ class Servers:
         self.website = f"http://127.0.0.1:{free_port()}"
         self.mailbox = f"http://127.0.0.1:{free_port()}"
         self.bank = f"http://127.0.0.1:{free_port()}"
+        self.calendar = f"http://127.0.0.1:{free_port()}"
         self.processes = []
 
     def start(self, what, address, environment):
@@ -213,7 +214,8 @@ def servers(cluster, tmp_path_factory):
     with pytest.MonkeyPatch.context() as patch:
         # Two thousand responses take half a minute, and no test looks at them.
         patch.setattr(demo, "FORMS", {file: min(count, MOST_RESPONSES) for file, count in demo.FORMS.items()})
-        demo.load_demo(filled, examples=EXAMPLES, sites=[servers.website], settings=Settings(files=files))
+        settings = Settings(files=files, practice_calendar=servers.calendar)
+        demo.load_demo(filled, examples=EXAMPLES, sites=[servers.website], settings=settings)
     filled.close()
     publish_for_tests(database, [servers.website])
     environment = {
@@ -228,6 +230,7 @@ def servers(cluster, tmp_path_factory):
         "CODEXA_FILES": files,
         "PRACTICE_MAILBOX": str(tmp_path_factory.mktemp("mailbox")),
         "PRACTICE_BANK": str(tmp_path_factory.mktemp("bank")),
+        "PRACTICE_CALENDAR": str(tmp_path_factory.mktemp("calendar")),
         "CODEXA_PRACTICE_BANK": servers.bank,
     }
     environment |= dict.fromkeys(("CODEXA_SMTP_PORT", "PRACTICE_SMTP_PORT"), str(free_port()))
@@ -235,6 +238,7 @@ def servers(cluster, tmp_path_factory):
     servers.start("codexa.practice.website.server:application()", servers.website, environment)
     servers.start("codexa.practice.mailbox.server:application()", servers.mailbox, environment)
     servers.start("codexa.practice.bank.server:application()", servers.bank, environment)
+    servers.start("codexa.practice.calendar.server:application()", servers.calendar, environment)
     servers.start_module("codexa.practice.mailbox.smtp", environment)
     servers.start_module("codexa.jobs", environment)
     yield servers

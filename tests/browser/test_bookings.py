@@ -1,10 +1,11 @@
 """A booking from the first press to the last: taken by a visitor, decided by a keeper, told by mail, given back."""
 
+import datetime
 import re
 
 from playwright.sync_api import expect
 
-from browser.conftest import area, axe_findings, expect_usable, saved, sign_in
+from browser.conftest import Published, area, axe_findings, expect_usable, saved, sign_in
 
 
 def book(page, servers, name):
@@ -58,6 +59,15 @@ def test_a_night_is_booked_approved_by_keyboard_and_cancelled_by_its_mail(page, 
     mail.first.click()
     told = page.frame_locator("iframe").locator("body")
     expect(told).to_contain_text("Mira Okafor looks forward to you")
+    entry = page.get_by_role("article").filter(has_text="with Ottilie Haugen")
+    for weeks in (0, 7, 14, 21):
+        day = datetime.datetime.now(datetime.UTC).date() + datetime.timedelta(days=weeks)
+        page.goto(f"{servers.calendar}/?from={day}")
+        if entry.count():
+            break
+    expect(entry).to_contain_text("Summit Dome")
+    page.goto(servers.mailbox)
+    mail.first.click()
     own = re.search(r"http\S+/r/[0-9a-f-]{36}/\d+/[0-9a-f]{40}", told.inner_text())[0]
     page.goto(own)
     expect(page.get_by_role("heading", name="Your booking")).to_be_visible()
@@ -124,3 +134,51 @@ def test_the_whole_way_is_rehearsed_by_oneself_and_taken_away(desk, servers):
     expect(page.get_by_role("button", name="Begin a rehearsal")).to_be_visible()
     page.goto(servers.mailbox)
     expect(page.get_by_role("row").filter(has_text="runa@example.org")).to_have_count(0)
+
+
+def test_of_two_browsers_one_has_the_place_and_the_other_keeps_what_was_typed(desk, servers, browser):
+    days = [f"2099-0{at}-01T18:00" for at in range(1, 6)]
+    slot = {"id": "night", "type": "slot", "key": "night", "label": "Night", "required": "TRUE"}
+    slot |= {"singles": [{"starts": each, "places": 1} for each in days]}
+    name = {"id": "who", "type": "short_text", "key": "who", "label": "Who"}
+    pages = [{"id": "p", "title": "Nights", "blocks": [name, slot]}]
+    form = Published(desk, servers, {"format": 2, "name": "One place", "title": "One place", "pages": pages})
+    for at in range(len(days)):
+        takers = [browser.new_page(), browser.new_page()]
+        for taker, who in zip(takers, ("Ana", "Ben"), strict=True):
+            taker.goto(form.address)
+            taker.get_by_label("Who").fill(f"{who} {at}")
+            taker.get_by_role("radiogroup", name="Night").get_by_role("radio").first.check()
+            expect(taker.get_by_role("button", name="Send")).to_be_enabled()
+        for taker in takers:
+            # Pressed without waiting for what comes of it.
+            taker.evaluate("setTimeout(() => document.querySelector('.cx-submit').click())")
+        thanks = [taker.get_by_role("heading", name="Thank you") for taker in takers]
+        gone = [taker.get_by_text(re.compile("just been taken")).first for taker in takers]
+        for taker, done, lost in zip(takers, thanks, gone, strict=True):
+            expect(done.or_(lost).first).to_be_visible()
+            if lost.is_visible():
+                expect(taker.get_by_label("Who")).to_have_value(re.compile(rf" {at}$"))
+        assert sorted(each.is_visible() for each in thanks) == [False, True]
+        for taker in takers:
+            taker.close()
+
+
+def test_calendars_are_tried_where_they_are_and_chosen_in_a_follow_up(desk):
+    page = desk
+    page.get_by_role("navigation", name="Places").get_by_role("link", name="Team").press("Enter")
+    page.get_by_role("link", name="Calendars").press("Enter")
+    page.get_by_role("button", name="Try it: Summit Dome").press("Enter")
+    expect(page.get_by_role("alert")).to_contain_text("It answers.")
+    page.get_by_label("Name", exact=True).fill("Pier")
+    page.get_by_label("Address (CalDAV)").fill("http://127.0.0.1:9/pier/")
+    page.get_by_role("button", name="Add it").press("Enter")
+    expect(page.get_by_text("did not answer")).to_be_visible()
+    expect_usable(page)
+    page.get_by_role("navigation", name="Places").get_by_role("link", name="Forms").press("Enter")
+    page.get_by_role("link", name="Dome night booking").first.press("Enter")
+    area(page, "Follow-ups")
+    page.get_by_role("button", name=re.compile("^In the dome's calendar")).press("Enter")
+    expect(page.get_by_role("combobox", name="In the calendar", exact=True)).to_have_text("Summit Dome")
+    expect(page.get_by_text("goes there when")).to_be_visible()
+    expect_usable(page)

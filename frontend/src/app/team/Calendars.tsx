@@ -53,7 +53,7 @@ function OneCalendar({ calendar, mayKeep }: { calendar: CalendarNameReply; mayKe
       </Typography>
       {mayKeep && (
         <Box sx={{ display: "flex", gap: 1 }}>
-          <Button loading={tried.isPending} aria-label={`Try ${calendar.name}`} onClick={() => tried.mutate()}>
+          <Button loading={tried.isPending} aria-label={`Try it: ${calendar.name}`} onClick={() => tried.mutate()}>
             Try it
           </Button>
           <Button
