@@ -24,6 +24,7 @@ from codexa.core.program.kept import entered_as_it_was, state_of_kept
 from codexa.core.program.kept_records import kept_tables
 from codexa.core.program.offers import Sought, offered_at
 from codexa.core.program.order import money
+from codexa.core.program.parts import seen_answers, unseen_parts
 from codexa.core.program.payment import major_units, payment_due
 from codexa.core.program.program import Program
 from codexa.core.program.public import form_face, form_state
@@ -105,7 +106,9 @@ class Correcting:
     def opened(self) -> Opened:
         """Return what is to be corrected. Raises NotFoundError, CorrectionRefusedError."""
         row = self._find()
-        return Opened(answers=_entered(self._program(row), row), version=_version(row))
+        program = self._program(row)
+        unseen = program.owners_in(unseen_parts(program.form, self._context(program, row, NOTHING_TAKEN)))
+        return Opened(answers=seen_answers(_entered(program, row), unseen), version=_version(row))
 
     def page(self) -> tuple[FormFace, dict[str, Any], int]:
         """Return the form that was filled in, its first state, and which edition it is. Raises as `opened` does."""

@@ -15,7 +15,7 @@ from codexa.core.form.upgrades import read_stored
 from codexa.services import desk, publishing, response_grid, uploads
 from codexa.services.approvals import deciding
 from codexa.services.approvals.deciding import Verdict
-from codexa.services.errors import NotFoundError
+from codexa.services.errors import NotFoundError, TooBusyError
 from codexa.services.follow_ups import keeping
 from codexa.services.follow_ups.keeping import RunInFull, ToldRun
 from codexa.services.own_pages import OwnPages
@@ -55,7 +55,7 @@ class Rehearsal:
 def begin(way: Way, *, who: SignedIn, form: UUID) -> None:
     """Begin a rehearsal of the draft, in the place of an earlier one.
 
-    Raises NotFoundError, and NotProvenError where the proof has errors.
+    Raises NotFoundError, NotProvenError where the proof has errors, and TooBusyError where it is begun twice at once.
     """
     with way.connect() as connection:
         found = forms.find_form(connection, team=who.team_id, form=form)
@@ -67,6 +67,8 @@ def begin(way: Way, *, who: SignedIn, form: UUID) -> None:
     with way.connect() as connection:
         slug = f"rehearsal-{secrets.token_hex(16)}"
         team = rehearsals.insert_team(connection, form=form, person=who.person_id, slug=slug)
+        if team is None:
+            raise TooBusyError  # begun twice at the same moment
         rehearser = replace(who, team_id=team, role="owner", team_role="owner")
         made = desk.insert(connection, who=rehearser, draft=draft)
         publishing.make_live(connection, draft, who=rehearser, form=made, revision=1)

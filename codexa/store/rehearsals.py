@@ -34,10 +34,10 @@ class OpenApproval:
     step_name: str
 
 
-def insert_team(connection: Connection, *, form: UUID, person: UUID, slug: str) -> UUID:
-    """Make the team of a person's rehearsal of a form."""
-    team: UUID = exactly_one(connection, _QUERIES["insert_team"], form=form, person=person, slug=slug)["id"]
-    return team
+def insert_team(connection: Connection, *, form: UUID, person: UUID, slug: str) -> UUID | None:
+    """Make the team of a person's rehearsal of a form; None where they have one."""
+    row = one(connection, _QUERIES["insert_team"], form=form, person=person, slug=slug)
+    return None if row is None else row["id"]
 
 
 def delete_team(connection: Connection, *, form: UUID, person: UUID) -> list[UUID]:

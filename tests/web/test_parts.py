@@ -19,7 +19,7 @@ from codexa.store import groups as groups_store
 MAIL = {"kind": "email", "recipients": [{"field": "mail"}]}
 BACK = {"id": "u1", "on": "handed back", "subject": "Back: {part.remark}", **MAIL,
         "paragraphs": [{"text": "<p>{response.page}</p>"}]}  # fmt: skip
-ON = {"id": "u2", "on": "handed on", "subject": "Now: {part.name}", **MAIL}
+ON = {"id": "u2", "on": "handed on", "subject": "Now: {part.name}", "all_answers": True, **MAIL}
 REVIEW = {"id": "review", "name": "Review", "groups": ["keepers"]}
 MONEY = {"id": "money", "name": "Treasurer", "groups": ["treasurers"], "seen": False}
 ASKED = {"asked": "300", "mail": "io@example.org"}
@@ -103,10 +103,15 @@ def test_it_goes_from_part_to_part_and_each_changes_their_own_alone(people, form
     ]
     work(worker)
     assert {each.message["Subject"] for each in mails_to("io")} == {"Now: Treasurer", "Now:"}
+    assert [("fine" in each.text, "250" in each.text) for each in mails_to("io")] == [(True, False)] * 2
     # Of the part that is not theirs, who filled in sees nothing.
     own = OwnPages(settings=mira.client.application.config["SETTINGS"]).address(form, 1)
-    seen = mira.client.get(own[own.index("/r/") :]).get_data(as_text=True)
+    place = own[own.index("/r/") :]
+    seen = mira.client.get(place).get_data(as_text=True)
     assert ("fine" in seen, "250" in seen) == (True, False)
+    assert mira.post(f"/api/forms/{form}/responses/1/standing", json={"to": ""}).status_code == 204
+    page = mira.client.get(f"{place}/answers").get_data(as_text=True)
+    assert ('"asked":"300"' in page, "250" in page, "payout" in page) == (True, False, False)
 
 
 def test_it_is_sent_back_changed_and_comes_again_to_who_asked(people, form, worker):  # noqa: F811

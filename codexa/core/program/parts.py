@@ -79,6 +79,20 @@ def answers_in_turn(
     return counted
 
 
+def seen_answers(answers: Mapping[str, Any], unseen: frozenset[str]) -> dict[str, Any]:
+    """Return answers without those of what is `unseen`, in rows too."""
+    return {block: _seen(raw, unseen) for block, raw in answers.items() if block not in unseen}
+
+
+def _seen(raw: Any, unseen: frozenset[str]) -> Any:
+    if not isinstance(raw, list):
+        return raw
+    return [
+        {**row, "values": seen_answers(row["values"], unseen)} if isinstance(row, dict) and "values" in row else row
+        for row in raw
+    ]
+
+
 def _rows_by_id(rows: Any) -> dict[str, Mapping[str, Any]]:
     """Return the values of each row that can be read as one, by its id."""
     known = (row for row in rows if isinstance(row, dict)) if isinstance(rows, list) else ()

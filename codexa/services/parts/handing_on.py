@@ -5,7 +5,7 @@ from dataclasses import dataclass, replace
 from typing import Any, Literal
 from uuid import UUID
 
-from codexa.core.context import FILLING_IN, HandedOnFacts
+from codexa.core.context import FILLING_IN, NOTHING_ENTERED, HandedOnFacts
 from codexa.core.form.form import Form, FormPart
 from codexa.core.program.accept import Refused
 from codexa.core.program.evaluate import State
@@ -179,7 +179,8 @@ class _Going:
         """Move it, with what follows from that; return it as it is then."""
         turn = move_to(self.connection, self.form, self.number, to, move)
         facts = HandedOnFacts(name="" if to is None else called(to), remark=move.remark, by=move.by_name)
-        now = replace(state, context=replace(state.context, handed_on=facts))
+        # Mails to who filled in tell what they may see, whoever has handed it on.
+        now = replace(state, context=replace(state.context, handed_on=facts, at_part=None, others=NOTHING_ENTERED))
         event = Happened(form=self.form, number=self.number, moments=(move.kind,), which=turn)
         keep_due(self.connection, now, event, OwnPages(settings=self.way.settings))
         return now

@@ -1,8 +1,8 @@
 -- name: insert_team
--- Makes the team of a rehearsal, which nobody is in.
+-- Makes the team of a rehearsal, which nobody is in; no row where that person has one of the form.
 INSERT INTO team (slug, name, rehearsal_of, rehearsed_by)
 SELECT %(slug)s, team.name, form.id, %(person)s FROM form JOIN team ON team.id = form.team_id WHERE form.id = %(form)s
-RETURNING id;
+ON CONFLICT (rehearsal_of, rehearsed_by) DO NOTHING RETURNING id;
 
 -- name: delete_team
 -- Takes a person's rehearsal of a form away, with all that it made; the uploads in it are named for their files.
