@@ -15,6 +15,7 @@ from codexa.core.form.upgrades import read_stored
 from codexa.services import desk, publishing, response_grid, uploads
 from codexa.services.approvals import deciding
 from codexa.services.approvals.deciding import Verdict
+from codexa.services.drafts import require
 from codexa.services.errors import NotFoundError, TooBusyError
 from codexa.services.follow_ups import keeping
 from codexa.services.follow_ups.keeping import RunInFull, ToldRun
@@ -81,7 +82,8 @@ def _as_rehearsed(draft: Form) -> Form:
 
 
 def end(way: Way, *, who: SignedIn, form: UUID) -> None:
-    """Take a rehearsal away, with all that it made; where there is none, nothing is wrong."""
+    """Take a rehearsal away, with all that it made; where there is none, nothing is wrong. Raises NotFoundError."""
+    require(way.connect, who=who, form=form)
     with way.connect() as connection:
         left = rehearsals.delete_team(connection, form=form, person=who.person_id)
     for upload in left:
@@ -89,7 +91,8 @@ def end(way: Way, *, who: SignedIn, form: UUID) -> None:
 
 
 def show(way: Way, *, who: SignedIn, form: UUID) -> Rehearsal | None:
-    """Return a person's rehearsal of a form; None where there is none."""
+    """Return a person's rehearsal of a form; None where there is none. Raises NotFoundError."""
+    require(way.connect, who=who, form=form)
     with way.connect() as connection:
         found = rehearsals.find(connection, form=form, person=who.person_id)
         numbers = [] if found is None else rehearsals.numbers(connection, form=found.form_id, most=_MOST)

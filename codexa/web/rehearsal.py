@@ -52,7 +52,7 @@ def move_on(asked: ClockRequest, form: UUID) -> None:
     rehearsing.move_on(way(), who=may(Right.EDIT_FORMS), form=form, days=asked.days)
 
 
-@endpoint(blueprint, "POST", "/decisions/<uuid:approval>", body=RehearsedDecisionRequest)
+@endpoint(blueprint, "POST", "/approvals/<uuid:approval>", body=RehearsedDecisionRequest)
 def decide(asked: RehearsedDecisionRequest, form: UUID, approval: UUID) -> None:
     """Decide in the place of whoever is asked."""
     who, remark = may(Right.EDIT_FORMS), asked.remark.strip()

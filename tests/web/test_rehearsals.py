@@ -56,7 +56,7 @@ def test_the_whole_way_is_gone_and_nothing_leaves_the_machine(people, form, conn
     # Whoever is asked hears nothing; who rehearses decides in their place, also by the part's own page.
     assert (kai.get("/api/decisions").json["waiting"], kai.get("/api/decisions/tasks").json["tasks"]) == ([], [])
     (asked,) = found["approvals"]
-    place = f"/api/forms/{form}/rehearsal/decisions/{asked['id']}"
+    place = f"/api/forms/{form}/rehearsal/approvals/{asked['id']}"
     assert mira.post(place, json={"step": 0, "verdict": "approve", "remark": "Come"}).status_code == 204
     assert mira.post(place, json={"step": 0, "verdict": "deny"}).status_code == 409
     assert fill(mira, opened(mira, begun["form"]), verdict="fine").status_code == 200

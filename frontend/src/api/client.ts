@@ -455,7 +455,7 @@ export const api = {
   endRehearsal: (form: string) => call<undefined>("DELETE", `/forms/${form}/rehearsal`),
   moveRehearsalOn: (form: string, days: number) => call<undefined>("POST", `/forms/${form}/rehearsal/clock`, { days }),
   decideRehearsed: (form: string, approval: string, said: RehearsedDecisionRequest) =>
-    call<undefined>("POST", `/forms/${form}/rehearsal/decisions/${approval}`, said),
+    call<undefined>("POST", `/forms/${form}/rehearsal/approvals/${approval}`, said),
   rehearsedRun: (form: string, run: number) => call<RunInFullReply>("GET", `/forms/${form}/rehearsal/runs/${run}`),
   calendars: () => call<CalendarsReply>("GET", "/calendars"),
   addCalendar: (asked: NewCalendarRequest) => call<undefined>("POST", "/calendars", asked),
