@@ -7,7 +7,6 @@ from flask import Blueprint, current_app
 from codexa.services.calendars import calendars
 from codexa.services.calendars.calendars import NewCalendar
 from codexa.services.roles import Right
-from codexa.settings import Settings
 from codexa.web.contract.calendars import CalendarNameReply, CalendarsReply, NewCalendarRequest
 from codexa.web.database import connection
 from codexa.web.endpoint import endpoint
@@ -15,11 +14,6 @@ from codexa.web.guard import may
 from codexa.web.limits import HEAVY_RATE, limiter, who_is_counted
 
 blueprint = Blueprint("team_calendars", __name__, url_prefix="/api/calendars")
-
-
-def _settings() -> Settings:
-    settings: Settings = current_app.config["SETTINGS"]
-    return settings
 
 
 @endpoint(blueprint, "GET", "", reply=CalendarsReply)
@@ -34,14 +28,14 @@ def list_calendars() -> CalendarsReply:
 def add_calendar(asked: NewCalendarRequest) -> None:
     """Take up a calendar, once it answers."""
     new = NewCalendar(name=asked.name, address=asked.address, user_name=asked.user_name, password=asked.password)
-    calendars.add_calendar(connection, _settings(), who=may(Right.KEEP_ACCOUNTS), new=new)
+    calendars.add_calendar(connection, current_app.config["SETTINGS"], who=may(Right.KEEP_ACCOUNTS), new=new)
 
 
 @endpoint(blueprint, "POST", "/<uuid:calendar>/try")
 @limiter.limit(HEAVY_RATE, key_func=who_is_counted)
 def try_calendar(calendar: UUID) -> None:
     """See whether a calendar answers."""
-    calendars.try_calendar(connection, _settings(), who=may(Right.KEEP_ACCOUNTS), calendar=calendar)
+    calendars.try_calendar(connection, current_app.config["SETTINGS"], who=may(Right.KEEP_ACCOUNTS), calendar=calendar)
 
 
 @endpoint(blueprint, "DELETE", "/<uuid:calendar>")

@@ -4,7 +4,7 @@ from uuid import UUID
 
 from flask import Blueprint
 
-from codexa.services import rehearsing, response_grid
+from codexa.services import rehearsing
 from codexa.services.rehearsing import Rehearsal, Rehearsed
 from codexa.services.roles import Right
 from codexa.web.contract.follow_ups import RunInFullReply, RunReply
@@ -17,11 +17,12 @@ from codexa.web.contract.rehearsal import (
     RehearsedDecisionRequest,
     RehearsedReply,
 )
-from codexa.web.contract.responses import EventReply, StandingReply
+from codexa.web.contract.responses import StandingReply
 from codexa.web.endpoint import endpoint
 from codexa.web.guard import may
 from codexa.web.limits import HEAVY_RATE, limiter, who_is_counted
 from codexa.web.payments import way
+from codexa.web.responses import event_replies
 
 blueprint = Blueprint("rehearsal", __name__, url_prefix="/api/forms/<uuid:form>/rehearsal")
 
@@ -92,16 +93,7 @@ def _of_response(found: Rehearsed) -> RehearsedReply:
             for each in single.columns
             if row.cells.get(each.id)
         ],
-        events=[
-            EventReply(
-                kind=event.kind,
-                at=event.at,
-                who=event.who,
-                person=event.person,
-                about=response_grid.about(event, single.statuses),
-            )
-            for event in single.events
-        ],
+        events=event_replies(single),
         runs=[RunReply.model_validate(each) for each in found.runs],
         standing=None if found.standing is None else StandingReply.model_validate(found.standing),
         own_page=found.own_page,

@@ -95,17 +95,22 @@ def show(form: UUID, number: int) -> ResponseReply:
         seconds=found.how.came.get("seconds"),
         link=found.how.batch,
         visitor=", ".join(filter(None, (found.how.visitor.get(each, "") for each in ("name", "email")))),
-        events=[
-            EventReply(
-                kind=event.kind,
-                at=event.at,
-                who=event.who,
-                person=event.person,
-                about=response_grid.about(event, found.statuses),
-            )
-            for event in found.events
-        ],
+        events=event_replies(found),
     )
+
+
+def event_replies(found: response_grid.Single) -> list[EventReply]:
+    """Return what happened to a response, in words."""
+    return [
+        EventReply(
+            kind=event.kind,
+            at=event.at,
+            who=event.who,
+            person=event.person,
+            about=response_grid.about(event, found.statuses),
+        )
+        for event in found.events
+    ]
 
 
 @endpoint(blueprint, "POST", "/responses/<number:number>/standing", body=GiveToRequest)

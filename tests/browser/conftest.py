@@ -318,14 +318,19 @@ def axe_findings(page, only=WCAG):
     return [f"{each['id']}: {node['target']} {node['failureSummary']}" for each in found for node in each["nodes"]]
 
 
-def mailed_link(page, servers, subject, name):
-    """Wait for a mail in the practice mailbox, and return where the link of that name in it leads."""
+def open_mail(page, servers, mail):
+    """Wait for a mail, a link in the list of the practice mailbox, and open it."""
     for _ in range(40):
         page.goto(servers.mailbox)
-        if page.get_by_role("link", name=subject).count():
+        if mail.count():
             break
         page.wait_for_timeout(500)
-    page.get_by_role("link", name=subject).first.click()
+    mail.first.click()
+
+
+def mailed_link(page, servers, subject, name):
+    """Wait for a mail in the practice mailbox, and return where the link of that name in it leads."""
+    open_mail(page, servers, page.get_by_role("link", name=subject))
     return page.frame_locator("iframe").get_by_role("link", name=name).get_attribute("href")
 
 

@@ -4,7 +4,7 @@ import re
 
 from playwright.sync_api import expect
 
-from browser.conftest import axe_findings, expect_usable, import_form, saved
+from browser.conftest import axe_findings, expect_usable, import_form, open_mail, saved
 
 
 def opened_part(page, number):
@@ -39,14 +39,7 @@ def test_a_reader_fills_in_a_part_and_another_goes_back_to_who_applied(desk, ser
     assert reader.evaluate("document.documentElement.scrollWidth") == 320
     reader.get_by_role("button", name="Send it back").press("Enter")
     expect(reader.get_by_role("heading", name="It was sent back.")).to_be_visible()
-    reader.goto(servers.mailbox)
-    mail = reader.get_by_role("link", name=re.compile("^Please look at"))
-    for _ in range(40):
-        if mail.count():
-            break
-        reader.wait_for_timeout(500)
-        reader.reload()
-    mail.first.click()
+    open_mail(reader, servers, reader.get_by_role("link", name=re.compile("^Please look at")))
     told = reader.frame_locator("iframe").locator("body")
     expect(told).to_contain_text("Which lens do you need?")
     reader.goto(re.search(r"http://\S+/r/[\w/-]+", told.inner_text())[0])

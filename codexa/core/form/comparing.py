@@ -10,13 +10,8 @@ from codexa.core.definition.translation import FurtherLanguage
 from codexa.core.form.form import Form
 from codexa.core.languages import own_name
 
-_BESIDE = (
-    "confirmations",
-    "figures",
-    "parts",
-    "follow_ups",
-    "trials",
-)  # the lists of parts that stand beside the pages
+# The lists of parts that stand beside the pages.
+_BESIDE = ("confirmations", "figures", "parts", "follow_ups", "trials")
 _MOST_SHOWN = 120  # characters of a value that a sentence quotes
 _LISTS = frozenset({"pages", *_BESIDE})
 

@@ -22,10 +22,10 @@ def name_of(program: Program, owner: str) -> str:
     for follow_up in program.form.follow_ups:
         if follow_up.id == owner:
             return f"the follow-up {follow_up.name or follow_up.kind}"
-    return _name_of_page(program, owner, numbers)
+    return _name_of_holder(program, owner, numbers)
 
 
-def _name_of_page(program: Program, owner: str, numbers: dict[str, str]) -> str:
+def _name_of_holder(program: Program, owner: str, numbers: dict[str, str]) -> str:
     part = part_named(program.form, owner)
     if part is not None:
         return f"the part {part.name}".strip()
