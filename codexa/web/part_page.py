@@ -34,6 +34,7 @@ from codexa.web.limits import LINK_RATE, limiter
 from codexa.web.network import network
 from codexa.web.payments import way
 from codexa.web.public import MOST_ANSWERS, refused_reply, sought_of, take_file
+from codexa.web.reading import BadRequestError
 
 _PLACE = "<uuid:form>/<number:number>"
 _MOST_SAID = 2_000  # characters of a remark
@@ -86,8 +87,7 @@ def show(form: UUID, number: int) -> Response:
 def send_back(form: UUID, number: int) -> Response:
     """Send a response back to who filled it in, or an earlier part, with what is asked there."""
     at = _opened(form, number, request.form.get("ticket", "")[:200])
-    remark = request.form.get("remark", "").strip()[:_MOST_SAID]
-    handing_on.hand_back(way(), at, to=request.form.get("to", "")[:60], remark=remark)
+    handing_on.hand_back(way(), at, to=request.form.get("to", "")[:60], remark=_remark())
     answer = redirect(f"/part/{form}/{number}/done", code=303)
     assert isinstance(answer, Response)
     return answer
@@ -135,6 +135,14 @@ def hand_on(asked: SubmitRequest, form: UUID, number: int, ticket: str) -> Respo
     to = found.context.handed_on.name if found.context.handed_on else ""
     title = at.form_of.say("partGoneOn" if to else "partEnded").replace("{part}", to)
     return json_reply(ReceivedReply(number=number, confirmation=ConfirmationFace(title=title, paragraphs=[])), 200)
+
+
+def _remark() -> str:
+    # A browser counts a line's end as one character, and sends two (HTML, "Form submission").
+    remark = request.form.get("remark", "").replace("\r\n", "\n").strip()
+    if len(remark) > _MOST_SAID:
+        raise BadRequestError(f"The remark has {len(remark)} characters; it takes {_MOST_SAID}. Shorten it.")
+    return remark
 
 
 def _opened(form: UUID, number: int, ticket: str) -> AtPart:

@@ -119,6 +119,9 @@ def test_it_is_sent_back_changed_and_comes_again_to_who_asked(people, form, work
     send(mira, form)
     base = opened(kai, form)
     assert send_back(kai, base, to="gone").status_code == 404
+    refused = send_back(kai, base, remark="x" * 2001)
+    assert refused.status_code == 400
+    assert "2001 characters" in refused.get_data(as_text=True)
     assert send_back(kai, base).status_code == 303
     assert (kept(mira, form)[1], parts(kai)) == ("who filled it in", [])
     assert send_back(kai, base).status_code == 404
