@@ -93,8 +93,9 @@ def test_it_goes_from_part_to_part_and_each_changes_their_own_alone(people, form
     assert fill(kai, base, verdict="other").status_code == 403
     # Nobody is a treasurer: it is left to the owners.
     assert (parts(kai), parts(mira)) == ([], [(1, "Treasurer")])
-    assert fill(mira, opened(mira, form), payout="250").json["confirmation"]["title"].endswith("filled in.")
-    assert kept(mira, form)[1] == "none"
+    assert fill(mira, opened(mira, form), payout="725025").json["confirmation"]["title"].endswith("filled in.")
+    cells, stands = kept(mira, form)
+    assert (cells["payout"], stands) == ("725,025", "none")
     events = mira.get(f"/api/forms/{form}/responses/1").json["events"]
     assert [each["about"] for each in events if each["kind"] == "handed on"] == [
         "Review",
@@ -103,15 +104,16 @@ def test_it_goes_from_part_to_part_and_each_changes_their_own_alone(people, form
     ]
     work(worker)
     assert {each.message["Subject"] for each in mails_to("io")} == {"Now: Treasurer", "Now:"}
-    assert [("fine" in each.text, "250" in each.text) for each in mails_to("io")] == [(True, False)] * 2
+    assert [("fine" in each.text, "725,025" in each.text) for each in mails_to("io")] == [(True, False)] * 2
     # Of the part that is not theirs, who filled in sees nothing.
     own = OwnPages(settings=mira.client.application.config["SETTINGS"]).address(form, 1)
     place = own[own.index("/r/") :]
     seen = mira.client.get(place).get_data(as_text=True)
-    assert ("fine" in seen, "250" in seen) == (True, False)
+    assert ("fine" in seen, "725,025" in seen) == (True, False)
     assert mira.post(f"/api/forms/{form}/responses/1/standing", json={"to": ""}).status_code == 204
     page = mira.client.get(f"{place}/answers").get_data(as_text=True)
-    assert ('"asked":"300"' in page, "250" in page, "payout" in page) == (True, False, False)
+    # Its own passes and numbers are digits too: neither comma nor quotation marks are.
+    assert ('"asked":"300"' in page, '"725025"' in page, "payout" in page) == (True, False, False)
 
 
 def test_it_is_sent_back_changed_and_comes_again_to_who_asked(people, form, worker):  # noqa: F811
@@ -163,7 +165,7 @@ def test_an_address_alone_or_a_forged_pass_opens_nothing(app, people, form, tick
     send(people["mira"], form)
     stranger = app.test_client()
     page = stranger.get(f"/part/{form}/1")
-    assert (page.status_code, "300" in page.get_data(as_text=True)) == (403, False)
+    assert (page.status_code, '"asked"' in page.get_data(as_text=True)) == (403, False)
     base = f"/api/public/part/{form}/1/{ticket}"
     assert stranger.post(f"{base}/responses", json={"answers": {"verdict": "x"}}).status_code == 409
     # A pass is for one form and one session: another's is none here.
