@@ -116,7 +116,7 @@ class Admissions:
         """
         typed, _, ticket = entry.partition(_BETWEEN)
         self._require_password(form, terms, typed)
-        visitor = self.visitor(form, ticket, fresh=fresh)
+        visitor = self.visitor(form, ticket, fresh=fresh or terms.rehearsed)
         require_admitted(terms, visitor)
         return visitor
 

@@ -16,15 +16,14 @@ from codexa.core.program.faces import FormState
 from codexa.core.program.findings import Finding
 from codexa.core.program.notes import Links, Note, links, notes
 from codexa.core.program.program import Program
-from codexa.core.program.proof import proof
 from codexa.core.program.public import form_state
 from codexa.core.program.renaming_words import renamed
-from codexa.services import addresses, brands, groups
+from codexa.services import addresses, brands
 from codexa.services.context import context_of
 from codexa.services.editions import Editions
 from codexa.services.errors import ClashError, NotFoundError
 from codexa.services.people import written_to
-from codexa.services.tables.drift import drift
+from codexa.services.proving import findings_of
 from codexa.services.tables.looking_up import tables_for
 from codexa.services.tables.rights import refuse_beyond_rights
 from codexa.store import forms
@@ -78,7 +77,7 @@ def analyse(connect: Connect, form: UUID, draft: Form) -> Analysis:
     with tables_for(connect, form) as tables:
         state = evaluate(program, {}, context_of(draft, tables=tables))
     return Analysis(
-        findings=(*proof(program, people, groups.codes_for(connect, form)), *drift(connect, form, program)),
+        findings=findings_of(connect, form, program, people),
         notes=notes(program),
         links=links(program),
         ranges={figure: _range(program, figure) for figure in program.figures},

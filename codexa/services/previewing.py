@@ -34,6 +34,7 @@ from codexa.store.database import Connect
 from codexa.store.groups import list_groups
 from codexa.store.sessions import SignedIn
 
+ONESELF = "me"  # as whom a draft is looked at
 _FIRST_NUMBER = 1  # of a response that is only tried
 _MOST_COMPILED = 1_000_000  # bytes of the documents that are kept compiled
 
@@ -89,7 +90,7 @@ def page(connect: Connect, program: Program, given: Given, *, form: UUID, tables
 
 
 def visitor_as(connect: Connect, *, who: SignedIn, wanted: str) -> Visitor:
-    """Return whom a draft is looked at as: "" for a guest, "me", or "member." and the number of a member's record.
+    """Return whom a draft is looked at as: "" for a guest, ONESELF, or "member." and the number of a member's record.
 
     Nobody of them keeps a response. Raises NotFoundError.
     """
@@ -97,12 +98,12 @@ def visitor_as(connect: Connect, *, who: SignedIn, wanted: str) -> Visitor:
     if not wanted:
         return GUEST
     with connect() as connection:
-        if kind != "member":
+        if wanted == ONESELF:
             groups = [each.code for each in list_groups(connection, team=who.team_id) if who.person_id in each.people]
             return visitor_named(who.email, who.person_name, groups)
         row = members.members_table(connection, team=who.team_id)
         found = None
-        if row is not None and may_see(row, who) and member.isdigit() and len(member) < 10:
+        if kind == "member" and row is not None and may_see(row, who) and member.isdigit() and len(member) < 10:
             found = members.find_as(connection, team=who.team_id, number=int(member))
     if found is None:
         raise NotFoundError("There is no such member any more. Choose another one.")

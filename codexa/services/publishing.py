@@ -13,9 +13,8 @@ from codexa.core.formula.check import Severity
 from codexa.core.look_ups import Tables
 from codexa.core.program.compiling import compile_form
 from codexa.core.program.program import Program
-from codexa.core.program.proof import proof
 from codexa.core.program.trials import run_trials
-from codexa.services import groups, people
+from codexa.services import people
 from codexa.services.audit import note_form
 from codexa.services.bookings import booking
 from codexa.services.editions import Editions
@@ -27,7 +26,7 @@ from codexa.services.errors import (
     PublishedMeanwhileError,
     TrialsFailError,
 )
-from codexa.services.tables.drift import drift
+from codexa.services.proving import findings_of
 from codexa.services.tables.looking_up import tables_for
 from codexa.services.tables.tables import HELD_AGAINST
 from codexa.store import editions, forms, payments
@@ -103,7 +102,7 @@ def changes_to_come(connect: Connect, kept: Editions, *, who: SignedIn, form: UU
 def prove(connect: Connect, form: UUID, draft: Form, *, despite_trials: bool) -> None:
     """Hold a draft against its form's team. Raises NotProvenError where the proof has errors, TrialsFailError."""
     program, team = compile_form(draft), people.written_to(connect, draft, form)
-    found = (*proof(program, team, groups.codes_for(connect, form)), *drift(connect, form, program))
+    found = findings_of(connect, form, program, team)
     errors = [finding for finding in found if finding.severity is Severity.ERROR]
     if errors:
         raise NotProvenError(f"{errors[0].message} {errors[0].remedy}")

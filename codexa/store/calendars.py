@@ -61,6 +61,11 @@ def calendar_of_form(connection: Connection, *, form: UUID, calendar: UUID) -> C
     return None if row is None else CalendarRow(**row)
 
 
+def ids_for(connection: Connection, *, form: UUID) -> list[UUID]:
+    """Return the ids of the calendars of a form's team."""
+    return [row["id"] for row in many(connection, _QUERIES["ids_for"], form=form)]
+
+
 def forms_with(connection: Connection, *, team: UUID, calendar: UUID) -> list[str]:
     """Return the names of the first forms that keep entries in a calendar."""
     return [row["name"] for row in many(connection, _QUERIES["forms_with"], team=team, calendar=calendar)]

@@ -12,7 +12,10 @@ _QUERIES = queries("rehearsals")
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class RehearsalRow:
-    """A rehearsal: its team and form, since when, and how many days its clock was moved on."""
+    """A rehearsal: its team and form, since when, and how many days its clock was moved on.
+
+    `filled_in_by` is the number of a member's record, 0 for a guest, None for whoever rehearses.
+    """
 
     team_id: UUID
     team_slug: str
@@ -20,6 +23,7 @@ class RehearsalRow:
     slug: str
     created_at: datetime
     days: int
+    filled_in_by: int | None
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -76,3 +80,8 @@ def move_on(connection: Connection, *, original: UUID, person: UUID, form: UUID,
     for name in ("move_jobs", "move_runs", "move_payments", "move_approvals", "move_kept"):
         connection.execute(_QUERIES[name], {"form": form, "days": days})
     connection.execute(_QUERIES["count_days"], {"original": original, "person": person, "days": days})
+
+
+def fill_in_as(connection: Connection, *, original: UUID, person: UUID, number: int | None) -> None:
+    """Set as whom a rehearsal is filled in: a member's record, 0 for a guest, None for whoever rehearses."""
+    connection.execute(_QUERIES["fill_in_as"], {"original": original, "person": person, "number": number})

@@ -16,6 +16,7 @@ from codexa.web.contract.rehearsal import (
     RehearsedApprovalReply,
     RehearsedDecisionRequest,
     RehearsedReply,
+    RehearsedVisitorRequest,
 )
 from codexa.web.contract.responses import StandingReply
 from codexa.web.endpoint import endpoint
@@ -53,6 +54,12 @@ def move_on(asked: ClockRequest, form: UUID) -> None:
     rehearsing.move_on(way(), who=may(Right.EDIT_FORMS), form=form, days=asked.days)
 
 
+@endpoint(blueprint, "PUT", "/visitor", body=RehearsedVisitorRequest)
+def fill_in_as(asked: RehearsedVisitorRequest, form: UUID) -> None:
+    """Have it filled in as a guest, a member or oneself from now on."""
+    rehearsing.fill_in_as(way(), who=may(Right.EDIT_FORMS), form=form, wanted=asked.known)
+
+
 @endpoint(blueprint, "POST", "/approvals/<uuid:approval>", body=RehearsedDecisionRequest)
 def decide(asked: RehearsedDecisionRequest, form: UUID, approval: UUID) -> None:
     """Decide in the place of whoever is asked."""
@@ -75,6 +82,8 @@ def _reply(found: Rehearsal) -> RehearsalReply:
         address=found.address,
         since=found.since,
         days=found.days,
+        filled_in_by=found.filled_in_by,
+        visitor_name=found.visitor_name,
         responses=[_of_response(each) for each in found.responses],
         approvals=[RehearsedApprovalReply.model_validate(each) for each in found.approvals],
     )

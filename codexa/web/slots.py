@@ -7,9 +7,18 @@ from flask import Blueprint
 
 from codexa.core.fields.slot_times import SlotTimes, code_of
 from codexa.core.fields.slot_words import series_told
+from codexa.core.tables.slots import SlotColumns
 from codexa.services.drafts import require
 from codexa.services.roles import Right
-from codexa.web.contract.slots import ShownSlotReply, ShownSlotsReply, ShowSlotsRequest
+from codexa.services.tables.slots import slots_of_table
+from codexa.web.contract.slots import (
+    NoSlotReply,
+    ShownSlotReply,
+    ShownSlotsReply,
+    ShowSlotsRequest,
+    SlotsOfTableReply,
+    SlotsOfTableRequest,
+)
 from codexa.web.database import connection
 from codexa.web.endpoint import endpoint
 from codexa.web.guard import may
@@ -18,14 +27,14 @@ from codexa.web.reading import BadRequestError
 blueprint = Blueprint("slots", __name__, url_prefix="/api/forms/<uuid:form>/slots")
 _MOST_SETTINGS = 2_000_000  # bytes
 _MOST_DAYS = 62
+_MOST_TOLD = 10  # records that make no slot
 
 
 @endpoint(blueprint, "POST", "/shown", body=ShowSlotsRequest, reply=ShownSlotsReply, most=_MOST_SETTINGS)
 def shown(asked: ShowSlotsRequest, form: UUID) -> ShownSlotsReply:
     """Return which slots a block's settings make in a span of days."""
     require(connection, who=may(Right.SEE_FORMS), form=form)
-    if asked.time_zone not in available_timezones():
-        raise BadRequestError(f'There is no time zone "{asked.time_zone}". Write one such as Europe/Berlin.')
+    _known_zone(asked.time_zone)
     if not 0 <= (asked.last - asked.first).days < _MOST_DAYS:
         raise BadRequestError(f"Ask for {_MOST_DAYS} days at most, the first of them first.")
     times = SlotTimes(series=asked.series, singles=asked.singles, left_out=asked.left_out, time_zone=asked.time_zone)
@@ -48,3 +57,26 @@ def shown(asked: ShowSlotsRequest, form: UUID) -> ShownSlotsReply:
         last_day=days[-1] if days else None,
         too_many=times.too_many,
     )
+
+
+@endpoint(blueprint, "POST", "/of-table", body=SlotsOfTableRequest, reply=SlotsOfTableReply)
+def of_table(asked: SlotsOfTableRequest, form: UUID) -> SlotsOfTableReply:
+    """Return which slots a table's records make; nothing is kept."""
+    require(connection, who=may(Right.SEE_FORMS), form=form)
+    _known_zone(asked.time_zone)
+    found = slots_of_table(
+        connection,
+        who=may(Right.SEE_TABLES),
+        table=asked.table,
+        columns=SlotColumns(day=asked.day, time=asked.time, minutes=asked.minutes, places=asked.places, at=asked.at),
+        usual=asked.usual,
+        time_zone=asked.time_zone,
+        places=asked.labels,
+    )
+    wrong = [NoSlotReply(number=number, message=message) for number, message in found.wrong.items()]
+    return SlotsOfTableReply(slots=found.slots, wrong=wrong[:_MOST_TOLD], wrong_count=len(wrong))
+
+
+def _known_zone(time_zone: str) -> None:
+    if time_zone not in available_timezones():
+        raise BadRequestError(f'There is no time zone "{time_zone}". Write one such as Europe/Berlin.')

@@ -106,6 +106,21 @@ def test_points_follow_their_codes():
     assert renamed(form(), "bird", "profiles.0.code", "eule").figures[1].questions[0].points["deep"].keys() == {"eule"}
 
 
+def test_slots_and_what_belongs_to_an_option_follow_its_code():
+    fields = [
+        {"id": "show", "type": "single_choice", "key": "show", "label": "Show", "options": SITES},
+        {"id": "dish", "type": "dropdown", "key": "dish", "label": "Dish", "offered": "option.belongs_to = show",
+         "options": [{**each, "belongs_to": each["code"].upper()} for each in options("dome", "deck")]},
+        {"id": "visit", "type": "slot", "key": "visit", "label": "Visit", "by": "show",
+         "series": [{"id": "s", "first": "2027-01-04", "last": "2027-01-05", "at": ["dome", "deck"]}],
+         "singles": [{"starts": "2027-01-06T18:00", "at": "dome"}, {"starts": "2027-01-06T18:00", "at": "deck"}]},
+    ]  # fmt: skip
+    before = read_form({"name": "Nights", "title": "Nights", "pages": [{"id": "p", "blocks": fields}]})
+    _, dish, visit = renamed(before, "show", "options.0.code", "top").pages[0].blocks
+    assert [each.belongs_to for each in dish.options] == ["top", "DECK"]
+    assert (visit.series[0].at, [each.at for each in visit.singles]) == (("top", "deck"), ["top", "deck"])
+
+
 def test_trials_follow_the_codes_that_their_answers_and_expectations_name():
     rows = [{"kind": "pair", "id": "r", "values": {"site": "dome"}}]
     answers = {"show": "deep", "extras": ["tea", "hat"], "lines": rows}

@@ -155,6 +155,19 @@ def test_calendars_are_taken_up_once_they_answer_and_stay_while_forms_need_them(
     assert len(as_mira.get("/api/calendars").json["calendars"]) == 2
 
 
+def test_a_calendar_that_the_team_does_not_have_is_told_before_it_is_published(as_mira, publish, calendars):
+    gone = "00000000-0000-4000-8000-000000000001"
+    form = publish(*FIELDS, follow_ups=[entry(calendars)])
+    found = as_mira.get(f"/api/forms/{form}").json
+    (rule,) = found["draft"]["follow_ups"]
+    rule["calendars"][1]["calendar"] = gone
+    saved = as_mira.put(f"/api/forms/{form}/draft", json={"revision": found["revision"], "draft": found["draft"]}).json
+    (told,) = [each for each in saved["analysis"]["findings"] if each["code"] == "no_such_calendar"]
+    assert (told["block"], told["setting"]) == ("u1", "calendars")
+    refused = as_mira.post(f"/api/forms/{form}/editions", json={"revision": saved["revision"]})
+    assert (refused.status_code, "calendar" in refused.json["message"]) == (422, True)
+
+
 def test_a_password_goes_over_an_open_line_or_into_the_closed_network_nowhere_but_in_the_demo(worker, caldav):
     elsewhere = replace(worker, mode="live")
     for address in (f"{caldav.address}/summit/", "http://calendar.example.org/x/"):

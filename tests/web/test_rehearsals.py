@@ -7,6 +7,7 @@ import pytest
 from core.forms import block
 from web.mail import work
 from web.test_decisions import approval, people  # noqa: F401 - a fixture
+from web.test_members import add, let_in
 from web.test_parts import fill, opened
 from web.test_record_choice import hand_in
 from web.test_slots import EARLY, claims, free, mails_to, publish, visit  # noqa: F401 - a fixture among them
@@ -108,3 +109,26 @@ def test_a_draft_with_errors_is_not_rehearsed_and_said_why(people, form, connect
     refused = people["mira"].post(f"/api/forms/{form}/rehearsal")
     assert refused.status_code in (409, 422)
     assert re.search("nothing", refused.json["message"])
+
+
+def test_it_is_filled_in_as_a_guest_and_as_a_member(people, form):
+    mira = people["mira"]
+    members = mira.post("/api/team/members").json["table"]
+    add(mira, members, {"name": "Ada May Lum", "email": "ada@example.org", "groups": "Keepers"})
+    add(mira, members, {"name": "Ben", "email": "ben@example.org"})
+    let_in(mira, form, who="groups", groups=["keepers"], once=True)
+    begun = begin(mira, form)
+    place, page = f"/api/forms/{form}/rehearsal/visitor", begun["address"][begun["address"].index("/f/") :]
+
+    def fill_in_as(known):
+        assert mira.put(place, json={"known": known}).status_code == 204
+        return mira.client.get(page).get_data(as_text=True)
+
+    assert (begun["filled_in_by"], "for others" in fill_in_as("me")) == ("me", True)
+    assert "member_password" in fill_in_as("")
+    assert "Ada May Lum" in fill_in_as("member.1")
+    assert (rehearsal(mira, form)["filled_in_by"], rehearsal(mira, form)["visitor_name"]) == ("member.1", "Ada May Lum")
+    assert "for others" in fill_in_as("member.2")
+    assert [mira.put(place, json={"known": each}).status_code for each in ("member.99", "member.x", "kai")] == [404] * 3
+    # Nobody else is taken for that member: not by the address, nor where somebody else is signed in.
+    assert "Ada May Lum" not in people["kai"].client.get(page).get_data(as_text=True)

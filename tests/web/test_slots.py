@@ -295,6 +295,38 @@ def test_slots_of_a_draft_are_shown_as_they_are_made(as_mira, nights):
     assert (wrong.status_code, "Moon/Tycho" in wrong.json["message"]) == (400, True)
 
 
+def test_slots_come_from_the_records_of_a_table(as_mira, nights):
+    columns = [
+        block("date_time", "begins"), block("date", "day"), block("time", "attime"), block("number", "long"),
+        block("short_text", "where"),
+    ]  # fmt: skip
+    made = as_mira.post("/api/tables", json={"definition": {"name": "Nights", "columns": columns}})
+    table = made.json["id"]
+    cells = [
+        {"begins": "2026-12-03T18:30", "long": "45", "where": "Summit"},
+        {"day": "2026-12-04", "attime": "19:15"},
+        {"begins": "2026-12-03T18:30", "where": "Moon"},
+        {"begins": "2026-12-05T18:30", "long": "0"},
+        {"day": "2027-03-28", "attime": "02:30"},
+    ]
+    kept = as_mira.post(f"/api/tables/{table}/records", json={"changes": [{"cells": each} for each in cells]})
+    assert kept.json["wrong"] == []
+    asked = {
+        "table": table, "day": "begins", "minutes": "long", "at": "where", "time_zone": "Europe/Berlin",
+        "usual": {"minutes": 60, "places": 2, "at": "bay"}, "labels": {"hill": "Summit", "bay": "Harbour"},
+    }  # fmt: skip
+    place = f"/api/forms/{nights}/slots/of-table"
+    found = as_mira.post(place, json=asked).json
+    assert found["slots"] == [{"starts": "2026-12-03T18:30", "minutes": 45, "places": 2, "at": "hill"}]
+    why = {each["number"]: each["message"] for each in found["wrong"]}
+    assert (found["wrong_count"], why[2]) == (4, "has no day and time.")
+    assert (why[3], "“0” for minutes" in why[4]) == ("is at “Moon”, and there is no such place.", True)
+    by_day = as_mira.post(place, json=asked | {"day": "day", "time": "attime", "minutes": "", "at": ""}).json
+    assert by_day["slots"] == [{"starts": "2026-12-04T19:15", "minutes": 60, "places": 2, "at": "bay"}]
+    assert by_day["wrong"][-1]["message"] == "is at 02:30 on 28 March 2027, which no clock shows."
+    assert as_mira.post(place, json=asked | {"table": str(uuid.uuid4())}).status_code == 404
+
+
 def entries_to(who):
     """The calendar entries that somebody got, by what happened: method, UID, sequence, and when it begins in UTC."""
     found = {}

@@ -182,9 +182,9 @@ def slot_times(
     return SlotTimes(series=series, singles=singles, left_out=left_out, time_zone=time_zone)
 
 
-def is_there(single: SingleSlot) -> bool:
-    """Whether the calendar has the day of a slot that was set by hand."""
-    return _single(single, ZoneInfo("UTC")) is not None
+def is_there(single: SingleSlot, zone: ZoneInfo | None = None) -> bool:
+    """Whether the calendar has the day of a slot that was set by hand, and the clock of a zone its time."""
+    return _single(single, zone or ZoneInfo("UTC")) is not None
 
 
 class Appointment(datetime.datetime):

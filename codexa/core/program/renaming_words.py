@@ -5,10 +5,14 @@ from typing import Any
 
 from codexa.core.definition.parts import RowKind
 from codexa.core.errors import DefinitionError, Problem, Span
+from codexa.core.fields.options import Optioned
+from codexa.core.fields.slot import SlotField
 from codexa.core.form.form import FORM, Form, read_form
 from codexa.core.form.renaming import rename_key
 from codexa.core.program.compiling import compile_form
 from codexa.core.program.named_words import Subject, named_words
+from codexa.core.program.program import Program
+from codexa.core.program.unfinished import filtered_by
 
 
 def renamed(form: Form, owner: str, setting: str, word: str) -> Form:
@@ -26,9 +30,12 @@ def renamed(form: Form, owner: str, setting: str, word: str) -> Form:
     if not isinstance(part, dict) or not isinstance(part.get(last), str):
         raise DefinitionError([Problem(path=setting, message=f"there is no such name in {owner}")])
     old, words = part[last], "codes" if last == "code" else "labels"
-    _rewrite_texts(form, document, Subject(owner=owner, words=words), (old, word))
+    program = compile_form(form)
+    _rewrite_texts(program, document, Subject(owner=owner, words=words), (old, word))
     if words == "codes":
         _rewrite_points(document, owner, path[0], (old, word))
+    if words == "codes" and path[0] == "options":
+        _rewrite_named_options(program, document, owner, (old, word))
     for trial in document["trials"]:
         # Answers are codes; what is expected of a profile is its name, as people read it.
         tried, name = (trial, "answers") if words == "codes" else (trial["expected"], "figures")
@@ -41,14 +48,13 @@ def _with_texts(form: Form, kind: RowKind, word: str) -> dict[str, Any]:
     repeat = next(each for each in form.repeats() if any(inner.id == kind.id for inner in each.kinds))
     document: dict[str, Any] = form.model_dump(mode="json")
     # The texts still name the key as it was; the names around them have changed already.
-    _rewrite_texts(form, document, Subject(owner=repeat.id, words="kinds"), (kind.key, word))
+    _rewrite_texts(compile_form(form), document, Subject(owner=repeat.id, words="kinds"), (kind.key, word))
     return document
 
 
-def _rewrite_texts(form: Form, document: dict[str, Any], subject: Subject, change: tuple[str, str]) -> None:
+def _rewrite_texts(program: Program, document: dict[str, Any], subject: Subject, change: tuple[str, str]) -> None:
     """Rewrite in the document every text of its formulas that names the old word of that subject."""
     old, new = change
-    program = compile_form(form)
     spans: dict[tuple[str, str], list[Span]] = defaultdict(list)
     for formula in program.formulas:
         for named in named_words(program, formula):
@@ -74,6 +80,25 @@ def _rewrite_points(document: dict[str, Any], owner: str, table: str, change: tu
                     said["code"] = change[1] if said["code"] == change[0] else said["code"]
             elif table == "profiles" and figure["id"] == owner:
                 question["points"] = {code: _with_name(each, change) for code, each in question["points"].items()}
+
+
+def _rewrite_named_options(program: Program, document: dict[str, Any], owner: str, change: tuple[str, str]) -> None:
+    """Rewrite where slots are offered at an option, and which options of other fields belong to it."""
+    old, new = change
+    for place in program.places.values():
+        block = place.block
+        if isinstance(block, SlotField) and block.by == owner:
+            part = _owned(document, block.id)
+            for series in part["series"]:
+                series["at"] = [new if each == old else each for each in series["at"]]
+            for single in part["singles"]:
+                single["at"] = new if single["at"] == old else single["at"]
+        elif isinstance(block, Optioned):
+            filtering = filtered_by(program, block)
+            for option in _owned(document, block.id)["options"] if filtering and filtering.id == owner else ():
+                # A filter compares without regard to case.
+                if option["belongs_to"].casefold() == old.casefold():
+                    option["belongs_to"] = new
 
 
 def _with_answer(answers: Any, owner: str, change: tuple[str, str]) -> Any:

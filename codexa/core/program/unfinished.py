@@ -70,9 +70,10 @@ def _same_labels(block: Optioned) -> Iterator[Finding]:
 
 def _belongs_to_nothing(program: Program, block: Optioned) -> Iterator[Finding]:
     """Yield options that a filter by what they belong to can never offer."""
-    codes = _codes_of_owner(program, block)
-    if codes is None:
+    owner = filtered_by(program, block)
+    if owner is None:
         return
+    codes = {option.code.casefold() for option in owner.options} | ({OTHER} if owner.other else set())
     for at, option in enumerate(block.options):
         if option.belongs_to.casefold() not in codes:
             to = f"“{option.belongs_to}”, which is no code there" if option.belongs_to else "nothing"
@@ -80,8 +81,8 @@ def _belongs_to_nothing(program: Program, block: Optioned) -> Iterator[Finding]:
             yield doubt("belongs_to_nothing", message, "Choose what it belongs to.", block.id, f"options.{at}")
 
 
-def _codes_of_owner(program: Program, block: Optioned) -> set[str] | None:
-    """Return the codes of the field that `offered` compares `option.belongs_to` with; None where it says other."""
+def filtered_by(program: Program, block: Optioned) -> Optioned | None:
+    """Return the choice that `offered` compares `option.belongs_to` with; None where it says something else."""
     formula = program.formula(block.id, "offered")
     node = None if formula is None or formula.compiled.typed is None else formula.compiled.typed.node
     if formula is None or not isinstance(node, tree.Binary) or node.operator != "=":
@@ -91,9 +92,7 @@ def _codes_of_owner(program: Program, block: Optioned) -> set[str] | None:
         return None
     entry = formula.scope.entry(next(each for each in sides if each[0] != "option"))
     owner: Any = program.places[entry.owner].block if entry is not None and entry.owner in program.places else None
-    if not isinstance(owner, Optioned):
-        return None
-    return {option.code.casefold() for option in owner.options} | ({OTHER} if owner.other else set())
+    return owner if isinstance(owner, Optioned) else None
 
 
 def _without_points(program: Program, figure: ScoreFigure) -> Iterator[Finding]:

@@ -3,6 +3,9 @@
 from dataclasses import dataclass
 from uuid import UUID
 
+from codexa.core.program.findings import Finding
+from codexa.core.program.follow_ups.calendars_gone import calendars_gone, calendars_named
+from codexa.core.program.program import Program
 from codexa.services.audit import note
 from codexa.services.calendars.server import CalDav
 from codexa.services.encryption import decrypted, encrypted
@@ -29,6 +32,15 @@ def list_calendars(connect: Connect, *, who: SignedIn) -> list[Calendar]:
     """Return the team's calendars, by name."""
     with connect() as connection:
         return store.list_calendars(connection, team=who.team_id)
+
+
+def gone(connect: Connect, form: UUID, program: Program) -> list[Finding]:
+    """Return what a form says of calendars that its team does not have."""
+    if not calendars_named(program):
+        return []
+    with connect() as connection:
+        known = {str(each) for each in store.ids_for(connection, form=form)}
+    return list(calendars_gone(program, known))
 
 
 def add_calendar(connect: Connect, settings: Settings, *, who: SignedIn, new: NewCalendar) -> None:

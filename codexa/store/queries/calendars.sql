@@ -30,6 +30,10 @@ SELECT calendar.id, calendar.name, calendar.address, calendar.user_name, calenda
 FROM calendar JOIN form ON form.team_id = calendar.team_id
 WHERE form.id = %(form)s AND calendar.id = %(calendar)s;
 
+-- name: ids_for
+-- The calendars of the team that a form belongs to.
+SELECT calendar.id FROM calendar WHERE calendar.team_id = home_team(%(form)s);
+
 -- name: find_entry
 -- The entry of a response that a follow-up has made: in which calendar, and how often it was changed.
 SELECT calendar_id, uid, sequence FROM calendar_entry

@@ -70,14 +70,27 @@ FROM team JOIN record ON record.table_id = team.members_table AND record.removed
 WHERE team.id = %(team)s AND record.number = %(number)s;
 
 -- name: find_person_visiting
--- The same by a session of somebody of the form's team.
-SELECT person.id AS person_id, person.email, person.name,
+-- The same by a session of somebody of the form's team; their own rehearsal is filled in as whom they chose.
+SELECT person.id AS person_id, NULL::uuid AS member_id, person.email, person.name,
     ARRAY(SELECT code FROM person_in_group
         WHERE person_in_group.team_id = membership.team_id AND person_in_group.person_id = person.id) AS groups
 FROM session
 JOIN person ON person.id = session.person_id
 JOIN form ON form.id = %(form)s
 JOIN membership ON membership.person_id = person.id AND membership.team_id = home_team(form.id)
+LEFT JOIN team AS rehearsal ON rehearsal.id = form.team_id AND rehearsal.rehearsed_by = person.id
+WHERE session.id = %(session)s AND session.expires_at > now() AND session.seen_at > now() - %(idle)s
+    AND rehearsal.rehearsed_as IS NULL
+UNION ALL
+SELECT NULL, member.id, record.kept ->> 'email', record.kept ->> 'name',
+    ARRAY(SELECT team_group.code FROM team_group WHERE team_group.team_id = home.id
+        AND record.kept -> 'groups' ? team_group.code)
+FROM session
+JOIN form ON form.id = %(form)s
+JOIN team AS rehearsal ON rehearsal.id = form.team_id AND rehearsal.rehearsed_by = session.person_id
+JOIN team AS home ON home.id = home_team(form.id)
+JOIN member ON member.table_id = home.members_table AND member.number = rehearsal.rehearsed_as
+JOIN record ON record.table_id = member.table_id AND record.number = member.number AND record.removed_at IS NULL
 WHERE session.id = %(session)s AND session.expires_at > now() AND session.seen_at > now() - %(idle)s;
 
 -- name: session_of_person

@@ -25,9 +25,9 @@ WITH gone AS (
 SELECT id FROM gone;
 
 -- name: find
--- A person's rehearsal of a form: its team, its own form, since when, and how many days its clock was moved on.
+-- A person's rehearsal of a form: its team, its own form, since when, how many days its clock was moved on, and as whom.
 SELECT team.id AS team_id, team.slug AS team_slug, form.id AS form_id, form.slug, team.created_at,
-    team.rehearsed_days AS days
+    team.rehearsed_days AS days, team.rehearsed_as AS filled_in_by
 FROM team JOIN form ON form.team_id = team.id
 WHERE team.rehearsal_of = %(form)s AND team.rehearsed_by = %(person)s;
 
@@ -73,3 +73,7 @@ UPDATE kept_answers SET until = until - make_interval(days => %(days)s) WHERE fo
 -- Notes how far the clock was moved on.
 UPDATE team SET rehearsed_days = rehearsed_days + %(days)s
 WHERE rehearsal_of = %(original)s AND rehearsed_by = %(person)s;
+
+-- name: fill_in_as
+-- Sets as whom a rehearsal is filled in.
+UPDATE team SET rehearsed_as = %(number)s WHERE rehearsal_of = %(original)s AND rehearsed_by = %(person)s;

@@ -46,12 +46,18 @@ class RehearsedApprovalReply(Message):
 
 
 class RehearsalReply(Message):
-    """A rehearsal: its form, where that is filled in, since when, and the days that its clock was moved on."""
+    """A rehearsal: its form, where that is filled in, since when, and the days that its clock was moved on.
+
+    `filled_in_by` is as whom, as a preview knows them: "" for a guest, "me", or "member." and a record's number;
+    `visitor_name` is what that member is called.
+    """
 
     form: UUID
     address: str
     since: datetime
     days: int
+    filled_in_by: str
+    visitor_name: str
     responses: list[RehearsedReply]
     approvals: list[RehearsedApprovalReply]
 
@@ -74,3 +80,9 @@ class RehearsedDecisionRequest(Message):
     step: Annotated[int, Setting(ge=0, le=100)]
     verdict: Literal["approve", "deny", "ask back"]
     remark: Annotated[str, StringConstraints(max_length=2_000)] = ""
+
+
+class RehearsedVisitorRequest(Message):
+    """As whom a rehearsal is filled in: "" for a guest, "me", or "member." and the number of a member's record."""
+
+    known: Annotated[str, StringConstraints(max_length=40)]

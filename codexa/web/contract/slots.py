@@ -1,13 +1,18 @@
 """Slots: those of a draft in a span of days, and the booking sheet of a form."""
 
 import datetime
-from typing import Annotated
+from typing import Annotated, Literal
+from uuid import UUID
 
 from annotated_types import Len
 from pydantic import Field, StringConstraints
 
 from codexa.core.fields.slot_times import DaysLeftOut, SingleSlot, SlotSeries
+from codexa.core.tables.slots import UsualSlot
 from codexa.web.contract.message import Message
+from codexa.web.contract.tables import ColumnId
+
+OptionalColumnId = ColumnId | Literal[""]
 
 
 class ShowSlotsRequest(Message):
@@ -47,6 +52,38 @@ class ShownSlotsReply(Message):
     first_day: datetime.date | None
     last_day: datetime.date | None
     too_many: bool
+
+
+class SlotsOfTableRequest(Message):
+    """Which columns of a table, by id, say when slots begin; `day` may be a day with its time, "" is no column.
+
+    What a record does not say is as in `usual`; `labels` are what the block's places are called, by code.
+    """
+
+    table: UUID
+    day: ColumnId
+    time: OptionalColumnId = ""
+    minutes: OptionalColumnId = ""
+    places: OptionalColumnId = ""
+    at: OptionalColumnId = ""
+    usual: UsualSlot
+    time_zone: str
+    labels: Annotated[dict[str, str], Field(max_length=2_000)] = Field({})
+
+
+class NoSlotReply(Message):
+    """A record that makes no slot: its number, and why not."""
+
+    number: int
+    message: str
+
+
+class SlotsOfTableReply(Message):
+    """The slots that a table's records make, and the first of those that make none, of so many."""
+
+    slots: list[SingleSlot]
+    wrong: list[NoSlotReply]
+    wrong_count: int
 
 
 class BookedBlockReply(Message):

@@ -10,6 +10,8 @@ import type {
   BookingReply,
   ShownSlotsReply,
   ShowSlotsRequest,
+  SlotsOfTableReply,
+  SlotsOfTableRequest,
   AuditReply,
   TrialVisitor,
   ExceptionReply,
@@ -456,6 +458,7 @@ export const api = {
   moveRehearsalOn: (form: string, days: number) => call<undefined>("POST", `/forms/${form}/rehearsal/clock`, { days }),
   decideRehearsed: (form: string, approval: string, said: RehearsedDecisionRequest) =>
     call<undefined>("POST", `/forms/${form}/rehearsal/approvals/${approval}`, said),
+  rehearseAs: (form: string, known: string) => call<undefined>("PUT", `/forms/${form}/rehearsal/visitor`, { known }),
   rehearsedRun: (form: string, run: number) => call<RunInFullReply>("GET", `/forms/${form}/rehearsal/runs/${run}`),
   calendars: () => call<CalendarsReply>("GET", "/calendars"),
   addCalendar: (asked: NewCalendarRequest) => call<undefined>("POST", "/calendars", asked),
@@ -478,6 +481,8 @@ export const api = {
     call<BookingReply>("POST", `/forms/${form}/bookings/${number}/cancel`, { because }),
   shownSlots: (form: string, asked: ShowSlotsRequest) =>
     call<ShownSlotsReply>("POST", `/forms/${form}/slots/shown`, asked),
+  slotsOfTable: (form: string, asked: SlotsOfTableRequest) =>
+    call<SlotsOfTableReply>("POST", `/forms/${form}/slots/of-table`, asked),
   records: (table: string, asked: Record<string, string>) =>
     call<RecordsReply>("GET", `/tables/${table}/records?${new URLSearchParams(asked)}`),
   changeRecords: (table: string, changes: readonly TypedRecord[]) =>

@@ -6426,6 +6426,9 @@ export interface NoRehearsalReply {
 /**
  * A rehearsal: its form, where that is filled in, since when, and the days that its clock was moved on.
  *
+ * `filled_in_by` is as whom, as a preview knows them: "" for a guest, "me", or "member." and a record's number;
+ * `visitor_name` is what that member is called.
+ *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "RehearsalReply".
  */
@@ -6433,9 +6436,11 @@ export interface RehearsalReply {
   address: string;
   approvals: RehearsedApprovalReply[];
   days: number;
+  filled_in_by: string;
   form: string;
   responses: RehearsedReply[];
   since: string;
+  visitor_name: string;
 }
 /**
  * What is to be decided about a response.
@@ -6511,6 +6516,16 @@ export interface StandingReply {
   part: string;
   remark: string;
   since: string;
+}
+/**
+ * A record that makes no slot: its number, and why not.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "NoSlotReply".
+ */
+export interface NoSlotReply {
+  message: string;
+  number: number;
 }
 /**
  * A note to keep with a response.
@@ -7256,6 +7271,15 @@ export interface RehearsedDecisionRequest {
   verdict: "approve" | "deny" | "ask back";
 }
 /**
+ * As whom a rehearsal is filled in: "" for a guest, "me", or "member." and the number of a member's record.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "RehearsedVisitorRequest".
+ */
+export interface RehearsedVisitorRequest {
+  known: string;
+}
+/**
  * Records to remove, and what becomes of those that others name: "ask" refuses and tells who does.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -7811,6 +7835,49 @@ export interface SitesRequest {
    * @maxItems 50
    */
   sites: string[];
+}
+/**
+ * The slots that a table's records make, and the first of those that make none, of so many.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "SlotsOfTableReply".
+ */
+export interface SlotsOfTableReply {
+  slots: SingleSlot[];
+  wrong: NoSlotReply[];
+  wrong_count: number;
+}
+/**
+ * Which columns of a table, by id, say when slots begin; `day` may be a day with its time, "" is no column.
+ *
+ * What a record does not say is as in `usual`; `labels` are what the block's places are called, by code.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "SlotsOfTableRequest".
+ */
+export interface SlotsOfTableRequest {
+  at: string | "";
+  day: string;
+  labels: {
+    [k: string]: string;
+  };
+  minutes: string | "";
+  places: string | "";
+  table: string;
+  time: string | "";
+  time_zone: string;
+  usual: UsualSlot;
+}
+/**
+ * What a slot is like where a record says nothing else.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "UsualSlot".
+ */
+export interface UsualSlot {
+  at: string;
+  minutes: number;
+  places: number;
 }
 /**
  * The answer that it gives, as the form would have been given it, or what is wrong with it.

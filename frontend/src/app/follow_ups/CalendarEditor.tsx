@@ -3,7 +3,6 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import IconButton from "@mui/material/IconButton";
 import Link from "@mui/material/Link";
-import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useQuery } from "@tanstack/react-query";
@@ -11,6 +10,7 @@ import { Link as RouterLink } from "react-router";
 import { queries } from "../../api/queries";
 import type { FollowUp } from "../../model/parts";
 import { LongTextField } from "../../ui/LongTextField";
+import { OneOfField } from "../../ui/OneOfField";
 import { useBench } from "../workbench/bench";
 import { Condition } from "./Condition";
 
@@ -29,7 +29,9 @@ export function CalendarEditor({ followUp, edit }: Props) {
   const { calendars } = followUp;
   const fields = [...parts.values()].filter((each) => each.what === "block" && each.kind === null);
   const of = (types: readonly string[]) =>
-    fields.filter((each) => "type" in each.part && types.includes(each.part.type));
+    fields
+      .filter((each) => "type" in each.part && types.includes(each.part.type))
+      .map(({ id, number, title }) => ({ value: id, label: `${number} ${title}` }));
   const put = (at: number, changes: Partial<Choice>) =>
     edit({ calendars: calendars.with(at, { ...calendars[at]!, ...changes }) });
   const text = (setting: "entry_title" | "entry_place", label: string, help: string) => (
@@ -72,7 +74,14 @@ export function CalendarEditor({ followUp, edit }: Props) {
       >
         Add a calendar
       </Button>
-      <Field label="From when" value={followUp.entry} fields={of(DATED)} put={(entry) => edit({ entry })} />
+      <OneOfField
+        label="From when"
+        value={followUp.entry}
+        none="nothing"
+        choices={of(DATED)}
+        gone="a field that is gone"
+        onPick={(entry) => edit({ entry })}
+      />
       {text("entry_title", "Called", "With values in braces, such as {name}; blank for the form’s title")}
       {text("entry_place", "Where", "With values in braces, such as {site.label}")}
       <LongTextField
@@ -81,7 +90,14 @@ export function CalendarEditor({ followUp, edit }: Props) {
         value={followUp.text}
         onChange={(event) => edit({ text: event.target.value })}
       />
-      <Field label="Who is invited" value={followUp.guest} fields={of(["email"])} put={(guest) => edit({ guest })} />
+      <OneOfField
+        label="Who is invited"
+        value={followUp.guest}
+        none="nothing"
+        choices={of(["email"])}
+        gone="a field that is gone"
+        onPick={(guest) => edit({ guest })}
+      />
       <TextField
         type="number"
         label="Minutes long, where there is no end"
@@ -107,51 +123,13 @@ export function CalendarEditor({ followUp, edit }: Props) {
 function OneCalendar({ at, choice, put }: { at: number; choice: Choice; put: (changes: Partial<Choice>) => void }) {
   const known = useQuery(queries.calendars()).data?.calendars ?? [];
   return (
-    <TextField
-      select
+    <OneOfField
       label={at === 0 ? "In the calendar" : "Or in the calendar"}
       value={choice.calendar}
-      slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
-      onChange={(event) => put({ calendar: event.target.value })}
-    >
-      <MenuItem value="">none yet</MenuItem>
-      {known.map(({ id, name }) => (
-        <MenuItem key={id} value={id}>
-          {name}
-        </MenuItem>
-      ))}
-      {choice.calendar !== "" && !known.some(({ id }) => id === choice.calendar) && (
-        <MenuItem value={choice.calendar}>a calendar that is gone</MenuItem>
-      )}
-    </TextField>
-  );
-}
-
-interface FieldProps {
-  label: string;
-  value: string;
-  fields: readonly { id: string; number: string; title: string }[];
-  put: (id: string) => void;
-}
-
-function Field({ label, value, fields, put }: FieldProps) {
-  return (
-    <TextField
-      select
-      label={label}
-      value={value}
-      slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
-      onChange={(event) => put(event.target.value)}
-    >
-      <MenuItem value="">nothing</MenuItem>
-      {fields.map(({ id, number, title }) => (
-        <MenuItem key={id} value={id}>
-          {number} {title}
-        </MenuItem>
-      ))}
-      {value !== "" && !fields.some(({ id }) => id === value) && (
-        <MenuItem value={value}>a field that is gone</MenuItem>
-      )}
-    </TextField>
+      none="none yet"
+      choices={known.map(({ id, name }) => ({ value: id, label: name }))}
+      gone="a calendar that is gone"
+      onPick={(calendar) => put({ calendar })}
+    />
   );
 }

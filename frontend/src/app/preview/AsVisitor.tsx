@@ -19,7 +19,14 @@ export interface As {
 export const GUEST: As = { known: "", name: "A guest", facts: NOBODY };
 const MOST = 30;
 
-export function AsVisitor({ value, onChange }: { value: As; onChange: (as: As) => void }) {
+interface Props {
+  label: string;
+  value: As;
+  onChange: (as: As) => void;
+  disabled?: boolean;
+}
+
+export function AsVisitor({ label, value, onChange, disabled }: Props) {
   const who = useSignedIn();
   const [words, setWords] = useState("");
   const table = useQuery(queries.roll()).data?.table ?? null;
@@ -49,6 +56,7 @@ export function AsVisitor({ value, onChange }: { value: As; onChange: (as: As) =
       options={[GUEST, me, ...members]}
       value={value}
       disableClearable
+      disabled={disabled}
       getOptionKey={({ known }) => known}
       getOptionLabel={({ name }) => name}
       isOptionEqualToValue={(one, other) => one.known === other.known}
@@ -56,7 +64,7 @@ export function AsVisitor({ value, onChange }: { value: As; onChange: (as: As) =
       onChange={(_event, chosen) => onChange(chosen)}
       slotProps={{ popper: { style: { width: 260 }, placement: "bottom-start" } }}
       sx={{ width: 150 }}
-      renderInput={(params) => <TextField {...params} label="Seen by" />}
+      renderInput={(params) => <TextField {...params} label={label} />}
     />
   );
 }

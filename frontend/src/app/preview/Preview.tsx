@@ -146,7 +146,7 @@ export function Preview() {
               </MenuItem>
             ))}
           </TextField>
-          <AsVisitor value={as} onChange={setAs} />
+          <AsVisitor label="Seen by" value={as} onChange={setAs} />
           <Box sx={{ flex: 1 }} />
           <LinkField value={link} onChange={setLink} />
           <Button onClick={() => void fill()}>Fill with sample answers</Button>

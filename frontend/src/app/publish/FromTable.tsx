@@ -2,7 +2,6 @@
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
@@ -11,6 +10,7 @@ import { api, type LinksAsked, reasonOf } from "../../api/client";
 import { counted } from "../../text/words";
 import { DecimalField } from "../../ui/DecimalField";
 import { LongTextField } from "../../ui/LongTextField";
+import { OneOfField } from "../../ui/OneOfField";
 import { useBench } from "../workbench/bench";
 import { Panel } from "./Layout";
 import { inBase64, likelyColumns, likelyEmail, textInBase64 } from "./link_tables";
@@ -69,6 +69,7 @@ export function FromTable({ show }: { show: (values: Readonly<Record<string, str
     gcTime: 0,
     placeholderData: (before) => before,
   });
+  const choices = headers.map((each) => ({ value: each, label: each }));
   const make = useMutation({
     mutationFn: () => api.makeLinks(reply.id, asked),
     onSuccess: () => {
@@ -137,10 +138,11 @@ export function FromTable({ show }: { show: (values: Readonly<Record<string, str
           </Typography>
           <Box sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fill, minmax(200px, 1fr))", gap: 1.5 }}>
             {form.links.map((link) => (
-              <ColumnChoice
+              <OneOfField
                 key={link.name}
                 label={`Column for ${link.name}`}
-                headers={headers}
+                none="none"
+              choices={choices}
                 value={columns[link.name] ?? ""}
                 onPick={(header) => {
                   const rest = Object.entries(columns).filter(([name]) => name !== link.name);
@@ -151,9 +153,10 @@ export function FromTable({ show }: { show: (values: Readonly<Record<string, str
                 }}
               />
             ))}
-            <ColumnChoice
+            <OneOfField
               label="Column of e-mail addresses"
-              headers={headers}
+              none="none"
+              choices={choices}
               value={email}
               onPick={(header) => setPicked({ ...picked, email: header })}
             />
@@ -216,31 +219,5 @@ export function FromTable({ show }: { show: (values: Readonly<Record<string, str
         </>
       )}
     </Panel>
-  );
-}
-
-interface ChoiceProps {
-  label: string;
-  headers: readonly string[];
-  value: string;
-  onPick: (header: string) => void;
-}
-
-function ColumnChoice({ label, headers, value, onPick }: ChoiceProps) {
-  return (
-    <TextField
-      select
-      label={label}
-      value={value}
-      slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
-      onChange={(event) => onPick(event.target.value)}
-    >
-      <MenuItem value="">none</MenuItem>
-      {headers.map((header) => (
-        <MenuItem key={header} value={header}>
-          {header}
-        </MenuItem>
-      ))}
-    </TextField>
   );
 }

@@ -18,6 +18,7 @@ import { BookingSheet } from "./BookingSheet";
 import { DaysOut } from "./DaysOut";
 import { PasteLines } from "./PasteLines";
 import { SeriesList } from "./SeriesList";
+import { SlotsFromTable } from "./SlotsFromTable";
 import { SlotTable } from "./SlotTable";
 import { asSingle, copied, type Day, dayAfter, dayTold, weekOf, withoutSlots, withSlots } from "./slots";
 import { useSlotPlaces } from "./useSlotPlaces";
@@ -146,7 +147,10 @@ function OneBlock({ block, blocks, onChoose }: Props) {
           )}
           <Box sx={{ flex: 1 }} />
           {look !== "booked" && (
-            <PasteLines block={block} usual={{ starts: "", ...brush, at }} places={places} edit={edit} />
+            <>
+              <SlotsFromTable block={block} usual={{ ...brush, at }} places={places} edit={edit} />
+              <PasteLines block={block} usual={{ starts: "", ...brush, at }} places={places} edit={edit} />
+            </>
           )}
           <ToggleButtonGroup
             exclusive

@@ -10,6 +10,8 @@ import { api, reasonOf } from "../../api/client";
 import type { RehearsalReply } from "../../api/generated/wire";
 import { queries } from "../../api/queries";
 import { counted } from "../../text/words";
+import { type As, AsVisitor, GUEST } from "../preview/AsVisitor";
+import { useSignedIn } from "../signed_in";
 import { useBench } from "../workbench/bench";
 import { useDayAndTime } from "../workbench/useDayAndTime";
 import { Waiting } from "../Waiting";
@@ -96,6 +98,7 @@ function Steps({ rehearsal }: { rehearsal: RehearsalReply | null }) {
                 Let {counted(days, "day")} pass
               </Button>
             ))}
+            <FilledInBy rehearsal={rehearsal} />
             <Button color="error" loading={end.isPending} onClick={() => end.mutate()}>
               Take it all away
             </Button>
@@ -111,5 +114,25 @@ function Steps({ rehearsal }: { rehearsal: RehearsalReply | null }) {
       )}
       {wrong && <Alert severity="error">{reasonOf(wrong)}</Alert>}
     </Box>
+  );
+}
+
+/** As whom it is filled in, from the next page that is opened on. */
+function FilledInBy({ rehearsal }: { rehearsal: RehearsalReply }) {
+  const { reply } = useBench();
+  const who = useSignedIn();
+  const queryClient = useQueryClient();
+  const choose = useMutation({
+    mutationFn: ({ known }: As) => api.rehearseAs(reply.id, known),
+    onSettled: () => queryClient.invalidateQueries({ queryKey: queries.rehearsal(reply.id).queryKey }),
+  });
+  const { filled_in_by: known, visitor_name } = rehearsal;
+  const names: Readonly<Record<string, string>> = { "": GUEST.name, me: `You, ${who.person_name}` };
+  const now = { ...GUEST, known, name: names[known] ?? (visitor_name || "A member who is gone") };
+  return (
+    <>
+      <AsVisitor label="Filled in by" value={now} disabled={choose.isPending} onChange={(as) => choose.mutate(as)} />
+      {choose.isError && <Alert severity="error">{reasonOf(choose.error)}</Alert>}
+    </>
   );
 }
