@@ -31,6 +31,7 @@ export function DaysOut({ block, edit }: { block: SlotField; edit: (changes: Par
           {day("From", each.first, (first) => put(at, { first, last: first > each.last ? first : each.last }))}
           {day("To", each.last, (last) => put(at, { last, first: last < each.first ? last : each.first }))}
           <Button
+            sx={{ minWidth: 32 }}
             aria-label={`Remove the days left out from ${each.first}`}
             onClick={() => edit({ left_out: block.left_out.toSpliced(at, 1) })}
           >

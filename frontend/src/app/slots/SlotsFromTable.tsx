@@ -57,6 +57,7 @@ function FromOneTable({ block, usual, places, edit, onDone }: Props & { onDone: 
   const columns = picked ?? likely(all);
   const pick = (changes: Partial<Columns>) => setPicked({ ...columns, ...changes });
   const day = all.find(({ id }) => id === columns.day);
+  const says = day !== undefined && (day.type === "date_time" || columns.time !== "");
   const { minutes, places: count, at } = usual;
   const asked = {
     table,
@@ -68,12 +69,12 @@ function FromOneTable({ block, usual, places, edit, onDone }: Props & { onDone: 
   const found = useQuery({
     queryKey: ["slots of a table", reply.id, asked],
     queryFn: () => api.slotsOfTable(reply.id, asked),
-    enabled: day !== undefined,
+    enabled: says,
     retry: false,
     gcTime: 0,
     placeholderData: keepPreviousData,
   });
-  const slots = (day && found.data?.slots) || [];
+  const slots = (says && found.data?.slots) || [];
   return (
     <Box sx={{ display: "grid", gap: 1.5 }}>
       <Typography>Each record that says when makes a slot. What is there at the same time and place is replaced.</Typography>
@@ -130,9 +131,15 @@ function FromOneTable({ block, usual, places, edit, onDone }: Props & { onDone: 
           )}
         </Box>
       )}
-      {known && !day && <Alert severity="info">No column of this table has a day. Add one, or choose another table.</Alert>}
-      {found.isError && <Alert severity="error">{reasonOf(found.error)}</Alert>}
-      {day && found.data && <Told found={found.data} />}
+      {known && !says && (
+        <Alert severity="info">
+          {day
+            ? "These days have no time. Choose the column that says it, or one of days with their time."
+            : "No column with a day is chosen. Where the table has none, add one, or choose another table."}
+        </Alert>
+      )}
+      {says && found.isError && <Alert severity="error">{reasonOf(found.error)}</Alert>}
+      {says && found.data && <Told found={found.data} />}
       <Button
         variant="contained"
         disabled={slots.length === 0 || found.isPlaceholderData}
