@@ -8,7 +8,7 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass, replace
 from decimal import Decimal
 from typing import Any
-from uuid import UUID
+from uuid import UUID, uuid4
 
 import orjson
 
@@ -32,15 +32,17 @@ from codexa.core.program.slot_offers import slots_held
 from codexa.services import brands
 from codexa.services.answering import Given
 from codexa.services.bookings.booking import keep_booking
-from codexa.services.editions import Editions
 from codexa.services.errors import CorrectedMeanwhileError, CorrectionRefusedError, NotFoundError
 from codexa.services.files_in_answers import files_in, with_ids, with_own_files
+from codexa.services.follow_ups.keeping import Happened, keep_corrected
 from codexa.services.form_columns import source_id
+from codexa.services.own_pages import OwnPages
+from codexa.services.payments.settling import Way
 from codexa.services.response_grid import ResponseTable
 from codexa.services.tables.looking_up import tables_for, tables_in
 from codexa.store import claims, payments, responses, uploads
 from codexa.store import editions as editions_store
-from codexa.store.database import Connect, Connection
+from codexa.store.database import Connection
 from codexa.store.payments import PaymentRow
 from codexa.store.responses import ResponseRow
 
@@ -95,8 +97,7 @@ class Correcting:
     `at_part` is the part of the form that is open to them; what is closed stays as it was, whatever is sent.
     """
 
-    connect: Connect
-    editions: Editions
+    way: Way
     team: UUID
     person: UUID | None
     form: UUID
@@ -114,9 +115,9 @@ class Correcting:
         """Return the form that was filled in, its first state, and which edition it is. Raises as `opened` does."""
         row = self._find()
         program = self._program(row)
-        look = brands.as_visitors_see_it(self.connect, program.form, form_id=self.form)
+        look = brands.as_visitors_see_it(self.way.connect, program.form, form_id=self.form)
         # It stays in the language in which it was filled in.
-        with tables_for(self.connect, self.form) as tables:
+        with tables_for(self.way.connect, self.form) as tables:
             state = evaluate(program, {}, self._context(program, row, NOTHING_TAKEN, tables))
         face = form_face(program, state.unseen).model_copy(update={"brand": look, "languages": ()})
         return face, form_state(state), row.edition
@@ -125,10 +126,10 @@ class Correcting:
         """Return what the form's state is with these answers; with `changed`, only what hangs on these blocks."""
         row = self._find()
         program = self._program(row)
-        with self.connect() as connection:
+        with self.way.connect() as connection:
             taken = self._taken(connection, program)
             answers = self._with_files(connection, program, row, given.answers)
-        with tables_for(self.connect, self.form) as tables:
+        with tables_for(self.way.connect, self.form) as tables:
             state = evaluate(program, answers, self._context(program, row, taken, tables))
         return form_state(state, None if changed is None else program.affected(changed), given.checked)
 
@@ -136,15 +137,15 @@ class Correcting:
         """Return what a question offers with these answers: records that words find, or slots from a day on."""
         row = self._find()
         program = self._program(row)
-        with self.connect() as connection:
+        with self.way.connect() as connection:
             taken = self._taken(connection, program)
-        with tables_for(self.connect, self.form) as tables:
+        with tables_for(self.way.connect, self.form) as tables:
             return offered_at(evaluate(program, given.answers, self._context(program, row, taken, tables)), sought)
 
     def compare(self, answers: Mapping[str, Any]) -> Difference:
         """Return what these answers would change. Raises as `opened` does."""
         ready = self._ready()
-        with self.connect() as connection:
+        with self.way.connect() as connection:
             result = self._accepted(connection, ready, answers)
             paid = payments.find_payment(connection, form=self.form, number=self.number)
         return _difference(ready, result, paid)
@@ -152,7 +153,8 @@ class Correcting:
     def save(self, answers: Mapping[str, Any], *, version: str, because: str, then: Then = _nothing_more) -> Difference:
         """Keep these answers in the place of the former ones, which its events keep; return what was changed.
 
-        Nothing is kept where something is wrong. Claims move with what is ordered; payments and mails stay as they are.
+        Nothing is kept where something is wrong. Claims move with what is ordered, and reminders and entries in
+        calendars with its days; payments and mails stay as they are.
         What is to be done `then`, with the new state, is done in the same transaction.
         Raises CorrectedMeanwhileError where the response is not of that version any more, NotFoundError,
         CorrectionRefusedError.
@@ -165,7 +167,7 @@ class Correcting:
     def refused(self, answers: Mapping[str, Any]) -> Refused | None:
         """Return what is wrong with these answers by address, None where nothing is. Raises as `opened` does."""
         ready = self._ready()
-        with self.connect() as connection:
+        with self.way.connect() as connection:
             result = self._accepted(connection, ready, answers)
         return result if isinstance(result, Refused) else None
 
@@ -203,22 +205,22 @@ class Correcting:
         return replace(context, at_part=self.at_part, others=_entered(program, row))
 
     def _find(self) -> ResponseRow:
-        with self.connect() as connection:
+        with self.way.connect() as connection:
             return _correctable(responses.find_response(connection, team=self.team, form=self.form, number=self.number))
 
     def _ready(self) -> "_Ready":
         """Return the response with what reads it, so that nothing else is looked up while it is kept from others."""
         row = self._find()
-        with self.connect() as connection:
+        with self.way.connect() as connection:
             numbers = editions_store.numbers_of_form(connection, team=self.team, form=self.form) or []
-        table = ResponseTable(self.editions, form=self.form, numbers=numbers)
+        table = ResponseTable(self.way.editions, form=self.form, numbers=numbers)
         table.row(row, Medium.PAGE)
         return _Ready(row=row, program=self._program(row), table=table)
 
     def _program(self, row: ResponseRow) -> Program:
         # Of a part the form's own people read it, of all else who filled it in.
         language = row.told["locale"] if self.at_part in (EVERYBODY, FILLING_IN) else ""
-        return self.editions.program(self.form, row.edition, shown=_WHOLE, language=language)
+        return self.way.editions.program(self.form, row.edition, shown=_WHOLE, language=language)
 
     def program(self) -> Program:
         """Return the form that was filled in, for files that are added. Raises as `opened` does."""
@@ -253,7 +255,7 @@ class Correcting:
     def _keep(
         self, ready: "_Ready", answers: Mapping[str, Any], because: str, then: Then = _nothing_more
     ) -> Difference:
-        with self.connect() as connection:
+        with self.way.connect() as connection:
             now = responses.lock_response(connection, team=self.team, form=self.form, number=self.number)
             if _version(_correctable(now)) != _version(ready.row):
                 raise CorrectedMeanwhileError
@@ -283,6 +285,10 @@ class Correcting:
                 person=self.person,
                 trail={"changes": changes, "because": because, **former},
             )
+            if not (ready.row.test or ready.row.booking == "cancelled" or ready.row.decision == "denied"):
+                event = Happened(form=self.form, number=self.number, moments=(), which=uuid4().hex)
+                before = state_of_kept(ready.program, ready.row.answers, result.state.context)
+                keep_corrected(connection, before, result.state, event, OwnPages(settings=self.way.settings))
             then(connection, result.state)
         return found
 

@@ -22,11 +22,11 @@ from codexa.web.contract.public import (
     SubmitRequest,
     UploadReply,
 )
-from codexa.web.database import connection, editions
 from codexa.web.endpoint import endpoint, json_reply
 from codexa.web.first_view import first_view
 from codexa.web.form_page import form_page, page_data
 from codexa.web.guard import frame_policy, may
+from codexa.web.payments import way
 from codexa.web.public import MOST_ANSWERS, sought_of, take_file
 
 blueprint = Blueprint("correcting", __name__)
@@ -36,9 +36,7 @@ _PLACE = "/api/forms/<uuid:form>/responses/<number:number>/correction"
 
 def _correcting(form: UUID, number: int) -> Correcting:
     who = may(Right.EDIT_FORMS)
-    return Correcting(
-        connect=connection, editions=editions(), team=who.team_id, person=who.person_id, form=form, number=number
-    )
+    return Correcting(way=way(), team=who.team_id, person=who.person_id, form=form, number=number)
 
 
 @blueprint.get("/correct/<uuid:form>/<number:number>")

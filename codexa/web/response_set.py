@@ -56,6 +56,7 @@ from codexa.web.contract.responses import ColumnReply, ResponsesReply, RowReply
 from codexa.web.database import connection, editions
 from codexa.web.endpoint import endpoint
 from codexa.web.guard import may
+from codexa.web.payments import way
 from codexa.web.reading import BadRequestError, query_number
 
 blueprint = Blueprint("response_set", __name__, url_prefix="/api/forms/<uuid:form>/responses")
@@ -266,9 +267,7 @@ def move(asked: MoveRequest, form: UUID, number: int) -> None:
         marking.move(connection, who=who, form=form, number=number, was=asked.was, status=asked.to)
         return
     who = may(Right.EDIT_FORMS)
-    corrected = Correcting(
-        connect=connection, editions=editions(), team=who.team_id, person=who.person_id, form=form, number=number
-    )
+    corrected = Correcting(way=way(), team=who.team_id, person=who.person_id, form=form, number=number)
     corrected.choose(asked.by, was=asked.was, to=asked.to)
 
 

@@ -93,6 +93,25 @@ def test_an_entry_follows_its_booking_and_moves_with_it(as_mira, publish, calend
     assert [result for _, result in runs(as_mira, form)][-1] == "taken out"
 
 
+def test_an_entry_and_a_reminder_follow_an_answer_that_the_team_corrects(as_mira, publish, calendars, worker):
+    reminder = {"id": "u2", "on": "day", "day": {"field": "visit", "days": -1}, "subject": "Tomorrow"}
+    mail = {"kind": "email", "recipients": [{"field": "mail"}]}
+    form = publish(*FIELDS, follow_ups=[entry(calendars), reminder | mail])
+    send(as_mira, form)
+    work(worker)
+    place = f"/api/forms/{form}/responses/1/correction"
+    changes = [{"mail": "jo@example.org"}, {"visit": LATER}, {"visit": LATER, "site": "obay"}, {}]
+    expected = [("summit", "18:00", 1), ("summit", "20:00", 2), ("harbour", "20:00", 3), ("harbour", "20:00", 3)]
+    for changed, (calendar, begins, sequence) in zip(changes, expected, strict=True):
+        opened = as_mira.get(place).json
+        body = {"answers": opened["answers"] | changed, "version": opened["version"], "because": "By phone"}
+        assert as_mira.post(place, json=body).status_code == 200
+        work(worker)
+        assert calendars.standing() == [(calendar, "jo@example.org", begins, sequence)]
+    told = runs(as_mira, form)
+    assert ([state for state, _ in told].count("waiting"), "another one now" in str(told)) == (1, True)
+
+
 def test_a_rule_says_whose_calendar_and_a_denial_takes_it_out(
     people,
     publish,

@@ -54,8 +54,7 @@ def correcting(way: Way, *, form: UUID, number: int) -> Correcting:
     if team is None:
         raise NotFoundError
     return Correcting(
-        connect=way.connect,
-        editions=way.editions,
+        way=way,
         team=team,
         person=None,
         form=form,

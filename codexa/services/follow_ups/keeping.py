@@ -8,7 +8,7 @@ from uuid import UUID
 
 from codexa.core.form.follow_ups import Moment
 from codexa.core.program.evaluate import State
-from codexa.core.program.follow_ups import KINDS, Due, due
+from codexa.core.program.follow_ups import KINDS, Due, corrected_due, due
 from codexa.core.program.follow_ups.approval import ApprovalKind
 from codexa.services.approvals import asking as approvals
 from codexa.services.drafts import require
@@ -65,7 +65,11 @@ def keep_due(connection: Connection, state: State, event: Happened, pages: OwnPa
     if not state.program.form.follow_ups:
         return
     known = state if pages is None else pages.known_in(state, event.form, event.number)
-    found = [_as_run(each) for moment in event.moments for each in due(known, moment, event.which)]
+    _keep(connection, event, [each for moment in event.moments for each in due(known, moment, event.which)])
+
+
+def _keep(connection: Connection, event: Happened, due_now: Sequence[Due]) -> None:
+    found = [_as_run(each) for each in due_now]
     for each in found:
         if (entry := each["content"].get("entry")) is not None:
             # The same entry in every mail about it; of two the later one counts.
@@ -85,6 +89,19 @@ def keep_days_anew(connection: Connection, state: State, event: Happened, pages:
     if any(each.on == "day" for each in state.program.form.follow_ups):
         runs.withdraw_days(connection, form=event.form, number=event.number, why="not done: its day is another one now")
         keep_due(connection, state, replace(event, moments=("day",)), pages)
+
+
+def keep_corrected(connection: Connection, before: State, after: State, event: Happened, pages: OwnPages) -> None:
+    """Let reminders and entries in calendars follow the answers of a response, which were changed by hand."""
+    days = {each.day.field for each in after.program.form.follow_ups if each.on == "day"}
+    if any(_answer(before, each) != _answer(after, each) for each in days):
+        keep_days_anew(connection, after, event, pages)
+    _keep(connection, event, corrected_due(before, after, event.which))
+
+
+def _answer(state: State, field: str) -> Any:
+    place = state.program.questions.get(field)
+    return None if place is None else state.value(place)
 
 
 def _as_run(each: Due) -> dict[str, Any]:

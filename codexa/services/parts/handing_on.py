@@ -77,8 +77,7 @@ def opened(way: Way, *, form: UUID, number: int, who: Visitor) -> AtPart:
         standing=standing,
         who=who,
         correcting=Correcting(
-            connect=way.connect,
-            editions=way.editions,
+            way=way,
             team=standing.team_id,
             person=who.person_id,
             form=form,

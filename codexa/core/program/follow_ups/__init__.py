@@ -124,7 +124,17 @@ def due(state: State, moment: Moment, which: str = "") -> list[Due]:
     return [each for each in made if each is not None]
 
 
-def _change_due(state: State, follow_up: CalendarFollowUp, moment: Moment, which: str) -> Due | None:
+def corrected_due(before: State, after: State, which: str) -> list[Due]:
+    """Return what becomes of entries in calendars where answers were changed by hand, without an event of theirs."""
+    made = []
+    for each in before.program.form.follow_ups:
+        if each.active and isinstance(each, CalendarFollowUp):
+            was, now = (_change_due(_for_team(state), each, "corrected", which) for state in (before, after))
+            made += [now] if now is not None and now != was else []
+    return made
+
+
+def _change_due(state: State, follow_up: CalendarFollowUp, moment: str, which: str) -> Due | None:
     """Return what becomes of an entry that was made at another moment."""
     content = _CALENDAR.change(state, follow_up, moment)
     if content is None:

@@ -46,7 +46,7 @@ class CalendarKind(FollowUpKind[CalendarFollowUp]):
         )
         return next(meant, "")
 
-    def change(self, state: State, follow_up: CalendarFollowUp, moment: Moment) -> dict[str, Any] | None:
+    def change(self, state: State, follow_up: CalendarFollowUp, moment: str) -> dict[str, Any] | None:
         """Return what is to become, at a later moment, of an entry that is there."""
         content = self.content(state, follow_up)
         if content is None:
