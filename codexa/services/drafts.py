@@ -126,8 +126,8 @@ def save_draft(
     since; nothing is kept then.
     """
     draft = read_imported(document)
-    former = lambda: read_stored(find(connect, who=who, form=form).draft)  # noqa: E731 - asked only where it matters
-    refuse_beyond_rights(connect, who=who, former=former, draft=draft)
+    former = read_stored(find(connect, who=who, form=form).draft)
+    refuse_beyond_rights(connect, who=who, former=lambda: former, draft=draft)
     analysis = analyse(connect, form, draft)
     with connect() as connection:
         saved = forms.save_draft(
@@ -138,6 +138,7 @@ def save_draft(
             revision=revision,
             name=draft.name,
             draft=draft.model_dump(mode="json"),
+            changes=count_changes(former, draft),
         )
         if saved is not None:
             addresses.follow_name(connection, team=who.team_id, form=form, name=draft.name)

@@ -6,6 +6,8 @@ from uuid import UUID
 from codexa.core.form.comparing import Change, describe_changes
 from codexa.core.form.form import Form
 from codexa.core.form.upgrades import read_stored
+from codexa.core.program.compiling import compile_form
+from codexa.core.program.form_text import TextLine, compared_texts, form_text
 from codexa.services.errors import NotFoundError
 from codexa.store import forms
 from codexa.store import history as store
@@ -13,16 +15,17 @@ from codexa.store.database import Connect, Connection
 from codexa.store.history import Present, SavedState
 from codexa.store.sessions import SignedIn
 
-HEARD_SECONDS = 15
+HEARD_SECONDS = 9  # a tab tells every four seconds that it is there
 _PAGE = 200
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class Here:
-    """Who else is here, and the revision that is saved now, so that a tab knows when somebody saved."""
+    """Who else is here, and what is saved and live now, so that a tab knows when somebody saved or published."""
 
     people: list[Present]
     revision: int
+    live_edition: int | None
 
 
 def list_states(connection: Connection, *, who: SignedIn, form: UUID, before: int) -> list[SavedState]:
@@ -42,15 +45,34 @@ def find_state(connect: Connect, *, who: SignedIn, form: UUID, revision: int) ->
     return read_stored(draft)
 
 
+def name_state(connection: Connection, *, who: SignedIn, form: UUID, revision: int, name: str) -> None:
+    """Give a saved state a name, by which it is kept for good; "" takes it away. Raises NotFoundError."""
+    if not store.name_state(connection, team=who.team_id, form=form, revision=revision, name=" ".join(name.split())):
+        raise NotFoundError
+
+
+def text_of_state(
+    connect: Connect, *, who: SignedIn, form: UUID, revision: int, against: int | None = None
+) -> tuple[Form, list[TextLine]]:
+    """Return a saved state as words, marked by what differs from another where one is named. Raises NotFoundError."""
+    shown = _state_at(connect, who, form, revision)
+    lines = form_text(compile_form(shown))
+    if against is None:
+        return shown, [TextLine(" ", line) for line in lines]
+    return shown, compared_texts(form_text(compile_form(_state_at(connect, who, form, against))), lines)
+
+
+def _state_at(connect: Connect, who: SignedIn, form: UUID, revision: int) -> Form:
+    with connect() as connection:
+        draft = store.find_state_at(connection, team=who.team_id, form=form, revision=revision)
+    if draft is None:
+        raise NotFoundError
+    return read_stored(draft)
+
+
 def compare(connect: Connect, *, who: SignedIn, form: UUID, before: int, after: int) -> list[Change]:
     """Return what changed between the draft as it stood at two revisions, in words. Raises NotFoundError."""
-    with connect() as connection:
-        drafts = [
-            store.find_state_at(connection, team=who.team_id, form=form, revision=each) for each in (before, after)
-        ]
-    if None in drafts:
-        raise NotFoundError
-    old, new = (read_stored(draft) for draft in drafts)
+    old, new = (_state_at(connect, who, form, each) for each in (before, after))
     return describe_changes(old, new)
 
 
@@ -59,11 +81,11 @@ def here(connection: Connection, *, who: SignedIn, form: UUID, tab: str, area: s
     noted = store.note_presence(
         connection, team=who.team_id, form=form, person=who.person_id, tab=tab, area=area, part=part
     )
-    revision = forms.find_revision(connection, team=who.team_id, form=form) if noted else None
-    if revision is None:
+    saved = forms.find_saved(connection, team=who.team_id, form=form) if noted else None
+    if saved is None:
         raise NotFoundError
-    people = store.list_present(connection, form=form, tab=tab, seconds=HEARD_SECONDS)
-    return Here(people=people, revision=revision)
+    people = store.list_present(connection, form=form, person=who.person_id, seconds=HEARD_SECONDS)
+    return Here(people=people, revision=saved.revision, live_edition=saved.live_edition)
 
 
 def leave(connection: Connection, *, who: SignedIn, form: UUID, tab: str) -> None:

@@ -4,6 +4,7 @@ from dataclasses import dataclass
 from typing import Any
 from uuid import UUID
 
+from codexa.core.form.comparing import count_changes
 from codexa.core.form.shared_lists import SharedList, read_list, with_list
 from codexa.core.form.upgrades import read_stored
 from codexa.services.errors import ClashError, NotFoundError
@@ -89,6 +90,7 @@ def _given(connection: Connection, who: SignedIn, form: UUID, list_id: UUID, sha
         revision=row.revision,
         name=draft.name,
         draft=draft.model_dump(mode="json"),
+        changes=count_changes(read_stored(row.draft), draft),
     )
     return saved is not None
 

@@ -14,6 +14,14 @@ _QUERIES = queries("forms")
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
+class Standing:
+    """Which revision of a draft is saved, and which edition visitors get."""
+
+    revision: int
+    live_edition: int | None
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
 class FormForPrograms:
     """A form as programs are told of it: `address` is where visitors fill it in, once it has an `edition`."""
 
@@ -133,6 +141,12 @@ def find_revision(connection: Connection, *, team: UUID, form: UUID) -> int | No
     return int(row["revision"]) if row else None
 
 
+def find_saved(connection: Connection, *, team: UUID, form: UUID) -> Standing | None:
+    """Return which revision of a form is saved and which edition is live."""
+    row = one(connection, _QUERIES["find_saved"], team=team, form=form)
+    return Standing(**row) if row else None
+
+
 def all_ids(connection: Connection) -> list[UUID]:
     """Return every form of every team."""
     return [row["id"] for row in many(connection, _QUERIES["all_ids"])]
@@ -171,11 +185,19 @@ def set_slug(connection: Connection, *, team: UUID, form: UUID, slug: str, chose
 
 
 def save_draft(
-    connection: Connection, *, team: UUID, form: UUID, person: UUID, revision: int, name: str, draft: dict[str, Any]
+    connection: Connection,
+    *,
+    team: UUID,
+    form: UUID,
+    person: UUID,
+    revision: int,
+    name: str,
+    draft: dict[str, Any],
+    changes: int,
 ) -> Saved | None:
-    """Keep a draft made from that revision; None where somebody has saved another since."""
+    """Keep a draft made from that revision, with so many changes; None where somebody has saved another since."""
     values = {"team": team, "form": form, "person": person, "revision": revision, "name": name, "draft": Jsonb(draft)}
-    row = one(connection, _QUERIES["save_draft"], **values)
+    row = one(connection, _QUERIES["save_draft"], **values, changes=changes)
     return Saved(**row) if row else None
 
 

@@ -13,12 +13,17 @@ _QUERIES = queries("history")
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class SavedState:
-    """A draft as it was saved once; `edition` is its number where it was published."""
+    """A draft as it was saved once: what it is called, how many changes it made of the state before.
+
+    `edition` is its number where it was published.
+    """
 
     revision: int
     saved_at: datetime
     saved_by: str | None
     edition: int | None
+    name: str
+    changes: int
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -48,6 +53,11 @@ def find_state_at(connection: Connection, *, team: UUID, form: UUID, revision: i
     return row["draft"] if row else None
 
 
+def name_state(connection: Connection, *, team: UUID, form: UUID, revision: int, name: str) -> bool:
+    """Give a saved state a name, "" for none; False where there is none of that revision."""
+    return one(connection, _QUERIES["name_state"], team=team, form=form, revision=revision, name=name) is not None
+
+
 def thin_states(connection: Connection, *, days: int) -> int:
     """Delete states older than so many days that the same person followed up soon; return how many."""
     return connection.execute(_QUERIES["thin_states"], {"days": days}).rowcount
@@ -66,6 +76,7 @@ def forget_presence(connection: Connection, *, form: UUID, tab: str) -> None:
     connection.execute(_QUERIES["forget_presence"], {"form": form, "tab": tab})
 
 
-def list_present(connection: Connection, *, form: UUID, tab: str, seconds: int) -> list[Present]:
-    """Return who else was heard of in the last seconds."""
-    return [Present(**row) for row in many(connection, _QUERIES["list_present"], form=form, tab=tab, seconds=seconds)]
+def list_present(connection: Connection, *, form: UUID, person: UUID, seconds: int) -> list[Present]:
+    """Return who else than that person was heard of in the last seconds."""
+    rows = many(connection, _QUERIES["list_present"], form=form, person=person, seconds=seconds)
+    return [Present(**row) for row in rows]

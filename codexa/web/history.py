@@ -2,7 +2,7 @@
 
 from uuid import UUID
 
-from flask import Blueprint
+from flask import Blueprint, Response, render_template
 
 from codexa.services import history
 from codexa.services.roles import Right
@@ -10,6 +10,7 @@ from codexa.web.contract.drafts import MOST_REVISION, DraftReply
 from codexa.web.contract.history import (
     ChangesReply,
     LeaveRequest,
+    NameStateRequest,
     PresenceReply,
     PresenceRequest,
     PresentReply,
@@ -41,6 +42,23 @@ def show(form: UUID, revision: int) -> DraftReply:
     return DraftReply(draft=history.find_state(connection, who=who, form=form, revision=revision))
 
 
+@endpoint(blueprint, "PUT", "/states/<number:revision>/name", body=NameStateRequest)
+def name_state(asked: NameStateRequest, form: UUID, revision: int) -> None:
+    """Give a saved state a name; "" takes it away."""
+    who = may(Right.EDIT_FORMS)
+    with connection() as database:
+        history.name_state(database, who=who, form=form, revision=revision, name=asked.name)
+
+
+@blueprint.get("/states/<number:revision>/text")
+def as_text(form: UUID, revision: int) -> Response:
+    """A saved state as words, to be read and printed; with `against`, what differs from another state is marked."""
+    against = query_number("against", 0, MOST_REVISION) or None
+    who = may(Right.SEE_FORMS)
+    shown, lines = history.text_of_state(connection, who=who, form=form, revision=revision, against=against)
+    return Response(render_template("form_text.html", form=shown, lines=lines, revision=revision, against=against))
+
+
 @endpoint(blueprint, "GET", "/states/<number:before>/changes/<number:after>", reply=ChangesReply)
 def compare(form: UUID, before: int, after: int) -> ChangesReply:
     """Say what changed between two saved states."""
@@ -55,7 +73,11 @@ def here(asked: PresenceRequest, form: UUID) -> PresenceReply:
     who = may(Right.SEE_FORMS, used=False)
     with connection() as database:
         found = history.here(database, who=who, form=form, tab=asked.tab, area=asked.area, part=asked.part)
-    return PresenceReply(people=[PresentReply.model_validate(each) for each in found.people], revision=found.revision)
+    return PresenceReply(
+        people=[PresentReply.model_validate(each) for each in found.people],
+        revision=found.revision,
+        live_edition=found.live_edition,
+    )
 
 
 @endpoint(blueprint, "POST", "/presence/end", body=LeaveRequest)

@@ -62,7 +62,7 @@ def shown(asked: ShowSlotsRequest, form: UUID) -> ShownSlotsReply:
 @endpoint(blueprint, "POST", "/of-table", body=SlotsOfTableRequest, reply=SlotsOfTableReply)
 def of_table(asked: SlotsOfTableRequest, form: UUID) -> SlotsOfTableReply:
     """Return which slots a table's records make; nothing is kept."""
-    require(connection, who=may(Right.SEE_FORMS), form=form)
+    require(connection, who=may(Right.EDIT_FORMS), form=form)
     _known_zone(asked.time_zone)
     found = slots_of_table(
         connection,

@@ -92,6 +92,14 @@ def example_of(endpoint):
         "PresenceRequest": {"tab": "abc", "area": "compose"},
         "LeaveRequest": {"tab": "abc"},
         "NewBrandRequest": {"name": "Night", "look": {}},
+        "SlotsOfTableRequest": {
+            "table": "00000000-0000-0000-0000-000000000000",
+            "day": "c1",
+            "usual": {"minutes": 60, "places": 1, "at": ""},
+            "time_zone": "Europe/Berlin",
+        },
+        "RehearsedVisitorRequest": {"known": ""},
+        "NameStateRequest": {"name": "As agreed"},
         "BrandRequest": {"look": {}},
         "NewAccountRequest": {"secret": "practice-secret-unknown"},
         "NewCalendarRequest": {

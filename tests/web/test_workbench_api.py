@@ -1,6 +1,7 @@
 """What the workbench asks beside drafts: history, presence, trials, brands, pictures, starts, conditions."""
 
 import io
+import re
 
 import pytest
 from conftest import Browser, make_person, save_draft, visit_document, within
@@ -8,6 +9,7 @@ from PIL import Image
 
 from codexa.services import desk, publishing
 from codexa.services.errors import TrialsFailError
+from codexa.store import history
 
 TRIAL = {
     "id": "t1",
@@ -99,6 +101,30 @@ class TestHistory:
         assert as_mira.get(f"/api/forms/{draft}/states/1").json["draft"]["title"] == "Your visit"
         assert as_mira.get(f"/api/forms/{draft}/states/9").status_code == 404
 
+    def test_a_state_has_a_name_and_a_size_and_is_kept_for_it(self, as_mira, connection, mira, draft):
+        for revision, title in enumerate(("One", "Two", "Three"), 1):
+            save(connection, mira, draft, revision, title=title)
+        place = f"/api/forms/{draft}/states/2/name"
+        assert as_mira.put(place, json={"name": "  As   agreed "}).status_code == 204
+        assert as_mira.put(f"/api/forms/{draft}/states/9/name", json={"name": "x"}).status_code == 404
+        assert as_mira.put(place, json={"name": "x" * 101}).status_code == 400
+        states = as_mira.get(f"/api/forms/{draft}/states").json["states"]
+        assert [(each["name"], each["changes"]) for each in states] == [("", 1), ("", 1), ("As agreed", 1), ("", 1)]
+        connection.execute("UPDATE saved_state SET saved_at = saved_at - interval '400 days'")
+        connection.commit()
+        assert history.thin_states(connection, days=30) == 1
+        connection.commit()
+        states = as_mira.get(f"/api/forms/{draft}/states").json["states"]
+        assert [each["revision"] for each in states] == [4, 2, 1]
+
+    def test_a_state_is_read_as_text_and_compared(self, as_mira, connection, mira, draft):
+        save(connection, mira, draft, 1, title="Another <title>")
+        page = as_mira.client.get(f"/api/forms/{draft}/states/2/text?against=1").get_data(as_text=True)
+        assert "<ins>  title: Another &lt;title&gt;</ins>" in page
+        assert re.search(r"<span>\s+1.1 .*\(Number\)</span>", page)
+        assert "<ins>" not in as_mira.client.get(f"/api/forms/{draft}/states/2/text").get_data(as_text=True)
+        assert as_mira.client.get(f"/api/forms/{draft}/states/2/text").headers["Content-Type"].startswith("text/html")
+
     def test_presence_names_others_and_the_revision_and_forgets_who_left(self, app, as_mira, connection, draft):
         connection.commit()
         jonas = Browser(app)
@@ -106,11 +132,14 @@ class TestHistory:
         connection.commit()
         address = f"/api/forms/{draft}/presence"
         mine = {"tab": "mine", "area": "compose", "part": "people"}
-        assert as_mira.post(address, json=mine).json == {"people": [], "revision": 1}
+        assert as_mira.post(address, json=mine).json == {"people": [], "revision": 1, "live_edition": None}
+        # One's own other tabs are nobody else.
+        assert as_mira.post(address, json=mine | {"tab": "second"}).json["people"] == []
         jonas.sign_in("jonas@example.org")
         heard = jonas.post(address, json={"tab": "his", "area": "rules"}).json["people"]
         assert heard == [{"name": "Owner", "area": "compose", "part": "people"}]
-        as_mira.post(f"{address}/end", json={"tab": "mine"})
+        for tab in ("mine", "second"):
+            as_mira.post(f"{address}/end", json={"tab": tab})
         assert jonas.post(address, json={"tab": "his", "area": "rules"}).json["people"] == []
 
 

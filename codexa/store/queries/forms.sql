@@ -69,6 +69,10 @@ WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL
 -- The revision of a form of the team, without its draft.
 SELECT revision FROM form WHERE team_id = %(team)s AND id = %(form)s AND deleted_at IS NULL;
 
+-- name: find_saved
+-- What is saved and live of a form of the team, without its draft.
+SELECT revision, live_edition FROM form WHERE team_id = %(team)s AND id = %(form)s AND deleted_at IS NULL;
+
 -- name: wait_for_slugs
 -- Lets one at a time give an address to forms of a team.
 SELECT pg_advisory_xact_lock(hashtextextended('addresses of ' || %(team)s::text, 0));
@@ -103,8 +107,8 @@ WITH saved AS (
     WHERE team_id = %(team)s AND id = %(form)s AND revision = %(revision)s AND deleted_at IS NULL
     RETURNING id, revision, draft, changed_at, changed_by
 ), kept AS (
-    INSERT INTO saved_state (form_id, revision, draft, saved_at, saved_by)
-    SELECT id, revision, draft, changed_at, changed_by FROM saved
+    INSERT INTO saved_state (form_id, revision, draft, saved_at, saved_by, changes)
+    SELECT id, revision, draft, changed_at, changed_by, %(changes)s FROM saved
 )
 SELECT revision, changed_at FROM saved;
 

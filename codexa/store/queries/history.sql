@@ -1,6 +1,7 @@
 -- name: list_states
 -- The saved states of a form of the team, newest first, with the edition that each was published as.
-SELECT saved_state.revision, saved_state.saved_at, person.name AS saved_by, edition.number AS edition
+SELECT saved_state.revision, saved_state.saved_at, person.name AS saved_by, edition.number AS edition,
+    saved_state.name, saved_state.changes
 FROM saved_state
 JOIN form ON form.id = saved_state.form_id
 LEFT JOIN person ON person.id = saved_state.saved_by
@@ -24,8 +25,15 @@ WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL
 ORDER BY saved_state.revision DESC
 LIMIT 1;
 
+-- name: name_state
+-- Gives a saved state of a form of the team a name, or takes it away.
+UPDATE saved_state SET name = %(name)s FROM form
+WHERE form.id = saved_state.form_id AND form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL
+    AND saved_state.revision = %(revision)s
+RETURNING saved_state.revision;
+
 -- name: thin_states
--- Deletes old states that one person saved soon again; never a form's first or newest, nor one that was published.
+-- Deletes old states that one person saved soon again; never a form's first or newest, nor one that was published or named.
 WITH followed AS (
     SELECT form_id, revision, saved_by, saved_at,
         lead(saved_by) OVER later AS next_by,
@@ -34,7 +42,7 @@ WITH followed AS (
 )
 DELETE FROM saved_state USING followed
 WHERE saved_state.form_id = followed.form_id AND saved_state.revision = followed.revision
-    AND followed.revision > 1
+    AND followed.revision > 1 AND saved_state.name = ''
     AND followed.saved_at < now() - make_interval(days => %(days)s)
     AND followed.next_by IS NOT DISTINCT FROM followed.saved_by
     AND followed.next_at - followed.saved_at < interval '5 minutes'
@@ -56,8 +64,11 @@ RETURNING form_id;
 DELETE FROM presence WHERE form_id = %(form)s AND (tab = %(tab)s OR seen_at < now() - interval '1 minute');
 
 -- name: list_present
--- Who else shows the form just now; a person's several tabs are named each.
-SELECT person.name, presence.area, presence.part
-FROM presence JOIN person ON person.id = presence.person_id
-WHERE presence.form_id = %(form)s AND presence.tab <> %(tab)s AND presence.seen_at > now() - make_interval(secs => %(seconds)s)
-ORDER BY person.name, presence.tab;
+-- Who else shows the form just now, each once: where they were last.
+SELECT * FROM (
+    SELECT DISTINCT ON (person.id) person.name, presence.area, presence.part
+    FROM presence JOIN person ON person.id = presence.person_id
+    WHERE presence.form_id = %(form)s AND presence.person_id <> %(person)s
+        AND presence.seen_at > now() - make_interval(secs => %(seconds)s)
+    ORDER BY person.id, presence.seen_at DESC
+) AS present ORDER BY name;

@@ -11,18 +11,29 @@ from codexa.web.contract.message import Message
 
 
 class StateReply(Message):
-    """A saved state of a draft; `edition` is its number where it was published."""
+    """A saved state of a draft: its name, "" for none, and how many changes it made of the state before.
+
+    `edition` is its number where it was published.
+    """
 
     revision: int
     saved_at: datetime
     saved_by: str | None
     edition: int | None
+    name: str
+    changes: int
 
 
 class StatesReply(Message):
     """Saved states, newest first."""
 
     states: list[StateReply]
+
+
+class NameStateRequest(Message):
+    """What a saved state is called; "" for nothing."""
+
+    name: Annotated[str, StringConstraints(max_length=100)]
 
 
 class ChangesReply(Message):
@@ -48,10 +59,11 @@ class PresentReply(Message):
 
 
 class PresenceReply(Message):
-    """Who else is here, and the revision that is saved now."""
+    """Who else is here, the revision that is saved now, and the edition that visitors get now."""
 
     people: list[PresentReply]
     revision: int
+    live_edition: int | None
 
 
 class LeaveRequest(Message):

@@ -558,6 +558,10 @@ export const api = {
   states: (form: string, before: number | null) =>
     call<StatesReply>("GET", `/forms/${form}/states${before === null ? "" : `?before=${before}`}`),
   state: (form: string, revision: number) => call<DraftReply>("GET", `/forms/${form}/states/${revision}`),
+  nameState: (form: string, revision: number, name: string) =>
+    call<undefined>("PUT", `/forms/${form}/states/${revision}/name`, { name }),
+  stateAsText: (form: string, revision: number, against: number | null) =>
+    `/api/forms/${form}/states/${revision}/text${against === null ? "" : `?against=${against}`}`,
   changes: (form: string, before: number, after: number) =>
     call<ChangesReply>("GET", `/forms/${form}/states/${before}/changes/${after}`),
   presence: (form: string, here: { tab: string; area: string; part: string | null }) =>

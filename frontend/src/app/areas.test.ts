@@ -18,7 +18,7 @@ import {
   withPoints,
   withProfileNamed,
 } from "./figures/questions";
-import { stepsOf } from "./history/steps";
+import { beforeToday, stepsOf } from "./history/steps";
 
 describe("the other side of a condition", () => {
   it("is read back as it was entered", () => {
@@ -200,10 +200,15 @@ describe("history in steps", () => {
     saved_at: `2026-06-01T12:${String(minute).padStart(2, "0")}:00Z`,
     saved_by: by,
     edition,
+    name: revision === 9 ? "As agreed" : "",
+    changes: 1,
   });
 
-  it("takes one person's saves close together as one; others, pauses and editions part them", () => {
+  it("takes one person's saves close together as one; others, pauses, names and editions part them", () => {
     const steps = stepsOf([
+      state(10, 32),
+      state(9, 31),
+      state(8, 30),
       state(7, 30),
       state(6, 29),
       state(5, 28, "Tomas"),
@@ -212,8 +217,22 @@ describe("history in steps", () => {
       state(2, 10),
       state(1, 9),
     ]);
-    const told = steps.map(({ last, count, before }) => `${last.revision} ×${count} after ${before}`);
-    expect(told).toEqual(["7 ×2 after 5", "5 ×1 after 4", "4 ×1 after 3", "3 ×3 after null"]);
+    const told = steps.map(({ last, states, before }) => `${last.revision} ×${states.length} after ${before}`);
+    const expected = ["10 ×1 after 9", "9 ×4 after 5", "5 ×1 after 4", "4 ×1 after 3", "3 ×3 after null"];
+    expect(told).toEqual(expected);
+  });
+
+  it("never takes many saves, or much that was changed, as one", () => {
+    const saves = (changes: number) => Array.from({ length: 30 }, (_, at) => ({ ...state(40 - at, 30), changes }));
+    expect(stepsOf(saves(1)).map(({ states }) => states.length)).toEqual([12, 12, 6]);
+    expect(stepsOf(saves(9)).every(({ states }) => states.length === 2)).toBe(true);
+  });
+
+  it("tells what was there before today", () => {
+    const saved = (revision: number, at: string) => ({ ...state(revision, 0), saved_at: at });
+    const states = [saved(3, "2026-06-02T09:00:00"), saved(2, "2026-06-02T00:00:00"), saved(1, "2026-06-01T23:59:59")];
+    expect(beforeToday(states, new Date("2026-06-02T12:00:00"))).toBe(1);
+    expect(beforeToday(states.slice(0, 2), new Date("2026-06-02T12:00:00"))).toBeNull();
   });
 });
 

@@ -4,11 +4,15 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import type { Form } from "../api/generated/wire";
 import { actionOf, after, EMPTY, anyDoing, anyDoings, anyForm, type Doing } from "../testing/any_form";
+import { differences } from "./differences";
 import { apply, isInside } from "./draft";
 import { type History, historyReducer, newHistory } from "./history";
+import { deltasOf, statesOf } from "./kept_steps";
 import { merge } from "./merge";
 import { copiesOf, newBlock } from "./new_block";
 import { alone, partsOf } from "./parts";
+import { same } from "./same";
+import { mergedOrder, movedIn } from "./three_way";
 
 const idsOf = (form: Form): string[] => [...partsOf(form).keys()].sort();
 
@@ -168,6 +172,154 @@ describe("merging", () => {
         expect(expected.filter((id) => !kept.has(id))).toEqual([]);
       }),
       { numRuns: 300 },
+    );
+  });
+
+  it("has every change of both in it, or asks about it", () => {
+    fc.assert(
+      fc.property(anyForm, anyDoings(6), anyDoings(6), (base, my, their) => {
+        const [mine, theirs] = [after(base, my), after(base, their)];
+        const { form, clashes } = merge(base, mine, theirs, "mine");
+        const [was, now] = [partsOf(base), partsOf(form)];
+        const asked = (id: string, setting: string) =>
+          clashes.some(({ owner, path }) => owner === id && (path === "" || path === setting));
+        for (const made of [mine, theirs])
+          for (const { id, part } of partsOf(made).values()) {
+            const [before, merged] = [was.get(id), now.get(id)];
+            if (!before || !merged) continue;
+            const [old, said, kept] = [before.part, part, merged.part].map(alone);
+            for (const setting of Object.keys(said!))
+              if (!same(old![setting], said![setting]) && !asked(id, setting))
+                expect(kept![setting]).toEqual(said![setting]);
+          }
+      }),
+      { numRuns: 300 },
+    );
+  });
+
+  it("keeps what each of two people moved within one page", () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 6, max: 30 }), fc.nat(), fc.nat(), fc.nat(), fc.nat(), (count, a, b, c, d) => {
+        const ids = Array.from({ length: count }, (_, at) => `b${at}`);
+        const moved = (from: number, to: number): string[] => {
+          const rest = ids.toSpliced(from % count, 1);
+          return rest.toSpliced(to % rest.length, 0, ids[from % count]!);
+        };
+        fc.pre(a % count !== c % count);
+        const [mine, theirs] = [moved(a, b), moved(c, d)];
+        const order = mergedOrder([ids, mine, theirs], new Set(ids), () => "mine");
+        expect([...order].sort()).toEqual([...ids].sort());
+        // Without the one that the other moved, the order is that of each.
+        const without = (list: readonly string[], id: string) => list.filter((each) => each !== id);
+        const [mover, other] = [ids[a % count]!, ids[c % count]!];
+        const near = (one: number, other: number) => Math.abs((one % count) - (other % count)) < 2;
+        const beside = near(a, c) || near(b, d) || near(b, a) || near(d, c);
+        if (!beside && movedIn(ids, mine).has(mover) && movedIn(ids, theirs).has(other)) {
+          expect(without(order, other)).toEqual(without(mine, other));
+          expect(without(order, mover)).toEqual(without(theirs, mover));
+        }
+      }),
+    );
+  });
+});
+
+describe("names that two people give", () => {
+  const into = { holder: "p1", list: "blocks" } as const;
+  const field = (id: string, key: string, more: object = {}) => ({ ...newBlock(EMPTY, "number"), id, key, ...more });
+  const with_ = (form: Form, ...parts: { id: string }[]): Form => apply(form, { do: "add", parts, into, at: 0 });
+  const base = with_(EMPTY, field("a", "people"), field("b", "price"));
+  const formulaOf = (form: Form, id: string) => (partsOf(form).get(id)!.part as unknown as { shown: string }).shown;
+  const keyOf = (form: Form, id: string) => (partsOf(form).get(id)!.part as unknown as { key: string }).key;
+  const edited = (form: Form, id: string, changes: object) =>
+    apply(form, { do: "edit", parts: [id], changes: { ...changes } });
+
+  it("are followed by the rules that the other wrote meanwhile, whoever of both saves last", () => {
+    const renamed = edited(base, "a", { key: "guests" });
+    const ruled = with_(
+      base,
+      field("c", "note", { shown: 'people > 2 and price <> "people"', label: "{people} in all" }),
+    );
+    for (const [mine, theirs] of [
+      [renamed, ruled],
+      [ruled, renamed],
+    ] as const) {
+      const { form, clashes } = merge(base, mine, theirs, "mine");
+      expect(clashes).toEqual([]);
+      expect([keyOf(form, "a"), formulaOf(form, "c")]).toEqual(["guests", 'guests > 2 and price <> "people"']);
+      expect(partsOf(form).get("c")!.title).toBe("{guests} in all");
+    }
+  });
+
+  it("are asked about once where both renamed, and then hold in the rules of both", () => {
+    const [mine, theirs] = [
+      edited(edited(base, "a", { key: "guests" }), "b", { shown: "guests > 1" }),
+      with_(edited(base, "a", { key: "visitors" }), field("c", "note", { shown: "visitors > 2" })),
+    ];
+    const { form, clashes } = merge(base, mine, theirs, "theirs");
+    expect(clashes.map(({ owner, path }) => [owner, path])).toEqual([["a", "key"]]);
+    expect([keyOf(form, "a"), formulaOf(form, "b"), formulaOf(form, "c")]).toEqual([
+      "visitors",
+      "visitors > 1",
+      "visitors > 2",
+    ]);
+  });
+
+  it("are made to differ where both came to the same: theirs stays, my rules follow mine", () => {
+    const mine = with_(base, field("c", "note"), field("d", "rest", { shown: "note > 1" }));
+    const theirs = with_(base, field("e", "note"), field("f", "more", { shown: "note > 2" }));
+    const { form, clashes } = merge(base, mine, theirs, "mine");
+    expect(clashes).toEqual([]);
+    expect(["c", "e"].map((id) => keyOf(form, id))).toEqual(["note_2", "note"]);
+    expect(["d", "f"].map((id) => formulaOf(form, id))).toEqual(["note_2 > 1", "note > 2"]);
+  });
+
+  it("that are codes of options differ too, and options of both stay, each with its own wording", () => {
+    const option = (id: string, code: string, label: string) => ({ id, code, label });
+    const choice = {
+      ...newBlock(EMPTY, "single_choice"),
+      id: "s",
+      options: [option("o1", "a", "A"), option("o2", "b", "B")],
+    };
+    const begun = with_(EMPTY, choice);
+    const of = (...options: object[]) => edited(begun, "s", { options });
+    const mine = of(option("o1", "a", "Alpha"), option("o2", "b", "B"), option("o3", "new", "Mine"));
+    const theirs = of(option("o2", "b", "Beta"), option("o1", "a", "A"), option("o4", "new", "Theirs"));
+    const { form, clashes } = merge(begun, mine, theirs, "mine");
+    const { options } = partsOf(form).get("s")!.part as unknown as { options: ReturnType<typeof option>[] };
+    expect(clashes).toEqual([]);
+    expect(options.map(({ code, label }) => `${code} ${label}`).sort()).toEqual([
+      "a Alpha",
+      "b Beta",
+      "new Theirs",
+      "new_2 Mine",
+    ]);
+    expect(options[0]!.label).toBe("Beta");
+  });
+});
+
+describe("steps that the browser keeps", () => {
+  it("lead back through the same states, as far as there is room", () => {
+    fc.assert(
+      fc.property(anyForm, fc.array(anyDoing, { maxLength: 8 }), (form, doings) => {
+        const states = doings.reduce<Form[]>((before, doing) => [...before, after(before.at(-1)!, [doing])], [form]);
+        const past = states.slice(0, -1).map((each) => ({ form: each }));
+        const now = states.at(-1)!;
+        const kept = JSON.parse(JSON.stringify(deltasOf(now, past, Infinity))) as ReturnType<typeof deltasOf>;
+        expect(statesOf(now, kept)).toEqual(past.map((each) => each.form));
+        expect(deltasOf(now, past, 0)).toEqual([]);
+      }),
+    );
+  });
+
+  it("say what differs: nothing between equal states, and each thing once", () => {
+    fc.assert(
+      fc.property(anyForm, anyDoings(5), (form, doings) => {
+        const now = after(form, doings);
+        expect(differences(now, structuredClone(now))).toEqual([]);
+        const found = differences(form, now);
+        expect(found.length === 0).toBe(same(form, now));
+        expect(new Set(found.map((each) => JSON.stringify({ ...each, after: null }))).size).toBe(found.length);
+      }),
     );
   });
 });

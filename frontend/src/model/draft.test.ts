@@ -114,7 +114,9 @@ describe("merging two people's changes", () => {
 
   it("asks about the same block, and takes what is preferred", () => {
     const [mine, theirs] = [labelled(form, "people", "Mine"), labelled(form, "people", "Theirs")];
-    expect(merge(form, mine, theirs, "mine").clashes).toEqual(["people"]);
+    expect(merge(form, mine, theirs, "mine").clashes).toEqual([
+      { owner: "people", path: "label", mine: "Mine", theirs: "Theirs" },
+    ]);
     expect(label(merge(form, mine, theirs, "mine").form, "people")).toBe("Mine");
     expect(label(merge(form, mine, theirs, "theirs").form, "people")).toBe("Theirs");
   });
@@ -135,7 +137,7 @@ describe("merging two people's changes", () => {
     const removed = apply(form, { do: "remove", parts: ["people"] });
     expect(order(merge(form, form, removed, "mine").form)).toEqual(["school price", ""]);
     const { form: merged, clashes } = merge(form, labelled(form, "people", "Mine"), removed, "mine");
-    expect(clashes).toEqual(["people"]);
+    expect(clashes).toMatchObject([{ owner: "people", path: "", theirs: undefined }]);
     expect(order(merged)).toEqual(["people school price", ""]);
   });
 

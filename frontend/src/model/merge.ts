@@ -1,13 +1,29 @@
-// Two people, one draft: changes to different parts both stay; changes to the same one are a clash to be asked about.
+// Two people, one draft: what they changed comes together, setting by setting; where both changed the same, it is asked.
 import type { Form } from "../api/generated/wire";
+import { withAgreedNames } from "./agreed_names";
 import { alone, type Entry, FORM, type Into, listsOf, type Parts, partsOf } from "./parts";
-import { same } from "./same";
+import { mergedOrder, mergedSettings, mergedValue, type Side, type Three } from "./three_way";
+
+/** What both changed otherwise: of a part by its id, or of the form (""); a setting by its path. */
+export interface Clash {
+  owner: string;
+  /** "label", "options.o1.label"; PLACE where both moved it; "" where one took away what the other changed. */
+  path: string;
+  mine: unknown;
+  theirs: unknown;
+}
+
+export const PLACE = "place";
+
+export const clashName = ({ owner, path }: Pick<Clash, "owner" | "path">): string => `${owner}/${path}`;
+
+/** Whose stays where both changed the same. */
+export type Prefer = Side | ((clash: Clash) => Side);
 
 export interface Merge {
   /** Theirs with my changes put in; where both changed the same, `prefer` decided. */
   form: Form;
-  /** Ids of parts, or names of form settings, that both changed differently. */
-  clashes: string[];
+  clashes: Clash[];
 }
 
 interface Versions {
@@ -17,42 +33,42 @@ interface Versions {
 }
 
 type Kept = Map<string, { entry: Entry; settings: Record<string, unknown> }>;
+type Decide = (clash: Clash) => Side;
 
 /** Merge what I made of `base` with what somebody else made of it. */
-export function merge(base: Form, mine: Form, theirs: Form, prefer: "mine" | "theirs"): Merge {
-  const clashes: string[] = [];
-  const pick = <Value>(name: string, before: Value, my: Value, their: Value): Value => {
-    if (same(my, before) || same(my, their)) return their;
-    if (same(their, before)) return my;
-    clashes.push(name);
-    return prefer === "mine" ? my : their;
+export function merge(base: Form, mine: Form, theirs: Form, prefer: Prefer): Merge {
+  const clashes = new Map<string, Clash>();
+  const decide: Decide = (clash) => {
+    clashes.set(clashName(clash), clash);
+    return typeof prefer === "string" ? prefer : prefer(clash);
   };
-  const own = [base, mine, theirs].map(alone) as [Partial<Form>, Partial<Form>, Partial<Form>];
-  const names = Object.keys(own[2]) as (keyof Form)[];
-  const settings = names.map((name) => [name, pick(name, own[0][name], own[1][name], own[2][name])]);
-  const versions = { base: partsOf(base), mine: partsOf(mine), theirs: partsOf(theirs) };
+  const askOf = (owner: string) => (path: string, my: unknown, their: unknown) =>
+    decide({ owner, path, mine: my, theirs: their });
+  const three = withAgreedNames([base, mine, theirs], (part, my, their) => askOf(part)("key", my, their));
+  const settings = mergedSettings("", three.map(alone) as unknown as Three<Record<string, unknown>>, askOf(FORM));
+  const [before, my, their] = three.map(partsOf) as [Parts, Parts, Parts];
+  const versions = { base: before, mine: my, theirs: their };
   const kept: Kept = new Map();
-  for (const id of new Set([...versions.mine.keys(), ...versions.theirs.keys()])) {
-    const [before, my, their] = [versions.base.get(id), versions.mine.get(id), versions.theirs.get(id)];
-    const own = (entry: Entry | undefined) => entry && alone(entry.part);
-    const chosen = pick(id, own(before), own(my), own(their));
-    if (chosen) kept.set(id, { entry: placed(before, my, their), settings: chosen });
+  for (const id of new Set([...my.keys(), ...their.keys()])) {
+    const entries = [before.get(id), my.get(id), their.get(id)] as const;
+    const own = entries.map((entry) => entry && alone(entry.part)) as unknown as Three;
+    const chosen = mergedValue("", own, askOf(id)) as Record<string, unknown> | undefined;
+    if (chosen) kept.set(id, { entry: placed(entries, decide), settings: chosen });
   }
-  clashes.push(...broughtBack(kept, versions));
+  broughtBack(kept, versions, decide);
   takenOutOfRows(kept);
-  const form = { ...Object.fromEntries(settings), ...assembled(versions, kept, theirs) } as Form;
-  return { form, clashes };
+  const form = { ...settings, ...assembled(versions, kept, three[2], decide) } as Form;
+  return { form, clashes: [...clashes.values()] };
 }
 
 /** Repeats that one of us removed while the other gave them a row kind come back: a row kind stands nowhere else. */
-function broughtBack(kept: Kept, { mine, theirs }: Versions): string[] {
+function broughtBack(kept: Kept, { mine, theirs }: Versions, decide: Decide): void {
   const lost = [...kept.values()].filter(({ entry }) => entry.what === "kind" && !kept.has(entry.into.holder));
-  const repeats = new Set(lost.map(({ entry }) => entry.into.holder));
-  for (const id of repeats) {
+  for (const id of new Set(lost.map(({ entry }) => entry.into.holder))) {
     const entry = (mine.get(id) ?? theirs.get(id))!;
+    decide({ owner: id, path: "", mine: mine.get(id)?.part, theirs: theirs.get(id)?.part });
     kept.set(id, { entry, settings: alone(entry.part) });
   }
-  return [...repeats];
 }
 
 /** Repeats that one of us put into what the other moved into a row: rows hold none, so they stand where they are seen. */
@@ -71,23 +87,35 @@ function takenOutOfRows(kept: Kept): void {
 const NOWHERE: Into = { holder: "nowhere", list: "blocks" };
 
 /** Where a part stands: where I put it if I moved it, else where they have it. */
-function placed(before: Entry | undefined, my: Entry | undefined, their: Entry | undefined): Entry {
-  const moved = !before || (my && nameOf(my.into) !== nameOf(before.into));
-  return (moved ? (my ?? their) : (their ?? my))!;
+function placed([before, my, their]: readonly [Entry?, Entry?, Entry?], decide: Decide): Entry {
+  if (!my || !their) return (my ?? their)!;
+  const [was, mine, theirs] = [before && nameOf(before.into), nameOf(my.into), nameOf(their.into)];
+  if (mine === was || mine === theirs) return their;
+  if (theirs === was) return my;
+  return decide({ owner: my.id, path: PLACE, mine: my.into, theirs: their.into }) === "mine" ? my : their;
 }
 
 const nameOf = (into: Into): string => `${into.holder}/${into.list}`;
 
-function assembled({ base, mine, theirs }: Versions, kept: Kept, form: Form): Partial<Form> {
+function assembled({ base, mine, theirs }: Versions, kept: Kept, form: Form, decide: Decide): Partial<Form> {
   const used = new Set<string>();
   const listed = [base, mine, theirs].map(sequences) as [Sequences, Sequences, Sequences];
+  const membersOf = new Map<string, string[]>();
+  for (const [id, { entry }] of kept) {
+    const name = nameOf(entry.into);
+    membersOf.set(name, [...(membersOf.get(name) ?? []), id]);
+  }
   const built = (holder: string, lists: readonly string[]): Record<string, unknown> =>
     Object.fromEntries(
       lists.map((list) => {
         const name = `${holder}/${list}`;
-        const members = [...kept.keys()].filter((id) => nameOf(kept.get(id)!.entry.into) === name && !used.has(id));
+        const members = (membersOf.get(name) ?? []).filter((id) => !used.has(id));
         members.forEach((id) => used.add(id));
-        return [list, arranged(listed, name, members).map(made)];
+        const three = listed.map((each) => each.get(name) ?? []) as unknown as Three<readonly string[]>;
+        const order = mergedOrder(three, new Set(members), (id, my, their) =>
+          decide({ owner: id, path: PLACE, mine: my, theirs: their }),
+        );
+        return [list, order.map(made)];
       }),
     );
   const made = (id: string): Record<string, unknown> => {
@@ -114,25 +142,4 @@ function sequences(parts: Parts): Sequences {
     found.set(name, [...(found.get(name) ?? []), entry.id]);
   }
   return found;
-}
-
-/** The members of a list in my order where I changed it, else in theirs; what the other added follows its neighbour. */
-function arranged([base, mine, theirs]: [Sequences, Sequences, Sequences], name: string, members: string[]): string[] {
-  const [before, my, their] = [base, mine, theirs].map((each) => each.get(name) ?? []) as [
-    string[],
-    string[],
-    string[],
-  ];
-  const [leading, other] = same(my, before) ? [their, my] : [my, their];
-  const order = leading.filter((id) => members.includes(id));
-  for (const id of members) {
-    if (order.includes(id)) continue;
-    const neighbour = other
-      .slice(0, Math.max(0, other.indexOf(id)))
-      .reverse()
-      .find((each) => order.includes(each));
-    const at = neighbour ? order.indexOf(neighbour) + 1 : other.includes(id) ? 0 : order.length;
-    order.splice(at, 0, id);
-  }
-  return order;
 }

@@ -3,6 +3,7 @@ import type { Form } from "../api/generated/wire";
 import { type Block, type BlockKind, type Page, titleOf, typeOf } from "./blocks";
 import { keyFrom, keysOf } from "./outline";
 import type { Confirmation, Figure, FormPart, Paragraph, RowKind, ScoredQuestion } from "./parts";
+import { rewritten } from "./renaming";
 
 /** An id that nothing else has; ids never change and mean nothing. */
 export const newId = (): string => crypto.randomUUID().replaceAll("-", "").slice(0, 12);
@@ -165,42 +166,4 @@ const pairs = (before: readonly Block[], after: readonly Block[]): [string, stri
     const copy = after[index]!;
     const inner = block.type === "group" && copy.type === "group" ? pairs(block.blocks, copy.blocks) : [];
     return [[block.key, copy.key], ...inner];
-  });
-
-// Words and texts in quotation marks stay as they are; names in formulas and in {insertions} follow.
-function rewritten<Value>(value: Value, renamed: ReadonlyMap<string, string>, setting = ""): Value {
-  if (renamed.size === 0) return value;
-  if (Array.isArray(value)) return value.map((each: unknown) => rewritten(each, renamed, setting)) as Value;
-  if (value !== null && typeof value === "object")
-    return Object.fromEntries(
-      Object.entries(value).map(([name, each]) => [name, rewritten(each as unknown, renamed, name)]),
-    ) as Value;
-  if (typeof value !== "string") return value;
-  if (FORMULAS.has(setting)) return namesReplaced(value, renamed) as Value;
-  if (INSERTING.has(setting)) return value.replaceAll(/\{[^}]*\}/g, (part) => namesReplaced(part, renamed)) as Value;
-  return value;
-}
-
-const FORMULAS = new Set([
-  "shown",
-  "required",
-  "locked",
-  "default",
-  "formula",
-  "offered",
-  "fitting",
-  "earliest",
-  "latest",
-  "priced_by",
-  "taking",
-  "when",
-]);
-const INSERTING = new Set(["label", "help", "text", "lead", "caption", "message", "statement"]);
-
-const namesReplaced = (formula: string, renamed: ReadonlyMap<string, string>): string =>
-  formula.replaceAll(/"(?:[^"]|"")*"|[^\W\d][\w.]*(?![\w.]|\s*\()/gu, (word) => {
-    if (word.startsWith('"')) return word;
-    const [first = "", ...rest] = word.split(".");
-    const now = renamed.get(first.toLowerCase());
-    return now ? [now, ...rest].join(".") : word;
   });

@@ -6271,6 +6271,15 @@ export interface NameRequest {
   name: string;
 }
 /**
+ * What a saved state is called; "" for nothing.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "NameStateRequest".
+ */
+export interface NameStateRequest {
+  name: string;
+}
+/**
  * How many records of a table name a record, and by which of its columns.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -6953,12 +6962,13 @@ export interface PlanRecordsRequest {
   writing: FileWriting | null;
 }
 /**
- * Who else is here, and the revision that is saved now.
+ * Who else is here, the revision that is saved now, and the edition that visitors get now.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "PresenceReply".
  */
 export interface PresenceReply {
+  live_edition: number | null;
   people: PresentReply[];
   revision: number;
 }
@@ -7901,13 +7911,17 @@ export interface SpokenRequest {
   words: string;
 }
 /**
- * A saved state of a draft; `edition` is its number where it was published.
+ * A saved state of a draft: its name, "" for none, and how many changes it made of the state before.
+ *
+ * `edition` is its number where it was published.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "StateReply".
  */
 export interface StateReply {
+  changes: number;
   edition: number | null;
+  name: string;
   revision: number;
   saved_at: string;
   saved_by: string | null;

@@ -3,7 +3,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import InputBase from "@mui/material/InputBase";
 import { type DragEvent, type KeyboardEvent, memo, type MouseEvent, useMemo, useRef, useState } from "react";
-import type { Note } from "../../api/generated/wire";
+import type { Note, PresentReply } from "../../api/generated/wire";
 import type { Entry, Parts } from "../../model/parts";
 import { NOTE_KINDS, REQUIRED_SIGN } from "../../text/words";
 import { useBench } from "../workbench/bench";
@@ -42,7 +42,8 @@ function rowsOf(parts: Parts, search: string, folded: ReadonlySet<string>): Entr
 }
 
 export function Outline({ actions, onAdd }: Props) {
-  const { parts, mayEdit, selected, select, analysis } = useBench();
+  const { parts, mayEdit, selected, select, analysis, people } = useBench();
+  const here = useMemo(() => namesByPart(people), [people]);
   const [search, setSearch] = useState("");
   const [folded, setFolded] = useState<ReadonlySet<string>>(new Set());
   const [byFigure, setByFigure] = useState(false);
@@ -115,6 +116,7 @@ export function Outline({ actions, onAdd }: Props) {
             over={over}
             movable={mayEdit && !search}
             notes={analysis.notes}
+            here={here}
             on={on}
           />
         ))}
@@ -208,6 +210,8 @@ interface RowProps {
   dropped: Side | null;
   movable: boolean;
   notes: Note[] | undefined;
+  /** Who else has selected it, or "". */
+  here: string;
   on: RowEvents;
 }
 
@@ -221,8 +225,18 @@ interface PieceProps {
   over: { id: string; side: Side } | null;
   movable: boolean;
   notes: Readonly<Record<string, Note[]>>;
+  /** Who else has selected what, by part. */
+  here: ReadonlyMap<string, string>;
   on: RowEvents;
 }
+
+function namesByPart(people: readonly PresentReply[]): ReadonlyMap<string, string> {
+  const found = new Map<string, string>();
+  for (const { part, name } of people) if (part) found.set(part, [found.get(part), name].filter(Boolean).join(", "));
+  return found;
+}
+
+const initials = (name: string): string => [...name.matchAll(/(?<!\p{L})\p{L}/gu)].slice(0, 2).join("").toUpperCase();
 
 const rowOf = (piece: PieceProps, entry: Entry): RowProps => ({
   entry,
@@ -232,6 +246,7 @@ const rowOf = (piece: PieceProps, entry: Entry): RowProps => ({
   dropped: piece.over?.id === entry.id ? piece.over.side : null,
   movable: piece.movable,
   notes: piece.notes[entry.id],
+  here: piece.here.get(entry.id) ?? "",
   on: piece.on,
 });
 
@@ -244,6 +259,7 @@ const isSameRow = (before: RowProps, after: RowProps): boolean =>
   before.folded === after.folded &&
   before.dropped === after.dropped &&
   before.movable === after.movable &&
+  before.here === after.here &&
   (before.notes === after.notes || signsOf(before.notes ?? []).join() === signsOf(after.notes ?? []).join());
 
 /** Rows that are drawn again together or, mostly, not at all. */
@@ -262,7 +278,8 @@ const OutlinePiece = memo(
     after.entries.every((entry, at) => isSameRow(rowOf(before, before.entries[at]!), rowOf(after, entry))),
 );
 
-const OutlineRow = memo(function OutlineRow({ entry, chosen, last, folded, dropped, movable, notes, on }: RowProps) {
+const OutlineRow = memo(function OutlineRow(props: RowProps) {
+  const { entry, chosen, last, folded, dropped, movable, notes, here, on } = props;
   const place = useIntoSight<HTMLLIElement>(last);
   return (
     <li
@@ -302,6 +319,11 @@ const OutlineRow = memo(function OutlineRow({ entry, chosen, last, folded, dropp
         <span className="ol-number">{entry.number}</span>
         <span className="ol-title">{entry.title}</span>
         <Signs notes={notes ?? []} />
+        {here && (
+          <span className="ol-here" title={`${here} is here`} role="img" aria-label={`${here} is here`}>
+            {here.split(", ").map(initials).join(" ")}
+          </span>
+        )}
       </button>
     </li>
   );

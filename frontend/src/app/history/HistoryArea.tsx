@@ -5,7 +5,7 @@ import Button from "@mui/material/Button";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
-import { useInfiniteQuery, useMutation, useQuery } from "@tanstack/react-query";
+import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import type { StateReply } from "../../api/generated/wire";
 import { api } from "../../api/client";
@@ -13,7 +13,7 @@ import { asDay, asTime, counted } from "../../text/words";
 import { useBench } from "../workbench/bench";
 import { SidePanel, SideRow } from "../../ui/SideList";
 import { ChangeList } from "./ChangeList";
-import { type Step, stepsOf } from "./steps";
+import { beforeToday, type Step, stepsOf } from "./steps";
 
 export function HistoryArea() {
   const { form, reply, saved, act, mayEdit } = useBench();
@@ -27,9 +27,17 @@ export function HistoryArea() {
   });
   const states = found.data?.pages.flatMap((page) => page.states) ?? [];
   const steps = stepsOf(states);
-  const at = steps.findIndex((step) => step.last.revision === chosen);
-  const step = steps[Math.max(0, at)];
-  const before = against ?? step?.before ?? null;
+  const state = states.find(({ revision }) => revision === chosen) ?? states[0];
+  const step = steps.find((each) => each.states.some(({ revision }) => revision === state?.revision));
+  const isWholeStep = step !== undefined && step.last === state;
+  const usual = isWholeStep ? step.before : state && state.revision > 1 ? state.revision - 1 : null;
+  const before = against ?? usual;
+  const choose = (revision: number, compared: number | null = null) => {
+    setChosen(revision);
+    setAgainst(compared);
+  };
+  const today = beforeToday(states);
+  const isOfToday = today !== null && states[0] !== undefined && states[0].revision > today;
   const bringingBack = useMutation({
     mutationFn: (revision: number) => api.state(reply.id, revision),
     onSuccess: ({ draft }) => act({ do: "replace", base: form, form: { ...draft, trials: form.trials } }),
@@ -37,21 +45,21 @@ export function HistoryArea() {
   return (
     <Box sx={{ display: "grid", gridTemplateColumns: "minmax(300px, 32%) minmax(0, 1fr)", height: "100%" }}>
       <SidePanel name="Saved states">
-        <Box sx={{ p: 2 }}>
+        <Box sx={{ p: 2, display: "grid", gap: 1, justifyItems: "start" }}>
           <Typography variant="h1">History</Typography>
-          <Typography color="text.secondary">Saves that followed each other closely stand together.</Typography>
+          <Typography color="text.secondary">
+            Every save is a state with a number. What one person saved without a pause stands together.
+          </Typography>
+          {isOfToday && (
+            <Button size="small" variant="outlined" onClick={() => choose(states[0]!.revision, today)}>
+              What changed today
+            </Button>
+          )}
         </Box>
         <Box component="ul" sx={{ flex: 1, m: 0, p: 0, listStyle: "none", overflow: "auto" }}>
           {steps.map((each) => (
             <li key={each.last.revision}>
-              <StepRow
-                step={each}
-                chosen={each === step}
-                onChoose={() => {
-                  setChosen(each.last.revision);
-                  setAgainst(null);
-                }}
-              />
+              <StepRow step={each} chosen={each === step ? (state?.revision ?? null) : null} onChoose={choose} />
             </li>
           ))}
           {found.hasNextPage && (
@@ -75,31 +83,40 @@ export function HistoryArea() {
             {bringingBack.error.message}
           </Alert>
         )}
-        {step && (
+        {state && (
           <>
-            <Typography variant="h2">{titleOf(step)}</Typography>
-            <Box sx={{ display: "flex", alignItems: "center", gap: 1.5, my: 1.5 }}>
+            <Typography variant="h2">{titleOf(state)}</Typography>
+            <Box sx={{ display: "flex", flexWrap: "wrap", alignItems: "center", gap: 1.5, my: 1.5 }}>
               <TextField
                 select
                 label="Compared with"
                 value={before ?? ""}
-                disabled={steps.length < 2 && before === null}
+                disabled={states.length < 2 && before === null}
                 onChange={(event) => setAgainst(Number(event.target.value))}
                 sx={{ width: 320 }}
               >
                 {steps
-                  .filter((each) => each.last.revision !== step.last.revision)
+                  .filter((each) => each.last.revision !== state.revision)
                   .map((each) => (
                     <MenuItem key={each.last.revision} value={each.last.revision}>
-                      {titleOf(each)}
+                      {titleOf(each.last)}
                     </MenuItem>
                   ))}
                 {before !== null && !steps.some((each) => each.last.revision === before) && (
-                  <MenuItem value={before}>the state before</MenuItem>
+                  <MenuItem value={before}>state {before}</MenuItem>
                 )}
               </TextField>
-              {mayEdit && step.last.revision !== saved.revision && (
-                <Button variant="outlined" onClick={() => bringingBack.mutate(step.last.revision)}>
+              {mayEdit && <NameOfState key={state.revision} state={state} />}
+              <Button href={api.stateAsText(reply.id, state.revision, null)} target="_blank" rel="noopener">
+                As text
+              </Button>
+              {before !== null && (
+                <Button href={api.stateAsText(reply.id, state.revision, before)} target="_blank" rel="noopener">
+                  Texts compared
+                </Button>
+              )}
+              {mayEdit && state.revision !== saved.revision && (
+                <Button variant="outlined" onClick={() => bringingBack.mutate(state.revision)}>
                   Bring this back as the draft
                 </Button>
               )}
@@ -107,7 +124,7 @@ export function HistoryArea() {
             {before === null ? (
               <Typography color="text.secondary">This is how the form began.</Typography>
             ) : (
-              <Changes before={Math.min(before, step.last.revision)} after={Math.max(before, step.last.revision)} />
+              <Changes before={Math.min(before, state.revision)} after={Math.max(before, state.revision)} />
             )}
           </>
         )}
@@ -116,22 +133,93 @@ export function HistoryArea() {
   );
 }
 
-const titleOf = (step: Step): string =>
-  `${step.last.edition ? `Edition ${step.last.edition} · ` : ""}${asDay(step.last.saved_at)} ${asTime(step.last.saved_at)}${
-    step.last.saved_by ? ` · ${step.last.saved_by}` : ""
-  }`;
+const when = (state: StateReply): string => `${asDay(state.saved_at)} ${asTime(state.saved_at)}`;
 
-function StepRow({ step, chosen, onChoose }: { step: Step; chosen: boolean; onChoose: () => void }) {
-  const state: StateReply = step.last;
+const titleOf = (state: StateReply): string =>
+  [
+    `State ${state.revision}`,
+    state.name && `“${state.name}”`,
+    state.edition && `Edition ${state.edition}`,
+    when(state),
+    state.saved_by,
+  ]
+    .filter(Boolean)
+    .join(" · ");
+
+/** What a state is called: kept once the field is left. */
+function NameOfState({ state }: { state: StateReply }) {
+  const { reply } = useBench();
+  const queryClient = useQueryClient();
+  const naming = useMutation({
+    mutationFn: (name: string) => api.nameState(reply.id, state.revision, name),
+    onSuccess: () => queryClient.invalidateQueries({ queryKey: ["states", reply.id] }),
+  });
+  const [typed, setTyped] = useState(state.name);
+  const keep = () => typed.trim() !== state.name && naming.mutate(typed.trim());
   return (
-    <SideRow chosen={chosen} onChoose={onChoose}>
-      {state.edition ? <b>Edition {state.edition}</b> : `${asDay(state.saved_at)} ${asTime(state.saved_at)}`}
-      <Typography variant="body2" color="text.secondary">
-        {state.edition && `${asDay(state.saved_at)} ${asTime(state.saved_at)} · `}
-        {state.saved_by ?? "somebody"}
-        {step.count > 1 && ` · ${counted(step.count, "save")}`}
-      </Typography>
-    </SideRow>
+    <TextField
+      label="Called"
+      value={typed}
+      onChange={(event) => setTyped(event.target.value)}
+      onBlur={keep}
+      onKeyDown={(event) => event.key === "Enter" && keep()}
+      error={naming.isError}
+      helperText={naming.isError ? naming.error.message : undefined}
+      slotProps={{ htmlInput: { maxLength: 100 } }}
+      sx={{ width: 220 }}
+    />
+  );
+}
+
+interface StepProps {
+  step: Step;
+  /** The state of it that is looked at, or null. */
+  chosen: number | null;
+  onChoose: (revision: number) => void;
+}
+
+function StepRow({ step, chosen, onChoose }: StepProps) {
+  const [open, setOpen] = useState(false);
+  const { last, states } = step;
+  const first = states.at(-1)!;
+  const several = states.length > 1;
+  return (
+    <>
+      <SideRow chosen={chosen === last.revision} onChoose={() => onChoose(last.revision)}>
+        <b>{several ? `States ${first.revision} to ${last.revision}` : `State ${last.revision}`}</b>
+        {last.edition !== null && ` · Edition ${last.edition}`}
+        {last.name && ` · “${last.name}”`}
+        <Typography variant="body2" color="text.secondary">
+          {when(last)} · {last.saved_by ?? "somebody"} ·{" "}
+          {counted(
+            states.reduce((sum, each) => sum + each.changes, 0),
+            "change",
+          )}
+        </Typography>
+      </SideRow>
+      {several && (
+        <Button
+          size="small"
+          color="inherit"
+          aria-expanded={open}
+          onClick={() => setOpen(!open)}
+          sx={{ ml: 1.5, mb: 0.5, color: "text.secondary" }}
+        >
+          {open ? "Fold" : `Each of ${states.length}`}
+        </Button>
+      )}
+      {several && (open || (chosen !== null && chosen !== last.revision)) && (
+        <Box component="ul" sx={{ m: 0, p: 0, pl: 2, listStyle: "none" }}>
+          {states.map((each) => (
+            <li key={each.revision}>
+              <SideRow chosen={chosen === each.revision} onChoose={() => onChoose(each.revision)}>
+                State {each.revision} · {asTime(each.saved_at)} · {counted(each.changes, "change")}
+              </SideRow>
+            </li>
+          ))}
+        </Box>
+      )}
+    </>
   );
 }
 

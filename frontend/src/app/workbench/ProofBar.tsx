@@ -7,8 +7,9 @@ import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import type { FindingReply } from "../../api/generated/wire";
-import { counted } from "../../text/words";
+import { asTime, counted } from "../../text/words";
 import type { Parts } from "../../model/parts";
+import { PopoverButton } from "../../ui/PopoverButton";
 import { useFailingTrials } from "./AreaTabs";
 import { useBench } from "./bench";
 import { areaOf } from "./useOpenPart";
@@ -113,6 +114,7 @@ export function ProofBar({ area }: { area: string }) {
       <Box sx={{ flex: 1, minWidth: 16 }} />
       <Links />
       <People />
+      <Notices />
     </Box>
   );
 }
@@ -151,7 +153,6 @@ function areaOfFinding(finding: FindingReply, parts: Parts): string {
 function People() {
   const { people, parts } = useBench();
   if (people.length === 0) return null;
-  const names = [...new Set(people.map((person) => person.name))];
   const where = people
     .map(({ name, area, part }) => {
       const entry = part ? parts.get(part) : undefined;
@@ -160,7 +161,32 @@ function People() {
     .join("\n");
   return (
     <Box component="span" role="status" title={where} sx={{ ml: 2, color: "note.data", fontWeight: 650 }}>
-      {names.length === 1 ? `${names[0]} is here too` : `${names.length} others are here`}
+      {people.length === 1 ? `${people[0]!.name} is here too` : `${people.length} others are here`}
     </Box>
+  );
+}
+
+/** What was told about the draft, to be read again. */
+function Notices() {
+  const { notices } = useBench();
+  if (notices.length === 0) return null;
+  return (
+    <PopoverButton label={`Notices ${notices.length}`} name="Notices" width={420} room={2}>
+      {() => (
+        <Box
+          component="ol"
+          sx={{ m: 0, p: 0, listStyle: "none", display: "grid", gap: 1, maxHeight: 320, overflow: "auto" }}
+        >
+          {notices.toReversed().map(({ id, at, words }) => (
+            <li key={id}>
+              <Box component="span" sx={{ color: "text.secondary", mr: 1 }}>
+                {asTime(new Date(at).toISOString())}
+              </Box>
+              {words}
+            </li>
+          ))}
+        </Box>
+      )}
+    </PopoverButton>
   );
 }

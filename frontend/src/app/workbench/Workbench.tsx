@@ -4,10 +4,10 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Snackbar from "@mui/material/Snackbar";
 import { useQuery } from "@tanstack/react-query";
-import { lazy, Suspense, useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
+import { lazy, Suspense, useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
 import type { FormReply } from "../../api/generated/wire";
 import { queries } from "../../api/queries";
-import { partsOf } from "../../model/parts";
+import { type Parts, partsOf } from "../../model/parts";
 import { Waiting } from "../Waiting";
 import { actionsOn, type Removal } from "../compose/actions";
 import { Compose } from "../compose/Compose";
@@ -19,14 +19,14 @@ import { mayEdit, SignedInProvider, useSignedIn } from "../signed_in";
 import { isSomethingOpen, isTypingText } from "../compose/keys";
 import { isTurnedOff } from "../compose/single_keys";
 import { AreaTabs } from "./AreaTabs";
-import { type Bench, BenchContext, NOTHING_ANSWERED, type Trying } from "./bench";
+import { type Bench, BenchContext, NOTHING_ANSWERED, type Selection, type Trying } from "./bench";
 import { ClashNotice } from "./ClashNotice";
 import { CommandList } from "./CommandList";
 import { KeySheet } from "./KeySheet";
 import { rememberNames } from "./names_seen";
 import { ProofBar } from "./ProofBar";
 import { RemovalQuestion } from "./RemovalQuestion";
-import { useDraft } from "./useDraft";
+import { type Draft, useDraft } from "./useDraft";
 import { usePresence } from "./usePresence";
 import { useSelection } from "./useSelection";
 import { ValueInserter } from "./ValueInserter";
@@ -91,13 +91,14 @@ function OpenWorkbench({ reply, area }: { reply: FormReply; area: string }) {
   const [problem, setProblem] = useState<string | null>(null);
   const [topic, setTopic] = useState<Topic | null>(null);
   useListKeys(setOpen);
-  useUndoKeys(draft.undo, draft.redo);
+  const { undo, redo } = useSteps(draft, parts, selection.select);
+  useUndoKeys(undo, redo);
   const [saved, setSaved] = useState(false);
   useSaveKey(draft.saveNow, setSaved);
   useEffect(() => {
     document.title = `${draft.form.name} · Codexa`;
   }, [draft.form.name]);
-  const bench = { ...draft, ...selection, reply, parts, people, trying, setTrying, mayEdit: mayEdit(who) };
+  const bench = { ...draft, undo, redo, ...selection, reply, parts, people, trying, setTrying, mayEdit: mayEdit(who) };
   const [removal, setRemoval] = useState<Removal | null>(null);
   const actions = useActions(bench, setRemoval);
   return (
@@ -163,6 +164,21 @@ function useActions(bench: Omit<Bench, "actions">, ask: (removal: Removal) => vo
     latest.current = bench;
   });
   return useMemo(() => actionsOn(() => latest.current, ask), [ask]);
+}
+
+/** Undo and redo that go to where something changed. */
+function useSteps({ undo, redo }: Draft, parts: Parts, select: Selection["select"]) {
+  const [about, setAbout] = useState<string | null>(null);
+  useEffect(() => {
+    if (about === null) return;
+    const what = parts.get(about)?.what;
+    if (what && what !== "trial") select(about);
+    setAbout(null);
+  }, [about, parts, select]);
+  return {
+    undo: useCallback(() => setAbout(undo()), [undo]),
+    redo: useCallback(() => setAbout(redo()), [redo]),
+  };
 }
 
 function useUndoKeys(undo: () => void, redo: () => void) {

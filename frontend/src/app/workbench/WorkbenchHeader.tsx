@@ -44,8 +44,22 @@ export function WorkbenchHeader() {
       <Box sx={{ flex: 1 }} />
       {bench.mayEdit && (
         <>
-          <BarButton title="Undo" keys="Ctrl+Z" sign="↶" disabled={!bench.canUndo} onClick={bench.undo} />
-          <BarButton title="Redo" keys="Ctrl+Shift+Z" sign="↷" disabled={!bench.canRedo} onClick={bench.redo} />
+          <BarButton
+            title="Undo"
+            keys="Ctrl+Z"
+            sign="↶"
+            disabled={!bench.canUndo}
+            what={() => bench.wouldDo("undo")}
+            onClick={bench.undo}
+          />
+          <BarButton
+            title="Redo"
+            keys="Ctrl+Shift+Z"
+            sign="↷"
+            disabled={!bench.canRedo}
+            what={() => bench.wouldDo("redo")}
+            onClick={bench.redo}
+          />
         </>
       )}
       <SaveState />
@@ -124,16 +138,23 @@ function BarButton({
   keys,
   sign,
   disabled,
+  what,
   onClick,
 }: {
   title: string;
   keys: string;
   sign: string;
   disabled: boolean;
+  /** What it would do, asked once somebody points at it. */
+  what: () => string;
   onClick: () => void;
 }) {
+  const [told, setTold] = useState("");
   return (
-    <Tooltip title={`${title} (${keys})`}>
+    <Tooltip
+      title={told || `${title} (${keys})`}
+      onOpen={() => setTold([what(), `(${keys})`].filter(Boolean).join(" "))}
+    >
       <span>
         <IconButton
           aria-label={title}

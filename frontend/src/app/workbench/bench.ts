@@ -40,7 +40,9 @@ export const NOTHING_ANSWERED: Trying = { name: "Nothing answered", answers: {},
 export const isTried = ({ answers, link }: Trying): boolean =>
   Object.keys(answers).length > 0 || Object.keys(link).length > 0;
 
-export interface Bench extends Draft, Selection {
+export interface Bench extends Omit<Draft, "undo" | "redo">, Selection {
+  undo: () => void;
+  redo: () => void;
   reply: FormReply;
   /** Every part of the form by id, in the order of the outline. */
   parts: Parts;

@@ -5,9 +5,11 @@ import { ApiError } from "../../api/client";
 import type { Form, FormReply, SavedReply } from "../../api/generated/wire";
 import { apply } from "../../model/draft";
 import { newBlock } from "../../model/new_block";
+import { partsOf } from "../../model/parts";
 import { A_FORM, everyBlock } from "../../testing/a_form";
+import { actionOf, anyDoing, anyForm } from "../../testing/any_form";
 import { DraftSession, type DraftServer, PAUSE_MS, RETRY_MS } from "./draft_session";
-import { draftStore, type DraftStore, type KeptDraft } from "./kept_draft";
+import { draftStore, type DraftStore, type KeptDraft, type KeptSteps } from "./kept_draft";
 
 type Trouble = "none" | "away" | "unheard" | "refused";
 
@@ -15,6 +17,7 @@ type Trouble = "none" | "away" | "unheard" | "refused";
 class Server {
   states: Form[] = [A_FORM];
   savedBy = "";
+  names = new Map<number, string>();
   trouble: Trouble[] = [];
   asked = 0;
 
@@ -47,6 +50,7 @@ class Server {
     },
     publish: async () => ({ edition: 1, newest_edition: 1, address: "/f/visit" }) as never,
     goLive: async (_id, edition) => ({ edition, changes: 2 }) as never,
+    nameState: async (_id, revision, name) => void this.names.set(revision, name) as never,
   });
 
   private meet(): Trouble {
@@ -60,8 +64,11 @@ class Server {
 
 /** A browser's storage that a test can look into. */
 function memory(kept: KeptDraft | null = null): DraftStore & { kept: KeptDraft | null } {
+  let steps: KeptSteps | null = null;
   const store = {
     kept,
+    loadSteps: () => steps,
+    saveSteps: (now: KeptSteps) => void (steps = now),
     load: () => store.kept,
     save: (now: KeptDraft) => void (store.kept = now),
     clear: () => void (store.kept = null),
@@ -73,6 +80,7 @@ const opened = (server: Server, name = "Mira", store: DraftStore = memory()): Dr
   new DraftSession(server.reply(), server.as(name), store);
 const labelled = (session: DraftSession, block: string, label: string): void =>
   session.act({ do: "edit", parts: [block], changes: { label } });
+const lastTold = (session: DraftSession): string | null => session.read().notices.at(-1)?.words ?? null;
 const labelOf = (form: Form, id: string): unknown =>
   (everyBlock(form).find((block) => block.id === id) as { label?: string } | undefined)?.label;
 
@@ -123,7 +131,7 @@ describe("one person's draft", () => {
     const session = opened(server);
     labelled(session, "adults", "Guests");
     await pass(PAUSE_MS + RETRY_MS);
-    expect(session.read()).toMatchObject({ saveState: "saved", notice: null, clash: null });
+    expect(session.read()).toMatchObject({ saveState: "saved", notices: [], clash: null });
     expect(server.states).toHaveLength(2);
   });
 
@@ -136,7 +144,7 @@ describe("one person's draft", () => {
     session.undo();
     expect(session.read().dirty).toBe(true);
     await pass(2 * RETRY_MS);
-    expect(session.read()).toMatchObject({ saveState: "saved", dirty: false, notice: null });
+    expect(session.read()).toMatchObject({ saveState: "saved", dirty: false });
     expect(labelOf(server.states.at(-1)!, "adults")).toBe("adults");
   });
 
@@ -167,6 +175,40 @@ describe("one person's draft", () => {
   });
 });
 
+describe("undo", () => {
+  it("says what it would do and did, and where", () => {
+    const session = opened(new Server());
+    labelled(session, "adults", "Guests");
+    expect(session.wouldDo("undo")).toMatch(/^Undo: label of .* back to “adults”\.$/);
+    expect(session.undo()).toBe("adults");
+    expect(lastTold(session)).toMatch(/^Undone: label of /);
+    session.act({ do: "remove", parts: ["adults"] });
+    expect(session.undo()).toBe("adults");
+    expect(lastTold(session)).toMatch(/is there again\.$/);
+    expect(session.redo()).toBeNull();
+  });
+
+  it("outlives a reload, also where somebody else has saved since", async () => {
+    const server = new Server();
+    const store = memory();
+    const before = opened(server, "Mira", store);
+    labelled(before, "adults", "One");
+    await pass(2_000);
+    labelled(before, "note", "Two");
+    before.act({ do: "remove", parts: ["teacher"] });
+    await pass(2_000);
+    before.close();
+    server.states.push(apply(server.states.at(-1)!, { do: "edit_form", changes: { title: "Theirs" } }));
+    const session = opened(server, "Mira", store);
+    await session.open();
+    expect(session.read()).toMatchObject({ canUndo: true, dirty: false, notices: [] });
+    for (let at = 0; at < 3; at += 1) session.undo();
+    const { form } = session.read();
+    expect({ ...form, title: A_FORM.title }).toEqual(A_FORM);
+    expect([form.title, session.read().canUndo]).toEqual(["Theirs", false]);
+  });
+});
+
 describe("what an earlier visit could not save", () => {
   const kept = (form: Form): KeptDraft => ({ revision: 1, form });
   const mine = apply(A_FORM, { do: "edit", parts: ["adults"], changes: { label: "Guests" } });
@@ -177,7 +219,7 @@ describe("what an earlier visit could not save", () => {
     server.states.push(theirs);
     const session = opened(server, "Mira", memory(kept(mine)));
     await session.open();
-    expect(session.read().notice).toBe("Changes that had not been saved were brought back.");
+    expect(lastTold(session)).toBe("Changes that had not been saved were brought back.");
     await pass(PAUSE_MS);
     const now = server.states.at(-1)!;
     expect([labelOf(now, "adults"), labelOf(now, "note")]).toEqual(["Guests", "Wishes"]);
@@ -189,7 +231,7 @@ describe("what an earlier visit could not save", () => {
     const store = memory(kept(mine));
     const session = opened(server, "Mira", store);
     await session.open();
-    expect(session.read()).toMatchObject({ notice: null, dirty: false });
+    expect(session.read()).toMatchObject({ notices: [], dirty: false });
     expect(store.kept).toBeNull();
   });
 
@@ -199,22 +241,22 @@ describe("what an earlier visit could not save", () => {
     const away = { ...server.as("Mira"), state: () => Promise.reject(new ApiError("unreachable", "No server.")) };
     const session = new DraftSession(server.reply(), away, store);
     await session.open();
-    expect([session.read().notice, session.read().dirty]).toEqual([null, false]);
+    expect([lastTold(session), session.read().dirty]).toEqual([null, false]);
     expect(labelOf(store.kept!.form, "adults")).toBe("Guests");
   });
 
   it("is no reason to fail where the browser keeps nothing, or nonsense", async () => {
-    const refusing = draftStore("f", () => {
+    const refusing = draftStore("f", "mira", () => {
       throw new Error("no storage here");
     });
     refusing.save(kept(mine));
     refusing.clear();
     expect(refusing.load()).toBeNull();
-    const broken = draftStore("f", () => ({ getItem: () => "{" }) as unknown as Storage);
+    const broken = draftStore("f", "mira", () => ({ getItem: () => "{" }) as unknown as Storage);
     expect(broken.load()).toBeNull();
     const session = opened(new Server(), "Mira", broken);
     await session.open();
-    expect(session.read().notice).toBeNull();
+    expect(lastTold(session)).toBeNull();
   });
 });
 
@@ -226,10 +268,10 @@ describe("two people on one draft", () => {
     await pass(PAUSE_MS);
     labelled(jonas, "note", "Wishes");
     await pass(2 * PAUSE_MS);
-    expect(jonas.read().notice).toBe("Mira saved changes too; theirs and yours are both kept.");
+    expect(lastTold(jonas)).toBe("Mira saved changes too (state 2); theirs and yours are both kept.");
     mira.catchUp(server.states.length);
     await pass(0);
-    expect(mira.read()).toMatchObject({ notice: "Jonas saved changes; you see them now.", dirty: false });
+    expect([lastTold(mira), mira.read().dirty]).toEqual(["Jonas saved changes; you see them now, as state 3.", false]);
     for (const { form } of [mira.read(), jonas.read()])
       expect([labelOf(form, "adults"), labelOf(form, "note")]).toEqual(["Guests", "Wishes"]);
   });
@@ -242,7 +284,7 @@ describe("two people on one draft", () => {
     labelled(jonas, "adults", "Grown-ups");
     labelled(jonas, "note", "Wishes");
     await pass(2 * PAUSE_MS);
-    expect(jonas.read()).toMatchObject({ saveState: "clash", clash: { what: ["adults"] } });
+    expect(jonas.read()).toMatchObject({ saveState: "clash", clash: { what: [{ owner: "adults", path: "label" }] } });
     const asked = server.asked;
     await pass(5 * RETRY_MS);
     expect(server.asked).toBe(asked);
@@ -252,6 +294,38 @@ describe("two people on one draft", () => {
     expect(labelOf(now, "adults")).toBe(choice === "mine" ? "Grown-ups" : "Guests");
     expect(labelOf(now, "note")).toBe("Wishes");
     expect(jonas.read()).toMatchObject({ saveState: "saved", clash: null });
+    // What was mine and did not stay is a state of its own.
+    const aside = [...server.names.keys()].map((revision) => labelOf(server.states[revision - 1]!, "adults"));
+    expect(aside).toEqual(choice === "mine" ? [] : ["Grown-ups"]);
+  });
+
+  it("who moved and worded different things of one block are asked nothing", async () => {
+    const server = new Server();
+    const [mira, jonas] = [opened(server, "Mira"), opened(server, "Jonas")];
+    labelled(mira, "adults", "Guests");
+    mira.act({ do: "edit", parts: ["adults"], changes: { help: "All of them" } });
+    await pass(PAUSE_MS);
+    jonas.act({ do: "edit", parts: ["adults"], changes: { required: "TRUE" } });
+    await pass(2 * PAUSE_MS);
+    const now = everyBlock(server.states.at(-1)!).find(({ id }) => id === "adults");
+    expect(now).toMatchObject({ label: "Guests", help: "All of them", required: "TRUE" });
+    expect(jonas.read().clash).toBeNull();
+  });
+
+  it("undo leaves what the other changed since, and says so", async () => {
+    const server = new Server();
+    const [mira, jonas] = [opened(server, "Mira"), opened(server, "Jonas")];
+    labelled(mira, "adults", "Guests");
+    await pass(2 * PAUSE_MS);
+    jonas.catchUp(server.states.length);
+    await pass(0);
+    labelled(jonas, "adults", "Grown-ups");
+    await pass(2 * PAUSE_MS);
+    mira.catchUp(server.states.length);
+    await pass(0);
+    mira.undo();
+    expect(labelOf(mira.read().form, "adults")).toBe("Grown-ups");
+    expect(lastTold(mira)).toBe("Somebody else has changed label of 2.1 Grown-ups since; that stays.");
   });
 
   it("undo what they did themselves, and nothing of the other", async () => {
@@ -326,5 +400,67 @@ it("whatever happens in whatever order, all that two people did to blocks of the
       }
     }),
     { numRuns: 60 },
+  );
+});
+
+/** What happens next to two people who do anything at all: with pauses, and hearing of each other now and then. */
+const anyStep = fc.oneof(
+  fc.record({ who: fc.nat(1), doing: anyDoing }),
+  fc.record({ who: fc.nat(1), does: fc.constantFrom("hear" as const, "undo" as const, "redo" as const) }),
+  fc.record({ passes: fc.integer({ min: 1, max: RETRY_MS }) }),
+);
+
+it("whatever two people do to any form, both come to the same, and all of it is there or was asked about", async () => {
+  await fc.assert(
+    fc.asyncProperty(anyForm, fc.array(anyStep, { maxLength: 20 }), anyTrouble, async (form, steps, trouble) => {
+      const server = new Server();
+      server.states = [form];
+      server.trouble = [...trouble];
+      const people = [opened(server, "Mira"), opened(server, "Jonas")];
+      const settled: string[] = [];
+      const settle = () => {
+        for (const session of people) {
+          const { clash } = session.read();
+          settled.push(...(clash?.what.map(({ owner }) => owner) ?? []));
+          session.settle((each) => (each.path.length % 2 ? "mine" : "theirs"));
+        }
+      };
+      const added = new Set<string>();
+      const takenBack = new Set<string>();
+      for (const step of steps) {
+        if ("passes" in step) {
+          await pass(step.passes);
+          settle();
+          continue;
+        }
+        const session = people[step.who]!;
+        const before = new Set(partsOf(session.read().form).keys());
+        if ("doing" in step) {
+          const action = actionOf(session.read().form, step.doing);
+          if (action) session.act(action);
+        } else if (step.does === "hear") session.catchUp(server.states.length);
+        else session[step.does]();
+        const after = new Set(partsOf(session.read().form).keys());
+        for (const id of after) if (!before.has(id)) added.add(id);
+        // What is taken away by hand (or by undoing) may be gone in the end; nothing else may.
+        for (const id of before) if (!after.has(id)) takenBack.add(id);
+      }
+      server.trouble = [];
+      for (let round = 0; round < 4; round += 1) {
+        await pass(3 * RETRY_MS);
+        settle();
+        for (const session of people) session.catchUp(server.states.length);
+      }
+      await pass(4 * RETRY_MS);
+      const end = server.states.at(-1)!;
+      const there = new Set(partsOf(end).keys());
+      const lost = [...partsOf(form).keys(), ...added].filter((id) => !there.has(id) && !takenBack.has(id));
+      expect(lost.filter((id) => !settled.includes(id))).toEqual([]);
+      for (const session of people) {
+        expect(session.read()).toMatchObject({ saveState: "saved", dirty: false, clash: null });
+        expect(session.read().form).toEqual(end);
+      }
+    }),
+    { numRuns: 80 },
   );
 });

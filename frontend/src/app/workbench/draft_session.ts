@@ -2,9 +2,12 @@
 // No React; the server and what keeps unsaved work in the browser are given.
 import { type api, ApiError } from "../../api/client";
 import type { AnalysisReply, Form, FormReply } from "../../api/generated/wire";
+import { differences, partName, settingName, told } from "../../model/differences";
 import type { Action } from "../../model/draft";
 import { type History, type HistoryAction, historyReducer, newHistory } from "../../model/history";
-import { merge } from "../../model/merge";
+import { deltasOf, statesOf } from "../../model/kept_steps";
+import { type Clash as MergeClash, merge, type Prefer } from "../../model/merge";
+import { partsOf } from "../../model/parts";
 import { sayProblems } from "../../model/places";
 import { same } from "../../model/same";
 import type { DraftStore } from "./kept_draft";
@@ -12,8 +15,11 @@ import type { DraftStore } from "./kept_draft";
 export const PAUSE_MS = 500;
 export const RETRY_MS = 4_000;
 const KEEP_MS = 250;
+const KEEP_STEPS_MS = 1_500;
+const STEPS_ROOM = 1_000_000; // characters of JSON
+const MOST_NOTICES = 50;
 
-export type DraftServer = Pick<typeof api, "form" | "saveDraft" | "publish" | "goLive" | "state">;
+export type DraftServer = Pick<typeof api, "form" | "saveDraft" | "publish" | "goLive" | "state" | "nameState">;
 
 /** What the server holds, and what the core said of it. */
 interface Saved {
@@ -33,7 +39,14 @@ interface Saved {
 interface Clash {
   base: Form;
   theirs: FormReply;
-  what: string[];
+  what: readonly MergeClash[];
+}
+
+/** What was told about the draft, when. */
+export interface Notice {
+  id: number;
+  at: number;
+  words: string;
 }
 
 /** The draft as it stands; another object after every change. */
@@ -45,7 +58,8 @@ export interface DraftView {
   saved: Saved;
   saveState: "saved" | "saving" | "unreachable" | "refused" | "clash";
   problem: string | null;
-  notice: string | null;
+  /** What was told, the latest last. */
+  notices: readonly Notice[];
   clash: Clash | null;
   /** Whether something is not saved yet. */
   dirty: boolean;
@@ -58,8 +72,10 @@ interface Inner {
   saved: Saved;
   saveState: DraftView["saveState"];
   problem: string | null;
-  notice: string | null;
+  notices: readonly Notice[];
   clash: Clash | null;
+  /** What was mine where theirs was taken: to be saved as a state of its own first, so that History has it. */
+  aside: Form | null;
   /** What was sent since the last reply: whether it arrived is not known, so that the server may hold any of it. */
   unanswered: readonly Form[];
 }
@@ -79,7 +95,7 @@ const isDirty = ({ history, saved, unanswered }: Inner): boolean =>
   history.form !== saved.form || unanswered.length > 0;
 
 function viewOf(inner: Inner): DraftView {
-  const { history, saved, saveState, problem, notice, clash } = inner;
+  const { history, saved, saveState, problem, notices, clash } = inner;
   const dirty = isDirty(inner);
   return {
     form: history.form,
@@ -88,7 +104,7 @@ function viewOf(inner: Inner): DraftView {
     saved,
     saveState: dirty && saveState === "saved" ? "saving" : !dirty && saveState === "saving" ? "saved" : saveState,
     problem,
-    notice,
+    notices,
     clash,
     dirty,
     canUndo: history.past.length > 0,
@@ -104,6 +120,7 @@ export class DraftSession {
   private running: Promise<void> | null = null;
   private saving: ReturnType<typeof setTimeout> | undefined;
   private keeping: ReturnType<typeof setTimeout> | undefined;
+  private keepingSteps: ReturnType<typeof setTimeout> | undefined;
 
   constructor(
     private readonly loaded: FormReply,
@@ -111,7 +128,7 @@ export class DraftSession {
     private readonly store: DraftStore,
   ) {
     this.id = loaded.id;
-    const nothing = { problem: null, notice: null, clash: null, unanswered: [] };
+    const nothing = { problem: null, notices: [], clash: null, aside: null, unanswered: [] };
     this.inner = { history: newHistory(loaded.draft), saved: savedOf(loaded), saveState: "saved", ...nothing };
     this.view = viewOf(this.inner);
   }
@@ -125,6 +142,7 @@ export class DraftSession {
 
   /** Brings back what an earlier visit could not save, once. */
   readonly open = async (): Promise<void> => {
+    await this.bringBackSteps();
     const kept = this.store.load();
     if (!kept) return;
     try {
@@ -133,32 +151,91 @@ export class DraftSession {
       const merged = merge(draft, kept.form, this.loaded.draft, "mine").form;
       if (same(merged, this.loaded.draft)) return;
       const history = this.mergedWith(draft, kept.form, "theirs");
-      this.change({ history, notice: "Changes that had not been saved were brought back." });
+      this.change({ history, ...this.telling("Changes that had not been saved were brought back.") });
       this.saveSoon(PAUSE_MS);
     } catch {
       // Without the state that it was made from it can't be told what was changed; the next visit tries again.
     }
   };
 
+  /** Brings back the steps of an earlier visit that can be undone. */
+  private async bringBackSteps(): Promise<void> {
+    const kept = this.store.loadSteps();
+    if (!kept || kept.deltas.length === 0) return;
+    try {
+      const { draft, revision } = this.loaded;
+      const base = kept.revision === revision ? draft : (await this.server.state(this.id, kept.revision)).draft;
+      const past = statesOf(base, kept.deltas).map((form) => ({ form, left: [] }));
+      const history = historyReducer(newHistory(base, past), { type: "merge", base, theirs: draft, prefer: "theirs" });
+      if (this.inner.history.past.length === 0) this.change({ history: { ...history, form: this.inner.history.form } });
+    } catch {
+      // What can't be read any more is forgotten: there is only less to be undone.
+    }
+  }
+
+  private keepSteps(): void {
+    const { history, saved } = this.inner;
+    const deltas = deltasOf(saved.form, history.past, STEPS_ROOM);
+    this.store.saveSteps({ revision: saved.revision, deltas });
+  }
+
   /** Leaves the draft: what is not saved yet is saved now, and kept in the browser until it is. */
   readonly close = (): void => {
     clearTimeout(this.saving);
     clearTimeout(this.keeping);
+    clearTimeout(this.keepingSteps);
+    this.keepSteps();
     if (!isDirty(this.inner)) return;
     this.store.save({ revision: this.inner.saved.revision, form: this.inner.history.form });
     if (!this.inner.clash) void this.save();
   };
 
   readonly act = (action: Action): void => this.step({ type: "act", action, at: Date.now() });
-  readonly undo = (): void => this.step({ type: "undo" });
-  readonly redo = (): void => this.step({ type: "redo" });
+  /** Takes back the last step of one's own; returns the part that it was about, which may be looked at. */
+  readonly undo = (): string | null => this.goTo("undo");
+  readonly redo = (): string | null => this.goTo("redo");
 
-  /** Decides what both changed, and goes on. */
-  readonly settle = (prefer: "mine" | "theirs"): void => {
+  /** What undoing (or doing again) would do, in one line. */
+  readonly wouldDo = (way: "undo" | "redo"): string => {
+    const { past, future, form } = this.inner.history;
+    const step = way === "undo" ? past.at(-1) : future[0];
+    return step ? told(way === "undo" ? "Undo" : "Do again", form, step.form) : "";
+  };
+
+  private goTo(way: "undo" | "redo"): string | null {
+    const { past, future, form } = this.inner.history;
+    const step = way === "undo" ? past.at(-1) : future[0];
+    if (!step) return null;
+    const found = differences(form, step.form);
+    const words = [told(way === "undo" ? "Undone" : "Done again", form, step.form, found)];
+    if (step.left.length > 0) {
+      const parts = [partsOf(form), partsOf(step.form)];
+      const names = step.left.map(
+        ({ owner, path }) => `${path ? settingName(path) : "all"} of ${partName(parts, owner)}`,
+      );
+      words.push(`Somebody else has changed ${[...new Set(names)].join(", ")} since; that stays.`);
+    }
+    this.step({ type: way });
+    this.change(this.telling(words.filter((each) => each !== "").join(" ")));
+    const about = found.find(({ owner, what }) => owner !== "" && what !== "removed");
+    return about?.owner ?? null;
+  }
+
+  private telling(words: string): Pick<Inner, "notices"> {
+    const { notices } = this.inner;
+    const next = { id: (notices.at(-1)?.id ?? 0) + 1, at: Date.now(), words };
+    return { notices: words ? [...notices.slice(1 - MOST_NOTICES), next] : notices };
+  }
+
+  /** Decides what both changed, and goes on. What is mine and does not stay is kept as a state of its own. */
+  readonly settle = (prefer: Prefer): void => {
     const { clash } = this.inner;
     if (!clash) return;
-    const history = this.mergedWith(clash.base, clash.theirs.draft, prefer);
-    this.change({ history, saved: savedOf(clash.theirs), clash: null, saveState: "saving" });
+    const { base, theirs } = clash;
+    const asMine = merge(base, this.inner.history.form, theirs.draft, "mine").form;
+    const history = this.mergedWith(base, theirs.draft, prefer);
+    const aside = same(asMine, history.form) ? null : asMine;
+    this.change({ history, saved: savedOf(theirs), clash: null, saveState: "saving", aside });
     this.saveSoon(PAUSE_MS);
   };
 
@@ -189,8 +266,10 @@ export class DraftSession {
 
   /** Takes over what somebody else has made live. */
   private async lookAtLive(): Promise<void> {
-    const { changes, liveEdition, newestEdition } = savedOf(await this.server.form(this.id));
-    this.change({ saved: { ...this.inner.saved, changes, liveEdition, newestEdition } });
+    const { changes, liveEdition, newestEdition, address } = savedOf(await this.server.form(this.id));
+    const isNews = liveEdition !== null && liveEdition !== this.inner.saved.liveEdition;
+    const saved = { ...this.inner.saved, changes, liveEdition, newestEdition, address };
+    this.change({ saved, ...(isNews ? this.telling(`Somebody published: edition ${liveEdition} is live now.`) : {}) });
   }
 
   /** Gives visitors an earlier edition; the draft stays as it is. Throws ApiError. */
@@ -204,10 +283,12 @@ export class DraftSession {
     this.change({ saved: { ...this.inner.saved, address } });
   };
 
-  /** Takes over what others saved, where the revision is later than the one that is known here. */
-  readonly catchUp = (revision: number): void => {
-    if (revision > this.inner.saved.revision && !this.running && !this.inner.clash)
-      void this.alone(() => this.settleWithOthers());
+  /** Takes over what others saved, where the revision is later than the one that is known here, and what they published. */
+  readonly catchUp = (revision: number, liveEdition = this.inner.saved.liveEdition): void => {
+    if (this.running || this.inner.clash) return;
+    if (revision > this.inner.saved.revision) void this.alone(() => this.settleWithOthers());
+    else if (liveEdition !== this.inner.saved.liveEdition)
+      void this.alone(() => this.lookAtLive().catch(() => undefined));
   };
 
   /** One conversation with the server at a time: what is asked meanwhile waits for the one that runs. */
@@ -227,6 +308,7 @@ export class DraftSession {
     const { form } = this.inner.history;
     this.change({ saveState: "saving" });
     try {
+      await this.saveAside();
       const reply = await this.server.saveDraft(this.id, this.inner.saved.revision, form);
       const { revision, changed_at: at, analysis, changes, address } = reply;
       this.change({
@@ -239,6 +321,16 @@ export class DraftSession {
       if (error instanceof ApiError && error.code === "clash") return this.settleWithOthers();
       this.tellProblem(error, form);
     }
+  }
+
+  /** Saves what was mine before theirs was taken, with a name by which History shows it. */
+  private async saveAside(): Promise<void> {
+    const { aside } = this.inner;
+    if (!aside) return;
+    const { revision, changed_at: at } = await this.server.saveDraft(this.id, this.inner.saved.revision, aside);
+    this.change({ saved: { ...this.inner.saved, form: aside, revision, at }, aside: null });
+    await this.server.nameState(this.id, revision, "Mine, before theirs was taken");
+    this.change(this.telling(`What was yours there is state ${revision} in History.`));
   }
 
   /** Somebody saved meanwhile: keep both people's changes, and ask where both changed the same. */
@@ -254,12 +346,12 @@ export class DraftSession {
     const mine = this.inner.history.form;
     const { clashes } = merge(base, mine, theirs.draft, "mine");
     if (clashes.length > 0)
-      return this.change({ clash: { base, theirs, what: clashes }, saveState: "clash", unanswered: [] });
+      return this.change({ clash: { base, theirs, what: clashes }, saveState: "clash", unanswered: [], aside: null });
     const who = theirs.changed_by ?? "Somebody";
     const notice =
       mine === base
-        ? `${who} saved changes; you see them now.`
-        : `${who} saved changes too; theirs and yours are both kept.`;
+        ? `${who} saved changes; you see them now, as state ${theirs.revision}.`
+        : `${who} saved changes too (state ${theirs.revision}); theirs and yours are both kept.`;
     this.change({
       history: this.mergedWith(base, theirs.draft, "mine"),
       saved: savedOf(theirs),
@@ -267,7 +359,7 @@ export class DraftSession {
       problem: null,
       unanswered: [],
       // What arrived and was not heard of is no news.
-      ...(same(base, theirs.draft) ? {} : { notice }),
+      ...(same(base, theirs.draft) ? {} : this.telling(notice)),
     });
   }
 
@@ -279,7 +371,7 @@ export class DraftSession {
     return unanswered.find((sent) => same(sent, draft)) ?? saved.form;
   }
 
-  private mergedWith(base: Form, theirs: Form, prefer: "mine" | "theirs"): History {
+  private mergedWith(base: Form, theirs: Form, prefer: Prefer): History {
     return historyReducer(this.inner.history, { type: "merge", base, theirs, prefer });
   }
 
@@ -317,5 +409,7 @@ export class DraftSession {
     const { history, saved } = this.inner;
     if (!isDirty(this.inner)) this.store.clear();
     else this.keeping = setTimeout(() => this.store.save({ revision: saved.revision, form: history.form }), KEEP_MS);
+    clearTimeout(this.keepingSteps);
+    this.keepingSteps = setTimeout(() => this.keepSteps(), KEEP_STEPS_MS);
   }
 }
