@@ -78,6 +78,7 @@ AREAS: dict[str, dict[str, str]] = {
         "retention set": "said how long responses of {name} are kept",
         "person forgotten": "forgot a person: {count} responses, {records} records",
         "form deleted": "deleted the form {name}",
+        "form given": "gave the form {name} to somebody",
         "form brought back": "brought back the form {name}",
         "table deleted": "deleted the table {name}",
         "records removed": "removed {count} records of {name}",

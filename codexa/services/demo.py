@@ -61,6 +61,17 @@ FORMS = {  # file: how many responses
     "dome_night_booking.json": 60,
     "small_grant.json": 18,
 }
+_LABELS = {
+    "plan_a_visit.json": ("Visits",),
+    "dome_night_booking.json": ("Visits",),
+    "travelling_dome_quote.json": ("Visits", "Schools"),
+    "northern_sky_quiz.json": ("Schools",),
+    "star_shop_order.json": ("Money",),
+    "patron_programme.json": ("Money", "Members"),
+    "small_grant.json": ("Money",),
+    "instrument_loan.json": ("Members",),
+    "share_a_sighting.json": ("Members",),
+}
 # Sealed links for each line of it, by which its form is answered.
 _TALKS = ("talk_feedback.json", "talks.csv", {"talk": "Title", "number": "No.", "speaker": "Speaker"})
 _GONE_ON_WITH, _KEPT_DAYS = "observation_log.json", 14  # visitors may go on with it later
@@ -113,6 +124,7 @@ def load_demo(database: Database, *, examples: Path, sites: list[str], settings:
             if document.get("payment"):
                 document["payment"] |= {"practice": False, "account": str(account)}
             form = desk.import_form(within, who=who, document=document)
+            desk.set_labels(connection, who=who, form=form, labels=_LABELS.get(file, ()))
             publishing.set_sites(connection, who=who, form=form, sites=sites)
             edition = publishing.publish(within, who=who, form=form, revision=1)
             if file == _GONE_ON_WITH:

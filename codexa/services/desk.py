@@ -2,20 +2,26 @@
 
 import re
 import secrets
+from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any
 from uuid import UUID
 
 from codexa.core.form.form import Form, Page, read_form
 from codexa.core.form.outline_text import Outlined, OutlineLine, read_outline
+from codexa.core.form.outline_words import FoundPart, outline_words
 from codexa.core.form.upgrades import read_imported, read_stored
 from codexa.services.addresses import free_slug
 from codexa.services.audit import note_form
 from codexa.services.errors import NotFoundError, PlansRunError
 from codexa.services.tables.rights import refuse_beyond_rights
+from codexa.store import desk as store
 from codexa.store import forms, payments
 from codexa.store.database import Connect, Connection
 from codexa.store.sessions import SignedIn
+
+_MOST_WORDS = 8
+_MOST_FOUND = 40
 
 
 def make_form(connection: Connection, *, who: SignedIn, name: str) -> UUID:
@@ -87,6 +93,39 @@ def set_deleted(connection: Connection, *, who: SignedIn, form: UUID, deleted: b
         plans = "1 plan still charges" if running == 1 else f"{running} plans still charge"
         raise PlansRunError(f"{plans} somebody by this form. Stop what runs in Payment first.")
     note_form(connection, who, "form deleted" if deleted else "form brought back", form)
+
+
+def set_labels(connection: Connection, *, who: SignedIn, form: UUID, labels: Sequence[str]) -> None:
+    """Set a form's labels, each once, whatever its letters. Raises NotFoundError."""
+    tidy = {label.casefold(): label for label in (" ".join(each.split()) for each in labels) if label}
+    if not store.set_labels(connection, team=who.team_id, form=form, labels=list(tidy.values())):
+        raise NotFoundError
+
+
+def give(connection: Connection, *, who: SignedIn, form: UUID, person: UUID) -> None:
+    """Say whose a form is. Raises NotFoundError where there is no such form, or nobody like that in the team."""
+    if not store.set_owner(connection, team=who.team_id, form=form, person=person):
+        raise NotFoundError
+    note_form(connection, who, "form given", form)
+
+
+def find_parts(connection: Connection, *, who: SignedIn, words: str) -> list[tuple[UUID, str, FoundPart]]:
+    """Return what is in forms that has all of these words, with its form's id and name; at most so many."""
+    wanted = words.lower().split()[:_MOST_WORDS]
+    if not wanted:
+        return []
+    for form, revision, draft in store.stale_outlines(connection, team=who.team_id):
+        store.keep_outline(connection, form=form, revision=revision, parts=outline_words(draft))
+    found = []
+    for row in store.find_outlines(connection, team=who.team_id, person=who.person_id, words=wanted, most=_MOST_FOUND):
+        parts = (FoundPart(*part) for part in row.parts)
+        found += [(row.id, row.name, part) for part in parts if _has(part, wanted)]
+    return found[:_MOST_FOUND]
+
+
+def _has(part: FoundPart, words: Sequence[str]) -> bool:
+    said = f"{part.number} {part.title} {part.key}".lower()
+    return all(word in said for word in words)
 
 
 def insert(connection: Connection, *, who: SignedIn, draft: Form, sites: list[str] | None = None) -> UUID:

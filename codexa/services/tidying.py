@@ -9,6 +9,7 @@ from codexa.store import (
     accounts,
     brands,
     bulks,
+    desk,
     errands,
     history,
     imports,
@@ -27,7 +28,9 @@ from codexa.store.database import Connection
 UNCLAIMED_HOURS = 48  # an upload that no response names: a visitor may still be at the form
 ERRANDS_KEPT_DAYS = 90
 REHEARSALS_KEPT_DAYS = 7
-KEPT_DAYS = 30  # all saved states, and pictures that nothing names: a draft kept in a browser may still need them
+KEPT_DAYS = (
+    30  # the bin, all saved states, and pictures that nothing names: a draft kept in a browser may still need them
+)
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -47,6 +50,7 @@ def tidy(connection: Connection, folder: Path, *, hours: int = UNCLAIMED_HOURS, 
     responses.forget_removed(connection, days=days)
     uploaded = uploads.delete_unclaimed(connection, hours=hours)
     uploaded += record_files.delete_left_over(connection, hours=hours)
+    uploaded += desk.forget_deleted(connection, days=days)
     uploaded += rehearsals.delete_old(connection, days=REHEARSALS_KEPT_DAYS)
     pictures = brands.delete_unused_pictures(connection, days=days)
     # Files go after what names them: what is left behind by a crash between the two does no harm.

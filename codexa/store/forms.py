@@ -40,7 +40,7 @@ class FormRow:
     `changed` says that the draft differs from the live edition; `days` are the responses of each of the last 14 days,
     today last; `unreadable` says why this version can't read it; `failed` counts follow-ups that did not work;
     `tables_changed` says what it names of tables that is not there any more;
-    `access` is who may fill it in and when, and `zone` its time zone where it closes at a moment.
+    `access` is who may fill it in and when, and `zone` its time zone where it closes at a moment. `sites` may frame it.
     """
 
     id: UUID
@@ -58,6 +58,10 @@ class FormRow:
     failed: int
     access: dict[str, Any]
     zone: str | None
+    labels: list[str]
+    sites: list[str]
+    owner_id: UUID | None
+    owner: str | None
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)

@@ -3,22 +3,33 @@
 import datetime
 from uuid import UUID
 
-from flask import Blueprint
+from flask import Blueprint, request
 
 from codexa.services import desk, moving, templates, who_and_when
 from codexa.services.roles import Right
 from codexa.services.templates import Template
+from codexa.services.tidying import KEPT_DAYS
 from codexa.store import attention, visits
+from codexa.store import desk as desk_store
 from codexa.store import forms as store
 from codexa.store.attention import Waiting
 from codexa.store.forms import FormRow
 from codexa.web.contract.forms import (
+    BinReply,
+    DeletedFormReply,
     DeskReply,
+    DeskView,
+    DeskViewReply,
     FormRowReply,
+    FoundPartReply,
+    FoundPartsReply,
+    LabelsRequest,
     MadeReply,
     NewFormRequest,
     OutlineReply,
     OutlineRequest,
+    OwnerRequest,
+    SaveDeskViewRequest,
     TemplateReply,
     TemplatesReply,
 )
@@ -43,8 +54,12 @@ def list_all() -> DeskReply:
         since = datetime.datetime.now(datetime.UTC).date() - datetime.timedelta(days=_VISITS_DAYS)
         finished = visits.finished(database, team=who.team_id, since=since)
         found = attention.waiting(database, team=who.team_id, person=who.person_id)
+        views = desk_store.list_views(database, team=who.team_id, person=who.person_id)
     waiting = {each.form_id: each for each in found}
-    return DeskReply(forms=[_row_reply(row, finished.get(row.id, (0, 0)), waiting.get(row.id)) for row in rows])
+    return DeskReply(
+        forms=[_row_reply(row, finished.get(row.id, (0, 0)), waiting.get(row.id)) for row in rows],
+        views=[DeskViewReply(name=name, view=DeskView.model_validate(content)) for name, content in views],
+    )
 
 
 def _row_reply(row: FormRow, finished: tuple[int, int], waiting: Waiting | None) -> FormRowReply:
@@ -57,6 +72,62 @@ def _row_reply(row: FormRow, finished: tuple[int, int], waiting: Waiting | None)
         held=waiting.held if waiting else 0,
         mine=waiting.mine if waiting else 0,
     )
+
+
+@endpoint(blueprint, "GET", "/bin", reply=BinReply)
+def list_deleted() -> BinReply:
+    """List what was deleted and can be brought back."""
+    who = may(Right.EDIT_FORMS)
+    with connection() as database:
+        deleted = desk_store.list_deleted(database, team=who.team_id, person=who.person_id)
+    return BinReply(forms=[DeletedFormReply.model_validate(each) for each in deleted], kept_days=KEPT_DAYS)
+
+
+@endpoint(blueprint, "GET", "/find", reply=FoundPartsReply)
+def find() -> FoundPartsReply:
+    """Find fields, pages and figures in all forms, by the query's `words`."""
+    who = may(Right.SEE_FORMS)
+    with connection() as database:
+        found = desk.find_parts(database, who=who, words=request.args.get("words", "")[:200])
+    return FoundPartsReply(
+        parts=[
+            FoundPartReply(form=form, form_name=name, part=part.id, number=part.number, title=part.title, key=part.key)
+            for form, name, part in found
+        ]
+    )
+
+
+@endpoint(blueprint, "PUT", "/views", body=SaveDeskViewRequest)
+def save_view(asked: SaveDeskViewRequest) -> None:
+    """Keep a filter of the desk for oneself, in the place of one that had its name."""
+    who, name = may(Right.SEE_FORMS), " ".join(asked.name.split())
+    with connection() as database:
+        content = asked.view.model_dump(mode="json")
+        desk_store.save_view(database, team=who.team_id, person=who.person_id, name=name, content=content)
+
+
+@endpoint(blueprint, "DELETE", "/views/<name>")
+def delete_view(name: str) -> None:
+    """Forget a filter of one's own."""
+    who = may(Right.SEE_FORMS)
+    with connection() as database:
+        desk_store.delete_view(database, team=who.team_id, person=who.person_id, name=name)
+
+
+@endpoint(blueprint, "PUT", "/<uuid:form>/labels", body=LabelsRequest)
+def set_labels(asked: LabelsRequest, form: UUID) -> None:
+    """Set a form's labels."""
+    who = may(Right.EDIT_FORMS)
+    with connection() as database:
+        desk.set_labels(database, who=who, form=form, labels=asked.labels)
+
+
+@endpoint(blueprint, "PUT", "/<uuid:form>/owner", body=OwnerRequest)
+def give(asked: OwnerRequest, form: UUID) -> None:
+    """Give a form to somebody in the team."""
+    who = may(Right.EDIT_FORMS)
+    with connection() as database:
+        desk.give(database, who=who, form=form, person=asked.person)
 
 
 @endpoint(blueprint, "POST", "", body=NewFormRequest, reply=MadeReply, most=MOST_DOCUMENT)

@@ -299,6 +299,61 @@ def test_deleting_on_the_desk_is_undone(desk):
     expect(page.get_by_role("row").filter(has_text="Short-lived (copy)")).to_be_visible()
 
 
+def test_many_forms_are_ticked_labelled_found_deleted_and_brought_back(desk):
+    page = desk
+    for name in ("Moon walk", "Moon talk"):
+        import_form(page, visit_document() | {"name": name})
+        page.get_by_role("link", name="Codexa: to the desk").click()
+        page.get_by_label(f"Tick {name}").wait_for()
+    page.get_by_label("Find a form").fill("moon")
+    expect(page.get_by_role("row")).to_have_count(3)
+    page.get_by_label("Tick all of these forms").check()
+    chosen = page.get_by_role("group", name="With the forms that are ticked")
+    expect(chosen.get_by_role("status")).to_have_text("2 forms ticked")
+    chosen.get_by_role("button", name="Label").press("Enter")
+    page.get_by_role("combobox", name="Label", exact=True).fill("Moonlit")
+    page.get_by_role("button", name="Put it on").press("Enter")
+    expect(page.get_by_role("row").filter(has_text="Moonlit")).to_have_count(2)
+    assert axe_findings(page) == []
+    page.get_by_role("button", name="Keep this filter").press("Enter")
+    page.get_by_label("Called").fill("By the moon")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("group", name="Filters you keep")).to_contain_text("By the moon")
+    # Nothing hangs on them: they go at once, and lie in the bin.
+    chosen.get_by_role("button", name="Delete").press("Enter")
+    expect(page.get_by_text("2 forms lie in the bin now.")).to_be_visible()
+    page.get_by_role("button", name=re.compile("^Bin")).press("Enter")
+    page.get_by_role("button", name="Bring back Moon talk").press("Enter")
+    expect(page.get_by_role("button", name="Bring back Moon talk")).to_have_count(0)
+    page.get_by_role("button", name="By the moon", exact=True).press("Enter")
+    expect(page.get_by_role("row").filter(has_text="Moon talk")).to_be_visible()
+    page.get_by_role("button", name="Show all").click()
+    # What visitors find is not deleted with one press.
+    row = page.get_by_role("row").filter(has_text="Plan a visit")
+    row.get_by_role("button", name="What to do with Plan a visit").click()
+    page.get_by_role("menuitem", name="Delete").click()
+    asked = page.get_by_role("dialog", name="Delete “Plan a visit”?")
+    expect(asked).to_contain_text("edition 1 is live")
+    assert axe_findings(page) == []
+    asked.get_by_role("button", name="Leave it").press("Enter")
+    expect(row).to_be_visible()
+
+
+def test_anything_is_found_from_anywhere_and_leads_to_its_place(desk):
+    page = desk
+    expect(page.get_by_role("row").filter(has_text="Plan a visit")).to_be_visible()
+    page.keyboard.press("Control+k")
+    page.keyboard.type("coach plate")
+    page.get_by_role("option", name="Number plate of the coach").wait_for()
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("textbox", name="Label", exact=True)).to_have_value("Number plate of the coach")
+    page.keyboard.press("Control+k")
+    page.keyboard.type("small grant")
+    page.get_by_role("option", name="Small grant").first.wait_for()
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("textbox", name="Name of the form")).to_have_value(re.compile("^Small grant"))
+
+
 def test_an_import_that_is_no_form_says_why(desk):
     choose_document(desk, {"name": "x", "colour": "red"})
     expect(desk.get_by_text("colour: this key is unknown here")).to_be_visible()

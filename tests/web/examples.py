@@ -100,6 +100,9 @@ def example_of(endpoint):
         },
         "RehearsedVisitorRequest": {"known": ""},
         "NameStateRequest": {"name": "As agreed"},
+        "SaveDeskViewRequest": {"name": "Mine", "view": {}},
+        "LabelsRequest": {"labels": ["2027"]},
+        "OwnerRequest": {"person": "00000000-0000-0000-0000-000000000000"},
         "BrandRequest": {"look": {}},
         "NewAccountRequest": {"secret": "practice-secret-unknown"},
         "NewCalendarRequest": {

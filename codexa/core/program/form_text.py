@@ -7,6 +7,7 @@ from typing import Any, NamedTuple
 from pydantic.fields import FieldInfo
 
 from codexa.core.definition.parts import FormulaText, Part
+from codexa.core.definition.rich_text import plain
 from codexa.core.fields import BLOCK_TYPES
 from codexa.core.form.form import FORM
 from codexa.core.program.names import name_of
@@ -18,7 +19,7 @@ _INDENT = "  "
 # What stands in the line of a part itself, or says nothing to people.
 _TOLD = frozenset({"id", "type", "kind", "format"})
 _NAMES = ("label", "title", "name", "text", "code")
-# Lists whose members are parts of the outline; a picture is told by its alternative text alone.
+# Lists whose members are parts of the outline.
 _BESIDE = ("figures", "parts", "confirmations", "follow_ups", "trials")
 _LISTS = frozenset({"pages", "blocks", "kinds", *_BESIDE})
 
@@ -49,7 +50,7 @@ class _Writer:
 
     def lines(self) -> Iterator[str]:
         yield self.form.name
-        yield from self._settings(self.form, 1)
+        yield from self._settings(self.form.model_copy(update={"languages": ()}), 1, told=self.form.name)
         for owner in (FORM, ORDER, PAYMENT):
             yield from self._notes(owner, 1)
         for page in self.form.pages:
@@ -62,10 +63,19 @@ class _Writer:
                 yield name.replace("_", "-").capitalize()
                 for part in parts:
                     yield from self._part(part, 1)
+        for language in self.form.languages:
+            yield ""
+            yield f"In {language.locale}"
+            yield from (f"{_INDENT}{self._text_of(name)}: {_shown(each.text)}" for name, each in language.texts.items())
+
+    def _text_of(self, text: str) -> str:
+        """Return what a text of visitors is called: whose it is, and which setting."""
+        owner, _, setting = text.partition(".")
+        return f"{name_of(self.program, owner)}, {setting.replace('_', ' ')}"
 
     def _part(self, part: Any, depth: int) -> Iterator[str]:
         yield f"{_INDENT * depth}{self._heading(part)}"
-        yield from self._settings(part, depth + 1)
+        yield from self._settings(part, depth + 1, told=_name(part))
         yield from self._notes(part.id, depth + 1)
         for name in ("blocks", "kinds"):
             inside = getattr(part, name, ())
@@ -85,12 +95,12 @@ class _Writer:
     def _said(self, note: Note) -> str:
         return "".join(name_of(self.program, each.block) if each.block else each.text for each in note.words)
 
-    def _settings(self, part: Part, depth: int, before: str = "") -> Iterator[str]:
+    def _settings(self, part: Part, depth: int, before: str = "", *, told: str = "") -> Iterator[str]:
         for name, setting in type(part).model_fields.items():
             value = getattr(part, name)
             # A formula is told by its sentence.
             is_told = name in _TOLD or name in _LISTS or any(isinstance(each, FormulaText) for each in setting.metadata)
-            if is_told or value == _usual(setting) or (not before and value == _name(part)):
+            if is_told or value == _usual(setting) or (told and _shown(value) == told):
                 continue
             said = f"{before}{name.replace('_', ' ')}"
             if isinstance(value, Part):
@@ -109,7 +119,7 @@ def _usual(setting: FieldInfo) -> Any:
 
 
 def _name(part: Any) -> str:
-    return next((str(text) for name in _NAMES if (text := getattr(part, name, ""))), "") or getattr(part, "key", "")
+    return next((_shown(text) for name in _NAMES if (text := getattr(part, name, ""))), "") or getattr(part, "key", "")
 
 
 def _in_line(part: Part) -> str:
@@ -121,7 +131,7 @@ def _in_line(part: Part) -> str:
         if setting not in _TOLD
         and (value := getattr(part, setting)) != _usual(field)
         and not isinstance(value, Mapping)
-        and str(value) != name
+        and _shown(value) != name
     ]
     return ", ".join([name, *said] if name else said)
 
@@ -147,6 +157,8 @@ def _shown(value: Any) -> str:
             return "; ".join(f"{name}: {_shown(each)}" for name, each in value.items())
         case str() if value.startswith("data:"):
             return "(a picture)"
+        case str() if value.startswith("<p"):
+            return plain(value)
         case str():
             return " ".join(value.split())
     return str(value)

@@ -5,11 +5,13 @@ SELECT form.id, form.name, form.slug, form.revision, form.live_edition, form.cha
     response_counter.last_number - response_counter.gone
         - (SELECT count(*)::integer FROM response WHERE response.form_id = form.id AND response.stage <> 'complete') AS responses,
     coalesce(lately.days, '{}') AS days, form.unreadable, failed.count AS failed, form.access, form.tables_changed,
+    form.labels, form.sites, form.owner_id, owner.name AS owner,
     -- A whole document is read only where it is needed.
     CASE WHEN form.access ->> 'closes' <> '' THEN coalesce(edition.definition, form.draft) ->> 'time_zone' END AS zone
 FROM form
 JOIN response_counter ON response_counter.form_id = form.id
 LEFT JOIN person ON person.id = form.changed_by
+LEFT JOIN person AS owner ON owner.id = form.owner_id
 LEFT JOIN edition ON edition.form_id = form.id AND edition.number = form.live_edition
 LEFT JOIN LATERAL (
     SELECT array_agg(coalesce(received.count, 0) ORDER BY day) AS days
@@ -36,8 +38,8 @@ ORDER BY form.changed_at DESC, form.id;
 -- name: insert_form
 -- Makes a form with its first draft.
 WITH made AS (
-    INSERT INTO form (team_id, name, slug, draft, sites, changed_by)
-    VALUES (%(team)s, %(name)s, %(slug)s, %(draft)s, %(sites)s, %(person)s)
+    INSERT INTO form (team_id, name, slug, draft, sites, changed_by, owner_id)
+    VALUES (%(team)s, %(name)s, %(slug)s, %(draft)s, %(sites)s, %(person)s, %(person)s)
     RETURNING id, revision, draft, changed_by
 ), kept AS (
     INSERT INTO saved_state (form_id, revision, draft, saved_by) SELECT id, revision, draft, changed_by FROM made

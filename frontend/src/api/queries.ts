@@ -5,6 +5,7 @@ import { api, type Asked } from "./client";
 export const queries = {
   session: () => queryOptions({ queryKey: ["session"], queryFn: api.whoIsSignedIn, retry: false, staleTime: Infinity }),
   forms: () => queryOptions({ queryKey: ["forms"], queryFn: api.forms }),
+  bin: () => queryOptions({ queryKey: ["forms", "bin"], queryFn: api.bin }),
   form: (form: string) =>
     queryOptions({ queryKey: ["form", form], queryFn: () => api.form(form), gcTime: 0, staleTime: Infinity }),
   editions: (form: string) => queryOptions({ queryKey: ["editions", form], queryFn: () => api.editions(form) }),

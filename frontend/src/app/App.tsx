@@ -4,6 +4,7 @@ import { lazy, Suspense } from "react";
 import { Navigate, Route, Routes, useParams } from "react-router";
 import { queries } from "../api/queries";
 import { Desk } from "./desk/Desk";
+import { FindAnything } from "./desk/FindAnything";
 import { useFocusKept } from "./focus_kept";
 import { SignedInProvider } from "./signed_in";
 import { NewAddress, NewPassword } from "./sign_in/ByLink";
@@ -52,6 +53,7 @@ export function App() {
   }
   return (
     <SignedInProvider value={session.data}>
+      <FindAnything />
       <Suspense fallback={<Waiting />}>
         <Routes>
           <Route path="/" element={<Desk />} />

@@ -4,7 +4,7 @@ import { useQuery } from "@tanstack/react-query";
 import { queries } from "../api/queries";
 import { NavLink } from "react-router";
 
-const PLACES = [
+export const PLACES = [
   ["/", "Forms"],
   ["/tables", "Tables"],
   ["/decisions", "Decisions"],

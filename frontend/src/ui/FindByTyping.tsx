@@ -15,11 +15,13 @@ interface Props<Item extends Listed> {
   /** What a search finds, best first. */
   find: (search: string) => readonly Item[];
   onPick: (item: Item) => void;
+  /** Told of what is looked for, where more is found elsewhere. */
+  onSearch?: (search: string) => void;
   /** What the box asks for, what it is called, and what its list is called. */
   words: { placeholder: string; box: string; list: string; nothing: string };
 }
 
-export function FindByTyping<Item extends Listed>({ find, onPick, words }: Props<Item>) {
+export function FindByTyping<Item extends Listed>({ find, onPick, onSearch, words }: Props<Item>) {
   const [search, setSearch] = useState("");
   const [active, setActive] = useState(0);
   const id = useId();
@@ -46,6 +48,7 @@ export function FindByTyping<Item extends Listed>({ find, onPick, words }: Props
         onChange={(event) => {
           setSearch(event.target.value);
           setActive(0);
+          onSearch?.(event.target.value);
         }}
         onKeyDown={onKeyDown}
         inputProps={{

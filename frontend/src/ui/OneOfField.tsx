@@ -28,7 +28,9 @@ export function OneOfField({ label, value, none, choices, gone, onPick }: Props)
           {each.label}
         </MenuItem>
       ))}
-      {gone && value !== "" && !choices.some((each) => each.value === value) && <MenuItem value={value}>{gone}</MenuItem>}
+      {gone && value !== "" && !choices.some((each) => each.value === value) && (
+        <MenuItem value={value}>{gone}</MenuItem>
+      )}
     </TextField>
   );
 }

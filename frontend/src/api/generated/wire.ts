@@ -1034,6 +1034,29 @@ export interface BegunReply {
   id: string;
 }
 /**
+ * What lies in the bin, and for how many days.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "BinReply".
+ */
+export interface BinReply {
+  forms: DeletedFormReply[];
+  kept_days: number;
+}
+/**
+ * A form in the bin, from which it is taken after so many days; what came in by it goes with it.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "DeletedFormReply".
+ */
+export interface DeletedFormReply {
+  deleted_at: string;
+  id: string;
+  live_edition: number | null;
+  name: string;
+  responses: number;
+}
+/**
  * A board; `turn` is what `/turn` said when it was made.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -2192,13 +2215,14 @@ export interface DeliveryReply {
   try_: number;
 }
 /**
- * The team's forms, latest change first.
+ * The team's forms, latest change first, and the filters that one keeps.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "DeskReply".
  */
 export interface DeskReply {
   forms: FormRowReply[];
+  views: DeskViewReply[];
 }
 /**
  * A form on the desk.
@@ -2207,7 +2231,7 @@ export interface DeskReply {
  * today last; `failed` counts the follow-ups of late that did not work; `closes` is when it closes, if it does.
  * So many visitors have `seen` it in the last 30 days, and so many of them have `sent` it. `held` are suspected
  * responses, `mine` those that whoever asks has in hand. `tables_changed` says what visitors' edition names of tables
- * that is not there any more.
+ * that is not there any more. `owner` is whose it is; `sites` are websites that may frame it.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "FormRowReply".
@@ -2221,16 +2245,48 @@ export interface FormRowReply {
   failed: number;
   held: number;
   id: string;
+  labels: string[];
   live_edition: number | null;
   mine: number;
   name: string;
+  owner: string | null;
+  owner_id: string | null;
   responses: number;
   revision: number;
   seen: number;
   sent: number;
+  sites: string[];
   slug: string;
   tables_changed: string | null;
   unreadable: string | null;
+}
+/**
+ * A filter that a person keeps.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "DeskViewReply".
+ */
+export interface DeskViewReply {
+  name: string;
+  view: DeskView;
+}
+/**
+ * Which forms are shown, and in which order: words that are looked for, a state, an owner, labels (all of them).
+ *
+ * `owner` is a person's id, `sort` a column's name with "-" before it downwards; "" stands for what is usual.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "DeskView".
+ */
+export interface DeskView {
+  /**
+   * @maxItems 25
+   */
+  labels: string[];
+  owner: string;
+  sort: string;
+  state: "" | "live" | "draft" | "changed";
+  words: string;
 }
 /**
  * What a trial expected of something and what came instead, in words; `part` is its id, or None for the form.
@@ -5535,6 +5591,29 @@ export interface FoundOffersReply {
   slots: SlotsState | null;
 }
 /**
+ * Something in a form: its form, itself, and its number, title and key.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "FoundPartReply".
+ */
+export interface FoundPartReply {
+  form: string;
+  form_name: string;
+  key: string;
+  number: string;
+  part: string;
+  title: string;
+}
+/**
+ * What was found, form by form.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "FoundPartsReply".
+ */
+export interface FoundPartsReply {
+  parts: FoundPartReply[];
+}
+/**
  * What a file brings: translations by where they stand, how many of other words than are there, and the rest.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -5963,6 +6042,150 @@ export interface KeyReply {
  */
 export interface KeysReply {
   keys: KeyReply[];
+}
+/**
+ * The labels of a form, all of them.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "LabelsRequest".
+ */
+export interface LabelsRequest {
+  /**
+   * @maxItems 20
+   */
+  labels:
+    | []
+    | [string]
+    | [string, string]
+    | [string, string, string]
+    | [string, string, string, string]
+    | [string, string, string, string, string]
+    | [string, string, string, string, string, string]
+    | [string, string, string, string, string, string, string]
+    | [string, string, string, string, string, string, string, string]
+    | [string, string, string, string, string, string, string, string, string]
+    | [string, string, string, string, string, string, string, string, string, string]
+    | [string, string, string, string, string, string, string, string, string, string, string]
+    | [string, string, string, string, string, string, string, string, string, string, string, string]
+    | [string, string, string, string, string, string, string, string, string, string, string, string, string]
+    | [string, string, string, string, string, string, string, string, string, string, string, string, string, string]
+    | [
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string
+      ]
+    | [
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string
+      ]
+    | [
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string
+      ]
+    | [
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string
+      ]
+    | [
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string
+      ]
+    | [
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string,
+        string
+      ];
 }
 /**
  * How far a language is: so many of so many texts; `name` is its own.
@@ -6696,6 +6919,15 @@ export interface OutlineReply {
  */
 export interface OutlineRequest {
   text: string;
+}
+/**
+ * Whose a form is, by a person's id.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "OwnerRequest".
+ */
+export interface OwnerRequest {
+  person: string;
 }
 /**
  * A part of a form, which a response may be given to.
@@ -7505,6 +7737,16 @@ export interface SampleReply {
  */
 export interface SampleRequest {
   seed: number;
+}
+/**
+ * A filter to be kept under a name.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "SaveDeskViewRequest".
+ */
+export interface SaveDeskViewRequest {
+  name: string;
+  view: DeskView;
 }
 /**
  * A draft made from that revision.

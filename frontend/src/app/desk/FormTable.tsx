@@ -1,5 +1,7 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
+import Checkbox from "@mui/material/Checkbox";
+import Chip from "@mui/material/Chip";
 import IconButton from "@mui/material/IconButton";
 import Menu from "@mui/material/Menu";
 import MenuItem from "@mui/material/MenuItem";
@@ -9,6 +11,7 @@ import TableBody from "@mui/material/TableBody";
 import TableCell from "@mui/material/TableCell";
 import TableHead from "@mui/material/TableHead";
 import TableRow from "@mui/material/TableRow";
+import TableSortLabel from "@mui/material/TableSortLabel";
 import Typography from "@mui/material/Typography";
 import { visuallyHidden } from "@mui/utils";
 import { useState } from "react";
@@ -19,35 +22,104 @@ import { asDay, counted } from "../../text/words";
 import { SERIF } from "../../theme/theme";
 import { Sparkline } from "../../ui/Sparkline";
 import { mayEdit, useSignedIn } from "../signed_in";
+import type { Column } from "./choosing";
 import { stateOf, thisWeek } from "./state";
 import { MoveForm } from "./MoveForm";
 import type { DeskActions } from "./useDesk";
 
 interface Props {
-  forms: FormRowReply[];
+  forms: readonly FormRowReply[];
   actions: DeskActions;
   empty: boolean;
+  sort: string;
+  onSort: (sort: string) => void;
+  ticked: ReadonlySet<string>;
+  onTick: (ticked: ReadonlySet<string>) => void;
 }
 
-export function FormTable({ forms, actions, empty }: Props) {
+/** Rows that are drawn at first, and more of them at a press: a thousand at once would be slow. */
+const AT_ONCE = 60;
+
+const COLUMNS: readonly { title: string; sorts?: Column; right?: boolean; hint?: string }[] = [
+  { title: "Form", sorts: "name" },
+  { title: "State" },
+  { title: "This week", sorts: "week", right: true },
+  { title: "Last 14 days" },
+  { title: "Responses", sorts: "responses", right: true },
+  { title: "Sent it", sorts: "sent", right: true, hint: "Of those who saw it in the last 30 days" },
+  { title: "Changed", sorts: "changed" },
+];
+
+// Numbers and days begin with the most and the latest.
+const DOWN_FIRST: ReadonlySet<Column> = new Set(["week", "responses", "sent", "changed"]);
+
+function nextSort(sort: string, column: Column): string {
+  const [first, second] = DOWN_FIRST.has(column) ? [`-${column}`, column] : [column, `-${column}`];
+  return sort === first ? second! : sort === second ? "" : first!;
+}
+
+export function FormTable({ forms, actions, empty, sort, onSort, ticked, onTick }: Props) {
+  const [most, setMost] = useState(AT_ONCE);
   if (empty) return <FirstForm actions={actions} />;
+  const shown = forms.slice(0, most);
+  const all = forms.length > 0 && forms.every(({ id }) => ticked.has(id));
+  const tick = (ids: readonly string[], on: boolean) => {
+    const next = new Set(ticked);
+    for (const id of ids)
+      if (on) next.add(id);
+      else next.delete(id);
+    onTick(next);
+  };
   return (
     <Paper variant="outlined" sx={{ overflow: "auto" }}>
       <Table
         size="small"
-        sx={{ "& th": { color: "text.secondary", fontWeight: 650, fontSize: 12 }, "& td": { py: 0.75 } }}
+        sx={{
+          "& th": { color: "text.secondary", fontWeight: 650, fontSize: 12 },
+          "& td": { py: 0.75 },
+          "& th, & td": { px: 1 },
+          "& th:nth-of-type(2)": { width: "32%" },
+        }}
       >
         <TableHead>
           <TableRow>
-            <TableCell>Form</TableCell>
-            <TableCell>State</TableCell>
-            <TableCell align="right">This week</TableCell>
-            <TableCell>Last 14 days</TableCell>
-            <TableCell align="right">Responses</TableCell>
-            <TableCell align="right" title="Of those who saw it in the last 30 days">
-              Sent it
+            <TableCell padding="checkbox">
+              <Checkbox
+                size="small"
+                checked={all}
+                indeterminate={!all && ticked.size > 0}
+                onChange={() =>
+                  tick(
+                    forms.map(({ id }) => id),
+                    !all,
+                  )
+                }
+                slotProps={{ input: { "aria-label": "Tick all of these forms" } }}
+              />
             </TableCell>
-            <TableCell>Changed</TableCell>
+            {COLUMNS.map(({ title, sorts, right, hint }) => (
+              <TableCell
+                key={title}
+                align={right ? "right" : "left"}
+                title={hint}
+                sortDirection={
+                  sorts && sort.replace("-", "") === sorts ? (sort.startsWith("-") ? "desc" : "asc") : false
+                }
+                sx={{ whiteSpace: "nowrap" }}
+              >
+                {sorts ? (
+                  <TableSortLabel
+                    active={sort.replace("-", "") === sorts}
+                    direction={sort.startsWith("-") ? "desc" : "asc"}
+                    onClick={() => onSort(nextSort(sort, sorts))}
+                  >
+                    {title}
+                  </TableSortLabel>
+                ) : (
+                  title
+                )}
+              </TableCell>
+            ))}
             <TableCell>
               <Box component="span" sx={visuallyHidden}>
                 Actions
@@ -56,18 +128,37 @@ export function FormTable({ forms, actions, empty }: Props) {
           </TableRow>
         </TableHead>
         <TableBody>
-          {forms.map((form) => (
-            <FormRow key={form.id} form={form} actions={actions} />
+          {shown.map((form) => (
+            <FormRow
+              key={form.id}
+              form={form}
+              actions={actions}
+              ticked={ticked.has(form.id)}
+              onTick={(on) => tick([form.id], on)}
+            />
           ))}
         </TableBody>
       </Table>
-      {forms.length === 0 && <Typography sx={{ p: 3, color: "text.secondary" }}>No form is in this state.</Typography>}
+      {forms.length > most && (
+        <Button onClick={() => setMost(most + 4 * AT_ONCE)} sx={{ m: 1 }}>
+          Show more of {forms.length}
+        </Button>
+      )}
+      {forms.length === 0 && <Typography sx={{ p: 3, color: "text.secondary" }}>No form is like this.</Typography>}
     </Paper>
   );
 }
 
-function FormRow({ form, actions }: { form: FormRowReply; actions: DeskActions }) {
+interface RowProps {
+  form: FormRowReply;
+  actions: DeskActions;
+  ticked: boolean;
+  onTick: (on: boolean) => void;
+}
+
+function FormRow({ form, actions, ticked, onTick }: RowProps) {
   const navigate = useNavigate();
+  const who = useSignedIn();
   const compose = `/forms/${form.id}/compose`;
   const colour = form.unreadable
     ? "error.main"
@@ -77,7 +168,20 @@ function FormRow({ form, actions }: { form: FormRowReply; actions: DeskActions }
         ? "warning.main"
         : "primary.main";
   return (
-    <TableRow hover onClick={() => void navigate(compose)} sx={{ cursor: "pointer", "&:last-child td": { border: 0 } }}>
+    <TableRow
+      hover
+      selected={ticked}
+      onClick={() => void navigate(compose)}
+      sx={{ cursor: "pointer", "&:last-child td": { border: 0 } }}
+    >
+      <TableCell padding="checkbox" onClick={(event) => event.stopPropagation()} sx={{ cursor: "default" }}>
+        <Checkbox
+          size="small"
+          checked={ticked}
+          onChange={(event) => onTick(event.target.checked)}
+          slotProps={{ input: { "aria-label": `Tick ${form.name}` } }}
+        />
+      </TableCell>
       <TableCell>
         <Typography
           component={Link}
@@ -95,7 +199,15 @@ function FormRow({ form, actions }: { form: FormRowReply; actions: DeskActions }
         </Typography>
         <Typography variant="caption" sx={{ display: "block", color: "text.secondary" }}>
           /{form.slug}
+          {form.owner && form.owner !== who.person_name && ` · ${form.owner}`}
         </Typography>
+        {form.labels.length > 0 && (
+          <Box sx={{ display: "flex", flexWrap: "wrap", gap: 0.5, mt: 0.25 }}>
+            {form.labels.map((label) => (
+              <Chip key={label} size="small" variant="outlined" label={label} sx={{ height: 18, fontSize: 11 }} />
+            ))}
+          </Box>
+        )}
       </TableCell>
       <TableCell>
         <Box
@@ -159,8 +271,9 @@ function RowMenu({ form, actions }: { form: FormRowReply; actions: DeskActions }
           </MenuItem>
         )}
         {mayEdit(who) && <MenuItem onClick={then(() => actions.duplicate(form))}>Duplicate</MenuItem>}
+        <MenuItem onClick={then(() => actions.exportFiles([form]))}>Save as a file</MenuItem>
         {who.role === "owner" && <MenuItem onClick={then(() => setMoving(true))}>Move to another team …</MenuItem>}
-        {mayEdit(who) && <MenuItem onClick={then(() => actions.remove(form))}>Delete</MenuItem>}
+        {mayEdit(who) && <MenuItem onClick={then(() => actions.remove([form]))}>Delete</MenuItem>}
         {who.role === "viewer" && (
           <MenuItem onClick={then(() => void navigate(`/forms/${form.id}/compose`))}>Look at it</MenuItem>
         )}

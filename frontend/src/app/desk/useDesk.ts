@@ -5,16 +5,29 @@ import { useNavigate } from "react-router";
 import { api, ApiError } from "../../api/client";
 import type { FormRowReply } from "../../api/generated/wire";
 import { queries } from "../../api/queries";
+import { counted } from "../../text/words";
+import { saveFormFile } from "./form_file";
+
+type Named = Pick<FormRowReply, "id" | "name">;
 
 export interface DeskActions {
-  deleted: FormRowReply | null;
+  /** What was done, and how it is taken back. */
+  told: { words: string; undo?: () => void } | null;
   problem: string | null;
+  /** The forms that are about to be deleted, of which something hangs on one; null where nothing is asked. */
+  asked: readonly FormRowReply[] | null;
   make: () => void;
   importFile: (file: File) => void;
-  duplicate: (form: FormRowReply) => void;
-  remove: (form: FormRowReply) => void;
-  undoDelete: () => void;
-  forgetDeleted: () => void;
+  duplicate: (form: Named) => void;
+  exportFiles: (forms: readonly Named[]) => void;
+  /** Deletes forms; where visitors or responses hang on one, it asks first. */
+  remove: (forms: readonly FormRowReply[]) => void;
+  removeAsked: () => void;
+  leaveThem: () => void;
+  bringBack: (forms: readonly Named[]) => void;
+  label: (forms: readonly FormRowReply[], label: string, on: boolean) => void;
+  give: (forms: readonly Named[], person: string) => void;
+  forgetTold: () => void;
   forgetProblem: () => void;
 }
 
@@ -29,9 +42,13 @@ async function documentOf(file: File): Promise<unknown> {
   }
 }
 
+const named = (forms: readonly Named[]): string =>
+  forms.length === 1 ? forms[0]!.name : counted(forms.length, "form");
+
 export function useDesk(): DeskActions {
-  const [deleted, setDeleted] = useState<FormRowReply | null>(null);
+  const [told, setTold] = useState<DeskActions["told"]>(null);
   const [problem, setProblem] = useState<string | null>(null);
+  const [asked, setAsked] = useState<readonly FormRowReply[] | null>(null);
   const queryClient = useQueryClient();
   const navigate = useNavigate();
 
@@ -39,30 +56,54 @@ export function useDesk(): DeskActions {
     setProblem(null);
     try {
       await work();
-      await queryClient.invalidateQueries({ queryKey: queries.forms().queryKey });
     } catch (error) {
       setProblem(error instanceof Error ? error.message : String(error));
     }
+    await queryClient.invalidateQueries({ queryKey: queries.forms().queryKey });
   };
   const open = (form: string) => navigate(`/forms/${form}/compose`);
+  /** One form after the other: what can't be done with one stops there, and is said. */
+  const each = async (forms: readonly Named[], does: (form: Named) => Promise<unknown>) => {
+    for (const form of forms) await does(form);
+  };
+  const bringBack = (forms: readonly Named[]) =>
+    void attempt(async () => {
+      await each(forms, ({ id }) => api.restoreForm(id));
+      setTold({ words: `${named(forms)} ${forms.length === 1 ? "is" : "are"} back.` });
+    });
+  const removeNow = (forms: readonly FormRowReply[]) =>
+    void attempt(async () => {
+      setAsked(null);
+      await each(forms, ({ id }) => api.deleteForm(id));
+      const words = `${named(forms)} ${forms.length === 1 ? "lies" : "lie"} in the bin now.`;
+      setTold({ words, undo: () => bringBack(forms) });
+    });
 
   return {
-    deleted,
+    told,
     problem,
+    asked,
     make: () => void attempt(async () => open((await api.makeForm("Untitled form")).id)),
     importFile: (file) => void attempt(async () => open((await api.importForm(await documentOf(file))).id)),
     duplicate: (form) => void attempt(async () => void (await api.duplicateForm(form.id))),
-    remove: (form) =>
-      void attempt(async () => {
-        await api.deleteForm(form.id);
-        setDeleted(form);
-      }),
-    undoDelete: () =>
-      void attempt(async () => {
-        if (deleted) await api.restoreForm(deleted.id);
-        setDeleted(null);
-      }),
-    forgetDeleted: () => setDeleted(null),
+    exportFiles: (forms) =>
+      void attempt(() => each(forms, async ({ id, name }) => saveFormFile(name, (await api.form(id)).draft))),
+    remove: (forms) => (forms.some(somethingHangsOn) ? setAsked(forms) : removeNow(forms)),
+    removeAsked: () => asked && removeNow(asked),
+    leaveThem: () => setAsked(null),
+    bringBack,
+    label: (forms, label, on) =>
+      void attempt(() =>
+        each(forms, (form) => {
+          const others = forms.find(({ id }) => id === form.id)!.labels.filter((other) => other !== label);
+          return api.setLabels(form.id, on ? [...others, label] : others);
+        }),
+      ),
+    give: (forms, person) => void attempt(() => each(forms, ({ id }) => api.giveForm(id, person))),
+    forgetTold: () => setTold(null),
     forgetProblem: () => setProblem(null),
   };
 }
+
+/** Whether visitors find the form, or something came in by it. */
+export const somethingHangsOn = (form: FormRowReply): boolean => form.live_edition !== null || form.responses > 0;

@@ -10,8 +10,14 @@ import { Link } from "react-router";
 import { useBench } from "../workbench/bench";
 import { type Topic, TOPICS } from "./topics";
 
-export function HelpTopic({ topic, onClose }: { topic: Topic; onClose: () => void }) {
-  const { reply } = useBench();
+interface Props {
+  topic: Topic;
+  /** The form to whose area it leads; outside of a form there is none. */
+  form?: string;
+  onClose: () => void;
+}
+
+export function HelpTopic({ topic, form, onClose }: Props) {
   return (
     <Dialog open onClose={onClose} aria-labelledby="help-title" maxWidth="sm" fullWidth>
       <DialogTitle id="help-title">{topic.question}</DialogTitle>
@@ -23,9 +29,11 @@ export function HelpTopic({ topic, onClose }: { topic: Topic; onClose: () => voi
         </Box>
       </DialogContent>
       <DialogActions>
-        <Button component={Link} to={`/forms/${reply.id}/${topic.area}`} onClick={onClose} color="inherit">
-          Go to {topic.area}
-        </Button>
+        {form && (
+          <Button component={Link} to={`/forms/${form}/${topic.area}`} onClick={onClose} color="inherit">
+            Go to {topic.area}
+          </Button>
+        )}
         <Button autoFocus onClick={onClose}>
           Close
         </Button>
@@ -35,6 +43,7 @@ export function HelpTopic({ topic, onClose }: { topic: Topic; onClose: () => voi
 }
 
 export function HelpButton({ topic }: { topic: string }) {
+  const { reply } = useBench();
   const [open, setOpen] = useState(false);
   const found = TOPICS.find(({ id }) => id === topic)!;
   return (
@@ -47,7 +56,7 @@ export function HelpButton({ topic }: { topic: string }) {
       >
         ? {found.question}
       </Button>
-      {open && <HelpTopic topic={found} onClose={() => setOpen(false)} />}
+      {open && <HelpTopic topic={found} form={reply.id} onClose={() => setOpen(false)} />}
     </>
   );
 }

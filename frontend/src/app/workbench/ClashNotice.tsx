@@ -14,7 +14,7 @@ import type { Side } from "../../model/three_way";
 import { counted } from "../../text/words";
 import { useBench } from "./bench";
 
-const READ_MS = 10_000;
+const READ_MS = 8_000;
 
 export function ClashNotice() {
   const { clash, problem, saveState } = useBench();
@@ -40,6 +40,7 @@ function LatestNotice() {
       open={latest !== undefined && id > gone}
       autoHideDuration={READ_MS}
       onClose={(_event, why) => why !== "clickaway" && setGone(id)}
+      anchorOrigin={{ vertical: "bottom", horizontal: "center" }}
       sx={{ mb: 3 }}
     >
       <Alert

@@ -1,9 +1,11 @@
 // The command list (Ctrl+K): blocks, areas and actions, found by typing.
 import Dialog from "@mui/material/Dialog";
-import { useMemo } from "react";
+import { useMemo, useState } from "react";
 import { useNavigate } from "react-router";
 import { api } from "../../api/client";
 import { BLOCK_TYPES } from "../../model/blocks";
+import { saveFormFile } from "../desk/form_file";
+import { type FoundForm, useFormsFound } from "../desk/useFormsFound";
 import { answers, type Topic, TOPICS } from "../help/topics";
 import { useSignedIn } from "../signed_in";
 import { AREAS, HISTORY } from "./areas";
@@ -13,7 +15,7 @@ import { useBench } from "./bench";
 import { useOpenPart } from "./useOpenPart";
 
 interface Command extends Listed {
-  group: "Blocks" | "Areas" | "Actions" | "Help";
+  group: "Blocks" | "Areas" | "Actions" | "Help" | FoundForm["group"];
   /** What says whether a search means it, where that is not by its words alone. */
   answers?: (search: string) => boolean;
   run: () => void;
@@ -29,7 +31,7 @@ interface Props {
 }
 
 const WORDS = {
-  placeholder: "A block, an area, what to do, or how",
+  placeholder: "A block, an area, what to do, how, or another form",
   box: "Find a block, an area or an action",
   list: "Commands",
   nothing: "Nothing is called that.",
@@ -37,11 +39,13 @@ const WORDS = {
 
 export function CommandList({ onClose, onKeys, onProblem, onHelp }: Props) {
   const commands = [...useCommands(onKeys, onProblem), ...helpOf(onHelp)];
+  const [search, setSearch] = useState("");
+  const elsewhere = useFormsFound(search, useBench().reply.id);
   const find = (search: string) => {
     const words = search.toLowerCase().split(/\s+/).filter(Boolean);
     const fits = ({ title, detail, group, answers: meant }: Command) =>
       meant?.(search) ?? words.every((word) => `${title} ${detail} ${group}`.toLowerCase().includes(word));
-    return commands.filter(fits).slice(0, MOST_SHOWN);
+    return [...commands.filter(fits).slice(0, MOST_SHOWN), ...elsewhere];
   };
   return (
     <Dialog
@@ -51,6 +55,7 @@ export function CommandList({ onClose, onKeys, onProblem, onHelp }: Props) {
     >
       <FindByTyping
         find={find}
+        onSearch={setSearch}
         words={WORDS}
         onPick={(command) => {
           onClose();
@@ -126,7 +131,7 @@ function useCommands(onKeys: Props["onKeys"], onProblem: Props["onProblem"]): Co
       does("Redo", "Ctrl+Shift+Z", redo),
     ];
     const looking = [
-      does("Save the form as a file", "JSON", () => downloadForm(form.name, form)),
+      does("Save the form as a file", "JSON", () => saveFormFile(form.name, form)),
       does("Show the keyboard shortcuts", "?", onKeys),
       does("To the desk", "", () => void navigate("/")),
     ];
@@ -153,14 +158,4 @@ function useCommands(onKeys: Props["onKeys"], onProblem: Props["onProblem"]): Co
     selected,
     selectAll,
   ]);
-}
-
-/** Hands the form's document to the browser as a file. */
-function downloadForm(name: string, document_: unknown): void {
-  const address = URL.createObjectURL(new Blob([JSON.stringify(document_, null, 2)], { type: "application/json" }));
-  const link = document.createElement("a");
-  link.href = address;
-  link.download = `${name.replaceAll(/[^\p{L}\p{N}]+/gu, "-").replaceAll(/^-|-$/g, "") || "form"}.json`;
-  link.click();
-  URL.revokeObjectURL(address);
 }

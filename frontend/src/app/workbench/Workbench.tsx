@@ -5,6 +5,7 @@ import Button from "@mui/material/Button";
 import Snackbar from "@mui/material/Snackbar";
 import { useQuery } from "@tanstack/react-query";
 import { lazy, Suspense, useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
+import { useLocation } from "react-router";
 import type { FormReply } from "../../api/generated/wire";
 import { queries } from "../../api/queries";
 import { type Parts, partsOf } from "../../model/parts";
@@ -15,6 +16,7 @@ import { PublishArea } from "../publish/PublishArea";
 import { AreaLine } from "../help/AreaLine";
 import { HelpTopic } from "../help/HelpTopic";
 import type { Topic } from "../help/topics";
+import { noteOpened } from "../desk/opened_lately";
 import { mayEdit, SignedInProvider, useSignedIn } from "../signed_in";
 import { isSomethingOpen, isTypingText } from "../compose/keys";
 import { isTurnedOff } from "../compose/single_keys";
@@ -98,6 +100,8 @@ function OpenWorkbench({ reply, area }: { reply: FormReply; area: string }) {
   useEffect(() => {
     document.title = `${draft.form.name} · Codexa`;
   }, [draft.form.name]);
+  useEffect(() => noteOpened(who.person_id, reply.id), [who.person_id, reply.id]);
+  useAskedPart(parts, selection.select);
   const bench = { ...draft, undo, redo, ...selection, reply, parts, people, trying, setTrying, mayEdit: mayEdit(who) };
   const [removal, setRemoval] = useState<Removal | null>(null);
   const actions = useActions(bench, setRemoval);
@@ -138,7 +142,7 @@ function OpenWorkbench({ reply, area }: { reply: FormReply; area: string }) {
             onHelp={setTopic}
           />
         )}
-        {topic && <HelpTopic topic={topic} onClose={() => setTopic(null)} />}
+        {topic && <HelpTopic topic={topic} form={reply.id} onClose={() => setTopic(null)} />}
         <Snackbar open={problem !== null} autoHideDuration={12_000} onClose={() => setProblem(null)}>
           <Alert severity="error" onClose={() => setProblem(null)}>
             {problem}
@@ -164,6 +168,17 @@ function useActions(bench: Omit<Bench, "actions">, ask: (removal: Removal) => vo
     latest.current = bench;
   });
   return useMemo(() => actionsOn(() => latest.current, ask), [ask]);
+}
+
+/** Whoever was led here to a part finds it selected. */
+function useAskedPart(parts: Parts, select: Selection["select"]) {
+  const state = useLocation().state as { part?: string } | null;
+  const [asked, setAsked] = useState(state?.part ?? null);
+  useEffect(() => {
+    if (asked === null) return;
+    if (parts.has(asked)) select(asked);
+    setAsked(null);
+  }, [asked, parts, select]);
 }
 
 /** Undo and redo that go to where something changed. */

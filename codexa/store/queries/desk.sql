@@ -1,0 +1,68 @@
+-- name: set_labels
+-- Sets the labels of a form of the team.
+UPDATE form SET labels = %(labels)s WHERE team_id = %(team)s AND id = %(form)s AND deleted_at IS NULL RETURNING id;
+
+-- name: set_owner
+-- Gives a form of the team to somebody in it.
+UPDATE form SET owner_id = membership.person_id FROM membership
+WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL
+    AND membership.team_id = form.team_id AND membership.person_id = %(person)s
+RETURNING form.id;
+
+-- name: list_deleted
+-- What lies in the bin of a team.
+SELECT form.id, form.name, form.deleted_at, form.live_edition,
+    (SELECT count(*)::integer FROM response WHERE response.form_id = form.id AND response.stage = 'complete') AS responses
+FROM form WHERE form.team_id = %(team)s AND form.deleted_at IS NOT NULL
+    AND NOT EXISTS (SELECT FROM form_exception JOIN membership
+            ON membership.person_id = form_exception.person_id AND membership.team_id = form.team_id
+        WHERE form_exception.form_id = form.id AND form_exception.person_id = %(person)s
+            AND form_exception.role = 'none' AND membership.role <> 'owner')
+ORDER BY form.deleted_at DESC, form.id;
+
+-- name: forget_deleted
+-- Deletes for good what lay in the bin for so many days. What was paid by stays, as books must.
+WITH gone AS (
+    SELECT form.id FROM form
+    WHERE form.deleted_at < now() - make_interval(days => %(days)s)
+        AND NOT EXISTS (SELECT FROM payment WHERE payment.form_id = form.id)
+), left_over AS (
+    SELECT upload.id FROM upload WHERE upload.form_id IN (SELECT id FROM gone)
+), ended AS (
+    DELETE FROM form WHERE id IN (SELECT id FROM gone)
+)
+SELECT id FROM left_over;
+
+-- name: stale_outlines
+-- The drafts of a team that were saved since they were last made to be found.
+SELECT form.id, form.revision, form.draft FROM form LEFT JOIN form_outline ON form_outline.form_id = form.id
+WHERE form.team_id = %(team)s AND form.deleted_at IS NULL AND form_outline.revision IS DISTINCT FROM form.revision;
+
+-- name: keep_outline
+-- Keeps what a draft is found by.
+INSERT INTO form_outline (form_id, revision, parts, words) VALUES (%(form)s, %(revision)s, %(parts)s, %(words)s)
+ON CONFLICT (form_id) DO UPDATE SET revision = excluded.revision, parts = excluded.parts, words = excluded.words;
+
+-- name: find_outlines
+-- The forms that somebody sees whose parts have all of these words, latest change first.
+SELECT form.id, form.name, form_outline.parts
+FROM form_outline JOIN form ON form.id = form_outline.form_id
+WHERE form.team_id = %(team)s AND form.deleted_at IS NULL AND form_outline.words LIKE ALL (%(patterns)s)
+    AND NOT EXISTS (SELECT FROM form_exception JOIN membership
+            ON membership.person_id = form_exception.person_id AND membership.team_id = form.team_id
+        WHERE form_exception.form_id = form.id AND form_exception.person_id = %(person)s
+            AND form_exception.role = 'none' AND membership.role <> 'owner')
+ORDER BY form.changed_at DESC, form.id LIMIT %(most)s;
+
+-- name: list_views
+-- The filters of the desk that a person keeps.
+SELECT name, content FROM desk_view WHERE team_id = %(team)s AND person_id = %(person)s ORDER BY lower(name), name;
+
+-- name: save_view
+-- Keeps one under a name.
+INSERT INTO desk_view (team_id, person_id, name, content) VALUES (%(team)s, %(person)s, %(name)s, %(content)s)
+ON CONFLICT (team_id, person_id, name) DO UPDATE SET content = excluded.content;
+
+-- name: delete_view
+-- Forgets one.
+DELETE FROM desk_view WHERE team_id = %(team)s AND person_id = %(person)s AND name = %(name)s;
