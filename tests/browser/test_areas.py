@@ -238,7 +238,7 @@ def test_history_tells_what_changed_and_brings_a_state_back(desk):
     changes = page.get_by_role("region", name="What changed")
     words = "label was How far is it from the Summit Dome?, is How far away?"
     expect(changes.get_by_text(words)).to_be_visible()
-    page.get_by_role("button", name=re.compile("^Edition 1")).click()
+    page.get_by_role("button", name=re.compile("· Edition 1")).click()
     page.get_by_role("button", name="Bring this back as the draft").click()
     area(page, "Compose")
     expect(page.get_by_role("button", name="1.3 How far is it from the Summit Dome?, Number")).to_be_visible()
@@ -258,6 +258,15 @@ def test_two_people_see_each_other_and_each_others_changes(desk, servers, browse
         "Stars for your village", timeout=15_000
     )
     expect(other.get_by_text("saved changes; you see them now")).to_be_visible()
+    # Where somebody is stands in the outline; what they publish is seen at once.
+    page.get_by_role("button", name="1.3 How far is it from the Summit Dome?, Number").click()
+    outline = other.get_by_role("navigation", name="Outline")
+    expect(outline.get_by_label("Mira Okafor is here")).to_be_visible(timeout=15_000)
+    press_publish(page, 1)
+    expect(other.get_by_text("edition 1 is live now")).to_be_visible(timeout=15_000)
+    expect(other.get_by_role("link", name="Open the live form")).to_be_visible()
+    other.get_by_role("button", name="Notices 2").press("Enter")
+    expect(other.get_by_role("dialog", name="Notices")).to_contain_text("you see them now")
     other.context.close()
 
 

@@ -137,6 +137,15 @@ export function copiesOf(form: Form, blocks: readonly Block[], rowKind: string |
   return copies.map((copy) => rewritten(copy, renamed));
 }
 
+/** A copy of a page with all that stands on it; its address is made anew of its title. */
+export const pageCopy = (form: Form, page: Page): Page => ({
+  ...page,
+  id: newId(),
+  address: "",
+  blocks: copiesOf(form, page.blocks),
+  next: [],
+});
+
 /** Copies of row kinds beside others of a repeat: their blocks have ids of their own, and the same names in their rows. */
 export function copiesOfKinds(kinds: readonly RowKind[], others: readonly RowKind[]): RowKind[] {
   const taken = others.map(({ key }) => key);

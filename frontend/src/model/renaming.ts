@@ -14,7 +14,7 @@ export function rewritten<Value>(value: Value, renamed: ReadonlyMap<string, stri
 }
 
 const NAMES = new Set(["id", "key", "code"]);
-const FORMULAS = new Set([
+export const FORMULAS: ReadonlySet<string> = new Set([
   "shown",
   "required",
   "locked",

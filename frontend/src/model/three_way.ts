@@ -102,7 +102,8 @@ export function mergedOrder(three: Three<readonly string[]>, members: ReadonlySe
       continue;
     }
     // Before the first that is there, it stands as it stood with me: in front of what follows.
-    const follows = neighbour < 0 ? mine.slice(at + 1).find((each) => placed.has(each)) : undefined;
+    const follows =
+      neighbour < 0 ? mine.slice(at + 1).find((each) => placed.has(each) && !theirMoves.has(each)) : undefined;
     neighbour = neighbour >= 0 ? neighbour + 1 : follows === undefined ? 0 : order.indexOf(follows);
     order.splice(neighbour, 0, id);
     placed.add(id);

@@ -16,6 +16,7 @@ import { FormulaButtons } from "./FormulaButtons";
 import { InspectorFrame } from "./InspectorFrame";
 import { RecordChoiceSettings } from "./RecordChoiceSettings";
 import { SlotSettings } from "./SlotSettings";
+import { TypeMenu } from "./TypeMenu";
 import type { ComposeActions } from "./actions";
 
 /** The tab on which a setting stands, by the first word of its path. */
@@ -127,6 +128,7 @@ export function BlockSettings({ entry, actions }: Props) {
     <InspectorFrame
       number={entry.number}
       what={typeOf(block.type).title}
+      menu={<TypeMenu block={block} actions={actions} />}
       name={block.key}
       title={entry.title}
       actions={actions}

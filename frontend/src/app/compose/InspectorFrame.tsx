@@ -11,17 +11,20 @@ import { MoveButtons } from "./MoveButtons";
 interface Props {
   number: string;
   what: string;
+  /** In the place of `what`: a menu of what it can become. */
+  menu?: ReactNode;
   name?: string;
   title: string;
   tabs?: ReactNode;
   actions?: ComposeActions;
-  /** Whether it can be duplicated; pages are filled by copying their blocks. */
+  /** Whether it can be duplicated. */
   duplicable?: boolean;
 }
 
 export function InspectorFrame({
   number,
   what,
+  menu,
   name,
   title,
   tabs,
@@ -33,12 +36,17 @@ export function InspectorFrame({
   return (
     <>
       <Box sx={{ px: 2, pt: 1.75 }}>
-        <Typography variant="body2" color="text.secondary">
+        <Typography
+          component="div"
+          variant="body2"
+          color="text.secondary"
+          sx={{ "& .MuiButton-root": { minWidth: 0, minHeight: 24, p: "0 4px", font: "inherit" } }}
+        >
           <Box component="span" sx={{ fontFamily: SERIF }}>
             {number}
           </Box>{" "}
           {number && "· "}
-          {what.toLowerCase()}
+          {menu ?? what.toLowerCase()}
           {name && (
             <>
               {" · "}

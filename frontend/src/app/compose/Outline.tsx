@@ -5,6 +5,7 @@ import InputBase from "@mui/material/InputBase";
 import { type DragEvent, type KeyboardEvent, memo, type MouseEvent, useMemo, useRef, useState } from "react";
 import type { Note, PresentReply } from "../../api/generated/wire";
 import type { Entry, Parts } from "../../model/parts";
+import { says } from "../../model/replacing";
 import { NOTE_KINDS, REQUIRED_SIGN } from "../../text/words";
 import { useBench } from "../workbench/bench";
 import { Key } from "../../ui/Key";
@@ -12,6 +13,7 @@ import { useIntoSight } from "../../ui/useIntoSight";
 import { useStable } from "../../ui/useStable";
 import { inPieces } from "../../ui/pieces";
 import { ByFigure } from "./ByFigure";
+import { FindAndReplace } from "./FindAndReplace";
 import { dropTarget, type Side, sideOf } from "./drop_target";
 import type { ComposeActions } from "./actions";
 
@@ -20,6 +22,8 @@ interface Props {
   onAdd: (anchor: HTMLElement) => void;
 }
 
+/** From so many letters on all that a block says is looked through: options, texts, formulas. */
+const FEWEST_LETTERS = 2;
 const LISTED = new Set(["page", "block", "kind", "confirmation"]);
 
 const keyOf = (entry: Entry): string => ("key" in entry.part ? entry.part.key : "");
@@ -29,7 +33,9 @@ function rowsOf(parts: Parts, search: string, folded: ReadonlySet<string>): Entr
   const listed = [...parts.values()].filter((entry) => LISTED.has(entry.what));
   const wanted = search.trim().toLowerCase();
   if (wanted) {
-    const fits = (entry: Entry) => `${entry.number} ${entry.title} ${keyOf(entry)}`.toLowerCase().includes(wanted);
+    const fits = (entry: Entry) =>
+      `${entry.number} ${entry.title} ${keyOf(entry)}`.toLowerCase().includes(wanted) ||
+      (wanted.length >= FEWEST_LETTERS && says(entry, wanted));
     const pages = new Set(listed.filter((entry) => entry.what !== "page" && fits(entry)).map(({ page }) => page));
     return listed.filter((entry) => fits(entry) || (entry.what === "page" && pages.has(entry.id)));
   }
@@ -104,6 +110,11 @@ export function Outline({ actions, onAdd }: Props) {
           sx={{ px: 1.25, height: 32, border: 1, borderColor: "divider", borderRadius: 1 }}
         />
       </Box>
+      {search.trim() && mayEdit && (
+        <Box sx={{ px: 1.25, pb: 0.5 }}>
+          <FindAndReplace search={search.trim()} />
+        </Box>
+      )}
       <div className="ol-list">
         {pieces.map((piece) => (
           <OutlinePiece
@@ -122,7 +133,7 @@ export function Outline({ actions, onAdd }: Props) {
         ))}
         {rows.every((entry) => entry.what === "page") && (
           <Box component="p" sx={{ m: 0, px: 2, py: 1, color: "text.secondary" }}>
-            {search ? "No block is called that." : "Every block you add gets a number here."}
+            {search ? "No block says that." : "Every block you add gets a number here."}
           </Box>
         )}
       </div>

@@ -46,7 +46,7 @@ export function PageSettings({ entry, actions }: Props) {
   const isFirst = form.pages[0]?.id === page.id && page.back_label === "";
   const buttons = [...(isLast ? [] : [ONWARDS]), ...(isFirst ? [] : [BACK])];
   return (
-    <InspectorFrame number={entry.number} what="Page" title={entry.title} actions={actions}>
+    <InspectorFrame number={entry.number} what="Page" title={entry.title} actions={actions} duplicable>
       <SettingRows rows={WORDS} of={page} edit={edit} />
       <PageAddress value={page.address} onChange={(address) => edit({ address })} />
       <BehaviourSettings entry={entry} edit={edit} />

@@ -2,7 +2,9 @@ import { describe, expect, it, vi } from "vitest";
 import { api } from "../../api/client";
 import type { Form } from "../../api/generated/wire";
 import { apply } from "../../model/draft";
-import { copied } from "../../model/new_block";
+import { type Block, BLOCK_TYPES, typeOf } from "../../model/blocks";
+import { copied, newBlock } from "../../model/new_block";
+import { retyped, typesInstead } from "../../model/retyping";
 import { type Entry, FORM, type Into, partsOf } from "../../model/parts";
 import { A_FORM, block } from "../../testing/a_form";
 import type { Bench, SelectHow } from "../workbench/bench";
@@ -15,6 +17,7 @@ import { actionsOn, questionsIn, type Removal, shifted } from "./actions";
 /** A workbench without a screen: the draft and the selection. */
 function opened(selected: string[], form: Form = A_FORM) {
   const bench = {
+    saved: { newestEdition: 0 },
     reply: { id: "visit" },
     form,
     selected,
@@ -215,6 +218,45 @@ describe("adding, copying and removing", () => {
     actions.edit("note", { shown: "grown_ups > 3" });
     actions.editLabel("adults", "Guests");
     expect(key()).toBe("grown_ups");
+  });
+
+  it("keeps a key once visitors have had the form", () => {
+    const { bench, do: actions } = opened(["teacher"]);
+    bench.saved.newestEdition = 1;
+    actions.editLabel("teacher", "Who comes");
+    expect(bench.parts.get("teacher")!.part).toMatchObject({ key: "teacher", label: "Who comes" });
+  });
+
+  it("copies a page with what stands on it, under keys of its own, and puts it behind the page it is of", () => {
+    const { bench, do: actions } = opened(["p1"]);
+    actions.duplicate();
+    const { pages } = bench.form;
+    expect(pages.map(({ id }) => id)).toEqual(["p1", bench.selected[0], ...A_FORM.pages.slice(1).map(({ id }) => id)]);
+    expect(pages[1]!.title).toBe(`${A_FORM.pages[0]!.title || "Page"} (copy)`);
+    expect(pages[1]!.blocks.map(({ type }) => type)).toEqual(A_FORM.pages[0]!.blocks.map(({ type }) => type));
+    const all = [...bench.parts.values()].flatMap(({ what, part, kind }) =>
+      what === "block" && !kind ? [part.key] : [],
+    );
+    expect(new Set(all).size).toBe(all.length);
+  });
+
+  it("makes a field another type where it stands, with all that both have", () => {
+    const { bench, do: actions } = opened(["teacher"]);
+    const before = bench.parts.get("teacher")!;
+    actions.retype("teacher", "long_text");
+    const after = bench.parts.get("teacher")!;
+    expect([after.number, after.part.id]).toEqual([before.number, "teacher"]);
+    expect(after.part).toMatchObject({
+      type: "long_text",
+      key: "teacher",
+      label: (before.part as Block & { label: string }).label,
+    });
+    for (const { type } of BLOCK_TYPES)
+      for (const other of typesInstead(type)) {
+        const { block, lost } = retyped(newBlock(A_FORM, type), other);
+        expect(Object.keys(block).sort()).toEqual(Object.keys(typeOf(other).blank).sort());
+        expect(lost).toEqual([]);
+      }
   });
 });
 

@@ -1,9 +1,10 @@
 // What can be done with the parts of a form, in words of the job; each is one step that can be undone.
 import { api } from "../../api/client";
 import type { Form } from "../../api/generated/wire";
-import { type Block, type BlockKind, isQuestion, titleSetting } from "../../model/blocks";
+import { type Block, type BlockKind, isQuestion, type Page, titleSetting } from "../../model/blocks";
 import type { Action } from "../../model/draft";
 import {
+  copied,
   copiesOf,
   copiesOfKinds,
   duplicatesOf,
@@ -12,10 +13,12 @@ import {
   newFormPart,
   newPage,
   newRowKind,
+  pageCopy,
   uncopied,
 } from "../../model/new_block";
 import { isKeyRead, keyFrom, keysOf } from "../../model/outline";
 import { type Entry, FORM, type Into, type Parts, type RowKind } from "../../model/parts";
+import { retyped } from "../../model/retyping";
 import type { Bench } from "../workbench/bench";
 
 /** Where a part is put: `at` counts the parts of the list before it. */
@@ -28,6 +31,10 @@ export interface ComposeActions {
   add: (kind: BlockKind, target: Target) => void;
   addBlocks: (blocks: readonly Block[], target: Target) => void;
   addPage: () => void;
+  /** Puts copies of pages behind the page that is selected, or stood on. */
+  addPages: (pages: readonly Page[]) => void;
+  /** Makes a field another type where it stands. */
+  retype: (block: string, kind: BlockKind) => void;
   addConfirmation: () => void;
   /** Makes a part that a group fills in, and opens it; what is given belongs to it then. */
   addFormPart: (owner?: string) => void;
@@ -128,6 +135,32 @@ export function actionsOn(bench: () => Omit<Bench, "actions">, ask?: (removal: R
       act({ do: "add", parts: [page], into: { holder: FORM, list: "pages" }, at: bench().form.pages.length });
       bench().select(page.id);
     },
+    addPages: (wanted) => {
+      const { form, parts, part } = bench();
+      const page = part ? (parts.get(part)?.page ?? null) : null;
+      const at = page ? form.pages.findIndex(({ id }) => id === page) + 1 : form.pages.length;
+      // One after the other, so that each has keys that the others have not.
+      const made = wanted.reduce<Page[]>((before, each) => {
+        const known = { ...form, pages: [...form.pages, ...before] };
+        return [...before, pageCopy(known, each)];
+      }, []);
+      act({ do: "add", parts: made, into: { holder: FORM, list: "pages" }, at });
+      bench().select(made[0]!.id);
+    },
+    retype: (id, kind) => {
+      const entry = bench().parts.get(id);
+      if (entry?.what !== "block") return;
+      const { block } = retyped(entry.part, kind);
+      const place = { into: entry.into, at: entry.index };
+      act({
+        do: "together",
+        actions: [
+          { do: "remove", parts: [id] },
+          { do: "add", parts: [block], ...place },
+        ],
+      });
+      bench().select(id);
+    },
     addConfirmation: () => {
       const { confirmations } = bench().form;
       const made = newConfirmation(confirmations.length === 0 ? "For everyone" : "New confirmation");
@@ -180,7 +213,7 @@ export function actionsOn(bench: () => Omit<Bench, "actions">, ask?: (removal: R
       if (parts.length > 0) act({ do: "edit", parts, changes });
     },
     editLabel: (id, label) => {
-      const { form, parts } = bench();
+      const { form, parts, saved } = bench();
       const entry = parts.get(id);
       if (entry?.what === "kind") return edit(id, { label });
       if (entry?.what !== "block") return;
@@ -190,7 +223,9 @@ export function actionsOn(bench: () => Omit<Bench, "actions">, ask?: (removal: R
       const { key } = entry.part;
       // The key of a copy was made of the label of what it is a copy of.
       const isMade = key === keyFrom(entry.title, others) || isKeyOfCopy(key, entry.title);
-      const follows = isMade && !isKeyRead(form, key);
+      // What visitors have filled in once is known by its key, in exports and to programs.
+      const isNew = saved.newestEdition === 0;
+      const follows = isNew && isMade && !isKeyRead(form, key);
       edit(id, { [setting]: label, ...(follows ? { key: keyFrom(label, others) } : {}) });
     },
     rename: async (id, setting, name) => {
@@ -240,6 +275,8 @@ export function actionsOn(bench: () => Omit<Bench, "actions">, ask?: (removal: R
       }
       const entry = part ? parts.get(part) : undefined;
       if (entry?.what === "kind") return actions.addRowKinds([entry.part]);
+      if (entry?.what === "page")
+        return actions.addPages([{ ...entry.part, title: copied(entry.part.title || "Page") }]);
       if (entry?.what === "confirmation") {
         const copy = { ...entry.part, id: newConfirmation("").id, name: `${entry.title} 2` };
         act({ do: "add", parts: [copy], into: entry.into, at: entry.index + 1 });

@@ -2,7 +2,7 @@
 import { useEffect } from "react";
 import { api } from "../../api/client";
 import type { KnownTable } from "../../api/generated/wire";
-import type { Block } from "../../model/blocks";
+import type { Block, Page } from "../../model/blocks";
 import { isInside } from "../../model/draft";
 import type { Parts, RowKind } from "../../model/parts";
 import { coming, tablesNamedIn } from "../tables/tables_along";
@@ -12,6 +12,7 @@ import type { ComposeActions } from "./actions";
 
 const MARK = "codexa blocks 1";
 const KINDS = "codexa row kinds 1";
+const PAGES = "codexa pages 1";
 const TABLES = "codexa tables 1";
 
 /** The selected blocks in the order of the outline; what stands in another one goes with that one. */
@@ -29,6 +30,10 @@ export const written = (blocks: readonly Block[], tables: readonly KnownTable[] 
 /** The row kinds that are selected by themselves, in order. */
 const kindsToCopy = (parts: Parts, selected: readonly string[]): RowKind[] =>
   [...parts.values()].flatMap((entry) => (entry.what === "kind" && selected.includes(entry.id) ? [entry.part] : []));
+
+/** The pages that are selected by themselves, in order. */
+const pagesToCopy = (parts: Parts, selected: readonly string[]): Page[] =>
+  [...parts.values()].flatMap((entry) => (entry.what === "page" && selected.includes(entry.id) ? [entry.part] : []));
 
 /** The blocks that were copied, or null for any other text. */
 export const readBlocks = (text: string): Block[] | null => readMarked(text, MARK) as Block[] | null;
@@ -56,12 +61,18 @@ export function useBlockClipboard(actions: ComposeActions, onProblem: (problem: 
     const take = (event: ClipboardEvent, cut: boolean) => {
       const blocks = blocksToCopy(parts, selected);
       const kinds = blocks.length > 0 ? [] : kindsToCopy(parts, selected);
-      if (isBusyElsewhere(event) || blocks.length + kinds.length === 0 || isTextSelected()) return;
+      const pages = blocks.length + kinds.length > 0 ? [] : pagesToCopy(parts, selected);
+      const count = blocks.length + kinds.length + pages.length;
+      if (isBusyElsewhere(event) || count === 0 || isTextSelected()) return;
       event.preventDefault();
+      const marked = (mark: string, what: readonly (RowKind | Page)[]) =>
+        JSON.stringify({ [mark]: what, [TABLES]: tablesNamedIn(what, form.tables) });
       const text =
-        kinds.length > 0
-          ? JSON.stringify({ [KINDS]: kinds, [TABLES]: tablesNamedIn(kinds, form.tables) })
-          : written(blocks, form.tables);
+        pages.length > 0
+          ? marked(PAGES, pages)
+          : kinds.length > 0
+            ? marked(KINDS, kinds)
+            : written(blocks, form.tables);
       event.clipboardData?.setData("text/plain", text);
       if (cut && mayEdit) actions.remove();
     };
@@ -75,6 +86,8 @@ export function useBlockClipboard(actions: ComposeActions, onProblem: (problem: 
       if (along) act(along);
       const kinds = readMarked(text, KINDS) as RowKind[] | null;
       if (kinds) return actions.addRowKinds(kinds);
+      const copies = readMarked(text, PAGES) as Page[] | null;
+      if (copies) return actions.addPages(copies);
       const blocks = readBlocks(text);
       const target = actions.afterSelection();
       if (blocks) return actions.addBlocks(blocks, target);

@@ -52,7 +52,7 @@ describe("the outline", () => {
     expect(names()).toEqual(["1One", "1.2.1teacher", "1.2.2phone"]);
     await user.clear(search);
     await user.type(search, "nowhere");
-    expect(screen.getByText("No block is called that.")).toBeTruthy();
+    expect(screen.getByText("No block says that.")).toBeTruthy();
     await user.keyboard("{Escape}");
     expect(rows()).toHaveLength(12);
   });

@@ -93,7 +93,7 @@ function OpenWorkbench({ reply, area }: { reply: FormReply; area: string }) {
   const [problem, setProblem] = useState<string | null>(null);
   const [topic, setTopic] = useState<Topic | null>(null);
   useListKeys(setOpen);
-  const { undo, redo } = useSteps(draft, parts, selection.select);
+  const { undo, redo } = useSteps(draft, parts, selection);
   useUndoKeys(undo, redo);
   const [saved, setSaved] = useState(false);
   useSaveKey(draft.saveNow, setSaved);
@@ -181,15 +181,15 @@ function useAskedPart(parts: Parts, select: Selection["select"]) {
   }, [asked, parts, select]);
 }
 
-/** Undo and redo that go to where something changed. */
-function useSteps({ undo, redo }: Draft, parts: Parts, select: Selection["select"]) {
-  const [about, setAbout] = useState<string | null>(null);
+/** Undo and redo that go to where something changed; what is selected stays so where it is part of it. */
+function useSteps({ undo, redo }: Draft, parts: Parts, { selected, select }: Selection) {
+  const [about, setAbout] = useState<readonly string[]>([]);
   useEffect(() => {
-    if (about === null) return;
-    const what = parts.get(about)?.what;
-    if (what && what !== "trial") select(about);
-    setAbout(null);
-  }, [about, parts, select]);
+    if (about.length === 0) return;
+    const there = about.find((id) => parts.has(id) && parts.get(id)!.what !== "trial");
+    if (there && !about.some((id) => selected.includes(id))) select(there);
+    setAbout([]);
+  }, [about, parts, selected, select]);
   return {
     undo: useCallback(() => setAbout(undo()), [undo]),
     redo: useCallback(() => setAbout(redo()), [redo]),

@@ -180,12 +180,12 @@ describe("undo", () => {
     const session = opened(new Server());
     labelled(session, "adults", "Guests");
     expect(session.wouldDo("undo")).toMatch(/^Undo: label of .* back to “adults”\.$/);
-    expect(session.undo()).toBe("adults");
+    expect(session.undo()).toEqual(["adults"]);
     expect(lastTold(session)).toMatch(/^Undone: label of /);
     session.act({ do: "remove", parts: ["adults"] });
-    expect(session.undo()).toBe("adults");
+    expect(session.undo()).toEqual(["adults"]);
     expect(lastTold(session)).toMatch(/is there again\.$/);
-    expect(session.redo()).toBeNull();
+    expect(session.redo()).toEqual([]);
   });
 
   it("outlives a reload, also where somebody else has saved since", async () => {

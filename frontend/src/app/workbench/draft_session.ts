@@ -191,9 +191,9 @@ export class DraftSession {
   };
 
   readonly act = (action: Action): void => this.step({ type: "act", action, at: Date.now() });
-  /** Takes back the last step of one's own; returns the part that it was about, which may be looked at. */
-  readonly undo = (): string | null => this.goTo("undo");
-  readonly redo = (): string | null => this.goTo("redo");
+  /** Takes back the last step of one's own; returns the parts that are there again or say something else now. */
+  readonly undo = (): readonly string[] => this.goTo("undo");
+  readonly redo = (): readonly string[] => this.goTo("redo");
 
   /** What undoing (or doing again) would do, in one line. */
   readonly wouldDo = (way: "undo" | "redo"): string => {
@@ -202,10 +202,10 @@ export class DraftSession {
     return step ? told(way === "undo" ? "Undo" : "Do again", form, step.form) : "";
   };
 
-  private goTo(way: "undo" | "redo"): string | null {
+  private goTo(way: "undo" | "redo"): readonly string[] {
     const { past, future, form } = this.inner.history;
     const step = way === "undo" ? past.at(-1) : future[0];
-    if (!step) return null;
+    if (!step) return [];
     const found = differences(form, step.form);
     const words = [told(way === "undo" ? "Undone" : "Done again", form, step.form, found)];
     if (step.left.length > 0) {
@@ -217,8 +217,8 @@ export class DraftSession {
     }
     this.step({ type: way });
     this.change(this.telling(words.filter((each) => each !== "").join(" ")));
-    const about = found.find(({ owner, what }) => owner !== "" && what !== "removed");
-    return about?.owner ?? null;
+    // Of two neighbours that changed places nobody can say which one was moved.
+    return found.flatMap(({ owner, what }) => (owner && (what === "added" || what === "changed") ? [owner] : []));
   }
 
   private telling(words: string): Pick<Inner, "notices"> {
