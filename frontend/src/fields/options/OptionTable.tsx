@@ -1,4 +1,5 @@
 // The options as a table: label · code · counts as · price. Pasted spreadsheet columns fill it.
+import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import IconButton from "@mui/material/IconButton";
@@ -18,15 +19,17 @@ import { DecimalField } from "../../ui/DecimalField";
 import { PictureField } from "../../ui/PictureField";
 import type { SettingsProps } from "../settings_props";
 import { OptionSource } from "./OptionSource";
-import { optionsAsText, optionsFromText, pastedOptions, PLAIN_OPTION } from "./paste";
+import { optionsAsText, optionsFromText, pastedOptions, PLAIN_OPTION, wrongNumbers } from "./paste";
 import { LongTextField } from "../../ui/LongTextField";
 import { tabByKey } from "../../ui/tab_by_key";
 import { byAltArrows, CodeBox, ColumnHeads, moved, NewLine } from "../table_pieces";
 
+const MOST_TOLD = 5;
 const GRID = "minmax(0,1fr) 62px 54px 54px 20px";
 
 export function OptionTable({ block, edit, open, rename, mayFollow }: SettingsProps<SingleChoiceField>) {
   const [asText, setAsText] = useState(false);
+  const [wrong, setWrong] = useState<readonly string[]>([]);
   const { options } = block;
   const put = (next: Option[]) => edit({ options: next });
   const change = (id: string, changes: Partial<Option>) =>
@@ -43,9 +46,11 @@ export function OptionTable({ block, edit, open, rename, mayFollow }: SettingsPr
     // The two that a new field begins with are there to be written over.
     const kept = areSamples(block) ? [] : options;
     const taken = kept.map((option) => option.code);
-    const pasted = pastedOptions(event.clipboardData.getData("text/plain"), taken);
+    const text = event.clipboardData.getData("text/plain");
+    const pasted = pastedOptions(text, taken);
     if (pasted.length === 0) return;
     event.preventDefault();
+    setWrong(wrongNumbers(text));
     put([...kept, ...pasted.map((option) => ({ ...option, id: newId() }))]);
   };
   return (
@@ -65,8 +70,16 @@ export function OptionTable({ block, edit, open, rename, mayFollow }: SettingsPr
           {asText ? "As a table" : "All as text"}
         </Button>
       </Box>
+      {wrong.length > 0 && (
+        <Alert severity="warning" onClose={() => setWrong([])}>
+          {wrong.slice(0, MOST_TOLD).map((each) => (
+            <div key={each}>{each}</div>
+          ))}
+          {wrong.length > MOST_TOLD && <div>And {wrong.length - MOST_TOLD} more.</div>}
+        </Alert>
+      )}
       {asText ? (
-        <AsText options={options} onChange={put} />
+        <AsText options={options} onChange={put} onWrong={setWrong} />
       ) : (
         <>
           <ColumnHeads columns={GRID} gap={0.5}>
@@ -112,7 +125,13 @@ function areSamples({ type, options }: SingleChoiceField): boolean {
 }
 
 /** All options at once, a line each, for a spreadsheet and back; kept when it is left. */
-function AsText({ options, onChange }: { options: readonly Option[]; onChange: (options: Option[]) => void }) {
+interface TextProps {
+  options: readonly Option[];
+  onChange: (options: Option[]) => void;
+  onWrong: (wrong: readonly string[]) => void;
+}
+
+function AsText({ options, onChange, onWrong }: TextProps) {
   const [text, setText] = useState(() => optionsAsText(options));
   return (
     <LongTextField
@@ -121,7 +140,10 @@ function AsText({ options, onChange }: { options: readonly Option[]; onChange: (
       value={text}
       helperText={`${counted(text.split("\n").filter((line) => line.trim()).length, "option")}. A code that stays keeps its option, with its rules. Lines in a new order are options in a new order. Ctrl+I or the tab of a pasted line divides columns; Tab leaves.`}
       onChange={(event) => setText(event.target.value)}
-      onBlur={() => onChange(optionsFromText(text, options, newId))}
+      onBlur={() => {
+        onWrong(wrongNumbers(text));
+        onChange(optionsFromText(text, options, newId));
+      }}
       onKeyDown={(event) => tabByKey(event, setText)}
       attributes={{
         spellCheck: false,

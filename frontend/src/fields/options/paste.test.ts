@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { optionsAsText, optionsFromText, pastedOptions } from "./paste";
+import { optionsAsText, optionsFromText, pastedOptions, wrongNumbers } from "./paste";
 
 it.each([
   ["One\nTwo", ["One one 0", "Two two 0"]],
@@ -11,6 +11,9 @@ it.each([
   ["One\t1.234\nTwo\t1,5,5", ["One one 1.234", "Two 1,5,5 0"]],
   ["One\ta\nTwo\ta", ["One a 0", "Two a_2 0"]],
   ["One\tone", ["One one_2 0"]],
+  ['"Two\nlines"\t1\n"Said ""so"""\t2', ["Two lines two_lines 1", 'Said "so" said_so 2']],
+  ['5" pipe\t1\n6" pipe\t2', ['5" pipe 5_pipe 1', '6" pipe 6_pipe 2']],
+  ['"open\t1\nTwo\t2', ['"open open 1', "Two two 2"]],
   ["just a word", []],
   ["", []],
 ])("reads %j", (text, expected) => {
@@ -19,6 +22,14 @@ it.each([
     ["one"].filter(() => text.includes("\tone")),
   );
   expect(options.map(({ label, code, counts_as }) => `${label} ${code} ${counts_as}`)).toEqual(expected);
+});
+
+it("names what is written for a number and is none", () => {
+  expect(wrongNumbers("One\ta\t1\nTwo\tb\tmany\t2\nThree\tc\t3\tdear")).toEqual([
+    "“Two”: “many” is no number; it counts as 0.",
+    "“Three”: “dear” is no price; it has none.",
+  ]);
+  expect(wrongNumbers("One\ta\nTwo\tb")).toEqual([]);
 });
 
 describe("options as text", () => {

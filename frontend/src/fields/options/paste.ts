@@ -1,4 +1,5 @@
 // Options from a spreadsheet's clipboard: rows by line breaks, columns by tabs.
+import { parse, unparse } from "papaparse";
 import type { Option } from "../../api/generated/wire";
 import { codeFrom } from "../../model/outline";
 
@@ -18,6 +19,25 @@ function numberIn(cell: string): string | null {
   return NUMBER.test(plain) ? plain.replace(",", ".") : null;
 }
 
+/** Rows of cells, as spreadsheets write them: with tabs, and in quotation marks where there is a line break in a cell. */
+function cellsOf(text: string): string[][] {
+  const { data, errors } = parse<string[]>(text, { delimiter: "\t", skipEmptyLines: true });
+  // A quotation mark that is never closed is one that somebody wrote.
+  const rows = errors.length > 0 ? text.split(/\r?\n/).map((line) => line.split("\t")) : data;
+  return rows.map((row) => row.map((cell) => cell.replaceAll(/\s*\n\s*/g, " ").trim())).filter(([label]) => label);
+}
+
+/** What is written for a number or a price and is none, in words, line by line. */
+export function wrongNumbers(text: string): string[] {
+  return cellsOf(text).flatMap(([label, ...cells]) =>
+    (cells.length > 1 ? cells.slice(1, 3) : []).flatMap((cell, at) =>
+      cell && numberIn(cell) === null
+        ? [`“${label}”: “${cell}” is no ${at === 0 ? "number; it counts as 0" : "price; it has none"}.`]
+        : [],
+    ),
+  );
+}
+
 /**
  * One column is labels; two are label and number (or code); three are label, code, number; a fourth is the price. Nothing
  * for a single word.
@@ -27,10 +47,7 @@ export function pastedOptions(
   taken: readonly string[],
   make: typeof codeFrom = codeFrom,
 ): Omit<Option, "id">[] {
-  const rows = text
-    .split(/\r?\n/)
-    .map((line) => line.split("\t").map((cell) => cell.trim()))
-    .filter(([label]) => label);
+  const rows = cellsOf(text);
   if (rows.length < 2 && (rows[0]?.length ?? 0) < 2) return [];
   const codes = [...taken];
   return rows.map(([label = "", ...cells]) => {
@@ -47,9 +64,13 @@ export function pastedOptions(
 /** Options as lines for a spreadsheet: label, code, number and, where any has one, price, with tabs between. */
 export function optionsAsText(options: readonly Option[]): string {
   const priced = options.some(({ price }) => price !== null);
-  return options
-    .map(({ label, code, counts_as, price }) => [label, code, counts_as, ...(priced ? [price ?? ""] : [])].join("\t"))
-    .join("\n");
+  const rows = options.map(({ label, code, counts_as, price }) => [
+    label,
+    code,
+    counts_as,
+    ...(priced ? [price ?? ""] : []),
+  ]);
+  return unparse(rows, { delimiter: "\t", newline: "\n" });
 }
 
 /** The options of such lines; those whose code stays keep their id and their rules. */
