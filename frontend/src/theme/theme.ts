@@ -32,6 +32,9 @@ export const MONO = '"JetBrains Mono Variable", ui-monospace, monospace';
 /** The sheet shows what visitors will see, who get no dark scheme: it is light in both. */
 const SHEET = { paper: "#FFFFFF", ink: "#16202B", quiet: "#55636F", hover: "#F3F5F6", action: "#0F6B6B" };
 
+const isStill = (): boolean =>
+  typeof matchMedia === "function" && matchMedia("(prefers-reduced-motion: reduce)").matches;
+
 export const theme = createTheme({
   cssVariables: { colorSchemeSelector: "media" },
   colorSchemes: {
@@ -78,6 +81,12 @@ export const theme = createTheme({
     button: { textTransform: "none", fontWeight: 600, fontSize: 13, lineHeight: "18px" },
   },
   components: {
+    // Who asks for no motion waits for none: what opens is there at once.
+    ...(isStill() && {
+      MuiPopover: { defaultProps: { transitionDuration: 0 } },
+      MuiMenu: { defaultProps: { transitionDuration: 0 } },
+      MuiDialog: { defaultProps: { transitionDuration: 0 } },
+    }),
     MuiButton: {
       defaultProps: { disableElevation: true, size: "small" },
       styleOverrides: { root: { padding: "6px 12px" } },

@@ -25,11 +25,13 @@ import { tabByKey } from "../../ui/tab_by_key";
 import { byAltArrows, CodeBox, ColumnHeads, moved, NewLine } from "../table_pieces";
 
 const MOST_TOLD = 5;
+const AT_ONCE = 24; // rows that are drawn: hundreds of text fields at once are slow
 const GRID = "minmax(0,1fr) 62px 54px 54px 20px";
 
 export function OptionTable({ block, edit, open, rename, mayFollow }: SettingsProps<SingleChoiceField>) {
   const [asText, setAsText] = useState(false);
   const [wrong, setWrong] = useState<readonly string[]>([]);
+  const [most, setMost] = useState(AT_ONCE);
   const { options } = block;
   const put = (next: Option[]) => edit({ options: next });
   const change = (id: string, changes: Partial<Option>) =>
@@ -92,7 +94,7 @@ export function OptionTable({ block, edit, open, rename, mayFollow }: SettingsPr
               Price
             </Box>
           </ColumnHeads>
-          {options.map((option, index) => (
+          {options.slice(0, most).map((option, index) => (
             <OptionRow
               key={option.id}
               option={option}
@@ -105,6 +107,11 @@ export function OptionTable({ block, edit, open, rename, mayFollow }: SettingsPr
               onOpen={(setting) => open(`options.${index}.${setting}`)}
             />
           ))}
+          {options.length > most && (
+            <Button size="small" onClick={() => setMost(most + 4 * AT_ONCE)} sx={{ justifySelf: "start" }}>
+              Show more of {options.length}
+            </Button>
+          )}
           <NewLine name="New option" onAdd={add} onPaste={paste} />
           <Typography variant="caption" color="text.secondary">
             Paste a spreadsheet’s columns into the last line: label, or label and number, or label, code, number and
