@@ -362,6 +362,12 @@ def test_anything_is_found_from_anywhere_and_leads_to_its_place(desk):
 def test_an_import_that_is_no_form_says_why(desk):
     choose_document(desk, {"name": "x", "colour": "red"})
     expect(desk.get_by_text("colour: this key is unknown here")).to_be_visible()
+    document = visit_document()
+    document["pages"][0]["blocks"][1]["minimum"] = "many"
+    document["pages"][0]["blocks"][0]["options"][1]["counts_as"] = "dear"
+    choose_document(desk, document)
+    told = desk.get_by_role("alert").filter(has_text="1.2 People, minimum")
+    expect(told).to_contain_text("1.1 Show, options 2 counts as")
 
 
 def test_a_viewer_sees_the_form_and_can_change_nothing(page, servers):

@@ -130,8 +130,12 @@ export function Desk() {
           )
         }
       />
-      <Snackbar open={actions.problem !== null} autoHideDuration={10_000} onClose={actions.forgetProblem}>
-        <Alert severity="error" onClose={actions.forgetProblem}>
+      <Snackbar
+        open={actions.problem !== null}
+        autoHideDuration={60_000}
+        onClose={(_event, why) => why !== "clickaway" && actions.forgetProblem()}
+      >
+        <Alert severity="error" onClose={actions.forgetProblem} sx={{ whiteSpace: "pre-line", maxWidth: 560 }}>
           {actions.problem}
         </Alert>
       </Snackbar>

@@ -3,8 +3,9 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import { api, ApiError } from "../../api/client";
-import type { FormRowReply } from "../../api/generated/wire";
+import type { Form, FormRowReply } from "../../api/generated/wire";
 import { queries } from "../../api/queries";
+import { sayProblems } from "../../model/places";
 import { counted } from "../../text/words";
 import { saveFormFile } from "./form_file";
 
@@ -39,6 +40,28 @@ async function documentOf(file: File): Promise<unknown> {
       "not_json",
       `${file.name} is no JSON file that can be read. Choose a file that Codexa exported.`,
     );
+  }
+}
+
+const MOST_TOLD = 12;
+
+/** Makes a form of a document; what is wrong with it is said by the number and title of each block. */
+async function imported(document: unknown): Promise<string> {
+  try {
+    return (await api.importForm(document)).id;
+  } catch (error) {
+    if (!(error instanceof ApiError) || error.problems.length === 0) throw error;
+    const lines = error.problems.slice(0, MOST_TOLD).map((each) => saidOf(document, each));
+    const more = error.problems.length - lines.length;
+    throw new ApiError(error.code, [...lines, ...(more > 0 ? [`And ${more} more.`] : [])].join("\n"));
+  }
+}
+
+function saidOf(document: unknown, problem: ApiError["problems"][number]): string {
+  try {
+    return sayProblems(document as Form, [problem]);
+  } catch {
+    return `${problem.path}: ${problem.message}.`; // the document is no form at all
   }
 }
 
@@ -84,7 +107,7 @@ export function useDesk(): DeskActions {
     problem,
     asked,
     make: () => void attempt(async () => open((await api.makeForm("Untitled form")).id)),
-    importFile: (file) => void attempt(async () => open((await api.importForm(await documentOf(file))).id)),
+    importFile: (file) => void attempt(async () => open(await imported(await documentOf(file)))),
     duplicate: (form) => void attempt(async () => void (await api.duplicateForm(form.id))),
     exportFiles: (forms) =>
       void attempt(() => each(forms, async ({ id, name }) => saveFormFile(name, (await api.form(id)).draft))),
