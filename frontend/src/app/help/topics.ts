@@ -321,9 +321,54 @@ export const TOPICS: readonly Topic[] = [
     also: "translate translation multilingual bilingual localise locale",
   },
   {
+    id: "together",
+    question: "How do several people work on one form?",
+    steps: [
+      "All at once: each change comes in by itself, and initials in the outline show where somebody is.",
+      "Where two changed the same, both values are shown, and you choose. What of yours does not stay is a state in History.",
+      "What was told stands under Notices at the bottom.",
+    ],
+    area: "compose",
+    also: "colleague share collaborate conflict merge collision presence",
+  },
+  {
+    id: "many-forms",
+    question: "How do I find a form, or a field, among many?",
+    steps: [
+      "Ctrl+K, from anywhere: forms by name, and fields in all forms by label, number or key.",
+      "On the desk: words, whose, labels, any column to sort by. Keep a filter under a name. Tick several to label, give or delete them.",
+      "What is deleted lies in the bin for thirty days.",
+    ],
+    area: "compose",
+    also: "search desk label folder bin deleted restore owner bulk",
+  },
+  {
+    id: "another-type",
+    question: "How do I change the type of a field?",
+    steps: [
+      "Select it, and press its type at the top of the inspector, such as “short text ▾”. What it would lose is said there.",
+      "Its key, its rules and what came in stay.",
+    ],
+    area: "compose",
+    also: "convert dropdown single several choice number money retype",
+  },
+  {
+    id: "replace",
+    question: "How do I replace words everywhere in a form?",
+    steps: [
+      "Type them into “Find a block” above the outline, and press “Replace …”: labels, help, options, messages and mails.",
+      "A key is changed in the settings of its field; every formula follows.",
+    ],
+    area: "compose",
+    also: "search find rename text bulk",
+  },
+  {
     id: "undo",
     question: "How do I get an earlier state back?",
-    steps: ["Ctrl+Z undoes. History keeps every state: look at one, see what differs, bring it back."],
+    steps: [
+      "Ctrl+Z undoes your own steps, after a reload too; point at ↶ to see what it would do. What somebody else changed since stays.",
+      "History keeps every state, with a number: look at one, give it a name, see what differs, read it as text, bring it back.",
+    ],
     area: "history",
     also: "restore version revert undo backup",
   },
