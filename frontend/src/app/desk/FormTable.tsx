@@ -197,17 +197,15 @@ function FormRow({ form, actions, ticked, onTick }: RowProps) {
         >
           {form.name}
         </Typography>
-        <Typography variant="caption" sx={{ display: "block", color: "text.secondary" }}>
-          /{form.slug}
-          {form.owner && form.owner !== who.person_name && ` · ${form.owner}`}
-        </Typography>
-        {form.labels.length > 0 && (
-          <Box sx={{ display: "flex", flexWrap: "wrap", gap: 0.5, mt: 0.25 }}>
-            {form.labels.map((label) => (
-              <Chip key={label} size="small" variant="outlined" label={label} sx={{ height: 18, fontSize: 11 }} />
-            ))}
-          </Box>
-        )}
+        <Box sx={{ display: "flex", flexWrap: "wrap", alignItems: "center", columnGap: 0.75 }}>
+          <Typography variant="caption" sx={{ color: "text.secondary" }}>
+            /{form.slug}
+            {form.owner && form.owner !== who.person_name && ` · ${form.owner}`}
+          </Typography>
+          {form.labels.map((label) => (
+            <Chip key={label} size="small" variant="outlined" label={label} sx={{ height: 18, fontSize: 11 }} />
+          ))}
+        </Box>
       </TableCell>
       <TableCell>
         <Box
