@@ -22,6 +22,7 @@ from codexa.store.sessions import SignedIn
 
 _MOST_WORDS = 8
 _MOST_FOUND = 40
+_MOST_READ = 500  # drafts that one search makes to be found; what is left comes with the next
 
 
 def make_form(connection: Connection, *, who: SignedIn, name: str) -> UUID:
@@ -114,7 +115,7 @@ def find_parts(connection: Connection, *, who: SignedIn, words: str) -> list[tup
     wanted = words.lower().split()[:_MOST_WORDS]
     if not wanted:
         return []
-    for form, revision, draft in store.stale_outlines(connection, team=who.team_id):
+    for form, revision, draft in store.stale_outlines(connection, team=who.team_id, most=_MOST_READ):
         store.keep_outline(connection, form=form, revision=revision, parts=outline_words(draft))
     found = []
     for row in store.find_outlines(connection, team=who.team_id, person=who.person_id, words=wanted, most=_MOST_FOUND):

@@ -44,9 +44,10 @@ def set_owner(connection: Connection, *, team: UUID, form: UUID, person: UUID) -
     return one(connection, _QUERIES["set_owner"], team=team, form=form, person=person) is not None
 
 
-def list_deleted(connection: Connection, *, team: UUID, person: UUID) -> list[DeletedForm]:
-    """Return the forms in the bin of a team that somebody may know of, the last that was deleted first."""
-    return [DeletedForm(**row) for row in many(connection, _QUERIES["list_deleted"], team=team, person=person)]
+def list_deleted(connection: Connection, *, team: UUID, person: UUID, days: int) -> list[DeletedForm]:
+    """Return the forms deleted within so many days that somebody may know of, the last that was deleted first."""
+    rows = many(connection, _QUERIES["list_deleted"], team=team, person=person, days=days)
+    return [DeletedForm(**row) for row in rows]
 
 
 def forget_deleted(connection: Connection, *, days: int) -> list[UUID]:
@@ -54,9 +55,9 @@ def forget_deleted(connection: Connection, *, days: int) -> list[UUID]:
     return [row["id"] for row in many(connection, _QUERIES["forget_deleted"], days=days)]
 
 
-def stale_outlines(connection: Connection, *, team: UUID) -> list[tuple[UUID, int, dict[str, Any]]]:
-    """Return the drafts that were saved since they were last made to be found: form, revision, document."""
-    rows = many(connection, _QUERIES["stale_outlines"], team=team)
+def stale_outlines(connection: Connection, *, team: UUID, most: int) -> list[tuple[UUID, int, dict[str, Any]]]:
+    """Return drafts that were saved since they were last made to be found: form, revision, document."""
+    rows = many(connection, _QUERIES["stale_outlines"], team=team, most=most)
     return [(row["id"], row["revision"], row["draft"]) for row in rows]
 
 

@@ -650,6 +650,13 @@ CREATE TABLE public.departure (
     successor_id uuid,
     left_at timestamp with time zone DEFAULT now() NOT NULL
 );
+CREATE TABLE public.desk_view (
+    team_id uuid NOT NULL,
+    person_id uuid NOT NULL,
+    name text NOT NULL,
+    content jsonb NOT NULL,
+    CONSTRAINT desk_view_name_check CHECK (((length(name) >= 1) AND (length(name) <= 60)))
+);
 CREATE TABLE public.edition (
     form_id uuid NOT NULL,
     number integer NOT NULL,
@@ -768,6 +775,9 @@ CREATE TABLE public.form (
     tables_changed text,
     calendar_turn integer DEFAULT 0 NOT NULL,
     calendar_open boolean DEFAULT false NOT NULL,
+    owner_id uuid,
+    labels text[] DEFAULT '{}'::text[] NOT NULL,
+    CONSTRAINT form_labels_check CHECK ((cardinality(labels) <= 20)),
     CONSTRAINT form_slug_check CHECK ((slug ~ '^[a-z0-9]+(-[a-z0-9]+)*$'::text))
 );
 CREATE TABLE public.form_exception (
@@ -775,6 +785,12 @@ CREATE TABLE public.form_exception (
     person_id uuid NOT NULL,
     role text NOT NULL,
     CONSTRAINT form_exception_role_check CHECK ((role = ANY (ARRAY['none'::text, 'viewer'::text, 'reviewer'::text, 'editor'::text])))
+);
+CREATE TABLE public.form_outline (
+    form_id uuid NOT NULL,
+    revision integer NOT NULL,
+    parts jsonb NOT NULL,
+    words text NOT NULL
 );
 CREATE TABLE public.former_slug (
     team_id uuid NOT NULL,
@@ -1221,7 +1237,10 @@ CREATE TABLE public.saved_state (
     revision integer NOT NULL,
     draft jsonb NOT NULL,
     saved_at timestamp with time zone DEFAULT now() NOT NULL,
-    saved_by uuid
+    saved_by uuid,
+    name text DEFAULT ''::text NOT NULL,
+    changes integer DEFAULT 1 NOT NULL,
+    CONSTRAINT saved_state_name_check CHECK ((length(name) <= 100))
 );
 CREATE TABLE public.seal_key (
     form_id uuid NOT NULL,
@@ -1335,6 +1354,7 @@ CREATE TABLE public.team (
     rehearsal_of uuid,
     rehearsed_by uuid,
     rehearsed_days integer DEFAULT 0 NOT NULL,
+    rehearsed_as bigint,
     CONSTRAINT team_slug_check CHECK ((slug ~ '^[a-z0-9]+(-[a-z0-9]+)*$'::text))
 );
 CREATE TABLE public.team_group (
@@ -1501,6 +1521,8 @@ ALTER TABLE ONLY public.delivery
     ADD CONSTRAINT delivery_pkey PRIMARY KEY (run_id, try);
 ALTER TABLE ONLY public.departure
     ADD CONSTRAINT departure_pkey PRIMARY KEY (team_id, person_id);
+ALTER TABLE ONLY public.desk_view
+    ADD CONSTRAINT desk_view_pkey PRIMARY KEY (team_id, person_id, name);
 ALTER TABLE ONLY public.edition
     ADD CONSTRAINT edition_form_id_revision_key UNIQUE (form_id, revision);
 ALTER TABLE ONLY public.edition
@@ -1521,6 +1543,8 @@ ALTER TABLE ONLY public.file_import
     ADD CONSTRAINT file_import_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.form_exception
     ADD CONSTRAINT form_exception_pkey PRIMARY KEY (form_id, person_id);
+ALTER TABLE ONLY public.form_outline
+    ADD CONSTRAINT form_outline_pkey PRIMARY KEY (form_id);
 ALTER TABLE ONLY public.form
     ADD CONSTRAINT form_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.form
@@ -1690,6 +1714,7 @@ CREATE INDEX feed_form ON public.feed USING btree (form_id);
 CREATE INDEX feed_view ON public.feed USING btree (view_id);
 CREATE INDEX file_import_form ON public.file_import USING btree (form_id, created_at);
 CREATE INDEX file_import_table ON public.file_import USING btree (table_id, created_at);
+CREATE INDEX form_bin ON public.form USING btree (deleted_at) WHERE (deleted_at IS NOT NULL);
 CREATE INDEX form_desk ON public.form USING btree (team_id, changed_at DESC) WHERE (deleted_at IS NULL);
 CREATE INDEX form_exception_person ON public.form_exception USING btree (person_id);
 CREATE INDEX former_slug_form ON public.former_slug USING btree (form_id);
@@ -1819,6 +1844,10 @@ ALTER TABLE ONLY public.departure
     ADD CONSTRAINT departure_successor_id_fkey FOREIGN KEY (successor_id) REFERENCES public.person(id) ON DELETE SET NULL;
 ALTER TABLE ONLY public.departure
     ADD CONSTRAINT departure_team_id_fkey FOREIGN KEY (team_id) REFERENCES public.team(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.desk_view
+    ADD CONSTRAINT desk_view_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.desk_view
+    ADD CONSTRAINT desk_view_team_id_fkey FOREIGN KEY (team_id) REFERENCES public.team(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.edition
     ADD CONSTRAINT edition_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.edition
@@ -1849,6 +1878,10 @@ ALTER TABLE ONLY public.form_exception
     ADD CONSTRAINT form_exception_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.form
     ADD CONSTRAINT form_id_live_edition_fkey FOREIGN KEY (id, live_edition) REFERENCES public.edition(form_id, number);
+ALTER TABLE ONLY public.form_outline
+    ADD CONSTRAINT form_outline_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.form(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.form
+    ADD CONSTRAINT form_owner_id_fkey FOREIGN KEY (owner_id) REFERENCES public.person(id) ON DELETE SET NULL;
 ALTER TABLE ONLY public.form
     ADD CONSTRAINT form_team_id_fkey FOREIGN KEY (team_id) REFERENCES public.team(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.former_slug

@@ -79,7 +79,7 @@ def list_deleted() -> BinReply:
     """List what was deleted and can be brought back."""
     who = may(Right.EDIT_FORMS)
     with connection() as database:
-        deleted = desk_store.list_deleted(database, team=who.team_id, person=who.person_id)
+        deleted = desk_store.list_deleted(database, team=who.team_id, person=who.person_id, days=KEPT_DAYS)
     return BinReply(forms=[DeletedFormReply.model_validate(each) for each in deleted], kept_days=KEPT_DAYS)
 
 

@@ -13,11 +13,16 @@ from codexa.core.form.form import read_form
 from codexa.core.program.compiling import compile_form
 from codexa.core.program.faces import FormState
 from codexa.core.program.samples import sample_answers
-from codexa.services import desk, groups, publishing
+from codexa.services import demo, desk, groups, publishing
 from codexa.services.demo_tables import make_tables, with_tables
 from codexa.services.drafts import context_of
 
 DOCUMENTS = {path.stem: json.loads(path.read_text(encoding="utf-8")) for path in sorted(EXAMPLES.glob("*.json"))}
+
+
+# As the demo has them, under the ids by which its forms name them.
+_CALENDAR = """INSERT INTO calendar (id, team_id, name, address, user_name, password)
+    VALUES (%(id)s, %(team)s, %(name)s, 'http://127.0.0.1:9/', 'alderlight', '')"""
 
 
 @pytest.fixture
@@ -25,6 +30,9 @@ def publish(connection, mira, monkeypatch):
     monkeypatch.setattr("codexa.services.demo_tables._OBJECTS", 60)
     for name in ("Observers", "Dome keepers", "Readers", "Treasury"):
         groups.make(within(connection), who=mira, name=name)
+    for called, name, _ in demo._CALENDARS:
+        values = {"id": called, "team": mira.team_id, "name": name}
+        connection.execute(_CALENDAR, values)
 
     def publish(document):
         made = make_tables(within(connection), mira, examples=EXAMPLES) if document.get("tables") else {}

@@ -10,10 +10,10 @@ WHERE form.team_id = %(team)s AND form.id = %(form)s AND form.deleted_at IS NULL
 RETURNING form.id;
 
 -- name: list_deleted
--- What lies in the bin of a team.
+-- What lies in the bin of a team; what was paid by stays longer, and is no more to be seen there.
 SELECT form.id, form.name, form.deleted_at, form.live_edition,
     (SELECT count(*)::integer FROM response WHERE response.form_id = form.id AND response.stage = 'complete') AS responses
-FROM form WHERE form.team_id = %(team)s AND form.deleted_at IS NOT NULL
+FROM form WHERE form.team_id = %(team)s AND form.deleted_at > now() - make_interval(days => %(days)s)
     AND NOT EXISTS (SELECT FROM form_exception JOIN membership
             ON membership.person_id = form_exception.person_id AND membership.team_id = form.team_id
         WHERE form_exception.form_id = form.id AND form_exception.person_id = %(person)s
@@ -36,7 +36,8 @@ SELECT id FROM left_over;
 -- name: stale_outlines
 -- The drafts of a team that were saved since they were last made to be found.
 SELECT form.id, form.revision, form.draft FROM form LEFT JOIN form_outline ON form_outline.form_id = form.id
-WHERE form.team_id = %(team)s AND form.deleted_at IS NULL AND form_outline.revision IS DISTINCT FROM form.revision;
+WHERE form.team_id = %(team)s AND form.deleted_at IS NULL AND form_outline.revision IS DISTINCT FROM form.revision
+ORDER BY form.changed_at DESC LIMIT %(most)s;
 
 -- name: keep_outline
 -- Keeps what a draft is found by.

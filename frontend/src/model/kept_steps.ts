@@ -67,15 +67,34 @@ export function withDelta(form: Form, { parts, lists }: Delta): Form {
 const listIn = (name: string, holder: string): string[] =>
   name.startsWith(`${holder}/`) ? [name.slice(holder.length + 1)] : [];
 
+interface Told {
+  from: Form;
+  delta: Delta;
+  /** Characters that it takes. */
+  size: number;
+}
+
+/** What was told once of two states need not be worked out again: with each step only one is new. */
+const told = new WeakMap<Form, Told>();
+
+function toldOf(from: Form, to: Form): Told {
+  const known = told.get(to);
+  if (known?.from === from) return known;
+  const found = delta(from, to);
+  const fresh = { from, delta: found, size: JSON.stringify(found).length };
+  told.set(to, fresh);
+  return fresh;
+}
+
 /** The latest of these states, told from one to the one before, as many as there is room for. */
 export function deltasOf(form: Form, past: readonly { form: Form }[], room: number): Delta[] {
   const found: Delta[] = [];
   let [now, left] = [form, room];
   for (const step of past.toReversed()) {
-    const each = delta(now, step.form);
-    left -= JSON.stringify(each).length;
+    const each = toldOf(now, step.form);
+    left -= each.size;
     if (left < 0) break;
-    found.push(each);
+    found.push(each.delta);
     now = step.form;
   }
   return found;

@@ -329,7 +329,8 @@ export class DraftSession {
     if (!aside) return;
     const { revision, changed_at: at } = await this.server.saveDraft(this.id, this.inner.saved.revision, aside);
     this.change({ saved: { ...this.inner.saved, form: aside, revision, at }, aside: null });
-    await this.server.nameState(this.id, revision, "Mine, before theirs was taken");
+    // Without its name it is still there, by its number.
+    await this.server.nameState(this.id, revision, "Mine, before theirs was taken").catch(() => undefined);
     this.change(this.telling(`What was yours there is state ${revision} in History.`));
   }
 
