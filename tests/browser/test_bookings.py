@@ -8,7 +8,7 @@ from playwright.sync_api import expect
 
 from browser.conftest import Published, area, axe_findings, expect_usable, open_mail, saved, sign_in
 
-# Five are enough each time; two hundred have been run.
+# Five each time; more by hand.
 _RACES = int(os.environ.get("CODEXA_RACES", "5"))
 
 
