@@ -57,7 +57,7 @@ def import_form(connect: Connect, *, who: SignedIn, document: Any) -> UUID:
     Raises DefinitionError with everything that is wrong.
     """
     draft = read_imported(document)
-    refuse_beyond_rights(connect, who=who, former=lambda: None, draft=draft)
+    refuse_beyond_rights(connect, who=who, former=None, draft=draft)
     with connect() as connection:
         return insert(connection, who=who, draft=draft)
 
@@ -115,8 +115,9 @@ def find_parts(connection: Connection, *, who: SignedIn, words: str) -> list[tup
     wanted = words.lower().split()[:_MOST_WORDS]
     if not wanted:
         return []
-    for form, revision, draft in store.stale_outlines(connection, team=who.team_id, most=_MOST_READ):
-        store.keep_outline(connection, form=form, revision=revision, parts=outline_words(draft))
+    stale = store.stale_outlines(connection, team=who.team_id, most=_MOST_READ)
+    if stale:
+        store.keep_outlines(connection, [(form, revision, outline_words(draft)) for form, revision, draft in stale])
     found = []
     for row in store.find_outlines(connection, team=who.team_id, person=who.person_id, words=wanted, most=_MOST_FOUND):
         parts = (FoundPart(*part) for part in row.parts)

@@ -1,10 +1,12 @@
 """Drafts: opening one, saving with a clash warning, renaming in one, and what the core says of one."""
 
+from contextlib import suppress
 from dataclasses import dataclass
 from typing import Any
 from uuid import UUID
 
 from codexa.core.definition.brand import Brand
+from codexa.core.errors import DefinitionError
 from codexa.core.form.comparing import count_changes
 from codexa.core.form.form import Form, read_form
 from codexa.core.form.upgrades import read_imported, read_stored
@@ -126,8 +128,8 @@ def save_draft(
     since; nothing is kept then.
     """
     draft = read_imported(document)
-    former = read_stored(find(connect, who=who, form=form).draft)
-    refuse_beyond_rights(connect, who=who, former=lambda: former, draft=draft)
+    former = _readable(find(connect, who=who, form=form).draft)
+    refuse_beyond_rights(connect, who=who, former=former, draft=draft)
     analysis = analyse(connect, form, draft)
     with connect() as connection:
         saved = forms.save_draft(
@@ -138,7 +140,7 @@ def save_draft(
             revision=revision,
             name=draft.name,
             draft=draft.model_dump(mode="json"),
-            changes=count_changes(former, draft),
+            changes=1 if former is None else count_changes(former, draft),
         )
         if saved is not None:
             addresses.follow_name(connection, team=who.team_id, form=form, name=draft.name)
@@ -146,6 +148,13 @@ def save_draft(
     if saved is None:
         raise ClashError
     return SavedDraft(saved=saved, slug=row.slug, changes=_changes(editions, row, draft), analysis=analysis)
+
+
+def _readable(document: dict[str, Any]) -> Form | None:
+    """Return a stored draft; None for one that this version can't read, which may be saved over."""
+    with suppress(DefinitionError):
+        return read_stored(document)
+    return None
 
 
 def _changes(editions: Editions, row: FormWithDraft, draft: Form) -> int:

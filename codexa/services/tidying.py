@@ -28,9 +28,8 @@ from codexa.store.database import Connection
 UNCLAIMED_HOURS = 48  # an upload that no response names: a visitor may still be at the form
 ERRANDS_KEPT_DAYS = 90
 REHEARSALS_KEPT_DAYS = 7
-KEPT_DAYS = (
-    30  # the bin, all saved states, and pictures that nothing names: a draft kept in a browser may still need them
-)
+# The bin, all saved states, and pictures that nothing names: a draft kept in a browser may still need them.
+KEPT_DAYS = 30
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)

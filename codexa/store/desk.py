@@ -61,11 +61,15 @@ def stale_outlines(connection: Connection, *, team: UUID, most: int) -> list[tup
     return [(row["id"], row["revision"], row["draft"]) for row in rows]
 
 
-def keep_outline(connection: Connection, *, form: UUID, revision: int, parts: Sequence[Sequence[str]]) -> None:
-    """Keep what a draft is found by."""
-    words = "\n".join(" ".join(part[1:]) for part in parts).lower()
-    values = {"form": form, "revision": revision, "parts": Jsonb([list(part) for part in parts]), "words": words}
-    connection.execute(_QUERIES["keep_outline"], values)
+def keep_outlines(connection: Connection, outlines: Sequence[tuple[UUID, int, Sequence[Sequence[str]]]]) -> None:
+    """Keep what drafts are found by: form, revision, parts."""
+    values = {
+        "forms": [form for form, _, _ in outlines],
+        "revisions": [revision for _, revision, _ in outlines],
+        "parts": [Jsonb([list(part) for part in parts]) for _, _, parts in outlines],
+        "words": ["\n".join(" ".join(part[1:]) for part in parts).lower() for _, _, parts in outlines],
+    }
+    connection.execute(_QUERIES["keep_outlines"], values)
 
 
 def find_outlines(

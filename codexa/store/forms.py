@@ -14,7 +14,7 @@ _QUERIES = queries("forms")
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
-class Standing:
+class SavedAndLive:
     """Which revision of a draft is saved, and which edition visitors get."""
 
     revision: int
@@ -145,10 +145,10 @@ def find_revision(connection: Connection, *, team: UUID, form: UUID) -> int | No
     return int(row["revision"]) if row else None
 
 
-def find_saved(connection: Connection, *, team: UUID, form: UUID) -> Standing | None:
+def find_saved(connection: Connection, *, team: UUID, form: UUID) -> SavedAndLive | None:
     """Return which revision of a form is saved and which edition is live."""
     row = one(connection, _QUERIES["find_saved"], team=team, form=form)
-    return Standing(**row) if row else None
+    return SavedAndLive(**row) if row else None
 
 
 def all_ids(connection: Connection) -> list[UUID]:

@@ -56,6 +56,16 @@ CREATE FUNCTION public.home_team(of_form uuid) RETURNS uuid
     FROM form JOIN team ON team.id = form.team_id LEFT JOIN form AS original ON original.id = team.rehearsal_of
     WHERE form.id = of_form
 $$;
+CREATE FUNCTION public.is_hidden(of_form uuid, in_team uuid, from_person uuid) RETURNS boolean
+    LANGUAGE sql STABLE
+    AS $$
+    SELECT EXISTS (
+        SELECT FROM form_exception JOIN membership
+            ON membership.person_id = form_exception.person_id AND membership.team_id = in_team
+        WHERE form_exception.form_id = of_form AND form_exception.person_id = from_person
+            AND form_exception.role = 'none' AND membership.role <> 'owner'
+    )
+$$;
 CREATE FUNCTION public.note_for_ledger() RETURNS trigger
     LANGUAGE plpgsql
     AS $$

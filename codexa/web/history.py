@@ -20,6 +20,7 @@ from codexa.web.contract.history import (
 from codexa.web.database import connection
 from codexa.web.endpoint import endpoint
 from codexa.web.guard import may
+from codexa.web.limits import HEAVY_RATE, limiter, who_is_counted
 from codexa.web.reading import query_number
 
 blueprint = Blueprint("history", __name__, url_prefix="/api/forms/<uuid:form>")
@@ -51,6 +52,7 @@ def name_state(asked: NameStateRequest, form: UUID, revision: int) -> None:
 
 
 @blueprint.get("/states/<number:revision>/text")
+@limiter.limit(HEAVY_RATE, key_func=who_is_counted)
 def as_text(form: UUID, revision: int) -> Response:
     """A saved state as words, to be read and printed; with `against`, what differs from another state is marked."""
     against = query_number("against", 0, MOST_REVISION) or None

@@ -7,7 +7,6 @@ from flask import Blueprint
 
 from codexa.core.fields.slot_times import SlotTimes, code_of
 from codexa.core.fields.slot_words import series_told
-from codexa.core.tables.slots import SlotColumns
 from codexa.services.drafts import require
 from codexa.services.roles import Right
 from codexa.services.tables.slots import slots_of_table
@@ -68,7 +67,7 @@ def of_table(asked: SlotsOfTableRequest, form: UUID) -> SlotsOfTableReply:
         connection,
         who=may(Right.SEE_TABLES),
         table=asked.table,
-        columns=SlotColumns(day=asked.day, time=asked.time, minutes=asked.minutes, places=asked.places, at=asked.at),
+        columns=asked.columns,
         usual=asked.usual,
         time_zone=asked.time_zone,
         places=asked.labels,

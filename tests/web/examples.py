@@ -94,7 +94,7 @@ def example_of(endpoint):
         "NewBrandRequest": {"name": "Night", "look": {}},
         "SlotsOfTableRequest": {
             "table": "00000000-0000-0000-0000-000000000000",
-            "day": "c1",
+            "columns": {"day": "c1"},
             "usual": {"minutes": 60, "places": 1, "at": ""},
             "time_zone": "Europe/Berlin",
         },

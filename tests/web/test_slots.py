@@ -312,7 +312,7 @@ def test_slots_come_from_the_records_of_a_table(as_mira, nights):
     kept = as_mira.post(f"/api/tables/{table}/records", json={"changes": [{"cells": each} for each in cells]})
     assert kept.json["wrong"] == []
     asked = {
-        "table": table, "day": "begins", "minutes": "long", "at": "where", "time_zone": "Europe/Berlin",
+        "table": table, "columns": {"day": "begins", "minutes": "long", "at": "where"}, "time_zone": "Europe/Berlin",
         "usual": {"minutes": 60, "places": 2, "at": "bay"}, "labels": {"hill": "Summit", "bay": "Harbour"},
     }  # fmt: skip
     place = f"/api/forms/{nights}/slots/of-table"
@@ -321,7 +321,7 @@ def test_slots_come_from_the_records_of_a_table(as_mira, nights):
     why = {each["number"]: each["message"] for each in found["wrong"]}
     assert (found["wrong_count"], why[2]) == (4, "has no day and time.")
     assert (why[3], "“0” for minutes" in why[4]) == ("is at “Moon”, and there is no such place.", True)
-    by_day = as_mira.post(place, json=asked | {"day": "day", "time": "attime", "minutes": "", "at": ""}).json
+    by_day = as_mira.post(place, json=asked | {"columns": {"day": "day", "time": "attime"}}).json
     assert by_day["slots"] == [{"starts": "2026-12-04T19:15", "minutes": 60, "places": 2, "at": "bay"}]
     assert by_day["wrong"][-1]["message"] == "is at 02:30 on 28 March 2027, which no clock shows."
     assert as_mira.post(place, json=asked | {"table": str(uuid.uuid4())}).status_code == 404

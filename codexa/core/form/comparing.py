@@ -11,9 +11,9 @@ from codexa.core.form.form import Form
 from codexa.core.languages import own_name
 
 # The lists of parts that stand beside the pages.
-_BESIDE = ("confirmations", "figures", "parts", "follow_ups", "trials")
+BESIDE = ("confirmations", "figures", "parts", "follow_ups", "trials")
 _MOST_SHOWN = 120  # characters of a value that a sentence quotes
-_LISTS = frozenset({"pages", *_BESIDE})
+_LISTS = frozenset({"pages", *BESIDE})
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -78,7 +78,7 @@ def describe_changes(before: Form, after: Form) -> list[Change]:
 
 def _things(form: Form, without: str = "") -> _Things:
     things = _within(form.pages, "", "page")
-    for name in _BESIDE:
+    for name in BESIDE:
         if name != without:
             things |= _within(getattr(form, name), "", name.removesuffix("s"))
     return things

@@ -1,7 +1,7 @@
 """A whole form as words, to be read, printed and compared: its outline, what its settings say, and its rules."""
 
-import difflib
-from collections.abc import Iterable, Iterator, Mapping
+from collections.abc import Iterator, Mapping, Sequence
+from difflib import SequenceMatcher
 from typing import Any, NamedTuple
 
 from pydantic.fields import FieldInfo
@@ -9,6 +9,7 @@ from pydantic.fields import FieldInfo
 from codexa.core.definition.parts import FormulaText, Part
 from codexa.core.definition.rich_text import plain
 from codexa.core.fields import BLOCK_TYPES
+from codexa.core.form.comparing import BESIDE
 from codexa.core.form.form import FORM
 from codexa.core.program.names import name_of
 from codexa.core.program.notes import Note, notes
@@ -20,8 +21,7 @@ _INDENT = "  "
 _TOLD = frozenset({"id", "type", "kind", "format"})
 _NAMES = ("label", "title", "name", "text", "code")
 # Lists whose members are parts of the outline.
-_BESIDE = ("figures", "parts", "confirmations", "follow_ups", "trials")
-_LISTS = frozenset({"pages", "blocks", "kinds", *_BESIDE})
+_LISTS = frozenset({"pages", "blocks", "kinds", *BESIDE})
 
 
 class TextLine(NamedTuple):
@@ -36,10 +36,16 @@ def form_text(program: Program) -> list[str]:
     return list(_Writer(program).lines())
 
 
-def compared_texts(before: Iterable[str], after: Iterable[str]) -> list[TextLine]:
+def compared_texts(before: Sequence[str], after: Sequence[str]) -> list[TextLine]:
     """Return the lines of both, marked."""
-    found = difflib.ndiff(list(before), list(after), charjunk=None)
-    return [TextLine(each[0], each[2:]) for each in found if each[0] in " +-"]
+    found: list[TextLine] = []
+    for what, start, end, now_start, now_end in SequenceMatcher(None, before, after, autojunk=False).get_opcodes():
+        if what == "equal":
+            found += (TextLine(" ", line) for line in before[start:end])
+            continue
+        found += (TextLine("-", line) for line in before[start:end])
+        found += (TextLine("+", line) for line in after[now_start:now_end])
+    return found
 
 
 class _Writer:
@@ -56,7 +62,7 @@ class _Writer:
         for page in self.form.pages:
             yield ""
             yield from self._part(page, 0)
-        for name in _BESIDE:
+        for name in BESIDE:
             parts = getattr(self.form, name)
             if parts:
                 yield ""

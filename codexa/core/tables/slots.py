@@ -10,7 +10,7 @@ from zoneinfo import ZoneInfo
 
 from pydantic import ValidationError
 
-from codexa.core.definition.parts import Part
+from codexa.core.definition.parts import Identifier, OptionalIdentifier, Part
 from codexa.core.fields import field_type_of
 from codexa.core.fields.field_type import Medium
 from codexa.core.fields.slot_times import AtCode, Minutes, Places, SingleSlot, code_of, is_there
@@ -27,15 +27,14 @@ class UsualSlot(Part):
     at: AtCode
 
 
-@dataclass(frozen=True, kw_only=True, slots=True)
-class SlotColumns:
+class SlotColumns(Part):
     """Which columns, by id, have a slot's day (or its day and time), time, minutes, places and where; "" for none."""
 
-    day: str
-    time: str = ""
-    minutes: str = ""
-    places: str = ""
-    at: str = ""
+    day: Identifier
+    time: OptionalIdentifier = ""
+    minutes: OptionalIdentifier = ""
+    places: OptionalIdentifier = ""
+    at: OptionalIdentifier = ""
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)

@@ -1,6 +1,6 @@
 """Who may see a table, and who may change it: everybody of the team from a role on, as its owners say."""
 
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Iterator, Sequence
 from typing import Literal, Protocol
 from uuid import UUID
 
@@ -83,7 +83,7 @@ def _told(role: str, groups: Sequence[str]) -> str:
     return ", ".join([f"{role}s and above", *groups])
 
 
-def refuse_beyond_rights(connect: Connect, *, who: SignedIn, former: Callable[[], Form | None], draft: Form) -> None:
+def refuse_beyond_rights(connect: Connect, *, who: SignedIn, former: Form | None, draft: Form) -> None:
     """Raise DefinitionError where a draft shows or fills a table that its author may not see or change.
 
     What the `former` draft had of it may stay as it was: somebody else, who may, has put it there.
@@ -95,8 +95,7 @@ def refuse_beyond_rights(connect: Connect, *, who: SignedIn, former: Callable[[]
         rows = {row.id.hex: row for row in tables.find_tables(connection, team=who.team_id, tables=ids)}
     if all(may_change(row, who) for row in rows.values()):
         return
-    before = former()
-    problems = [*_shown(rows, who, before, draft), *_filled(rows, who, before, draft)]
+    problems = [*_shown(rows, who, former, draft), *_filled(rows, who, former, draft)]
     if problems:
         raise DefinitionError(problems)
 

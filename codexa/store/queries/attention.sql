@@ -11,10 +11,7 @@ CROSS JOIN LATERAL (SELECT count(*)::integer AS count FROM response
     WHERE response.person_id = %(person)s AND response.form_id = form.id AND response.stage = 'complete'
         AND coalesce(response.status, '') IS DISTINCT FROM form.statuses -> -1 ->> 'code') AS mine
 WHERE form.team_id = %(team)s AND form.deleted_at IS NULL
-    AND NOT EXISTS (SELECT FROM form_exception JOIN membership
-            ON membership.person_id = form_exception.person_id AND membership.team_id = form.team_id
-        WHERE form_exception.form_id = form.id AND form_exception.person_id = %(person)s
-            AND form_exception.role = 'none' AND membership.role <> 'owner')
+    AND NOT is_hidden(form.id, form.team_id, %(person)s)
 ORDER BY form.name;
 
 -- name: came

@@ -14,10 +14,7 @@ RETURNING form.id;
 SELECT form.id, form.name, form.deleted_at, form.live_edition,
     (SELECT count(*)::integer FROM response WHERE response.form_id = form.id AND response.stage = 'complete') AS responses
 FROM form WHERE form.team_id = %(team)s AND form.deleted_at > now() - make_interval(days => %(days)s)
-    AND NOT EXISTS (SELECT FROM form_exception JOIN membership
-            ON membership.person_id = form_exception.person_id AND membership.team_id = form.team_id
-        WHERE form_exception.form_id = form.id AND form_exception.person_id = %(person)s
-            AND form_exception.role = 'none' AND membership.role <> 'owner')
+    AND NOT is_hidden(form.id, form.team_id, %(person)s)
 ORDER BY form.deleted_at DESC, form.id;
 
 -- name: forget_deleted
@@ -39,9 +36,10 @@ SELECT form.id, form.revision, form.draft FROM form LEFT JOIN form_outline ON fo
 WHERE form.team_id = %(team)s AND form.deleted_at IS NULL AND form_outline.revision IS DISTINCT FROM form.revision
 ORDER BY form.changed_at DESC LIMIT %(most)s;
 
--- name: keep_outline
--- Keeps what a draft is found by.
-INSERT INTO form_outline (form_id, revision, parts, words) VALUES (%(form)s, %(revision)s, %(parts)s, %(words)s)
+-- name: keep_outlines
+-- Keeps what drafts are found by.
+INSERT INTO form_outline (form_id, revision, parts, words)
+SELECT * FROM unnest(%(forms)s::uuid[], %(revisions)s::integer[], %(parts)s::jsonb[], %(words)s::text[])
 ON CONFLICT (form_id) DO UPDATE SET revision = excluded.revision, parts = excluded.parts, words = excluded.words;
 
 -- name: find_outlines
@@ -49,10 +47,7 @@ ON CONFLICT (form_id) DO UPDATE SET revision = excluded.revision, parts = exclud
 SELECT form.id, form.name, form_outline.parts
 FROM form_outline JOIN form ON form.id = form_outline.form_id
 WHERE form.team_id = %(team)s AND form.deleted_at IS NULL AND form_outline.words LIKE ALL (%(patterns)s)
-    AND NOT EXISTS (SELECT FROM form_exception JOIN membership
-            ON membership.person_id = form_exception.person_id AND membership.team_id = form.team_id
-        WHERE form_exception.form_id = form.id AND form_exception.person_id = %(person)s
-            AND form_exception.role = 'none' AND membership.role <> 'owner')
+    AND NOT is_hidden(form.id, form.team_id, %(person)s)
 ORDER BY form.changed_at DESC, form.id LIMIT %(most)s;
 
 -- name: list_views

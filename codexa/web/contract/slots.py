@@ -1,18 +1,15 @@
 """Slots: those of a draft in a span of days, and the booking sheet of a form."""
 
 import datetime
-from typing import Annotated, Literal
+from typing import Annotated
 from uuid import UUID
 
 from annotated_types import Len
 from pydantic import Field, StringConstraints
 
 from codexa.core.fields.slot_times import DaysLeftOut, SingleSlot, SlotSeries
-from codexa.core.tables.slots import UsualSlot
+from codexa.core.tables.slots import SlotColumns, UsualSlot
 from codexa.web.contract.message import Message
-from codexa.web.contract.tables import ColumnId
-
-OptionalColumnId = ColumnId | Literal[""]
 
 
 class ShowSlotsRequest(Message):
@@ -55,17 +52,13 @@ class ShownSlotsReply(Message):
 
 
 class SlotsOfTableRequest(Message):
-    """Which columns of a table, by id, say when slots begin; `day` may be a day with its time, "" is no column.
+    """Which columns of a table say when slots begin, and what slots are like of which a record says nothing else.
 
-    What a record does not say is as in `usual`; `labels` are what the block's places are called, by code.
+    `labels` are what the block's places are called, by code.
     """
 
     table: UUID
-    day: ColumnId
-    time: OptionalColumnId = ""
-    minutes: OptionalColumnId = ""
-    places: OptionalColumnId = ""
-    at: OptionalColumnId = ""
+    columns: SlotColumns
     usual: UsualSlot
     time_zone: str
     labels: Annotated[dict[str, str], Field(max_length=2_000)] = Field({})

@@ -1,6 +1,6 @@
 // Steps that can be undone, small enough to be kept in the browser: each as what makes the state before of the one after.
 import type { Form } from "../api/generated/wire";
-import { alone, FORM, listsOf, partsOf } from "./parts";
+import { alone, FORM, LISTS, listsOf, partsOf } from "./parts";
 import { same } from "./same";
 
 /** What makes one state of another: settings by part (null where it is not there), and the order of lists that differ. */
@@ -15,19 +15,17 @@ interface Apart {
 }
 
 function apart(form: Form): Apart {
-  const found: Apart = { parts: new Map([[FORM, alone(form)]]), lists: new Map() };
+  const found: Apart = { parts: new Map(), lists: new Map() };
   const visit = (id: string, holder: object): void => {
+    found.parts.set(id, alone(holder));
     for (const list of listsOf(holder)) {
       const items = (holder as Record<string, readonly { id: string }[]>)[list]!;
-      found.lists.set(
-        `${id}/${list}`,
-        items.map((item) => item.id),
-      );
+      const ids = items.map((item) => item.id);
+      found.lists.set(`${id}/${list}`, ids);
       for (const item of items) visit(item.id, item);
     }
   };
   visit(FORM, form);
-  for (const { id, part } of partsOf(form).values()) found.parts.set(id, alone(part));
   return found;
 }
 
@@ -47,13 +45,11 @@ export function withDelta(form: Form, { parts, lists }: Delta): Form {
   const before = partsOf(form);
   const made = (id: string, was: object | undefined): object => {
     const given = parts[id] ?? (was ? alone(was) : {});
-    const holder = { ...was, ...given };
     let changed = was === undefined || parts[id] !== undefined;
     const within: Record<string, unknown> = {};
-    // A part that is new tells by its own settings and by the lists of it which ones it has.
-    const names = was ? listsOf(was) : Object.keys(lists).flatMap((name) => listIn(name, id));
-    for (const list of new Set([...names, ...Object.keys(lists).flatMap((name) => listIn(name, id))])) {
-      const items = (holder as Record<string, readonly { id: string }[] | undefined>)[list] ?? [];
+    // A part that is new has the lists that the delta tells of; one that was there keeps its own.
+    for (const list of was ? listsOf(was) : LISTS.filter((each) => `${id}/${each}` in lists)) {
+      const items = (was as Record<string, readonly { id: string }[]> | undefined)?.[list] ?? [];
       const ids = lists[`${id}/${list}`] ?? items.map((item) => item.id);
       const now = ids.map((each) => made(each, before.get(each)?.part));
       within[list] = now;
@@ -63,9 +59,6 @@ export function withDelta(form: Form, { parts, lists }: Delta): Form {
   };
   return made(FORM, form) as Form;
 }
-
-const listIn = (name: string, holder: string): string[] =>
-  name.startsWith(`${holder}/`) ? [name.slice(holder.length + 1)] : [];
 
 interface Told {
   from: Form;

@@ -8089,6 +8089,19 @@ export interface SitesRequest {
   sites: string[];
 }
 /**
+ * Which columns, by id, have a slot's day (or its day and time), time, minutes, places and where; "" for none.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "SlotColumns".
+ */
+export interface SlotColumns {
+  at: string;
+  day: string;
+  minutes: string;
+  places: string;
+  time: string;
+}
+/**
  * The slots that a table's records make, and the first of those that make none, of so many.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -8100,23 +8113,19 @@ export interface SlotsOfTableReply {
   wrong_count: number;
 }
 /**
- * Which columns of a table, by id, say when slots begin; `day` may be a day with its time, "" is no column.
+ * Which columns of a table say when slots begin, and what slots are like of which a record says nothing else.
  *
- * What a record does not say is as in `usual`; `labels` are what the block's places are called, by code.
+ * `labels` are what the block's places are called, by code.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "SlotsOfTableRequest".
  */
 export interface SlotsOfTableRequest {
-  at: string | "";
-  day: string;
+  columns: SlotColumns;
   labels: {
     [k: string]: string;
   };
-  minutes: string | "";
-  places: string | "";
   table: string;
-  time: string | "";
   time_zone: string;
   usual: UsualSlot;
 }

@@ -1,10 +1,10 @@
 // Ctrl+K outside of a form: forms, what stands in them, places, and answers to questions.
-import Dialog from "@mui/material/Dialog";
 import { useEffect, useState } from "react";
 import { useLocation, useNavigate } from "react-router";
-import { FindByTyping, type Listed } from "../../ui/FindByTyping";
+import { type Doable, FindDialog } from "../../ui/FindDialog";
 import { HelpTopic } from "../help/HelpTopic";
-import { answers, type Topic, TOPICS } from "../help/topics";
+import { helpFound } from "../help/help_found";
+import type { Topic } from "../help/topics";
 import { PLACES } from "../Places";
 import { useFormsFound } from "./useFormsFound";
 
@@ -14,10 +14,6 @@ const WORDS = {
   list: "What was found",
   nothing: "Nothing is called that.",
 };
-
-interface Found extends Listed {
-  run: () => void;
-}
 
 export function FindAnything() {
   const [open, setOpen] = useState(false);
@@ -36,45 +32,24 @@ export function FindAnything() {
   }, [inForm]);
   return (
     <>
-      {open && !inForm && <FindDialog onClose={() => setOpen(false)} onHelp={setTopic} />}
+      {open && !inForm && <Finding onClose={() => setOpen(false)} onHelp={setTopic} />}
       {topic && <HelpTopic topic={topic} onClose={() => setTopic(null)} />}
     </>
   );
 }
 
-function FindDialog({ onClose, onHelp }: { onClose: () => void; onHelp: (topic: Topic) => void }) {
+function Finding({ onClose, onHelp }: { onClose: () => void; onHelp: (topic: Topic) => void }) {
   const navigate = useNavigate();
   const [search, setSearch] = useState("");
   const forms = useFormsFound(search);
-  const find = (typed: string): Found[] => {
+  const find = (typed: string): Doable[] => {
     const words = typed.toLowerCase().split(/\s+/).filter(Boolean);
-    const places = PLACES.filter(([, name]) => words.every((word) => name.toLowerCase().includes(word))).map(
-      ([to, name]): Found => ({ id: to, group: "Places", title: name, detail: "", run: () => void navigate(to) }),
-    );
-    const helps = TOPICS.filter((topic) => words.length > 0 && answers(topic, typed)).map((topic): Found => ({
-      id: `help-${topic.id}`,
-      group: "Help",
-      title: topic.question,
-      detail: "",
-      run: () => onHelp(topic),
-    }));
-    return [...forms, ...places, ...helps];
+    const places = PLACES.filter(([, name]) => words.every((word) => name.toLowerCase().includes(word)));
+    return [
+      ...forms,
+      ...places.map(([to, title]) => ({ id: to, group: "Places", title, detail: "", run: () => void navigate(to) })),
+      ...(words.length > 0 ? helpFound(typed, onHelp) : []),
+    ];
   };
-  return (
-    <Dialog
-      open
-      onClose={onClose}
-      slotProps={{ paper: { "aria-label": "Find anything", sx: { width: 520, alignSelf: "start" } } }}
-    >
-      <FindByTyping
-        find={find}
-        onSearch={setSearch}
-        words={WORDS}
-        onPick={(found) => {
-          onClose();
-          found.run();
-        }}
-      />
-    </Dialog>
-  );
+  return <FindDialog name="Find anything" find={find} onSearch={setSearch} words={WORDS} onClose={onClose} />;
 }

@@ -86,7 +86,7 @@ export function useDesk(): DeskActions {
   };
   const open = (form: string) => navigate(`/forms/${form}/compose`);
   /** One form after the other: what can't be done with one stops there, and is said. */
-  const each = async (forms: readonly Named[], does: (form: Named) => Promise<unknown>) => {
+  const each = async <Each extends Named>(forms: readonly Each[], does: (form: Each) => Promise<unknown>) => {
     for (const form of forms) await does(form);
   };
   const bringBack = (forms: readonly Named[]) =>
@@ -117,9 +117,9 @@ export function useDesk(): DeskActions {
     bringBack,
     label: (forms, label, on) =>
       void attempt(() =>
-        each(forms, (form) => {
-          const others = forms.find(({ id }) => id === form.id)!.labels.filter((other) => other !== label);
-          return api.setLabels(form.id, on ? [...others, label] : others);
+        each(forms, ({ id, labels }) => {
+          const others = labels.filter((other) => other !== label);
+          return api.setLabels(id, on ? [...others, label] : others);
         }),
       ),
     give: (forms, person) => void attempt(() => each(forms, ({ id }) => api.giveForm(id, person))),

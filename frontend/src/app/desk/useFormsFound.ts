@@ -4,22 +4,17 @@ import { useDeferredValue } from "react";
 import { useNavigate } from "react-router";
 import { api } from "../../api/client";
 import { queries } from "../../api/queries";
-import type { Listed } from "../../ui/FindByTyping";
+import type { Doable } from "../../ui/FindDialog";
 import { useSignedIn } from "../signed_in";
 import { ALL, chosen, sorted } from "./choosing";
 import { openedLately } from "./opened_lately";
 import { stateOf } from "./state";
 
-export interface FoundForm extends Listed {
-  group: "Forms" | "In forms";
-  run: () => void;
-}
-
 const MOST_FORMS = 12;
 const FEWEST_LETTERS = 2;
 
 /** What a search finds in all forms but one; without words the forms that were open lately. */
-export function useFormsFound(search: string, without = ""): FoundForm[] {
+export function useFormsFound(search: string, without = ""): Doable[] {
   const navigate = useNavigate();
   const who = useSignedIn();
   const words = useDeferredValue(search.trim());
@@ -33,7 +28,7 @@ export function useFormsFound(search: string, without = ""): FoundForm[] {
   const others = chosen(forms, { ...ALL, words }).filter(({ id }) => id !== without);
   const named = sorted(others, "opened", openedLately(who.person_id))
     .slice(0, MOST_FORMS)
-    .map((form): FoundForm => ({
+    .map((form): Doable => ({
       id: `form-${form.id}`,
       group: "Forms",
       title: form.name,
@@ -42,7 +37,7 @@ export function useFormsFound(search: string, without = ""): FoundForm[] {
     }));
   const inside = (words.length >= FEWEST_LETTERS ? (parts.data?.parts ?? []) : [])
     .filter(({ form }) => form !== without)
-    .map((each): FoundForm => ({
+    .map((each): Doable => ({
       id: `part-${each.form}-${each.part}`,
       group: "In forms",
       title: `${each.number} ${each.title || each.key}`.trim(),

@@ -142,7 +142,7 @@ export function FromTable({ show }: { show: (values: Readonly<Record<string, str
                 key={link.name}
                 label={`Column for ${link.name}`}
                 none="none"
-              choices={choices}
+                choices={choices}
                 value={columns[link.name] ?? ""}
                 onPick={(header) => {
                   const rest = Object.entries(columns).filter(([name]) => name !== link.name);

@@ -61,7 +61,7 @@ function FromOneTable({ block, usual, places, edit, onDone }: Props & { onDone: 
   const { minutes, places: count, at } = usual;
   const asked = {
     table,
-    ...columns,
+    columns,
     usual: { minutes, places: count, at },
     time_zone: form.time_zone,
     labels: Object.fromEntries(places.map(({ code, label }) => [code, label])),
@@ -77,7 +77,9 @@ function FromOneTable({ block, usual, places, edit, onDone }: Props & { onDone: 
   const slots = (says && found.data?.slots) || [];
   return (
     <Box sx={{ display: "grid", gap: 1.5 }}>
-      <Typography>Each record that says when makes a slot. What is there at the same time and place is replaced.</Typography>
+      <Typography>
+        Each record that says when makes a slot. What is there at the same time and place is replaced.
+      </Typography>
       <OneOfField
         label="Table"
         value={table}
@@ -106,20 +108,16 @@ function FromOneTable({ block, usual, places, edit, onDone }: Props & { onDone: 
               onPick={(time) => pick({ time })}
             />
           )}
-          <OneOfField
-            label="Minutes"
-            value={columns.minutes}
-            none={`${minutes} each`}
-            choices={asChoices(all.filter(({ numeric }) => numeric))}
-            onPick={(next) => pick({ minutes: next })}
-          />
-          <OneOfField
-            label="Places"
-            value={columns.places}
-            none={`${count} each`}
-            choices={asChoices(all.filter(({ numeric }) => numeric))}
-            onPick={(next) => pick({ places: next })}
-          />
+          {(["minutes", "places"] as const).map((setting) => (
+            <OneOfField
+              key={setting}
+              label={setting === "minutes" ? "Minutes" : "Places"}
+              value={columns[setting]}
+              none={`${usual[setting]} each`}
+              choices={asChoices(all.filter(({ numeric }) => numeric))}
+              onPick={(column) => pick({ [setting]: column })}
+            />
+          ))}
           {places.length > 0 && (
             <OneOfField
               label="Where"

@@ -41,7 +41,13 @@ it("are seen before they are added, and take the place of what began at the same
   const view = opened([DAY, { ...DAY, id: "c2", key: "from", label: "From", type: "time" }]);
   await choose(view);
   expect(await view.screen.findByText("Record 7 has no day and time.")).toBeTruthy();
-  expect(view.made).toHaveBeenLastCalledWith("visit", expect.objectContaining({ table: "t1", day: "c1", time: "c2" }));
+  expect(view.made).toHaveBeenLastCalledWith(
+    "visit",
+    expect.objectContaining({
+      table: "t1",
+      columns: { day: "c1", time: "c2", minutes: "", places: "", at: "" },
+    }),
+  );
   await view.user.click(view.screen.getByRole("button", { name: "Add 2 slots" }));
   expect(view.edit).toHaveBeenCalledWith({ singles: MADE });
 });
@@ -50,6 +56,8 @@ it("are not asked for while nothing says when they begin", async () => {
   const view = opened([DAY]);
   await choose(view);
   expect(await view.screen.findByText(/These days have no time/)).toBeTruthy();
-  await waitFor(() => expect(view.screen.getByRole("button", { name: "Add 0 slots" })).toHaveProperty("disabled", true));
+  await waitFor(() =>
+    expect(view.screen.getByRole("button", { name: "Add 0 slots" })).toHaveProperty("disabled", true),
+  );
   expect(view.made).not.toHaveBeenCalled();
 });

@@ -1,24 +1,21 @@
 // The command list (Ctrl+K): blocks, areas and actions, found by typing.
-import Dialog from "@mui/material/Dialog";
 import { useMemo, useState } from "react";
 import { useNavigate } from "react-router";
 import { api } from "../../api/client";
 import { BLOCK_TYPES } from "../../model/blocks";
 import { saveFormFile } from "../desk/form_file";
-import { type FoundForm, useFormsFound } from "../desk/useFormsFound";
-import { answers, type Topic, TOPICS } from "../help/topics";
+import { useFormsFound } from "../desk/useFormsFound";
+import { helpFound } from "../help/help_found";
+import type { Topic } from "../help/topics";
 import { useSignedIn } from "../signed_in";
 import { AREAS, HISTORY } from "./areas";
-import { type Listed, FindByTyping } from "../../ui/FindByTyping";
+import { type Doable, FindDialog } from "../../ui/FindDialog";
 import { useStable } from "../../ui/useStable";
 import { useBench } from "./bench";
 import { useOpenPart } from "./useOpenPart";
 
-interface Command extends Listed {
-  group: "Blocks" | "Areas" | "Actions" | "Help" | FoundForm["group"];
-  /** What says whether a search means it, where that is not by its words alone. */
-  answers?: (search: string) => boolean;
-  run: () => void;
+interface Command extends Doable {
+  group: "Blocks" | "Areas" | "Actions";
 }
 
 const MOST_SHOWN = 60;
@@ -38,43 +35,18 @@ const WORDS = {
 };
 
 export function CommandList({ onClose, onKeys, onProblem, onHelp }: Props) {
-  const commands = [...useCommands(onKeys, onProblem), ...helpOf(onHelp)];
+  const commands = useCommands(onKeys, onProblem);
   const [search, setSearch] = useState("");
   const elsewhere = useFormsFound(search, useBench().reply.id);
-  const find = (search: string) => {
-    const words = search.toLowerCase().split(/\s+/).filter(Boolean);
-    const fits = ({ title, detail, group, answers: meant }: Command) =>
-      meant?.(search) ?? words.every((word) => `${title} ${detail} ${group}`.toLowerCase().includes(word));
-    return [...commands.filter(fits).slice(0, MOST_SHOWN), ...elsewhere];
+  const find = (typed: string): Doable[] => {
+    const words = typed.toLowerCase().split(/\s+/).filter(Boolean);
+    const fits = ({ title, detail, group }: Command) =>
+      words.every((word) => `${title} ${detail} ${group}`.toLowerCase().includes(word));
+    const here = [...commands.filter(fits), ...helpFound(typed, onHelp)];
+    return [...here.slice(0, MOST_SHOWN), ...elsewhere];
   };
-  return (
-    <Dialog
-      open
-      onClose={onClose}
-      slotProps={{ paper: { "aria-label": "Command list", sx: { width: 520, alignSelf: "start" } } }}
-    >
-      <FindByTyping
-        find={find}
-        onSearch={setSearch}
-        words={WORDS}
-        onPick={(command) => {
-          onClose();
-          command.run();
-        }}
-      />
-    </Dialog>
-  );
+  return <FindDialog name="Command list" find={find} onSearch={setSearch} words={WORDS} onClose={onClose} />;
 }
-
-const helpOf = (onHelp: Props["onHelp"]): Command[] =>
-  TOPICS.map((topic) => ({
-    id: `help-${topic.id}`,
-    group: "Help",
-    title: topic.question,
-    detail: "",
-    answers: (search) => search.trim() === "" || answers(topic, search),
-    run: () => onHelp(topic),
-  }));
 
 function useCommands(onKeys: Props["onKeys"], onProblem: Props["onProblem"]): Command[] {
   const { parts, reply, mayEdit, undo, redo, form, actions, selected, selectAll } = useBench();

@@ -44,22 +44,8 @@ export function WorkbenchHeader() {
       <Box sx={{ flex: 1 }} />
       {bench.mayEdit && (
         <>
-          <BarButton
-            title="Undo"
-            keys="Ctrl+Z"
-            sign="↶"
-            disabled={!bench.canUndo}
-            what={() => bench.wouldDo("undo")}
-            onClick={bench.undo}
-          />
-          <BarButton
-            title="Redo"
-            keys="Ctrl+Shift+Z"
-            sign="↷"
-            disabled={!bench.canRedo}
-            what={() => bench.wouldDo("redo")}
-            onClick={bench.redo}
-          />
+          <StepButton way="undo" />
+          <StepButton way="redo" />
         </>
       )}
       <SaveState />
@@ -133,33 +119,23 @@ function FormName() {
   );
 }
 
-function BarButton({
-  title,
-  keys,
-  sign,
-  disabled,
-  what,
-  onClick,
-}: {
-  title: string;
-  keys: string;
-  sign: string;
-  disabled: boolean;
-  /** What it would do, asked once somebody points at it. */
-  what: () => string;
-  onClick: () => void;
-}) {
+const STEPS = {
+  undo: { title: "Undo", keys: "Ctrl+Z", sign: "↶" },
+  redo: { title: "Redo", keys: "Ctrl+Shift+Z", sign: "↷" },
+} as const;
+
+/** One step back or forth; what it would do is worked out once somebody points at it. */
+function StepButton({ way }: { way: "undo" | "redo" }) {
+  const bench = useBench();
   const [told, setTold] = useState("");
+  const { title, keys, sign } = STEPS[way];
   return (
-    <Tooltip
-      title={told || `${title} (${keys})`}
-      onOpen={() => setTold([what(), `(${keys})`].filter(Boolean).join(" "))}
-    >
+    <Tooltip title={`${told || title} (${keys})`} onOpen={() => setTold(bench.wouldDo(way))}>
       <span>
         <IconButton
           aria-label={title}
-          disabled={disabled}
-          onClick={onClick}
+          disabled={way === "undo" ? !bench.canUndo : !bench.canRedo}
+          onClick={bench[way]}
           sx={{
             width: 32,
             height: 32,
