@@ -121,7 +121,7 @@ class TestHistory:
         save(connection, mira, draft, 1, title="Another <title>")
         page = as_mira.client.get(f"/api/forms/{draft}/states/2/text?against=1").get_data(as_text=True)
         assert "<ins>  title: Another &lt;title&gt;</ins>" in page
-        assert re.search(r"<span>\s+1.1 .*\(number\)</span>", page)
+        assert re.search(r"<span>\s+1.2 People \(number\)</span>", page)
         assert "<ins>" not in as_mira.client.get(f"/api/forms/{draft}/states/2/text").get_data(as_text=True)
         assert as_mira.client.get(f"/api/forms/{draft}/states/2/text").headers["Content-Type"].startswith("text/html")
 
