@@ -6,7 +6,7 @@ import signal
 import subprocess
 import tempfile
 import uuid
-from contextlib import contextmanager, nullcontext
+from contextlib import ExitStack, contextmanager, nullcontext
 from itertools import groupby
 from pathlib import Path
 
@@ -14,9 +14,11 @@ import hypothesis
 import psycopg
 import pytest
 from argon2 import PasswordHasher, profiles
+from demo_database import made_once
 from psycopg import sql
 from psycopg.rows import dict_row
 from web.mail import box, worker  # noqa: F401 - fixtures
+from werkzeug.routing import Rule
 
 from codexa.services import desk, drafts, people, publishing, receiving
 from codexa.services.answering import Given
@@ -35,6 +37,21 @@ hypothesis.settings.load_profile("codexa")
 
 # Verified hundreds of times in a run: as weak as argon2id can be.
 CHEAP_HASH = PasswordHasher.from_parameters(profiles.CHEAPEST).hash("a long password")
+
+
+_write_builder = Rule._compile_builder
+_builders = {}
+
+
+def _builder_as_before(rule, append_unknown=True):  # noqa: FBT002 - as Werkzeug has it
+    # A thousand tests make an application, which has Werkzeug write and compile code for 350 addresses each time.
+    of = (rule.rule, tuple(rule._trace), repr(rule.defaults), append_unknown)
+    if of not in _builders:
+        _builders[of] = _write_builder(rule, append_unknown)
+    return _builders[of]
+
+
+Rule._compile_builder = _builder_as_before
 
 
 class _Fails(logging.Handler):
@@ -70,32 +87,72 @@ def pytest_collection_modifyitems(items):
 EXAMPLES = Path(__file__).parent.parent / "examples"
 
 
-@pytest.fixture(scope="session")
-def cluster():
+# What a test keeps need not outlive the machine; many small databases come and go.
+_FOR_TESTS = ("fsync=off", "full_page_writes=off", "shared_buffers=256MB", "max_wal_size=512MB", "max_connections=300")
+
+
+@contextmanager
+def _running_cluster():
+    """The folder and the port of a running cluster with a migrated database to copy."""
     with tempfile.TemporaryDirectory(prefix="codexa-test-") as folder:
         Path(folder).chmod(0o755)
         cluster = Cluster(Path(folder) / "postgres", free_port())
         cluster.initialise()
-        # What a test keeps need not outlive the machine.
-        command = [*cluster.command(), "-c", "fsync=off"]
+        command = [*cluster.command(), *(word for setting in _FOR_TESTS for word in ("-c", setting))]
         with subprocess.Popen(command, cwd="/", stderr=subprocess.DEVNULL) as postgres:
             cluster.wait()
             cluster.create_database("template_migrated")
             migrate(cluster.address("template_migrated"))
-            yield cluster
+            yield folder, cluster.port
             # Told to terminate it would wait for whoever is still connected, such as after a test that failed.
             postgres.send_signal(signal.SIGINT)
             postgres.wait()
         cluster.remove()
 
 
+_OF_THE_RUN = ExitStack()
+_GIVEN = pytest.StashKey[tuple[str, int]]()
+
+
+@pytest.hookimpl(optionalhook=True)
+def pytest_configure_node(node):
+    """Give each process that runs tests the one cluster of the run."""
+    if _GIVEN not in node.config.stash:
+        node.config.stash[_GIVEN] = _OF_THE_RUN.enter_context(_running_cluster())
+    node.workerinput["cluster"] = node.config.stash[_GIVEN]
+
+
+def pytest_unconfigure():
+    _OF_THE_RUN.close()
+
+
+@pytest.fixture(scope="session")
+def run_folder(request):
+    """The folder, for all processes, of what the run's tests have in common; its cluster is there and runs."""
+    given = getattr(request.config, "workerinput", {}).get("cluster")
+    with nullcontext(given) if given else _running_cluster() as (folder, port):
+        yield Path(folder), port
+
+
+@pytest.fixture(scope="session")
+def cluster(run_folder):
+    folder, port = run_folder
+    return Cluster(folder / "postgres", port)
+
+
+@pytest.fixture(scope="session")
+def demo_template(cluster, run_folder):
+    """The name of a database with the demo, to be copied, and the folder with its files."""
+    return made_once(cluster, run_folder[0])
+
+
 @contextmanager
-def empty_database(cluster):
-    """The address of a migrated database, dropped at the end."""
+def copied_database(cluster, template="template_migrated"):
+    """The address of a database of one's own, a migrated one, dropped at the end."""
     name = f"test_{uuid.uuid4().hex[:12]}"
     with psycopg.connect(cluster.admin_address(), autocommit=True) as connection:
-        make = sql.SQL("CREATE DATABASE {} OWNER codexa TEMPLATE template_migrated")
-        connection.execute(make.format(sql.Identifier(name)))
+        make = sql.SQL("CREATE DATABASE {} OWNER codexa TEMPLATE {} STRATEGY file_copy")
+        connection.execute(make.format(sql.Identifier(name), sql.Identifier(template)))
         yield cluster.address(name)
         connection.execute(sql.SQL("DROP DATABASE {} WITH (FORCE)").format(sql.Identifier(name)))
 
@@ -103,7 +160,7 @@ def empty_database(cluster):
 @pytest.fixture
 def database(cluster):
     """The address of a database of this test's own."""
-    with empty_database(cluster) as address:
+    with copied_database(cluster) as address:
         yield address
 
 

@@ -16,7 +16,7 @@ from codexa.core.program.accept import Refused, kept_of, unknown_in
 from codexa.core.program.evaluate import State, evaluate
 from codexa.core.program.follow_ups.email_findings import is_address
 from codexa.core.program.program import Program
-from codexa.services.accounts.notices import notice
+from codexa.services.accounts.mail_words import notice
 from codexa.services.answering import Given
 from codexa.services.context import context_of
 from codexa.services.encryption import decrypted, encrypted

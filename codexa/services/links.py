@@ -17,7 +17,7 @@ from codexa.core.form.form import SEAL
 from codexa.core.program.link_values import value_problem
 from codexa.core.program.places import ALWAYS
 from codexa.core.program.program import Program
-from codexa.services.accounts.notices import notice
+from codexa.services.accounts.mail_words import notice
 from codexa.services.errands.asking import ask
 from codexa.services.errors import NotFoundError
 from codexa.services.follow_ups import mailing

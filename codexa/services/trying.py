@@ -3,6 +3,7 @@
 import datetime
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
+from random import Random
 from typing import Any
 from uuid import UUID
 
@@ -19,6 +20,7 @@ from codexa.core.program.payment import PaymentDue, payment_due
 from codexa.core.program.program import Program
 from codexa.core.program.public import form_state
 from codexa.core.program.trials import figure_texts, holding, outcome_of, state_on
+from codexa.core.program.untried import Aim, answers_for_untried
 from codexa.services.answering import Given
 from codexa.services.context import context_of
 from codexa.services.errors import NotFoundError
@@ -101,6 +103,24 @@ def outcome(
         plan=None if due is None else _plan(state, due),
         state=FormState.model_validate(form_state(state)),
     )
+
+
+@dataclass(frozen=True, kw_only=True, slots=True)
+class Untried:
+    """Answers for a new trial, with what a link brings and what comes of them; what they reach, and what they don't."""
+
+    answers: dict[str, Any]
+    link: dict[str, str]
+    outcome: Expected
+    reached: tuple[Aim, ...]
+    missed: tuple[Aim, ...]
+
+
+def untried(program: Program, seed: int, people: Mapping[str, str], *, tables: Tables) -> Untried:
+    """Return sample answers of today with which conditions hold, or fail, that did in no trial; by chance of a seed."""
+    found = answers_for_untried(program, Random(seed), context_of(program.form).today, people, tables)  # noqa: S311 - no secret
+    outcome = outcome_of(found.state)
+    return Untried(answers=found.answers, link=found.link, outcome=outcome, reached=found.reached, missed=found.missed)
 
 
 def _plan(state: State, due: PaymentDue) -> TriedPlan | None:

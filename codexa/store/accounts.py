@@ -21,6 +21,7 @@ class Account:
     name: str
     email: str
     password_hash: str
+    language: str
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)

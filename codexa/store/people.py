@@ -1,6 +1,6 @@
 """Teams and the people in them."""
 
-from collections.abc import Collection
+from collections.abc import Collection, Sequence
 from dataclasses import dataclass
 from uuid import UUID
 
@@ -60,6 +60,22 @@ def team_by_id(connection: Connection, *, team: UUID) -> NamedTeam:
 def set_name(connection: Connection, *, person: UUID, name: str) -> None:
     """Give somebody another name."""
     connection.execute(_QUERIES["set_name"], {"person": person, "name": name})
+
+
+def language_of(connection: Connection, *, person: UUID) -> str:
+    """Return the language in which somebody is written to (ISO 639-1)."""
+    return str(exactly_one(connection, _QUERIES["language_of"], person=person)["language"])
+
+
+def set_language(connection: Connection, *, person: UUID, language: str) -> None:
+    """Have somebody written to in another language (ISO 639-1)."""
+    connection.execute(_QUERIES["set_language"], {"person": person, "language": language})
+
+
+def languages(connection: Connection, *, emails: Sequence[str]) -> dict[str, str]:
+    """Return the languages of those people who have one of these folded addresses, by it."""
+    rows = many(connection, _QUERIES["languages"], emails=list(emails))
+    return {row["email_folded"]: row["language"] for row in rows}
 
 
 def name_of(connection: Connection, *, person: UUID) -> str:

@@ -1037,7 +1037,8 @@ CREATE TABLE public.person (
     name text NOT NULL,
     password_hash text NOT NULL,
     created_at timestamp with time zone DEFAULT now() NOT NULL,
-    email_folded text NOT NULL
+    email_folded text NOT NULL,
+    language text DEFAULT 'en'::text NOT NULL
 );
 CREATE TABLE public.person_in_group (
     team_id uuid NOT NULL,

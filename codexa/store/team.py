@@ -38,12 +38,13 @@ class InvitationFound:
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class InvitationSent:
-    """What the mail of an invitation says."""
+    """What the mail of an invitation says; `language` is that of who invites."""
 
     email: str
     role: str
     team_name: str
     invited_by: str | None
+    language: str | None
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)

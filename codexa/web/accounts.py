@@ -4,6 +4,7 @@ from uuid import UUID
 
 from flask import Blueprint, Response
 
+from codexa.core.languages import LANGUAGES
 from codexa.services import digests
 from codexa.services.accounts import own_account
 from codexa.web import guard
@@ -12,6 +13,9 @@ from codexa.web.contract.accounts import (
     ConfirmAddressRequest,
     ConfirmedAddressReply,
     Digest,
+    LanguageChoice,
+    LanguageReply,
+    LanguageRequest,
     LinkRequest,
     NameRequest,
     NewPasswordRequest,
@@ -55,6 +59,20 @@ def show_digest() -> Digest:
 def set_digest(asked: Digest) -> None:
     """Have it told so often from now on."""
     digests.tell(connection, who=guard.signed_in(), every=asked.every)
+
+
+@endpoint(blueprint, "GET", "/language", reply=LanguageReply)
+def show_language() -> LanguageReply:
+    """Say in which language mails of Codexa come, and in which they could."""
+    language = own_account.language(connection, who=guard.signed_in())
+    choices = [LanguageChoice(code=code, name=name) for code, name in LANGUAGES.items()]
+    return LanguageReply(language=language, languages=choices)
+
+
+@endpoint(blueprint, "PUT", "/language", body=LanguageRequest)
+def set_language(asked: LanguageRequest) -> None:
+    """Have mails of Codexa come in this language from now on."""
+    own_account.set_language(connection, who=guard.signed_in(), language=asked.language)
 
 
 @endpoint(blueprint, "GET", "/sessions", reply=SessionsReply)

@@ -1,5 +1,6 @@
 """Preview of a draft for the team: the public form itself, and why anything in it is as it is."""
 
+from dataclasses import asdict
 from uuid import UUID
 
 from flask import Blueprint, Response, g, request
@@ -11,7 +12,7 @@ from codexa.core.program.follow_ups import as_if
 from codexa.core.program.program import Program
 from codexa.core.program.public import confirmation_face, order_face
 from codexa.core.program.trials import run_trials
-from codexa.services import answering, previewing, trying, who_and_when
+from codexa.services import answering, broken_trials, previewing, trying, who_and_when
 from codexa.services.answering import Given
 from codexa.services.people import written_to
 from codexa.services.roles import Right
@@ -19,6 +20,7 @@ from codexa.services.tables.looking_up import tables_for
 from codexa.services.visitors import GUEST, Visitor, visitor_named
 from codexa.store.sessions import SignedIn
 from codexa.web.contract.previews import (
+    BrokenReply,
     ExplainRequest,
     ExplanationReply,
     ExplanationsReply,
@@ -29,6 +31,7 @@ from codexa.web.contract.previews import (
     TrialsReply,
     TriedResponseReply,
     TriedResponsesReply,
+    UntriedReply,
 )
 from codexa.web.contract.public import (
     EvaluateReply,
@@ -71,7 +74,8 @@ def page(form: UUID, page: str = "") -> Response:
     known = {"face": found.face.model_dump(mode="json"), "state": found.state}
     data = page_data({"base": f"/api/forms/{form}/preview", "form": str(form), "edition": 0, **place, **known})
     g.frame_policy = frame_policy([])
-    response = Response(form_page(found.face, first_view(found.face, found.state), data, framed=True, own_window=True))
+    # It stands as on a page of its own, ground and width included, though it is in a frame.
+    response = Response(form_page(found.face, first_view(found.face, found.state), data, framed=False))
     response.headers["Cache-Control"] = "no-store"
     return response
 
@@ -210,6 +214,26 @@ def run_all_trials(form: UUID) -> TrialsReply:
     with tables_for(connection, form) as tables:
         report = run_trials(program, team, tables)
     return TrialsReply(results=list(report.results), coverage=list(report.coverage))
+
+
+@endpoint(blueprint, "GET", "/api/forms/<uuid:form>/preview/trials/<trial>/broken", reply=BrokenReply)
+@limiter.limit(HEAVY_RATE, key_func=who_is_counted)
+def what_broke(form: UUID, trial: str) -> BrokenReply:
+    """Find the saved state that broke a trial, and what in it leads to the difference."""
+    broken = broken_trials.what_broke(connection, who=may(Right.SEE_FORMS), form=form, trial=trial)
+    if broken is None:
+        return BrokenReply(fails=False, passed=None, failed=None, changes=[])
+    return BrokenReply.model_validate({"fails": True, **asdict(broken)})
+
+
+@endpoint(blueprint, "POST", "/api/forms/<uuid:form>/preview/untried", body=SampleRequest, reply=UntriedReply)
+@limiter.limit(HEAVY_RATE, key_func=who_is_counted)
+def untried(asked: SampleRequest, form: UUID) -> UntriedReply:
+    """Return sample answers with which the draft does what none of its trials has tried."""
+    program = _program(form)
+    team = written_to(connection, program.form, form)
+    with tables_for(connection, form) as tables:
+        return UntriedReply.model_validate(trying.untried(program, asked.seed, team, tables=tables))
 
 
 @endpoint(blueprint, "GET", "/api/forms/<uuid:form>/preview/responses", reply=TriedResponsesReply)

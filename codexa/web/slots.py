@@ -1,12 +1,12 @@
 """Slots of a draft as they are being made: worked out, and nothing of it kept."""
 
 from uuid import UUID
-from zoneinfo import available_timezones
 
 from flask import Blueprint
 
 from codexa.core.fields.slot_times import SlotTimes, code_of
 from codexa.core.fields.slot_words import series_told
+from codexa.core.form.form import time_zones
 from codexa.services.drafts import require
 from codexa.services.roles import Right
 from codexa.services.tables.slots import slots_of_table
@@ -77,5 +77,5 @@ def of_table(asked: SlotsOfTableRequest, form: UUID) -> SlotsOfTableReply:
 
 
 def _known_zone(time_zone: str) -> None:
-    if time_zone not in available_timezones():
+    if time_zone not in time_zones():
         raise BadRequestError(f'There is no time zone "{time_zone}". Write one such as Europe/Berlin.')

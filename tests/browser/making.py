@@ -9,7 +9,6 @@ from browser.conftest import area, saved
 
 def paste_form(page, name, outline):
     """Make a form of pasted lines; leaves the page in its workbench."""
-    page.emulate_media(reduced_motion="reduce")
     page.get_by_role("button", name="New form", exact=True).click()
     page.get_by_role("menuitem", name="From pasted text").click()
     page.get_by_role("textbox", name="Name of the form").fill(name)

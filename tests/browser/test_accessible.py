@@ -13,7 +13,6 @@ def test_sign_in(page, servers):
 
 
 def test_desk_and_workbench(page, servers):
-    page.emulate_media(reduced_motion="reduce")
     sign_in(page, servers)
     expect(page.get_by_role("row").nth(1)).to_be_visible()
     expect_usable(page)
@@ -38,7 +37,6 @@ def test_desk_and_workbench(page, servers):
 
 
 def test_publish_and_responses(page, servers):
-    page.emulate_media(reduced_motion="reduce")
     sign_in(page, servers)
     page.get_by_role("link", name="Plan a visit", exact=True).first.click()
     page.get_by_role("link", name="Publish", exact=True).click()

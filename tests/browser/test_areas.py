@@ -19,7 +19,6 @@ def open_quote(page, name):
 
 
 def test_axe_finds_nothing_in_any_area(page, servers):
-    page.emulate_media(reduced_motion="reduce")
     sign_in(page, servers)
     open_quote(page, "Areas")
     outline = page.get_by_role("navigation", name="Outline")

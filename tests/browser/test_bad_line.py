@@ -55,8 +55,8 @@ def test_next_goes_on_once_the_line_is_back(page, servers):
     expect(page.get_by_role("group", name="Some answers need another look.")).to_be_visible()
 
 
-def test_what_was_sent_is_known_after_a_reload_though_the_reply_was_lost(form, cluster):
-    before = count_responses(cluster)
+def test_what_was_sent_is_known_after_a_reload_though_the_reply_was_lost(form, servers):
+    before = count_responses(servers)
     fill_in(form)
 
     def lose(route):
@@ -69,12 +69,12 @@ def test_what_was_sent_is_known_after_a_reload_though_the_reply_was_lost(form, c
     form.unroute("**/api/public/**/responses")
     form.reload()
     expect(form.get_by_role("heading", name="Your visit is planned")).to_be_visible()
-    assert count_responses(cluster) == before + 1
+    assert count_responses(servers) == before + 1
 
 
 @pytest.mark.parametrize("status", [403, 413])
-def test_what_refuses_on_the_way_is_told_and_lets_people_go_on(form, cluster, status):
-    before = count_responses(cluster)
+def test_what_refuses_on_the_way_is_told_and_lets_people_go_on(form, servers, status):
+    before = count_responses(servers)
     fill_in(form)
     refuse = lambda route: route.fulfill(status=status, body="<h1>No</h1>", content_type="text/html")  # noqa: E731
     form.route("**/api/public/**/responses", refuse)
@@ -83,7 +83,7 @@ def test_what_refuses_on_the_way_is_told_and_lets_people_go_on(form, cluster, st
     form.unroute("**/api/public/**/responses")
     form.get_by_role("button", name="Send").click()
     expect(form.get_by_role("heading", name="Your visit is planned")).to_be_visible()
-    assert count_responses(cluster) == before + 1
+    assert count_responses(servers) == before + 1
 
 
 def test_two_windows_tell_of_each_other_and_keep_answers_of_their_own(form, context):

@@ -39,8 +39,8 @@ def requests_to(page, ending):
     return seen
 
 
-def latest(cluster, name):
-    with psycopg.connect(cluster.address("browser")) as connection:
+def latest(servers, name):
+    with psycopg.connect(servers.database) as connection:
         query = """SELECT answers, computed, path, confirmation FROM response JOIN form ON form.id = form_id
             WHERE name = %s ORDER BY received_at DESC, number DESC LIMIT 1"""
         return connection.execute(query, (name,)).fetchone()
@@ -114,7 +114,7 @@ def test_only_what_changed_is_sent_back_and_a_quiet_field_asks_nothing(visit):
     assert len(asked) <= count + 1
 
 
-def test_the_confirmation_follows_the_answers(visit, cluster):
+def test_the_confirmation_follows_the_answers(visit, servers):
     visit.get_by_label("Children").fill("12")
     visit.get_by_label("Name of the group").fill("Harbour School")
     visit.get_by_role("button", name="Next: how we reach you").click()
@@ -129,7 +129,7 @@ def test_the_confirmation_follows_the_answers(visit, cluster):
     visit.get_by_role("button", name="Send my plan").click()
     expect(visit.get_by_role("heading", name="Your group visit is planned")).to_be_focused()
     expect(visit.get_by_text(re.compile(r"Your number is \d+"))).to_be_visible()
-    answers, _, path, confirmation = latest(cluster, "Plan a visit")
+    answers, _, path, confirmation = latest(servers, "Plan a visit")
     assert answers["c1name"] == {"first": "Ingrid", "last": "Haugen"}
     assert (path, confirmation) == (["visit", "you", "look"], "k1group")
 
@@ -190,7 +190,7 @@ def test_a_quiz_tells_what_was_right_when_a_page_is_left_and_not_before(page, se
     on(page, "your-name")
 
 
-def test_rows_of_mixed_kinds_are_added_moved_and_kept_in_their_order(page, servers, cluster):
+def test_rows_of_mixed_kinds_are_added_moved_and_kept_in_their_order(page, servers):
     page.goto(f"{servers.web}/f/alderlight/observation-log")
     page.get_by_label("Observer").fill("Jonas Lindqvist")
     page.get_by_label("Site").select_option("Harbour Deck")
@@ -229,7 +229,7 @@ def test_rows_of_mixed_kinds_are_added_moved_and_kept_in_their_order(page, serve
     page.get_by_role("button", name="Hand in the log").click()
     expect(page.get_by_role("heading", name="The log is in")).to_be_visible()
     expect(page.get_by_text("3 entries with the 20 cm on a pier, 7 min 1 s exposed")).to_be_visible()
-    answers, computed, _, _ = latest(cluster, "Observation log")
+    answers, computed, _, _ = latest(servers, "Observation log")
     assert [row["kind"] for row in answers["entries"]] == ["kpair", "ksketch", "kone"]
     assert answers["entries"][2]["values"]["e1p"][0]["type"] == "image/png"
     assert computed["fexp"] == "420.5"
@@ -260,7 +260,7 @@ def test_every_type_in_every_state_passes_axe(page, servers, width):
 KEYS = {"Space", "Tab", "Enter", "ArrowDown", "ArrowRight"}
 
 
-def test_every_type_is_filled_in_by_keyboard(page, servers, cluster):
+def test_every_type_is_filled_in_by_keyboard(page, servers):
     page.goto(f"{servers.web}/f/alderlight/every-type")
 
     def answer(name, *keys, role="textbox", part=None):
@@ -316,7 +316,7 @@ def test_every_type_is_filled_in_by_keyboard(page, servers, cluster):
     expect(page.get_by_role("progressbar", name="a.txt")).to_have_count(0)
     page.get_by_role("button", name="Send").press("Enter")
     expect(page.get_by_role("heading", name="Thank you")).to_be_focused()
-    answers = latest(cluster, "Every type")[0]
+    answers = latest(servers, "Every type")[0]
     asked = {f"needed{each.name}".replace("_", "") for each in BLOCK_TYPES if "default" in each.block.model_fields}
     assert {each for each in answers if each.startswith("needed")} == asked | {"neededapart"}
     assert answers["neededproduct"] == {"small": "2"}

@@ -22,8 +22,8 @@ def form(page, servers):
     return page
 
 
-def count_responses(cluster):
-    with psycopg.connect(cluster.address("browser")) as connection:
+def count_responses(servers):
+    with psycopg.connect(servers.database) as connection:
         return connection.execute("SELECT count(*) FROM response").fetchone()[0]
 
 
@@ -34,8 +34,8 @@ def fill_in(page):
     page.get_by_label("E-mail").fill("ingrid@example.org")
 
 
-def test_the_keyboard_is_enough(form, cluster):
-    before = count_responses(cluster)
+def test_the_keyboard_is_enough(form, servers):
+    before = count_responses(servers)
     form.keyboard.press("Tab")
     form.keyboard.press("Space")
     form.keyboard.press("ArrowDown")
@@ -54,7 +54,7 @@ def test_the_keyboard_is_enough(form, cluster):
     expect(form.get_by_role("button", name="Send")).to_be_focused()
     form.keyboard.press("Enter")
     expect(form.get_by_role("heading", name="Your visit is planned")).to_be_focused()
-    assert count_responses(cluster) == before + 1
+    assert count_responses(servers) == before + 1
 
 
 def test_errors_are_told_beside_fields_and_in_a_summary_and_the_first_takes_the_focus(form):
@@ -76,16 +76,16 @@ def test_errors_are_told_beside_fields_and_in_a_summary_and_the_first_takes_the_
     expect(field).not_to_have_attribute("aria-invalid", "true")
 
 
-def test_a_double_click_sends_once(form, cluster):
-    before = count_responses(cluster)
+def test_a_double_click_sends_once(form, servers):
+    before = count_responses(servers)
     fill_in(form)
     form.get_by_role("button", name="Send my plan").dblclick()
     expect(form.get_by_role("heading", name="Your visit is planned")).to_be_visible()
-    assert count_responses(cluster) == before + 1
+    assert count_responses(servers) == before + 1
 
 
-def test_a_lost_reply_is_asked_for_again_and_kept_once(form, cluster):
-    before = count_responses(cluster)
+def test_a_lost_reply_is_asked_for_again_and_kept_once(form, servers):
+    before = count_responses(servers)
     fill_in(form)
     lost = []
 
@@ -100,7 +100,7 @@ def test_a_lost_reply_is_asked_for_again_and_kept_once(form, cluster):
     expect(form.get_by_text("Your answers are kept here")).to_be_visible()
     expect(form.get_by_role("heading", name="Your visit is planned")).to_be_visible()
     assert lost[0].status == 201
-    assert count_responses(cluster) == before + 1
+    assert count_responses(servers) == before + 1
 
 
 def test_what_was_typed_stays_while_the_server_is_away(form):

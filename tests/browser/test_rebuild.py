@@ -92,7 +92,6 @@ def figure(page, kind, name, its_key, *, shown_as=None, decimals=None, visitors=
 
 def test_the_quote_is_rebuilt_by_the_interface_and_computes_the_same(desk, tmp_path):
     page = desk
-    page.emulate_media(reduced_motion="reduce")
     page.get_by_role("button", name="New form", exact=True).click()
     page.get_by_role("menuitem", name="Blank form").click()
     page.get_by_role("textbox", name="Name of the form").fill("Quote rebuilt")

@@ -89,7 +89,6 @@ def pick(page, box, words):
 
 def test_a_specialist_offers_records_filters_them_and_keeps_responses(desk):
     page = desk
-    page.emulate_media(reduced_motion="reduce")
     page.get_by_role("button", name="New form").press("Enter")
     page.get_by_role("menuitem", name="Blank form").press("Enter")
     page.get_by_role("button", name="Add a block").wait_for()
@@ -132,7 +131,6 @@ def test_a_specialist_offers_records_filters_them_and_keeps_responses(desk):
 
 def test_a_record_that_others_name_is_offered_no_more(desk):
     page = desk
-    page.emulate_media(reduced_motion="reduce")
     page.get_by_role("link", name="Tables").press("Enter")
     page.get_by_role("link", name="Kinds of instrument").press("Enter")
     grid = page.get_by_role("grid")

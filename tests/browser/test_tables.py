@@ -13,7 +13,6 @@ LINES = "Nova\tHarbour Deck\t20.5\nLyra\tMoon\t9\n"
 
 @pytest.fixture
 def places(desk):
-    desk.emulate_media(reduced_motion="reduce")
     desk.get_by_role("link", name="Tables").press("Enter")
     expect(desk.get_by_role("heading", name="Tables")).to_be_visible()
     return desk

@@ -11,7 +11,6 @@ AREAS = ("Compose", "Rules", "Figures", "Brand", "Payment", "Follow-ups", "Trial
 
 
 def opened(page, servers, form="Plan a visit"):
-    page.emulate_media(reduced_motion="reduce")
     sign_in(page, servers)
     page.get_by_role("link", name=form, exact=True).first.click()
     expect(page.get_by_role("navigation", name="Areas")).to_be_visible()
@@ -60,7 +59,6 @@ def press(page, button):
 
 
 def test_the_focus_stays_where_the_work_goes_on(page, servers):
-    page.emulate_media(reduced_motion="reduce")
     sign_in(page, servers)
     press(page, page.get_by_role("button", name="New form", exact=True))
     page.keyboard.press("Enter")

@@ -7,9 +7,10 @@ import random
 import pytest
 from conftest import EXAMPLES
 
-from codexa.core.definition.trials import Expected
+from codexa.core.definition.trials import Expected, Trial
 from codexa.core.form.form import read_form
 from codexa.core.program.accept import Accepted, accept
+from codexa.core.program.broken_trials import changes_behind
 from codexa.core.program.charts import bars_of, looked_at
 from codexa.core.program.compiling import compile_form
 from codexa.core.program.evaluate import evaluate
@@ -17,7 +18,8 @@ from codexa.core.program.kept import entered_again
 from codexa.core.program.proof import proof
 from codexa.core.program.public import form_state
 from codexa.core.program.samples import sample_answers
-from codexa.core.program.trials import outcome_of, run_trials, state_on
+from codexa.core.program.trials import holding, outcome_of, run_trials, state_on
+from codexa.core.program.untried import answers_for_untried
 from core.forms import block, figure, options, program_of, state_of
 from core.formulas import CONTEXT
 
@@ -78,6 +80,114 @@ def test_what_came_out_once_is_what_a_trial_expects():
 )
 def test_a_difference_says_what_was_expected_and_what_came(expected, told):
     assert differences(program_with(trial({"people": "20"}, expected))) == [told]
+
+
+class TestExactNumbers:
+    """A figure that people read rounded is compared to the last digit, unless its author wants it as it is read."""
+
+    BEFORE = (block("number", "people"), block("calculated", "each", formula="people / 8", decimals=1))
+    AFTER = (block("number", "people"), block("calculated", "each", formula="people / 8 + 0.01", decimals=1))
+
+    def kept(self, **changes):
+        expected = outcome_of(state_on(program_with(blocks=self.BEFORE), {"people": "10"}, {}, DAY))
+        assert (expected.figures, expected.exact) == ({"each": "1.3"}, {"each": "1.25"})
+        return trial({"people": "10"}, expected.model_dump(mode="json") | changes)
+
+    def test_what_differs_in_no_digit_that_is_read_is_told_exactly(self):
+        told = [("1.2 Each", "exactly 1.25", "exactly 1.26")]
+        assert differences(program_with(self.kept(), blocks=self.AFTER)) == told
+        assert differences(program_with(self.kept(exact={}), blocks=self.AFTER)) == []
+
+    def test_money_is_read_exactly_and_a_number_that_became_a_text_is_told(self):
+        state = state_on(program_with(), {"people": "20", "school": "Harbour School"}, {}, DAY)
+        assert outcome_of(state).exact == {}
+        text = (self.BEFORE[0], block("calculated", "each", formula='"1.3"', format="text"))
+        assert differences(program_with(self.kept(), blocks=text)) == [("1.2 Each", "exactly 1.25", "no number")]
+
+
+class TestWhatBrokeIt:
+    """Of all that changed, what leads to the difference; the rest is not told."""
+
+    OPTIONS = options(("small", 4), ("large", 9))
+
+    def blocks(self, price="base * people", base="size * 2", label="Notes", **option):
+        return (
+            block("number", "people"),
+            block("single_choice", "size", options=[self.OPTIONS[0] | option, self.OPTIONS[1]]),
+            block("calculated", "base", formula=base),
+            block("calculated", "price", formula=price),
+            block("short_text", "notes", required="people > 2") | {"label": label},
+        )
+
+    def told(self, **changed):
+        expected = {"figures": {"price": "24"}}
+        given = trial({"people": "3", "size": "osmall"}, expected)
+        before, after = (program_with(given, blocks=each) for each in (self.blocks(), self.blocks(**changed)))
+        assert run_trials(before).results[0].passed
+        (result,) = run_trials(after).results
+        found = changes_behind(before, after, after.form.trials[0], result)
+        return [(each.name, each.words) for each in found]
+
+    @pytest.mark.parametrize(
+        ("changed", "told"),
+        [
+            ({"base": "size * 3"}, ("1.3 Base", "formula was size * 2, is size * 3")),
+            ({"price": "people"}, ("1.4 Price", "formula was base * people, is people")),
+            ({"counts_as": "5"}, ("1.2 Size", "option Small, counts as was 4, is 5")),
+        ],
+    )
+    def test_a_formula_or_a_number_on_the_way_is_told_and_nothing_beside_it(self, changed, told):
+        assert self.told(label="Wishes", **changed) == [told]
+
+    def test_what_decides_the_confirmation_or_the_path_is_told_for_these(self):
+        given = trial({"people": "20"}, {"confirmation": ""})
+        before, after = program_with(given), program_with(given, blocks=(*BLOCKS[:2], BLOCKS[2] | {"label": "Sum"}))
+        sooner = before.form.confirmations[0].model_copy(update={"when": "people > 5"})
+        after = compile_form(after.form.model_copy(update={"confirmations": (sooner,)}))
+        (result,) = run_trials(after).results
+        found = changes_behind(before, after, after.form.trials[0], result)
+        assert [(each.name, each.words) for each in found] == [("Large", "when was people > 50, is people > 5")]
+
+
+class TestUntried:
+    """Sample answers try what no trial has tried, until nothing is left that can be tried."""
+
+    def added(self, program, seed=1):
+        """Add trials with sample answers as long as they reach something; return them, and what was missed at last."""
+        while (found := answers_for_untried(program, random.Random(seed), DAY)).reached:
+            holds = holding(found.state)
+            assert all(holds[each.owner, each.setting] is each.holds for each in found.reached)
+            kept = Trial(id=f"t{len(program.form.trials)}", name="Try", day=DAY, answers=found.answers, link=found.link)
+            program = compile_form(program.form.model_copy(update={"trials": (*program.form.trials, kept)}))
+            assert len(program.form.trials) < 12
+        return program, found.missed
+
+    def test_every_condition_is_tried_both_ways_through_sums_rows_links_and_conditions_in_a_row(self):
+        inner = [block("number", "n"), block("number", "m", shown="n > 7")]
+        rows = {"id": "k", "key": "k", "label": "K", "blocks": inner}
+        at_most = [{"formula": "many < 9", "message": "No"}]
+        blocks = (
+            *BLOCKS,
+            block("single_choice", "way", options=options("bus", "train", "foot"), shown='school = "Harbour"'),
+            block("short_text", "why", shown='AND(way = "train", people > 31)', required="TRUE"),
+            block("number", "many", shown="price + people * 2 > 1000", checks=at_most),
+            block("text", "told", text="<p>Hello</p>", shown='link.kind = "school"'),
+            block("repeat", "rows", kinds=[rows]),
+        )
+        program, missed = self.added(program_with(blocks=blocks))
+        assert missed == ()
+        tried = run_trials(program).coverage
+        assert [(each.owner, each.setting) for each in tried if not (each.held and each.did_not)] == []
+
+    def test_what_can_never_hold_is_missed_and_the_answers_are_right_where_they_can_be(self):
+        never = block("short_text", "never", shown="AND(people > 5, people < 4)")
+        program, missed = self.added(program_with(blocks=(*BLOCKS, never)))
+        assert [(each.owner, each.holds) for each in missed] == [("never", True)]
+        assert [each.outcome.wrong for each in run_trials(program).results] == [()] * len(program.form.trials)
+
+    def test_a_form_without_conditions_gets_sample_answers(self):
+        found = answers_for_untried(program_of(BLOCKS[0]), random.Random(2), DAY)
+        assert (found.reached, found.missed, found.answers.keys()) == ((), (), {"people"})
 
 
 def test_what_is_left_out_is_not_looked_at():

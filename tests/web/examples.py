@@ -133,6 +133,7 @@ def example_of(endpoint):
         "PersonRequest": {"email": "ada@example.org"},
         "ForgetPersonRequest": {"email": "ada@example.org", "does": "anonymise"},
         "Digest": {"every": "none"},
+        "LanguageRequest": {"language": "de"},
         "NumbersRequest": {"numbers": [1]},
         "NoteRequest": {"note": "Called back."},
         "MarkRequest": {"numbers": [1], "kind": "tag", "value": "press"},

@@ -3,10 +3,13 @@
 import re
 
 import pytest
-from conftest import Browser, make_person
+from conftest import Browser, make_person, within
 from web.mail import work
 
+from codexa.core.sentences import Sentence
 from codexa.practice.mailbox import store as mailbox
+from codexa.services.accounts.mail_words import notice_to
+from codexa.store import people
 
 OLD, NEW = "a long password", "a longer password"
 
@@ -69,6 +72,38 @@ class TestALinkForANewPassword:
             rows = connection.execute(f"SELECT * FROM {table}").fetchall()
             assert rows
             assert token not in str(rows)
+
+
+class TestTheLanguageOfMails:
+    def speak(self, agent, language):
+        return agent.put("/api/account/language", json={"language": language})
+
+    def test_is_chosen_among_those_there_are_words_in_and_mails_come_in_it(self, as_mira, mailed):
+        assert self.speak(as_mira, "tlh").status_code == 400
+        assert self.speak(as_mira, "de").status_code == 204
+        found = as_mira.get("/api/account/language").json
+        assert (found["language"], {"code": "ja", "name": "日本語"} in found["languages"]) == ("de", True)
+        as_mira.post("/api/account/link", json={"email": "mira@example.org"})
+        (mail,) = mailed("mira@example.org")
+        assert mail.message["Subject"] == "Ihr Passwort für Codexa"
+        assert 'lang="de"' in mail.html
+        assert "Owner, jemand hat für diese Adresse um ein neues Passwort gebeten." in mail.text
+        token_in(mail, "password")
+
+    def test_of_who_invites_is_that_of_an_invitation_to_somebody_unknown(self, as_mira, mailed):
+        self.speak(as_mira, "fr")
+        as_mira.post("/api/team/invitations", json={"email": "new@example.org", "role": "reviewer"})
+        (mail,) = mailed("new@example.org")
+        assert mail.message["Subject"] == "Owner vous invite dans Alderlight"
+        assert "vous examinez les réponses" in mail.text
+
+    def test_of_each_is_in_a_mail_to_several_one_below_another_and_names_stay_as_they_are(self, connection, mira):
+        jonas = make_person(connection, email="Jonas@example.org")
+        people.set_language(connection, person=jonas.person_id, language="ar")
+        to, sentence = ["mira@example.org", "jonas@example.org", "guest@example.org"], Sentence("Until {moment} UTC.")
+        mail = notice_to(within(connection), to, lambda say: (say.locale, say.paragraph(sentence, moment="<3>")))
+        texts = ["<p>Until &lt;3&gt; UTC.</p>", "<p>حتى &lt;3&gt; بالتوقيت العالمي.</p>"]
+        assert (mail["to"], mail["subject"], [each["html"] for each in mail["pieces"]]) == (to, "en", texts)
 
 
 def test_another_password_wants_the_one_before_and_leaves_this_session(app, as_mira, mailed):

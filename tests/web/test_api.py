@@ -10,7 +10,7 @@ from types import SimpleNamespace
 
 import psycopg
 import pytest
-from conftest import Browser, app_on, empty_database, make_person, publish_visit, visit_document
+from conftest import Browser, app_on, copied_database, make_person, publish_visit, visit_document
 from psycopg.rows import dict_row
 from web.examples import example_of
 
@@ -47,7 +47,7 @@ def of_each(endpoints):
 def walked(cluster, tmp_path_factory):
     """A published form, and everybody who may come to it, by role; one database serves the whole walk."""
     with (
-        empty_database(cluster) as database,
+        copied_database(cluster) as database,
         app_on(database, tmp_path_factory.mktemp("files")) as app,
         psycopg.connect(database, row_factory=dict_row) as connection,
     ):

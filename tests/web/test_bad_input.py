@@ -5,7 +5,7 @@ import re
 
 import pytest
 from conftest import Browser as Agent
-from conftest import app_on, empty_database, make_person, publish_visit
+from conftest import app_on, copied_database, make_person, publish_visit
 from hypothesis import given, settings
 from hypothesis import strategies as some
 from psycopg import connect
@@ -29,7 +29,7 @@ VALUES = some.recursive(
 def place(cluster, tmp_path_factory):
     """An application with a published form, and its owner signed in."""
     with (
-        empty_database(cluster) as database,
+        copied_database(cluster) as database,
         app_on(database, tmp_path_factory.mktemp("files")) as app,
         connect(database, row_factory=dict_row) as connection,
     ):

@@ -160,6 +160,39 @@ class TestTrials:
             as_mira.post(f"/api/forms/{form}/editions", json={"revision": 1, "despite_trials": True}).status_code == 200
         )
 
+    def test_what_broke_one_is_found_among_the_saved_states_with_who_saved_it(self, as_mira, connection, mira, draft):
+        jonas = make_person(connection, email="jonas@example.org", role="editor")
+        trial = TRIAL | {"answers": {"people": "20", "show": "o1"}, "expected": {"figures": {"price": "€90.00"}}}
+        save(connection, mira, draft, 1, trials=[trial])
+        for revision in range(2, 8):
+            save(connection, mira, draft, revision, trials=[trial], title=f"Visit {revision}")
+        dearer = visit_document()["pages"]
+        next(each for each in dearer[0]["blocks"] if each["id"] == "price")["formula"] = "show * people * 2"
+        save(connection, jonas, draft, 8, pages=dearer, title="Dearer", trials=[trial])
+        save(connection, mira, draft, 9, pages=dearer, title="Still dearer", trials=[trial])
+        broken = as_mira.get(f"/api/forms/{draft}/preview/trials/{trial['id']}/broken").json
+        assert (broken["fails"], broken["passed"]["revision"], broken["failed"]["revision"]) == (True, 8, 9)
+        assert broken["failed"]["saved_by"] == "Editor"
+        assert [each["words"] for each in broken["changes"]] == ["formula was show * people, is show * people * 2"]
+
+    def test_one_that_passes_was_not_broken_one_that_never_did_has_no_state_and_one_that_is_gone_is_not_found(
+        self, as_mira, connection, mira, draft
+    ):
+        good, never = TRIAL | {"id": "good", "expected": {}}, TRIAL | {"id": "never", "expected": {"hidden": ["gone"]}}
+        save(connection, mira, draft, 1, trials=[good, never])
+
+        def broken(trial):
+            return as_mira.get(f"/api/forms/{draft}/preview/trials/{trial}/broken")
+
+        assert broken("good").json == {"fails": False, "passed": None, "failed": None, "changes": []}
+        assert broken("never").json == {"fails": True, "passed": None, "failed": None, "changes": []}
+        assert (broken("gone").status_code, broken("gone").json["message"]) == (404, "This trial was removed.")
+
+    def test_sample_answers_try_what_no_trial_has_tried(self, as_mira, draft):
+        found = as_mira.post(f"/api/forms/{draft}/preview/untried", json={"seed": 1}).json
+        assert {"owner": "school", "setting": "shown", "holds": True} in found["reached"]
+        assert "school" in found["outcome"]["shown"]
+
     def test_an_outcome_tells_which_conditions_hold(self, as_mira, draft):
         given = {"answers": {"people": "20", "show": "o1"}, "day": "2026-11-23"}
         outcome = as_mira.post(f"/api/forms/{draft}/preview/outcome", json=given).json

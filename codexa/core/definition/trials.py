@@ -18,14 +18,15 @@ class Expected(Part):
     """What must come out; what is left out is not looked at.
 
     `figures` are texts as people read them, by the id of a figure or calculated field, the order's total as
-    "whole-order"; `wrong` the addresses of all
-    blocks with an error, `path` the pages in order, `confirmation` an id, or "" for the form's usual words;
-    `follow_ups` say by id what each that is done does, in one line.
+    "whole-order"; `exact` the numbers of those that are compared to the last digit, which people may read rounded, as
+    plain text. `wrong` are the addresses of all blocks with an error, `path` the pages in order, `confirmation` an id,
+    or "" for the form's usual words; `follow_ups` say by id what each that is done does, in one line.
     """
 
     shown: tuple[Identifier, ...] = ()
     hidden: tuple[Identifier, ...] = ()
     figures: dict[FigureName, str] = Setting(default_factory=dict)
+    exact: dict[FigureName, str] = Setting(default_factory=dict)
     wrong: tuple[Address, ...] | None = None
     path: tuple[Identifier, ...] | None = None
     confirmation: str | None = None

@@ -1,6 +1,6 @@
 """What changed between two states of a form: how much, and in words."""
 
-from collections.abc import Iterable, Iterator
+from collections.abc import Collection, Iterable, Iterator
 from dataclasses import dataclass
 from typing import Any
 
@@ -54,26 +54,38 @@ def count_changes(before: Form, after: Form) -> int:
 
 def describe_changes(before: Form, after: Form) -> list[Change]:
     """Return what changed, in words: the form's own settings first, then parts in the order of the outline."""
+    return [change for _, change in _changes(before, after)]
+
+
+def changes_of(before: Form, after: Form, parts: Collection[str]) -> list[Change]:
+    """Return what changed of some parts, by id, and of those settings of the form that such names stand for."""
+    return [change for what, change in _changes(before, after) if what in parts]
+
+
+def _changes(before: Form, after: Form) -> Iterator[tuple[str, Change]]:
+    """Yield each change with the id of the part that it is about, or with the name of the form's setting."""
     old, new = _things(before), _things(after)
     old_names, new_names = _names(before, old), _names(after, new)
-    found = [Change(part=None, name="the form", words=words) for words in _changed_settings(before, after, _LISTS)]
+    for setting, words in _changed_settings(before, after, _LISTS):
+        yield setting, Change(part=None, name="the form", words=words)
+    inside = frozenset({"blocks", "kinds"})
     for part_id, thing in new.items():
         name = new_names[part_id]
         if part_id not in old:
-            found.append(Change(part=part_id, name=name, words=f"{thing.kind} added"))
+            yield part_id, Change(part=part_id, name=name, words=f"{thing.kind} added")
             continue
-        inside = frozenset({"blocks", "kinds"})
-        changed = list(_changed_settings(old[part_id].part, thing.part, inside))
         if old[part_id].holder != thing.holder:
-            changed.insert(0, f"moved from {old_names.get(old[part_id].holder, 'the form')}")
-        found += [Change(part=part_id, name=name, words=words) for words in changed]
-    removed = [each for each in old if each not in new]
-    found += [Change(part=None, name=old_names[each], words=f"{old[each].kind} removed") for each in removed]
+            words = f"moved from {old_names.get(old[part_id].holder, 'the form')}"
+            yield part_id, Change(part=part_id, name=name, words=words)
+        for _, words in _changed_settings(old[part_id].part, thing.part, inside):
+            yield part_id, Change(part=part_id, name=name, words=words)
+    for each in old:
+        if each not in new:
+            yield each, Change(part=None, name=old_names[each], words=f"{old[each].kind} removed")
     kept = old.keys() & new.keys()
     same_holders = {each for each in kept if old[each].holder == new[each].holder}
     if _places(old, same_holders) != _places(new, same_holders):
-        found.append(Change(part=None, name="the form", words="a new order"))
-    return found
+        yield "", Change(part=None, name="the form", words="a new order")
 
 
 def _things(form: Form, without: str = "") -> _Things:
@@ -110,12 +122,11 @@ def _names(form: Form, things: _Things) -> dict[str, str]:
     return names
 
 
-def _changed_settings(before: Part, after: Part, without: frozenset[str]) -> Iterator[str]:
+def _changed_settings(before: Part, after: Part, without: frozenset[str]) -> Iterator[tuple[str, str]]:
     for name in type(after).model_fields:
         old, new = getattr(before, name, None), getattr(after, name)
-        if name in without or old == new:
-            continue
-        yield from _in_words(name.replace("_", " "), old, new)
+        if name not in without and old != new:
+            yield from ((name, words) for words in _in_words(name.replace("_", " "), old, new))
 
 
 def _in_words(name: str, old: Any, new: Any) -> Iterator[str]:
@@ -150,7 +161,17 @@ def _of_list(name: str, old: tuple[Any, ...], new: tuple[Any, ...]) -> Iterator[
     if gone:
         yield f"{one} removed: {', '.join(gone)[:_MOST_SHOWN]}"
     if not added and not gone:
-        yield f"{name} {'in a new order' if sorted(labels[0]) != labels[0] and labels[0] != labels[1] else 'changed'}"
+        yield from _of_same(name, labels, old, new)
+
+
+def _of_same(name: str, labels: list[list[str]], old: tuple[Any, ...], new: tuple[Any, ...]) -> Iterator[str]:
+    """Tell what changed in a list whose items are called as they were: their order, or what is in them."""
+    if labels[0] != labels[1] or len(set(labels[0])) < len(labels[0]):
+        yield f"{name} {'in a new order' if sorted(labels[0]) == sorted(labels[1]) else 'changed'}"
+        return
+    for label, before, after in zip(labels[0], old, new, strict=True):
+        if before != after:
+            yield from _in_words(f"{name.removesuffix('s')} {label[:_MOST_SHOWN]}", before, after)
 
 
 def _of_languages(old: tuple[FurtherLanguage, ...], new: tuple[FurtherLanguage, ...]) -> Iterator[str]:

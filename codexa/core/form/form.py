@@ -2,6 +2,7 @@
 
 from collections import Counter
 from collections.abc import Iterable, Iterator
+from functools import cache
 from typing import Annotated, Any, Literal
 from zoneinfo import available_timezones
 
@@ -65,8 +66,14 @@ def _currency(text: str) -> str:
     return text
 
 
+@cache
+def time_zones() -> frozenset[str]:
+    """Return the names of all time zones that this machine knows (IANA); looking takes long, and they stay the same."""
+    return frozenset(available_timezones())
+
+
 def _time_zone(text: str) -> str:
-    if text not in available_timezones():
+    if text not in time_zones():
         raise ValueError(f'"{text}" is no time zone; use a name such as Europe/Berlin')
     return text
 

@@ -49,7 +49,7 @@ def variables_of(program: Program, formulas: Sequence[Formula], *, handed_in: bo
     With `handed_in` a field that must be answered is never blank.
     """
     names = names_read(formulas)
-    constants = [value for formula in formulas for value in _numbers_in(formula)]
+    constants = numbers_in(formulas)
     found: dict[Path, Variable] = {}
     for path in names:
         variable = _variable(program, formulas[0], path, constants, handed_in=handed_in)
@@ -70,6 +70,23 @@ def _names(formula: Formula) -> Iterator[tree.Name]:
     typed = formula.compiled.typed
     nodes = tree.walk(typed.node) if typed is not None else iter(())
     return (node for node in nodes if isinstance(node, tree.Name))
+
+
+def numbers_in(formulas: Iterable[Formula]) -> list[Decimal]:
+    """Return the numbers that stand in formulas, with their sign."""
+    return [value for formula in formulas for value in _numbers_in(formula)]
+
+
+def texts_in(formulas: Iterable[Formula]) -> list[str]:
+    """Return the texts that stand in formulas, each once."""
+    typed = (each.compiled.typed for each in formulas)
+    nodes = (node for each in typed if each is not None for node in tree.walk(each.node))
+    return list(dict.fromkeys(node.value for node in nodes if isinstance(node, tree.Text)))
+
+
+def values_that_matter(place: Place, constants: list[Decimal]) -> list[Any]:
+    """Return the values of a field that could make a difference beside such numbers; none where they can't be told."""
+    return list(_candidates(place, constants)) if _can_be_tried(place) else []
 
 
 def _numbers_in(formula: Formula) -> Iterator[Decimal]:

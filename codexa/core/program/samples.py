@@ -22,17 +22,47 @@ _KNOWN = 0.5  # of a quiz, besides lucky guesses
 
 def sample_answers(program: Program, random: Random, context: Context) -> dict[str, Any]:
     """Return plausible raw answers to what is shown, field after field, as a visitor would fill the form in."""
+    return filled_in(program, sampling(program, random, context), context)
+
+
+def filled_in(program: Program, how: Sampling, context: Context) -> dict[str, Any]:
+    """Return sample answers as one person gives them, at the moment of the context."""
     answers: dict[str, Any] = {}
-    how = Sampling(random=random, person=somebody(random), region=program.region, now=context.now)
     for place in program.top_places:
         state = evaluate(program, answers, context)
         if not state.shown(place) or place.block.id in state.brought:
             continue
         if isinstance(place, RepeatPlace):
             _answer_rows(answers, place, how, state)
-        elif place.answered and (state.required(place) or random.random() < 0.8):
+        elif place.answered and (state.required(place) or how.random.random() < 0.8):
             _answer(answers, place, how, state)
     return answers
+
+
+def sampling(program: Program, random: Random, context: Context) -> Sampling:
+    """Return what samples for a form are made with: one person, at the moment of the context."""
+    return Sampling(random=random, person=somebody(random), region=program.region, now=context.now)
+
+
+def answer_what_is_missing(answers: dict[str, Any], state: State, how: Sampling) -> None:
+    """Fill in, in place, what must be answered in that state and is blank."""
+    for place in state.program.top_places:
+        if place.block.id in answers or state.error(place) is None:
+            continue
+        if isinstance(place, RepeatPlace):
+            _answer_rows(answers, place, how, state)
+        elif place.answered:
+            _answer(answers, place, how, state)
+
+
+def another_answer(place: Place, state: State, how: Sampling) -> Any:
+    """Return any answer to a field outside rows, or rows of a repeat; None where there is none."""
+    if isinstance(place, RepeatPlace):
+        return _sample_rows(place, how)
+    if place.found is not None:
+        return _some_offered(state, place, (), how.random)
+    assert place.field_type is not None
+    return place.field_type.sample(place.block, how)
 
 
 def _answer(answers: dict[str, Any], place: Place, how: Sampling, state: State) -> None:

@@ -3,6 +3,7 @@
 import datetime
 from collections.abc import Collection, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
+from decimal import Decimal
 from types import MappingProxyType
 from typing import Any
 from zoneinfo import ZoneInfo
@@ -10,8 +11,11 @@ from zoneinfo import ZoneInfo
 from codexa.core.context import NOBODY, Context, visitor_facts
 from codexa.core.definition.trials import Expected, Trial
 from codexa.core.fields import type_of
+from codexa.core.fields.calculated import CalculatedField
 from codexa.core.form.form import FORM
+from codexa.core.formula import convert
 from codexa.core.formula.functions.function import Role
+from codexa.core.formula.types import Kind
 from codexa.core.formula.values import Failed
 from codexa.core.look_ups import NO_TABLES, Tables
 from codexa.core.program.evaluate import State, evaluate
@@ -119,6 +123,7 @@ def outcome_of(state: State) -> Expected:
         shown=tuple(place.block.id for place in conditional if state.shown(place)),
         hidden=tuple(place.block.id for place in conditional if not state.shown(place)),
         figures=dict(figure_texts(state)),
+        exact=dict(_exact_numbers(state)),
         wrong=tuple(state.errors()),
         path=tuple(program.form.pages[page].id for page in state.path()),
         confirmation="" if index is None else program.form.confirmations[index].id,
@@ -163,6 +168,19 @@ def figure_texts(state: State, without: Collection[str] = ()) -> Iterator[tuple[
         told = field.block.id not in without and type_of(field.block).visible
         if told and field.field_type is not None and not field.answered:
             yield field.block.id, state.presented(field) or ""
+
+
+def _exact_numbers(state: State) -> Iterator[tuple[str, str]]:
+    """Yield the numbers that people may read rounded, by id, as plain text; money has no more digits than they see."""
+    program = state.program
+    for figure_id, place in program.figures.items():
+        kind, value = kind_of(place.figure), state.at(place.value)
+        if kind.value_type(place.figure).kind is Kind.NUMBER and value is not None and not isinstance(value, Failed):
+            yield figure_id, convert.text(kind.value(place.figure, value))
+    for field in program.top_places:
+        number = state.value(field)
+        if isinstance(field.block, CalculatedField) and field.block.format != "money" and isinstance(number, Decimal):
+            yield field.block.id, convert.text(number)
 
 
 def holding(state: State) -> dict[tuple[str, str], bool]:
@@ -227,8 +245,12 @@ def _differences(state: State, wanted: Expected, came: Expected) -> Iterator[Dif
                 yield _difference(program, block, words, now if place is None else other)
     for figure, text in wanted.figures.items():
         value = came.figures.get(figure)
+        exact, number = wanted.exact.get(figure), came.exact.get(figure)
         if value != text:
             yield _difference(program, figure, text or "blank", "deleted" if value is None else value or "blank")
+        elif exact is not None and exact != number:
+            now_told = "no number" if number is None else f"exactly {number}"
+            yield _difference(program, figure, f"exactly {exact}", now_told)
     yield from _wrong_differences(state, wanted, came)
     if wanted.path is not None and wanted.path != came.path:
         yield _of_form("the path", _pages(program, wanted.path), _pages(program, came.path or ()))

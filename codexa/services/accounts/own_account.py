@@ -61,6 +61,18 @@ def set_name(connect: Connect, *, who: SignedIn, name: str) -> None:
         note(connection, who, "name changed", name=" ".join(name.split()))
 
 
+def language(connect: Connect, *, who: SignedIn) -> str:
+    """Return the language in which one is written to (ISO 639-1)."""
+    with connect() as connection:
+        return people.language_of(connection, person=who.person_id)
+
+
+def set_language(connect: Connect, *, who: SignedIn, language: str) -> None:
+    """Be written to in another language, one of those that there are words in."""
+    with connect() as connection:
+        people.set_language(connection, person=who.person_id, language=language)
+
+
 def change_password(connect: Connect, *, who: SignedIn, old: str, new: str, session: str) -> None:
     """Change one's own password; other sessions than this one end.
 

@@ -1,39 +1,53 @@
 """Mails about decisions: to who decides, as their turn comes, as it is nearly over, and to who stands in."""
 
-import html
 from collections.abc import Mapping
+from datetime import UTC
 from typing import Any
 from uuid import UUID
 
-from codexa.services.accounts.notices import notice
+from babel.dates import format_datetime
+
+from codexa.core.sentences import Sentence
+from codexa.services.accounts.mail_words import Say, notice_to
 from codexa.settings import Settings
 from codexa.store import approvals as store
 from codexa.store import rehearsals
 from codexa.store.database import Connect
 
+_ASKED = Sentence("A decision waits for you: {about}"), Sentence("You are asked to decide: {about}, response {number}.")
+_REMINDED = (
+    Sentence("A decision still waits for you: {about}"),
+    Sentence("It is soon over time: decide: {about}, response {number}."),
+)
+_OVERDUE = (
+    Sentence("A decision is over time: {about}"),
+    Sentence("You stand in, and may decide now: {about}, response {number}."),
+)
+_UNTIL = Sentence("Until {moment} UTC.")
+_DECIDE = Sentence("Look at it and decide")
+_NOTHING_CHANGES = Sentence("Opening it changes nothing; you sign in first.")
+
 
 def asked_mail(connect: Connect, settings: Settings, about: Mapping[str, Any]) -> dict[str, Any] | None:
     """The mail that asks for a decision; none where that step was decided already."""
-    return _mail(connect, settings, about, "A decision waits for you", "You are asked to decide")
+    return _mail(connect, settings, about, _ASKED)
 
 
 def reminder_mail(connect: Connect, settings: Settings, about: Mapping[str, Any]) -> dict[str, Any] | None:
     """The mail that reminds of it."""
-    return _mail(connect, settings, about, "A decision still waits for you", "It is soon over time: decide")
+    return _mail(connect, settings, about, _REMINDED)
 
 
 def overdue_mail(connect: Connect, settings: Settings, about: Mapping[str, Any]) -> dict[str, Any] | None:
     """The mail to who stands in; none where nobody does."""
-    subject, words = "A decision is over time", "You stand in, and may decide now"
-    return _mail(connect, settings, about, subject, words, only_standing_in=True)
+    return _mail(connect, settings, about, _OVERDUE, only_standing_in=True)
 
 
 def _mail(
     connect: Connect,
     settings: Settings,
     asked: Mapping[str, Any],
-    subject: str,
-    words: str,
+    words: tuple[Sentence, Sentence],
     *,
     only_standing_in: bool = False,
 ) -> dict[str, Any] | None:
@@ -48,13 +62,14 @@ def _mail(
     if not deciders:
         return None
     about = approval.subject or approval.name
-    address = f"{settings.public_address}/decisions/{approval.id}"
-    step = f" ({html.escape(approval.step_name)})" if approval.step_name else ""
-    until = "" if approval.due_at is None else f"<p>Until {approval.due_at:%d %B %Y, %H:%M} UTC.</p>"
-    return notice(
-        to=sorted({each.email for each in deciders}),
-        subject=f"{subject}: {about}",
-        text=f"<p>{words}: {html.escape(about)}{step}, response {approval.number}.</p>{until}"
-        f'<p><a href="{html.escape(address)}">Look at it and decide</a></p>'
-        "<p>Opening it changes nothing; you sign in first.</p>",
-    )
+    step = f"{about} ({approval.step_name})" if approval.step_name else about
+    subject, asks = words
+
+    def write(say: Say) -> tuple[str, str]:
+        text = say.paragraph(asks, about=step, number=approval.number)
+        if approval.due_at is not None:
+            text += say.paragraph(_UNTIL, moment=format_datetime(approval.due_at, "d MMMM y, HH:mm", UTC, say.locale))
+        text += say.link(f"{settings.public_address}/decisions/{approval.id}", _DECIDE)
+        return say(subject, about=about), text + say.paragraph(_NOTHING_CHANGES)
+
+    return notice_to(connect, sorted({each.email for each in deciders}), write)

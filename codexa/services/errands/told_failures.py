@@ -6,7 +6,8 @@ from collections.abc import Mapping
 from typing import Any
 from uuid import UUID
 
-from codexa.services.accounts.notices import notice
+from codexa.core.sentences import Sentence
+from codexa.services.accounts.mail_words import Say, notice_to
 from codexa.services.errands.asking import ask
 from codexa.settings import Settings
 from codexa.store import forms, people, runs
@@ -15,6 +16,13 @@ from codexa.store.database import Connect, Connection
 _HOURS = 24  # between two such mails of a form
 _GATHERED = datetime.timedelta(minutes=1)  # what fails together is told together
 _MOST_TOLD = 20
+
+_DID_NOT_WORK = Sentence("Follow-ups of {form} did not work")
+_HERE = Sentence("What follows from responses to {form} did not work here:")
+_ONE = Sentence("Response {number}, {name}: {result}")
+_MORE = Sentence("There are more; the list in Codexa has them.")
+_SEE = Sentence("See what is not done yet")
+_MEND = Sentence("Mend the cause, and have it done again. Further ones of this form are told of tomorrow.")
 
 
 def tell_failure(connection: Connection, *, form: UUID) -> None:
@@ -34,16 +42,15 @@ def failures_mail(connect: Connect, settings: Settings, about: Mapping[str, Any]
         owners = [each.email for each in people.list_people(connection, team=team) if each.role == "owner"]
     if not failures or found is None or not owners:
         return None
-    items = "".join(
-        f"<li>Response {each.number}, {html.escape(each.name)}: {html.escape(each.result)}</li>"
-        for each in failures[:_MOST_TOLD]
-    )
-    more = "<p>There are more; the list in Codexa has them.</p>" if len(failures) > _MOST_TOLD else ""
-    address = f"{settings.public_address}/forms/{form}/follow-ups"
-    return notice(
-        to=owners,
-        subject=f"Follow-ups of {found.name} did not work",
-        text=f"<p>What follows from responses to {html.escape(found.name)} did not work here:</p><ul>{items}</ul>{more}"
-        f'<p><a href="{address}">See what is not done yet</a>, mend the cause, and have it done again. '
-        f"Further ones of this form are told of tomorrow.</p>",
-    )
+    more = len(failures) > _MOST_TOLD
+
+    def write(say: Say) -> tuple[str, str]:
+        items = "".join(
+            f"<li>{html.escape(say(_ONE, number=each.number, name=each.name, result=each.result))}</li>"
+            for each in failures[:_MOST_TOLD]
+        )
+        text = f"{say.paragraph(_HERE, form=found.name)}<ul>{items}</ul>{say.paragraph(_MORE) if more else ''}"
+        text += say.link(f"{settings.public_address}/forms/{form}/follow-ups", _SEE) + say.paragraph(_MEND)
+        return say(_DID_NOT_WORK, form=found.name), text
+
+    return notice_to(connect, owners, write)

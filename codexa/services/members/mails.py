@@ -8,7 +8,7 @@ from typing import Any
 from uuid import UUID
 
 from codexa.core.sentences import Sentence
-from codexa.services.accounts.notices import notice
+from codexa.services.accounts.mail_words import Say, notice
 from codexa.services.marks import mark_of
 from codexa.services.signing_in import digest_of
 from codexa.settings import Settings
@@ -46,7 +46,7 @@ def sign_in_mail(connect: Connect, settings: Settings, about: Mapping[str, Any])
     made = _made(connect, settings, about, kind="sign in", lifetime=timedelta(minutes=LINK_MINUTES), code=mark)
     if made is None:
         return None
-    say = _sayer(about["locale"])
+    say = Say(about["locale"])
     return _mail(made, about, say(_SUBJECT_LINK, team=made["team"]), say(_LINK), [
         say(_CODE, code=f"{code[:3]} {code[3:]}"),
         say(_ONCE, minutes=LINK_MINUTES),
@@ -58,7 +58,7 @@ def invitation_mail(connect: Connect, settings: Settings, about: Mapping[str, An
     made = _made(connect, settings, about, kind="sign in", lifetime=timedelta(days=INVITATION_DAYS))
     if made is None:
         return None
-    say = _sayer(about.get("locale", "en"))
+    say = Say(about.get("locale", "en"))
     return _mail(made, about, say(_SUBJECT_INVITED, team=made["team"]), say(_LINK), [
         say(_INVITED, team=made["team"]),
         say(_INVITED_ONCE, days=INVITATION_DAYS),
@@ -70,16 +70,9 @@ def address_mail(connect: Connect, settings: Settings, about: Mapping[str, Any])
     made = _made(connect, settings, about, kind="address", lifetime=timedelta(minutes=LINK_MINUTES))
     if made is None:
         return None
-    say = _sayer(about["locale"])
+    say = Say(about["locale"])
     subject = say(_SUBJECT_ADDRESS, team=made["team"])
     return _mail(made, about, subject, say(_CONFIRM), [say(_ONCE, minutes=LINK_MINUTES)])
-
-
-def _sayer(locale: str) -> Any:
-    def say(sentence: Sentence, **values: Any) -> str:
-        return Sentence(sentence.template, **values).said_in(locale)
-
-    return say
 
 
 def _made(
@@ -112,5 +105,5 @@ def _mail(
     text = f'<p><a href="{address}">{html.escape(press)}</a></p>' + "".join(
         f"<p>{html.escape(each)}</p>" for each in lines
     )
-    mail = notice(to=[made["to"]], subject=subject, text=text)
-    return mail | {"from_name": made["team"], "locale": about.get("locale", "en")}
+    mail = notice(to=[made["to"]], subject=subject, text=text, locale=about.get("locale", "en"))
+    return mail | {"from_name": made["team"]}

@@ -5,10 +5,16 @@ from collections.abc import Mapping
 from typing import Any
 from uuid import UUID
 
-from codexa.services.accounts.notices import notice
+from codexa.core.sentences import Sentence
+from codexa.services.accounts.mail_words import Say, notice_to
 from codexa.settings import Settings
 from codexa.store import rehearsals, standings
 from codexa.store.database import Connect
+
+_YOURS = Sentence("{form}, response {number}: {part} is yours to fill in")
+_AT_THE_PART = Sentence("Response {number} to {form} is at the part {part}, which you fill in.")
+_OPEN = Sentence("Open it")
+_CHANGES_NOTHING = Sentence("Opening it changes nothing.")
 
 
 def arrived_mail(connect: Connect, settings: Settings, about: Mapping[str, Any]) -> dict[str, Any] | None:
@@ -21,11 +27,14 @@ def arrived_mail(connect: Connect, settings: Settings, about: Mapping[str, Any])
         to = standings.addresses(connection, team=found.team_id, groups=found.groups)
     if not to:
         return None
-    address = html.escape(f"{settings.public_address}/part/{form}/{number}")
+    # A remark is for whoever reads the mail, in the words of who made it.
     said = f"<p>{html.escape(found.by_name)}: {html.escape(found.remark)}</p>" if found.remark else ""
-    text = (
-        f"<p>Response {number} to {html.escape(found.form_name)} is at the part {html.escape(found.name)}, which you "
-        f'fill in.</p>{said}<p><a href="{address}">Open it</a></p><p>Opening it changes nothing.</p>'
-    )
-    subject = f"{found.form_name}, response {number}: {found.name} is yours to fill in"
-    return notice(to=[email for _, email in to], subject=subject, text=text)
+    known = {"number": number, "form": found.form_name, "part": found.name}
+
+    def write(say: Say) -> tuple[str, str]:
+        link = say.link(f"{settings.public_address}/part/{form}/{number}", _OPEN)
+        return say(_YOURS, **known), say.paragraph(_AT_THE_PART, **known) + said + link + say.paragraph(
+            _CHANGES_NOTHING
+        )
+
+    return notice_to(connect, [email for _, email in to], write)

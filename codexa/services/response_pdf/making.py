@@ -5,12 +5,11 @@ from collections.abc import Callable, Mapping, Sequence
 from pathlib import Path
 from typing import Any
 
-import weasyprint
 from jinja2 import Environment, PackageLoader, select_autoescape
 
 from codexa.services import pictures
 from codexa.services.errors import TooBusyError
-from codexa.services.response_pdf.own_sources import FACES, FACES_AT, OwnSources, face_file, scripts_of
+from codexa.services.response_pdf.typefaces import FACES, FACES_AT, face_file, scripts_of
 
 # One at a time in each process: laying out takes a processor, and memory.
 _MAKING = threading.Lock()
@@ -39,11 +38,11 @@ def response_pdf(document: Mapping[str, Any], files: Path) -> bytes:
     if not _MAKING.acquire(timeout=_WAIT_SECONDS):
         raise TooBusyError
     try:
-        page = weasyprint.HTML(string=text, url_fetcher=OwnSources(files), base_url="codexa:/")
-        made: bytes = page.write_pdf(pdf_variant="pdf/ua-1", pdf_tags=True)
+        from codexa.services.response_pdf.laying_out import laid_out  # noqa: PLC0415 - few processes make any
+
+        return laid_out(text, files)
     finally:
         _MAKING.release()
-    return made
 
 
 def response_page(document: Mapping[str, Any], *, uploads: str, nonce: str) -> str:

@@ -1,6 +1,6 @@
 -- name: find_person
 -- Somebody, by id.
-SELECT id, name, email, password_hash FROM person WHERE id = %(person)s;
+SELECT id, name, email, password_hash, language FROM person WHERE id = %(person)s;
 
 -- name: was_asked_of_late
 -- Whether a link for a new password was asked for within the last minutes: then no further mail is sent.

@@ -40,6 +40,18 @@ SELECT name, slug FROM team WHERE id = %(team)s;
 -- Gives a person another name; what they did keeps the one that they had then, where it was noted.
 UPDATE person SET name = %(name)s WHERE id = %(person)s;
 
+-- name: language_of
+-- The language in which a person is written to.
+SELECT language FROM person WHERE id = %(person)s;
+
+-- name: set_language
+-- Has a person written to in another language.
+UPDATE person SET language = %(language)s WHERE id = %(person)s;
+
+-- name: languages
+-- The languages of those people who have one of these addresses, by the address in small letters.
+SELECT email_folded, language FROM person WHERE email_folded = ANY(%(emails)s);
+
 -- name: name_of
 -- What a person is called.
 SELECT name FROM person WHERE id = %(person)s;

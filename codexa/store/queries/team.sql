@@ -94,7 +94,8 @@ DELETE FROM invitation WHERE team_id = %(team)s AND id = %(invitation)s RETURNIN
 UPDATE invitation SET token_digest = %(digest)s FROM team
 WHERE invitation.id = %(invitation)s AND invitation.expires_at > now() AND team.id = invitation.team_id
 RETURNING invitation.email, invitation.role, team.name AS team_name,
-    (SELECT name FROM person WHERE person.id = invitation.invited_by) AS invited_by;
+    (SELECT name FROM person WHERE person.id = invitation.invited_by) AS invited_by,
+    (SELECT language FROM person WHERE person.id = invitation.invited_by) AS language;
 
 -- name: find_invitation
 -- The invitation of a link that still works.

@@ -44,6 +44,26 @@ class Digest(Message):
     every: Literal["none", "daily", "weekly"]
 
 
+class LanguageRequest(Message):
+    """The language in which somebody wants to be written to."""
+
+    language: Literal["en", "de", "fr", "es", "it", "nl", "pt", "pl", "da", "sv", "cs", "tr", "ar", "ja"]
+
+
+class LanguageChoice(Message):
+    """A language, by its own name."""
+
+    code: str
+    name: str
+
+
+class LanguageReply(Message):
+    """The language in which somebody is written to, and all that there are."""
+
+    language: str
+    languages: list[LanguageChoice]
+
+
 class WantedAddressReply(Message):
     """The address that somebody wants, and where it was confirmed; null where they want no other."""
 

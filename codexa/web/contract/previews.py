@@ -7,8 +7,10 @@ from annotated_types import Interval
 from pydantic import Field, StringConstraints
 
 from codexa.core.definition.trials import Expected, TrialVisitor
+from codexa.core.form.comparing import Change
 from codexa.core.program.faces import BarFace, FormState
 from codexa.core.program.trials import RuleCoverage, TrialResult
+from codexa.web.contract.history import StateReply
 from codexa.web.contract.message import Message
 from codexa.web.contract.public import LinkValues
 
@@ -54,6 +56,27 @@ class SampleReply(Message):
     """Plausible answers, by block id."""
 
     answers: dict[str, Any]
+
+
+class AimReply(Message):
+    """A condition, by owner and setting, and whether it holds."""
+
+    owner: str
+    setting: str
+    holds: bool
+
+
+class UntriedReply(Message):
+    """Answers for a new trial, with what a link brings, and what comes out of them.
+
+    `reached` is what no trial had tried and these do, `missed` what no answers were found for.
+    """
+
+    answers: dict[str, Any]
+    link: dict[str, str]
+    outcome: Expected
+    reached: list[AimReply]
+    missed: list[AimReply]
 
 
 class OutcomeRequest(Message):
@@ -109,6 +132,18 @@ class TrialsReply(Message):
 
     results: list[TrialResult]
     coverage: list[RuleCoverage]
+
+
+class BrokenReply(Message):
+    """Since when a trial fails: the newest state in which it passes, the one that broke it, and what leads there.
+
+    `fails` says whether it does now; the states are None where it passes in none of those that were looked at.
+    """
+
+    fails: bool
+    passed: StateReply | None
+    failed: StateReply | None
+    changes: list[Change]
 
 
 class TriedResponseReply(Message):

@@ -107,6 +107,7 @@ export const queries = {
       refetchInterval: ({ state }) => (state.data?.imports.some((each) => each.state === "waiting") ? 1_000 : false),
     }),
   feeds: (form: string) => queryOptions({ queryKey: ["feeds", form], queryFn: () => api.feeds(form) }),
+  language: () => queryOptions({ queryKey: ["language"], queryFn: () => api.language() }),
   digest: () => queryOptions({ queryKey: ["digest"], queryFn: () => api.digest() }),
   team: () => queryOptions({ queryKey: ["team"], queryFn: () => api.team() }),
   exceptions: () => queryOptions({ queryKey: ["exceptions"], queryFn: () => api.exceptions() }),

@@ -42,7 +42,7 @@ addEventListener("pagehide", () => {
   session.save();
   store?.leave();
 });
-if (!page.framed) Object.assign(document.body.style, groundStyle(page.face.brand));
+if (!page.framed || page.token) Object.assign(document.body.style, groundStyle(page.face.brand));
 
 const tellPage = (segment: string) => host.tell({ codexa: "page", page: segment });
 // A draft has nowhere to send files to.

@@ -5,6 +5,7 @@ import Box from "@mui/material/Box";
 import MenuItem from "@mui/material/MenuItem";
 import Switch from "@mui/material/Switch";
 import TextField from "@mui/material/TextField";
+import { same } from "../model/same";
 import { MONO } from "../theme/theme";
 import { DecimalField } from "./DecimalField";
 import { LongTextField } from "./LongTextField";
@@ -40,13 +41,32 @@ interface Props {
   /** What has the settings: a part of the form, or a look. */
   of: object;
   edit: (changes: Record<string, unknown>) => void;
+  /** Others that have the same settings and are edited with it; where they differ, that is said. */
+  others?: readonly object[];
 }
 
-export function SettingRows({ rows, of, edit }: Props) {
+export function SettingRows({ rows, of, edit, others = [] }: Props) {
   const values: Readonly<Record<string, unknown>> = { ...of };
   const meant = ({ only }: SettingRow) => !only || only.values.includes(String(values[only.setting]));
-  return rows.filter(meant).map((row) => <Row key={row.setting} row={row} value={values[row.setting]} edit={edit} />);
+  const differ = (setting: string) => others.some((other) => !same({ ...other }[setting as never], values[setting]));
+  return rows
+    .filter(meant)
+    .map((row) =>
+      differ(row.setting) ? (
+        <Row key={row.setting} row={mixed(row)} value={NOTHING[row.entry]} edit={edit} />
+      ) : (
+        <Row key={row.setting} row={row} value={values[row.setting]} edit={edit} />
+      ),
+    );
 }
+
+const NOTHING = { text: "", switch: false, decimal: null, whole: null, choice: "", several: [] } as const;
+
+/** A row whose values differ: it stands empty, and what is set in it is set everywhere. */
+const mixed = (row: SettingRow): SettingRow => ({
+  ...row,
+  help: row.entry === "switch" ? "On in some of them." : "They differ; what is set here is set in all.",
+});
 
 /** What is chosen, in the order of the list, or what none of it means. */
 const inWords = (row: { options: Readonly<Record<string, string>>; none?: string }, chosen: readonly string[]) => {

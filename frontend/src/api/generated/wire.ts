@@ -268,6 +268,17 @@ export interface AddressRequest {
   password: string;
 }
 /**
+ * A condition, by owner and setting, and whether it holds.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "AimReply".
+ */
+export interface AimReply {
+  holds: boolean;
+  owner: string;
+  setting: string;
+}
+/**
  * Every answer that was given and is shown, by pages; nothing that is blank.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -1275,6 +1286,47 @@ export interface SavedBrandReply {
   waiting: number;
 }
 /**
+ * Since when a trial fails: the newest state in which it passes, the one that broke it, and what leads there.
+ *
+ * `fails` says whether it does now; the states are None where it passes in none of those that were looked at.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "BrokenReply".
+ */
+export interface BrokenReply {
+  changes: Change[];
+  failed: StateReply | null;
+  fails: boolean;
+  passed: StateReply | null;
+}
+/**
+ * One change in words; `part` is the id of what changed (None for the form itself), `name` what people call it.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "Change".
+ */
+export interface Change {
+  name: string;
+  part: string | null;
+  words: string;
+}
+/**
+ * A saved state of a draft: its name, "" for none, and how many changes it made of the state before.
+ *
+ * `edition` is its number where it was published.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "StateReply".
+ */
+export interface StateReply {
+  changes: number;
+  edition: number | null;
+  name: string;
+  revision: number;
+  saved_at: string;
+  saved_by: string | null;
+}
+/**
  * How far something has come that is done to `count` responses: `place` were gone through, `changed` changed.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -1474,17 +1526,6 @@ export interface CellReply {
   count: number;
   row: string;
   share: string;
-}
-/**
- * One change in words; `part` is the id of what changed (None for the form itself), `name` what people call it.
- *
- * This interface was referenced by `Wire`'s JSON-Schema
- * via the `definition` "Change".
- */
-export interface Change {
-  name: string;
-  part: string | null;
-  words: string;
 }
 /**
  * What was typed or pasted, record by record.
@@ -4396,15 +4437,22 @@ export interface Trial {
  * What must come out; what is left out is not looked at.
  *
  * `figures` are texts as people read them, by the id of a figure or calculated field, the order's total as
- * "whole-order"; `wrong` the addresses of all
- * blocks with an error, `path` the pages in order, `confirmation` an id, or "" for the form's usual words;
- * `follow_ups` say by id what each that is done does, in one line.
+ * "whole-order"; `exact` the numbers of those that are compared to the last digit, which people may read rounded, as
+ * plain text. `wrong` are the addresses of all blocks with an error, `path` the pages in order, `confirmation` an id,
+ * or "" for the form's usual words; `follow_ups` say by id what each that is done does, in one line.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "Expected".
  */
 export interface Expected {
   confirmation: string | null;
+  exact: {
+    /**
+     * This interface was referenced by `undefined`'s JSON-Schema definition
+     * via the `patternProperty` "^([a-z0-9]{1,32}|whole-order|whole-payment)$".
+     */
+    [k: string]: string;
+  };
   figures: {
     /**
      * This interface was referenced by `undefined`'s JSON-Schema definition
@@ -6188,6 +6236,16 @@ export interface LabelsRequest {
       ];
 }
 /**
+ * A language, by its own name.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "LanguageChoice".
+ */
+export interface LanguageChoice {
+  code: string;
+  name: string;
+}
+/**
  * How far a language is: so many of so many texts; `name` is its own.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -6198,6 +6256,25 @@ export interface LanguageProgressReply {
   done: number;
   locale: string;
   name: string;
+}
+/**
+ * The language in which somebody is written to, and all that there are.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "LanguageReply".
+ */
+export interface LanguageReply {
+  language: string;
+  languages: LanguageChoice[];
+}
+/**
+ * The language in which somebody wants to be written to.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "LanguageRequest".
+ */
+export interface LanguageRequest {
+  language: "en" | "de" | "fr" | "es" | "it" | "nl" | "pt" | "pl" | "da" | "sv" | "cs" | "tr" | "ar" | "ja";
 }
 /**
  * A tab that was closed.
@@ -8162,22 +8239,6 @@ export interface SpokenRequest {
   words: string;
 }
 /**
- * A saved state of a draft: its name, "" for none, and how many changes it made of the state before.
- *
- * `edition` is its number where it was published.
- *
- * This interface was referenced by `Wire`'s JSON-Schema
- * via the `definition` "StateReply".
- */
-export interface StateReply {
-  changes: number;
-  edition: number | null;
-  name: string;
-  revision: number;
-  saved_at: string;
-  saved_by: string | null;
-}
-/**
  * Saved states, newest first.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
@@ -8838,6 +8899,25 @@ export interface TypedRequest {
   };
   entry: string;
   language: string;
+}
+/**
+ * Answers for a new trial, with what a link brings, and what comes out of them.
+ *
+ * `reached` is what no trial had tried and these do, `missed` what no answers were found for.
+ *
+ * This interface was referenced by `Wire`'s JSON-Schema
+ * via the `definition` "UntriedReply".
+ */
+export interface UntriedReply {
+  answers: {
+    [k: string]: unknown;
+  };
+  link: {
+    [k: string]: string;
+  };
+  missed: AimReply[];
+  outcome: Expected;
+  reached: AimReply[];
 }
 /**
  * A file was taken: `size` in bytes; `thumbnail` is the address of a small picture of it, where there is one.

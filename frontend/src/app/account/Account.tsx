@@ -1,4 +1,4 @@
-// One's own account: name, password, address, how often a digest comes, second factor, and where one is signed in.
+// One's own account: name, password, address, how often a digest comes, the language of mails, second factor, and where one is signed in.
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
@@ -28,6 +28,7 @@ export function Account() {
         <Password />
         <Address />
         <HowOften />
+        <Language />
         <SecondFactors />
         <Sessions />
       </Box>
@@ -126,6 +127,38 @@ function HowOften() {
           {Object.entries(EVERY).map(([every, words]) => (
             <MenuItem key={every} value={every}>
               {words}
+            </MenuItem>
+          ))}
+        </TextField>
+      )}
+    </Sheet>
+  );
+}
+
+function Language() {
+  const queryClient = useQueryClient();
+  const found = useQuery(queries.language());
+  const set = useMutation({
+    mutationFn: api.setLanguage,
+    onSettled: () => queryClient.invalidateQueries({ queryKey: queries.language().queryKey }),
+  });
+  return (
+    <Sheet title="Language of mails to you" onSubmit={() => undefined}>
+      {(found.error ?? set.error) && <Alert severity="error">{(found.error ?? set.error)!.message}</Alert>}
+      <Typography color="text.secondary">
+        In which Codexa writes to you: invitations, what waits for you, decisions, your password. The workbench is in
+        English.
+      </Typography>
+      {found.data && (
+        <TextField
+          select
+          label="Language"
+          value={found.data.language}
+          onChange={(event) => set.mutate(event.target.value)}
+        >
+          {found.data.languages.map(({ code, name }) => (
+            <MenuItem key={code} value={code} lang={code}>
+              {name}
             </MenuItem>
           ))}
         </TextField>

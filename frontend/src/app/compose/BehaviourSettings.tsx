@@ -37,6 +37,22 @@ const FOLLOWS: SettingRow = {
   help: "It is worked out again with every answer it reads, and always while the field is locked. Else once only.",
 };
 
+/** What becomes of an answer. */
+export const KEEPING: readonly SettingRow[] = [
+  {
+    entry: "switch",
+    setting: "keep_when_hidden",
+    label: "Keep the answer when hidden",
+    help: "Else a hidden answer is blank to every formula, and not kept with the response.",
+  },
+  {
+    entry: "switch",
+    setting: "personal",
+    label: "Tells of a person",
+    help: "Anonymising a response empties such answers, as the newest edition says; all others stay and are counted.",
+  },
+];
+
 export function BehaviourSettings({ entry, edit }: Props) {
   return (
     <>
@@ -48,21 +64,7 @@ export function BehaviourSettings({ entry, edit }: Props) {
       {entry.what === "block" && isQuestion(entry.part) && <FromVisitor part={entry.part} edit={edit} />}
       {entry.what === "block" && isQuestion(entry.part) && (
         <SettingRows
-          rows={[
-            ...(entry.part.default.trim() ? [FOLLOWS] : []),
-            {
-              entry: "switch",
-              setting: "keep_when_hidden",
-              label: "Keep the answer when hidden",
-              help: "Else a hidden answer is blank to every formula, and not kept with the response.",
-            },
-            {
-              entry: "switch",
-              setting: "personal",
-              label: "Tells of a person",
-              help: "Anonymising a response empties such answers, as the newest edition says; all others stay and are counted.",
-            },
-          ]}
+          rows={[...(entry.part.default.trim() ? [FOLLOWS] : []), ...KEEPING]}
           of={entry.part}
           edit={edit}
         />

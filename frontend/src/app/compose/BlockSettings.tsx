@@ -47,7 +47,7 @@ const TABS: Record<string, SettingsTab> = {
   default_follows: "behaviour",
 };
 
-const WIDTH: SettingRow = {
+export const WIDTH: SettingRow = {
   entry: "choice",
   setting: "width",
   label: "Width",

@@ -5,12 +5,14 @@ import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useBench } from "../workbench/bench";
+import { CommonSettings } from "./CommonSettings";
 import { Heading } from "./InspectorFrame";
 import { type ComposeActions, questionsIn } from "./actions";
 
 export function SeveralSettings({ actions }: { actions: ComposeActions }) {
   const { parts, selected, form, mayEdit } = useBench();
   const entries = selected.flatMap((id) => parts.get(id) ?? []);
+  const blocks = entries.filter((entry) => entry.what === "block");
   const questions = questionsIn(parts, selected);
   const optional = questions.filter(({ part }) => "required" in part && part.required.trim() === "");
   return (
@@ -54,17 +56,6 @@ export function SeveralSettings({ actions }: { actions: ComposeActions }) {
       )}
       <TextField
         select
-        label="Width of all"
-        value=""
-        onChange={(event) => actions.editSelected({ width: event.target.value })}
-      >
-        <MenuItem value="full">The whole line</MenuItem>
-        <MenuItem value="half">Half of the line</MenuItem>
-        <MenuItem value="third">A third of the line</MenuItem>
-        <MenuItem value="quarter">A quarter of the line</MenuItem>
-      </TextField>
-      <TextField
-        select
         label="Move all to the end of"
         value=""
         onChange={(event) => {
@@ -79,6 +70,7 @@ export function SeveralSettings({ actions }: { actions: ComposeActions }) {
           </MenuItem>
         ))}
       </TextField>
+      <CommonSettings entries={blocks} edit={actions.editSelected} />
       <Typography variant="caption" color="text.secondary">
         Copied with Ctrl+C, they can be pasted into this or another form, with their rules.
       </Typography>

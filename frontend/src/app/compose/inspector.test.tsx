@@ -205,7 +205,7 @@ describe("several blocks", () => {
     expect(await screen.findByRole("heading", { name: "3 selected" })).toBeTruthy();
     await user.click(screen.getByRole("button", { name: "Set all required" }));
     expect(screen.getByText("2 of 2 fields must be answered.")).toBeTruthy();
-    fireEvent.mouseDown(screen.getByLabelText("Width of all"));
+    fireEvent.mouseDown(screen.getByLabelText("Width"));
     await user.click(screen.getByRole("option", { name: "Half of the line" }));
     fireEvent.mouseDown(screen.getByLabelText("Move all to the end of"));
     await user.click(screen.getByRole("option", { name: "2 Two" }));
@@ -213,6 +213,28 @@ describe("several blocks", () => {
     expect(blocks.map(({ id }) => id)).toEqual(["adults", "name", "lines", "note"]);
     expect(blocks.slice(1).map((each) => each.width)).toEqual(["half", "half", "half"]);
     expect(settingsOf<{ required: string }>(bench(), "note").required).toBe("TRUE");
+  });
+
+  it("get one rule for all, and what all have alike; where they differ that is said", async () => {
+    const ruled = apply(A_FORM, { do: "edit", parts: ["name"], changes: { shown: "adults > 2", max_length: 40 } });
+    const { user, screen, bench } = inspected(["name", "note"], { form: ruled });
+    const texts = () => ["name", "note"].map((id) => settingsOf<{ shown: string; max_length: number }>(bench(), id));
+    const shown = await screen.findByLabelText("Shown");
+    expect(shown.textContent).toBe("They differ");
+    fireEvent.mouseDown(shown);
+    await user.click(screen.getByRole("option", { name: /^as 1\.\d: adults > 2$/ }));
+    expect(texts().map((each) => each.shown)).toEqual(["adults > 2", "adults > 2"]);
+    const longest = screen.getByLabelText("At most so many characters");
+    expect(longest).toHaveProperty("value", "");
+    expect(screen.getByText("They differ; what is set here is set in all.")).toBeTruthy();
+    fireEvent.change(longest, { target: { value: "60" } });
+    expect(texts().map((each) => each.max_length)).toEqual([60, 60]);
+    await user.click(screen.getByLabelText("Keep the answer when hidden"));
+    expect(
+      ["name", "note"].map((id) => settingsOf<{ keep_when_hidden: boolean }>(bench(), id).keep_when_hidden),
+    ).toEqual([true, true]);
+    // What one of them has not is not there.
+    expect(screen.queryByLabelText("Minimum")).toBeNull();
   });
 });
 

@@ -7,6 +7,7 @@ import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
+import { useSearchParams } from "react-router";
 import type { StateReply } from "../../api/generated/wire";
 import { api } from "../../api/client";
 import { asDay, asTime, counted } from "../../text/words";
@@ -17,7 +18,8 @@ import { beforeToday, type Step, stepsOf } from "./steps";
 
 export function HistoryArea() {
   const { form, reply, saved, act, mayEdit } = useBench();
-  const [chosen, setChosen] = useState<number | null>(null);
+  const [search] = useSearchParams();
+  const [chosen, setChosen] = useState<number | null>(() => Number(search.get("state")) || null);
   const [against, setAgainst] = useState<number | null>(null);
   const found = useInfiniteQuery({
     queryKey: ["states", reply.id, saved.revision],

@@ -11,6 +11,7 @@ import { api } from "../../api/client";
 import type { TrialVisitor } from "../../api/generated/wire";
 import { useBench } from "../workbench/bench";
 import { askable } from "./asked";
+import { Decides } from "./Decides";
 import { Explained } from "./Explained";
 
 interface Props {
@@ -33,6 +34,13 @@ export function Why({ answers, link, visitor, asked, onAsk, follows, onFollow }:
   const found = useQuery({
     queryKey: ["why", reply.id, saved.revision, chosen, answers, link, visitor],
     queryFn: () => api.explain(reply.id, { answers, link, visitor, part: chosen! }),
+    enabled: chosen !== null && saveState === "saved",
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+  const outcome = useQuery({
+    queryKey: ["outcome", reply.id, saved.revision, answers, link, null, visitor],
+    queryFn: () => api.outcome(reply.id, { answers, link, visitor }),
     enabled: chosen !== null && saveState === "saved",
     placeholderData: keepPreviousData,
     retry: false,
@@ -69,6 +77,7 @@ export function Why({ answers, link, visitor, asked, onAsk, follows, onFollow }:
           </Typography>
         )}
         {chosen && <Explained facts={found.data?.facts ?? []} />}
+        {chosen && <Decides part={chosen.split("/").at(-1)!} outcome={outcome.data} />}
       </Box>
     </Box>
   );

@@ -4,7 +4,7 @@ import { type Answer, rowsIn } from "../../fields/input";
 import type { Parts } from "../../model/parts";
 
 /** What the core calls the form as a whole. */
-export const WHOLE_FORM = "form";
+export const THE_FORM = "form";
 
 const ASKABLE: readonly string[] = ["page", "block", "figure"];
 
@@ -30,7 +30,7 @@ export function askable(
     found.push(["order", "The order"]);
   if (form.payment.on) found.push(["payment", "The payment"]);
   const whole = form.confirmations.length + form.checks.length > 0;
-  return new Map(whole ? [...found, [WHOLE_FORM, "The form: how it ends"]] : found);
+  return new Map(whole ? [...found, [THE_FORM, "The form: how it ends"]] : found);
 }
 
 const FACTS: Record<string, { kind: NoteKind; title: string }> = {

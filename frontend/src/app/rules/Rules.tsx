@@ -14,7 +14,17 @@ import { useBench } from "../workbench/bench";
 import { useOpenPart } from "../workbench/useOpenPart";
 import { useOutcome } from "../workbench/useOutcome";
 import { DecisionMap } from "./DecisionMap";
-import { fitsFilter, groupsOf, nowWords, type Rule, RULE_WORDS, type RuleFilter, rulesOf } from "./rules";
+import {
+  fitsFilter,
+  groupsOf,
+  isListed,
+  nowValue,
+  nowWords,
+  type Rule,
+  RULE_WORDS,
+  type RuleFilter,
+  rulesOf,
+} from "./rules";
 import { SidePanel } from "../../ui/SideList";
 import { Walk } from "./Walk";
 
@@ -23,7 +33,7 @@ export function Rules() {
   const outcome = useOutcome();
   const [filter, setFilter] = useState<RuleFilter>({ search: "", reads: "", fact: "" });
   const [pointed, setPointed] = useState("");
-  const rules = useMemo(() => rulesOf(parts, analysis.notes), [parts, analysis.notes]);
+  const rules = useMemo(() => rulesOf(parts, analysis.notes, isListed), [parts, analysis.notes]);
   const found = rules.filter((rule) => fitsFilter(rule, filter, parts));
   const read = [...new Set(rules.flatMap((rule) => rule.note.reads))].flatMap((id) => parts.get(id) ?? []);
   const facts = [...new Set(rules.map((rule) => rule.fact))];
@@ -165,8 +175,9 @@ function RuleSentence({ rule, parts, outcome, pointed, onPoint }: SentenceProps)
         <span style={{ fontFamily: SERIF }}>{owner.number}</span> <b>{owner.title}</b>{" "}
         <Sentence words={note.words} parts={parts} />
       </Box>
-      <Typography variant="body2" sx={{ color: holds ? "note.rule" : "text.secondary" }}>
-        {nowWords(owner.id, note, outcome)}
+      {/* Room for the button that opens it, whatever is known of it. */}
+      <Typography variant="body2" sx={{ minHeight: 20, color: holds ? "note.rule" : "text.secondary" }}>
+        {note.condition ? nowWords(owner.id, note, outcome) : nowValue(owner.id, outcome)}
       </Typography>
       <Button
         className="open-rule"

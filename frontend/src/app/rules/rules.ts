@@ -1,10 +1,10 @@
 // The rules of a form: every condition that reads something, with what it acts on. No React, no fetch.
 import type { Note, OutcomeReply } from "../../api/generated/wire";
-import { type Entry, ORDER, type Parts, PAYMENT } from "../../model/parts";
+import { type Entry, ORDER, type Parts, PAYMENT, WHOLE_FORM } from "../../model/parts";
 
-/** What a rule acts on: a part of the form, its order, or its payment. */
+/** What a rule acts on: a part of the form, its order, its payment, or the form as a whole. */
 export interface RuleOwner extends Pick<Entry, "id" | "number" | "title" | "page"> {
-  what: Entry["what"] | "order" | "payment";
+  what: Entry["what"] | "order" | "payment" | "form";
 }
 
 export interface Rule {
@@ -31,6 +31,7 @@ export const RULE_WORDS: Record<string, string> = {
   tax: "tax",
   payment: "ask for a payment",
   plan: "choose a plan",
+  default: "fill in a default",
 };
 
 const FILTERS = new Set(["offered", "fitting"]);
@@ -42,12 +43,16 @@ const NOWHERE = { number: "", page: null } as const;
 const OF_THE_FORM: readonly RuleOwner[] = [
   { ...NOWHERE, id: ORDER, what: "order", title: "The order" },
   { ...NOWHERE, id: PAYMENT, what: "payment", title: "The payment" },
+  { ...NOWHERE, id: WHOLE_FORM, what: "form", title: "The form" },
 ];
 
-/** All rules in the order of the outline, then those of the order and of the payment. */
-export function rulesOf(parts: Parts, notes: Record<string, Note[]>): Rule[] {
+/** Whether the list of rules has a note: rules, and defaults, which decide what a field begins as. */
+export const isListed = (note: Note): boolean => isRule(note) || note.fact === "default";
+
+/** All rules in the order of the outline, then those of no part; defaults where they are `listed`. */
+export function rulesOf(parts: Parts, notes: Record<string, Note[]>, listed: typeof isRule = isRule): Rule[] {
   return [...parts.values(), ...OF_THE_FORM].flatMap((owner: RuleOwner) =>
-    (notes[owner.id] ?? []).filter(isRule).map((note) => ({ owner, note, fact: note.fact })),
+    (notes[owner.id] ?? []).filter(listed).map((note) => ({ owner, note, fact: note.fact })),
   );
 }
 
@@ -73,6 +78,12 @@ export function nowWords(owner: string, note: Note, outcome: OutcomeReply | unde
   return `now${known && ` ${known}`}: ${holds ? "holds" : "does not hold"}`;
 }
 
+/** What answers make of a value: "now 64". */
+export function nowValue(owner: string, outcome: OutcomeReply | undefined): string {
+  const value = outcome?.values[owner];
+  return value ? `now ${value}` : "";
+}
+
 export interface RuleFilter {
   search: string;
   /** The id of a block or figure that it must read, or "". */
@@ -91,6 +102,7 @@ const BESIDE: Partial<Record<RuleOwner["what"], string>> = {
   follow_up: "Follow-ups, each that holds",
   order: "The order",
   payment: "The payment",
+  form: "The form as a whole",
 };
 
 /** Rules by the page that they act on; what stands beside the pages is a group of its own. */

@@ -23,6 +23,7 @@ import { KeptTextField } from "../../ui/KeptTextField";
 import { useBench } from "../workbench/bench";
 import { areaOf } from "../workbench/useOpenPart";
 import { useNameOf } from "../workbench/names_seen";
+import { WhatBroke } from "./WhatBroke";
 
 interface Props {
   trial: Trial;
@@ -112,6 +113,7 @@ export function TrialDetail({ trial, result }: Props) {
               ))}
             </TableBody>
           </Table>
+          <WhatBroke trial={trial.id} />
           {mayEdit && (
             <Button sx={{ mt: 1 }} onClick={() => edit({ expected: narrowed(result.outcome, trial.expected) })}>
               Expect what came from now on
@@ -130,10 +132,13 @@ export function TrialDetail({ trial, result }: Props) {
 /** What came out, of what was looked at. */
 function narrowed(came: Expected, looked: Expected): Expected {
   const ids = new Set([...looked.shown, ...looked.hidden]);
+  const of = (texts: Record<string, string>, wanted: Record<string, string>) =>
+    Object.fromEntries(Object.entries(texts).filter(([id]) => id in wanted));
   return {
     shown: came.shown.filter((id) => ids.has(id)),
     hidden: came.hidden.filter((id) => ids.has(id)),
-    figures: Object.fromEntries(Object.entries(came.figures).filter(([id]) => id in looked.figures)),
+    figures: of(came.figures, looked.figures),
+    exact: of(came.exact, looked.exact),
     wrong: looked.wrong === null ? null : came.wrong,
     path: looked.path === null ? null : came.path,
     confirmation: looked.confirmation === null ? null : came.confirmation,
@@ -219,6 +224,12 @@ const summary = (answer: unknown): string =>
       ? answer
       : JSON.stringify(answer);
 
+/** Texts with another one for an id, or without one. */
+function withText(texts: Record<string, string>, id: string, text: string | undefined): Record<string, string> {
+  const others = Object.entries(texts).filter(([each]) => each !== id);
+  return Object.fromEntries(text === undefined ? others : [...others, [id, text]]);
+}
+
 interface ExpectationsProps {
   trial: Trial;
   result: TrialResult | undefined;
@@ -240,20 +251,9 @@ function Expectations({ trial, result, onChange }: ExpectationsProps) {
   const shownIds = inOrder([...expected.shown, ...expected.hidden, ...(came?.shown ?? []), ...(came?.hidden ?? [])]);
   const figureIds = inOrder([...Object.keys(expected.figures), ...Object.keys(came?.figures ?? {})]);
   const row = (key: string, on: boolean, words: ReactNode, onToggle: (on: boolean) => void) => (
-    <Box
-      component="label"
-      key={key}
-      sx={{ display: "flex", fontSize: 14, lineHeight: "24px", color: on ? undefined : "text.secondary" }}
-    >
-      <Checkbox
-        size="small"
-        checked={on}
-        disabled={!mayEdit || (!on && !came)}
-        onChange={(_event, next) => onToggle(next)}
-        sx={{ p: 0.25, mr: 0.5, alignSelf: "start" }}
-      />
-      <span>{words}</span>
-    </Box>
+    <Looked key={key} on={on} disabled={!mayEdit || (!on && !came)} onToggle={onToggle}>
+      {words}
+    </Looked>
   );
   return (
     <Box component="section" aria-label="Expected">
@@ -297,22 +297,24 @@ function Expectations({ trial, result, onChange }: ExpectationsProps) {
           </>,
           (on) => onChange({ ...expected, follow_ups: on ? (came?.follow_ups ?? null) : null }),
         )}
-      {figureIds.map((id) =>
-        row(
-          id,
-          id in expected.figures,
-          <>
-            {name(id)} <b>{(expected.figures[id] ?? came?.figures[id]) || "blank"}</b>
-          </>,
-          (on) =>
+      {figureIds.map((id) => (
+        <FigureRow
+          key={id}
+          name={name(id)}
+          looked={expected.figures[id]}
+          exactly={expected.exact[id]}
+          came={came?.figures[id]}
+          cameExactly={came?.exact[id]}
+          mayEdit={mayEdit}
+          onChange={(text, exactly) =>
             onChange({
               ...expected,
-              figures: on
-                ? { ...expected.figures, [id]: came?.figures[id] ?? "" }
-                : Object.fromEntries(Object.entries(expected.figures).filter(([each]) => each !== id)),
-            }),
-        ),
-      )}
+              figures: withText(expected.figures, id, text),
+              exact: withText(expected.exact, id, exactly),
+            })
+          }
+        />
+      ))}
       {shownIds.map((id) => {
         const on = expected.shown.includes(id) || expected.hidden.includes(id);
         const shown = on ? expected.shown.includes(id) : came?.shown.includes(id);
@@ -330,6 +332,87 @@ function Expectations({ trial, result, onChange }: ExpectationsProps) {
             }),
         );
       })}
+    </Box>
+  );
+}
+
+interface LookedProps {
+  on: boolean;
+  disabled: boolean;
+  onToggle: (on: boolean) => void;
+  children: ReactNode;
+}
+
+/** Something that is looked at, or left out. */
+function Looked({ on, disabled, onToggle, children }: LookedProps) {
+  return (
+    <Box
+      component="label"
+      sx={{ display: "flex", fontSize: 14, lineHeight: "24px", color: on ? undefined : "text.secondary" }}
+    >
+      <Checkbox
+        size="small"
+        checked={on}
+        disabled={disabled}
+        onChange={(_event, next) => onToggle(next)}
+        sx={{ p: 0.25, mr: 0.5, alignSelf: "start" }}
+      />
+      <span>{children}</span>
+    </Box>
+  );
+}
+
+interface FigureRowProps {
+  name: string;
+  /** What is expected, as people read it and to the last digit; undefined where that is not looked at. */
+  looked: string | undefined;
+  exactly: string | undefined;
+  came: string | undefined;
+  cameExactly: string | undefined;
+  mayEdit: boolean;
+  onChange: (text: string | undefined, exactly: string | undefined) => void;
+}
+
+/** A figure; a number is compared to the last digit, unless its author wants it as people read it. */
+function FigureRow({ name, looked, exactly, came, cameExactly, mayEdit, onChange }: FigureRowProps) {
+  const on = looked !== undefined;
+  const number = exactly ?? cameExactly;
+  return (
+    <Box sx={{ display: "flex", gap: 1, alignItems: "start" }}>
+      <Looked
+        on={on}
+        disabled={!mayEdit || (!on && came === undefined)}
+        onToggle={(next) => (next ? onChange(came ?? "", cameExactly) : onChange(undefined, undefined))}
+      >
+        {name} <b>{(looked ?? came) || "blank"}</b>
+      </Looked>
+      {on && number !== undefined && (
+        <Box
+          component="button"
+          type="button"
+          aria-label={`${exactly === undefined ? "as read" : `exactly ${exactly}`}: ${name}`}
+          title={
+            exactly === undefined
+              ? "Compared as people read it. Press to compare the exact number."
+              : `Compared as exactly ${exactly}. Press to compare it as people read it.`
+          }
+          disabled={!mayEdit || cameExactly === undefined}
+          onClick={() => onChange(looked, exactly === undefined ? cameExactly : undefined)}
+          sx={{
+            font: "inherit",
+            fontSize: 12,
+            lineHeight: "24px",
+            p: 0,
+            border: 0,
+            background: "none",
+            color: "text.secondary",
+            textDecoration: "underline dotted",
+            cursor: "pointer",
+          }}
+        >
+          {exactly === undefined ? "as read" : `exactly ${exactly}`}
+        </Box>
+      )}
     </Box>
   );
 }

@@ -11,6 +11,7 @@ import { queries } from "../../api/queries";
 import type { Trial } from "../../model/parts";
 import { counted } from "../../text/words";
 import { NOTHING_ANSWERED, useBench } from "../workbench/bench";
+import { Reached } from "./Reached";
 import { Coverage } from "./Coverage";
 import { keepAsTrial } from "./keep";
 import { SidePanel, SideRow } from "../../ui/SideList";
@@ -26,14 +27,10 @@ export function Trials() {
   const failing = form.trials.filter((trial) => results.get(trial.id)?.passed === false).length;
   const trial = form.trials.find((each) => each.id === chosen) ?? form.trials[0];
   const adding = useMutation({
-    mutationFn: async () => {
-      const { answers } = await api.sample(reply.id, seed);
-      const tried = { ...NOTHING_ANSWERED, answers };
-      return { tried, outcome: (await api.outcome(reply.id, tried)).outcome };
-    },
-    onSuccess: ({ tried, outcome }) => {
+    mutationFn: () => api.untried(reply.id, seed),
+    onSuccess: ({ answers, link, outcome }) => {
       setSeed(seed + 1);
-      setChosen(keepAsTrial(bench, tried, outcome).id);
+      setChosen(keepAsTrial(bench, { ...NOTHING_ANSWERED, answers, link }, outcome).id);
     },
   });
   return (
@@ -92,6 +89,7 @@ export function Trials() {
             {(report.error ?? adding.error)!.message}
           </Typography>
         )}
+        {adding.data && <Reached found={adding.data} onClose={adding.reset} />}
         {trial ? (
           <TrialDetail key={trial.id} trial={trial} result={results.get(trial.id)} />
         ) : (

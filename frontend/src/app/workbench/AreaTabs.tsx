@@ -2,7 +2,7 @@ import Box from "@mui/material/Box";
 import { useQuery } from "@tanstack/react-query";
 import { NavLink } from "react-router";
 import { queries } from "../../api/queries";
-import { isRule } from "../rules/rules";
+import { isListed } from "../rules/rules";
 import { useSignedIn } from "../signed_in";
 import { AREAS, HISTORY } from "./areas";
 import { useBench } from "./bench";
@@ -12,7 +12,7 @@ export function AreaTabs({ area, formId }: { area: string; formId: string }) {
   const who = useSignedIn();
   const failing = useFailingTrials();
   const counts: Record<string, number> = {
-    rules: Object.values(analysis.notes).flat().filter(isRule).length,
+    rules: Object.values(analysis.notes).flat().filter(isListed).length,
     figures: form.figures.length,
     languages: form.languages.length,
     "follow-ups": form.follow_ups.length,

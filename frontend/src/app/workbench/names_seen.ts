@@ -1,5 +1,5 @@
 // What parts were called that are gone by now: whoever still means one reads what it was, not "a deleted field".
-import { ORDER, type Parts, PAYMENT } from "../../model/parts";
+import { ORDER, type Parts, PAYMENT, WHOLE_FORM } from "../../model/parts";
 import { inStorage } from "../../ui/in_storage";
 import { useBench } from "./bench";
 
@@ -28,7 +28,11 @@ export function rememberNames(form: string, parts: Parts): void {
 }
 
 /** Says what a part of the open form is called, or was before it was removed. */
-const OF_THE_FORM: Readonly<Record<string, string>> = { [ORDER]: "The order", [PAYMENT]: "The payment" };
+const OF_THE_FORM: Readonly<Record<string, string>> = {
+  [ORDER]: "The order",
+  [PAYMENT]: "The payment",
+  [WHOLE_FORM]: "The form",
+};
 
 export function useNameOf(): (id: string, otherwise: string) => string {
   const { parts, reply } = useBench();

@@ -1,5 +1,5 @@
 // Leads to a part where it is made: figures in their area, all others in Compose.
-import { ORDER, PAYMENT } from "../../model/parts";
+import { ORDER, PAYMENT, WHOLE_FORM } from "../../model/parts";
 import { useNavigate } from "react-router";
 import type { Entry } from "../../model/parts";
 import { useBench } from "./bench";
@@ -12,8 +12,8 @@ export function useOpenPart(): (id: string, setting?: string | null) => void {
   const { parts, reply, select } = useBench();
   const navigate = useNavigate();
   return (id, setting = null) => {
-    if (id === ORDER) {
-      // The order has no part of its own: it is set up where nothing is selected.
+    if (id === ORDER || id === WHOLE_FORM) {
+      // They have no part of their own: they are set up where nothing is selected.
       void navigate(`/forms/${reply.id}/compose`);
       return select(null);
     }

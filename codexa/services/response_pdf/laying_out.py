@@ -1,43 +1,24 @@
-"""What a PDF may load: typefaces that ship with Codexa, uploads of the response, and pictures of the form."""
+"""Laying a sheet out as PDF. What does it takes most of a second to load: it is loaded with the first PDF."""
 
 import io
-from functools import cache
 from pathlib import Path
 from uuid import UUID
 
+import weasyprint
 from weasyprint.urls import URLFetcher, URLFetcherResponse
 
-import codexa
-from codexa.core.definition.brand import Typeface
 from codexa.services import pictures, uploads
 from codexa.services.follow_ups.mail_pictures import read_picture
+from codexa.services.response_pdf.typefaces import face_file
 
-_BUILT = Path(codexa.__file__).parent / "web" / "static" / "built" / "assets"
-# Where browsers find them.
-FACES_AT = "/static/built/assets"
 _SIDE = 1_400  # pixels that a picture has at most on paper
-# The files of each typeface begin with its name; those of other scripts than Latin follow where there are any.
-FACES: dict[Typeface, str] = {
-    "source_sans": "source-sans-3",
-    "source_serif": "source-serif-4",
-    "inter": "inter",
-    "work_sans": "work-sans",
-    "nunito": "nunito",
-    "karla": "karla",
-    "montserrat": "montserrat",
-    "lora": "lora",
-    "bitter": "bitter",
-    "fraunces": "fraunces",
-    "device": "source-sans-3",
-}
 
 
-_SCRIPTS = ("latin", "latin-ext", "greek", "cyrillic", "cyrillic-ext", "vietnamese")
-
-
-def scripts_of(name: str) -> tuple[str, ...]:
-    """Return the scripts that a typeface has files for; the others fall back on the first."""
-    return _SCRIPTS if name.startswith("source-") else ("latin",)
+def laid_out(text: str, files: Path) -> bytes:
+    """Return HTML as tagged PDF (ISO 14289-1); `files` is the folder of uploads, and nothing else is read but ours."""
+    page = weasyprint.HTML(string=text, url_fetcher=OwnSources(files), base_url="codexa:/")
+    made: bytes = page.write_pdf(pdf_variant="pdf/ua-1", pdf_tags=True)
+    return made
 
 
 class OwnSources(URLFetcher):  # type: ignore[misc]  # the package has no types
@@ -71,12 +52,3 @@ class OwnSources(URLFetcher):  # type: ignore[misc]  # the package has no types
         written = io.BytesIO()
         small.convert("RGB").save(written, "JPEG", quality=82)
         return written.getvalue()
-
-
-@cache
-def face_file(name: str) -> Path:
-    """Return the file of a typeface by name and script, such as "source-sans-3-latin". Raises ValueError."""
-    found = next(iter(sorted(_BUILT.glob(f"{name}-wght-normal-*.woff2"))), None)
-    if found is None:
-        raise ValueError(f"there is no typeface {name}")
-    return found
