@@ -22,14 +22,15 @@ export function Decides({ part, outcome }: Props) {
         What it decides
       </Typography>
       <Box component="ul" sx={{ m: 0, p: 0, listStyle: "none" }}>
-        {found.map(({ owner, note }) => (
+        {found.map(({ owner, note }, at) => (
           <Box component="li" key={`${owner.id} ${note.setting}`} sx={{ mb: 1 }}>
             <b>
               {owner.number} {owner.title}
             </b>{" "}
             <Sentence words={note.words} parts={parts} />
             <Typography variant="body2" color="text.secondary">
-              {note.condition ? nowWords(owner.id, note, outcome) : nowValue(owner.id, outcome)}
+              {note.condition && nowWords(owner.id, note, outcome)}
+              {!note.condition && found[at + 1]?.owner.id !== owner.id && nowValue(owner.id, outcome)}
             </Typography>
           </Box>
         ))}

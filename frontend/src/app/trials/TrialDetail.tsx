@@ -94,7 +94,7 @@ export function TrialDetail({ trial, result }: Props) {
                       <Button
                         size="small"
                         color="inherit"
-                        sx={{ p: 0, textAlign: "left" }}
+                        sx={{ p: 0, minWidth: 0, textAlign: "left" }}
                         onClick={() => {
                           const what = parts.get(difference.part!)!.what;
                           void navigate(`/forms/${reply.id}/${areaOf(what)}`);

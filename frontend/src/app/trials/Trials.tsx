@@ -24,8 +24,10 @@ export function Trials() {
   const [chosen, setChosen] = useState<string | null>(null);
   const [seed, setSeed] = useState(1);
   const results = new Map((report.data?.results ?? []).map((result) => [result.trial, result]));
-  const failing = form.trials.filter((trial) => results.get(trial.id)?.passed === false).length;
-  const trial = form.trials.find((each) => each.id === chosen) ?? form.trials[0];
+  const broken = form.trials.filter((trial) => results.get(trial.id)?.passed === false);
+  const failing = broken.length;
+  // Who comes here while one fails comes for that.
+  const trial = form.trials.find((each) => each.id === chosen) ?? broken[0] ?? form.trials[0];
   const adding = useMutation({
     mutationFn: () => api.untried(reply.id, seed),
     onSuccess: ({ answers, link, outcome }) => {
