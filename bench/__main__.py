@@ -4,6 +4,7 @@ import sys
 
 from bench import (
     bookings,
+    desk,
     embeds,
     evaluate,
     evaluate_request,
@@ -26,6 +27,7 @@ from bench import (
 
 _BENCHMARKS = {
     "bookings": bookings.run,
+    "desk": desk.run,
     "formulas": formulas.run,
     "funnel": funnel.run,
     "faults": faults.run,

@@ -12,9 +12,9 @@ from codexa.core.form.form import Form, read_form
 from launch.machine import CHROMIUM
 
 _BLOCKS, _OPENINGS, _STEPS = 300, 5, 20
-_FLAGS = ["--no-sandbox", "--disable-gpu", "--no-first-run", "--disable-background-networking"]
+FLAGS = ["--no-sandbox", "--disable-gpu", "--no-first-run", "--disable-background-networking"]
 # A frame is drawn, and what was put off until after it has run.
-_DRAWN = "() => new Promise(done => requestAnimationFrame(() => requestAnimationFrame(() => setTimeout(done))))"
+DRAWN = "() => new Promise(done => requestAnimationFrame(() => requestAnimationFrame(() => setTimeout(done))))"
 # How far the first note of a block stands from the top of its row, for all rows on the screen; in pixels.
 _OFF_LEVEL = """() => {
     const top = (row, what) => row.querySelector(what)?.getBoundingClientRect().top;
@@ -28,15 +28,15 @@ _OFF_LEVEL = """() => {
 def run() -> bool:
     """Measure and report; returns whether every target is met."""
     with running_with(large_form(_BLOCKS, rows=False)) as running, sync_playwright() as playwright:
-        browser = playwright.chromium.launch(executable_path=str(CHROMIUM), args=_FLAGS)
+        browser = playwright.chromium.launch(executable_path=str(CHROMIUM), args=FLAGS)
         page = browser.new_page(viewport={"width": 1280, "height": 800})
-        _sign_in(page, running)
+        sign_in(page, running)
         results = [_opening(page, running), *_working(page)]
         browser.close()
     with running_with(_worked_in()) as running, sync_playwright() as playwright:
-        browser = playwright.chromium.launch(executable_path=str(CHROMIUM), args=_FLAGS)
+        browser = playwright.chromium.launch(executable_path=str(CHROMIUM), args=FLAGS)
         page = browser.new_page(viewport={"width": 1280, "height": 800}, reduced_motion="reduce")
-        _sign_in(page, running)
+        sign_in(page, running)
         results += _acting(page, running)
         browser.close()
     return all(results)
@@ -56,7 +56,7 @@ _WATCH = """() => {
         for (const entry of list.getEntries()) window.longest = Math.max(window.longest, entry.duration);
     }).observe({type: "longtask"});
 }"""
-_QUIET = """since => new Promise(done => {
+QUIET = """since => new Promise(done => {
     let last = performance.now();
     new MutationObserver(() => { last = performance.now(); })
         .observe(document.body, {subtree: true, childList: true, attributes: true, characterData: true});
@@ -78,12 +78,12 @@ def _acting(page: Page, running: Running) -> list[bool]:
         page.evaluate("window.longest = 0")
         since = page.evaluate("performance.now()")
         act()
-        found.setdefault(name, []).append((page.evaluate(_QUIET, since), page.evaluate("window.longest")))
+        found.setdefault(name, []).append((page.evaluate(QUIET, since), page.evaluate("window.longest")))
 
     for _ in range(_TIMES):
         page.goto(f"{address}/compose")
         page.locator(".sh-block").first.wait_for()
-        page.evaluate(_DRAWN)
+        page.evaluate(DRAWN)
         found.setdefault("open", []).append((page.evaluate("performance.now()"), 0.0))
         page.evaluate(_WATCH)
         measure("rules", lambda: areas.get_by_role("link", name="Rules").click())
@@ -121,7 +121,8 @@ _PASTE = """box => {
 }"""
 
 
-def _sign_in(page: Page, running: Running) -> None:
+def sign_in(page: Page, running: Running) -> None:
+    """Sign in, and wait for the desk."""
     page.goto(f"http://127.0.0.1:{running.port}")
     page.get_by_label("E-mail").fill(EMAIL)
     page.get_by_label("Password").fill(PASSWORD)
@@ -135,7 +136,7 @@ def _opening(page: Page, running: Running) -> bool:
     for _ in range(_OPENINGS):
         page.goto(f"http://127.0.0.1:{running.port}/forms/{running.form}/compose")
         page.locator(".sh-block").first.wait_for()
-        page.evaluate(_DRAWN)
+        page.evaluate(DRAWN)
         times.append(page.evaluate("performance.now()") / 1000)
     return report("workbench_first_sheet", statistics.median(times), "seconds", 1.5, at_least=False)
 
@@ -177,6 +178,6 @@ def _main_thread(page: Page, chrome: CDPSession, act: Callable[[], object]) -> f
         page.wait_for_timeout(100)
         before = worked()
         act()
-        page.evaluate(_DRAWN)
+        page.evaluate(DRAWN)
         times.append(worked() - before)
     return statistics.median(times)

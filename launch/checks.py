@@ -28,7 +28,7 @@ def run_tests(options: list[str]) -> int:
     failed = [] if options else _failed_checks()
     say("\nTests")
     with _passing_files() as environment:
-        command = [PYTHON, "-m", "pytest", *(options or _AT_ONCE)]
+        command: list[str | Path] = [PYTHON, "-m", "pytest", *(options or _AT_ONCE)]
         tests = subprocess.run(command, cwd=ROOT, env=environment, check=False).returncode
     if failed:
         say(f"\nThese checks failed: {', '.join(failed)}.")

@@ -276,6 +276,8 @@ export const TOPICS: readonly Topic[] = [
     steps: [
       "Preview is the form itself; “Why?” tells how anything came about.",
       "Keep answers as a trial with what must come out: it is run before every publishing.",
+      "“Add with sample answers” finds answers for conditions that no trial has tried yet.",
+      "A trial that fails says which saved state broke it, and which formula of that.",
     ],
     area: "preview",
     also: "test preview debug trial why",

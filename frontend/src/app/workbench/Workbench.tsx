@@ -4,7 +4,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Snackbar from "@mui/material/Snackbar";
 import { useQuery } from "@tanstack/react-query";
-import { lazy, Suspense, useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
+import { Activity, lazy, Suspense, useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
 import { useLocation } from "react-router";
 import type { FormReply } from "../../api/generated/wire";
 import { queries } from "../../api/queries";
@@ -103,6 +103,7 @@ function OpenWorkbench({ reply, area }: { reply: FormReply; area: string }) {
   useEffect(() => noteOpened(who.person_id, reply.id), [who.person_id, reply.id]);
   useAskedPart(parts, selection.select);
   const bench = { ...draft, undo, redo, ...selection, reply, parts, people, trying, setTrying, mayEdit: mayEdit(who) };
+  const keepsCompose = useKeepsCompose(parts.size, area);
   const [removal, setRemoval] = useState<Removal | null>(null);
   const actions = useActions(bench, setRemoval);
   return (
@@ -115,7 +116,13 @@ function OpenWorkbench({ reply, area }: { reply: FormReply; area: string }) {
           <AreaLine area={area} />
           <Box sx={{ flex: 1, minHeight: 0 }}>
             <Suspense fallback={<Waiting />}>
-              {area === "compose" && <Compose />}
+              {keepsCompose ? (
+                <Activity mode={area === "compose" ? "visible" : "hidden"}>
+                  <Compose />
+                </Activity>
+              ) : (
+                area === "compose" && <Compose />
+              )}
               {area === "slots" && <SlotsArea />}
               {area === "rules" && <Rules />}
               {area === "figures" && <Figures />}
@@ -159,6 +166,15 @@ function OpenWorkbench({ reply, area }: { reply: FormReply; area: string }) {
       </Box>
     </BenchContext>
   );
+}
+
+const LARGE = 100; // parts
+
+/** Whether Compose stays, out of sight, while one works elsewhere: to draw a large sheet anew takes long. */
+function useKeepsCompose(size: number, area: string): boolean {
+  const [wasThere, setWasThere] = useState(area === "compose");
+  if (area === "compose" && !wasThere) setWasThere(true);
+  return wasThere && size >= LARGE;
 }
 
 /** The actions; they outlive every area, since what one waits for may come when its area is left. */
