@@ -20,7 +20,7 @@ from codexa.practice.mailbox import smtp as practice
 from codexa.practice.mailbox import store as mailbox
 from codexa.practice.mailbox.server import application as mailbox_pages
 from codexa.services import desk, publishing
-from codexa.services.accounts.notices import notice
+from codexa.services.accounts.mail_words import notice
 from codexa.services.follow_ups import carrying_out, mailing, webhooks
 from codexa.services.follow_ups.mail_layout import as_text
 from codexa.services.follow_ups.outcomes import NeverError, TryLaterError

@@ -13,7 +13,7 @@ from web.test_uploads import picture
 from codexa.practice.mailbox import store as mailbox
 from codexa.practice.mailbox.server import application as mailbox_pages
 from codexa.services import desk, publishing
-from codexa.services.accounts.notices import notice
+from codexa.services.accounts.mail_words import notice
 from codexa.services.follow_ups import mailing
 from codexa.services.follow_ups.outcomes import NeverError
 from codexa.services.response_pdf import response_pdf
