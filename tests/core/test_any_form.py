@@ -26,7 +26,8 @@ from codexa.core.program.proof import proof
 from codexa.core.program.public import confirmation_face, form_face, form_state
 from codexa.core.program.record_facts import Offered
 from codexa.core.program.samples import sample_answers
-from codexa.core.program.trials import outcome_of, run_trials, state_on
+from codexa.core.program.trials import holding, outcome_of, run_trials, state_on
+from codexa.core.program.untried import answers_for_untried
 from core import formulas
 from core.any_form import forms
 from core.records import tables
@@ -48,6 +49,16 @@ def test_its_document_reads_back_as_the_same_form(form):
     document = json.loads(form.model_dump_json())
     assert read_form(document) == form
     assert describe_changes(form, read_form(document)) == []
+
+
+@settings(max_examples=8, deadline=None)
+@given(form=FORMS, seed=SEEDS)
+def test_sample_answers_reach_what_they_say_they_do(form, seed):
+    program = compile_form(form)
+    found = answers_for_untried(program, Random(seed), DAY, tables=tables())
+    again = holding(state_on(program, found.answers, found.link, DAY, tables=tables()))
+    assert all(again[each.owner, each.setting] is each.holds for each in found.reached)
+    assert not set(found.reached) & set(found.missed)
 
 
 @a_few

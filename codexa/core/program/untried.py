@@ -21,7 +21,7 @@ from codexa.core.program.program import Program
 from codexa.core.program.samples import another_answer, answer_what_is_missing, filled_in, sampling
 from codexa.core.program.trials import conditions_of, holding, run_trials, state_on
 
-_MOST_TRIES = 300  # times that the form is worked out
+_MOST_TRIES = 200  # times that the form is worked out for right answers, and as often for wrong ones
 _TRIES_OF_EACH = 40
 _MOST_CHANGED = 3  # answers from one try to the next
 _PRESETS = 4
@@ -100,7 +100,7 @@ class _Search:
         self._program, self._random, self._day = program, random, day
         self._people, self._tables = people, tables
         self._conditions = {(each.owner, each.setting): each for each in conditions_of(program)}
-        self._left = _MOST_TRIES
+        self._left = 0
         start = state_on(program, {}, {}, day, people, tables=tables)
         self._context = start.context
         self._how: Sampling = sampling(program, random, start.context)
@@ -111,8 +111,9 @@ class _Search:
 
     def improve(self, best: _Tried, aims: list[Aim], *, right: bool) -> None:
         """Change answers, in place, for one aim after the other."""
+        self._left = _MOST_TRIES
         for aim in self._random.sample(aims, len(aims)):
-            if aim in best.reached:
+            if aim in best.reached or self._left <= 0:
                 continue
             for at, (answers, link) in enumerate(self._attempts(aim, best)):
                 if at >= _TRIES_OF_EACH or self._left <= 0:
@@ -150,7 +151,8 @@ class _Search:
             free = [each for each in leading.asked if each.block.id not in fixed]
             changed = False
             for _ in range(self._random.randint(1, _MOST_CHANGED)):
-                changed |= self._change_link(link, leading) or self._change(answers, free, leading, best.state)
+                changed |= self._change_link(link, leading, must=not free)
+                changed |= self._change(answers, free, leading, best.state)
             if not changed:
                 return
             yield answers, link
@@ -198,11 +200,11 @@ class _Search:
         self._random.choice(of_kind)["values"][place.block.id] = value
         answers[place.repeat.id] = rows
 
-    def _change_link(self, link: dict[str, str], leading: Leading) -> bool:
+    def _change_link(self, link: dict[str, str], leading: Leading, *, must: bool) -> bool:
         """Let a link bring another value that formulas compare with, now and then; False where it changes nothing."""
         names = [each[1] for each in names_read(leading.formulas) if len(each) == 2 and each[0] == "link"]
         texts = ["", *texts_in(leading.formulas), *map(str, numbers_in(leading.formulas))]
-        if not names or self._random.random() < 0.5:
+        if not names or (not must and self._random.random() < 0.5):
             return False
         link[self._random.choice(sorted(names))] = self._random.choice(texts)
         return True
