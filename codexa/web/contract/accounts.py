@@ -2,13 +2,20 @@
 
 from typing import Annotated, Literal
 
-from pydantic import StringConstraints
+from pydantic import AfterValidator, StringConstraints
 
+from codexa.core.languages import LANGUAGES
 from codexa.web.contract.message import Message
 
 Email = Annotated[str, StringConstraints(max_length=320)]
 Password = Annotated[str, StringConstraints(max_length=1_000)]
 Token = Annotated[str, StringConstraints(pattern=r"^[A-Za-z0-9_-]{1,100}$")]
+
+
+def _has_words(language: str) -> str:
+    if language not in LANGUAGES:
+        raise ValueError(f'Codexa has no words in "{language}"; choose one of {", ".join(LANGUAGES)}')
+    return language
 
 
 class LinkRequest(Message):
@@ -47,7 +54,7 @@ class Digest(Message):
 class LanguageRequest(Message):
     """The language in which somebody wants to be written to."""
 
-    language: Literal["en", "de", "fr", "es", "it", "nl", "pt", "pl", "da", "sv", "cs", "tr", "ar", "ja"]
+    language: Annotated[str, StringConstraints(max_length=10), AfterValidator(_has_words)]
 
 
 class LanguageChoice(Message):

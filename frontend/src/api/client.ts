@@ -252,7 +252,7 @@ export interface SharedListDocument {
 }
 
 /** Answers to a draft: what came with the address, and who gives them. */
-interface Answered {
+export interface Answered {
   answers: unknown;
   link?: Readonly<Record<string, string>>;
   visitor?: TrialVisitor;

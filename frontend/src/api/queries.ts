@@ -1,6 +1,6 @@
 // Server state as query hooks; nothing of it is copied into the draft.
 import { queryOptions } from "@tanstack/react-query";
-import { api, type Asked } from "./client";
+import { type Answered, api, type Asked } from "./client";
 
 export const queries = {
   session: () => queryOptions({ queryKey: ["session"], queryFn: api.whoIsSignedIn, retry: false, staleTime: Infinity }),
@@ -31,6 +31,13 @@ export const queries = {
       queryKey: ["trials", form, revision],
       queryFn: () => api.trials(form),
       placeholderData: (previous) => previous,
+    }),
+  /** What comes out of answers to the saved draft, on a day or now. */
+  outcome: (form: string, revision: number, { answers, link, day = null, visitor }: Answered & { day?: string | null }) =>
+    queryOptions({
+      queryKey: ["outcome", form, revision, answers, link, day, visitor],
+      queryFn: () => api.outcome(form, { answers, link, day, visitor }),
+      retry: false,
     }),
   /** What sample answers to the saved draft give. */
   sampleOutcome: (form: string, revision: number) =>

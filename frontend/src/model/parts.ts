@@ -36,9 +36,6 @@ export const ORDER = "whole-order";
 /** The same of the payment, which has an area of its own. */
 export const PAYMENT = "whole-payment";
 
-/** The same of the form as a whole. */
-export const WHOLE_FORM = "whole-form";
-
 /** Where parts stand: a list of a holder (a page, group, repeat or row kind by id, or the form). */
 export interface Into {
   holder: string;

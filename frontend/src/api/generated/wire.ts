@@ -6274,7 +6274,7 @@ export interface LanguageReply {
  * via the `definition` "LanguageRequest".
  */
 export interface LanguageRequest {
-  language: "en" | "de" | "fr" | "es" | "it" | "nl" | "pt" | "pl" | "da" | "sv" | "cs" | "tr" | "ar" | "ja";
+  language: string;
 }
 /**
  * A tab that was closed.

@@ -111,27 +111,17 @@ function HowOften() {
     onSettled: () => queryClient.invalidateQueries({ queryKey: queries.digest().queryKey }),
   });
   return (
-    <Sheet title="What came in, by mail" onSubmit={() => undefined}>
-      {(found.error ?? set.error) && <Alert severity="error">{(found.error ?? set.error)!.message}</Alert>}
-      <Typography color="text.secondary">
-        New responses of all forms, and what waits for you: held, in your hands, follow-ups that did not work. Where
-        there is nothing, no mail comes.
-      </Typography>
-      {found.data && (
-        <TextField
-          select
-          label="Told"
-          value={found.data.every}
-          onChange={(event) => set.mutate(event.target.value as keyof typeof EVERY)}
-        >
-          {Object.entries(EVERY).map(([every, words]) => (
-            <MenuItem key={every} value={every}>
-              {words}
-            </MenuItem>
-          ))}
-        </TextField>
-      )}
-    </Sheet>
+    <Chosen
+      title="What came in, by mail"
+      label="Told"
+      options={EVERY}
+      value={found.data?.every}
+      error={found.error ?? set.error}
+      onChoose={(every) => set.mutate(every as keyof typeof EVERY)}
+    >
+      New responses of all forms, and what waits for you: held, in your hands, follow-ups that did not work. Where there
+      is nothing, no mail comes.
+    </Chosen>
   );
 }
 
@@ -143,22 +133,41 @@ function Language() {
     onSettled: () => queryClient.invalidateQueries({ queryKey: queries.language().queryKey }),
   });
   return (
-    <Sheet title="Language of mails to you" onSubmit={() => undefined}>
-      {(found.error ?? set.error) && <Alert severity="error">{(found.error ?? set.error)!.message}</Alert>}
-      <Typography color="text.secondary">
-        In which Codexa writes to you: invitations, what waits for you, decisions, your password. The workbench is in
-        English.
-      </Typography>
-      {found.data && (
-        <TextField
-          select
-          label="Language"
-          value={found.data.language}
-          onChange={(event) => set.mutate(event.target.value)}
-        >
-          {found.data.languages.map(({ code, name }) => (
-            <MenuItem key={code} value={code} lang={code}>
-              {name}
+    <Chosen
+      title="Language of mails to you"
+      label="Language"
+      options={Object.fromEntries(found.data?.languages.map(({ code, name }) => [code, name]) ?? [])}
+      value={found.data?.language}
+      error={found.error ?? set.error}
+      onChoose={set.mutate}
+    >
+      In which Codexa writes to you: invitations, what waits for you, decisions, your password. The workbench is in
+      English.
+    </Chosen>
+  );
+}
+
+interface ChosenProps {
+  title: string;
+  label: string;
+  options: Readonly<Record<string, string>>;
+  /** What is chosen; undefined until that is known. */
+  value: string | undefined;
+  error: Error | null;
+  onChoose: (value: string) => void;
+}
+
+/** A choice that counts at once. */
+function Chosen({ title, label, options, value, error, onChoose, children }: PropsWithChildren<ChosenProps>) {
+  return (
+    <Sheet title={title} onSubmit={() => undefined}>
+      {error && <Alert severity="error">{error.message}</Alert>}
+      <Typography color="text.secondary">{children}</Typography>
+      {value !== undefined && (
+        <TextField select label={label} value={value} onChange={(event) => onChoose(event.target.value)}>
+          {Object.entries(options).map(([each, words]) => (
+            <MenuItem key={each} value={each}>
+              {words}
             </MenuItem>
           ))}
         </TextField>

@@ -8,6 +8,7 @@ import Typography from "@mui/material/Typography";
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
 import { api } from "../../api/client";
+import { queries } from "../../api/queries";
 import type { TrialVisitor } from "../../api/generated/wire";
 import { useBench } from "../workbench/bench";
 import { askable } from "./asked";
@@ -39,11 +40,9 @@ export function Why({ answers, link, visitor, asked, onAsk, follows, onFollow }:
     retry: false,
   });
   const outcome = useQuery({
-    queryKey: ["outcome", reply.id, saved.revision, answers, link, null, visitor],
-    queryFn: () => api.outcome(reply.id, { answers, link, visitor }),
+    ...queries.outcome(reply.id, saved.revision, { answers, link, visitor }),
     enabled: chosen !== null && saveState === "saved",
     placeholderData: keepPreviousData,
-    retry: false,
   });
   return (
     <Box

@@ -1,6 +1,7 @@
 // The rules of a form: every condition that reads something, with what it acts on. No React, no fetch.
 import type { Note, OutcomeReply } from "../../api/generated/wire";
-import { type Entry, ORDER, type Parts, PAYMENT, WHOLE_FORM } from "../../model/parts";
+import { FORM as WHOLE_FORM } from "../../form/snapshot";
+import { type Entry, ORDER, type Parts, PAYMENT } from "../../model/parts";
 
 /** What a rule acts on: a part of the form, its order, its payment, or the form as a whole. */
 export interface RuleOwner extends Pick<Entry, "id" | "number" | "title" | "page"> {

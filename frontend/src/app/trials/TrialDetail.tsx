@@ -13,7 +13,7 @@ import { useQuery } from "@tanstack/react-query";
 import { type ReactNode } from "react";
 import { useNavigate } from "react-router";
 import type { Expected, OutcomeReply, TrialResult } from "../../api/generated/wire";
-import { api } from "../../api/client";
+import { queries } from "../../api/queries";
 import { Bars } from "../../form/Bars";
 import { brandClasses, brandStyle } from "../../form/brand";
 import { newId } from "../../model/new_block";
@@ -148,11 +148,7 @@ function narrowed(came: Expected, looked: Expected): Expected {
 
 function Answers({ trial }: { trial: Trial }) {
   const { parts, reply, saved } = useBench();
-  const outcome = useQuery({
-    queryKey: ["outcome", reply.id, saved.revision, trial.answers, trial.link, trial.day, trial.visitor],
-    queryFn: () => api.outcome(reply.id, trial),
-    retry: false,
-  });
+  const outcome = useQuery(queries.outcome(reply.id, saved.revision, trial));
   const given = [...parts.values()].filter(({ id }) => id in trial.answers);
   const links = Object.entries(trial.link);
   return (

@@ -1,5 +1,6 @@
 // What parts were called that are gone by now: whoever still means one reads what it was, not "a deleted field".
-import { ORDER, type Parts, PAYMENT, WHOLE_FORM } from "../../model/parts";
+import { FORM as WHOLE_FORM } from "../../form/snapshot";
+import { ORDER, type Parts, PAYMENT } from "../../model/parts";
 import { inStorage } from "../../ui/in_storage";
 import { useBench } from "./bench";
 

@@ -1,5 +1,6 @@
 // Leads to a part where it is made: figures in their area, all others in Compose.
-import { ORDER, PAYMENT, WHOLE_FORM } from "../../model/parts";
+import { FORM as WHOLE_FORM } from "../../form/snapshot";
+import { ORDER, PAYMENT } from "../../model/parts";
 import { useNavigate } from "react-router";
 import type { Entry } from "../../model/parts";
 import { useBench } from "./bench";
