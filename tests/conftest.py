@@ -22,6 +22,7 @@ from werkzeug.routing import Rule
 
 from codexa.services import desk, drafts, people, publishing, receiving
 from codexa.services.answering import Given
+from codexa.services.compiled_drafts import CompiledDrafts
 from codexa.services.editions import Editions
 from codexa.services.receiving import Incoming
 from codexa.settings import Settings
@@ -186,7 +187,8 @@ def within(connection):
 def save_draft(connection, *, who, form, revision, document):
     """Save a draft; the transaction stays the test's."""
     connect = within(connection)
-    return drafts.save_draft(connect, Editions(connect), who=who, form=form, revision=revision, document=document)
+    known = Editions(connect), CompiledDrafts(connect)
+    return drafts.save_draft(connect, *known, who=who, form=form, revision=revision, document=document)
 
 
 def receive(connection, program, form, key, answers, *, visit="", **moment):

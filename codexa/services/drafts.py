@@ -10,22 +10,19 @@ from codexa.core.errors import DefinitionError
 from codexa.core.form.comparing import count_changes
 from codexa.core.form.form import Form, read_form
 from codexa.core.form.upgrades import read_imported, read_stored
-from codexa.core.formula import convert
-from codexa.core.program.bounds import range_of_figure
-from codexa.core.program.compiling import compile_form
 from codexa.core.program.evaluate import evaluate
 from codexa.core.program.faces import FormState
 from codexa.core.program.findings import Finding
-from codexa.core.program.notes import Links, Note, links, notes
-from codexa.core.program.program import Program
+from codexa.core.program.notes import Links, Note
 from codexa.core.program.public import form_state
 from codexa.core.program.renaming_words import renamed
-from codexa.services import addresses, brands
+from codexa.services import addresses, brands, groups
+from codexa.services.compiled_drafts import CompiledDrafts
 from codexa.services.context import context_of
 from codexa.services.editions import Editions
 from codexa.services.errors import ClashError, NotFoundError
 from codexa.services.people import written_to
-from codexa.services.proving import findings_of
+from codexa.services.proving import beside_the_draft
 from codexa.services.tables.looking_up import tables_for
 from codexa.services.tables.rights import refuse_beyond_rights
 from codexa.store import forms
@@ -73,24 +70,18 @@ class SavedDraft:
     analysis: Analysis
 
 
-def analyse(connect: Connect, form: UUID, draft: Form) -> Analysis:
+def analyse(connect: Connect, compiled: CompiledDrafts, form: UUID, draft: Form) -> Analysis:
     """Return what the core says of a draft, knowing the team's people and tables."""
-    program, people = compile_form(draft), written_to(connect, draft, form)
+    said = compiled.said(draft, written_to(connect, draft, form), groups.codes_for(connect, form))
     with tables_for(connect, form) as tables:
-        state = evaluate(program, {}, context_of(draft, tables=tables))
+        state = evaluate(said.program, {}, context_of(draft, tables=tables))
     return Analysis(
-        findings=findings_of(connect, form, program, people),
-        notes=notes(program),
-        links=links(program),
-        ranges={figure: _range(program, figure) for figure in program.figures},
+        findings=(*said.findings, *beside_the_draft(connect, form, said.program)),
+        notes=said.notes,
+        links=said.links,
+        ranges=said.ranges,
         state=FormState.model_validate(form_state(state)),
     )
-
-
-def _range(program: Program, figure: str) -> dict[str, str | None]:
-    found = range_of_figure(program, figure)
-    ends = {"least": found.least, "greatest": found.greatest}
-    return {name: None if end is None else convert.text(end) for name, end in ends.items()}
 
 
 def find(connect: Connect, *, who: SignedIn, form: UUID) -> FormWithDraft:
@@ -109,18 +100,27 @@ def require(connect: Connect, *, who: SignedIn, form: UUID) -> None:
             raise NotFoundError
 
 
-def open_draft(connect: Connect, editions: Editions, *, who: SignedIn, form: UUID) -> OpenedDraft:
+def open_draft(
+    connect: Connect, editions: Editions, compiled: CompiledDrafts, *, who: SignedIn, form: UUID
+) -> OpenedDraft:
     """Return a draft with what the core says of it. Raises NotFoundError, DefinitionError where it can't be read."""
     row = find(connect, who=who, form=form)
     draft = read_stored(row.draft)
     changes = _changes(editions, row, draft)
     look: Brand = brands.as_it_looks_now(connect, draft, form_id=form)
     draft = draft.model_copy(update={"brand": look})
-    return OpenedDraft(row=row, draft=draft, changes=changes, analysis=analyse(connect, form, draft))
+    return OpenedDraft(row=row, draft=draft, changes=changes, analysis=analyse(connect, compiled, form, draft))
 
 
 def save_draft(
-    connect: Connect, editions: Editions, *, who: SignedIn, form: UUID, revision: int, document: Any
+    connect: Connect,
+    editions: Editions,
+    compiled: CompiledDrafts,
+    *,
+    who: SignedIn,
+    form: UUID,
+    revision: int,
+    document: Any,
 ) -> SavedDraft:
     """Keep a draft made from that revision; what the core says of it is known before anything is kept.
 
@@ -130,7 +130,7 @@ def save_draft(
     draft = read_imported(document)
     former = _readable(find(connect, who=who, form=form).draft)
     refuse_beyond_rights(connect, who=who, former=former, draft=draft)
-    analysis = analyse(connect, form, draft)
+    analysis = analyse(connect, compiled, form, draft)
     with connect() as connection:
         saved = forms.save_draft(
             connection,

@@ -5,13 +5,9 @@ from random import Random
 from typing import Any
 from uuid import UUID
 
-import orjson
-
 from codexa.core.definition.brand import Brand
-from codexa.core.form.upgrades import read_stored
 from codexa.core.look_ups import NO_TABLES, Tables
 from codexa.core.program.accept import Accepted, Refused, accept, numbered
-from codexa.core.program.compiling import compile_form
 from codexa.core.program.evaluate import State, evaluate
 from codexa.core.program.explain import Explanation, explain_all
 from codexa.core.program.faces import FormFace
@@ -20,23 +16,20 @@ from codexa.core.program.payment import payment_due
 from codexa.core.program.program import Program
 from codexa.core.program.public import form_face
 from codexa.core.program.samples import sample_answers
-from codexa.core.program.translated import program_in_language
 from codexa.services import brands
 from codexa.services.answering import Given, state_with, unseen_by
-from codexa.services.bounded_cache import BoundedCache
 from codexa.services.context import context_of
 from codexa.services.errors import NotFoundError
 from codexa.services.payments.asking import ToPay
 from codexa.services.tables.rights import may_see
 from codexa.services.visitors import GUEST, Visitor, visitor_named
-from codexa.store import forms, members
+from codexa.store import members
 from codexa.store.database import Connect
 from codexa.store.groups import list_groups
 from codexa.store.sessions import SignedIn
 
 ONESELF = "me"  # as whom a draft is looked at
 _FIRST_NUMBER = 1  # of a response that is only tried
-_MOST_COMPILED = 1_000_000  # bytes of the documents that are kept compiled
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -45,39 +38,6 @@ class PreviewPage:
 
     face: FormFace
     state: dict[str, Any]
-
-
-class Drafts:
-    """The drafts that were tried of late, compiled; a revision never changes."""
-
-    def __init__(self, connect: Connect) -> None:
-        self._connect = connect
-        self._programs: BoundedCache[Program] = BoundedCache(_MOST_COMPILED)
-
-    def program(self, *, who: SignedIn, form: UUID, shown: str = "", language: str = "") -> Program:
-        """Return a form's saved draft, compiled; `shown` in another way, in another `language` ("" for its own).
-
-        Raises NotFoundError, DefinitionError where it can't be read.
-        """
-        with self._connect() as connection:
-            revision = forms.find_revision(connection, team=who.team_id, form=form)
-        if revision is None:
-            raise NotFoundError
-        own = self._programs.get((form, revision, shown), lambda: self._compile(who, form, shown))
-        if language not in own.form.locales[1:]:
-            return own
-        return self._programs.get(
-            (form, revision, shown, language),
-            lambda: (program_in_language(own, language), len(own.form.model_dump_json())),
-        )
-
-    def _compile(self, who: SignedIn, form: UUID, shown: str) -> tuple[Program, int]:
-        with self._connect() as connection:
-            found = forms.find_form(connection, team=who.team_id, form=form)
-        if found is None:
-            raise NotFoundError
-        draft = found.draft | ({"presentation": shown} if shown else {})
-        return compile_form(read_stored(draft)), len(orjson.dumps(found.draft))
 
 
 def page(connect: Connect, program: Program, given: Given, *, form: UUID, tables: Tables) -> PreviewPage:

@@ -16,8 +16,9 @@ def findings_of(
     connect: Connect, form: UUID, program: Program, people: Mapping[str, str] | None
 ) -> tuple[Finding, ...]:
     """Return every finding about a form; `people` are those of its team, as in Context."""
-    return (
-        *proof(program, people, groups.codes_for(connect, form)),
-        *calendars.gone(connect, form, program),
-        *drift(connect, form, program),
-    )
+    return (*proof(program, people, groups.codes_for(connect, form)), *beside_the_draft(connect, form, program))
+
+
+def beside_the_draft(connect: Connect, form: UUID, program: Program) -> tuple[Finding, ...]:
+    """Return those findings that hang on calendars and tables as they are now."""
+    return (*calendars.gone(connect, form, program), *drift(connect, form, program))

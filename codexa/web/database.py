@@ -7,9 +7,9 @@ from pathlib import Path
 from flask import current_app
 
 from codexa.services.admission import Admissions
+from codexa.services.compiled_drafts import CompiledDrafts
 from codexa.services.editions import Editions
 from codexa.services.own_pages import OwnPages
-from codexa.services.previewing import Drafts
 from codexa.settings import Settings
 from codexa.store.database import Connection, Database
 
@@ -24,7 +24,7 @@ class Kept:
     exports: Database
     editions: Editions
     admissions: Admissions
-    drafts: Drafts
+    compiled_drafts: CompiledDrafts
 
     @classmethod
     def of(cls, settings: Settings) -> "Kept":
@@ -38,7 +38,7 @@ class Kept:
             exports=exports,
             editions=editions,
             admissions=Admissions(connect, editions, settings),
-            drafts=Drafts(connect),
+            compiled_drafts=CompiledDrafts(connect),
         )
 
     def close(self) -> None:
@@ -80,9 +80,9 @@ def admissions() -> Admissions:
     return _kept().admissions
 
 
-def drafts() -> Drafts:
-    """Return this process's drafts."""
-    return _kept().drafts
+def compiled_drafts() -> CompiledDrafts:
+    """Return the drafts that this process has compiled."""
+    return _kept().compiled_drafts
 
 
 def files_folder() -> Path:

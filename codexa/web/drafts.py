@@ -21,7 +21,7 @@ from codexa.web.contract.drafts import (
     SaveDraftRequest,
     SavedReply,
 )
-from codexa.web.database import connection, editions
+from codexa.web.database import compiled_drafts, connection, editions
 from codexa.web.endpoint import endpoint
 from codexa.web.guard import may
 from codexa.web.limits import HEAVY_RATE, limiter, who_is_counted
@@ -36,7 +36,7 @@ MOST_DOCUMENT = 2 * 1024 * 1024  # bytes; the largest draft is well below
 def show(form: UUID) -> FormReply:
     """Open a form in the workbench."""
     who = may(Right.SEE_FORMS)
-    opened = drafts.open_draft(connection, editions(), who=who, form=form)
+    opened = drafts.open_draft(connection, editions(), compiled_drafts(), who=who, form=form)
     found = opened.row
     return FormReply(
         id=found.id,
@@ -62,7 +62,15 @@ def show(form: UUID) -> FormReply:
 def save(asked: SaveDraftRequest, form: UUID) -> SavedReply:
     """Save the draft; 409 where somebody else has saved one since."""
     who = may(Right.EDIT_FORMS)
-    kept = drafts.save_draft(connection, editions(), who=who, form=form, revision=asked.revision, document=asked.draft)
+    kept = drafts.save_draft(
+        connection,
+        editions(),
+        compiled_drafts(),
+        who=who,
+        form=form,
+        revision=asked.revision,
+        document=asked.draft,
+    )
     return SavedReply(
         revision=kept.saved.revision,
         changed_at=kept.saved.changed_at,

@@ -29,7 +29,7 @@ from codexa.web.contract.editions import (
 )
 from codexa.web.contract.history import ChangesReply
 from codexa.web.contract.responses import MOST_NUMBER
-from codexa.web.database import connection, drafts, editions
+from codexa.web.database import compiled_drafts, connection, editions
 from codexa.web.drafts import address_of
 from codexa.web.endpoint import endpoint
 from codexa.web.guard import may
@@ -94,7 +94,7 @@ def _published(who: SignedIn, form: UUID, edition: int) -> PublishedReply:
 def replay(form: UUID) -> ReplayReply:
     """Put some responses through the draft, newest first; `after`, a reply's `next`, in the query."""
     who = may(Right.SEE_RESPONSES)
-    program = drafts().program(who=who, form=form)
+    program = compiled_drafts().program(who=who, form=form)
     found = replaying.replay_page(connection, editions(), program, who=who, form=form, after=_after_of_query())
     return ReplayReply(
         looked_at=found.looked_at,

@@ -18,7 +18,7 @@ from codexa.web.contract.follow_ups import (
     SecretReply,
     TryRequest,
 )
-from codexa.web.database import connection, drafts
+from codexa.web.database import compiled_drafts, connection
 from codexa.web.endpoint import endpoint, json_reply
 from codexa.web.guard import may
 from codexa.web.limits import HEAVY_RATE, limiter, who_is_counted
@@ -31,7 +31,7 @@ blueprint = Blueprint("follow_ups", __name__, url_prefix="/api/forms/<uuid:form>
 @endpoint(blueprint, "POST", "/preview/follow-ups", body=FollowUpsRequest, reply=FollowUpsReply, most=MOST_ANSWERS)
 def would_follow(asked: FollowUpsRequest, form: UUID) -> FollowUpsReply:
     """Return what would follow from these answers to the draft; nothing is sent."""
-    program = drafts().program(who=may(Right.SEE_FORMS), form=form)
+    program = compiled_drafts().program(who=may(Right.SEE_FORMS), form=form)
     found = trying_out.follow_ups_of(connection, program, form, _given(asked))
     return FollowUpsReply(due=[DueReply.model_validate(each) for each in found])
 
@@ -52,7 +52,7 @@ def secret(form: UUID) -> SecretReply:
 def try_it(asked: TryRequest, form: UUID) -> Response:
     """Send a mail of the draft to whoever asks, marked as a try, and to nobody else."""
     who = may(Right.EDIT_FORMS)
-    program = drafts().program(who=who, form=form)
+    program = compiled_drafts().program(who=who, form=form)
     tried = trying_out.Tried(follow_up=asked.follow_up, given=_given(asked))
     trying_out.send_try(connection, program, form, tried, who=who)
     return json_reply(None)

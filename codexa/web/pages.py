@@ -1,9 +1,13 @@
 """The workbench's page, and whether the server is well."""
 
+from uuid import UUID
+
 from flask import Blueprint, Response, current_app, g, render_template
 
-from codexa.web.built import entry
+from codexa.web.built import entry, piece
 from codexa.web.database import connection
+
+_WORKBENCH = "src/app/workbench/Workbench.tsx"
 
 blueprint = Blueprint("pages", __name__)
 health = Blueprint("health", __name__)
@@ -26,11 +30,26 @@ health = Blueprint("health", __name__)
 @blueprint.get("/tables")
 @blueprint.get("/tables/<path:_area>")
 @blueprint.get("/start/<_area>")
-@blueprint.get("/forms/<path:_area>")
 def app(_area: str = "") -> Response:
     """The workbench; which part of it the browser shows hangs on the address."""
+    return _page(ahead=(), form=None)
+
+
+@blueprint.get("/forms/<uuid:form>/<path:_area>")
+def of_form(form: UUID, _area: str) -> Response:
+    """One form's workbench. What it will ask for is asked for with the page: the form itself, and its scripts."""
+    return _page(ahead=piece(_WORKBENCH), form=form)
+
+
+@blueprint.get("/forms/<path:_area>")
+def of_no_form(_area: str) -> Response:
+    """An address of no form: the browser leads to the desk."""
+    return _page(ahead=(), form=None)
+
+
+def _page(*, ahead: tuple[str, ...], form: UUID | None) -> Response:
     g.shown_frames = f" {current_app.config['SETTINGS'].practice_website}".rstrip()
-    response = Response(render_template("app.html", entry=entry("app"), nonce=g.nonce))
+    response = Response(render_template("app.html", entry=entry("app"), ahead=ahead, form=form, nonce=g.nonce))
     response.headers["Cache-Control"] = "no-cache"
     return response
 

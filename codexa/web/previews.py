@@ -43,7 +43,7 @@ from codexa.web.contract.public import (
     SpokenRequest,
     SubmitRequest,
 )
-from codexa.web.database import connection, drafts
+from codexa.web.database import compiled_drafts, connection
 from codexa.web.endpoint import endpoint, json_reply
 from codexa.web.entrance import LANGUAGE, NoticeError, link_of_request, notice, shown_of_request
 from codexa.web.first_view import first_view
@@ -101,7 +101,9 @@ def as_visitor(told: TrialVisitor) -> Visitor:
 
 def _program(form: UUID, who: SignedIn | None = None) -> Program:
     who = who or may(Right.SEE_FORMS)
-    return drafts().program(who=who, form=form, shown=shown_of_request(), language=request.args.get(LANGUAGE, ""))
+    return compiled_drafts().program(
+        who=who, form=form, shown=shown_of_request(), language=request.args.get(LANGUAGE, "")
+    )
 
 
 @endpoint(

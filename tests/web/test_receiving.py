@@ -19,6 +19,7 @@ from codexa.core.form.upgrades import read_stored
 from codexa.core.program.kept import state_of_kept
 from codexa.core.program.public import confirmation_face
 from codexa.services import desk, drafts, publishing
+from codexa.services.compiled_drafts import CompiledDrafts
 from codexa.services.editions import Editions
 from codexa.services.receiving import Received
 from codexa.services.response_csv import defused
@@ -208,14 +209,14 @@ class TestAForm:
         same = [desk.make_form(connection, who=mira, name=f"Begun as {number}") for number in range(3)]
         connection.commit()
         pool = Database(database, 8)
-        kept = Editions(pool.connection)
+        kept = Editions(pool.connection), CompiledDrafts(pool.connection)
 
         def rename(which):
             document = visit_document() | {"name": "Same name"}
             for _ in range(5):
                 # On a laden machine a first connection may come late; a person then saves again, too.
                 with suppress(BusyError):
-                    drafts.save_draft(pool.connection, kept, who=mira, form=which, revision=1, document=document)
+                    drafts.save_draft(pool.connection, *kept, who=mira, form=which, revision=1, document=document)
                     return
 
         threads = [threading.Thread(target=rename, args=(which,)) for which in same]

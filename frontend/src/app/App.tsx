@@ -1,7 +1,7 @@
 // Which screen the address means, once it is known who is signed in.
 import { useQuery } from "@tanstack/react-query";
 import { lazy, Suspense } from "react";
-import { Navigate, Route, Routes, useParams } from "react-router";
+import { Navigate, Route, Routes, useMatch, useParams } from "react-router";
 import { queries } from "../api/queries";
 import { Desk } from "./desk/Desk";
 import { FindAnything } from "./desk/FindAnything";
@@ -40,6 +40,7 @@ const BY_LINK = [
 
 export function App() {
   const session = useQuery(queries.session());
+  useFormAhead();
   useFocusKept();
   if (session.isPending) return <Waiting />;
   if (!session.data) {
@@ -82,6 +83,12 @@ export function App() {
       </Suspense>
     </SignedInProvider>
   );
+}
+
+/** A form is asked for at once, not after the session and the workbench itself have come. */
+function useFormAhead() {
+  const form = useMatch("/forms/:form/*")?.params.form;
+  useQuery({ ...queries.form(form ?? ""), enabled: form !== undefined, notifyOnChangeProps: [] });
 }
 
 function OneList() {

@@ -2,8 +2,7 @@
 import Box from "@mui/material/Box";
 import InputBase from "@mui/material/InputBase";
 import { type ClipboardEvent, type KeyboardEvent, type ReactNode, useState } from "react";
-import { MONO } from "../theme/theme";
-import { RenamedField } from "../ui/RenamedField";
+import { RenamedBox } from "../ui/RenamedField";
 
 /** The same items with one of them elsewhere; as they are where there is no such place. */
 export const moved = <Item,>(items: readonly Item[], from: number, to: number): Item[] => {
@@ -36,17 +35,9 @@ interface CodeBoxProps {
 }
 
 /** A code, changed when it is left; what is blank is not kept. */
-export function CodeBox({ name, code, onCode }: CodeBoxProps) {
-  return (
-    <RenamedField
-      value={code}
-      onRename={onCode}
-      slotProps={{
-        htmlInput: { "aria-label": name, spellCheck: false, style: { fontFamily: MONO, fontSize: 12 } },
-      }}
-    />
-  );
-}
+export const CodeBox = ({ name, code, onCode }: CodeBoxProps) => (
+  <RenamedBox code name={name} value={code} onRename={onCode} />
+);
 
 interface NewLineProps {
   name: string;

@@ -86,6 +86,7 @@ export const theme = createTheme({
       MuiPopover: { defaultProps: { transitionDuration: 0 } },
       MuiMenu: { defaultProps: { transitionDuration: 0 } },
       MuiDialog: { defaultProps: { transitionDuration: 0 } },
+      MuiSnackbar: { defaultProps: { transitionDuration: 0 } },
     }),
     MuiButton: {
       defaultProps: { disableElevation: true, size: "small" },

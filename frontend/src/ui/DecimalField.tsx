@@ -1,65 +1,41 @@
-// A number setting, typed freely and kept as exact text; what is no number is not kept and says so.
+// A number setting, as a field with its label or as a box in a table.
 import TextField from "@mui/material/TextField";
-import { useState } from "react";
+import { CellBox } from "./CellBox";
+import { type DecimalLimits, useDecimal } from "./decimal";
 
-interface Props {
+interface Props extends DecimalLimits {
   label: string;
   value: string | null;
   onChange: (value: string | null) => void;
-  /** Whether it must be a whole number. */
-  whole?: boolean;
-  hideLabel?: boolean;
   help?: string | undefined;
-  /** The least and the greatest that is taken. */
-  least?: number | undefined;
-  most?: number | undefined;
-  /** Whether it may be empty. */
-  blank?: boolean;
 }
 
-type Limits = Pick<Props, "least" | "most" | "blank">;
-
-export function DecimalField({ label, value, onChange, whole = false, hideLabel = false, help, ...limits }: Props) {
-  const [typed, setTyped] = useState<string | null>(null);
-  // What was left standing though it could not be taken: it turns back, and says so.
-  const [refused, setRefused] = useState<string | null>(null);
-  const why = typed === null ? null : wrongWith(typed, whole, limits);
-  const change = (text: string) => {
-    setTyped(text);
-    setRefused(null);
-    const plain = text.trim().replace(",", ".");
-    if (wrongWith(text, whole, limits) === null) onChange(plain === "" ? null : plain);
-  };
-  const leave = () => {
-    setRefused(why && `“${typed}” was not taken: ${why}. ${value ?? "Empty"} stays.`);
-    setTyped(null);
-  };
+export function DecimalField({ label, value, onChange, help, ...limits }: Props) {
+  const { text, problem, change, leave } = useDecimal(value, onChange, limits);
   return (
     <TextField
-      label={hideLabel ? undefined : label}
-      value={typed ?? value ?? ""}
-      error={why !== null || refused !== null}
-      helperText={why ?? refused ?? help}
+      label={label}
+      value={text}
+      error={problem !== null}
+      helperText={problem ?? help}
       onChange={(event) => change(event.target.value)}
       onBlur={leave}
-      slotProps={{
-        htmlInput: {
-          inputMode: "decimal",
-          "aria-label": hideLabel ? label : undefined,
-          style: { fontVariantNumeric: "tabular-nums" },
-        },
-      }}
+      slotProps={{ htmlInput: { inputMode: "decimal", style: { fontVariantNumeric: "tabular-nums" } } }}
     />
   );
 }
 
-/** Why a text can't be taken, or null. */
-function wrongWith(text: string, whole: boolean, { least, most, blank = true }: Limits): string | null {
-  const plain = text.trim().replace(",", ".");
-  if (plain === "") return blank ? null : "a number is wanted here";
-  const orEmpty = blank ? ", or nothing" : "";
-  if (!(whole ? /^\d{1,5}$/ : /^-?\d{1,15}(\.\d{1,10})?$/).test(plain))
-    return whole ? `a whole number is wanted${orEmpty}` : `a number such as 2.5 is wanted${orEmpty}`;
-  if (least !== undefined && Number(plain) < least) return `${least} is the least`;
-  return most !== undefined && Number(plain) > most ? `${most} is the most` : null;
+/** The same in a table, where a head stands above and the label is only heard. */
+export function DecimalBox({ label, value, onChange, ...limits }: Omit<Props, "help">) {
+  const { text, problem, change, leave } = useDecimal(value, onChange, limits);
+  return (
+    <CellBox
+      name={label}
+      value={text}
+      problem={problem}
+      inputMode="decimal"
+      onChange={(event) => change(event.target.value)}
+      onBlur={leave}
+    />
+  );
 }

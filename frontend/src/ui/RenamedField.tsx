@@ -1,57 +1,23 @@
-// A name that others use: changed when it is left, with all that uses it, or the reason why it can't be.
+// A name that others use, as a field with its label or as a box in a table.
 import TextField, { type TextFieldProps } from "@mui/material/TextField";
-import { useRef, useState } from "react";
-import { reasonOf } from "../api/client";
+import { CellBox } from "./CellBox";
+import { type RenamingProps, useRenaming } from "./renaming";
 
-type Props = Omit<TextFieldProps, "value" | "onChange" | "onBlur" | "onKeyDown" | "error"> & {
-  value: string;
-  /** Whether it may be empty; else what is emptied stays as it was. */
-  mayBeEmpty?: boolean;
-  onRename: (name: string) => Promise<void> | void;
-};
+interface BoxProps extends RenamingProps {
+  name: string;
+  code?: boolean;
+  hint?: string;
+}
 
-export function RenamedField({ value, mayBeEmpty = false, helperText, onRename, ...field }: Props) {
-  const [typed, setTyped] = useState<string | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
-  const renaming = useRef(false);
-  const forget = () => {
-    setTyped(null);
-    setProblem(null);
-  };
-  const keep = async () => {
-    const name = typed?.trim();
-    // Enter, and leaving the field while the core still renames, are one wish.
-    if (renaming.current) return;
-    if (name === "" && !mayBeEmpty) {
-      setTyped(null);
-      return setProblem(`It can’t be empty: “${value}” stays.`);
-    }
-    if (name === undefined || name === value) return forget();
-    renaming.current = true;
-    try {
-      await onRename(name);
-      forget();
-    } catch (error) {
-      setProblem(reasonOf(error));
-    } finally {
-      renaming.current = false;
-    }
-  };
-  return (
-    <TextField
-      {...field}
-      value={typed ?? value}
-      error={problem !== null}
-      helperText={problem ?? helperText}
-      onChange={(event) => {
-        setTyped(event.target.value);
-        setProblem(null);
-      }}
-      onBlur={() => void keep()}
-      onKeyDown={(event) => {
-        if (event.key === "Enter") void keep();
-        if (event.key === "Escape") forget();
-      }}
-    />
-  );
+type Props = Omit<TextFieldProps, "value" | "onChange" | "onBlur" | "onKeyDown" | "error"> & RenamingProps;
+
+export function RenamedField({ value, mayBeEmpty, helperText, onRename, ...field }: Props) {
+  const { input, problem } = useRenaming({ value, onRename, ...(mayBeEmpty && { mayBeEmpty }) });
+  return <TextField {...field} {...input} error={problem !== null} helperText={problem ?? helperText} />;
+}
+
+/** The same in a table, where a head stands above and the name of the box is only heard. */
+export function RenamedBox({ name, code = false, hint, ...renamed }: BoxProps) {
+  const { input, problem } = useRenaming(renamed);
+  return <CellBox {...input} name={name} problem={problem} code={code} title={hint} />;
 }

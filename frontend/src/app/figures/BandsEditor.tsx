@@ -4,8 +4,8 @@ import Button from "@mui/material/Button";
 import IconButton from "@mui/material/IconButton";
 import Typography from "@mui/material/Typography";
 import { ColumnHeads } from "../../fields/table_pieces";
-import { DecimalField } from "../../ui/DecimalField";
-import { RenamedField } from "../../ui/RenamedField";
+import { DecimalBox, DecimalField } from "../../ui/DecimalField";
+import { RenamedBox } from "../../ui/RenamedField";
 import { Findings } from "../compose/Findings";
 import { FormulaEditor } from "../compose/FormulaEditor";
 import { useFindings } from "../compose/useFindings";
@@ -50,17 +50,16 @@ export function BandsEditor({ figure, edit }: EditorProps<Bands>) {
               "& .MuiInputBase-input": { py: 0.5, px: 1, fontSize: 13 },
             }}
           >
-            <DecimalField
-              hideLabel
+            <DecimalBox
               label={`Band ${at + 1} begins at; empty for everything below the next`}
               value={band.start}
               onChange={(start) => change(at, { start })}
             />
-            <RenamedField
+            <RenamedBox
+              name={`Name of band ${at + 1}`}
               value={band.label}
               mayBeEmpty
               onRename={(name) => actions.rename(figure.id, `bands.${at}.label`, name)}
-              slotProps={{ htmlInput: { "aria-label": `Name of band ${at + 1}` } }}
             />
             <BandValue figure={figure.id} at={at} text={band.value} onChange={(value) => change(at, { value })} />
             <IconButton

@@ -6,8 +6,8 @@ import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { isKeyRead, keyFrom } from "../../model/outline";
-import { DecimalField } from "../../ui/DecimalField";
-import { RenamedField } from "../../ui/RenamedField";
+import { DecimalBox } from "../../ui/DecimalField";
+import { RenamedBox } from "../../ui/RenamedField";
 import { HelpButton } from "../help/HelpTopic";
 import { useBench } from "../workbench/bench";
 import { useNameOf } from "../workbench/names_seen";
@@ -44,16 +44,15 @@ export function ProfileEditor({ figure, edit }: EditorProps<ProfileFigure>) {
               // Not by its code, which follows the name that is being typed.
               <Box component="th" scope="col" key={at} sx={{ ...cell, minWidth: 130 }}>
                 <Box sx={{ display: "flex" }}>
-                  <RenamedField
+                  <RenamedBox
+                    name={`Name of profile ${at + 1}`}
+                    hint={`Code: ${profile.code}`}
                     value={profile.label}
                     onRename={(name) =>
                       isRead
                         ? actions.rename(figure.id, `profiles.${at}.label`, name)
                         : edit(withProfileNamed(figure, at, name, isRead))
                     }
-                    slotProps={{
-                      htmlInput: { "aria-label": `Name of profile ${at + 1}`, title: `Code: ${profile.code}` },
-                    }}
                   />
                   <IconButton
                     aria-label={`Remove the profile ${profile.label}`}
@@ -109,9 +108,8 @@ export function ProfileEditor({ figure, edit }: EditorProps<ProfileFigure>) {
                     {option.label}
                   </Box>
                   {profiles.map((profile, column) => (
-                    <Box component="td" key={column} sx={{ ...cell, "& .MuiInputBase-input": { py: 0.5, px: 1 } }}>
-                      <DecimalField
-                        hideLabel
+                    <Box component="td" key={column} sx={cell}>
+                      <DecimalBox
                         label={`${option.label} speaks for ${profile.label}`}
                         value={question.points[option.code]?.[profile.code] ?? null}
                         onChange={(value) => change(option.code, profile.code, value)}

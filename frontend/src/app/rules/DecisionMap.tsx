@@ -9,7 +9,6 @@ import {
   type Edge,
   EdgeLabelRenderer,
   type EdgeProps,
-  Handle,
   MarkerType,
   type Node,
   type NodeProps,
@@ -42,6 +41,13 @@ const READABLE = 0.85;
 /** A column of the map with a usual gutter. */
 const COLUMN = BOX.width + 36;
 const MOST_COLUMNS = 6;
+// Told, not measured: to measure a hundred boxes would lay the page out anew, twice.
+const JOINTS: NonNullable<Node["handles"]> = [
+  { type: "target", position: Position.Top, x: BOX.width / 2, y: 0 },
+  { type: "source", position: Position.Bottom, x: BOX.width / 2, y: BOX.height },
+];
+/** From so many boxes on only those in sight are drawn. */
+const MANY = 60;
 const PLAIN = { bgcolor: "background.paper", borderColor: "divider" } as const;
 
 type BoxData = {
@@ -93,6 +99,7 @@ function DrawnMap({ highlighted, onPoint }: Props) {
     position: places.get(box.id) ?? { x: 0, y: 0 },
     // A node that is new and not measured is hidden until it is: whoever is on it by keyboard would be thrown off.
     measured: BOX,
+    handles: JOINTS,
     // Above the arrows that are lit.
     zIndex: highlighted === box.id ? 3 : 2,
     data: {
@@ -109,6 +116,7 @@ function DrawnMap({ highlighted, onPoint }: Props) {
     type: "band",
     position: band,
     measured: band,
+    handles: [],
     zIndex: -1,
     data: { band },
   }));
@@ -188,7 +196,7 @@ function DrawnMap({ highlighted, onPoint }: Props) {
         nodesConnectable={false}
         edgesFocusable={false}
         elementsSelectable={false}
-        onlyRenderVisibleElements={nodes.length > 120}
+        onlyRenderVisibleElements={nodes.length > MANY}
         onInit={beginAtTop}
         panOnScroll
         minZoom={0.1}
@@ -216,7 +224,6 @@ const BoxOnMap = memo(function BoxOnMap({ data }: NodeProps<BoxNode>) {
   const { box, lit, value, chosen, point, open } = data;
   return (
     <div className={`rm-box rm-${box.what}`} data-lit={lit || undefined} data-chosen={chosen || undefined}>
-      <Handle type="target" position={Position.Top} isConnectable={false} />
       <button
         type="button"
         className="rm-point"
@@ -240,7 +247,6 @@ const BoxOnMap = memo(function BoxOnMap({ data }: NodeProps<BoxNode>) {
           Go there
         </button>
       )}
-      <Handle type="source" position={Position.Bottom} isConnectable={false} />
     </div>
   );
 });

@@ -1,15 +1,15 @@
 // Rules: every rule as a sentence, and the map of what leads where; both walked with answers.
 import Box from "@mui/material/Box";
-import Button from "@mui/material/Button";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { visuallyHidden } from "@mui/utils";
-import { useMemo, useState } from "react";
+import { memo, useMemo, useState } from "react";
 import type { OutcomeReply } from "../../api/generated/wire";
 import type { Parts } from "../../model/parts";
-import { SERIF } from "../../theme/theme";
 import { Sentence } from "../compose/Margin";
+import { SidePanel } from "../../ui/SideList";
+import { useStable } from "../../ui/useStable";
 import { useBench } from "../workbench/bench";
 import { useOpenPart } from "../workbench/useOpenPart";
 import { useOutcome } from "../workbench/useOutcome";
@@ -25,12 +25,12 @@ import {
   type RuleFilter,
   rulesOf,
 } from "./rules";
-import { SidePanel } from "../../ui/SideList";
 import { Walk } from "./Walk";
 
 export function Rules() {
   const { form, parts, analysis } = useBench();
   const outcome = useOutcome();
+  const open = useStable(useOpenPart());
   const [filter, setFilter] = useState<RuleFilter>({ search: "", reads: "", fact: "" });
   const [pointed, setPointed] = useState("");
   const rules = useMemo(() => rulesOf(parts, analysis.notes, isListed), [parts, analysis.notes]);
@@ -114,7 +114,8 @@ export function Rules() {
                   parts={parts}
                   outcome={outcome}
                   pointed={pointed === rule.owner.id}
-                  onPoint={() => setPointed(rule.owner.id)}
+                  onPoint={setPointed}
+                  onOpen={open}
                 />
               ))}
             </Box>
@@ -134,60 +135,37 @@ interface SentenceProps {
   parts: Parts;
   outcome: OutcomeReply | undefined;
   pointed: boolean;
-  onPoint: () => void;
+  onPoint: (part: string) => void;
+  onOpen: (part: string, setting: string) => void;
 }
 
-function RuleSentence({ rule, parts, outcome, pointed, onPoint }: SentenceProps) {
-  const openPart = useOpenPart();
+const RuleSentence = memo(function RuleSentence({ rule, parts, outcome, pointed, onPoint, onOpen }: SentenceProps) {
   const { owner, note } = rule;
   const holds = outcome?.holding[owner.id]?.[note.setting];
-  const open = () => openPart(owner.id, note.setting);
+  const open = () => onOpen(owner.id, note.setting);
   return (
-    <Box
-      sx={{
-        position: "relative",
-        px: 2,
-        py: 0.75,
-        borderLeft: 3,
-        borderColor: pointed ? "note.rule" : "transparent",
-        bgcolor: pointed ? "noteTint.rule" : undefined,
-        "&:hover .open-rule, & .open-rule:focus-visible": { opacity: 1 },
-      }}
-    >
-      <Box
-        component="button"
+    <div className="rl-rule" data-pointed={pointed || undefined}>
+      <button
         type="button"
+        className="rl-sentence"
         aria-pressed={pointed}
-        onClick={onPoint}
+        onClick={() => onPoint(owner.id)}
         onDoubleClick={open}
-        sx={{
-          display: "block",
-          width: "100%",
-          p: 0,
-          font: "inherit",
-          textAlign: "left",
-          color: "inherit",
-          background: "none",
-          border: 0,
-          cursor: "pointer",
-        }}
       >
-        <span style={{ fontFamily: SERIF }}>{owner.number}</span> <b>{owner.title}</b>{" "}
+        <span className="nt-number">{owner.number}</span> <b>{owner.title}</b>{" "}
         <Sentence words={note.words} parts={parts} />
-      </Box>
-      {/* Room for the button that opens it, whatever is known of it. */}
-      <Typography variant="body2" sx={{ minHeight: 20, color: holds ? "note.rule" : "text.secondary" }}>
+      </button>
+      <div className="rl-now" data-holds={holds || undefined}>
         {note.condition ? nowWords(owner.id, note, outcome) : nowValue(owner.id, outcome)}
-      </Typography>
-      <Button
-        className="open-rule"
-        size="small"
+      </div>
+      <button
+        type="button"
+        className="rl-open"
         onClick={open}
         aria-label={`Open in Compose: ${owner.number} ${owner.title}`}
-        sx={{ position: "absolute", right: 8, bottom: 2, py: 0, opacity: 0, bgcolor: "background.paper" }}
       >
         Open
-      </Button>
-    </Box>
+      </button>
+    </div>
   );
-}
+});

@@ -1,13 +1,13 @@
 // The questions of a grid as a table: label · code. Pasted lines, with or without codes, fill it.
 import Box from "@mui/material/Box";
 import IconButton from "@mui/material/IconButton";
-import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import type { ClipboardEvent } from "react";
 import type { GridField } from "../../api/generated/wire";
 import { newId } from "../../model/new_block";
 import { keyFrom } from "../../model/outline";
 import { pastedOptions } from "../options/paste";
+import { CellBox } from "../../ui/CellBox";
 import type { SettingsProps } from "../settings_props";
 import { byAltArrows, CodeBox, moved, NewLine } from "../table_pieces";
 
@@ -38,13 +38,12 @@ export function GridQuestions({ block, edit }: SettingsProps<GridField>) {
             display: "grid",
             gridTemplateColumns: "minmax(0,1fr) 92px 20px",
             gap: 0.5,
-            "& .MuiInputBase-input": { px: 0.75, py: 0.5, fontSize: 13 },
           }}
         >
-          <TextField
+          <CellBox
+            name={`Question ${index + 1}`}
             value={question.label}
             onChange={(event) => change(question.id, { label: event.target.value })}
-            slotProps={{ htmlInput: { "aria-label": `Question ${index + 1}` } }}
           />
           <CodeBox
             name={`Code of question ${index + 1}`}

@@ -15,7 +15,8 @@ import { newId } from "../../model/new_block";
 import { codeFrom } from "../../model/outline";
 import { counted } from "../../text/words";
 import { MONO } from "../../theme/theme";
-import { DecimalField } from "../../ui/DecimalField";
+import { CellBox } from "../../ui/CellBox";
+import { DecimalBox } from "../../ui/DecimalField";
 import { PictureField } from "../../ui/PictureField";
 import type { SettingsProps } from "../settings_props";
 import { OptionSource } from "./OptionSource";
@@ -185,32 +186,23 @@ function OptionRow({ option, number, onChange, onLabel, onCode, onMove, onRemove
         gridTemplateColumns: GRID,
         gap: 0.5,
         alignItems: "start",
-        "& .MuiInputBase-input": { px: 0.75, py: 0.5, fontSize: 13 },
       }}
     >
-      <TextField
-        value={option.label}
-        onChange={(event) => onLabel(event.target.value)}
-        slotProps={{
-          htmlInput: { "aria-label": `Label of option ${number}` },
-          input: option.picture
-            ? {
-                startAdornment: (
-                  <Box component="img" src={option.picture} alt="" sx={{ width: 22, height: 22, ml: 0.5 }} />
-                ),
-              }
-            : {},
-        }}
-      />
+      <Box sx={{ display: "flex", alignItems: "center", gap: 0.5 }}>
+        {option.picture && <Box component="img" src={option.picture} alt="" sx={{ width: 22, height: 22 }} />}
+        <CellBox
+          name={`Label of option ${number}`}
+          value={option.label}
+          onChange={(event) => onLabel(event.target.value)}
+        />
+      </Box>
       <CodeBox name={`Code of option ${number}`} code={option.code} onCode={onCode} />
-      <DecimalField
-        hideLabel
+      <DecimalBox
         label={`Option ${number} counts as`}
         value={option.counts_as}
         onChange={(value) => onChange({ counts_as: value ?? "0" })}
       />
-      <DecimalField
-        hideLabel
+      <DecimalBox
         blank
         least={0}
         label={`Price of option ${number}`}
@@ -225,28 +217,30 @@ function OptionRow({ option, number, onChange, onLabel, onCode, onMove, onRemove
       >
         {option.shown || option.locked ? "◇" : "⋮"}
       </IconButton>
-      <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
-        <MenuItem onClick={does(() => onOpen("shown"))}>
-          <ListItemText primary={option.shown ? "Shown when …" : "Show it by a rule"} secondary={option.shown} />
-        </MenuItem>
-        <MenuItem onClick={does(() => onOpen("locked"))}>
-          <ListItemText primary={option.locked ? "Locked when …" : "Lock it by a rule"} secondary={option.locked} />
-        </MenuItem>
-        <MenuItem onKeyDown={(event) => event.stopPropagation()} disableRipple>
-          <PictureField label="Picture" value={option.picture} onChange={(picture) => onChange({ picture })} />
-        </MenuItem>
-        <MenuItem onKeyDown={(event) => event.stopPropagation()} disableRipple>
-          <TextField
-            label="Belongs to"
-            value={option.belongs_to}
-            helperText="For filters: option.belongs_to"
-            onChange={(event) => onChange({ belongs_to: event.target.value })}
-          />
-        </MenuItem>
-        <MenuItem onClick={does(() => onMove(-1))}>Move up (Alt+↑)</MenuItem>
-        <MenuItem onClick={does(() => onMove(1))}>Move down (Alt+↓)</MenuItem>
-        <MenuItem onClick={does(onRemove)}>Remove option {number}</MenuItem>
-      </Menu>
+      {anchor && (
+        <Menu anchorEl={anchor} open onClose={() => setAnchor(null)}>
+          <MenuItem onClick={does(() => onOpen("shown"))}>
+            <ListItemText primary={option.shown ? "Shown when …" : "Show it by a rule"} secondary={option.shown} />
+          </MenuItem>
+          <MenuItem onClick={does(() => onOpen("locked"))}>
+            <ListItemText primary={option.locked ? "Locked when …" : "Lock it by a rule"} secondary={option.locked} />
+          </MenuItem>
+          <MenuItem onKeyDown={(event) => event.stopPropagation()} disableRipple>
+            <PictureField label="Picture" value={option.picture} onChange={(picture) => onChange({ picture })} />
+          </MenuItem>
+          <MenuItem onKeyDown={(event) => event.stopPropagation()} disableRipple>
+            <TextField
+              label="Belongs to"
+              value={option.belongs_to}
+              helperText="For filters: option.belongs_to"
+              onChange={(event) => onChange({ belongs_to: event.target.value })}
+            />
+          </MenuItem>
+          <MenuItem onClick={does(() => onMove(-1))}>Move up (Alt+↑)</MenuItem>
+          <MenuItem onClick={does(() => onMove(1))}>Move down (Alt+↓)</MenuItem>
+          <MenuItem onClick={does(onRemove)}>Remove option {number}</MenuItem>
+        </Menu>
+      )}
     </Box>
   );
 }

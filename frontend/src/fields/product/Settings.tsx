@@ -1,13 +1,13 @@
 // What a product costs: one price, or a table of options: label · code · price · stock.
 import Box from "@mui/material/Box";
 import IconButton from "@mui/material/IconButton";
-import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import type { ClipboardEvent } from "react";
 import type { ProductField } from "../../api/generated/wire";
 import { newId } from "../../model/new_block";
 import { codeFrom } from "../../model/outline";
-import { DecimalField } from "../../ui/DecimalField";
+import { CellBox } from "../../ui/CellBox";
+import { DecimalBox, DecimalField } from "../../ui/DecimalField";
 import { PictureField } from "../../ui/PictureField";
 import { pastedOptions } from "../options/paste";
 import type { SettingsProps } from "../settings_props";
@@ -70,29 +70,26 @@ export function ProductPrices({ block, edit, rename, mayFollow }: SettingsProps<
             gridTemplateColumns: GRID,
             gap: 0.5,
             alignItems: "start",
-            "& .MuiInputBase-input": { px: 0.75, py: 0.5, fontSize: 13 },
           }}
         >
-          <TextField
+          <CellBox
+            name={`Label of option ${index + 1}`}
             value={option.label}
             onChange={(event) => relabel(option, event.target.value)}
-            slotProps={{ htmlInput: { "aria-label": `Label of option ${index + 1}` } }}
           />
           <CodeBox
             name={`Code of option ${index + 1}`}
             code={option.code}
             onCode={(code) => rename(`options.${index}.code`, code)}
           />
-          <DecimalField
-            hideLabel
+          <DecimalBox
             least={0}
             blank={false}
             label={`Price of option ${index + 1}`}
             value={option.price}
             onChange={(price) => change(option.id, { price: price ?? option.price })}
           />
-          <DecimalField
-            hideLabel
+          <DecimalBox
             whole
             label={`Stock of option ${index + 1}`}
             value={option.stock === null ? null : String(option.stock)}
