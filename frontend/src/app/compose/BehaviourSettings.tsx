@@ -63,11 +63,7 @@ export function BehaviourSettings({ entry, edit }: Props) {
       <FormulaButtons entry={entry} formulas={FORMULAS} />
       {entry.what === "block" && isQuestion(entry.part) && <FromVisitor part={entry.part} edit={edit} />}
       {entry.what === "block" && isQuestion(entry.part) && (
-        <SettingRows
-          rows={[...(entry.part.default.trim() ? [FOLLOWS] : []), ...KEEPING]}
-          of={entry.part}
-          edit={edit}
-        />
+        <SettingRows rows={[...(entry.part.default.trim() ? [FOLLOWS] : []), ...KEEPING]} of={entry.part} edit={edit} />
       )}
       <UsedBy part={entry.id} />
     </>

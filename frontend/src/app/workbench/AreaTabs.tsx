@@ -1,16 +1,19 @@
 import Box from "@mui/material/Box";
-import { useQuery } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { NavLink } from "react-router";
 import { queries } from "../../api/queries";
 import { isListed } from "../rules/rules";
 import { useSignedIn } from "../signed_in";
+import { BEGINS_WITH_OUTCOME, fetchArea } from "./area_code";
 import { AREAS, HISTORY } from "./areas";
 import { useBench } from "./bench";
 
 export function AreaTabs({ area, formId }: { area: string; formId: string }) {
-  const { reply, form, parts, analysis, selected, selectAll } = useBench();
+  const { reply, form, parts, analysis, selected, selectAll, saved, trying } = useBench();
   const who = useSignedIn();
   const failing = useFailingTrials();
+  const client = useQueryClient();
+  const outcome = queries.outcome(reply.id, saved.revision, trying);
   const counts: Record<string, number> = {
     rules: Object.values(analysis.notes).flat().filter(isListed).length,
     figures: form.figures.length,
@@ -43,6 +46,9 @@ export function AreaTabs({ area, formId }: { area: string; formId: string }) {
           to={`/forms/${formId}/${name}`}
           // What is open in an area is closed with it: on coming back it would take the focus.
           onClick={() => selectAll(selected)}
+          onPointerEnter={() => fetchArea(name)}
+          onFocus={() => fetchArea(name)}
+          onPointerDown={() => BEGINS_WITH_OUTCOME.has(name) && void client.prefetchQuery(outcome)}
           aria-current={name === area ? "page" : undefined}
           sx={{
             display: "flex",

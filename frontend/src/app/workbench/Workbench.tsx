@@ -20,6 +20,7 @@ import { noteOpened } from "../desk/opened_lately";
 import { mayEdit, SignedInProvider, useSignedIn } from "../signed_in";
 import { isSomethingOpen, isTypingText } from "../compose/keys";
 import { isTurnedOff } from "../compose/single_keys";
+import { AREA_CODE } from "./area_code";
 import { AreaTabs } from "./AreaTabs";
 import { type Bench, BenchContext, NOTHING_ANSWERED, type Selection, type Trying } from "./bench";
 import { ClashNotice } from "./ClashNotice";
@@ -34,20 +35,18 @@ import { useSelection } from "./useSelection";
 import { ValueInserter } from "./ValueInserter";
 import { WorkbenchHeader } from "./WorkbenchHeader";
 
-const PaymentArea = lazy(() => import("../payment/PaymentArea").then((module) => ({ default: module.PaymentArea })));
-const BrandArea = lazy(() => import("../brand/BrandArea").then((module) => ({ default: module.BrandArea })));
-const Figures = lazy(() => import("../figures/Figures").then((module) => ({ default: module.Figures })));
-const FollowUps = lazy(() => import("../follow_ups/FollowUps").then((module) => ({ default: module.FollowUps })));
-const HistoryArea = lazy(() => import("../history/HistoryArea").then((module) => ({ default: module.HistoryArea })));
-const LanguagesArea = lazy(() =>
-  import("../languages/LanguagesArea").then((module) => ({ default: module.LanguagesArea })),
-);
-const Rules = lazy(() => import("../rules/Rules").then((module) => ({ default: module.Rules })));
-const SlotsArea = lazy(() => import("../slots/SlotsArea").then((module) => ({ default: module.SlotsArea })));
-const Rehearsal = lazy(() => import("../trials/Rehearsal").then((module) => ({ default: module.Rehearsal })));
-const Trials = lazy(() => import("../trials/Trials").then((module) => ({ default: module.Trials })));
-const Preview = lazy(() => import("../preview/Preview").then((module) => ({ default: module.Preview })));
-const Responses = lazy(() => import("../responses/Responses").then((module) => ({ default: module.Responses })));
+const PaymentArea = lazy(() => AREA_CODE.payment().then((module) => ({ default: module.PaymentArea })));
+const BrandArea = lazy(() => AREA_CODE.brand().then((module) => ({ default: module.BrandArea })));
+const Figures = lazy(() => AREA_CODE.figures().then((module) => ({ default: module.Figures })));
+const FollowUps = lazy(() => AREA_CODE["follow-ups"]().then((module) => ({ default: module.FollowUps })));
+const HistoryArea = lazy(() => AREA_CODE.history().then((module) => ({ default: module.HistoryArea })));
+const LanguagesArea = lazy(() => AREA_CODE.languages().then((module) => ({ default: module.LanguagesArea })));
+const Rules = lazy(() => AREA_CODE.rules().then((module) => ({ default: module.Rules })));
+const SlotsArea = lazy(() => AREA_CODE.slots().then((module) => ({ default: module.SlotsArea })));
+const Rehearsal = lazy(() => AREA_CODE.rehearsal().then((module) => ({ default: module.Rehearsal })));
+const Trials = lazy(() => AREA_CODE.trials().then((module) => ({ default: module.Trials })));
+const Preview = lazy(() => AREA_CODE.preview().then((module) => ({ default: module.Preview })));
+const Responses = lazy(() => AREA_CODE.responses().then((module) => ({ default: module.Responses })));
 
 interface Props {
   formId: string;
