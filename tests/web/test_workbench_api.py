@@ -7,7 +7,7 @@ import pytest
 from conftest import Browser, make_person, save_draft, visit_document, within
 from PIL import Image
 
-from codexa.services import desk, publishing
+from codexa.services import desk, groups, publishing
 from codexa.services.errors import TrialsFailError
 from codexa.store import history
 
@@ -333,3 +333,32 @@ def test_conditions_travel_as_rows_and_as_formulas(as_mira):
     again = as_mira.post("/api/conditions/rows", json={"formula": kept}).json["rows"]["rows"]
     assert [row["operands"] for row in again] == [["12 +"]]
     assert as_mira.post("/api/conditions/rows", json={"formula": "people >"}).json["rows"] is None
+
+
+class TestOpening:
+    def test_begins_with_the_page_where_the_address_is_a_forms(self, as_mira, draft):
+        page = as_mira.get(f"/forms/{draft}/compose").text
+        ahead = re.findall(r'<link rel="preload" as="fetch" crossorigin href="([^"]+)">', page)
+        assert [as_mira.get(each).status_code for each in ahead] == [200]
+        assert ahead == [f"/api/forms/{draft}"]
+        scripts = re.findall(r'<link rel="modulepreload" href="([^"]+)">', page)
+        assert len(scripts) == len(set(scripts))
+        assert any("Workbench" in each for each in scripts)
+        elsewhere = as_mira.get("/forms/none/compose").text
+        assert "/api/forms/" not in elsewhere
+        assert len(scripts) > elsewhere.count('"modulepreload"')
+
+    def test_says_what_is_true_of_the_draft_and_of_the_team_now(self, as_mira, connection, mira, draft):
+        def told():
+            return {finding["code"] for finding in as_mira.get(f"/api/forms/{draft}").json["analysis"]["findings"]}
+
+        (first,) = visit_document()["pages"]
+        asking = {"id": "why", "type": "short_text", "key": "why", "label": "Why", "shown": 'INGROUP("keepers")'}
+        as_it_was = told()
+        save(connection, mira, draft, 1, pages=[first | {"blocks": [*first["blocks"], asking]}])
+        assert told() == told() == as_it_was | {"no_such_group"}
+        groups.make(within(connection), who=mira, name="Keepers")
+        connection.commit()
+        assert told() == as_it_was
+        save(connection, mira, draft, 2, title="")
+        assert told() == as_it_was | {"no_title"}
