@@ -27,7 +27,7 @@ import { byAltArrows, CodeBox, ColumnHeads, moved, NewLine } from "../table_piec
 
 const MOST_TOLD = 5;
 const AT_ONCE = 24; // rows that are drawn: hundreds of text fields at once are slow
-const GRID = "minmax(0,1fr) 62px 54px 54px 20px";
+const GRID = "minmax(0,1fr) 56px 46px 46px 18px";
 
 export function OptionTable({ block, edit, open, rename, mayFollow }: SettingsProps<SingleChoiceField>) {
   const [asText, setAsText] = useState(false);
@@ -88,7 +88,7 @@ export function OptionTable({ block, edit, open, rename, mayFollow }: SettingsPr
           <ColumnHeads columns={GRID} gap={0.5}>
             <span>Label</span>
             <span>Code</span>
-            <Box component="span" sx={{ textAlign: "right", whiteSpace: "nowrap" }}>
+            <Box component="span" sx={{ justifySelf: "end", whiteSpace: "nowrap" }}>
               Counts as
             </Box>
             <Box component="span" sx={{ textAlign: "right" }}>
@@ -213,7 +213,7 @@ function OptionRow({ option, number, onChange, onLabel, onCode, onMove, onRemove
         aria-label={`More for option ${number}`}
         aria-haspopup="menu"
         onClick={(event) => setAnchor(event.currentTarget)}
-        sx={{ width: 20, height: 28, fontSize: 14, color: option.shown || option.locked ? "note.rule" : undefined }}
+        sx={{ width: 18, height: 28, fontSize: 14, color: option.shown || option.locked ? "note.rule" : undefined }}
       >
         {option.shown || option.locked ? "◇" : "⋮"}
       </IconButton>
