@@ -281,14 +281,15 @@ def _take(
     if kept is None:
         return None
     number, state = kept
+    state = _with_own_page(incoming, state)
     claims.keep(connection, form=incoming.form, number=number, claims=claimed)
     if due is not None:
         _ask_for(connection, incoming.form, number, due, form.payment)
     if at is None and not _is_held(incoming, due):
         moments = _FIRST_MOMENTS if due is None else _FIRST_MOMENTS_WAITING
         event = Happened(form=incoming.form, number=number, moments=moments)
-        keep_due(connection, state, event, incoming.pages)
-    return Received(number=number, repeated=False, confirmation=_confirmation(incoming, state))
+        keep_due(connection, state, event, None)
+    return Received(number=number, repeated=False, confirmation=confirmation_face(state))
 
 
 def _ask_for(connection: Connection, form: UUID, number: int, due: PaymentDue, how: Payment) -> None:
@@ -397,11 +398,11 @@ def _repeated(program: Program, kept: Kept, incoming: Incoming) -> Received:
     if kept.content_digest != incoming.digest:
         raise KeyReusedError
     state = state_of_kept(program, kept.answers, Context.from_json(kept.told, number=kept.number))
-    return Received(number=kept.number, repeated=True, confirmation=_confirmation(incoming, state))
+    confirmation = confirmation_face(_with_own_page(incoming, state))
+    return Received(number=kept.number, repeated=True, confirmation=confirmation)
 
 
-def _confirmation(incoming: Incoming, state: State) -> ConfirmationFace:
+def _with_own_page(incoming: Incoming, state: State) -> State:
+    """Return the state in which texts know the response's own page, where it has one."""
     number = state.context.number
-    if incoming.pages is None or number is None:
-        return confirmation_face(state)
-    return confirmation_face(incoming.pages.known_in(state, incoming.form, number))
+    return state if incoming.pages is None or number is None else incoming.pages.known_in(state, incoming.form, number)

@@ -393,15 +393,6 @@ BEGIN
 	RETURN NEW;
 END;
 $$;
-CREATE FUNCTION public.procrastinate_trigger_function_status_events_insert_v1() RETURNS trigger
-    LANGUAGE plpgsql
-    AS $$
-BEGIN
-    INSERT INTO procrastinate_events(job_id, type)
-        VALUES (NEW.id, 'deferred'::procrastinate_job_event_type);
-	RETURN NEW;
-END;
-$$;
 CREATE FUNCTION public.procrastinate_trigger_function_status_events_update_v1() RETURNS trigger
     LANGUAGE plpgsql
     AS $$
@@ -1801,7 +1792,6 @@ CREATE TRIGGER procrastinate_jobs_notify_queue_job_inserted_v1 AFTER INSERT ON p
 CREATE TRIGGER procrastinate_trigger_abort_requested_events_v1 AFTER UPDATE OF abort_requested ON public.procrastinate_jobs FOR EACH ROW WHEN ((new.abort_requested = true)) EXECUTE FUNCTION public.procrastinate_trigger_abort_requested_events_procedure_v1();
 CREATE TRIGGER procrastinate_trigger_delete_jobs_v1 BEFORE DELETE ON public.procrastinate_jobs FOR EACH ROW EXECUTE FUNCTION public.procrastinate_unlink_periodic_defers_v1();
 CREATE TRIGGER procrastinate_trigger_scheduled_events_v1 AFTER INSERT OR UPDATE ON public.procrastinate_jobs FOR EACH ROW WHEN (((new.scheduled_at IS NOT NULL) AND (new.status = 'todo'::public.procrastinate_job_status))) EXECUTE FUNCTION public.procrastinate_trigger_function_scheduled_events_v1();
-CREATE TRIGGER procrastinate_trigger_status_events_insert_v1 AFTER INSERT ON public.procrastinate_jobs FOR EACH ROW WHEN ((new.status = 'todo'::public.procrastinate_job_status)) EXECUTE FUNCTION public.procrastinate_trigger_function_status_events_insert_v1();
 CREATE TRIGGER procrastinate_trigger_status_events_update_v1 AFTER UPDATE OF status ON public.procrastinate_jobs FOR EACH ROW EXECUTE FUNCTION public.procrastinate_trigger_function_status_events_update_v1();
 CREATE TRIGGER response_changed AFTER UPDATE ON public.response FOR EACH ROW WHEN ((old.* IS DISTINCT FROM new.*)) EXECUTE FUNCTION public.note_for_ledger();
 CREATE TRIGGER response_gone AFTER DELETE ON public.response FOR EACH ROW EXECUTE FUNCTION public.note_for_ledger();

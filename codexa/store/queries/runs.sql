@@ -1,6 +1,6 @@
 -- name: insert_runs
 -- Keeps what follows from an event of a response; what was kept before stays as it is. For what is done at one moment
--- there is one job, written as procrastinate's own function writes it.
+-- there is one job, written as procrastinate's own function writes it, without calling that.
 WITH kept AS (
     INSERT INTO run (form_id, number, follow_up, name, moment, kind, content, again, due_at, asked_by)
     SELECT %(form)s, %(number)s, due.follow_up, due.name, due.moment, due.kind, due.content, due.again, due.at,
@@ -12,9 +12,8 @@ WITH kept AS (
 ), together AS (
     SELECT jsonb_build_object('runs', jsonb_agg(id ORDER BY id)) AS args, due_at FROM kept GROUP BY due_at
 )
-SELECT procrastinate_defer_jobs_v1(array_agg(
-    ROW('default', %(task)s, 0, NULL, NULL, args, due_at)::procrastinate_job_to_defer_v1
-)) FROM together HAVING count(*) > 0;
+INSERT INTO procrastinate_jobs (queue_name, task_name, args, scheduled_at)
+SELECT 'default', %(task)s, args, due_at FROM together;
 
 -- name: take_run
 -- A run that is still to be done; nothing where it has ended, or its response or form was removed.

@@ -39,6 +39,15 @@ export function Combobox(props: Props) {
     if (option && !option.barred) onPick(option.id);
     close();
   };
+  // Whoever has typed the whole name, and goes on, has chosen: it would be lost.
+  const leave = () => {
+    const words = typed?.trim().toLocaleLowerCase();
+    const isMeant = ({ id, label: each }: ShownOption) =>
+      each.trim().toLocaleLowerCase() === words && !chosen.includes(id);
+    const meant = words ? found.filter(isMeant) : [];
+    if (meant.length === 1) pick(meant[0]);
+    else close();
+  };
   const onKeyDown = (event: React.KeyboardEvent) => {
     const moves: Record<string, number> = { ArrowDown: 1, ArrowUp: -1 };
     const move = moves[event.key];
@@ -77,7 +86,7 @@ export function Combobox(props: Props) {
           if (event.target.value === "") onPick("");
         }}
         onClick={() => !locked && !open && onTyped("")}
-        onBlur={close}
+        onBlur={leave}
         onKeyDown={onKeyDown}
       />
       <ul id={`${controlId}-list`} ref={list} role="listbox" aria-label={name} hidden={!open}>

@@ -228,6 +228,20 @@ describe("a dropdown", () => {
     expect(entered).toEqual([null]);
   });
 
+  it("of many options takes the one whose whole name was typed when it is left, and nothing of a part", async () => {
+    const { user, latest, entered, box } = await searched({ answer: "o3" });
+    await user.clear(box);
+    await user.type(box, "star 2");
+    await user.tab();
+    expect(latest()).toBe("o2");
+    expect((box as HTMLInputElement).value).toBe("Star 2");
+    const before = entered.length;
+    await user.click(box);
+    await user.type(box, "sta");
+    await user.tab();
+    expect(entered).toHaveLength(before);
+  });
+
   it("of many options does not give a barred one", async () => {
     const { user, entered, box } = await searched({ facts: { barred: ["o7"] } });
     await user.type(box, "star 7{Enter}");
