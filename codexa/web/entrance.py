@@ -79,6 +79,8 @@ def language_of_request(form: Form) -> str:
 
     "" for its own.
     """
+    if len(form.locales) == 1:
+        return ""
     wanted = [request.args.get(LANGUAGE, "")]
     if form.language_by_browser:
         wanted += list(request.accept_languages.values())[:_MOST_LANGUAGES]

@@ -8,12 +8,13 @@ import hashlib
 import threading
 import time
 from contextlib import AbstractContextManager
+from functools import lru_cache
 from typing import Any
 
 from cachetools import TTLCache
 from flask import Flask, current_app, request
 from flask_limiter import Limiter
-from limits import parse
+from limits import RateLimitItem, parse
 from limits.storage import Storage
 
 from codexa.store import rates
@@ -152,9 +153,14 @@ def public_rate() -> str:
     return rate
 
 
+@lru_cache(maxsize=8)
+def _rate(text: str) -> RateLimitItem:
+    return parse(text)
+
+
 def responses_beyond() -> tuple[int, int] | None:
     """Count a response from this network; return how many there were, and how many are usual, where there are more."""
-    usual = parse(current_app.config["SETTINGS"].work_rate)
+    usual = _rate(current_app.config["SETTINGS"].work_rate)
     storage = limiter.storage
     assert isinstance(storage, CommonCounts)
     count = storage.incr(usual.key_for("responses", network()), usual.get_expiry())
