@@ -38,7 +38,8 @@ class FormRow:
     """A form on the desk.
 
     `changed` says that the draft differs from the live edition; `days` are the responses of each of the last 14 days,
-    today last; `unreadable` says why this version can't read it; `failed` counts follow-ups that did not work;
+    today last; `unreadable` says why this version can't read it; `failed` counts follow-ups that did not work,
+    `deciding` responses that wait for a decision;
     `tables_changed` says what it names of tables that is not there any more;
     `access` is who may fill it in and when, and `zone` its time zone where it closes at a moment. `sites` may frame it.
     """
@@ -56,6 +57,7 @@ class FormRow:
     unreadable: str | None
     tables_changed: str | None
     failed: int
+    deciding: int
     access: dict[str, Any]
     zone: str | None
     labels: list[str]

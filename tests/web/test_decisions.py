@@ -72,6 +72,15 @@ def say(agent, one, verdict, remark="", step=None):
     return agent.post(f"/api/decisions/{one['id']}", json=body)
 
 
+def to_decide(agent, form):
+    """How many responses wait for a decision: by the desk, which has to say what the filter finds."""
+    (row,) = [each for each in agent.get("/api/forms").json["forms"] if each["id"] == str(form)]
+    asked = '[["response.decision", "any_of", "asked"]]'
+    found = agent.get(f"/api/forms/{form}/responses", query_string={"where": asked}).json
+    assert len(found["rows"]) == row["deciding"]
+    return row["deciding"]
+
+
 def decision(connection, form):
     return connection.execute("SELECT decision FROM response WHERE form_id = %s", [form]).fetchone()["decision"]
 
@@ -80,6 +89,7 @@ def test_one_of_a_group_decides_and_what_hangs_on_it_happens_once(people, publis
     form = publish(approval({"deciders": [{"group": "keepers"}]}), YES, NO)
     send(people["mira"], form)
     assert decision(connection, form) == "asked"
+    assert to_decide(people["mira"], form) == 1
     work(worker)
     assert [each.message["Subject"] for each in mails_to("lea")] == ["A decision waits for you: Night 1"]
     assert waiting(people["mira"]) == []
@@ -99,6 +109,7 @@ def test_one_of_a_group_decides_and_what_hangs_on_it_happens_once(people, publis
     work(worker)
     assert [each.message["Subject"] for each in mails_to("io")] == ["Yes, says Kai: Welcome"]
     assert (decision(connection, form), claims(connection, form)) == ("approved", {f"{EARLY}:": 1})
+    assert to_decide(people["mira"], form) == 0
     assert [each["kind"] for each in people["kai"].get("/api/decisions").json["decided"]] == ["approved"]
 
 
@@ -204,6 +215,7 @@ def test_who_is_asked_back_changes_it_and_it_is_decided_further(people, publish,
     assert say(people["kai"], one, "ask back").status_code == 400
     assert say(people["kai"], one, "ask back", "Which evening else?").status_code == 200
     assert waiting(people["kai"]) == []
+    assert to_decide(people["mira"], form) == 1
     assert say(people["lea"], one, "approve").status_code == 409
     work(worker)
     (mail,) = mails_to("io")

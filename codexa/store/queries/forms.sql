@@ -4,7 +4,8 @@ SELECT form.id, form.name, form.slug, form.revision, form.live_edition, form.cha
     coalesce(form.draft_digest <> edition.digest, false) AS changed,
     response_counter.last_number - response_counter.gone
         - (SELECT count(*)::integer FROM response WHERE response.form_id = form.id AND response.stage <> 'complete') AS responses,
-    coalesce(lately.days, '{}') AS days, form.unreadable, failed.count AS failed, form.access, form.tables_changed,
+    coalesce(lately.days, '{}') AS days, form.unreadable, failed.count AS failed,
+    deciding.count AS deciding, form.access, form.tables_changed,
     form.labels, form.sites, form.owner_id, owner.name AS owner,
     -- A whole document is read only where it is needed.
     CASE WHEN form.access ->> 'closes' <> '' THEN coalesce(edition.definition, form.draft) ->> 'time_zone' END AS zone
@@ -28,6 +29,11 @@ CROSS JOIN LATERAL (
     FROM open_run
     WHERE open_run.form_id = form.id AND open_run.state = 'failed'
 ) AS failed
+CROSS JOIN LATERAL (
+    SELECT count(DISTINCT approval.number)::integer AS count
+    FROM approval JOIN response ON response.form_id = approval.form_id AND response.number = approval.number
+    WHERE approval.form_id = form.id AND approval.state IN ('asked', 'asked back') AND response.stage <> 'removed'
+) AS deciding
 WHERE form.team_id = %(team)s AND form.deleted_at IS NULL
     AND NOT is_hidden(form.id, form.team_id, %(person)s)
 ORDER BY form.changed_at DESC, form.id;

@@ -53,10 +53,11 @@ class FormRowReply(Message):
     """A form on the desk.
 
     `changed` says that the draft differs from the live edition; `days` are the responses of each of the last 14 days,
-    today last; `failed` counts the follow-ups of late that did not work; `closes` is when it closes, if it does.
-    So many visitors have `seen` it in the last 30 days, and so many of them have `sent` it. `held` are suspected
-    responses, `mine` those that whoever asks has in hand. `tables_changed` says what visitors' edition names of tables
-    that is not there any more. `owner` is whose it is; `sites` are websites that may frame it.
+    today last; `failed` counts the follow-ups of late that did not work, `deciding` the responses that wait for a
+    decision; `closes` is when it closes, if it does. So many visitors have `seen` it in the last 30 days, and so many
+    of them have `sent` it. `held` are suspected responses, `mine` those that whoever asks has in hand.
+    `tables_changed` says what visitors' edition names of tables that is not there any more. `owner` is whose it is;
+    `sites` are websites that may frame it.
     """
 
     id: UUID
@@ -72,6 +73,7 @@ class FormRowReply(Message):
     unreadable: str | None
     tables_changed: str | None
     failed: int
+    deciding: int
     closes: datetime | None
     seen: int
     sent: int

@@ -2269,10 +2269,11 @@ export interface DeskReply {
  * A form on the desk.
  *
  * `changed` says that the draft differs from the live edition; `days` are the responses of each of the last 14 days,
- * today last; `failed` counts the follow-ups of late that did not work; `closes` is when it closes, if it does.
- * So many visitors have `seen` it in the last 30 days, and so many of them have `sent` it. `held` are suspected
- * responses, `mine` those that whoever asks has in hand. `tables_changed` says what visitors' edition names of tables
- * that is not there any more. `owner` is whose it is; `sites` are websites that may frame it.
+ * today last; `failed` counts the follow-ups of late that did not work, `deciding` the responses that wait for a
+ * decision; `closes` is when it closes, if it does. So many visitors have `seen` it in the last 30 days, and so many
+ * of them have `sent` it. `held` are suspected responses, `mine` those that whoever asks has in hand.
+ * `tables_changed` says what visitors' edition names of tables that is not there any more. `owner` is whose it is;
+ * `sites` are websites that may frame it.
  *
  * This interface was referenced by `Wire`'s JSON-Schema
  * via the `definition` "FormRowReply".
@@ -2283,6 +2284,7 @@ export interface FormRowReply {
   changed_by: string | null;
   closes: string | null;
   days: number[];
+  deciding: number;
   failed: number;
   held: number;
   id: string;

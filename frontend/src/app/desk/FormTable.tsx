@@ -47,11 +47,12 @@ const COLUMNS: readonly { title: string; sorts?: Column; right?: boolean; hint?:
   { title: "Last 14 days" },
   { title: "Responses", sorts: "responses", right: true },
   { title: "Sent it", sorts: "sent", right: true, hint: "Of those who saw it in the last 30 days" },
+  { title: "Open", sorts: "open", hint: "What waits for a decision, and follow-ups that did not work" },
   { title: "Changed", sorts: "changed" },
 ];
 
 // Numbers and days begin with the most and the latest.
-const DOWN_FIRST: ReadonlySet<Column> = new Set(["week", "responses", "sent", "changed"]);
+const DOWN_FIRST: ReadonlySet<Column> = new Set(["week", "responses", "sent", "open", "changed"]);
 
 function nextSort(sort: string, column: Column): string {
   const [first, second] = DOWN_FIRST.has(column) ? [`-${column}`, column] : [column, `-${column}`];
@@ -78,7 +79,7 @@ export function FormTable({ forms, actions, empty, sort, onSort, ticked, onTick 
           "& th": { color: "text.secondary", fontWeight: 650, fontSize: 12 },
           "& td": { py: 0.75 },
           "& th, & td": { px: 1 },
-          "& th:nth-of-type(2)": { width: "32%" },
+          "& th:nth-of-type(2)": { width: "26%" },
         }}
       >
         <TableHead>
@@ -208,12 +209,14 @@ function FormRow({ form, actions, ticked, onTick }: RowProps) {
         </Box>
       </TableCell>
       <TableCell>
-        <Box
-          component="span"
-          aria-hidden="true"
-          sx={{ display: "inline-block", width: 8, height: 8, mr: 1, borderRadius: 0.25, bgcolor: colour }}
-        />
-        {stateOf(form)}
+        <Box sx={{ display: "flex", alignItems: "baseline", gap: 1, minWidth: 104 }}>
+          <Box
+            component="span"
+            aria-hidden="true"
+            sx={{ flex: "none", width: 8, height: 8, borderRadius: 0.25, bgcolor: colour }}
+          />
+          {stateOf(form)}
+        </Box>
       </TableCell>
       <NumberCell number={form.live_edition === null ? null : thisWeek(form)} />
       <TableCell>
@@ -225,6 +228,9 @@ function FormRow({ form, actions, ticked, onTick }: RowProps) {
       <TableCell align="right" sx={{ whiteSpace: "nowrap" }} title={`${form.sent} of ${form.seen} in the last 30 days`}>
         {share(form.sent, form.seen)}
       </TableCell>
+      <TableCell sx={{ whiteSpace: "nowrap" }} onClick={(event) => event.stopPropagation()}>
+        <OpenThings form={form} />
+      </TableCell>
       <TableCell sx={{ whiteSpace: "nowrap" }}>
         {asDay(form.changed_at)}
         {form.changed_by && `, ${form.changed_by.split(" ")[0]}`}
@@ -234,6 +240,30 @@ function FormRow({ form, actions, ticked, onTick }: RowProps) {
       </TableCell>
     </TableRow>
   );
+}
+
+const TO_DECIDE = encodeURIComponent(JSON.stringify([["response.decision", "any_of", "asked"]]));
+
+/** What people have to see to in a form, each leading to where that is done. */
+function OpenThings({ form: { id, deciding, failed } }: { form: FormRowReply }) {
+  const who = useSignedIn();
+  const things = [
+    { words: `${deciding} to decide`, to: `responses?where=${TO_DECIDE}`, is: deciding > 0 },
+    { words: `${failed} failed`, to: "follow-ups", is: failed > 0 },
+  ];
+  return things
+    .filter(({ is }) => is)
+    .map(({ words, to }) => (
+      <div key={to}>
+        {who.role === "viewer" ? (
+          words
+        ) : (
+          <Typography component={Link} to={`/forms/${id}/${to}`} variant="body2" sx={{ color: "primary.main" }}>
+            {words}
+          </Typography>
+        )}
+      </div>
+    ));
 }
 
 function NumberCell({ number }: { number: number | null }) {

@@ -17,6 +17,8 @@ const anyRow: fc.Arbitrary<FormRowReply> = fc.record({
   days: fc.array(fc.nat(5), { minLength: 14, maxLength: 14 }),
   seen: fc.nat(9),
   sent: fc.nat(9),
+  deciding: fc.nat(3),
+  failed: fc.nat(3),
   labels: fc.uniqueArray(fc.constantFrom("School", "2027")),
   owner: fc.constant("Mira"),
   owner_id: fc.constantFrom("m", "j"),
@@ -43,14 +45,16 @@ describe("the desk", () => {
 
   it("sorts by any column, both ways, and loses nothing", () => {
     fc.assert(
-      fc.property(anyRows, fc.constantFrom("name", "week", "responses", "sent", "changed"), (rows, column) => {
+      fc.property(anyRows, fc.constantFrom("name", "week", "responses", "sent", "open", "changed"), (rows, column) => {
         const [up, down] = [sorted(rows, column, []), sorted(rows, `-${column}`, [])];
         expect(new Set(up)).toEqual(new Set(rows));
         expect(new Set(down)).toEqual(new Set(rows));
-        if (column !== "responses") return;
-        const counts = up.map(({ responses }) => responses);
+        if (column !== "responses" && column !== "open") return;
+        const countOf = ({ responses, deciding, failed }: FormRowReply) =>
+          column === "open" ? deciding + failed : responses;
+        const counts = up.map(countOf);
         expect(counts).toEqual([...counts].sort((one, other) => one - other));
-        expect(down.map(({ responses }) => responses)).toEqual(counts.toReversed());
+        expect(down.map(countOf)).toEqual(counts.toReversed());
       }),
     );
     const [one, other, third] = fc.sample(anyRow, 3) as [FormRowReply, FormRowReply, FormRowReply];

@@ -31,7 +31,7 @@ export function chosen(forms: readonly FormRowReply[], { words, owner, labels }:
 export const inState = (forms: readonly FormRowReply[], state: DeskView["state"]): FormRowReply[] =>
   forms.filter(isIn[state]);
 
-export type Column = "name" | "week" | "responses" | "sent" | "changed" | "opened";
+export type Column = "name" | "week" | "responses" | "sent" | "open" | "changed" | "opened";
 
 const share = ({ sent, seen }: FormRowReply): number => (seen > 0 ? sent / seen : -1);
 
@@ -50,6 +50,7 @@ export function sorted(
     week: (one, other) => thisWeek(one) - thisWeek(other),
     responses: (one, other) => one.responses - other.responses,
     sent: (one, other) => share(one) - share(other),
+    open: (one, other) => one.deciding + one.failed - other.deciding - other.failed,
     changed: (one, other) => one.changed_at.localeCompare(other.changed_at),
     opened: (one, other) => (place(one) === place(other) ? 0 : place(one) - place(other)),
   };
