@@ -9,11 +9,10 @@ from playwright.sync_api import Page, sync_playwright
 from bench.engine_form import large_form
 from bench.measuring import report
 from bench.running import Running, running_with
-from bench.workbench import FLAGS, QUIET, WATCH, opening, sign_in
+from bench.workbench import ASKED, FLAGS, WATCH, opening, pressed, sign_in
 from launch.machine import CHROMIUM
 
 _FORMS, _TIMES = 1_000, 5
-_ASKED = 600  # ms
 _FIELDS = 20
 # Each a copy of the one form with a name of its own, saved once, some of them live.
 _MADE = """
@@ -54,9 +53,7 @@ def _measured(page: Page, running: Running) -> dict[str, tuple[float, list[float
 
     def measure(name: str, act: Callable[[], object]) -> None:
         page.wait_for_timeout(500)
-        page.evaluate("window.longest = window.pressed = 0")
-        act()
-        found.setdefault(name, (300, []))[1].append(page.evaluate(QUIET, _ASKED))
+        found.setdefault(name, (300, []))[1].append(pressed(page, act, ASKED)[0])
 
     for _ in range(_TIMES):
         opened = opening(page, f"http://127.0.0.1:{running.port}/", "tbody a")

@@ -16,12 +16,11 @@ FLAGS = ["--no-sandbox", "--disable-gpu", "--no-first-run", "--disable-backgroun
 # A frame is drawn, and what was put off until after it has run.
 DRAWN = "() => new Promise(done => requestAnimationFrame(() => requestAnimationFrame(() => setTimeout(done))))"
 # When what is waited for is there and drawn, by the page's own clock; asking for it from outside would cost time, too.
-OPENED = """selector => new Promise(done => {
-    const drawn = () => requestAnimationFrame(() => requestAnimationFrame(() => setTimeout(opened)));
-    const opened = () => done(performance.now());
-    const look = () => document.querySelector(selector) ? drawn() : requestAnimationFrame(look);
-    look();
-})"""
+_OPENED = f"""async selector => {{
+    while (!document.querySelector(selector)) await new Promise(requestAnimationFrame);
+    await ({DRAWN})();
+    return performance.now();
+}}"""
 # How far the first note of a block stands from the top of its row, for all rows on the screen; in pixels.
 _OFF_LEVEL = """() => {
     const top = (row, what) => row.querySelector(what)?.getBoundingClientRect().top;
@@ -68,7 +67,7 @@ WATCH = """() => {
     }).observe({type: "longtask"});
 }"""
 # How long after the press something changed for the last time, once nothing does for so many milliseconds.
-QUIET = """quiet => new Promise(done => {
+_QUIET = """quiet => new Promise(done => {
     let last = performance.now();
     new MutationObserver(() => { last = performance.now(); })
         .observe(document.body, {subtree: true, childList: true, attributes: true, characterData: true});
@@ -87,15 +86,13 @@ def _acting(page: Page, running: Running) -> list[bool]:
 
     def measure(name: str, act: Callable[[], object], quiet: int = _BEFORE_SAVING) -> None:
         page.wait_for_timeout(_SAVED)
-        page.evaluate("window.longest = window.pressed = 0")
-        act()
-        found.setdefault(name, []).append((page.evaluate(QUIET, quiet), page.evaluate("window.longest")))
+        found.setdefault(name, []).append(pressed(page, act, quiet))
 
     for _ in range(_TIMES):
         found.setdefault("open", []).append((opening(page, f"{address}/compose", ".sh-block"), 0.0))
         page.evaluate(WATCH)
-        measure("rules", lambda: areas.get_by_role("link", name="Rules").click(), _ASKED)
-        measure("back_to_compose", lambda: areas.get_by_role("link", name="Compose").click(), _ASKED)
+        measure("rules", lambda: areas.get_by_role("link", name="Rules").click(), ASKED)
+        measure("back_to_compose", lambda: areas.get_by_role("link", name="Compose").click(), ASKED)
         outline.get_by_role("button", name="2.1 ").first.click()
         page.keyboard.down("Shift")
         outline.get_by_role("button", name="2.3 ").first.click()
@@ -104,7 +101,7 @@ def _acting(page: Page, running: Running) -> list[bool]:
         measure("undo_of_it", lambda: page.keyboard.press("Control+z"))
         measure("group_three", lambda: page.keyboard.press("Control+g"))
         measure("undo_of_group", lambda: page.keyboard.press("Control+z"))
-        measure("add_dialog", lambda: page.get_by_role("button", name="Add a block").click(), _ASKED)
+        measure("add_dialog", lambda: page.get_by_role("button", name="Add a block").click(), ASKED)
         page.keyboard.press("Escape")
         outline.get_by_role("button", name="1.2 ").first.click()
         page.get_by_role("tab", name="Answers").click()
@@ -135,7 +132,7 @@ _YARDSTICK = """() => {
 _TIMES = 3
 _SAVED = 1_500  # ms, after which what was done before is saved
 # What is changed is saved half a second later, and what the core says of it comes then; that belongs to no press.
-_BEFORE_SAVING, _ASKED = 150, 600  # ms
+_BEFORE_SAVING, ASKED = 150, 600  # ms
 _PASTE = """box => {
     const data = new DataTransfer();
     data.setData("text/plain", Array.from({length: 200}, (_, at) => `Star ${at}\\t${at}`).join("\\n"));
@@ -159,11 +156,21 @@ def _opening(page: Page, running: Running) -> bool:
     return report("workbench_first_sheet", statistics.median(times) / 1000, "seconds", 1.5, at_least=False)
 
 
+def pressed(page: Page, act: Callable[[], object], quiet: int) -> tuple[float, float]:
+    """Press something on a page under WATCH; return until when that changed it, and the longest piece of work, in ms.
+
+    It has done so once nothing changes for `quiet` ms.
+    """
+    page.evaluate("window.longest = window.pressed = 0")
+    act()
+    return page.evaluate(_QUIET, quiet), page.evaluate("window.longest")
+
+
 def opening(page: Page, address: str, selector: str) -> float:
     """Go to an address, and return after how many milliseconds what is waited for was drawn."""
     page.wait_for_timeout(_SAVED)
     page.goto(address, wait_until="commit")
-    return float(page.evaluate(OPENED, selector))
+    return float(page.evaluate(_OPENED, selector))
 
 
 def _working(page: Page) -> list[bool]:

@@ -30,6 +30,7 @@ health = Blueprint("health", __name__)
 @blueprint.get("/tables")
 @blueprint.get("/tables/<path:_area>")
 @blueprint.get("/start/<_area>")
+@blueprint.get("/forms/<path:_area>")
 def app(_area: str = "") -> Response:
     """The workbench; which part of it the browser shows hangs on the address."""
     return _page(ahead=(), form=None)
@@ -39,12 +40,6 @@ def app(_area: str = "") -> Response:
 def of_form(form: UUID, _area: str) -> Response:
     """One form's workbench. What it will ask for is asked for with the page: the form itself, and its scripts."""
     return _page(ahead=piece(_WORKBENCH), form=form)
-
-
-@blueprint.get("/forms/<path:_area>")
-def of_no_form(_area: str) -> Response:
-    """An address of no form: the browser leads to the desk."""
-    return _page(ahead=(), form=None)
 
 
 def _page(*, ahead: tuple[str, ...], form: UUID | None) -> Response:

@@ -33,10 +33,16 @@ export const queries = {
       placeholderData: (previous) => previous,
     }),
   /** What comes out of answers to the saved draft, on a day or now. */
-  outcome: (form: string, revision: number, { answers, link, day = null, visitor }: Answered & { day?: string | null }) =>
+  outcome: (
+    form: string,
+    revision: number,
+    { answers, link, day = null, visitor }: Answered & { day?: string | null },
+  ) =>
     queryOptions({
       queryKey: ["outcome", form, revision, answers, link, day, visitor],
       queryFn: () => api.outcome(form, { answers, link, day, visitor }),
+      // What was asked for by pressing the tab of an area is not asked for again by the area.
+      staleTime: 1_000,
       retry: false,
     }),
   /** What sample answers to the saved draft give. */

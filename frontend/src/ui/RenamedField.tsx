@@ -12,7 +12,7 @@ interface BoxProps extends RenamingProps {
 type Props = Omit<TextFieldProps, "value" | "onChange" | "onBlur" | "onKeyDown" | "error"> & RenamingProps;
 
 export function RenamedField({ value, mayBeEmpty, helperText, onRename, ...field }: Props) {
-  const { input, problem } = useRenaming({ value, onRename, ...(mayBeEmpty && { mayBeEmpty }) });
+  const { input, problem } = useRenaming({ value, mayBeEmpty, onRename });
   return <TextField {...field} {...input} error={problem !== null} helperText={problem ?? helperText} />;
 }
 

@@ -5,7 +5,7 @@ import { reasonOf } from "../api/client";
 export interface RenamingProps {
   value: string;
   /** Whether it may be empty; else what is emptied stays as it was. */
-  mayBeEmpty?: boolean;
+  mayBeEmpty?: boolean | undefined;
   onRename: (name: string) => Promise<void> | void;
 }
 

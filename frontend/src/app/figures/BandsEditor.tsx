@@ -47,7 +47,6 @@ export function BandsEditor({ figure, edit }: EditorProps<Bands>) {
               gridTemplateColumns: GRID,
               gap: 1,
               alignItems: "start",
-              "& .MuiInputBase-input": { py: 0.5, px: 1, fontSize: 13 },
             }}
           >
             <DecimalBox
