@@ -4,7 +4,6 @@ from collections.abc import Iterator, Mapping
 from typing import Any
 from uuid import UUID
 
-from codexa.core.fields.file_upload import FileUploadField
 from codexa.core.program.program import Program
 from codexa.store import uploads
 from codexa.store.database import Connection
@@ -20,7 +19,7 @@ def with_files(
 
     Only what the database knows of this visit is believed; an id that it does not know is refused by the field.
     """
-    blocks = _file_blocks(program)
+    blocks = program.file_fields
     if not blocks:
         return dict(answers)
     ids = [each for raw in _file_answers(program, blocks, answers) for each in _ids_in(raw)][:_MOST_FILES]
@@ -38,7 +37,7 @@ def with_own_files(
     visit: str,
 ) -> dict[str, Any]:
     """Return the same for a response that is `kept`, which knows its own files besides."""
-    blocks = _file_blocks(program)
+    blocks = program.file_fields
     if not blocks:
         return dict(answers)
     own = {
@@ -61,7 +60,7 @@ def with_own_files(
 
 def with_ids(program: Program, answers: Mapping[str, Any]) -> dict[str, Any]:
     """Return answers with each file's id in place of what is known of it, as a browser sends them."""
-    blocks = _file_blocks(program)
+    blocks = program.file_fields
 
     def ids(block: str, value: Any) -> Any:
         return [each["id"] for each in value] if block in blocks and value else value
@@ -77,11 +76,11 @@ def with_ids(program: Program, answers: Mapping[str, Any]) -> dict[str, Any]:
 
 def files_in(program: Program, kept: Mapping[str, Any]) -> dict[str, list[UUID]]:
     """Return the ids of the files in answers as they are kept, by address: a block's id, or "repeat/row/block"."""
-    blocks = _file_blocks(program)
+    blocks = program.file_fields
     return {address: [UUID(each["id"]) for each in files] for address, files in _kept_files(program, blocks, kept)}
 
 
-def _kept_files(program: Program, blocks: set[str], kept: Mapping[str, Any]) -> Iterator[tuple[str, Any]]:
+def _kept_files(program: Program, blocks: frozenset[str], kept: Mapping[str, Any]) -> Iterator[tuple[str, Any]]:
     yield from ((block, kept[block]) for block in blocks if block in kept)
     for repeat in program.repeats:
         for row in kept.get(repeat, ()):
@@ -89,11 +88,7 @@ def _kept_files(program: Program, blocks: set[str], kept: Mapping[str, Any]) -> 
             yield from ((f"{repeat}/{row['id']}/{block}", given) for block, given in files)
 
 
-def _file_blocks(program: Program) -> set[str]:
-    return {block_id for block_id, place in program.places.items() if isinstance(place.block, FileUploadField)}
-
-
-def _file_answers(program: Program, blocks: set[str], answers: Mapping[str, Any]) -> list[Any]:
+def _file_answers(program: Program, blocks: frozenset[str], answers: Mapping[str, Any]) -> list[Any]:
     found = [answers[block] for block in blocks if block in answers]
     for row in _rows_of(program, answers):
         found += [raw for block, raw in row["values"].items() if block in blocks]
@@ -116,7 +111,7 @@ def _ids_in(raw: Any) -> list[UUID]:
 
 
 def _filled(
-    program: Program, blocks: set[str], answers: Mapping[str, Any], known: Mapping[str, Upload]
+    program: Program, blocks: frozenset[str], answers: Mapping[str, Any], known: Mapping[str, Upload]
 ) -> dict[str, Any]:
     def filled(raw: Any, block: str) -> Any:
         if not isinstance(raw, list):
@@ -132,7 +127,7 @@ def _filled(
     return result
 
 
-def _filled_row(row: Any, blocks: set[str], filled: Any) -> Any:
+def _filled_row(row: Any, blocks: frozenset[str], filled: Any) -> Any:
     if not isinstance(row, dict) or not isinstance(row.get("values"), dict):
         return row
     values = {block: filled(raw, block) if block in blocks else raw for block, raw in row["values"].items()}

@@ -1,6 +1,5 @@
 """Marks: what only this server can have made of a text, and nobody can guess."""
 
-import hashlib
 import hmac
 
 from codexa.settings import Settings
@@ -11,4 +10,4 @@ def mark_of(text: str, settings: Settings) -> str:
 
     Each use begins its text with a word of its own, so that a mark of one is none of another.
     """
-    return hmac.new(settings.secret_key.encode(), text.encode(), hashlib.sha256).hexdigest()
+    return hmac.digest(settings.secret_key.encode(), text.encode(), "sha256").hex()

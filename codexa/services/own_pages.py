@@ -26,7 +26,9 @@ class OwnPages:
         return hmac.compare_digest(mark.encode(), self._mark(form, number).encode())
 
     def known_in(self, state: State, form: UUID, number: int) -> State:
-        """Return a state in which texts know the response's own page."""
+        """Return a state in which texts know the response's own page, where one says it."""
+        if not state.program.needs_own_page:
+            return state
         return replace(state, context=replace(state.context, own_page=self.address(form, number)))
 
     def _mark(self, form: UUID, number: int) -> str:

@@ -59,6 +59,7 @@ _ALL, _LINK = "responses", "link:"
 _FIRST_EVENTS: tuple[Moment, ...] = ("handed in", "complete")
 _FIRST_EVENTS_WAITING = ("handed in", "payment asked")
 _FIRST_EVENTS_HELD = ("handed in", "held")
+_AS_JSON = json.JSONEncoder(sort_keys=True, default=str).encode
 _LOOKS = 3  # at what is left, where others take of it at the same moment
 # What these set off, and what they let wait for a day.
 _FIRST_MOMENTS: tuple[Moment, ...] = (*_FIRST_EVENTS, "day")
@@ -99,7 +100,7 @@ class Incoming:
         """What tells whether the same key comes with other answers."""
         content = [self.edition, self.given.answers, self.given.link]
         content += [] if self.sealed is None else [self.sealed.id]
-        return hashlib.sha256(json.dumps(content, sort_keys=True, default=str).encode()).digest()
+        return hashlib.sha256(_AS_JSON(content).encode()).digest()
 
 
 def receive(

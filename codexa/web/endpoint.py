@@ -64,8 +64,8 @@ def json_reply(model: BaseModel | dict[str, Any] | None, status: int = 200) -> R
     """Return a model, or what has its shape already, as JSON, or an empty reply."""
     if model is None:
         return Response(status=204)
-    content = model.model_dump(mode="json") if isinstance(model, BaseModel) else model
-    return Response(orjson.dumps(content), status, mimetype="application/json")
+    content = model.model_dump_json().encode() if isinstance(model, BaseModel) else orjson.dumps(model)
+    return Response(content, status, mimetype="application/json")
 
 
 def error_reply(code: str, message: str, status: int, problems: list[Problem] | None = None) -> Response:

@@ -91,7 +91,8 @@ def program_of_request(form: UUID, edition: int) -> Program:
     """Return an edition as the request wants it: in which way of presenting, and in which language."""
     shown = shown_of_request()
     own = editions().program(form, edition, shown=shown)
-    return editions().program(form, edition, shown=shown, language=language_of_request(own.form))
+    language = language_of_request(own.form)
+    return editions().program(form, edition, shown=shown, language=language) if language else own
 
 
 def page_of(address: str) -> str:

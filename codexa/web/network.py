@@ -1,5 +1,6 @@
 """Who asks, as a network: what is counted where one machine could have many addresses."""
 
+from functools import lru_cache
 from ipaddress import IPv6Address, IPv6Network, ip_address
 
 from flask import request
@@ -7,6 +8,7 @@ from flask import request
 _HOUSE = 64  # bits; what an IPv6 household has to itself (RFC 6177)
 
 
+@lru_cache(maxsize=10_000)
 def network_of(address: str) -> str:
     """Return the network of an address: an IPv4 address itself, of an IPv6 address its /64."""
     try:

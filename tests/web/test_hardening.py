@@ -221,7 +221,7 @@ class TestKilledWorkers:
             answered = 0
             while not done.wait(0.02):
                 # Not before somebody was answered again: the point is what is lost, not whether anything is left.
-                if killed and len(acknowledged) < answered + 6:
+                if killed and len(acknowledged) < answered + 12:
                     continue
                 answered = len(acknowledged)
                 children = subprocess.run(

@@ -1,11 +1,11 @@
 """What is true of a form with these answers at this moment."""
 
 import re
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 from functools import cached_property
 from types import MappingProxyType
-from typing import Any
+from typing import Any, TypeVar
 
 from codexa.core.context import Context
 from codexa.core.definition.parts import MAX_ROWS, Question, Repeat
@@ -35,6 +35,7 @@ NOTHING_BROUGHT: Mapping[str, LinkValue] = MappingProxyType({})
 _ROW_PARTS = {"kind", "id", "values"}
 _ROW_ID = re.compile(r"[A-Za-z0-9_-]{1,40}")
 Row = list[Any]
+Result = TypeVar("Result")
 
 
 @dataclass(frozen=True, kw_only=True, slots=True)
@@ -124,6 +125,17 @@ class State:
         spots = self.program.order
         found: OrderTotals | Failed | None = None if spots is None else self.at(spots.total)
         return found
+
+    def once(self, work_out: Callable[["State"], Result]) -> Result:
+        """What a function makes of this state, worked out once however often it is asked for."""
+        if work_out not in self._worked_out:
+            self._worked_out[work_out] = work_out(self)
+        found: Result = self._worked_out[work_out]
+        return found
+
+    @cached_property
+    def _worked_out(self) -> dict[Callable[["State"], Any], Any]:
+        return {}
 
     @cached_property
     def commitment(self) -> Commitment | Failed | None:

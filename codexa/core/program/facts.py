@@ -1,10 +1,12 @@
 """The facts of a form: what is worked out, from what, in which order, and the code that does it."""
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 from functools import cached_property
 from graphlib import CycleError, TopologicalSorter
+from typing import Any
 
+from codexa.core.context import Context
 from codexa.core.definition.parts import FormulaText
 from codexa.core.formula.compile import Compiled
 from codexa.core.formula.scope import Home
@@ -38,7 +40,11 @@ class Formula:
     @property
     def needs_number(self) -> bool:
         """Whether it is worked out only once the response has its number."""
-        return any(each.facet is response_number for each in self.compiled.reads)
+        return self.knows(response_number)
+
+    def knows(self, facet: Callable[[Context], Any]) -> bool:
+        """Whether it reads this of its surroundings."""
+        return any(each.facet is facet for each in self.compiled.reads)
 
     def reads(self) -> tuple[Spot, ...]:
         """Return the spots that it reads."""

@@ -5,10 +5,12 @@ from dataclasses import dataclass
 from functools import cached_property
 from typing import Any
 
+from codexa.core.context import Context
 from codexa.core.definition.parts import Block, blocks_within
 from codexa.core.definition.wording import Wording
 from codexa.core.fields.all_answers import AllAnswersBlock
 from codexa.core.fields.field_type import Region
+from codexa.core.fields.file_upload import FileUploadField
 from codexa.core.fields.product import ProductField
 from codexa.core.fields.record_choice import RecordChoiceField
 from codexa.core.fields.slot import SlotField
@@ -26,7 +28,7 @@ from codexa.core.program.places import (
     RepeatPlace,
     Spot,
 )
-from codexa.core.program.scope import response_number
+from codexa.core.program.scope import own_page, response_number
 from codexa.core.program.spots import OrderSpots
 from codexa.core.program.steps import Step, steps_of
 from codexa.core.program.templates import Template
@@ -128,9 +130,22 @@ class Program:
     @cached_property
     def needs_number(self) -> bool:
         """Whether something is worked out only once the response has its number."""
+        return self._reads(response_number)
+
+    @cached_property
+    def needs_own_page(self) -> bool:
+        """Whether something says the address of the visitor's own page, here or in the form's own language."""
+        return self._reads(own_page) or (self.own is not None and self.own.needs_own_page)
+
+    def _reads(self, facet: Callable[[Context], Any]) -> bool:
         texts = (text for owner in self.texts.values() for text in owner.values())
         inserted = (entry.reference.facet for text in texts for entry in text.entries.values() if entry is not None)
-        return any(each.needs_number for each in self.formulas) or response_number in inserted
+        return any(each.knows(facet) for each in self.formulas) or facet in inserted
+
+    @cached_property
+    def file_fields(self) -> frozenset[str]:
+        """The ids of the fields that take files, also in rows."""
+        return frozenset(each for each, place in self.places.items() if isinstance(place.block, FileUploadField))
 
     @cached_property
     def quantities(self) -> dict[str, Place]:

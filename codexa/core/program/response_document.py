@@ -24,7 +24,7 @@ def response_document(state: State) -> dict[str, Any]:
         "locale": form.locale,
         "paper": form.paper,
         "brand": form.brand.model_dump(mode="json", exclude={"header_picture", "background_picture", "saved"}),
-        "pages": [asdict(each) for each in (*told_answers(state), *_receipt(state))],
+        "pages": [asdict(each) for each in (*state.once(told_answers), *_receipt(state))],
     }
 
 

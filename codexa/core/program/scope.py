@@ -116,7 +116,7 @@ class FormScope:
             case "response" if name == "number":
                 return self._fact(Type(kind=NUMBER.kind, may_be_blank=True), response_number)
             case "response" if name == "page":
-                return self._fact(blank_text, lambda context: context.own_page or None)
+                return self._fact(blank_text, own_page)
             case "decision" if name in ("state", "remark", "by"):
                 return self._fact(blank_text, lambda context: getattr(context.decision, name, None) or None)
             case "part" if name in ("name", "remark", "by"):
@@ -136,6 +136,11 @@ class FormScope:
     def _fact(self, kind: Type, take: Callable[[Context], Any]) -> Entry:
         reference = Reference(slot=-1, type=kind, can_fail=False, home=Home.CONTEXT, facet=take)
         return Entry(reference=reference, present=self._present)
+
+
+def own_page(context: Context) -> str | None:
+    """The private address of the visitor's own page."""
+    return context.own_page or None
 
 
 def response_number(context: Context) -> Decimal | None:

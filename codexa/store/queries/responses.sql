@@ -20,15 +20,18 @@ WITH numbered AS (
 ), kept AS (
     INSERT INTO response (form_id, number, edition, received_at, answers, computed, path, confirmation, idempotency_key,
         content_digest, told, stage, payment, test, held, came, sealed_link, member_id, filled_by, booking)
-    SELECT form_id, last_number, %(edition)s, %(received_at)s, %(answers)s, %(computed)s, %(path)s,
-        %(confirmation)s, %(key)s, %(digest)s, %(told)s, %(stage)s, %(payment)s, %(test)s, %(held)s,
-        %(came)s, %(sealed_link)s, %(member)s, %(filled_by)s, %(booking)s
-    FROM numbered
+    SELECT form_id, last_number, edition, received_at, answers, computed, path, confirmation, %(key)s,
+        decode(content_digest, 'hex'), told, stage, payment, test, held, came, %(sealed_link)s, member_id, filled_by,
+        booking
+    FROM numbered, jsonb_to_record(%(came_in)s) AS came_in (edition integer, received_at timestamptz, answers jsonb,
+        computed jsonb, path text[], confirmation text, content_digest text, told jsonb, stage text, payment text,
+        test boolean, held boolean, came jsonb, member_id uuid, filled_by uuid, booking text)
     ON CONFLICT (form_id, idempotency_key) DO NOTHING
     RETURNING form_id, number, received_at
 ), happened AS (
     INSERT INTO event (form_id, number, kind, at, who)
-    SELECT form_id, number, kind, received_at, 'visitor' FROM kept, unnest(%(events)s::text[]) AS kind
+    SELECT form_id, number, kind, received_at, 'visitor'
+    FROM kept, jsonb_array_elements_text(%(came_in)s -> 'events') AS kind
 )
 SELECT (SELECT number FROM kept) AS number, EXISTS (SELECT FROM numbered) AS took_one;
 
@@ -42,19 +45,24 @@ WITH door AS (
             OR EXISTS (SELECT FROM sealed_link WHERE id = %(sealed_link)s AND ended_at IS NULL))
     FOR UPDATE OF response_counter
 ), handed_in AS (
-    UPDATE response SET edition = %(edition)s, received_at = %(received_at)s, answers = %(answers)s,
-        computed = %(computed)s, path = %(path)s, confirmation = %(confirmation)s, idempotency_key = %(key)s,
-        content_digest = %(digest)s, told = %(told)s, stage = %(stage)s, payment = %(payment)s, test = %(test)s,
-        held = %(held)s, came = %(came)s, sealed_link = %(sealed_link)s, booking = %(booking)s,
-        member_id = coalesce(%(member)s, response.member_id), filled_by = coalesce(%(filled_by)s, response.filled_by)
-    FROM door
+    UPDATE response SET edition = came_in.edition, received_at = came_in.received_at, answers = came_in.answers,
+        computed = came_in.computed, path = came_in.path, confirmation = came_in.confirmation,
+        idempotency_key = %(key)s, content_digest = decode(came_in.content_digest, 'hex'), told = came_in.told,
+        stage = came_in.stage, payment = came_in.payment, test = came_in.test, held = came_in.held,
+        came = came_in.came, sealed_link = %(sealed_link)s, booking = came_in.booking,
+        member_id = coalesce(came_in.member_id, response.member_id),
+        filled_by = coalesce(came_in.filled_by, response.filled_by)
+    FROM door, jsonb_to_record(%(came_in)s) AS came_in (edition integer, received_at timestamptz, answers jsonb,
+        computed jsonb, path text[], confirmation text, content_digest text, told jsonb, stage text, payment text,
+        test boolean, held boolean, came jsonb, member_id uuid, filled_by uuid, booking text)
     WHERE response.form_id = door.form_id AND response.number = %(number)s AND response.stage = 'kept'
         AND NOT EXISTS (SELECT FROM response AS other
             WHERE other.form_id = %(form)s AND other.idempotency_key = %(key)s AND other.number <> %(number)s)
     RETURNING response.form_id, response.number, response.received_at
 ), happened AS (
     INSERT INTO event (form_id, number, kind, at, who)
-    SELECT form_id, number, kind, received_at, 'visitor' FROM handed_in, unnest(%(events)s::text[]) AS kind
+    SELECT form_id, number, kind, received_at, 'visitor'
+    FROM handed_in, jsonb_array_elements_text(%(came_in)s -> 'events') AS kind
 ), emptied AS (
     UPDATE kept_answers SET entered = '{}', version = version + 1 FROM handed_in
     WHERE kept_answers.form_id = handed_in.form_id AND kept_answers.number = handed_in.number

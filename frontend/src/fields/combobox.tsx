@@ -90,22 +90,23 @@ export function Combobox(props: Props) {
         onKeyDown={onKeyDown}
       />
       <ul id={`${controlId}-list`} ref={list} role="listbox" aria-label={name} hidden={!open}>
-        {found.map((option, index) => (
-          <li
-            key={option.id}
-            id={`${controlId}-${option.id}`}
-            role="option"
-            aria-selected={chosen.includes(option.id)}
-            aria-disabled={option.barred || undefined}
-            data-at={index === at || undefined}
-            // The list must not take the focus: leaving the box closes it.
-            onMouseDown={(event) => event.preventDefault()}
-            onClick={() => pick(option)}
-          >
-            {option.picture && <img src={option.picture} alt="" />}
-            {option.label}
-          </li>
-        ))}
+        {open &&
+          found.map((option, index) => (
+            <li
+              key={option.id}
+              id={`${controlId}-${option.id}`}
+              role="option"
+              aria-selected={chosen.includes(option.id)}
+              aria-disabled={option.barred || undefined}
+              data-at={index === at || undefined}
+              // The list must not take the focus: leaving the box closes it.
+              onMouseDown={(event) => event.preventDefault()}
+              onClick={() => pick(option)}
+            >
+              {option.picture && <img src={option.picture} alt="" />}
+              {option.label}
+            </li>
+          ))}
       </ul>
       {open && (found.length === 0 || news) && (
         <p className="cx-help" role="status">

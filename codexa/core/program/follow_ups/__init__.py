@@ -118,7 +118,7 @@ def due(state: State, moment: Moment, which: str = "") -> list[Due]:
     active = [each for each in state.program.form.follow_ups if each.active]
     found = [each for each in active if each.on == moment]
     changed = [each for each in active if isinstance(each, CalendarFollowUp) and each.on != moment in CHANGES]
-    for_team = state if all(each.for_visitor for each in (*found, *changed)) else _for_team(state)
+    for_team = state if all(each.for_visitor for each in (*found, *changed)) else state.once(_for_team)
     made = [_due(state if each.for_visitor else for_team, each, which) for each in found]
     made += [_change_due(for_team, each, moment, which) for each in changed]
     return [each for each in made if each is not None]
@@ -129,7 +129,7 @@ def corrected_due(before: State, after: State, which: str) -> list[Due]:
     made = []
     for each in before.program.form.follow_ups:
         if each.active and isinstance(each, CalendarFollowUp):
-            was, now = (_change_due(_for_team(state), each, "corrected", which) for state in (before, after))
+            was, now = (_change_due(state.once(_for_team), each, "corrected", which) for state in (before, after))
             made += [now] if now is not None and now != was else []
     return made
 

@@ -123,7 +123,7 @@ def _paragraphs(state: State, follow_up: EmailFollowUp) -> Iterator[dict[str, An
 
 
 def _all_answers(state: State) -> list[dict[str, Any]]:
-    rows = [[each.label, each.text] for page in told_answers(state) for each in page.answers]
+    rows = [[each.label, each.text] for page in state.once(told_answers) for each in page.answers]
     return [{"answers": rows}] if rows else []
 
 
@@ -132,7 +132,7 @@ def _files(state: State, follow_up: EmailFollowUp) -> tuple[list[dict[str, Any]]
     if not follow_up.files:
         return [], []
     attached, too_large, room = [], [], follow_up.megabytes * _MEGABYTE
-    for file in [file for page in told_answers(state) for each in page.answers for file in each.files]:
+    for file in [file for page in state.once(told_answers) for each in page.answers for file in each.files]:
         if file["size"] <= room:
             room -= file["size"]
             attached.append(file)
