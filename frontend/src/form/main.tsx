@@ -1,4 +1,4 @@
-import { StrictMode } from "react";
+import { StrictMode, startTransition } from "react";
 import { createRoot } from "react-dom/client";
 import type { PublicPage } from "../api/generated/wire";
 import { pageAt, useAddresses } from "./addresses";
@@ -78,10 +78,13 @@ function Page() {
   );
 }
 
-createRoot(root).render(
-  <StrictMode>
-    <Page />
-  </StrictMode>,
+// In pieces: the whole form at once would keep the browser from everything else for as long as it takes.
+startTransition(() =>
+  createRoot(root).render(
+    <StrictMode>
+      <Page />
+    </StrictMode>,
+  ),
 );
 
 whenIdle(() => void import("./counting").then((counting) => counting.countVisit(session, page, withRows)));
