@@ -167,7 +167,7 @@ def insert_response(
         "computed": computed,
         "path": path,
         "confirmation": confirmation,
-        "content_digest": digest.hex(),
+        "content_digest": f"\\x{digest.hex()}",
         "told": told,
         "stage": stage,
         "payment": payment,

@@ -20,12 +20,9 @@ WITH numbered AS (
 ), kept AS (
     INSERT INTO response (form_id, number, edition, received_at, answers, computed, path, confirmation, idempotency_key,
         content_digest, told, stage, payment, test, held, came, sealed_link, member_id, filled_by, booking)
-    SELECT form_id, last_number, edition, received_at, answers, computed, path, confirmation, %(key)s,
-        decode(content_digest, 'hex'), told, stage, payment, test, held, came, %(sealed_link)s, member_id, filled_by,
-        booking
-    FROM numbered, jsonb_to_record(%(came_in)s) AS came_in (edition integer, received_at timestamptz, answers jsonb,
-        computed jsonb, path text[], confirmation text, content_digest text, told jsonb, stage text, payment text,
-        test boolean, held boolean, came jsonb, member_id uuid, filled_by uuid, booking text)
+    SELECT numbered.form_id, last_number, edition, received_at, answers, computed, path, confirmation, %(key)s,
+        content_digest, told, stage, payment, test, held, came, %(sealed_link)s, member_id, filled_by, booking
+    FROM numbered, jsonb_populate_record(NULL::response, %(came_in)s) AS came_in
     ON CONFLICT (form_id, idempotency_key) DO NOTHING
     RETURNING form_id, number, received_at
 ), happened AS (
@@ -47,14 +44,12 @@ WITH door AS (
 ), handed_in AS (
     UPDATE response SET edition = came_in.edition, received_at = came_in.received_at, answers = came_in.answers,
         computed = came_in.computed, path = came_in.path, confirmation = came_in.confirmation,
-        idempotency_key = %(key)s, content_digest = decode(came_in.content_digest, 'hex'), told = came_in.told,
+        idempotency_key = %(key)s, content_digest = came_in.content_digest, told = came_in.told,
         stage = came_in.stage, payment = came_in.payment, test = came_in.test, held = came_in.held,
         came = came_in.came, sealed_link = %(sealed_link)s, booking = came_in.booking,
         member_id = coalesce(came_in.member_id, response.member_id),
         filled_by = coalesce(came_in.filled_by, response.filled_by)
-    FROM door, jsonb_to_record(%(came_in)s) AS came_in (edition integer, received_at timestamptz, answers jsonb,
-        computed jsonb, path text[], confirmation text, content_digest text, told jsonb, stage text, payment text,
-        test boolean, held boolean, came jsonb, member_id uuid, filled_by uuid, booking text)
+    FROM door, jsonb_populate_record(NULL::response, %(came_in)s) AS came_in
     WHERE response.form_id = door.form_id AND response.number = %(number)s AND response.stage = 'kept'
         AND NOT EXISTS (SELECT FROM response AS other
             WHERE other.form_id = %(form)s AND other.idempotency_key = %(key)s AND other.number <> %(number)s)
