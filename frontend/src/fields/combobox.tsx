@@ -2,6 +2,7 @@
 import { useEffect, useRef, useState } from "react";
 import { say } from "../text/visitor";
 import type { InputProps } from "./input";
+import { onceReleased } from "./press";
 import type { ShownOption } from "./shown_options";
 
 type Outside = Pick<InputProps, "controlId" | "required" | "locked" | "invalid" | "describedBy">;
@@ -35,8 +36,11 @@ export function Combobox(props: Props) {
     onTyped(null);
     setAt(0);
   };
-  const pick = (option: ShownOption | undefined) => {
+  const choose = (option: ShownOption | undefined) => {
     if (option && !option.barred) onPick(option.id);
+  };
+  const pick = (option: ShownOption | undefined) => {
+    choose(option);
     close();
   };
   // Whoever has typed the whole name, and goes on, has chosen: it would be lost.
@@ -45,8 +49,8 @@ export function Combobox(props: Props) {
     const isMeant = ({ id, label: each }: ShownOption) =>
       each.trim().toLocaleLowerCase() === words && !chosen.includes(id);
     const meant = words ? found.filter(isMeant) : [];
-    if (meant.length === 1) pick(meant[0]);
-    else close();
+    if (meant.length === 1) choose(meant[0]);
+    onceReleased(close);
   };
   const onKeyDown = (event: React.KeyboardEvent) => {
     const moves: Record<string, number> = { ArrowDown: 1, ArrowUp: -1 };

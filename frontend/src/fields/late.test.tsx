@@ -1,5 +1,6 @@
 // @vitest-environment jsdom
-import { act, cleanup, render, screen } from "@testing-library/react";
+import { act, cleanup, fireEvent, render, screen } from "@testing-library/react";
+import type { ReactNode } from "react";
 import { afterEach, expect, it } from "vitest";
 import { late } from "./late";
 
@@ -31,6 +32,23 @@ it("leaves what does the same in its place for as long", async () => {
   await act(async () => render(<Piece meanwhile={<p>A plain one</p>} />));
   expect(screen.getByText("A plain one")).toBeTruthy();
   await expect(Piece.prefetch()).resolves.toBeUndefined();
+});
+
+it("takes no list from who uses it, and comes once they have left it", async () => {
+  let arrive: (piece: { default: () => ReactNode }) => void = () => undefined;
+  const Piece = late<object>(() => new Promise((resolve) => (arrive = resolve)));
+  render(<Piece meanwhile={<select aria-label="A plain one" autoFocus />} />);
+  fireEvent.keyDown(screen.getByLabelText("A plain one"), { key: "ArrowDown" });
+  await act(async () => arrive({ default: () => <p>Here it is</p> }));
+  expect(document.activeElement).toBe(screen.getByLabelText("A plain one"));
+  await act(async () => screen.getByLabelText("A plain one").blur());
+  expect(screen.getByText("Here it is")).toBeTruthy();
+});
+
+it("takes on the focus of what only waits in its place", async () => {
+  const Piece = late<object>(async () => ({ default: () => <input id="it" aria-label="The real one" /> }));
+  await act(async () => render(<Piece meanwhile={<input id="it" readOnly autoFocus />} />));
+  expect(document.activeElement).toBe(screen.getByLabelText("The real one"));
 });
 
 it("asks for all that is missing at one press", async () => {

@@ -1,10 +1,22 @@
 // Pieces of the form that are fetched when they are needed: drawn when they have come, asked for again when they have not.
-import { type ComponentType, type ReactNode, useEffect, useState } from "react";
+import {
+  type ComponentType,
+  type ReactNode,
+  type SyntheticEvent,
+  useEffect,
+  useLayoutEffect,
+  useRef,
+  useState,
+} from "react";
 import { say } from "../text/visitor";
+import { onceReleased } from "./press";
 
 /** A component that is fetched; `prefetch` fetches it before it is needed, and may fail without harm. */
 interface Late<Props> {
-  /** `meanwhile` stands in its place until it has come, and where it can't come. */
+  /**
+   * `meanwhile` stands in its place until it has come, and where it can't come. Who uses a list of it keeps that until they
+   * leave it, as it would close under their hand; otherwise the focus goes on to what has come, by its id.
+   */
   (props: Props & { meanwhile?: ReactNode }): ReactNode;
   prefetch: () => Promise<void>;
 }
@@ -28,11 +40,31 @@ export function late<Props extends object>(load: () => Promise<{ default: Compon
   function Piece(props: Props & { meanwhile?: ReactNode }) {
     const [tried, setTried] = useState(false);
     const [state, setState] = useState<"coming" | "here" | "failed">(ready ? "here" : "coming");
+    const stood = useRef<HTMLDivElement>(null);
+    const focused = useRef<string | null>(null);
+    const used = useRef<HTMLSelectElement | null>(null);
+    const use = ({ target }: SyntheticEvent) => {
+      used.current = target instanceof HTMLSelectElement ? target : null;
+    };
+    useLayoutEffect(() => {
+      if (focused.current) document.getElementById(focused.current)?.focus();
+      focused.current = null;
+    }, [state]);
     useEffect(() => {
       let gone = false;
+      const arrive = () => {
+        if (gone) return;
+        const { activeElement } = document;
+        if (activeElement && stood.current?.contains(activeElement)) focused.current = activeElement.id;
+        setState("here");
+      };
+      const onceLeft = () => {
+        if (used.current) used.current.addEventListener("blur", () => onceReleased(arrive), { once: true });
+        else onceReleased(arrive);
+      };
       if (state === "coming")
         prefetch().then(
-          () => gone || setState("here"),
+          () => gone || onceLeft(),
           // Browsers remember that a script did not come, until the page is loaded again; what was typed is kept.
           () => gone || (tried ? location.reload() : setState("failed")),
         );
@@ -50,8 +82,19 @@ export function late<Props extends object>(load: () => Promise<{ default: Compon
       return () => void missing.delete(ask);
     }, [state]);
     const Ready = ready;
-    if (Ready) return <Ready {...props} />;
-    if (props.meanwhile) return props.meanwhile;
+    if (Ready && state === "here") return <Ready {...props} />;
+    if (props.meanwhile)
+      return (
+        <div
+          ref={stood}
+          className="cx-meanwhile"
+          onPointerDown={use}
+          onKeyDown={use}
+          onBlur={() => (used.current = null)}
+        >
+          {props.meanwhile}
+        </div>
+      );
     if (state !== "failed") return <div className="cx-drop">{say("waiting")}</div>;
     return (
       <div className="cx-drop" role="alert">

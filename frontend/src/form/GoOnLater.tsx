@@ -1,7 +1,7 @@
 // Going on later: a press keeps the answers so far, and gives a private link to copy or to be sent by mail.
 import { useId, useState } from "react";
 import { say } from "../text/visitor";
-import { useSnapshot } from "./press";
+import { useSnapshot } from "./held";
 import type { FormSession } from "./session";
 import { RefusedError } from "./transport";
 

@@ -10,7 +10,7 @@ import { brandClasses, brandStyle, layoutClasses } from "./brand";
 import { BlockList } from "./BlockList";
 import { controlIdOf } from "./BlockOnPage";
 import { Languages } from "./Languages";
-import { useSnapshot } from "./press";
+import { useSnapshot } from "./held";
 import { Progress } from "./Progress";
 import { goToNext } from "./enter";
 import { LineNews, Restored, Unpaid } from "./Notices";

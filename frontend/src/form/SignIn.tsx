@@ -1,7 +1,7 @@
 // Signing in while a form is being filled in: with a password, or by the code of a mail. What was entered stays.
 import { useEffect, useId, useRef, useState } from "react";
 import { say } from "../text/visitor";
-import { useSnapshot } from "./press";
+import { useSnapshot } from "./held";
 import type { FormSession } from "./session";
 import { RefusedError } from "./transport";
 

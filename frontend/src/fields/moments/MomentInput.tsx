@@ -3,6 +3,7 @@ import { type ComponentProps, useRef, useState } from "react";
 import { say } from "../../text/visitor";
 import { type InputProps, textOf, useTools } from "../input";
 import { late } from "../late";
+import { onceReleased } from "../press";
 import { TextInput } from "../text_input";
 import { example, guessed, type MomentKind, written } from "./written";
 
@@ -26,10 +27,12 @@ export function MomentInput({ kind, ...props }: InputProps & { kind: MomentKind 
     <div
       ref={around}
       className="cx-moment"
-      onBlur={({ relatedTarget }) => {
-        setTyped(null);
-        if (relatedTarget && !around.current?.contains(relatedTarget)) setOpen(false);
-      }}
+      onBlur={({ relatedTarget }) =>
+        onceReleased(() => {
+          setTyped(null);
+          if (relatedTarget && !around.current?.contains(relatedTarget)) setOpen(false);
+        })
+      }
       onKeyDown={(event) => {
         if (event.key === "Escape" && open) {
           // What is around, such as a window on a website, stays open.

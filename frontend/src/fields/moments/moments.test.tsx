@@ -69,6 +69,19 @@ describe("a date field", () => {
     expect(screen.getByText("24. Dezember 2026")).toBeTruthy();
   });
 
+  it("moves nothing under a press that leaves it", async () => {
+    const facts = { moment: { told: "24. Dezember 2026" } as never };
+    const { user, screen } = drawn("date", { tools, facts });
+    await user.type(screen.getByRole("textbox"), "24.12.2026");
+    const pressed = screen.getByRole("button", { name: "Choose a day" });
+    await user.pointer({ keys: "[MouseLeft>]", target: pressed });
+    expect(document.activeElement).toBe(pressed);
+    expect(screen.queryByText("24. Dezember 2026")).toBeNull();
+    await user.pointer({ keys: "[/MouseLeft]", target: pressed });
+    expect(screen.getByText("24. Dezember 2026")).toBeTruthy();
+    expect(pressed.getAttribute("aria-expanded")).toBe("true");
+  });
+
   it("is picked from a calendar within its limits, by keyboard, and gives the focus back", async () => {
     const moment = { told: null, first: "2026-12-10", last: "2026-12-24" };
     const { user, screen, latest } = drawn("date", { tools, answer: "12.12.2026", facts: { moment } });

@@ -4,7 +4,7 @@ import { type Answer, SurroundingsContext, textOf } from "../../fields/input";
 import { say } from "../../text/visitor";
 import { Feedback } from "../Feedback";
 import { LineNews, Restored, Unpaid } from "../Notices";
-import { useSnapshot } from "../press";
+import { useSnapshot } from "../held";
 import type { FormSession } from "../session";
 import { pageTitle } from "../titles";
 import { Answering } from "./Answering";
