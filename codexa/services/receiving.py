@@ -322,9 +322,9 @@ def _known_member(connection: Connection, terms: Terms, incoming: Incoming, stat
     """Return at which fields a guest has typed the address of a member, where the form makes accounts."""
     if incoming.given.visitor.is_known:
         return {}
-    message = FieldError(code="known_member", message=state.program.form.say("knownMember"))
+    say = state.program.form.say
     return {
-        field: message
+        field: FieldError(code="known_member", message=say("knownMember"))
         for address, field in addresses_of_accounts(state)
         if members.find_by_email(connection, team=terms.team, email=compared_email(address)) is not None
     }
@@ -379,8 +379,10 @@ def _keep(
     )
     if number is None:
         return None
-    known = numbered(accepted, number)
-    if known.state.program.needs_number:
+    state = accepted.state.with_number(number)
+    if state.program.needs_number:
+        known = numbered(accepted, number)
+        state = known.state
         responses.set_numbered(
             connection,
             form=incoming.form,
@@ -392,7 +394,7 @@ def _keep(
         )
     if files:
         uploads_store.claim_uploads(connection, form=incoming.form, number=number, ids=files)
-    return number, known.state
+    return number, state
 
 
 def _repeated(program: Program, kept: Kept, incoming: Incoming) -> Received:

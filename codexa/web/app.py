@@ -116,9 +116,9 @@ PUBLIC: tuple[Blueprint, ...] = (
     part_page.answering,
 )
 for _each in WORKBENCH:
-    limits.limiter.limit(limits.team_rate, key_func=limits.who_is_counted)(_each)
+    limits.bound_workbench(_each)
 for _each in PUBLIC:
-    limits.limiter.limit(limits.public_rate)(_each)
+    limits.bound_public(_each)
 # What a process answers; the two sides may run apart, so that work on large drafts never makes visitors wait.
 SIDES = {
     "all": (*WORKBENCH, programs.blueprint, *PUBLIC),

@@ -70,6 +70,8 @@ def came(*, framed: bool) -> Came:
 
 def shown_of_request() -> str:
     """Return in which way of presenting the form is wanted, "" for its own."""
+    if not request.query_string:
+        return ""
     wanted = request.args.get(_SHOWN, "")
     return wanted if wanted in get_args(Presentation) else ""
 
@@ -97,6 +99,8 @@ def program_of_request(form: UUID, edition: int) -> Program:
 
 def page_of(address: str) -> str:
     """Return the origin and path of a web address, without what may name a person; "" where it is none."""
+    if not address:
+        return ""
     try:
         parts = urlsplit(address[:2_000])
     except ValueError:

@@ -7,16 +7,18 @@ the database is away each process goes on counting alone.
 import hashlib
 import threading
 import time
+from collections.abc import Callable
 from contextlib import AbstractContextManager
 from functools import lru_cache
 from typing import Any
 
-from cachetools import TTLCache
-from flask import Flask, current_app, request
+from cachetools import LRUCache
+from flask import Blueprint, Flask, abort, current_app, request
 from flask_limiter import Limiter
 from limits import RateLimitItem, parse
 from limits.storage import Storage
 
+from codexa.settings import Settings
 from codexa.store import rates
 from codexa.store.database import AwayError, BusyError, Connection, Database
 from codexa.web.network import network
@@ -42,7 +44,7 @@ class CommonCounts(Storage):
     def __init__(self, uri: str | None = None, **options: Any) -> None:
         super().__init__(uri)
         self._database: Database = options["database"]
-        self._known: TTLCache[str, _Counted] = TTLCache(_MOST_SUBJECTS, ttl=3_600)
+        self._known: LRUCache[str, _Counted] = LRUCache(_MOST_SUBJECTS)
         self._lock = threading.Lock()
 
     @property
@@ -147,15 +149,29 @@ def entry_rate() -> str:
     return SIGN_IN_RATE if request.form.get("way") else LINK_RATE
 
 
-def public_rate() -> str:
-    """Return the rate for public addresses."""
-    rate: str = current_app.config["SETTINGS"].public_rate
-    return rate
-
-
 @lru_cache(maxsize=8)
 def _rate(text: str) -> RateLimitItem:
     return parse(text)
+
+
+def bound_public(blueprint: Blueprint) -> None:
+    """Bound how often one network may ask at each address of a blueprint."""
+    _bound(blueprint, lambda settings: settings.public_rate, network)
+
+
+def bound_workbench(blueprint: Blueprint) -> None:
+    """Bound how often one person, by their session, may ask at each address of a blueprint."""
+    _bound(blueprint, lambda settings: settings.team_rate, who_is_counted)
+
+
+def _bound(blueprint: Blueprint, rate: Callable[[Settings], str], subject: Callable[[], str]) -> None:
+    # On the way of every request: the extension finds out anew each time which limits there are, a tenth of the work
+    # that a response takes.
+    @blueprint.before_request
+    def refuse_beyond() -> None:
+        item = _rate(rate(current_app.config["SETTINGS"]))
+        if not limiter.limiter.hit(item, "all", subject(), request.endpoint or ""):
+            abort(429)
 
 
 def responses_beyond() -> tuple[int, int] | None:
@@ -165,12 +181,6 @@ def responses_beyond() -> tuple[int, int] | None:
     assert isinstance(storage, CommonCounts)
     count = storage.incr(usual.key_for("responses", network()), usual.get_expiry())
     return (count, usual.amount) if count > usual.amount else None
-
-
-def team_rate() -> str:
-    """Return the rate for people of a team."""
-    rate: str = current_app.config["SETTINGS"].team_rate
-    return rate
 
 
 def who_is_counted() -> str:

@@ -61,8 +61,7 @@ def read_json(model: type[Model], most: int) -> Model:
 def _parsed(body: bytes) -> Any:
     try:
         text = body.decode()
-        # No binary floats: a number with a point is a decimal from here on.
-        document = json.loads(text, parse_float=_decimal, parse_int=_whole, parse_constant=_no_constant)
+        document = _JSON.decode(text)
     except (ValueError, RecursionError):
         raise BadRequestError("The request is no JSON that can be read.") from None
     # Few brackets can't nest deep; counting them is quicker than looking.
@@ -113,6 +112,10 @@ def _whole(text: str) -> int:
 
 def _no_constant(name: str) -> NoReturn:
     raise ValueError(f"{name} is no JSON number")
+
+
+# No binary floats: a number with a point is a decimal from here on.
+_JSON = json.JSONDecoder(parse_float=_decimal, parse_int=_whole, parse_constant=_no_constant)
 
 
 def bytes_of(text: str, name: str) -> bytes:

@@ -9,7 +9,7 @@ from codexa.core.errors import DefinitionError
 from codexa.core.program.accept import accept, numbered
 from codexa.core.program.evaluate import evaluate
 from codexa.core.program.explain import explain_all
-from codexa.core.program.follow_ups import due, follow_up_findings
+from codexa.core.program.follow_ups import due, follow_up_findings, told
 from codexa.core.program.renaming_words import renamed
 from codexa.core.program.trials import run_trials
 from core.forms import block, figure, options, program_of
@@ -66,7 +66,7 @@ class TestMail:
         assert [each.get("html") for each in pieces[:2]] == ["<p>Dear Ingrid</p>", "<p>By the water</p>"]
         assert pieces[2]["bars"][0]["text"] == "0 / 1"
         assert pieces[3]["answers"] == [["Who", "Ingrid"], ["Mail", "i@example.org"], ["Site", "Deck"]]
-        assert mail.told == "mail to i@example.org, deck@example.org, MIRA@example.org: For Ingrid, no. 7"
+        assert told(mail, "en") == "mail to i@example.org, deck@example.org, MIRA@example.org: For Ingrid, no. 7"
 
     def test_is_not_due_where_its_condition_or_its_moment_is_another(self):
         assert due_of([MAIL], {"who": "Ingrid"}) == []
@@ -179,8 +179,8 @@ class TestDays:
     def test_are_counted_from_a_date_in_the_form_s_time_zone(self, day, expected):
         (mail,) = due_with(self.mail(**day), {"visit": "2027-06-01"}, "day")
         assert mail.at == expected
-        assert mail.told.startswith("on ")
-        assert mail.told.endswith(": mail to a@example.org: For , no. 7")
+        assert told(mail, "en").startswith("on ")
+        assert told(mail, "en").endswith(": mail to a@example.org: For , no. 7")
 
     def test_that_have_passed_or_have_no_date_set_nothing_off(self):
         assert due_with(self.mail(field="visit", days=-1), {"visit": CONTEXT.today.isoformat()}, "day") == []
@@ -210,7 +210,7 @@ class TestWhatGoesAlong:
         (mail,) = due_with(self.MAIL | {"files": True}, {"photos": self.FILES})
         assert [each["name"] for each in mail.content["files"]] == ["0.png", "2.png"]
         assert mail.content["pieces"][-1] == {"left_out": ["1.png"]}
-        assert mail.told.endswith(", with 0.png, 2.png")
+        assert told(mail, "en").endswith(", with 0.png, 2.png")
 
     def test_the_response_is_a_document_by_pages(self):
         (mail,) = due_with(self.MAIL | {"pdf": True}, {"who": "Ola", "site": "odeck", "photos": self.FILES})

@@ -161,8 +161,7 @@ def _order(state: State) -> dict[str, Any]:
 
 def numbered(accepted: Accepted, number: int) -> Accepted:
     """Return the response with what can be worked out only once it has its number."""
-    state = accepted.state
-    context = state.context.with_number(number)
+    state = accepted.state.with_number(number)
     if not state.program.needs_number:
-        return replace(accepted, state=replace(state, context=context))
-    return accepted_of(state_of_kept(state.program, accepted.answers, context))
+        return replace(accepted, state=state)
+    return accepted_of(state_of_kept(state.program, accepted.answers, state.context))

@@ -2,7 +2,7 @@
 
 import re
 from collections.abc import Callable, Iterator, Mapping, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from functools import cached_property
 from types import MappingProxyType
 from typing import Any, TypeVar
@@ -63,6 +63,10 @@ class State:
     given: Mapping[str, Any]
     brought: Mapping[str, LinkValue] = field(default_factory=lambda: NOTHING_BROUGHT)
     closed: frozenset[str] = frozenset()
+
+    def with_number(self, number: int) -> "State":
+        """Return the same facts once the response is saved under that number; what reads it is as it was."""
+        return replace(self, context=self.context.with_number(number))
 
     def at(self, spot: Spot, row: Sequence[Any] = ()) -> Any:
         """Return the value of a spot."""

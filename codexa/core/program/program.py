@@ -14,6 +14,7 @@ from codexa.core.fields.file_upload import FileUploadField
 from codexa.core.fields.product import ProductField
 from codexa.core.fields.record_choice import RecordChoiceField
 from codexa.core.fields.slot import SlotField
+from codexa.core.form.follow_ups import FollowUp
 from codexa.core.form.form import Form, LinkValue
 from codexa.core.form.pricing import quantities_of
 from codexa.core.formula.types import Kind
@@ -141,6 +142,11 @@ class Program:
         texts = (text for owner in self.texts.values() for text in owner.values())
         inserted = (entry.reference.facet for text in texts for entry in text.entries.values() if entry is not None)
         return any(each.knows(facet) for each in self.formulas) or facet in inserted
+
+    @cached_property
+    def active_follow_ups(self) -> tuple[FollowUp, ...]:
+        """The follow-ups that are not switched off, in the order of the form."""
+        return tuple(each for each in self.form.follow_ups if each.active)
 
     @cached_property
     def file_fields(self) -> frozenset[str]:

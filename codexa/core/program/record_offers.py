@@ -53,6 +53,8 @@ def changed_since(state: State, seen: Mapping[str, str]) -> dict[str, FieldError
 
     `seen` has the stamps by address; what was not seen is passed over.
     """
+    if not seen:
+        return {}
     message = state.program.form.say("recordChanged")
     return {
         address: FieldError(code="record_changed", message=message)

@@ -68,11 +68,12 @@ def _of_blocks(state: State, blocks: Iterable[Block]) -> tuple[ToldAnswer, ...]:
 
 
 def _of_place(state: State, place: Place) -> Iterator[ToldAnswer]:
-    if not type_of(place.block).visible or not state.shown(place) or state.veiled(place):
-        return
     if isinstance(place.block, OrderSummaryBlock):
-        yield from _of_order(state)
+        if state.shown(place) and not state.veiled(place):
+            yield from _of_order(state)
     elif isinstance(place, RepeatPlace):
+        if not state.shown(place) or state.veiled(place):
+            return
         label = _label(state, place)
         for index, row in enumerate(state.rows(place), 1):
             kind = state.kind_of(place, row)
@@ -105,12 +106,14 @@ def _of_order(state: State) -> Iterator[ToldAnswer]:
 
 
 def _of_field(state: State, place: Place, row: Row | tuple[()] = ()) -> Iterator[ToldAnswer]:
-    if place.field_type is None or not type_of(place.block).visible or not state.shown(place, row):
+    value = state.value(place, row)
+    if value is None or isinstance(value, Failed) or place.field_type is None:
         return
-    if state.veiled(place):
-        return  # in a row it may be, though its repeat is seen
-    value, text = state.value(place, row), state.presented(place, row)
-    if not text or isinstance(value, Failed):
+    # In a row it may be veiled, though its repeat is seen.
+    if not type_of(place.block).visible or not state.shown(place, row) or state.veiled(place):
+        return
+    text = state.presented(place, row)
+    if not text:
         return
     known = place.field_type.dump(value)
     yield ToldAnswer(

@@ -2,7 +2,7 @@
 
 import datetime
 from collections.abc import Collection, Iterator, Mapping, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from decimal import Decimal
 from types import MappingProxyType
 from typing import Any
@@ -21,7 +21,7 @@ from codexa.core.look_ups import NO_TABLES, Tables
 from codexa.core.program.evaluate import State, evaluate
 from codexa.core.program.facts import Formula
 from codexa.core.program.figure_kinds import kind_of
-from codexa.core.program.follow_ups import USUAL_MOMENTS, as_if, due
+from codexa.core.program.follow_ups import USUAL_MOMENTS, as_if, due, told
 from codexa.core.program.names import name_of
 from codexa.core.program.order import money
 from codexa.core.program.order_names import ORDER, PAYMENT
@@ -132,9 +132,10 @@ def outcome_of(state: State) -> Expected:
 
 
 def _follow_ups(state: State) -> dict[str, str]:
-    numbered = replace(state, context=state.context.with_number(_NUMBER))
+    numbered = state.with_number(_NUMBER)
     found = ((moment, as_if(numbered, moment)) for moment in USUAL_MOMENTS)
-    return {each.follow_up: each.told for moment, then in found if then is not None for each in due(then, moment)}
+    made = [each for moment, then in found if then is not None for each in due(then, moment)]
+    return {each.follow_up: told(each, state.program.form.locale) for each in made}
 
 
 def _is_conditional(state: State, block: str) -> bool:

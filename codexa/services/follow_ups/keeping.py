@@ -8,7 +8,7 @@ from uuid import UUID
 
 from codexa.core.form.follow_ups import Moment
 from codexa.core.program.evaluate import State
-from codexa.core.program.follow_ups import KINDS, Due, corrected_due, due
+from codexa.core.program.follow_ups import KINDS_BY_NAME, Due, corrected_due, due
 from codexa.core.program.follow_ups.approval import ApprovalKind
 from codexa.services.approvals import asking as approvals
 from codexa.services.drafts import require
@@ -137,12 +137,11 @@ def open_runs(connect: Connect, *, who: SignedIn, form: UUID) -> list[ToldRun]:
 
 
 def _as_told(row: RunRow) -> ToldRun:
-    known = {each.kind_name: each for each in KINDS.values()}
     return ToldRun(
         id=row.id,
         number=row.number,
         name=row.name,
-        told=known[row.kind].told(row.content),
+        told=KINDS_BY_NAME[row.kind].told(row.content),
         state=row.state,
         tries=row.tries,
         result=row.result,

@@ -5,7 +5,7 @@ from typing import Any
 from uuid import UUID
 
 from codexa.core.program.evaluate import evaluate
-from codexa.core.program.follow_ups import MOMENTS, Due, as_if, due
+from codexa.core.program.follow_ups import MOMENTS, Due, as_if, due, told
 from codexa.core.program.program import Program
 from codexa.services.answering import Given
 from codexa.services.context import context_of
@@ -35,7 +35,7 @@ def follow_ups_of(connect: Connect, program: Program, form: UUID, given: Given) 
     """Return what would follow from these answers, in order."""
     found = _due(connect, program, form, given)
     # What changes later is the same entry again.
-    return [_shown(each) for each in found if not each.content.get("only_change")]
+    return [_shown(each, program.form.locale) for each in found if not each.content.get("only_change")]
 
 
 def _due(connect: Connect, program: Program, form: UUID, given: Given) -> list[Due]:
@@ -47,11 +47,11 @@ def _due(connect: Connect, program: Program, form: UUID, given: Given) -> list[D
     return [each for moment, then in found if then is not None for each in due(then, moment)]
 
 
-def _shown(each: Due) -> Shown:
+def _shown(each: Due, locale: str) -> Shown:
     mail = shown_mail(each.content) if each.kind == "email" else None
     return Shown(
         follow_up=each.follow_up,
-        told=each.told,
+        told=told(each, locale),
         html=mail.html if mail else "",
         text=mail.text if mail else "",
         content=each.content,

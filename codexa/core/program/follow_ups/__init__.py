@@ -46,6 +46,7 @@ KINDS: dict[type[FollowUp], FollowUpKind[Any]] = {
     TaskFollowUp: TaskKind(),
     CalendarFollowUp: _CALENDAR,
 }
+KINDS_BY_NAME = {each.kind_name: each for each in KINDS.values()}
 MOMENTS: tuple[Moment, ...] = get_args(Moment)
 # What a response comes to where all goes well.
 USUAL_MOMENTS: tuple[Moment, ...] = ("handed in", "paid", "complete", "day")
@@ -61,7 +62,7 @@ _OF_PAYMENT: tuple[Moment, ...] = ("paid", "payment failed", *_OF_PLAN, "refunde
 
 @dataclass(frozen=True, kw_only=True, slots=True)
 class Due:
-    """What a follow-up does, as JSON that a job carries out; `told` says it in one line.
+    """What a follow-up does, as JSON that a job carries out.
 
     `moment` is the event, and which of them where it comes more than once ("charge 3").
     `at` is when, in ISO 8601 with its offset, where it is set off by a day; None where it is done at once.
@@ -72,7 +73,6 @@ class Due:
     moment: str
     kind: str
     content: dict[str, Any]
-    told: str
     at: str | None = None
 
 
@@ -115,9 +115,13 @@ def due(state: State, moment: Moment, which: str = "") -> list[Due]:
     For "day" all that is still to come: a day that has passed sets nothing off. Of an event that comes more than once,
     `which` tells each time from the others. Mail to visitors is in their language, all else in the form's own.
     """
-    active = [each for each in state.program.form.follow_ups if each.active]
+    active = state.program.active_follow_ups
     found = [each for each in active if each.on == moment]
-    changed = [each for each in active if isinstance(each, CalendarFollowUp) and each.on != moment in CHANGES]
+    changed = [
+        each for each in active if moment in CHANGES and isinstance(each, CalendarFollowUp) and each.on != moment
+    ]
+    if not found and not changed:
+        return []
     for_team = state if all(each.for_visitor for each in (*found, *changed)) else state.once(_for_team)
     made = [_due(state if each.for_visitor else for_team, each, which) for each in found]
     made += [_change_due(for_team, each, moment, which) for each in changed]
@@ -127,8 +131,8 @@ def due(state: State, moment: Moment, which: str = "") -> list[Due]:
 def corrected_due(before: State, after: State, which: str) -> list[Due]:
     """Return what becomes of entries in calendars where answers were changed by hand, without an event of theirs."""
     made = []
-    for each in before.program.form.follow_ups:
-        if each.active and isinstance(each, CalendarFollowUp):
+    for each in before.program.active_follow_ups:
+        if isinstance(each, CalendarFollowUp):
             was, now = (_change_due(state.once(_for_team), each, "corrected", which) for state in (before, after))
             made += [now] if now is not None and now != was else []
     return made
@@ -145,7 +149,6 @@ def _change_due(state: State, follow_up: CalendarFollowUp, moment: str, which: s
         moment=f"{moment} {which}".strip(),
         kind=_CALENDAR.kind_name,
         content=content,
-        told=_CALENDAR.told(content),
     )
 
 
@@ -171,13 +174,17 @@ def _due(state: State, follow_up: FollowUp, which: str) -> Due | None:
         moment=f"{follow_up.on} {which}".strip(),
         kind=kind.kind_name,
         content=content,
-        told=kind.told(content) if at is None else f"{_in_words(at, state)}: {kind.told(content)}",
         at=None if at is None else at.isoformat(),
     )
 
 
-def _in_words(at: datetime.datetime, state: State) -> str:
-    return f"on {shown_date(at.date(), state.program.form.locale)} at {at:%H:%M}"
+def told(each: Due, locale: str) -> str:
+    """Return in one line what a follow-up does, its day as that language writes it."""
+    words = KINDS_BY_NAME[each.kind].told(each.content)
+    if each.at is None:
+        return words
+    at = datetime.datetime.fromisoformat(each.at)
+    return f"on {shown_date(at.date(), locale)} at {at:%H:%M}: {words}"
 
 
 def _moment_findings(program: Program, follow_up: FollowUp) -> Iterator[Finding]:
@@ -185,7 +192,7 @@ def _moment_findings(program: Program, follow_up: FollowUp) -> Iterator[Finding]
         message = "It waits for a payment, and the form asks for none."
         yield error("no_payment", message, "Switch the payment on, or choose another moment.", follow_up.id, "on")
     elif follow_up.on in _OF_DECISION and not any(
-        isinstance(each, ApprovalFollowUp) and each.active for each in program.form.follow_ups
+        isinstance(each, ApprovalFollowUp) for each in program.active_follow_ups
     ):
         message = "It waits for a decision, and nobody is asked for one."
         yield error("no_approval", message, "Add an approval, or choose another moment.", follow_up.id, "on")
@@ -202,15 +209,14 @@ def _moment_findings(program: Program, follow_up: FollowUp) -> Iterator[Finding]
 
 def follow_up_findings(program: Program, people: Mapping[str, str] | None) -> Iterator[Finding]:
     """Yield what a follow-up lacks, or can't do; `people` are those of the team, None where it is not known who is."""
-    for each in program.form.follow_ups:
-        if each.active:
-            yield from _moment_findings(program, each)
-            yield from day_findings(program, each)
-            yield from KINDS[type(each)].findings(program, each)
-            if people is not None and isinstance(each, EmailFollowUp):
-                yield from people_findings(each, people)
-            if people is not None and isinstance(each, ApprovalFollowUp):
-                yield from decider_findings(each, people)
-            if people is not None and isinstance(each, TaskFollowUp) and each.who.person not in ("", *people):
-                message = "Who has this to do is not in the team any more."
-                yield error("no_such_person", message, "Choose somebody else.", each.id, "who")
+    for each in program.active_follow_ups:
+        yield from _moment_findings(program, each)
+        yield from day_findings(program, each)
+        yield from KINDS[type(each)].findings(program, each)
+        if people is not None and isinstance(each, EmailFollowUp):
+            yield from people_findings(each, people)
+        if people is not None and isinstance(each, ApprovalFollowUp):
+            yield from decider_findings(each, people)
+        if people is not None and isinstance(each, TaskFollowUp) and each.who.person not in ("", *people):
+            message = "Who has this to do is not in the team any more."
+            yield error("no_such_person", message, "Choose somebody else.", each.id, "who")

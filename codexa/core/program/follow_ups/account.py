@@ -59,8 +59,8 @@ def _text(state: State, follow_up: AccountFollowUp, setting: str) -> str:
 
 def addresses_of_accounts(state: State) -> Iterator[tuple[str, str]]:
     """Yield for whom a response would make accounts, with the address of the field where it was typed, "" elsewhere."""
-    for each in state.program.form.follow_ups:
-        if isinstance(each, AccountFollowUp) and each.active and holds(state, each.id, "only_when"):
+    for each in state.program.active_follow_ups:
+        if isinstance(each, AccountFollowUp) and holds(state, each.id, "only_when"):
             address = _text(state, each, "email")
             if address:
                 yield address, _field(state.program, each.email)
