@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass, replace
 from decimal import Decimal
+from functools import cached_property
 from typing import Any
 from zoneinfo import ZoneInfo
 
@@ -10,7 +11,7 @@ from codexa.core.definition.parts import Field, Repeat, RowKind, blocks_within
 from codexa.core.definition.rich_text import plain
 from codexa.core.fields import field_type_of
 from codexa.core.fields.decimals import shown
-from codexa.core.fields.field_type import Medium, Region
+from codexa.core.fields.field_type import FieldType, Medium, Region
 from codexa.core.fields.grid import GridField
 from codexa.core.fields.options import OTHER, Optioned
 from codexa.core.form.form import Form
@@ -52,11 +53,15 @@ class Column:
     parts: tuple["Column", ...] = ()
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class HeldField:
     """A field of the form."""
 
     field: Field
+
+    @cached_property
+    def _type(self) -> FieldType[Any]:
+        return field_type_of(self.field)
 
     def column(self, number: str) -> Column:
         """Return it as a column; `number` is that of the outline."""
@@ -76,7 +81,7 @@ class HeldField:
 
     def text(self, stored: Any, region: Region, medium: Medium) -> str:
         """Return a kept value as text for people or programs."""
-        return field_type_of(self.field).present_kept(stored, self.field, region, medium)
+        return self._type.present_kept(stored, self.field, region, medium)
 
     def value(self, stored: Any, region: Region) -> Any:
         """Return a kept value as one to compare; of text with parts, all of it."""

@@ -126,7 +126,7 @@ class Ledger:
         return f"i_{self.form.hex}_{name}"
 
 
-@dataclass(frozen=True, kw_only=True, slots=True)
+@dataclass(kw_only=True, slots=True)
 class Source(ResponseRow):
     """A response as a ledger takes it up, with how it came; `batch` is that of its sealed link."""
 

@@ -18,7 +18,8 @@ NOT_TOLD: Mapping[str, Any] = MappingProxyType({})
 Booking = Literal["none", "booked", "waiting", "cancelled"]
 
 
-@dataclass(frozen=True, kw_only=True, slots=True)
+# Not frozen: hundreds of thousands are made for an export, and that takes a frozen one several times as long.
+@dataclass(kw_only=True, slots=True)
 class ResponseRow:
     """A response as it was kept; answers and computed values by block id. A `test` is a try of the team's."""
 

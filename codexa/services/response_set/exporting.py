@@ -1,8 +1,6 @@
 """What is filtered, as a file: written while it is read, in the same memory for any number."""
 
 from collections.abc import Callable, Iterator, Sequence
-from concurrent.futures import Future, ThreadPoolExecutor
-from contextvars import copy_context
 from dataclasses import replace
 from datetime import datetime
 from pathlib import Path
@@ -24,14 +22,10 @@ from codexa.services.response_set.opening import open_set
 from codexa.services.response_set.workbook import write_workbook
 from codexa.store import ledger_queries, responses
 from codexa.store.database import Connect
-from codexa.store.ledger_queries import Asked, Place
+from codexa.store.ledger_queries import Asked
 from codexa.store.responses import ResponseRow
 
 _AT_ONCE = 1_000
-_WAIT_SECONDS = 300  # for a batch, where many exports are read at once; each statement has a bound of its own
-_Batch = tuple[list[Place], dict[int, ResponseRow]]
-# What reads ahead, for all exports of this process; none of them is kept while a line is slow.
-_READERS = ThreadPoolExecutor(max_workers=4, thread_name_prefix="reading-ahead")
 
 
 class Export:
@@ -102,24 +96,18 @@ class Export:
         write_workbook(path, self._editions, self._opened, self._all(), medium)
 
     def _all(self) -> Iterator[ResponseRow]:
-        """Yield all, in batches: while one is written the next is read."""
-        coming: Future[_Batch] | None = self._ahead(None)
-        while coming is not None:
-            found, rows = coming.result(_WAIT_SECONDS)
-            coming = self._ahead(found[-1]) if len(found) == _AT_ONCE else None
+        opened, after = self._opened, None
+        while True:
+            with self._connect() as connection:
+                found = ledger_queries.page(
+                    connection, opened.ledger, self._chosen, self._sorts, most=_AT_ONCE, after=after
+                )
+                rows = responses.answers_by_numbers(
+                    connection, form=opened.form, numbers=[each.number for each in found]
+                )
             yield from (rows[each.number] for each in found if each.number in rows)
             if self._on_rows is not None:
                 self._on_rows(len(rows))
-
-    def _ahead(self, after: Place | None) -> "Future[_Batch]":
-        # The connection is that of the request, which a thread of its own would not know.
-        return _READERS.submit(copy_context().run, self._batch, after)
-
-    def _batch(self, after: Place | None) -> _Batch:
-        opened = self._opened
-        with self._connect() as connection:
-            found = ledger_queries.page(
-                connection, opened.ledger, self._chosen, self._sorts, most=_AT_ONCE, after=after
-            )
-            rows = responses.answers_by_numbers(connection, form=opened.form, numbers=[each.number for each in found])
-        return found, rows
+            if len(found) < _AT_ONCE:
+                return
+            after = found[-1]
