@@ -108,7 +108,7 @@ function OneSlot({ slot, sheet }: { slot: SheetSlotReply; sheet: SheetReply }) {
               {sheet.columns.map(({ id, label }) => (
                 <TableCell key={id}>{label}</TableCell>
               ))}
-              <TableCell />
+              <TableCell component="td" />
             </TableRow>
           </TableHead>
           <TableBody>
