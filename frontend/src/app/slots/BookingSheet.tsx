@@ -91,7 +91,7 @@ function OneSlot({ slot, sheet }: { slot: SheetSlotReply; sheet: SheetReply }) {
           <Button
             className="sl-tools"
             loading={close.isPending}
-            aria-label={`${slot.closed ? "Open" : "Close"} ${name} ${slot.at_label}`}
+            aria-label={`${slot.closed ? "Open it again" : "Close it"}: ${name} ${slot.at_label}`}
             onClick={() => close.mutate(!slot.closed)}
           >
             {slot.closed ? "Open it again" : "Close it"}
