@@ -6,7 +6,7 @@ The first time gives the response its number, under which it is handed in at las
 import hashlib
 import html
 from collections.abc import Mapping
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from datetime import UTC, datetime
 from typing import Any
 from uuid import UUID
@@ -132,7 +132,7 @@ def _begin(connection: Connection, state: State, keeping: Keeping) -> KeptForLat
     if number is None:
         raise TooBusyError
     kept = store.insert(connection, number=number, digest=digest, **_content(keeping))
-    numbered = replace(state, context=state.context.with_number(number))
+    numbered = state.with_number(number)
     event = Happened(form=keeping.form, number=number, moments=("kept",))
     keep_due(connection, numbered, event, keeping.pages)
     return KeptForLater(number=number, version=kept.version, until=day_words(state.program.form, kept.until))

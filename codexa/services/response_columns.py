@@ -65,7 +65,7 @@ class HeldField:
 
     def column(self, number: str) -> Column:
         """Return it as a column; `number` is that of the outline."""
-        field, field_type = self.field, field_type_of(self.field)
+        field, field_type = self.field, self._type
         kind = field_type.value_type(field).kind
         options = _options(field)
         return Column(

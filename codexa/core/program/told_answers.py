@@ -68,23 +68,23 @@ def _of_blocks(state: State, blocks: Iterable[Block]) -> tuple[ToldAnswer, ...]:
 
 
 def _of_place(state: State, place: Place) -> Iterator[ToldAnswer]:
-    if isinstance(place.block, OrderSummaryBlock):
-        if state.shown(place) and not state.veiled(place):
-            yield from _of_order(state)
-    elif isinstance(place, RepeatPlace):
-        if not state.shown(place) or state.veiled(place):
-            return
-        label = _label(state, place)
-        for index, row in enumerate(state.rows(place), 1):
-            kind = state.kind_of(place, row)
-            inner = [each for one in kind.places for each in _of_field(state, one, row)]
-            yield ToldAnswer(
-                label=f"{label or kind.kind.label} {index}".strip(),
-                text="; ".join(f"{each.label}: {each.text}" for each in inner),
-                files=tuple(file for each in inner for file in each.files),
-            )
-    else:
+    if not isinstance(place, RepeatPlace) and not isinstance(place.block, OrderSummaryBlock):
         yield from _of_field(state, place)
+    elif state.shown(place) and not state.veiled(place):
+        yield from _of_rows(state, place) if isinstance(place, RepeatPlace) else _of_order(state)
+
+
+def _of_rows(state: State, place: RepeatPlace) -> Iterator[ToldAnswer]:
+    """Yield the rows of a repeat, one answer each."""
+    label = _label(state, place)
+    for index, row in enumerate(state.rows(place), 1):
+        kind = state.kind_of(place, row)
+        inner = [each for one in kind.places for each in _of_field(state, one, row)]
+        yield ToldAnswer(
+            label=f"{label or kind.kind.label} {index}".strip(),
+            text="; ".join(f"{each.label}: {each.text}" for each in inner),
+            files=tuple(file for each in inner for file in each.files),
+        )
 
 
 def _of_order(state: State) -> Iterator[ToldAnswer]:

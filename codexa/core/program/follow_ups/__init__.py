@@ -117,9 +117,7 @@ def due(state: State, moment: Moment, which: str = "") -> list[Due]:
     """
     active = state.program.active_follow_ups
     found = [each for each in active if each.on == moment]
-    changed = [
-        each for each in active if moment in CHANGES and isinstance(each, CalendarFollowUp) and each.on != moment
-    ]
+    changed = [each for each in active if isinstance(each, CalendarFollowUp) and each.on != moment in CHANGES]
     if not found and not changed:
         return []
     for_team = state if all(each.for_visitor for each in (*found, *changed)) else state.once(_for_team)
