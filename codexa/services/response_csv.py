@@ -10,7 +10,7 @@ from typing import Any, Literal
 from codexa.core.fields.field_type import Medium
 from codexa.services.response_columns import Column
 from codexa.services.response_grid import Reader, ResponseTable
-from codexa.store.responses import ResponseRow
+from codexa.store.responses import AnswersRow, ResponseRow
 
 # Cells that are made once each: how many of a column, how long ones, and of how many codes.
 _MOST_KNOWN, _SHORT, _FEW = 2_000, 100, 20
@@ -50,13 +50,14 @@ _PLAIN_FASHION = CsvFashion()
 
 def csv_lines(
     table: ResponseTable,
-    found: Iterable[ResponseRow],
+    found: Iterable[AnswersRow],
     fashion: CsvFashion = _PLAIN_FASHION,
     columns: Sequence[Column] | None = None,
 ) -> Iterator[str]:
     """Yield an export of responses line by line (RFC 4180: CRLF, quotes doubled), with spreadsheet formulas defused.
 
-    `columns` are other ones than all answers, in their order; among them may be facets of IN_ROWS.
+    `columns` are other ones than all answers, in their order. Among them may be facets of IN_ROWS, for which what is
+    found must be whole rows.
     """
     cells = _Cells(table, table.columns if columns is None else columns, fashion)
     writer = csv.writer(Through(), delimiter=fashion.separator, lineterminator="\r\n", quoting=csv.QUOTE_ALL)
@@ -86,9 +87,10 @@ class _Cells:
         heads = ["Number", "Received", "Edition", *practice, *(column.label for column in self._columns)]
         return [defused(each) for each in heads]
 
-    def line(self, response: ResponseRow) -> list[str]:
+    def line(self, response: AnswersRow) -> list[str]:
         stored = response.computed | response.answers
         for facet in self._facets:
+            assert isinstance(response, ResponseRow)
             stored[facet] = IN_ROWS[facet](response)
         line = [str(response.number), self._table.received_at(response), str(response.edition)]
         if self._fashion.tries:

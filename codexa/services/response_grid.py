@@ -20,7 +20,7 @@ from codexa.services.response_columns import LINK, Column, Held, HeldField, Held
 from codexa.store import editions as store
 from codexa.store import responses, views
 from codexa.store.database import Connect, Connection
-from codexa.store.responses import Event, HowItCame, ResponseRow
+from codexa.store.responses import AnswersRow, Event, HowItCame, ResponseRow
 from codexa.store.sessions import SignedIn
 
 Value = TypeVar("Value")
@@ -68,7 +68,6 @@ class ResponseTable:
 
     def row(self, response: ResponseRow, medium: Medium, only: Collection[str] | None = None) -> Row:
         """Return a response as text for people or programs; with `only`, of these columns."""
-        edition = self._edition(response.edition)
         return Row(
             number=response.number,
             edition=response.edition,
@@ -82,17 +81,16 @@ class ResponseTable:
             status=response.status or "",
             tags=response.tags,
             person="" if response.person_id is None else str(response.person_id),
-            cells={} if edition is None else self._cells(edition, response, medium, only),
+            cells=self.cells(response, medium, only),
             files=self.files(response) if medium is Medium.PAGE else {},
         )
 
-    def _cells(
-        self, edition: "_Edition", response: ResponseRow, medium: Medium, only: Collection[str] | None
-    ) -> dict[str, str]:
+    def cells(self, response: AnswersRow, medium: Medium, only: Collection[str] | None = None) -> dict[str, str]:
+        """Return the cells of a row by column; with `only`, of these columns."""
         stored = response.computed | response.answers
         return {
             each.column: each.text(stored[each.source], medium)
-            for each in self.readers(edition.number)
+            for each in self.readers(response.edition)
             if each.source in stored and (only is None or each.column in only)
         }
 
@@ -101,7 +99,7 @@ class ResponseTable:
         edition = self._edition(number)
         return [] if edition is None else edition.readers
 
-    def received_at(self, response: ResponseRow) -> str:
+    def received_at(self, response: AnswersRow) -> str:
         """Return when a response came, by the clock of its form (ISO 8601)."""
         edition = self._edition(response.edition)
         moment = response.received_at if edition is None else response.received_at.astimezone(edition.zone)
@@ -131,7 +129,7 @@ class ResponseTable:
                 return fields[part].text(value, edition.region, Medium.PAGE)
         return ""
 
-    def typed(self, response: ResponseRow) -> dict[str, Any]:
+    def typed(self, response: AnswersRow) -> dict[str, Any]:
         """Return what a response has of numbers, days and times, by column, as values of Python."""
         edition = self._edition(response.edition)
         return {} if edition is None else self._by_column(response.edition, edition.typed(response))
@@ -185,7 +183,7 @@ class _Edition:
         ]
         return cls(number=number, held=held, readers=readers, region=region, zone=ZoneInfo(form.time_zone))
 
-    def typed(self, response: ResponseRow) -> dict[str, Any]:
+    def typed(self, response: AnswersRow) -> dict[str, Any]:
         stored = response.computed | response.answers
         found = {}
         for held_id, held in self.held.items():

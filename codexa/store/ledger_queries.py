@@ -5,9 +5,10 @@ Statements are put together of the constants here and of names of columns; what 
 
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field, replace
-from typing import Any
+from typing import Any, NamedTuple
 
 from psycopg import sql
+from psycopg.rows import tuple_row
 
 from codexa.core.responses.holds import Holds
 from codexa.store.database import Connection, Cursor, like_literal
@@ -199,8 +200,7 @@ def count(connection: Connection, ledger: Ledger, chosen: Chosen) -> tuple[int, 
     return max(EXACT, int(plan["QUERY PLAN"][0]["Plan"]["Plan Rows"])), False
 
 
-@dataclass(frozen=True, slots=True)
-class Place:
+class Place(NamedTuple):
     """A response in an order: its number, and the values that the order goes by, as text."""
 
     number: int
@@ -293,10 +293,8 @@ def _read(
     ordered = keys[1:] if blank else keys
     order = sql.SQL(", ").join(each.ordered(first=each is keys[0]) for each in ordered)
     query = _query(ledger, _PAGE, where, keys=shown, order=order, most=sql.Literal(most))
-    return [
-        Place(row["number"], tuple(row[f"k{at}"] for at in range(len(keys) - 1)))
-        for row in run(connection, query, where.values)
-    ]
+    with connection.cursor(row_factory=tuple_row) as cursor:
+        return [Place(row[0], row[1:-1]) for row in cursor.execute(query, where.values, prepare=False)]
 
 
 def neighbours(

@@ -7,6 +7,7 @@ from types import MappingProxyType
 from typing import Any, Literal
 from uuid import UUID
 
+from psycopg.rows import args_row
 from psycopg.types.json import Jsonb
 
 from codexa.store.database import Connection, exactly_one, many, one
@@ -19,17 +20,23 @@ Booking = Literal["none", "booked", "waiting", "cancelled"]
 
 
 # Not frozen: hundreds of thousands are made for an export, and that takes a frozen one several times as long.
-@dataclass(kw_only=True, slots=True)
-class ResponseRow:
-    """A response as it was kept; answers and computed values by block id. A `test` is a try of the team's."""
+@dataclass(slots=True)
+class AnswersRow:
+    """What a response says: answers and computed values by block id. A `test` is a try of the team's."""
 
     number: int
     edition: int
     received_at: datetime
     answers: dict[str, Any]
     computed: dict[str, Any]
-    told: dict[str, Any]
     test: bool
+
+
+@dataclass(kw_only=True, slots=True)
+class ResponseRow(AnswersRow):
+    """A response as it was kept, with what who handed it in was told, and how it stands."""
+
+    told: dict[str, Any]
     stage: str
     payment: str
     decision: str
@@ -272,10 +279,11 @@ def by_numbers(connection: Connection, *, form: UUID, numbers: Sequence[int]) ->
     return {row["number"]: ResponseRow(**row) for row in rows}
 
 
-def answers_by_numbers(connection: Connection, *, form: UUID, numbers: Sequence[int]) -> dict[int, ResponseRow]:
-    """Return the same without what each was told, which takes a quarter of the time to read."""
-    rows = many(connection, _QUERIES["answers_by_numbers"], form=form, numbers=list(numbers))
-    return {row["number"]: ResponseRow(**row, told={}) for row in rows}
+def answers_by_numbers(connection: Connection, *, form: UUID, numbers: Sequence[int]) -> dict[int, AnswersRow]:
+    """Return the same with no more than they say, which takes a third of the time to read."""
+    with connection.cursor(row_factory=args_row(AnswersRow)) as cursor:
+        rows = cursor.execute(_QUERIES["answers_by_numbers"], {"form": form, "numbers": list(numbers)})
+        return {row.number: row for row in rows}
 
 
 def find_response(connection: Connection, *, team: UUID, form: UUID, number: int) -> ResponseRow | None:

@@ -1,9 +1,10 @@
 """What is filtered, as a file: written while it is read, in the same memory for any number."""
 
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import replace
 from datetime import datetime
 from pathlib import Path
+from typing import TypeVar
 from uuid import UUID
 
 import orjson
@@ -23,8 +24,10 @@ from codexa.services.response_set.workbook import write_workbook
 from codexa.store import ledger_queries, responses
 from codexa.store.database import Connect
 from codexa.store.ledger_queries import Asked
-from codexa.store.responses import ResponseRow
+from codexa.store.responses import AnswersRow
 
+Kept = TypeVar("Kept", bound=AnswersRow)
+_ByNumbers = Callable[..., Mapping[int, Kept]]
 _AT_ONCE = 1_000
 
 
@@ -65,11 +68,13 @@ class Export:
         facets = [each for each in self._opened.facets if each.id in IN_ROWS]
         known = {each.id: each for each in (*table.columns, *facets)}
         columns = None if only is None else [known[each] for each in only if each in known]
-        yield from csv_lines(table, self._all(), fashion, columns)
+        whole = any(each in facets for each in columns or ())
+        found = self._all(responses.by_numbers) if whole else self._all(responses.answers_by_numbers)
+        yield from csv_lines(table, found, fashion, columns)
 
     def as_json_lines(self, only: Sequence[str] | None = None) -> Iterator[bytes]:
         """Yield a JSON object for each response, a line each (JSON Lines)."""
-        for response in self._all():
+        for response in self._all(responses.by_numbers):
             yield orjson.dumps(document(self._editions, self._opened.form, response, only)) + b"\n"
 
     def as_json(self, only: Sequence[str] | None = None) -> Iterator[bytes]:
@@ -93,18 +98,16 @@ class Export:
 
     def as_whole_workbook(self, path: Path, medium: Medium) -> None:
         """Write all of it into a file, however long that takes; a sheet has room for a million rows."""
-        write_workbook(path, self._editions, self._opened, self._all(), medium)
+        write_workbook(path, self._editions, self._opened, self._all(responses.answers_by_numbers), medium)
 
-    def _all(self) -> Iterator[ResponseRow]:
+    def _all(self, by_numbers: _ByNumbers[Kept]) -> Iterator[Kept]:
         opened, after = self._opened, None
         while True:
             with self._connect() as connection:
                 found = ledger_queries.page(
                     connection, opened.ledger, self._chosen, self._sorts, most=_AT_ONCE, after=after
                 )
-                rows = responses.answers_by_numbers(
-                    connection, form=opened.form, numbers=[each.number for each in found]
-                )
+                rows = by_numbers(connection, form=opened.form, numbers=[each.number for each in found])
             yield from (rows[each.number] for each in found if each.number in rows)
             if self._on_rows is not None:
                 self._on_rows(len(rows))

@@ -16,11 +16,11 @@ from codexa.services.response_columns import HeldField, fields_of
 from codexa.services.response_grid import ResponseTable
 from codexa.services.response_set.opening import ResponseSet
 from codexa.services.workbooks import MOST_ROWS, Book, Worksheet
-from codexa.store.responses import ResponseRow
+from codexa.store.responses import AnswersRow
 
 
 def write_workbook(
-    path: Path, editions: Editions, opened: ResponseSet, found: Iterable[ResponseRow], medium: Medium
+    path: Path, editions: Editions, opened: ResponseSet, found: Iterable[AnswersRow], medium: Medium
 ) -> None:
     """Write responses into a file: labels for people, or codes for programs."""
     book = Book(path)
@@ -33,7 +33,7 @@ def write_workbook(
         if at > MOST_ROWS:
             break
         received = response.received_at.astimezone(zone).replace(tzinfo=None, microsecond=0)
-        typed, texts = table.typed(response), table.row(response, medium).cells
+        typed, texts = table.typed(response), table.cells(response, medium)
         cells = [response.number, received, response.edition]
         cells += [typed.get(column.id, texts.get(column.id)) for column in columns]
         for place, value in enumerate(cells):
@@ -56,7 +56,7 @@ class _Repeats:
                 self._sheets[column.id] = (book.sheet(column.label, heads), fields)
                 self._next[column.id] = 1
 
-    def write(self, response: ResponseRow) -> None:
+    def write(self, response: AnswersRow) -> None:
         form = self._editions.readable(self._form, response.edition) if self._sheets else None
         if form is None:
             return
@@ -64,7 +64,7 @@ class _Repeats:
             if repeat.id in self._sheets:
                 self._rows(repeat, response, form.region)
 
-    def _rows(self, repeat: Repeat, response: ResponseRow, region: Region) -> None:
+    def _rows(self, repeat: Repeat, response: AnswersRow, region: Region) -> None:
         sheet, places = self._sheets[repeat.id]
         kinds = {kind.id: kind for kind in repeat.kinds}
         for number, row in enumerate(response.answers.get(repeat.id) or (), 1):

@@ -98,8 +98,8 @@ SELECT number, edition, received_at, answers, computed, told, test, stage, payme
 FROM response WHERE form_id = %(form)s AND number = ANY(%(numbers)s);
 
 -- name: answers_by_numbers
--- The same without what they were told.
-SELECT number, edition, received_at, answers, computed, test, stage, payment, decision, booking, at_part, status, tags, person_id
+-- What they say, in the order of AnswersRow.
+SELECT number, edition, received_at, answers, computed, test
 FROM response WHERE form_id = %(form)s AND number = ANY(%(numbers)s);
 
 -- name: find_response
