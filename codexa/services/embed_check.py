@@ -4,8 +4,9 @@ import http.client
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 from html.parser import HTMLParser
-from urllib.parse import urljoin, urlsplit
+from urllib.parse import urljoin
 
+from codexa.core.web_addresses import parts_of
 from codexa.services.outgoing import ClosedPlaceError, NoPlaceError, beginning, outgoing
 from codexa.settings import Settings
 
@@ -56,6 +57,10 @@ class _Page(HTMLParser):
             case "meta" if known.get("http-equiv", "").lower() == "content-security-policy":
                 self.policies.append(known.get("content", ""))
 
+    def parse_marked_section(self, i: int, report: bool = True) -> int:  # noqa: FBT002 - as Python has it
+        """Pass over what HTML has no use for (HTML Standard, 13.2.5.42), where Python would give up."""
+        return self.parse_bogus_comment(i, report)
+
 
 def look(address: str, wanted: Wanted, settings: Settings) -> list[Remark]:
     """Fetch a page and return what is seen of the form there, first what keeps it from showing."""
@@ -78,22 +83,37 @@ def _fetched(address: str, settings: Settings) -> tuple[str, _Page, list[str]]:
         finally:
             call.connection.close()
         if answer.status in (301, 302, 303, 307, 308) and (leads := answer.getheader("Location")):
-            address = urljoin(address, leads)
+            address = _joined(address, leads) or leads
             continue
         if answer.status != 200:
             raise NoPlaceError(f"{call.parts.hostname} answered {answer.status} instead of a page.")
         page = _Page()
-        page.feed(body.decode(answer.headers.get_content_charset() or "utf-8", "replace"))
+        page.feed(_text(body, answer.headers.get_content_charset()))
         return address, page, answer.headers.get_all("Content-Security-Policy") or []
     raise NoPlaceError("The address leads on too often.")
+
+
+def _text(body: bytes, charset: str | None) -> str:
+    try:
+        return body.decode(charset or "utf-8", "replace")
+    except (LookupError, UnicodeError):
+        return body.decode("utf-8", "replace")
+
+
+def _joined(at: str, address: str) -> str:
+    """Return where an address on a page leads; "" where it is none."""
+    try:
+        return urljoin(at, address)
+    except ValueError:
+        return ""
 
 
 def _remarks(at: str, page: _Page, policies: list[str], wanted: Wanted) -> Iterator[Remark]:
     places = [each for each in page.places if each["data-codexa"].strip("/") == wanted.place]
     framed = f"{wanted.base}/embed/{wanted.place}"
-    frames = [each for each in page.frames if urljoin(at, each).split("?")[0].rstrip("/").startswith(framed)]
-    links = [each for each in page.links if urljoin(at, each).split("?")[0] == f"{wanted.base}/f/{wanted.place}"]
-    scripts = [each for each in page.scripts if _is_ours(urljoin(at, each), wanted.base)]
+    frames = [each for each in page.frames if _joined(at, each).split("?")[0].rstrip("/").startswith(framed)]
+    links = [each for each in page.links if _joined(at, each).split("?")[0] == f"{wanted.base}/f/{wanted.place}"]
+    scripts = [each for each in page.scripts if _is_ours(_joined(at, each), wanted.base)]
     for each in places:
         yield Remark(good=True, words=f"The form is there, {_WORDS.get(each.get('data-codexa-as', ''), _WORDS[''])}.")
     if frames:
@@ -155,10 +175,10 @@ def _lets(policy: str, chain: tuple[str, ...], base: str) -> bool:
 
 
 def _matches(source: str, base: str) -> bool:
-    parts = urlsplit(base)
+    parts = parts_of(base)
     if source == "*" or source.lower() == f"{parts.scheme}:":
         return True
-    told = urlsplit(source if "://" in source else f"{parts.scheme}://{source}")
+    told = parts_of(source if "://" in source else f"{parts.scheme}://{source}")
     host, own = told.hostname or "", parts.hostname or ""
     try:
         ports = (told.port, parts.port)

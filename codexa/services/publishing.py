@@ -2,7 +2,6 @@
 
 from collections.abc import Mapping
 from datetime import UTC
-from urllib.parse import urlsplit
 from uuid import UUID
 
 from codexa.core.errors import DefinitionError, Problem
@@ -14,6 +13,7 @@ from codexa.core.look_ups import Tables
 from codexa.core.program.compiling import compile_form
 from codexa.core.program.program import Program
 from codexa.core.program.trials import run_trials
+from codexa.core.web_addresses import parts_of
 from codexa.services import people
 from codexa.services.audit import note_form
 from codexa.services.bookings import booking
@@ -187,7 +187,7 @@ def set_sites(connection: Connection, *, who: SignedIn, form: UUID, sites: list[
 
 
 def _origin(site: str, index: int) -> str:
-    parts = urlsplit(site.strip() if "://" in site else f"https://{site.strip()}")
+    parts = parts_of(site.strip() if "://" in site else f"https://{site.strip()}")
     host = parts.hostname or ""
     # What is written into a policy header must be a plain host; anything else could widen the policy.
     plain = host.replace("-", "").replace(".", "")

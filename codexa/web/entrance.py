@@ -3,7 +3,6 @@
 from dataclasses import dataclass, replace
 from datetime import UTC, datetime
 from typing import get_args
-from urllib.parse import urlsplit
 from uuid import UUID
 
 from babel import negotiate_locale
@@ -14,6 +13,7 @@ from codexa.core.form.translating import in_language
 from codexa.core.languages import direction_of
 from codexa.core.program.link_values import sealed_names
 from codexa.core.program.program import Program
+from codexa.core.web_addresses import parts_of
 from codexa.services.admission import Terms, closed_words, entry_with, require_admitted
 from codexa.services.errors import NotAdmittedError, NotFoundError, SealError, SignInNeededError
 from codexa.services.sealing import Sealed
@@ -101,10 +101,7 @@ def page_of(address: str) -> str:
     """Return the origin and path of a web address, without what may name a person; "" where it is none."""
     if not address:
         return ""
-    try:
-        parts = urlsplit(address[:2_000])
-    except ValueError:
-        return ""
+    parts = parts_of(address[:2_000])
     if parts.scheme not in ("http", "https") or not parts.netloc or "@" in parts.netloc:
         return ""
     return f"{parts.scheme}://{parts.netloc}{parts.path}"[:500].replace("\x00", "")

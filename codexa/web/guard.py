@@ -2,11 +2,11 @@
 
 import secrets
 from datetime import timedelta
-from urllib.parse import urlsplit
 from uuid import UUID
 
 from flask import Flask, Response, abort, current_app, g, request
 
+from codexa.core.web_addresses import parts_of
 from codexa.services.errors import NotFoundError, ServiceError
 from codexa.services.roles import HIDDEN, Right, require
 from codexa.services.signing_in import SESSION_LIFETIME, NewSession, Waiting, digest_of
@@ -132,7 +132,7 @@ def refuse_foreign_origin() -> None:
     """Raise ForeignRequestError where a browser says that another site sent this; for before there is a session."""
     settings: Settings = current_app.config["SETTINGS"]
     origin = request.headers.get("Origin")
-    if origin is not None and origin != settings.origin and urlsplit(origin).netloc != request.host:
+    if origin is not None and origin != settings.origin and parts_of(origin).netloc != request.host:
         raise ForeignRequestError
 
 

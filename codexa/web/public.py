@@ -24,6 +24,7 @@ from codexa.core.program.offers import Sought
 from codexa.core.program.program import Program
 from codexa.core.program.spoken import spoken_answer
 from codexa.core.sentences import in_language
+from codexa.core.web_addresses import parts_of
 from codexa.services import answering, received, uploads, visits, work
 from codexa.services.admission import entry_with
 from codexa.services.answering import Given
@@ -279,7 +280,7 @@ def sign_in(asked: MemberSignInRequest, form: UUID, edition: int) -> Response:
 
 def _path_of_page() -> str:
     """Return where a visitor fills in, for the link of a mail; "" where it stands in a frame."""
-    place = urlsplit(request.headers.get("Referer", ""))
+    place = parts_of(request.headers.get("Referer", ""))
     return place.path if place.path.startswith("/f/") and place.netloc == request.host else ""
 
 

@@ -113,6 +113,17 @@ def test_what_no_database_could_keep_is_refused_before_anything_looks_at_it(plac
         assert reply.status_code == 400
 
 
+def test_what_is_no_address_where_one_is_sent_breaks_nothing(place):
+    agent, form = place
+    for path, sent, header, status in (
+        ("/api/session", {"email": "owner@example.org", "password": "x"}, "Origin", 403),
+        (f"/api/public/{form}/1/sign-in", {"way": "mail", "email": "ana@example.org"}, "Referer", 200),
+    ):
+        assert agent.client.post(path, json=sent, headers={header: "https://["}).status_code == status
+    reply = agent.put(f"/api/forms/{form}/sites", json={"sites": ["["]})
+    assert reply.json["problems"][0]["message"].startswith('"[" is no website address')
+
+
 @pytest.mark.parametrize(
     ("address", "size"),
     [("/api/public/{form}/1/state", 1_100_000), ("/api/session", 70_000), ("/api/forms/{form}/draft", 2_200_000)],

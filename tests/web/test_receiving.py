@@ -277,6 +277,9 @@ def test_no_spreadsheet_takes_a_cell_for_a_formula(text, begins):
         assert defused(f"{invisible}{begins}{text}x").startswith("'")
     assert next(csv.reader(io.StringIO(f'"{defused("-12.5")}"'))) == ["-12.5"]
     assert defused("Dome = night") == "Dome = night"
+
+
+def test_what_begins_with_a_letter_is_no_formula_however_it_is_folded():
     letters = (sign for sign in map(chr, range(sys.maxunicode + 1)) if sign.isalnum())
     assert not any(unicodedata.normalize("NFKC", sign)[0] in "=+-@" for sign in letters)
 

@@ -190,33 +190,56 @@ def test_a_qr_code_is_a_picture_of_the_address(as_mira, published, kind, begins)
     assert reply.headers["Content-Disposition"] == f'attachment; filename="visit.{kind}"'
 
 
-def test_a_page_of_a_website_is_looked_at_by_its_snippet_permission_and_policy(as_mira, published, website):
-    def look(body, **headers):
-        reply = as_mira.post(f"/api/forms/{published}/look", json={"page": website(body, **headers)})
-        return [(each["good"], each["words"]) for each in reply.json["remarks"]]
+@pytest.fixture
+def look(as_mira, published):
+    """Has a page looked at, and returns what is seen of the form there."""
+    return lambda page: as_mira.post(f"/api/forms/{published}/look", json={"page": page}).json["remarks"]
+
+
+def test_a_page_of_a_website_is_looked_at_by_its_snippet_permission_and_policy(as_mira, published, website, look):
+    def seen(body, **headers):
+        return [(each["good"], each["words"]) for each in look(website(body, **headers))]
 
     base = "http://127.0.0.1:8780"
     whole = f'<div data-codexa="alderlight/visit"></div><script async src="{base}/embed/1.js"></script>'
-    assert [good for good, _ in look(whole)] == [True, True]
-    assert look('<div data-codexa="alderlight/visit"></div>')[0][1].startswith("The script is missing")
-    assert look("<p>Nothing</p>") == [(False, "The form is not on this page.")]
+    assert [good for good, _ in seen(whole)] == [True, True]
+    assert seen('<div data-codexa="alderlight/visit"></div>')[0][1].startswith("The script is missing")
+    assert seen("<p>Nothing</p>") == [(False, "The form is not on this page.")]
     policy = {"Content-Security-Policy": f"default-src 'self'; script-src {base}"}
-    assert look(whole, **policy)[0] == (
+    assert seen(whole, **policy)[0] == (
         False,
         f"The page's Content-Security-Policy refuses the frame. Add {base} to its frame-src.",
     )
     as_mira.put(f"/api/forms/{published}/sites", json={"sites": ["https://www.example.org"]})
-    assert "is not among the websites" in look(whole)[0][1]
+    assert "is not among the websites" in seen(whole)[0][1]
 
 
-def test_a_page_that_is_not_there_is_told_and_nothing_private_is_fetched(as_mira, published, app, monkeypatch):
-    def look(page):
-        return as_mira.post(f"/api/forms/{published}/look", json={"page": page}).json["remarks"][0]["words"]
+@pytest.mark.parametrize(
+    ("body", "sent", "words"),
+    [
+        ('<iframe src="//["></iframe><![if x', {}, "The form is not on this page."),
+        ("<p>Dome</p>", {"Content-Type": "text/html; charset=nowhere"}, "The form is not on this page."),
+        (
+            "",
+            {"status": 302, "Location": "https://["},
+            "The page could not be looked at: https://[ is no address: Invalid IPv6 URL",
+        ),
+        (
+            '<div data-codexa="alderlight/visit"></div>',
+            {"Content-Security-Policy": "frame-src https://["},
+            "The page's Content-Security-Policy refuses the frame. Add http://127.0.0.1:8780 to its frame-src.",
+        ),
+    ],
+)
+def test_a_page_that_makes_no_sense_is_looked_at_all_the_same(look, website, body, sent, words):
+    assert (False, words) in [(each["good"], each["words"]) for each in look(website(body, **sent))]
 
-    assert "did not answer" in look("http://127.0.0.1:9/")
-    assert "is no web address" in look("ftp://www.example.org/")
+
+def test_a_page_that_is_not_there_is_told_and_nothing_private_is_fetched(look, app):
+    assert "did not answer" in look("http://127.0.0.1:9/")[0]["words"]
+    assert "is no web address" in look("ftp://www.example.org/")[0]["words"]
     object.__setattr__(app.config["SETTINGS"], "mode", "production")
-    assert "not on the open network" in look("http://127.0.0.1:9/")
+    assert "not on the open network" in look("http://127.0.0.1:9/")[0]["words"]
 
 
 @pytest.fixture
@@ -226,8 +249,8 @@ def website():
 
     class Handler(BaseHTTPRequestHandler):
         def do_GET(self):
-            body, headers = pages[-1]
-            self.send_response(200)
+            body, headers, status = pages[-1]
+            self.send_response(status)
             for name, value in headers.items():
                 self.send_header(name, value)
             self.end_headers()
@@ -240,8 +263,8 @@ def website():
     thread = threading.Thread(target=server.serve_forever, daemon=True)
     thread.start()
 
-    def page(body, **headers):
-        pages.append((body, headers))
+    def page(body, *, status=200, **headers):
+        pages.append((body, headers, status))
         return f"http://127.0.0.1:{server.server_port}/visit"
 
     yield page

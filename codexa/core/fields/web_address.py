@@ -1,12 +1,12 @@
 """Web address: a link to a page."""
 
 from typing import Any, Literal
-from urllib.parse import urlsplit
 
 from codexa.core.definition.parts import FieldFace, PlainLabel, Question
 from codexa.core.errors import AnswerError
 from codexa.core.fields.field_type import Family, Region, Sampling
 from codexa.core.fields.text_value import TextFieldType
+from codexa.core.web_addresses import parts_of
 
 
 class WebAddressFace(FieldFace):
@@ -39,14 +39,10 @@ class WebAddressType(TextFieldType[WebAddressField]):
         if text is None:
             return None
         address = text if "://" in text else f"https://{text}"
-        try:
-            parts = urlsplit(address)
-            host = parts.hostname or ""
-        except ValueError:
-            host, parts = "", urlsplit("")
+        parts = parts_of(address)
         if (
             parts.scheme not in ("http", "https")
-            or "." not in host.strip(".")
+            or "." not in (parts.hostname or "").strip(".")
             or any(each.isspace() for each in address)
         ):
             raise AnswerError("not_an_address", "Enter a web address such as www.example.org.")
