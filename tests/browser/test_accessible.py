@@ -3,7 +3,7 @@
 import pytest
 from playwright.sync_api import expect
 
-from browser.conftest import axe_findings, expect_usable, sign_in
+from browser.conftest import axe_findings, expect_usable
 
 
 def test_sign_in(page, servers):
@@ -12,8 +12,8 @@ def test_sign_in(page, servers):
     expect_usable(page)
 
 
-def test_desk_and_workbench(page, servers):
-    sign_in(page, servers)
+def test_desk_and_workbench(desk):
+    page = desk
     expect(page.get_by_role("row").nth(1)).to_be_visible()
     expect_usable(page)
     page.get_by_role("link", name="Plan a visit", exact=True).first.click()
@@ -36,8 +36,8 @@ def test_desk_and_workbench(page, servers):
     expect_usable(page)
 
 
-def test_publish_and_responses(page, servers):
-    sign_in(page, servers)
+def test_publish_and_responses(desk):
+    page = desk
     page.get_by_role("link", name="Plan a visit", exact=True).first.click()
     page.get_by_role("link", name="Publish", exact=True).click()
     expect(page.get_by_role("heading", name="Editions")).to_be_visible()

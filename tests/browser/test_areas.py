@@ -18,8 +18,8 @@ def open_quote(page, name):
     expect(page.get_by_role("button", name="1.1 Who invites us?, Single choice")).to_be_visible()
 
 
-def test_axe_finds_nothing_in_any_area(page, servers):
-    sign_in(page, servers)
+def test_axe_finds_nothing_in_any_area(desk):
+    page = desk
     open_quote(page, "Areas")
     outline = page.get_by_role("navigation", name="Outline")
     for part in ("1 Where and when", "C.2 All others", "2.3 What else shall we bring?"):

@@ -8,20 +8,20 @@ import pytest
 from conftest import EXAMPLES
 from playwright.sync_api import expect
 
-from browser.conftest import area, expect_usable, import_form, section, sign_in
+from browser.conftest import area, expect_usable, import_form, section
 
 AREAS = ("Compose", "Rules", "Figures", "Brand", "Payment", "Follow-ups", "Trials", "Publish", "Responses", "History")
 
 
-def opened(page, servers, form="Plan a visit"):
-    sign_in(page, servers)
+def opened(page, form="Plan a visit"):
     page.get_by_role("link", name=form, exact=True).first.click()
     expect(page.get_by_role("navigation", name="Areas")).to_be_visible()
 
 
 @pytest.mark.parametrize("name", AREAS)
-def test_every_area_is_usable(page, servers, name):
-    opened(page, servers)
+def test_every_area_is_usable(desk, name):
+    page = desk
+    opened(page)
     # What is out of sight is not laid out, and lies over one another for who asks where it is.
     page.set_viewport_size({"width": 1280, "height": 2600})
     area(page, name)
@@ -32,8 +32,9 @@ def test_every_area_is_usable(page, servers, name):
 
 
 @pytest.mark.parametrize("name", ["Link", "On a website", "Who and when", "Links with values"])
-def test_every_section_of_publish_is_usable(page, servers, name):
-    opened(page, servers, "Talk feedback")
+def test_every_section_of_publish_is_usable(desk, name):
+    page = desk
+    opened(page, "Talk feedback")
     page.set_viewport_size({"width": 1280, "height": 2600})
     area(page, "Publish")
     section(page, name)
@@ -61,8 +62,8 @@ def press(page, button):
     page.keyboard.press("Enter")
 
 
-def test_the_focus_stays_where_the_work_goes_on(page, servers):
-    sign_in(page, servers)
+def test_the_focus_stays_where_the_work_goes_on(desk):
+    page = desk
     press(page, page.get_by_role("button", name="New form", exact=True))
     page.keyboard.press("Enter")
     page.get_by_role("textbox", name="Name of the form").fill("Walked")
@@ -115,8 +116,8 @@ LEADS_AWAY = re.compile("Print|Save as|Download|Open in preview|Rehears|as text|
 NAMES = "all => all.map(each => (each.ariaLabel || each.textContent || each.title).trim())"
 
 
-def test_the_focus_is_on_something_whatever_is_pressed_in_any_area(page, servers):
-    sign_in(page, servers)
+def test_the_focus_is_on_something_whatever_is_pressed_in_any_area(desk):
+    page = desk
     quote = json.loads((EXAMPLES / "travelling_dome_quote.json").read_text(encoding="utf-8"))
     import_form(page, quote | {"name": "Pressed"})
     lost, pressed = [], 0

@@ -54,7 +54,7 @@ def fill_in(page, answers=ANSWERS):
     """Answer whatever is there, and go on until it is received; at each step nothing is cut off or out of sight."""
     done, quiet = set(), 0
     for _ in range(600):
-        page.wait_for_timeout(700 if quiet else 100)
+        page.wait_for_timeout(500 if quiet else 100)
         if page.locator(".cx-received").count():
             return
         waiting = (label for label in answers if label not in done and asked(page, label).is_visible())
