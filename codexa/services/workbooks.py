@@ -8,12 +8,15 @@ from typing import Any
 
 import xlsxwriter
 
+from codexa.core.formula.values import WIDE
+
 # The library has no types.
 Format = Any
 Worksheet = Any
 MOST_ROWS = 1_048_575  # of a sheet, below its heading
 _MOST_TEXT = 32_767  # signs of a cell
-_MOST_DIGITS = 15  # that a number in a cell keeps
+# What a number in a cell keeps.
+_MOST_DIGITS, _MOST_EXPONENT = 15, 300
 _OPTIONS = {
     "constant_memory": True,
     "strings_to_formulas": False,
@@ -71,4 +74,5 @@ class Book:
 
 
 def _fits(number: Decimal) -> bool:
-    return len(number.normalize().as_tuple().digits) <= _MOST_DIGITS
+    exact = WIDE.normalize(number)
+    return len(exact.as_tuple().digits) <= _MOST_DIGITS and abs(exact.adjusted()) <= _MOST_EXPONENT

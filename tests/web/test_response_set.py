@@ -611,6 +611,10 @@ def test_what_visitors_enter_at_the_ends_of_all_days_and_numbers_is_charted(as_m
         {"id": "day", "type": "date", "key": "day", "label": "Day"},
         {"id": "many", "type": "number", "key": "many", "label": "Many"},
     ]
+    # Two numbers of fifteen digits come to thirty, and a formula to as many as there may be.
+    worked_out = {"twice": "many * many", "huge": "many ^ 400", "near": "1 + many / 10 ^ 33"}
+    plain = {"type": "calculated", "format": "number"}
+    blocks += [plain | {"id": key, "key": key, "label": key, "formula": each} for key, each in worked_out.items()]
     document = {"name": "Ends", "title": "Ends", "pages": [{"id": "p1", "title": "", "blocks": blocks}]}
     form = desk.import_form(within(connection), who=mira, document=document)
     publishing.publish(within(connection), who=mira, form=form, revision=1)
@@ -619,9 +623,18 @@ def test_what_visitors_enter_at_the_ends_of_all_days_and_numbers_is_charted(as_m
         assert isinstance(receive(connection, program, form, f"ends-{at}", {"day": day, "many": many}), Received)
         connection.commit()
         assert look(as_mira, form, "/chart", column="day")["answered"] == at + 1
-        assert look(as_mira, form, "/chart", column="many")["answered"] == at + 1
-        assert look(as_mira, form, "/totals")["totals"]["many"]["count"] == at + 1
+        for column in ("many", *worked_out):
+            chart = look(as_mira, form, "/chart", column=column)
+            assert (chart["answered"], sum(bar["count"] for bar in chart["bars"])) == (at + 1, at + 1)
+            assert len(chart["bars"]) <= 20
+            assert look(as_mira, form, "/totals")["totals"][column]["count"] == at + 1
+    # What a formula gives is kept with 28 digits.
+    twice = look(as_mira, form, "/totals")["totals"]["twice"]
+    assert twice["sum"] == "1999999999999996000000000000001"
+    assert twice["average"] == "666666666666665333333333333333.6667"
     assert len(found(as_mira, form, ["day", "at_most", "9999-12-31"])) == 3
+    for kind in ("csv", "xlsx"):
+        assert as_mira.get(f"/api/forms/{form}/responses.{kind}").status_code == 200
 
 
 def test_who_fills_with_what_was_read_before_a_change_does_not_undo_it(as_mira, connection, answered):

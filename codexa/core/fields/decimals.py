@@ -13,6 +13,7 @@ from babel.numbers import NumberFormatError, format_decimal, get_decimal_symbol,
 from codexa.core.definition.parts import Number, Question
 from codexa.core.errors import AnswerError
 from codexa.core.fields.field_type import NO_SETTINGS, FieldModel, FieldType, Region
+from codexa.core.fields.written import decimal_text
 from codexa.core.formula import convert
 from codexa.core.formula.convert import text_of_number
 from codexa.core.formula.types import Digits, Kind, Type
@@ -135,7 +136,7 @@ def shown(value: Decimal, region: Region) -> str:
 
 @lru_cache(maxsize=16_384)
 def _written(value: str, locale: str) -> str:
-    return format_decimal(Decimal(value), locale=locale, decimal_quantization=False)
+    return decimal_text(Decimal(value), locale)
 
 
 def number_of(raw: Any, locale: str, decimals: int) -> Decimal | None:

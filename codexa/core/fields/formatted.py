@@ -6,10 +6,11 @@ from functools import cache
 from typing import Any
 
 from babel.dates import format_date
-from babel.numbers import format_currency, format_decimal, format_percent, get_currency_precision
+from babel.numbers import get_currency_precision
 
 from codexa.core.definition.figures import Formatted
 from codexa.core.fields.field_type import Medium, Region
+from codexa.core.fields.written import currency_text, decimal_text, percent_text
 from codexa.core.formula import convert
 from codexa.core.formula.functions.numbers import rounder
 from codexa.core.formula.types import Kind, Type
@@ -53,11 +54,11 @@ def present(value: Any, formatted: Formatted, region: Region, medium: Medium) ->
 
 def _number(value: Decimal, formatted: Formatted, region: Region) -> str:
     if formatted.format == "money":
-        return str(format_currency(value, region.currency, locale=region.locale))
+        return currency_text(value, region.currency, region.locale)
     digits = "." + "0" * formatted.decimals if formatted.decimals else ""
     if formatted.format == "percent":
-        return str(format_percent(seen(value, formatted.decimals + 2), format=f"#,##0{digits}%", locale=region.locale))
-    return str(format_decimal(seen(value, formatted.decimals), format=f"#,##0{digits}", locale=region.locale))
+        return percent_text(seen(value, formatted.decimals + 2), region.locale, f"#,##0{digits}%")
+    return decimal_text(seen(value, formatted.decimals), region.locale, f"#,##0{digits}")
 
 
 def _rounded(value: Decimal, formatted: Formatted) -> Decimal:

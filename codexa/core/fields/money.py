@@ -4,7 +4,7 @@ from decimal import Decimal
 from functools import cache
 from typing import Any, Literal
 
-from babel.numbers import format_currency, get_currency_symbol
+from babel.numbers import get_currency_symbol
 
 from codexa.core.definition.parts import FieldFace, PlainLabel
 from codexa.core.fields.decimals import (
@@ -17,6 +17,7 @@ from codexa.core.fields.decimals import (
 )
 from codexa.core.fields.field_type import Family, Medium, Region, Sampling
 from codexa.core.fields.formatted import minor_digits
+from codexa.core.fields.written import currency_text
 from codexa.core.formula.convert import text_of_number
 from codexa.core.formula.types import Digits, Kind, Type
 
@@ -63,7 +64,7 @@ class MoneyType(LimitedType[MoneyField]):
 
     def written(self, value: Decimal, region: Region) -> str:
         """With the currency."""
-        return str(format_currency(value, region.currency, locale=region.locale))
+        return currency_text(value, region.currency, region.locale)
 
     def present(self, value: Decimal, block: MoneyField, region: Region, medium: Medium) -> str:
         """With the currency for people; plain for programs."""

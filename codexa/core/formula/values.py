@@ -12,6 +12,8 @@ from codexa.core.errors import Span
 ARITHMETIC = Context(
     prec=34, rounding=ROUND_HALF_UP, Emax=6144, Emin=-6143, traps=[DivisionByZero, InvalidOperation, Overflow]
 )
+# Wide enough for all digits of any number here.
+WIDE = Context(prec=13_000, rounding=ROUND_HALF_UP, Emax=20_000, Emin=-20_000)
 # 1/3*3 must equal 1: what 34 digits leave over is rounded away before anything is compared.
 _COMPARED_DIGITS = 28
 _COMPARED = Context(

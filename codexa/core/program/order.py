@@ -7,14 +7,13 @@ from decimal import Decimal
 from functools import lru_cache
 from typing import Any, NamedTuple
 
-from babel.numbers import format_currency
-
 from codexa.core.definition.order import Discount, Tax
 from codexa.core.fields.field_type import Medium, Region
 from codexa.core.fields.formatted import to_minor_unit
 from codexa.core.fields.number import NumberField
 from codexa.core.fields.options import Optioned
 from codexa.core.fields.product import ProductField
+from codexa.core.fields.written import currency_text
 from codexa.core.form.pricing import Priced, price_of_option
 from codexa.core.formula import convert
 from codexa.core.formula.values import Choices, ErrorCode, Failed, fail
@@ -287,7 +286,7 @@ def money(amount: Decimal, region: Region, medium: Medium = Medium.PAGE) -> str:
 @lru_cache(maxsize=16_384)
 def _written(amount: Decimal, currency: str, locale: str) -> str:
     # Prices hardly change from one state to the next, and writing one takes far longer than looking it up.
-    return str(format_currency(amount, currency, locale=locale))
+    return currency_text(amount, currency, locale)
 
 
 def lines_in_words(lines: Lines) -> str:

@@ -6,11 +6,10 @@ from dataclasses import dataclass, replace
 from decimal import Decimal
 from typing import Any
 
-from babel.numbers import format_currency, format_decimal
-
 from codexa.core.context import Context
 from codexa.core.fields.field_type import Region
 from codexa.core.fields.moments import shown_date
+from codexa.core.fields.written import currency_text, decimal_text
 from codexa.core.formula import convert
 from codexa.core.formula.scope import Home, Reference
 from codexa.core.formula.types import NUMBER, TEXT, Kind, Type
@@ -38,7 +37,7 @@ def presenter(region: Region) -> Presenter:
 
     def present(value: Any) -> str:
         if isinstance(value, Decimal):
-            return str(format_decimal(seen(value, 10), format="#,##0.##########", locale=region.locale))
+            return decimal_text(seen(value, 10), region.locale, "#,##0.##########")
         if isinstance(value, Choice):
             return value.label
         if isinstance(value, list | tuple):
@@ -79,7 +78,7 @@ class FormScope:
         self._columns = columns
         self._shown = shown
         self._present = presenter(region)
-        self._money = lambda amount: str(format_currency(amount, region.currency, locale=region.locale))
+        self._money = lambda amount: currency_text(amount, region.currency, region.locale)
         self._date = lambda day: shown_date(day, region.locale)
         # Each looks at every name; whoever has so many names wrong needs no guess at more of them.
         self._guesses_left = _MOST_GUESSES

@@ -3,10 +3,11 @@
 import datetime
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
-from decimal import ROUND_HALF_UP, Decimal, localcontext
+from decimal import Decimal, localcontext
 from typing import Literal, TypeVar
 
 from codexa.core.fields.moments import shown_date
+from codexa.core.formula.values import WIDE
 from codexa.core.responses.holds import Holds
 from codexa.services.response_columns import Column
 from codexa.store.ledger_charts import NO_SPREAD, Group, Spread
@@ -15,7 +16,6 @@ Name = TypeVar("Name", str, int, datetime.date)
 Kind = Literal["shares", "ticks", "numbers", "days", "hours", "compared", "crossed", "grid", "answers"]
 MOST_BARS = 40
 _MOST_FILLED = 500
-_EXACT_DIGITS = 200  # as many as any sum of ours has
 SHARED = (Holds.CHOICE, Holds.YES_NO, Holds.CHOICES)
 
 
@@ -80,7 +80,7 @@ def spread_of(each: Mapping[Decimal | None, int]) -> Spread:
 
 
 def _exact_sum(numbers: Mapping[Decimal, int]) -> Decimal:
-    with localcontext(prec=_EXACT_DIGITS):
+    with localcontext(WIDE):
         return sum((number * count for number, count in numbers.items()), Decimal(0))
 
 
@@ -120,8 +120,8 @@ def share(count: int, of: int) -> Decimal:
 
 def places(number: Decimal, most: int) -> Decimal:
     """Return a number rounded half up to at most so many places."""
-    rounded = number.quantize(Decimal(1).scaleb(-most), rounding=ROUND_HALF_UP)
-    return rounded.normalize() if rounded == rounded.to_integral_value() else rounded
+    rounded = WIDE.quantize(number, Decimal(1).scaleb(-most))
+    return WIDE.normalize(rounded) if rounded == rounded.to_integral_value() else rounded
 
 
 def most_said(bars: Sequence[Bar], answered: int) -> str:

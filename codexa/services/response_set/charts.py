@@ -2,13 +2,14 @@
 
 import math
 from collections.abc import Mapping, Sequence
-from decimal import Decimal
+from decimal import Decimal, localcontext
 from typing import Any
 from uuid import UUID
 
 from codexa.core.fields.decimals import shown
 from codexa.core.fields.field_type import Region
 from codexa.core.fields.moments import shown_date
+from codexa.core.formula.values import WIDE
 from codexa.core.responses.conditions import ConditionError, Filter
 from codexa.core.responses.holds import Holds
 from codexa.services.editions import Editions
@@ -366,4 +367,6 @@ def chart(
     Raises NotFoundError, ConditionError.
     """
     opened = open_set(connect, editions, who=who, form=form)
-    return opened.region, Charting(connect, editions, opened, filter_).chart(column, by)
+    # Numbers may have more digits than Python computes with by itself, and lie close beside one another.
+    with localcontext(WIDE):
+        return opened.region, Charting(connect, editions, opened, filter_).chart(column, by)

@@ -10,6 +10,7 @@ from uuid import UUID
 import orjson
 
 from codexa.core.fields.field_type import Medium, Region
+from codexa.core.formula.values import WIDE
 from codexa.core.responses.conditions import Filter
 from codexa.core.responses.holds import Holds
 from codexa.services.editions import Editions
@@ -146,7 +147,7 @@ def totals(
 
 def average(total: Any, count: int) -> Decimal:
     """Return a sum divided by how many there are, rounded half up to four places."""
-    return (Decimal(total) / count).quantize(Decimal("0.0001"))
+    return WIDE.quantize(WIDE.divide(Decimal(total), Decimal(count)), Decimal("0.0001"))
 
 
 def neighbours(

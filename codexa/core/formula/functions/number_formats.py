@@ -8,16 +8,14 @@ in quotation marks or plain, a sign that means something after a backslash.
 import re
 from collections.abc import Iterator
 from dataclasses import dataclass
-from decimal import ROUND_HALF_UP, Context, Decimal
+from decimal import Decimal
 from functools import cached_property, lru_cache
 
 from babel.numbers import get_decimal_symbol, get_group_symbol, get_minus_sign_symbol
 
 from codexa.core.formula.functions.format_pieces import FormatError, quoted
-from codexa.core.formula.values import ZERO, compared
+from codexa.core.formula.values import WIDE, ZERO, compared
 
-# Wide enough for all digits of any number here.
-_WIDE = Context(prec=13_000, rounding=ROUND_HALF_UP, Emax=20_000, Emin=-20_000)
 _DIGITS = ("0", "#")
 _UNKNOWN = {
     "?": "Write 0 or # for a digit.",
@@ -198,16 +196,16 @@ def number_in_format(value: Decimal, code: str, locale: str) -> str:
 def _amount(value: Decimal, section: _Section) -> tuple[Decimal, int]:
     """Return what is written before E, rounded, and the power of ten after it."""
     if section.shift:
-        value = _WIDE.scaleb(value, section.shift)
+        value = WIDE.scaleb(value, section.shift)
     quantum = section.quantum
     if not section.exponent:
-        return _WIDE.quantize(value, quantum), 0
+        return WIDE.quantize(value, quantum), 0
     step = max(1, len(section.whole))
     exponent = value.adjusted() // step * step if value else 0
-    amount = _WIDE.quantize(_WIDE.scaleb(value, -exponent), quantum)
+    amount = WIDE.quantize(WIDE.scaleb(value, -exponent), quantum)
     if amount.adjusted() < step:
         return amount, exponent
-    return _WIDE.quantize(_WIDE.scaleb(amount, -step), quantum), exponent + step
+    return WIDE.quantize(WIDE.scaleb(amount, -step), quantum), exponent + step
 
 
 def _written(section: _Section, amount: Decimal, exponent: int, signs: _Signs) -> Iterator[str]:
