@@ -10,6 +10,7 @@ from pydantic import ValidationError
 from codexa.core.errors import Problem
 from codexa.core.fields.decimals import shown
 from codexa.core.fields.field_type import Region
+from codexa.core.fields.written import decimal_text
 from codexa.core.responses.conditions import HOWS, Filter
 from codexa.services import drafts
 from codexa.services.correcting import Correcting
@@ -202,7 +203,8 @@ def _bar(bar: Bar, region: Region) -> BarReply:
         count=bar.count,
         share=bar.share,
         value=bar.value,
-        value_shown="" if bar.value is None else _two_places(bar.value, region),
+        # With the same decimals, as they stand below one another.
+        value_shown="" if bar.value is None else decimal_text(bar.value, region.locale, "#,##0.00"),
     )
 
 

@@ -414,9 +414,9 @@ def test_an_export_has_what_is_filtered_in_its_order(as_mira, answered):
 
 def test_a_comparison_says_what_it_comes_to_with_how_many(as_mira, answered):
     chart = look(as_mira, answered, "/chart", column="people", by="show")
-    assert {bar["label"]: (bar["count"], bar["value"]) for bar in chart["bars"]} == {
-        "Deep sky": (2, "17.0000"),
-        "First stars": (2, "5.5000"),
+    assert {bar["label"]: (bar["count"], bar["value"], bar["value_shown"]) for bar in chart["bars"]} == {
+        "Deep sky": (2, "17.0000", "17.00"),
+        "First stars": (2, "5.5000", "5.50"),
     }
     crossed = look(as_mira, answered, "/chart", column="show", by="school")
     assert {(cell["row"], cell["code"]): cell["count"] for cell in crossed["cells"]} == {
