@@ -1,7 +1,7 @@
 """Computed values: settled as their format says, and shown in the form's language."""
 
 import datetime
-from decimal import ROUND_HALF_UP, Decimal
+from decimal import ROUND_HALF_UP, Decimal, InvalidOperation
 from functools import cache
 from typing import Any
 
@@ -14,7 +14,7 @@ from codexa.core.fields.written import currency_text, decimal_text, percent_text
 from codexa.core.formula import convert
 from codexa.core.formula.functions.numbers import rounder
 from codexa.core.formula.types import Kind, Type
-from codexa.core.formula.values import ARITHMETIC, ZERO, Choice, seen
+from codexa.core.formula.values import ARITHMETIC, ZERO, Choice, ErrorCode, fail, seen
 
 _half_up = rounder(ROUND_HALF_UP)
 _KINDS = {"number": Kind.NUMBER, "percent": Kind.NUMBER, "money": Kind.MONEY, "text": Kind.TEXT, "date": Kind.DATE}
@@ -76,8 +76,14 @@ def load(stored: str, formatted: Formatted) -> Any:
 
 
 def to_minor_unit(value: Decimal, currency: str) -> Decimal:
-    """Return an amount rounded to the currency's minor unit (ISO 4217), half away from zero."""
-    return value.quantize(_minor_unit(currency), context=ARITHMETIC) + ZERO
+    """Return an amount rounded to the currency's minor unit (ISO 4217), half away from zero.
+
+    Raises FormulaFailure where it has more digits than are computed with.
+    """
+    try:
+        return value.quantize(_minor_unit(currency), context=ARITHMETIC) + ZERO
+    except InvalidOperation:
+        fail(ErrorCode.NUMBER, "This is more than any amount may be.")
 
 
 @cache
