@@ -121,7 +121,8 @@ def share(count: int, of: int) -> Decimal:
 def places(number: Decimal, most: int) -> Decimal:
     """Return a number rounded half up to at most so many places."""
     rounded = WIDE.quantize(number, Decimal(1).scaleb(-most))
-    return WIDE.normalize(rounded) if rounded == rounded.to_integral_value() else rounded
+    whole = rounded.to_integral_value()
+    return whole if rounded == whole else rounded
 
 
 def most_said(bars: Sequence[Bar], answered: int) -> str:

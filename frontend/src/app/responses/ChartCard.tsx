@@ -29,6 +29,19 @@ interface Props {
   onRemove: () => void;
 }
 
+// A number may have thousands of digits: they stay within the card.
+const HEADLINE = {
+  fontFamily: SERIF,
+  fontSize: 18,
+  lineHeight: "24px",
+  mb: 1,
+  overflowWrap: "anywhere",
+  display: "-webkit-box",
+  WebkitLineClamp: 6,
+  WebkitBoxOrient: "vertical",
+  overflow: "hidden",
+} as const;
+
 export function ChartCard({ formId, column, by, look, columns, onBy, onRemove }: Props) {
   const asked = { ...askedOf(look), column: column.id, by: by?.id ?? "" };
   const found = useQuery({ ...queries.chart(formId, asked), placeholderData: keepPreviousData });
@@ -62,7 +75,7 @@ export function ChartCard({ formId, column, by, look, columns, onBy, onRemove }:
       {found.isError && <Typography role="alert">{reasonOf(found.error)}</Typography>}
       {chart && (
         <>
-          <Typography sx={{ fontFamily: SERIF, fontSize: 18, lineHeight: "24px", mb: 1 }}>
+          <Typography sx={HEADLINE}>
             {chart.headline}{" "}
             <Typography component="span" variant="body2" color="text.secondary">
               {chart.aside}

@@ -302,6 +302,8 @@ function Row({ columns, row, selected, marked, fixed, opened, leftOf, onMark, on
   );
 }
 
+const SHORTENED = { overflow: "hidden", textOverflow: "ellipsis" };
+
 /** What the numbers come to over all that is filtered, below their columns. */
 function Totals({ formId, columns, look }: { formId: string; columns: readonly AskedColumnReply[]; look: Look }) {
   const hasNumbers = columns.some((column) => column.holds === "number" && !column.facet);
@@ -322,10 +324,12 @@ function Totals({ formId, columns, look }: { formId: string; columns: readonly A
             <Foot key={column.id} numeric>
               {total ? (
                 <>
-                  <Box title="Sum of all that are filtered">
+                  <Box sx={SHORTENED} title={`Sum of all that are filtered: ${total.sum_shown}`}>
                     Σ <b>{total.sum_shown}</b>
                   </Box>
-                  <Box title="Average of all that are filtered">⌀ {total.average_shown}</Box>
+                  <Box sx={SHORTENED} title={`Average of all that are filtered: ${total.average_shown}`}>
+                    ⌀ {total.average_shown}
+                  </Box>
                 </>
               ) : (
                 at === 0 && "All"
