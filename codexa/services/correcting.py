@@ -214,7 +214,7 @@ class Correcting:
         with self.way.connect() as connection:
             numbers = editions_store.numbers_of_form(connection, team=self.team, form=self.form) or []
         table = ResponseTable(self.way.editions, form=self.form, numbers=numbers)
-        table.row(row, Medium.PAGE)
+        table.cells(row, Medium.PAGE)
         return _Ready(row=row, program=self._program(row), table=table)
 
     def _program(self, row: ResponseRow) -> Program:
@@ -336,7 +336,7 @@ def _difference(ready: _Ready, result: Accepted | Refused, paid: PaymentRow | No
         wrong += [Wrong(label=each, message="This edition has no such field.") for each in result.unknown]
         return Difference(changes=[], wrong=wrong, paid="")
     corrected = replace(ready.row, answers=result.answers, computed=result.computed)
-    before, after = (ready.table.row(each, Medium.PAGE).cells for each in (ready.row, corrected))
+    before, after = (ready.table.cells(each, Medium.PAGE) for each in (ready.row, corrected))
     changes = [
         Change(
             column=each.id,

@@ -115,7 +115,7 @@ class ResponseTable:
         whole, _, part = column_id.partition("/")
         if part:
             return self._written_in_rows(response, whole, part, kept)
-        return self.row(response, Medium.PAGE, (column_id,)).cells.get(column_id, "")
+        return self.cells(response, Medium.PAGE, (column_id,)).get(column_id, "")
 
     def _written_in_rows(self, response: ResponseRow, column_id: str, part: str, kept: str) -> str:
         edition = self._edition(response.edition)

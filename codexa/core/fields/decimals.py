@@ -8,7 +8,7 @@ from decimal import Decimal
 from functools import lru_cache
 from typing import Any, Generic, TypeVar
 
-from babel.numbers import NumberFormatError, format_decimal, get_decimal_symbol, get_group_symbol, parse_decimal
+from babel.numbers import NumberFormatError, get_decimal_symbol, get_group_symbol, parse_decimal
 
 from codexa.core.definition.parts import Number, Question
 from codexa.core.errors import AnswerError
@@ -161,7 +161,7 @@ def read_decimal(text: str, locale: str, decimals: int) -> Decimal | None:
     try:
         value = parse_decimal(_in_plain_signs(text, locale), locale=locale, strict=True)
     except NumberFormatError:
-        example = format_decimal(Decimal("12.5") if decimals else Decimal(12), locale=locale)
+        example = decimal_text(Decimal("12.5") if decimals else Decimal(12), locale)
         raise AnswerError("not_a_number", Sentence("Enter a number such as {example}.", example=example)) from None
     return _of_decimals(_fitting(value), decimals)
 

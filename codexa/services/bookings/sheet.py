@@ -91,7 +91,7 @@ def sheet(connect: Connect, editions: Editions, *, who: SignedIn, form: UUID, bl
         takers = claims.who_has_slots(connection, form=form, names=[each.name for each in found])
         rows = responses.by_numbers(connection, form=form, numbers=[each.number for each in takers])
     only = [column for column, _ in told]
-    cells = {number: table.row(row, Medium.PAGE, only).cells for number, row in rows.items()}
+    cells = {number: table.cells(row, Medium.PAGE, only) for number, row in rows.items()}
     labels = place_labels(edition, chosen)
     slots = []
     for each in found:

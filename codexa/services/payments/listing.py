@@ -7,8 +7,7 @@ from datetime import date, datetime
 from decimal import Decimal
 from uuid import UUID
 
-from babel.numbers import format_currency
-
+from codexa.core.fields.written import currency_text
 from codexa.core.formula.convert import text_of_number
 from codexa.core.formula.values import FormulaFailure
 from codexa.core.program.commitment import Later
@@ -180,7 +179,7 @@ def _happened(event: Event, first: ListedRow) -> MoneyEvent:
         at=event.at,
         person=event.person,
         charge=data.get("charge"),
-        amount="" if amount is None else str(format_currency(Decimal(amount), first.currency, locale=first.locale)),
+        amount="" if amount is None else currency_text(Decimal(amount), first.currency, first.locale),
         card=data.get("card", ""),
         reason=data.get("reason") or data.get("said", ""),
     )
@@ -241,7 +240,7 @@ def _added_up(sums: Sums) -> ListedSums:
 
 
 def _money(amount: int, currency: str, locale: str) -> str:
-    return str(format_currency(major_units(amount, currency), currency, locale=locale))
+    return currency_text(major_units(amount, currency), currency, locale)
 
 
 def payments_as_csv(connect: Connect, *, who: SignedIn, form: UUID | None = None) -> str:
